@@ -1,0 +1,45 @@
+/** The layer rule: core <- catalog <- formats <- server <- app. Each layer may import only what stands left of it. */
+const layer = (name, from, forbidden) => ({
+  name,
+  severity: "error",
+  from: { path: from },
+  to: { path: forbidden },
+});
+
+module.exports = {
+  forbidden: [
+    layer("core-stands-alone", "^core/", "^(catalog|formats|server|app|workers|devices|e2e)/"),
+    layer("catalog-knows-core-only", "^catalog/", "^(formats|server|app|workers|devices|e2e)/"),
+    layer("formats-below-server", "^formats/", "^(server|app|workers|devices|e2e)/"),
+    layer("server-below-app", "^server/", "^(app|workers|devices|e2e)/"),
+    {
+      name: "core-is-pure",
+      comment:
+        "No interface, database or Node API in the core; small parsers and schema builders are all it may use.",
+      severity: "error",
+      from: { path: "^core/", pathNot: "\\.test\\.ts$" },
+      to: {
+        dependencyTypes: ["npm", "npm-dev", "core"],
+        pathNot: "node_modules/(jsep|@sinclair/typebox)/",
+      },
+    },
+    {
+      name: "browser-parts-take-no-database",
+      comment: "Only routes (loaders, actions) and *.server.ts files reach the server layer at run time.",
+      severity: "error",
+      from: { path: "^app/(features|ui|theme)/" },
+      to: { path: "^server/", dependencyTypesNot: ["type-only"] },
+    },
+    { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    exclude: { path: "^(build|\\.react-router)/|\\+types/" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "node", "default", "types"],
+    },
+  },
+};

@@ -1,0 +1,155 @@
+import { failure, type Result, success } from "../result";
+import { standardAtomicWeights } from "./atomic-weights";
+
+export interface Formula {
+  readonly source: string;
+  /** Atoms of each element in one formula unit. */
+  readonly atoms: ReadonlyMap<string, number>;
+  /** Charge number: -1 for MnO4-. */
+  readonly charge: number;
+}
+
+const subscripts = "₀₁₂₃₄₅₆₇₈₉";
+const superscripts = "⁰¹²³⁴⁵⁶⁷⁸⁹";
+const closing: Record<string, string> = { "(": ")", "[": "]", "{": "}" };
+const hydrateDots = "·•∙*.";
+
+/** Writes Unicode sub- and superscripts as plain text, one character for one, so that positions still hold. */
+function plain(source: string): string {
+  return [...source]
+    .map((c) => {
+      if (subscripts.includes(c)) return String(subscripts.indexOf(c));
+      if (superscripts.includes(c)) return String(superscripts.indexOf(c));
+      return { "⁺": "+", "⁻": "-", "−": "-" }[c] ?? c;
+    })
+    .join("");
+}
+
+interface Charge {
+  readonly charge: number;
+  /** Where the atoms end and the charge begins. */
+  readonly end: number;
+}
+
+/** A charge at the end: `-`, `+`, `^2-`, `^-2`, `+3`, or superscripts as in SO₄²⁻. */
+function readCharge(source: string, text: string): Charge {
+  const caret = /\^(\d*)([+-])(\d*)$/.exec(text);
+  const signFirst = /([+-])(\d+)$/.exec(text);
+  const raised = new RegExp(`([${superscripts}]*)[⁺⁻]$`).exec(source);
+  const sign = (s: string | undefined) => (s === "-" ? -1 : 1);
+  if (caret) return { charge: sign(caret[2]) * Number(caret[1] || caret[3] || 1), end: caret.index };
+  if (raised) {
+    const digits = plain(raised[1] ?? "");
+    return { charge: sign(text.at(-1)) * Number(digits || 1), end: raised.index };
+  }
+  if (signFirst) return { charge: sign(signFirst[1]) * Number(signFirst[2]), end: signFirst.index };
+  if (/[+-]$/.test(text)) return { charge: sign(text.at(-1)), end: text.length - 1 };
+  return { charge: 0, end: text.length };
+}
+
+/**
+ * Reads a chemical formula: nested brackets, hydrates with any dot (`CuSO4·5H2O`), a charge at the end.
+ * A lone `e-` is the electron. Problems carry the position in the text.
+ */
+export function parseFormula(source: string): Result<Formula> {
+  const text = plain(source);
+  if (text.trim() === "") return failure("A formula is missing here", 0);
+  if (/^e\^?-$/.test(text)) return success({ source, atoms: new Map(), charge: -1 });
+  const { charge, end } = readCharge(source, text);
+  let at = 0;
+
+  const number = (): number | null => {
+    const match = /^\d+/.exec(text.slice(at, end));
+    if (!match) return null;
+    at += match[0].length;
+    return Number(match[0]);
+  };
+
+  function group(close: string | null, opened: number): Result<Map<string, number>> {
+    const atoms = new Map<string, number>();
+    const put = (part: ReadonlyMap<string, number>, times: number) => {
+      for (const [element, count] of part) atoms.set(element, (atoms.get(element) ?? 0) + count * times);
+    };
+    while (at < end) {
+      const c = text.charAt(at);
+      if (c === close) return success(atoms);
+      if (close === null && hydrateDots.includes(c)) return success(atoms);
+      const closer = closing[c];
+      if (closer) {
+        const start = at++;
+        const inner = group(closer, start);
+        if (!inner.ok) return inner;
+        at++;
+        const times = number() ?? 1;
+        if (times === 0) return failure("A group cannot be taken zero times", at - 1);
+        put(inner.value, times);
+        continue;
+      }
+      const element = /^[A-Z][a-z]?/.exec(text.slice(at, end))?.[0];
+      if (!element) return failure(`"${c}" does not belong in a formula here`, at);
+      const symbol = element in standardAtomicWeights ? element : element.charAt(0);
+      if (!(symbol in standardAtomicWeights)) {
+        return failure(`"${element}" is no element with a standard atomic weight`, at);
+      }
+      if (symbol !== element) return failure(`"${element}" is no element`, at);
+      at += element.length;
+      const times = number() ?? 1;
+      if (times === 0) return failure("An element cannot be there zero times", at - 1);
+      put(new Map([[symbol, 1]]), times);
+    }
+    if (close !== null) return failure(`This bracket is never closed`, opened);
+    return success(atoms);
+  }
+
+  const atoms = new Map<string, number>();
+  while (at <= end) {
+    const times = at === 0 ? 1 : (number() ?? 1);
+    const start = at;
+    const part = group(null, at);
+    if (!part.ok) return part;
+    if (at === start) return failure("Part of the formula is missing here", Math.min(at, text.length));
+    for (const [element, count] of part.value) atoms.set(element, (atoms.get(element) ?? 0) + count * times);
+    if (at >= end) break;
+    at++;
+  }
+  return success({ source, atoms, charge });
+}
+
+/** The same species however it is written: elements sorted, with the charge. */
+export function speciesKey({ atoms, charge }: Formula): string {
+  const parts = [...atoms]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([element, count]) => `${element}${count}`);
+  return `${parts.join("")}|${charge}`;
+}
+
+/** A formula cut into its body (hydrate dots made alike) and its charge as size and sign. */
+function shownParts(source: string): { body: string; size: string; sign: "" | "-" | "+" } {
+  const text = plain(source);
+  const { charge, end } = readCharge(source, text);
+  const size = Math.abs(charge) > 1 ? String(Math.abs(charge)) : "";
+  return {
+    body: text.slice(0, end).replace(/[*•∙.]/g, "·"),
+    size,
+    sign: charge === 0 ? "" : charge < 0 ? "-" : "+",
+  };
+}
+
+const countDigits = /(?<=[A-Za-z)\]}])\d+/g;
+
+/** A formula with Unicode sub- and superscripts for plain text: `CuSO₄·5H₂O`, `C₂O₄²⁻`. */
+export function prettyFormula(source: string): string {
+  const { body, size, sign } = shownParts(source);
+  const low = body.replace(countDigits, (digits) =>
+    [...digits].map((d) => subscripts.charAt(Number(d))).join(""),
+  );
+  const high = [...size].map((d) => superscripts.charAt(Number(d))).join("");
+  return low + high + { "": "", "-": "⁻", "+": "⁺" }[sign];
+}
+
+/** A formula in TeX, upright: `\mathrm{C_{2}O_{4}^{2-}}`. */
+export function formulaTex(source: string): string {
+  const { body, size, sign } = shownParts(source);
+  const low = body.replace(/·/g, "\\cdot ").replace(countDigits, (digits) => `_{${digits}}`);
+  return `\\mathrm{${low}${sign ? `^{${size}${sign}}` : ""}}`;
+}

@@ -1,0 +1,3 @@
+export * from "./equation";
+export * from "./formula";
+export * from "./molar-mass";

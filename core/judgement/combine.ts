@@ -1,0 +1,138 @@
+import {
+  effectiveDegreesOfFreedom,
+  leaf,
+  type Leaf,
+  type Quantity,
+  type Sensitivity,
+  standardUncertainty,
+  studentT,
+} from "../quantity";
+import { mean, standardDeviation } from "./statistics";
+
+export interface CombinedResult {
+  /** Mean of the replicates; its sensitivities carry the agreement of the trials as one leaf. */
+  readonly quantity: Quantity;
+  readonly count: number;
+  readonly standardDeviation: number;
+  /** s divided by the mean. */
+  readonly relativeStandardDeviation: number;
+  /** Standard uncertainty of the mean from what scatters between trials. */
+  readonly repeatability: number;
+  /** Where that figure comes from: the scatter seen, what reading and weighing alone would make, or earlier work. */
+  readonly repeatabilityFrom: "scatter" | "reading" | "earlier work";
+  /** Standard uncertainty of the mean from what all trials share. */
+  readonly systematic: number;
+}
+
+/**
+ * The result of replicate trials: their mean, with one leaf for repeatability and the shared causes kept as they are.
+ *
+ * Repeatability is the largest of three figures: s/√n of the results (GUM 4.2.3); what the readings alone would make,
+ * so that trials that agree by luck are not taken for exact; and, where the house knows it, a relative repeatability
+ * from earlier work over √n. The causes that scatter are then counted once, in that leaf. `replicates` may not be empty.
+ */
+export function combineReplicates(
+  replicates: readonly Quantity[],
+  stage: string,
+  priorRelativeRepeatability: number,
+): CombinedResult {
+  const count = replicates.length;
+  const [first] = replicates;
+  if (!first) throw new Error("No replicates to combine");
+  const values = replicates.map((q) => q.value);
+  const average = mean(values);
+  const s = standardDeviation(values);
+
+  const means = new Map<string, Sensitivity>();
+  for (const { sensitivities } of replicates) {
+    for (const { leaf, by } of sensitivities.values()) {
+      means.set(leaf.id, { leaf, by: (means.get(leaf.id)?.by ?? 0) + by / count });
+    }
+  }
+  const averaged: Quantity = { value: average, dimension: first.dimension, sensitivities: means };
+  const fromReading = standardUncertainty(averaged, (l) => l.random);
+  const fromScatter = s / Math.sqrt(count);
+  const fromPrior = (priorRelativeRepeatability * Math.abs(average)) / Math.sqrt(count);
+  const repeatability = Math.max(fromScatter, fromReading, fromPrior);
+  const repeatabilityFrom =
+    repeatability === fromScatter && fromScatter > 0
+      ? "scatter"
+      : repeatability === fromReading
+        ? "reading"
+        : "earlier work";
+
+  const sensitivities = new Map([...means].filter(([, { leaf }]) => !leaf.random));
+  if (repeatability > 0) {
+    const agreement = leaf({
+      id: `repeatability:${stage}`,
+      label: "Agreement of the trials",
+      group: "Agreement of the trials",
+      u: repeatability,
+      degreesOfFreedom: repeatabilityFrom === "scatter" ? count - 1 : Infinity,
+      stage,
+    });
+    sensitivities.set(agreement.id, { leaf: agreement, by: 1 });
+  }
+  const quantity: Quantity = { value: average, dimension: first.dimension, sensitivities };
+  return {
+    quantity,
+    count,
+    standardDeviation: s,
+    relativeStandardDeviation: s / Math.abs(average),
+    repeatability,
+    repeatabilityFrom,
+    systematic: standardUncertainty(averaged, (l) => !l.random),
+  };
+}
+
+export type PlusMinusStyle = "k2" | "u" | "i95";
+
+/** What follows the ± sign, by the house's style: 2 u, u, or the 95 % interval with effective degrees of freedom. */
+export function plusMinus(q: Quantity, style: PlusMinusStyle): number {
+  const u = standardUncertainty(q);
+  switch (style) {
+    case "u":
+      return u;
+    case "k2":
+      return 2 * u;
+    case "i95":
+      return studentT(0.95, Math.max(1, effectiveDegreesOfFreedom(q))) * u;
+  }
+}
+
+export interface Share {
+  readonly id: string;
+  readonly label: string;
+  /** Part of the variance, 0 to 1. */
+  readonly part: number;
+  readonly leaves: readonly { readonly label: string; readonly part: number }[];
+}
+
+/**
+ * The shares of the causes in the variance of a quantity, largest first. `groupOf` says under which heading a leaf
+ * is shown, so that an earlier stage's causes can stand together as that stage's result.
+ */
+export function sharesOfVariance(
+  q: Quantity,
+  groupOf: (leaf: Leaf) => { id: string; label: string } = ({ group }) => ({ id: group, label: group }),
+): Share[] {
+  const total = standardUncertainty(q) ** 2;
+  if (total === 0) return [];
+  const groups = new Map<string, { label: string; part: number; leaves: Map<string, number> }>();
+  for (const { leaf, by } of q.sensitivities.values()) {
+    const { id, label } = groupOf(leaf);
+    const part = (by * leaf.u) ** 2 / total;
+    const group = groups.get(id) ?? { label, part: 0, leaves: new Map<string, number>() };
+    group.part += part;
+    group.leaves.set(leaf.group, (group.leaves.get(leaf.group) ?? 0) + part);
+    groups.set(id, group);
+  }
+  return [...groups]
+    .map(([id, { label, part, leaves }]) => ({
+      id,
+      label,
+      part,
+      leaves: [...leaves].map(([label, part]) => ({ label, part })).sort((a, b) => b.part - a.part),
+    }))
+    .sort((a, b) => b.part - a.part);
+}

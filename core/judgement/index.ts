@@ -1,0 +1,3 @@
+export * from "./combine";
+export * from "./concordance";
+export * from "./statistics";

@@ -1,0 +1,11 @@
+/** Arithmetic mean; NaN of nothing. */
+export function mean(values: readonly number[]): number {
+  return values.reduce((sum, x) => sum + x, 0) / values.length;
+}
+
+/** Sample standard deviation (n - 1); zero for fewer than two values, which show no scatter. */
+export function standardDeviation(values: readonly number[]): number {
+  if (values.length < 2) return 0;
+  const m = mean(values);
+  return Math.sqrt(values.reduce((sum, x) => sum + (x - m) ** 2, 0) / (values.length - 1));
+}

@@ -1,0 +1,5 @@
+export * from "./distribution";
+export * from "./glassware";
+export * from "./mass";
+export * from "./reading";
+export * from "./volume";

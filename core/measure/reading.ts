@@ -1,0 +1,78 @@
+/** Something about a reading that people should know before it is used. `stop` refuses it, `caution` only tells. */
+export interface Check {
+  readonly severity: "stop" | "caution";
+  readonly message: string;
+  /** What was probably meant, ready to be typed in its place. */
+  readonly proposal?: string;
+}
+
+/** What is known about a field before anything is typed into it: numbers in the field's unit. */
+export interface ReadingRules {
+  /** What is read, as the message names it: "The burette", "The balance". */
+  readonly instrument: string;
+  readonly unit: string;
+  /** Decimals that the instrument shows or lets one estimate; null where any number of them will do. */
+  readonly decimals: number | null;
+  readonly least?: number;
+  readonly most?: number;
+  /** True where zero is no possible reading. */
+  readonly aboveZero?: boolean;
+}
+
+export type Reading =
+  | { readonly ok: true; readonly value: number; readonly text: string }
+  | { readonly ok: false; readonly check: Check };
+
+const refuse = (message: string, proposal?: string): Reading => ({
+  ok: false,
+  check: proposal === undefined ? { severity: "stop", message } : { severity: "stop", message, proposal },
+});
+
+const places = ["whole number", "tenth", "hundredth", "thousandth", "fourth decimal", "fifth decimal"];
+
+/**
+ * A number as people type it. A comma is accepted as decimal point. Trailing zeros are kept in `text`,
+ * which is what was typed with a point for a comma.
+ */
+export function parseReading(typed: string, rules: ReadingRules): Reading {
+  const text = typed.trim().replace(/\s+/g, "").replace(/−/g, "-");
+  if (text === "") return refuse("Nothing has been typed yet");
+  const marks = text.match(/[.,]/g)?.length ?? 0;
+  if (marks > 1) return refuse(`"${typed.trim()}" has two decimal points: leave one`);
+  const odd = /[^0-9.,+-]/.exec(text)?.[0];
+  if (odd) return refuse(`"${odd}" is no digit: type the number alone, as in ${exampleOf(rules)}`);
+  const plain = text.replace(",", ".");
+  if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) {
+    return refuse(`"${typed.trim()}" cannot be read as a number: type it as in ${exampleOf(rules)}`);
+  }
+  const value = Number(plain);
+  const { unit, least, most, decimals, aboveZero } = rules;
+  if (aboveZero && value <= 0)
+    return refuse(`${rules.instrument} cannot deliver ${plain} ${unit}: more than zero`);
+  if (least !== undefined && value < least) {
+    return refuse(
+      least === 0 ? `${plain} is below zero` : `${plain} is below ${least} ${unit}, the least possible`,
+    );
+  }
+  if (most !== undefined && value > most) return refuse(`${plain} is beyond the last mark, ${most} ${unit}`);
+  if (decimals !== null) {
+    const given = plain.split(".")[1]?.length ?? 0;
+    const place = places[decimals] ?? `${decimals} decimals`;
+    if (given < decimals) {
+      const proposal = `${plain.includes(".") ? plain : `${plain}.`}${"0".repeat(decimals - given)}`;
+      const missing = decimals - given > 1 ? "decimals are missing" : "a decimal is missing";
+      return refuse(`${rules.instrument} is read to the ${place} and ${missing}: ${proposal}?`, proposal);
+    }
+    if (given > decimals) {
+      return refuse(
+        `${rules.instrument} is read to the ${place}: "${plain}" has ${given - decimals} too many`,
+      );
+    }
+  }
+  return { ok: true, value, text: plain };
+}
+
+function exampleOf({ decimals, most }: ReadingRules): string {
+  const sample = most !== undefined && most >= 25 ? 12.3456 : 0.4567;
+  return decimals === null ? "25.00" : sample.toFixed(decimals);
+}

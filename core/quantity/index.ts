@@ -1,0 +1,5 @@
+export * from "./dimension";
+export * from "./quantity";
+export * from "./rounding";
+export * from "./student";
+export * from "./unit";

@@ -1,0 +1,139 @@
+import {
+  type Dimension,
+  dimensionless,
+  divideDimensions,
+  multiplyDimensions,
+  raiseDimension,
+  sameDimension,
+} from "./dimension";
+import { type Unit, unitOf } from "./unit";
+
+/**
+ * One cause of uncertainty: this burette's calibration, this reading, this purity. Two quantities that rest on the
+ * same cause share its leaf, so that what they have in common cancels or adds up and never averages out.
+ */
+export interface Leaf {
+  readonly id: string;
+  /** The cause in words, as a budget shows it. */
+  readonly label: string;
+  /** Leaves of one group are shown as one share of the ±. */
+  readonly group: string;
+  /** Standard uncertainty of the leaf, in the leaf's own unit; sensitivities are per that unit. */
+  readonly u: number;
+  /** True for what scatters from trial to trial anew, so that replicates show it by themselves. */
+  readonly random: boolean;
+  /** Degrees of freedom behind u; infinite when it is known from a tolerance and not from few readings. */
+  readonly degreesOfFreedom: number;
+  /** The stage that brought this leaf in, where there is one. */
+  readonly stage?: string;
+}
+
+export interface Sensitivity {
+  readonly leaf: Leaf;
+  /** Partial derivative of the quantity by the leaf, in base units per unit of the leaf. */
+  readonly by: number;
+}
+
+/** A value in coherent base units with its dimension and its first-order sensitivities to every leaf (GUM, 5.1). */
+export interface Quantity {
+  readonly value: number;
+  readonly dimension: Dimension;
+  readonly sensitivities: ReadonlyMap<string, Sensitivity>;
+}
+
+const none: ReadonlyMap<string, Sensitivity> = new Map();
+
+/** An exact quantity: `value` counted in `unit`, with no uncertainty. */
+export function exact(value: number, unit: string | Unit = "1"): Quantity {
+  const { factor, dimension } = typeof unit === "string" ? unitOf(unit) : unit;
+  return { value: value * factor, dimension, sensitivities: none };
+}
+
+/** A quantity in `unit` with leaves; `by` is the sensitivity in that same unit per unit of the leaf. */
+export function measured(value: number, unit: string, leaves: readonly Sensitivity[]): Quantity {
+  const { factor, dimension } = unitOf(unit);
+  const sensitivities = new Map<string, Sensitivity>();
+  for (const { leaf, by } of leaves) if (leaf.u > 0) addSensitivity(sensitivities, leaf, by * factor);
+  return { value: value * factor, dimension, sensitivities };
+}
+
+export function leaf(
+  part: Pick<Leaf, "id" | "label" | "group" | "u"> &
+    Partial<Pick<Leaf, "random" | "degreesOfFreedom" | "stage">>,
+): Leaf {
+  return { random: false, degreesOfFreedom: Infinity, ...part };
+}
+
+function addSensitivity(to: Map<string, Sensitivity>, leaf: Leaf, by: number): void {
+  const present = to.get(leaf.id);
+  to.set(leaf.id, present ? { leaf, by: present.by + by } : { leaf, by });
+}
+
+function combine(a: Quantity, byA: number, b: Quantity, byB: number): ReadonlyMap<string, Sensitivity> {
+  if (a.sensitivities.size === 0 && b.sensitivities.size === 0) return none;
+  const result = new Map<string, Sensitivity>();
+  for (const { leaf, by } of a.sensitivities.values()) addSensitivity(result, leaf, by * byA);
+  for (const { leaf, by } of b.sensitivities.values()) addSensitivity(result, leaf, by * byB);
+  return result;
+}
+
+/** a + b. Throws when the dimensions differ: relations are checked for that before anything is evaluated. */
+export function add(a: Quantity, b: Quantity): Quantity {
+  if (!sameDimension(a.dimension, b.dimension)) throw new Error("Sum of unlike quantities");
+  return { value: a.value + b.value, dimension: a.dimension, sensitivities: combine(a, 1, b, 1) };
+}
+
+export function subtract(a: Quantity, b: Quantity): Quantity {
+  if (!sameDimension(a.dimension, b.dimension)) throw new Error("Difference of unlike quantities");
+  return { value: a.value - b.value, dimension: a.dimension, sensitivities: combine(a, 1, b, -1) };
+}
+
+export function multiply(a: Quantity, b: Quantity): Quantity {
+  return {
+    value: a.value * b.value,
+    dimension: multiplyDimensions(a.dimension, b.dimension),
+    sensitivities: combine(a, b.value, b, a.value),
+  };
+}
+
+export function divide(a: Quantity, b: Quantity): Quantity {
+  const value = a.value / b.value;
+  return {
+    value,
+    dimension: divideDimensions(a.dimension, b.dimension),
+    sensitivities: combine(a, 1 / b.value, b, -value / b.value),
+  };
+}
+
+/** f(a) for a function of one variable with the given value and derivative at a; the result has `dimension`. */
+export function applied(a: Quantity, value: number, derivative: number, dimension: Dimension): Quantity {
+  return { value, dimension, sensitivities: combine(a, derivative, exact(0), 0) };
+}
+
+/** a raised to an exact power. */
+export function raise(a: Quantity, power: number): Quantity {
+  return applied(a, a.value ** power, power * a.value ** (power - 1), raiseDimension(a.dimension, power));
+}
+
+/** Combined standard uncertainty in base units: the root of the summed squares of sensitivity times u (GUM, eq. 10). */
+export function standardUncertainty(q: Quantity, only: (leaf: Leaf) => boolean = () => true): number {
+  let variance = 0;
+  for (const { leaf, by } of q.sensitivities.values()) if (only(leaf)) variance += (by * leaf.u) ** 2;
+  return Math.sqrt(variance);
+}
+
+/** Effective degrees of freedom of the combined uncertainty (Welch-Satterthwaite; GUM, G.4). */
+export function effectiveDegreesOfFreedom(q: Quantity): number {
+  const variance = standardUncertainty(q) ** 2;
+  let sum = 0;
+  for (const { leaf, by } of q.sensitivities.values()) {
+    if (Number.isFinite(leaf.degreesOfFreedom)) sum += (by * leaf.u) ** 4 / leaf.degreesOfFreedom;
+  }
+  return sum === 0 ? Infinity : variance ** 2 / sum;
+}
+
+export function inUnit(q: Quantity, unit: string): number {
+  return q.value / unitOf(unit).factor;
+}
+
+export const isPlainNumber = (q: Quantity) => sameDimension(q.dimension, dimensionless);

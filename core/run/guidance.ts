@@ -1,0 +1,149 @@
+import { inUnit, type Quantity, toDecimals, unitOf } from "../quantity";
+import { solveForTiter } from "../relation";
+import type { Reference } from "./agreement";
+import type { CompiledMethod, CompiledStage } from "./compile";
+import { perUnit } from "./evaluate-trial";
+import type { AgreementView, Guidance, TrialEvaluation } from "./evaluation";
+import type { TitrationStage } from "./method";
+import { presentObservation } from "./record";
+import type { HouseRules } from "./rules";
+
+/** What each field of the next trial is likely to be: the last final reading, the aliquot taken before. */
+export function proposalsFor(stage: TitrationStage, trials: readonly TrialEvaluation[]): Map<string, string> {
+  const proposals = new Map<string, string>();
+  const before = trials.filter((t) => !t.missing);
+  for (const [symbol, input] of Object.entries(stage.inputs)) {
+    const last = before.at(-1);
+    const read = (kind: "burette.final" | "volume.taken") =>
+      last ? presentObservation(last.record.observations, symbol, kind) : null;
+    if (input.is === "titer") {
+      const carried = read("burette.final")?.value;
+      if (carried) proposals.set(`${symbol}:burette.initial`, carried);
+    }
+    if (input.is === "pipette") {
+      proposals.set(`${symbol}:volume.taken`, read("volume.taken")?.value ?? input.presumed);
+    }
+  }
+  return proposals;
+}
+
+interface Expectation {
+  readonly value: number;
+  readonly from: Guidance["from"];
+}
+
+/** What the stage's result will probably be: from trials that agree, else from a rough one, else as presumed. */
+function expectedResult(
+  trials: readonly TrialEvaluation[],
+  agreement: AgreementView,
+  stage: TitrationStage,
+): Expectation | null {
+  const mean = (chosen: readonly TrialEvaluation[]) => {
+    const values = chosen.flatMap(({ result }) => (result ? [result.value] : []));
+    return values.length > 0 ? values.reduce((a, b) => a + b, 0) / values.length : null;
+  };
+  const usable = trials.filter((t) => !t.record.struck);
+  const fine = mean(usable.filter((t) => agreement.members.includes(t.id)));
+  if (fine !== null) return { value: fine, from: "trials" };
+  const rough = mean(usable.filter((t) => t.record.kind === "rough"));
+  if (rough !== null) return { value: rough, from: "rough" };
+  if (stage.presumed === undefined) return null;
+  return { value: stage.presumed * unitOf(stage.result.unit).factor, from: "theory" };
+}
+
+/** How far short of the expected end to slow down, mL: 1 to 2 where trials are known, more where they are not. */
+function shortfallMl(titerMl: number, from: Guidance["from"]): number {
+  if (from === "trials") return 1.25;
+  if (from === "rough") return 2;
+  return Math.max(2, 0.1 * titerMl);
+}
+
+const downToHalf = (x: number) => Math.floor(x * 2 + 1e-9) / 2;
+
+export interface GuidanceInput {
+  readonly method: CompiledMethod;
+  readonly stage: CompiledStage;
+  readonly rules: HouseRules;
+  readonly trials: readonly TrialEvaluation[];
+  readonly agreement: AgreementView;
+  readonly reference: Reference;
+  /** All that is known for the trial in hand: its own readings, carried volumes, earlier results. */
+  readonly known: ReadonlyMap<string, Quantity>;
+  readonly initialMl: number | null;
+  /** What the trial is called. */
+  readonly name: string;
+}
+
+/** Where the end of the trial in hand should come, where to slow down, and whether the burette lasts. */
+export function guide(input: GuidanceInput): Guidance | null {
+  const { method, stage, rules, trials, agreement, reference, known, initialMl, name } = input;
+  const expected = expectedResult(trials, agreement, stage.definition);
+  if (!expected) return null;
+  const solved = solveForTiter({
+    relations: stage.lines,
+    ratio: method.ratio,
+    known,
+    titer: stage.titer,
+    target: stage.definition.result.symbol,
+    value: expected.value,
+  });
+  if (!solved.ok) return null;
+  const titerMl = solved.value;
+  const { capacityMl, decimals } = rules.burette;
+  const endNear = initialMl === null ? null : initialMl + titerMl;
+  const slow = endNear === null ? null : downToHalf(endNear - shortfallMl(titerMl, expected.from));
+  const slowAt = slow !== null && initialMl !== null && slow > initialMl ? slow : null;
+  const roomLeft = endNear === null ? titerMl <= capacityMl : endNear <= capacityMl;
+  const end = endNear === null ? "" : toDecimals(endNear, expected.from === "trials" ? decimals : 1);
+  const text = sentence({ name, endNear, end, slowAt, roomLeft, titerMl, capacityMl, from: expected.from });
+  return {
+    titerMl,
+    from: expected.from,
+    endNear,
+    slowAt,
+    roomLeft,
+    joins: joiningTiters(stage, agreement, reference, known),
+    text,
+  };
+}
+
+function sentence(known: {
+  name: string;
+  endNear: number | null;
+  end: string;
+  slowAt: number | null;
+  roomLeft: boolean;
+  titerMl: number;
+  capacityMl: number;
+  from: Guidance["from"];
+}): string {
+  const { name, endNear, end, slowAt, roomLeft, titerMl, capacityMl, from } = known;
+  const why = { trials: "", rough: ", by the rough trial", theory: ", by theory" }[from];
+  const who = /^\d/.test(name) ? `Trial ${name}` : name === "rough" ? "Rough trial" : name;
+  if (titerMl > capacityMl) {
+    return `${who}: about ${toDecimals(titerMl, 1)} mL are needed${why}, more than the burette holds. Take less.`;
+  }
+  if (endNear === null) return `${who}: about ${toDecimals(titerMl, 1)} mL are needed${why}.`;
+  if (!roomLeft) {
+    return `${who}: it will end near ${end}${why}, past the last mark at ${capacityMl}. Refill the burette first.`;
+  }
+  const slowly =
+    slowAt === null ? "go drop by drop" : `run freely to ${toDecimals(slowAt, 1)}, then drop by drop`;
+  return `${who}: ${slowly}. The end should come near ${end}${why}; the burette has room for it.`;
+}
+
+/** The titers of the flask in hand that would join the concordant set, from the window in compared mL. */
+function joiningTiters(
+  stage: CompiledStage,
+  { window, closed }: AgreementView,
+  reference: Reference,
+  known: ReadonlyMap<string, Quantity>,
+): readonly [number, number] | null {
+  if (!window || closed) return null;
+  const { per } = stage.definition.agree;
+  if (per === undefined) return window;
+  const amount = known.get(per);
+  if (!amount) return null;
+  const scale = inUnit(amount, perUnit(stage)) / reference.amount;
+  return [window[0] * scale, window[1] * scale];
+}

@@ -1,0 +1,119 @@
+import { type Static, Type } from "@sinclair/typebox";
+import { MethodSchema } from "./method";
+import { HouseRulesSchema } from "./rules";
+
+const Closed = { additionalProperties: false } as const;
+const Id = Type.String({ minLength: 1 });
+const Instant = Type.String({ format: "date-time" });
+
+export const ObservationKindSchema = Type.Union([
+  Type.Literal("burette.initial"),
+  Type.Literal("burette.final"),
+  Type.Literal("mass.before"),
+  Type.Literal("mass.after"),
+  Type.Literal("volume.taken"),
+  Type.Literal("purity"),
+  Type.Literal("purity.plus-minus"),
+]);
+export type ObservationKind = Static<typeof ObservationKindSchema>;
+
+/** One thing read or weighed, as typed. Never changed: a correction is a new observation that supersedes it. */
+export const ObservationSchema = Type.Object(
+  {
+    id: Id,
+    /** The input of the method that it belongs to. */
+    symbol: Id,
+    kind: ObservationKindSchema,
+    /** As typed, trailing zeros and all; empty where an entry was taken back. */
+    text: Type.String(),
+    /** The exact decimal that the text means; null where the entry was taken back. */
+    value: Type.Union([Type.String(), Type.Null()]),
+    unit: Id,
+    source: Type.Union([Type.Literal("typed"), Type.Literal("instrument"), Type.Literal("imported")]),
+    person: Type.String(),
+    at: Instant,
+    supersedes: Type.Union([Id, Type.Null()]),
+    reason: Type.Union([Type.String(), Type.Null()]),
+  },
+  Closed,
+);
+export type Observation = Static<typeof ObservationSchema>;
+
+export const TrialRecordSchema = Type.Object(
+  {
+    id: Id,
+    number: Type.Integer({ minimum: 1 }),
+    /** What people call it, where the number will not do. */
+    label: Type.Union([Type.String(), Type.Null()]),
+    kind: Type.Union([Type.Literal("rough"), Type.Literal("fine")]),
+    struck: Type.Union([
+      Type.Object({ at: Instant, person: Type.String(), reason: Type.String() }, Closed),
+      Type.Null(),
+    ]),
+    observations: Type.Array(ObservationSchema),
+  },
+  Closed,
+);
+export type TrialRecord = Static<typeof TrialRecordSchema>;
+
+export const StageRecordSchema = Type.Object(
+  {
+    id: Id,
+    /** Key of the stage in the method. */
+    key: Id,
+    /** What is read once for the whole stage. */
+    observations: Type.Array(ObservationSchema),
+    trials: Type.Array(TrialRecordSchema),
+  },
+  Closed,
+);
+export type StageRecord = Static<typeof StageRecordSchema>;
+
+export const RunStatusSchema = Type.Union([
+  Type.Literal("open"),
+  Type.Literal("finished"),
+  Type.Literal("archived"),
+]);
+export type RunStatus = Static<typeof RunStatusSchema>;
+
+/** The plain whole of one run: the input of the core and the unit of export and import. */
+export const RunRecordSchema = Type.Object(
+  {
+    format: Type.Literal("steady-bead/run"),
+    formatVersion: Type.Literal(1),
+    id: Id,
+    title: Type.String({ minLength: 1 }),
+    sample: Type.String(),
+    bench: Type.String(),
+    status: RunStatusSchema,
+    startedAt: Instant,
+    finishedAt: Type.Union([Instant, Type.Null()]),
+    method: MethodSchema,
+    houseRules: HouseRulesSchema,
+    stages: Type.Array(StageRecordSchema),
+  },
+  { ...Closed, $id: "run-record", title: "One run of Steady Bead" },
+);
+export type RunRecord = Static<typeof RunRecordSchema>;
+
+/** The observation that holds now for one field: the newest that nothing supersedes, unless it was taken back. */
+export function presentObservation(
+  observations: readonly Observation[],
+  symbol: string,
+  kind: ObservationKind,
+): Observation | null {
+  const superseded = new Set(observations.map((o) => o.supersedes));
+  const present = observations
+    .filter((o) => o.symbol === symbol && o.kind === kind && !superseded.has(o.id))
+    .at(-1);
+  return present && present.value !== null ? present : null;
+}
+
+/** All that was ever written in one field, oldest first. */
+export function fieldHistory(
+  observations: readonly Observation[],
+  symbol: string,
+  kind: ObservationKind,
+): Observation[] {
+  return observations.filter((o) => o.symbol === symbol && o.kind === kind);
+}

@@ -1,0 +1,33 @@
+import js from "@eslint/js";
+import jsxA11y from "eslint-plugin-jsx-a11y";
+import reactHooks from "eslint-plugin-react-hooks";
+import globals from "globals";
+import tseslint from "typescript-eslint";
+
+export default tseslint.config(
+  { ignores: ["build/", ".react-router/", "node_modules/", "server/migrations/", "test-results/", "data/"] },
+  js.configs.recommended,
+  {
+    files: ["**/*.ts", "**/*.tsx"],
+    extends: [...tseslint.configs.recommendedTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      "@typescript-eslint/consistent-type-imports": "error",
+      "@typescript-eslint/switch-exhaustiveness-check": [
+        "error",
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+      // React Router throws Responses from loaders and actions, by its own design.
+      "@typescript-eslint/only-throw-error": "off",
+    },
+  },
+  {
+    files: ["app/**/*.tsx"],
+    ...jsxA11y.flatConfigs.recommended,
+  },
+  {
+    files: ["app/**/*.ts", "app/**/*.tsx"],
+    ...reactHooks.configs.flat.recommended,
+  },
+  { files: ["**/*.mjs", "**/*.cjs"], languageOptions: { globals: globals.node } },
+);

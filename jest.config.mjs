@@ -1,0 +1,14 @@
+export default {
+  testEnvironment: "node",
+  roots: ["<rootDir>/core", "<rootDir>/catalog", "<rootDir>/formats", "<rootDir>/server", "<rootDir>/app"],
+  testMatch: ["**/*.test.ts", "**/*.test.tsx"],
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  moduleNameMapper: { "^~/(.*)$": "<rootDir>/$1" },
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" }, module: { type: "es6" } },
+    ],
+  },
+  testTimeout: 30000,
+};
