@@ -7,3 +7,5 @@ export * from "./record";
 export * from "./rules";
 export * from "./show";
 export * from "./words";
+export * from "./working";
+export * from "./draft";

@@ -1,0 +1,44 @@
+import { PassThrough } from "node:stream";
+import { text } from "node:stream/consumers";
+import { CacheProvider } from "@emotion/react";
+import createEmotionServer from "@emotion/server/create-instance";
+import { renderToPipeableStream } from "react-dom/server";
+import { type EntryContext, ServerRouter } from "react-router";
+import { createStyleCache } from "./theme/style-cache";
+
+/**
+ * Renders the whole page, then puts the styles it used into its head, so that nothing is ever shown unstyled.
+ * Nothing here is deferred, so there is nothing to gain from sending it in pieces.
+ */
+export default async function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  context: EntryContext,
+): Promise<Response> {
+  const cache = createStyleCache();
+  const { extractCriticalToChunks, constructStyleTagsFromChunks } = createEmotionServer(cache);
+  let finalStatus = status;
+  const html = await new Promise<string>((resolve, reject) => {
+    const body = new PassThrough();
+    const { pipe } = renderToPipeableStream(
+      <CacheProvider value={cache}>
+        <ServerRouter context={context} url={request.url} />
+      </CacheProvider>,
+      {
+        onAllReady() {
+          pipe(body);
+          text(body).then(resolve, reject);
+        },
+        onShellError: reject,
+        onError(error) {
+          finalStatus = 500;
+          console.error(error);
+        },
+      },
+    );
+  });
+  const styles = constructStyleTagsFromChunks(extractCriticalToChunks(html));
+  headers.set("Content-Type", "text/html; charset=utf-8");
+  return new Response(html.replace("</head>", `${styles}</head>`), { status: finalStatus, headers });
+}

@@ -1,0 +1,60 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import type { FinishedRuns as FinishedRunsData, RunListItem } from "~/server/repositories/runs";
+import { Sheet } from "../../ui/sheet";
+import { When } from "../../ui/when";
+import { FinishedRuns } from "./finished-runs";
+import { RunCard } from "./run-card";
+import { type MethodChoice, StartRunDialog } from "./start-run-dialog";
+
+interface BenchPageProps {
+  query: string;
+  today: string;
+  open: readonly RunListItem[];
+  finished: FinishedRunsData;
+  methods: readonly MethodChoice[];
+}
+
+/** Home: the runs in progress with what to do next, a new run, and the finished ones. */
+export function BenchPage({ query, today, open, finished, methods }: BenchPageProps) {
+  const [starting, setStarting] = useState(false);
+  return (
+    <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 2, sm: 3 }, py: 2 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap", mb: 1.5 }}>
+        <Typography variant="h1">On the bench</Typography>
+        <Typography color="text.secondary" sx={{ flexGrow: 1 }}>
+          <When at={today} as="long" />
+        </Typography>
+        <Button variant="contained" size="large" onClick={() => setStarting(true)}>
+          Start a run
+        </Button>
+      </Box>
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 320px" },
+          alignItems: "start",
+        }}
+      >
+        <Box component="section" aria-label="Runs in progress" sx={{ display: "grid", gap: 1.75 }}>
+          {open.length === 0 && (
+            <Sheet sx={{ p: 4, textAlign: "center" }}>
+              <Typography variant="h2">Nothing is on the bench</Typography>
+              <Typography color="text.secondary" sx={{ mt: 0.5 }}>
+                Start a run: pick a method, name the sample, and begin with the first flask.
+              </Typography>
+            </Sheet>
+          )}
+          {open.map((run) => (
+            <RunCard key={run.id} run={run} />
+          ))}
+        </Box>
+        <FinishedRuns query={query} finished={finished} />
+      </Box>
+      <StartRunDialog open={starting} methods={methods} onClose={() => setStarting(false)} />
+    </Box>
+  );
+}

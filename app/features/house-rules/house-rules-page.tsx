@@ -1,0 +1,180 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { ReactNode } from "react";
+import { Form, useNavigation } from "react-router";
+import type { HouseRules } from "~/core/run";
+import { fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import type { FormProblems } from "./form.server";
+
+interface Choice {
+  readonly value: string | number;
+  readonly label: string;
+}
+
+interface FieldProps {
+  name: string;
+  label: string;
+  help?: string;
+  value: string | number;
+  problems: FormProblems;
+  choices?: readonly Choice[];
+}
+
+function RuleField({ name, label, help, value, problems, choices }: FieldProps) {
+  const problem = problems[name];
+  return (
+    <TextField
+      name={name}
+      label={label}
+      defaultValue={value}
+      error={problem !== undefined}
+      helperText={problem ?? help}
+      select={choices !== undefined}
+      id={name}
+      slotProps={{
+        htmlInput: choices ? { "aria-label": label } : { inputMode: "decimal", style: { fontFamily: fonts.reading } },
+      }}
+    >
+      {choices?.map((choice) => (
+        <MenuItem key={choice.value} value={choice.value}>
+          {choice.label}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+function Group({ title, note, children }: { title: string; note: string; children: ReactNode }) {
+  return (
+    <Sheet component="section" sx={{ p: { xs: 2, sm: 2.5 } }}>
+      <Typography variant="h2">{title}</Typography>
+      <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
+        {note}
+      </Typography>
+      <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>{children}</Box>
+    </Sheet>
+  );
+}
+
+const shapes = [
+  { value: "triangular", label: "triangular: mostly near the middle" },
+  { value: "rectangular", label: "rectangular: anywhere within" },
+];
+
+interface HouseRulesPageProps {
+  rules: HouseRules;
+  problems: FormProblems;
+  saved: boolean | undefined;
+}
+
+/** The conventions of the lab. Runs that have begun keep the rules with which they began. */
+export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) {
+  const busy = useNavigation().state === "submitting";
+  const { agreement, burette, glassware, balance, temperature } = rules;
+  const field = { problems };
+  return (
+    <Box component="main" sx={{ maxWidth: 1080, mx: "auto", px: { xs: 2, sm: 3 }, py: 2.5 }}>
+      <Typography variant="h1">House rules</Typography>
+      <Typography color="text.secondary" sx={{ mb: 2 }}>
+        How this lab reads and judges. Runs already begun keep the rules they began with.
+      </Typography>
+      <Form method="post" noValidate>
+        <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" }, alignItems: "start" }}>
+          <Group title="When trials agree" note="A set is closed when this many trials lie within this of each other.">
+            <RuleField {...field} name="replicates" label="Trials that must agree" value={agreement.replicates} />
+            <RuleField {...field} name="withinMl" label="Within, mL" value={agreement.withinMl} />
+            <RuleField
+              {...field}
+              name="priorRepeatabilityPercent"
+              label="Repeatability known, %"
+              help="of one trial, from earlier work; empty where unknown"
+              value={rules.priorRepeatabilityPercent}
+            />
+            <RuleField
+              {...field}
+              name="plusMinus"
+              label="What follows ±"
+              value={rules.plusMinus}
+              choices={[
+                { value: "k2", label: "twice the standard uncertainty (k = 2)" },
+                { value: "u", label: "the standard uncertainty" },
+                { value: "i95", label: "the 95 % interval" },
+              ]}
+            />
+          </Group>
+          <Group title="Burette" note="The one on the bench, and how closely it is read.">
+            <RuleField
+              {...field}
+              name="capacityMl"
+              label="Capacity"
+              value={burette.capacityMl}
+              choices={[10, 25, 50, 100].map((ml) => ({ value: ml, label: `${ml} mL` }))}
+            />
+            <RuleField
+              {...field}
+              name="decimals"
+              label="Read to"
+              value={burette.decimals}
+              choices={[
+                { value: 1, label: "0.1 mL, the mark" },
+                { value: 2, label: "0.01 mL, estimated" },
+                { value: 3, label: "0.001 mL" },
+              ]}
+            />
+            <RuleField
+              {...field}
+              name="readingHalfWidthMl"
+              label="A reading is good to ±, mL"
+              value={burette.readingHalfWidthMl}
+            />
+          </Group>
+          <Group title="Glassware" note="Tolerances of burettes and pipettes, and how they are taken.">
+            <RuleField
+              {...field}
+              name="toleranceClass"
+              label="Class"
+              value={glassware.toleranceClass}
+              choices={[
+                { value: "A", label: "class A" },
+                { value: "B", label: "class B, twice that" },
+              ]}
+            />
+            <RuleField {...field} name="toleranceShape" label="Within it" value={glassware.toleranceShape} choices={shapes} />
+          </Group>
+          <Group title="Balance and room" note="What the balance shows, and how far the room strays from 20 °C.">
+            <RuleField {...field} name="readabilityG" label="Balance shows steps of, g" value={balance.readabilityG} />
+            <RuleField {...field} name="linearityG" label="Linear within ±, g" value={balance.linearityG} />
+            <RuleField {...field} name="halfRangeC" label="Room within ±, °C" value={temperature.halfRangeC} />
+            <RuleField
+              {...field}
+              name="temperatureShape"
+              label="Within it"
+              value={temperature.shape}
+              choices={[
+                { value: "rectangular", label: "anywhere within" },
+                { value: "normal95", label: "in 95 cases of 100" },
+              ]}
+            />
+          </Group>
+        </Box>
+        <Box sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap", mt: 2.5 }}>
+          <Button type="submit" variant="contained" size="large" disabled={busy}>
+            Save house rules
+          </Button>
+          <Box role="status">
+            {saved && <Alert severity="success">Saved. Runs begun from now on follow them.</Alert>}
+            {problems.form && <Alert severity="error">{problems.form}</Alert>}
+            {!problems.form && Object.keys(problems).length > 0 && (
+              <Alert severity="error">Not saved yet: look at the fields marked above.</Alert>
+            )}
+          </Box>
+        </Box>
+      </Form>
+    </Box>
+  );
+}

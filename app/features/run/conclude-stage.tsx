@@ -1,0 +1,77 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { Link } from "react-router";
+import { plusMinusWords, type RunEvaluation } from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { When } from "../../ui/when";
+import type { LiveRun } from "./use-run";
+
+/** The end of a run: its results to read over, and to finish it with. */
+export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluation: RunEvaluation }) {
+  const { record, send } = run;
+  const [problem, setProblem] = useState<string | null>(null);
+  const stages = evaluation.stages.flatMap((s) => (s.kind === "titration" ? [s] : []));
+  const open = stages.filter((s) => !s.done);
+  const finished = record.status !== "open";
+  const change = (intent: "finish" | "reopen") => () =>
+    void send({ intent }).then((answer) => setProblem(answer.status === "done" ? null : answer.message));
+  return (
+    <Box sx={{ display: "grid", gap: 2, mt: 2, maxWidth: 860 }}>
+      <Sheet component="section" aria-label="Results">
+        {stages.map((stage, i) => {
+          const last = i === stages.length - 1;
+          return (
+            <Box key={stage.key} sx={{ py: 1.5, borderTop: i === 0 ? 0 : `1px solid ${colors.line}` }}>
+              <Typography variant="h2">{stage.definition.result.name}</Typography>
+              <Box
+                data-testid={`result-${stage.key}`}
+                sx={{ fontFamily: fonts.reading, fontSize: last ? "2rem" : "1.35rem", lineHeight: 1.3 }}
+              >
+                {stage.shown?.text ?? "no result yet"}
+              </Box>
+              <Typography color="text.secondary">
+                {stage.verdict.reason} {stage.shown && `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
+              </Typography>
+              {stage.shown && (
+                <Button component={Link} to={`working?stage=${stage.key}`} relative="path" size="small" sx={{ ml: -1 }}>
+                  Show the working
+                </Button>
+              )}
+            </Box>
+          );
+        })}
+      </Sheet>
+      {!finished && open.length > 0 && (
+        <Alert severity="warning">
+          {open.map((s) => `${s.definition.title}: the set is not closed. ${s.verdict.next}.`).join(" ")}
+        </Alert>
+      )}
+      {problem && <Alert severity="error">{problem}</Alert>}
+      <Sheet sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
+        {finished ? (
+          <>
+            <Typography sx={{ flexGrow: 1 }}>
+              Finished{record.finishedAt && <> on <When at={record.finishedAt} as="time" /></>}. Its readings are kept as they stand.
+            </Typography>
+            <Button variant="outlined" onClick={change("reopen")}>
+              Reopen the run
+            </Button>
+          </>
+        ) : (
+          <>
+            <Typography sx={{ flexGrow: 1 }}>
+              Clean up: {record.method.waste.join(" ")} Rinse burette and pipettes.
+            </Typography>
+            <Button variant="contained" size="large" onClick={change("finish")}>
+              Finish the run
+            </Button>
+          </>
+        )}
+      </Sheet>
+    </Box>
+  );
+}

@@ -1,0 +1,164 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Chip from "@mui/material/Chip";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import TextField from "@mui/material/TextField";
+import { type FormEvent, type ReactNode, useState } from "react";
+import { v7 as newId } from "uuid";
+import { checkField, type FieldState, type HouseRules, type TitrationStage, type TrialEvaluation } from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+import { When } from "../../ui/when";
+import type { Send } from "./use-run";
+
+export interface CorrectionTarget {
+  readonly trialId: string;
+  readonly fieldKey: string;
+}
+
+/** A dialog with one form in it: what is typed stays until it is sent or put away. */
+export function FormDialog(props: {
+  title: string;
+  submit: string;
+  children: ReactNode;
+  onSubmit: () => void;
+  onClose: () => void;
+}) {
+  const send = (event: FormEvent) => {
+    event.preventDefault();
+    props.onSubmit();
+  };
+  return (
+    <Dialog open onClose={props.onClose} fullWidth maxWidth="xs" aria-labelledby="form-dialog-title">
+      <form onSubmit={send} noValidate>
+        <DialogTitle id="form-dialog-title">{props.title}</DialogTitle>
+        <DialogContent sx={{ display: "grid", gap: 2, pt: "8px !important" }}>{props.children}</DialogContent>
+        <DialogActions sx={{ px: 3, pb: 2 }}>
+          <Button onClick={props.onClose} color="secondary">
+            Cancel
+          </Button>
+          <Button type="submit" variant="contained">
+            {props.submit}
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
+
+/** A reason in a few words, with the usual ones to pick from. */
+export function ReasonField(props: {
+  value: string;
+  usual: readonly string[];
+  problem: string | null;
+  onChange: (reason: string) => void;
+}) {
+  return (
+    <Box>
+      <TextField
+        label="Reason"
+        value={props.value}
+        error={props.problem !== null}
+        helperText={props.problem ?? "kept with the old value"}
+        onChange={(event) => props.onChange(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 500 } }}
+      />
+      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
+        {props.usual.map((reason) => (
+          <Chip key={reason} label={reason} variant="outlined" onClick={() => props.onChange(reason)} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+interface CorrectDialogProps {
+  state: FieldState;
+  holder: Pick<TrialEvaluation["record"], "observations">;
+  trialId: string | null;
+  trialKind: "rough" | "fine";
+  stage: TitrationStage;
+  rules: HouseRules;
+  send: Send;
+  onClose: () => void;
+}
+
+const usualReasons = ["misread", "digits swapped", "written down wrongly"];
+
+/** Corrects one reading: the old value is struck through and kept, with the reason. */
+export function CorrectDialog({ state, holder, trialId, trialKind, stage, rules, send, onClose }: CorrectDialogProps) {
+  const { field, present, history } = state;
+  const [text, setText] = useState("");
+  const [reason, setReason] = useState("");
+  const [problem, setProblem] = useState<{ message: string; proposal?: string } | null>(null);
+  const [reasonProblem, setReasonProblem] = useState<string | null>(null);
+  const needsReason = present !== null;
+
+  const submit = () => {
+    const checked = checkField(field, text, { stage, houseRules: rules, holder });
+    setProblem(checked.ok ? null : checked.check);
+    const missing = needsReason && reason.trim() === "" ? "Say why the reading is corrected" : null;
+    setReasonProblem(missing);
+    if (!checked.ok || missing) return;
+    void send({
+      intent: "observe",
+      id: newId(),
+      stageKey: stage.key,
+      trial: trialId === null ? null : { id: trialId, kind: trialKind },
+      symbol: field.symbol,
+      kind: field.kind,
+      text,
+      supersedes: present?.id ?? null,
+      reason: needsReason ? reason.trim() : null,
+    }).then((answer) => {
+      if (answer.status === "done") onClose();
+      else setProblem(answer);
+    });
+  };
+
+  return (
+    <FormDialog
+      title={needsReason ? `Correct: ${field.label}` : field.label}
+      submit={needsReason ? "Correct" : "Save"}
+      onSubmit={submit}
+      onClose={onClose}
+    >
+      {history.length > 0 && (
+        <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none", color: colors.inkSoft }}>
+          {history.map((o) => (
+            <Box component="li" key={o.id}>
+              <Box
+                component="span"
+                sx={{ fontFamily: fonts.reading, textDecoration: o.id === present?.id ? "none" : "line-through", mr: 1 }}
+              >
+                {o.text || "taken back"} {o.text && o.unit}
+              </Box>
+              <When at={o.at} as="time" />
+              {o.person && `, ${o.person}`}
+              {o.reason && `: ${o.reason}`}
+            </Box>
+          ))}
+        </Box>
+      )}
+      <TextField
+        label={`${field.label}, ${field.unit}`}
+        value={text}
+        autoFocus
+        error={problem !== null}
+        helperText={problem?.message ?? field.hint}
+        onChange={(event) => setText(event.target.value)}
+        slotProps={{
+          htmlInput: { inputMode: "decimal", autoComplete: "off", style: { fontFamily: fonts.reading, fontSize: "1.4rem" } },
+        }}
+      />
+      {problem?.proposal !== undefined && (
+        <Button variant="outlined" size="small" onClick={() => setText(problem.proposal ?? "")} sx={{ width: "fit-content" }}>
+          Write {problem.proposal}
+        </Button>
+      )}
+      {needsReason && <ReasonField value={reason} usual={usualReasons} problem={reasonProblem} onChange={setReason} />}
+    </FormDialog>
+  );
+}

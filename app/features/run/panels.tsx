@@ -1,0 +1,136 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { plusMinusWords, type RunRecord, type TitrationEvaluation } from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+import { BeadRail, type RailBead } from "../../ui/bead-rail";
+import { Sheet } from "../../ui/sheet";
+
+/** Do the trials agree? The beads, the verdict with its reason, and what closes the set. */
+export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
+  const { trials, agreement, verdict } = stage;
+  const beads = trials.flatMap((t): RailBead[] => {
+    if (t.compared === null || t.missing) return [];
+    const role = t.record.struck
+      ? "struck"
+      : t.record.kind === "rough"
+        ? "rough"
+        : agreement.members.includes(t.id)
+          ? "member"
+          : "other";
+    return [{ id: t.id, name: t.name, value: t.compared, role }];
+  });
+  return (
+    <Sheet component="section" aria-labelledby="agree-title">
+      <Typography id="agree-title" variant="h2" sx={{ mb: 0.5 }}>
+        Do they agree?
+      </Typography>
+      {beads.length > 0 && (
+        <>
+          <BeadRail beads={beads} collar={agreement.window} label={agreement.label} />
+          <Typography variant="caption" color="text.secondary" sx={{ display: "block", textAlign: "center", mb: 0.5 }}>
+            {agreement.label}
+          </Typography>
+        </>
+      )}
+      <Typography data-testid="verdict">{verdict.reason}</Typography>
+      {verdict.state !== "agreed" && (
+        <Typography data-testid="next-trial" sx={{ fontWeight: 700, mt: 0.5 }}>
+          {verdict.next}
+        </Typography>
+      )}
+    </Sheet>
+  );
+}
+
+interface ResultPanelProps {
+  record: RunRecord;
+  stage: TitrationEvaluation;
+  next: { key: string; title: string } | null;
+  goOnRef: React.Ref<HTMLAnchorElement>;
+}
+
+/** The result so far with its ± and its largest share; the way on when the set is closed. */
+export function ResultPanel({ record, stage, next, goOnRef }: ResultPanelProps) {
+  const { shown, combined, shares, definition, verdict } = stage;
+  const [largest] = shares;
+  const closed = verdict.state === "agreed";
+  return (
+    <Sheet component="section" aria-labelledby="result-title" sx={closed ? { borderColor: colors.teal, borderWidth: 2 } : {}}>
+      <Typography id="result-title" variant="h2">
+        {definition.result.name}
+        {closed ? "" : ", so far"}
+      </Typography>
+      {shown && combined ? (
+        <>
+          <Box data-testid="result" sx={{ display: "flex", alignItems: "baseline", gap: 1, flexWrap: "wrap", mt: 0.5 }}>
+            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "2.1rem", fontWeight: 500, lineHeight: 1.15 }}>
+              {shown.value}
+            </Box>
+            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "1.05rem" }}>
+              ± {shown.plusMinus} {shown.unit}
+            </Box>
+          </Box>
+          <Typography variant="body2" sx={{ mt: 0.5, color: colors.inkSoft }}>
+            {combined.count === 1 ? "from one trial" : `mean of ${combined.count}`}, {plusMinusWords[record.houseRules.plusMinus]}
+            {combined.count > 1 && `; s = ${(combined.relativeStandardDeviation * 100).toFixed(2)} %`}.{" "}
+            {largest && `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %).`}
+          </Typography>
+        </>
+      ) : (
+        <Typography color="text.secondary" sx={{ mt: 0.5 }}>
+          It comes with the first complete trial that counts.
+        </Typography>
+      )}
+      <Box sx={{ display: "grid", gap: 1, mt: 1.5 }}>
+        {closed && next && (
+          <Button
+            ref={goOnRef}
+            component={Link}
+            to={`?stage=${next.key}`}
+            variant="contained"
+            size="large"
+            preventScrollReset
+          >
+            Go on: {next.title}
+          </Button>
+        )}
+        {shown && (
+          <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
+            Show the working
+          </Button>
+        )}
+      </Box>
+    </Sheet>
+  );
+}
+
+const lower = (label: string) => (/^[A-Z][a-z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label);
+
+/** Cautions of the stage: what can hurt, and what about the readings should be known. */
+export function CautionPanel({ stage }: { stage: TitrationEvaluation }) {
+  return (
+    <Sheet component="section" aria-labelledby="caution-title" sx={{ borderLeft: `6px solid ${colors.amber}` }}>
+      <Typography id="caution-title" variant="h2" sx={{ color: colors.amberDeep, mb: 0.5 }}>
+        Watch out
+      </Typography>
+      {stage.definition.cautions.map((caution) => (
+        <Typography key={caution} sx={{ mb: 0.5 }}>
+          {caution}
+        </Typography>
+      ))}
+      <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
+        <summary>How it is done</summary>
+        <Box component="ol" sx={{ pl: 2.5, my: 0.5 }}>
+          {stage.definition.steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </Box>
+        <Typography variant="body2" color="text.secondary">
+          Follow the safety data sheets, your institution’s rules and local waste law, which come before this text.
+        </Typography>
+      </Box>
+    </Sheet>
+  );
+}

@@ -1,0 +1,122 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import type { RunRecord } from "~/core/run";
+import { When } from "../../ui/when";
+import { FormDialog } from "./correct-dialog";
+import type { LiveRun } from "./use-run";
+
+function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {
+  const { title, sample, bench } = run.record;
+  const [form, setForm] = useState({ title, sample, bench });
+  const [problem, setProblem] = useState<string | null>(null);
+  const submit = () => {
+    if (form.title.trim() === "") return setProblem("Give the run a title, so that it can be found again");
+    void run.send({ intent: "rename", ...form }).then((answer) => {
+      if (answer.status === "done") onClose();
+      else setProblem(answer.message);
+    });
+  };
+  const field = (name: keyof typeof form, label: string) => (
+    <TextField
+      label={label}
+      value={form[name]}
+      onChange={(event) => setForm({ ...form, [name]: event.target.value })}
+      error={name === "title" && problem !== null}
+      helperText={name === "title" ? problem : undefined}
+      slotProps={{ htmlInput: { maxLength: 120 } }}
+    />
+  );
+  return (
+    <FormDialog title="Rename the run" submit="Rename" onSubmit={submit} onClose={onClose}>
+      {field("title", "Title")}
+      {field("sample", "Sample")}
+      {field("bench", "Bench or person")}
+    </FormDialog>
+  );
+}
+
+const isEmpty = ({ stages }: RunRecord) =>
+  stages.every((s) => s.observations.length === 0 && s.trials.every((t) => t.observations.length === 0));
+
+interface RunHeaderProps {
+  run: LiveRun;
+  onShortcuts: () => void;
+}
+
+/** Title, sample, bench and date; undo; what can be done with the run as a whole. */
+export function RunHeader({ run, onShortcuts }: RunHeaderProps) {
+  const { record, undo, send } = run;
+  const navigate = useNavigate();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [renaming, setRenaming] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const choose = (act: () => void) => () => {
+    setAnchor(null);
+    act();
+  };
+  const change = (intent: "archive" | "delete" | "reopen") =>
+    void send({ intent }).then((answer) => {
+      if (answer.status !== "done") return setProblem(answer.message);
+      if (intent !== "reopen") void navigate("/");
+    });
+  return (
+    <>
+      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 0.5, mb: 1.25 }}>
+        <Typography variant="h1">{record.title}</Typography>
+        <Typography color="text.secondary" sx={{ flexGrow: 1 }}>
+          {[record.sample, record.bench].filter(Boolean).map((part) => `${part}, `)}
+          <When at={record.startedAt} />
+          {record.status !== "open" && `, ${record.status}`}
+        </Typography>
+        {undo && record.status === "open" && (
+          <Button
+            variant="text"
+            color="secondary"
+            size="small"
+            onClick={() =>
+              void send({ intent: "undo", eventId: undo.eventId }).then((answer) =>
+                setProblem(answer.status === "done" ? null : answer.message),
+              )
+            }
+            sx={{ textAlign: "left", lineHeight: 1.2 }}
+          >
+            Undo: {undo.description}
+          </Button>
+        )}
+        <Button variant="text" color="secondary" size="small" onClick={onShortcuts} aria-label="Shortcuts">
+          ? keys
+        </Button>
+        <IconButton
+          aria-label="More about this run"
+          onClick={(event) => setAnchor(event.currentTarget)}
+          sx={{ width: 40, height: 40, color: "text.primary", fontWeight: 700 }}
+        >
+          ⋯
+        </IconButton>
+      </Box>
+      {problem && (
+        <Alert severity="error" onClose={() => setProblem(null)} sx={{ mb: 1 }}>
+          {problem}
+        </Alert>
+      )}
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        {record.status === "open" && <MenuItem onClick={choose(() => setRenaming(true))}>Rename …</MenuItem>}
+        {record.status !== "open" && <MenuItem onClick={choose(() => change("reopen"))}>Reopen</MenuItem>}
+        {isEmpty(record) ? (
+          <MenuItem onClick={choose(() => change("delete"))}>Delete the empty run</MenuItem>
+        ) : (
+          record.status !== "archived" && <MenuItem onClick={choose(() => change("archive"))}>Archive</MenuItem>
+        )}
+      </Menu>
+      {renaming && <RenameDialog run={run} onClose={() => setRenaming(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,77 @@
+import Box from "@mui/material/Box";
+import { useCallback, useMemo, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import { evaluateRun } from "~/core/run";
+import type { RunState } from "~/server/repositories/run-state";
+import { Chain } from "../../ui/chain";
+import { ConcludeStageView } from "./conclude-stage";
+import { RunHeader } from "./run-header";
+import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
+import { TitrationStageView } from "./titration-stage";
+import { useRun } from "./use-run";
+
+/** One run: its chain on top, below it the working place of the stage that is looked at. */
+export function RunPage({ loaded }: { loaded: RunState }) {
+  const run = useRun(loaded);
+  const { record, undo, send } = run;
+  const evaluation = useMemo(() => evaluateRun(record), [record]);
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const [helping, setHelping] = useState(false);
+  // The stage first looked at stays in view when its set closes: going on is the person's decision.
+  const [entered] = useState(evaluation.currentStage);
+  const asked = search.get("stage");
+  const stage = evaluation.stages.find((s) => s.key === asked) ?? evaluation.stages.find((s) => s.key === entered);
+  const viewed = stage?.key ?? "";
+
+  const shortcuts = useMemo((): Shortcut[] => {
+    const at = evaluation.stages.findIndex((s) => s.key === viewed);
+    const go = (to: number) => {
+      const target = evaluation.stages[to];
+      if (target) void navigate(`?stage=${target.key}`, { preventScrollReset: true });
+    };
+    const current = stage?.kind === "titration" ? stage.current : null;
+    return [
+      { keys: "Enter", words: "save the reading, go to the next field" },
+      { keys: "Tab", words: "go on without saving what is empty" },
+      {
+        keys: "Alt R",
+        words: "trial in hand: rough, or counts",
+        code: "KeyR",
+        act: () => {
+          const kind = current?.record.kind === "rough" ? "fine" : "rough";
+          if (current) void send({ intent: "mark", trialId: current.id, kind });
+          else document.querySelector<HTMLElement>('[aria-label="Does it count?"] [aria-pressed="false"]')?.click();
+        },
+      },
+      {
+        keys: "Alt Z",
+        words: "undo the last change",
+        code: "KeyZ",
+        act: () => undo && void send({ intent: "undo", eventId: undo.eventId }),
+      },
+      { keys: "Alt N", words: "next stage", code: "KeyN", act: () => go(at + 1) },
+      { keys: "Alt P", words: "stage before", code: "KeyP", act: () => go(at - 1) },
+      {
+        keys: "Alt W",
+        words: "show the working",
+        code: "KeyW",
+        act: () => void navigate(`working?stage=${viewed}`, { relative: "path" }),
+      },
+      { keys: "Alt B", words: "back to the bench", code: "KeyB", act: () => void navigate("/") },
+      { keys: "?", words: "this list" },
+    ];
+  }, [evaluation, viewed, stage, undo, send, navigate]);
+  const help = useCallback(() => setHelping(true), []);
+  useShortcuts(shortcuts, help);
+
+  return (
+    <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
+      <RunHeader run={run} onShortcuts={help} />
+      <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
+      {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
+      {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
+      {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
+    </Box>
+  );
+}

@@ -1,0 +1,82 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import { useEffect } from "react";
+import { colors, fonts } from "../../theme/theme";
+
+export interface Shortcut {
+  /** As shown: "Alt R". */
+  readonly keys: string;
+  readonly words: string;
+  /** The key's place on the keyboard, pressed with Alt; none for those that fields handle by themselves. */
+  readonly code?: string;
+  readonly act?: () => void;
+}
+
+/** True where letters are text: in dialogs and free-text fields, not in a reading, where "?" can only ask for help. */
+function inFreeText(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  if (target.closest('[role="dialog"]')) return true;
+  return target.matches("textarea, input:not([inputmode=decimal])");
+}
+
+export function useShortcuts(shortcuts: readonly Shortcut[], onHelp: () => void): void {
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      if (inFreeText(event.target)) return;
+      if (event.key === "?" && !event.altKey && !event.ctrlKey && !event.metaKey) {
+        event.preventDefault();
+        return onHelp();
+      }
+      if (!event.altKey || event.ctrlKey || event.metaKey) return;
+      const found = shortcuts.find((s) => s.code === event.code);
+      if (!found?.act) return;
+      event.preventDefault();
+      found.act();
+    };
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, [shortcuts, onHelp]);
+}
+
+export function ShortcutsDialog({ shortcuts, onClose }: { shortcuts: readonly Shortcut[]; onClose: () => void }) {
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="shortcuts-title" fullWidth maxWidth="xs">
+      <DialogTitle id="shortcuts-title">By keyboard</DialogTitle>
+      <DialogContent>
+        <Box component="dl" sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 2, rowGap: 1, m: 0 }}>
+          {shortcuts.map(({ keys, words }) => (
+            <Box key={keys} sx={{ display: "contents" }}>
+              <Box component="dt">
+                <Box
+                  component="kbd"
+                  sx={{
+                    fontFamily: fonts.reading,
+                    border: `1px solid ${colors.lineStrong}`,
+                    borderRadius: "6px",
+                    px: 0.75,
+                    py: 0.25,
+                    whiteSpace: "nowrap",
+                  }}
+                >
+                  {keys}
+                </Box>
+              </Box>
+              <Box component="dd" sx={{ m: 0 }}>
+                {words}
+              </Box>
+            </Box>
+          ))}
+        </Box>
+      </DialogContent>
+      <DialogActions sx={{ px: 3, pb: 2 }}>
+        <Button onClick={onClose} variant="contained" autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,161 @@
+import Box from "@mui/material/Box";
+import { useEffect, useRef, useState } from "react";
+import { fieldKey, type TitrationEvaluation } from "~/core/run";
+import { BuretteColumn } from "../../ui/burette-column";
+import { Sheet } from "../../ui/sheet";
+import { CorrectDialog } from "./correct-dialog";
+import { Ledger } from "./ledger";
+import { AgreementPanel, CautionPanel, ResultPanel } from "./panels";
+import { StageReadings } from "./stage-readings";
+import { TrialEntrySheet } from "./trial-entry";
+import { LabelDialog, StrikeDialog } from "./trial-dialogs";
+import type { LiveRun } from "./use-run";
+import { useTrialEntry } from "./use-trial-entry";
+
+interface TitrationStageProps {
+  run: LiveRun;
+  /** The stage as saved, without what is being typed. */
+  saved: TitrationEvaluation;
+}
+
+interface OpenDialog {
+  readonly kind: "correct" | "strike" | "label";
+  readonly trialId: string;
+  /** For a correction: the field. */
+  readonly fieldKey?: string;
+}
+
+/** The working place of a titration: burette, entry and ledger, verdict and result. */
+export function TitrationStageView({ run, saved }: TitrationStageProps) {
+  const { record, send } = run;
+  const entry = useTrialEntry(record, saved, send);
+  const { stage, evaluation } = entry;
+  const [dialog, setDialog] = useState<OpenDialog | null>(null);
+  const goOn = useRef<HTMLAnchorElement>(null);
+  const rules = record.houseRules;
+  const locked = record.status !== "open";
+  const stageRecord = record.stages.find((s) => s.key === saved.key);
+
+  const order = evaluation.stages.findIndex((s) => s.key === saved.key);
+  const following = evaluation.stages[order + 1];
+  const next = following ? { key: following.key, title: following.definition.title } : null;
+
+  // When the last reading closes the set, the way on is what Enter should do next.
+  const closed = saved.verdict.state === "agreed";
+  const wasClosed = useRef(closed);
+  useEffect(() => {
+    if (closed && !wasClosed.current) goOn.current?.focus();
+    wasClosed.current = closed;
+  }, [closed]);
+
+  const inHand = stage.trials.find((t) => t.id === entry.trialId);
+  const readingOf = (kind: string) => inHand?.fields.find((f) => f.field.kind === kind)?.present?.value ?? null;
+  const number = (text: string | null) => (text === null ? null : Number(text));
+  const close = () => setDialog(null);
+  const trialOf = (id: string) => saved.trials.find((t) => t.id === id);
+
+  return (
+    <>
+      <StageReadings stage={stage} record={stageRecord} evaluation={evaluation} rules={rules} locked={locked} send={send} />
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          mt: 1,
+          alignItems: "start",
+          gridTemplateColumns: {
+            xs: "minmax(0, 1fr)",
+            sm: "190px minmax(0, 1fr)",
+            lg: "228px minmax(0, 1fr) 336px",
+          },
+          gridTemplateAreas: {
+            xs: '"work" "side" "burette" "ledger"',
+            sm: '"burette work" "ledger ledger" "side side"',
+            lg: '"burette work side" "burette ledger side"',
+          },
+          gridTemplateRows: { lg: "auto 1fr" },
+        }}
+      >
+        <Sheet component="section" aria-label="Burette" sx={{ gridArea: "burette", px: 0.5, py: 1.5 }}>
+          <Box sx={{ maxWidth: { xs: 260, sm: "none" }, mx: "auto" }}>
+            <BuretteColumn
+              capacityMl={rules.burette.capacityMl}
+              decimals={rules.burette.decimals}
+              start={number(readingOf("burette.initial"))}
+              now={number(readingOf("burette.final"))}
+              slowAt={stage.guidance?.slowAt ?? null}
+              endNear={stage.guidance?.endNear ?? null}
+            />
+          </Box>
+        </Sheet>
+        <Box sx={{ gridArea: "work", minWidth: 0 }}>
+          {locked ? null : (
+            <TrialEntrySheet
+              key={saved.key}
+              entry={entry}
+              rules={rules}
+              onCorrect={(target) => setDialog({ kind: "correct", ...target })}
+            />
+          )}
+        </Box>
+        <Box sx={{ gridArea: "ledger", minWidth: 0 }}>
+          <Ledger
+            runId={record.id}
+            stage={stage}
+            rules={rules}
+            locked={locked}
+            onCorrect={(target) => setDialog({ kind: "correct", ...target })}
+            onStrike={(trialId) => setDialog({ kind: "strike", trialId })}
+            onRestore={(trialId) => void send({ intent: "restore", trialId })}
+            onMark={(trialId, kind) => void send({ intent: "mark", trialId, kind })}
+            onLabel={(trialId) => setDialog({ kind: "label", trialId })}
+          />
+        </Box>
+        <Box
+          sx={{
+            gridArea: "side",
+            display: "grid",
+            gap: 2,
+            alignItems: "start",
+            gridTemplateColumns: { xs: "minmax(0,1fr)", sm: "1fr 1fr", lg: "minmax(0,1fr)" },
+          }}
+        >
+          <AgreementPanel stage={stage} />
+          <ResultPanel record={record} stage={stage} next={next} goOnRef={goOn} />
+          <CautionPanel stage={stage} />
+        </Box>
+      </Box>
+      <Dialogs dialog={dialog} saved={saved} run={run} close={close} trialOf={trialOf} />
+    </>
+  );
+}
+
+interface DialogsProps {
+  dialog: OpenDialog | null;
+  saved: TitrationEvaluation;
+  run: LiveRun;
+  close: () => void;
+  trialOf: (id: string) => TitrationEvaluation["trials"][number] | undefined;
+}
+
+function Dialogs({ dialog, saved, run, close, trialOf }: DialogsProps) {
+  if (!dialog) return null;
+  const trial = trialOf(dialog.trialId);
+  if (!trial) return null;
+  if (dialog.kind === "strike") return <StrikeDialog trial={trial} send={run.send} onClose={close} />;
+  if (dialog.kind === "label") return <LabelDialog trial={trial} send={run.send} onClose={close} />;
+  const state = trial.fields.find((f) => fieldKey(f.field) === dialog.fieldKey);
+  if (!state) return null;
+  return (
+    <CorrectDialog
+      state={state}
+      holder={trial.record}
+      trialId={trial.id}
+      trialKind={trial.record.kind}
+      stage={saved.definition}
+      rules={run.record.houseRules}
+      send={run.send}
+      onClose={close}
+    />
+  );
+}

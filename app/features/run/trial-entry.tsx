@@ -1,0 +1,227 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import Typography from "@mui/material/Typography";
+import { useEffect, useRef } from "react";
+import {
+  type Field,
+  fieldKey,
+  type HouseRules,
+  massDecimals,
+  type TitrationEvaluation,
+  type TrialEvaluation,
+} from "~/core/run";
+import { inUnit, toDecimals } from "~/core/quantity";
+import { colors, fonts } from "../../theme/theme";
+import { ColorRibbon } from "../../ui/color-ribbon";
+import { Sheet } from "../../ui/sheet";
+import type { CorrectionTarget } from "./correct-dialog";
+import { ReadingField } from "./reading-field";
+import type { TrialEntry } from "./use-trial-entry";
+
+interface TrialEntrySheetProps {
+  entry: TrialEntry;
+  rules: HouseRules;
+  onCorrect: (target: CorrectionTarget) => void;
+}
+
+/** What a group of fields comes to so far: the mass, or the titer; null for a single reading. */
+function soFar(stage: TitrationEvaluation, trial: TrialEvaluation | null, symbol: string, rules: HouseRules) {
+  const input = stage.definition.inputs[symbol];
+  const q = trial?.symbols.get(symbol);
+  if (input?.is === "mass") {
+    return { label: "Mass", value: q ? toDecimals(q.value, massDecimals(rules)) : null, unit: "g" };
+  }
+  if (input?.is === "titer") {
+    return { label: "Titer so far", value: q ? toDecimals(inUnit(q, "mL"), rules.burette.decimals) : null, unit: "mL" };
+  }
+  return null;
+}
+
+/** The working place of the trial in hand: where the end should come, the fields in the order of the work, the colors. */
+export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProps) {
+  const { stage, fields, trialId } = entry;
+  const inputs = useRef(new Map<string, HTMLInputElement>());
+  const trial = stage.trials.find((t) => t.id === trialId) ?? null;
+  const previous = stage.trials.filter((t) => t.id !== trialId && !t.missing).at(-1);
+  const groups = [...new Set(fields.map((f) => f.symbol))];
+  const closed = stage.verdict.state === "agreed";
+
+  const presentOf = (field: Field) => {
+    const found = trial?.fields.find((f) => fieldKey(f.field) === fieldKey(field))?.present ?? null;
+    return found?.id.startsWith("draft:") ? null : found;
+  };
+  const firstOpen = fields.find((f) => !presentOf(f));
+  const firstKey = firstOpen ? fieldKey(firstOpen) : "";
+
+  // The cursor stands in the first field that waits, at the start and for each new trial, where a keyboard is at hand.
+  const begun = useRef(false);
+  useEffect(() => {
+    if (closed && begun.current) return;
+    if (!begun.current && !window.matchMedia("(pointer: fine)").matches) return;
+    begun.current = true;
+    inputs.current.get(firstKey)?.focus();
+    // Only a new trial moves the cursor; within a trial the person does.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [trial?.record.number, trialId === "next", stage.key]);
+
+  const advance = (from: Field) => {
+    if (!entry.commit(from)) return;
+    const at = fields.findIndex((f) => fieldKey(f) === fieldKey(from));
+    const following = fields.slice(at + 1).find((f) => !presentOf(f));
+    if (following) inputs.current.get(fieldKey(following))?.focus();
+  };
+
+  const remarkOf = (field: Field) => {
+    const untouched = stage.proposals.get(fieldKey(field)) === entry.textOf(field);
+    if (!untouched || entry.textOf(field) === "") return undefined;
+    if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
+    return (
+      <>
+        carried from {previous?.name === "rough" ? "the rough trial" : `trial ${previous?.name ?? ""}`}
+        <Button size="small" sx={{ minHeight: 28, py: 0, ml: 0.5 }} onClick={() => refill(field)}>
+          Refilled
+        </Button>
+      </>
+    );
+  };
+  const refill = (field: Field) => {
+    entry.type(field, "");
+    inputs.current.get(fieldKey(field))?.focus();
+  };
+
+  const last = [...fields].reverse().find((f) => entry.textOf(f) !== "" && !presentOf(f)) ?? firstOpen;
+  const name = trial?.name ?? (entry.kind === "rough" ? "rough" : "");
+
+  return (
+    <Sheet component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
+        <Typography variant="h2" sx={{ flexGrow: 1 }}>
+          {name === "rough" ? "Rough trial" : /^\d*$/.test(name) ? `Trial ${name || stage.trials.length + 1}` : name}
+        </Typography>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={entry.kind}
+          aria-label="Does it count?"
+          onChange={(_event, kind: "rough" | "fine" | null) => kind && entry.setKind(kind)}
+        >
+          <ToggleButton value="rough" sx={{ textTransform: "none", px: 1.5 }}>
+            rough
+          </ToggleButton>
+          <ToggleButton value="fine" sx={{ textTransform: "none", px: 1.5 }}>
+            counts
+          </ToggleButton>
+        </ToggleButtonGroup>
+      </Box>
+      <GuidanceLine stage={stage} closed={closed} />
+      {groups.map((symbol) => {
+        const group = fields.filter((f) => f.symbol === symbol);
+        const total = soFar(stage, trial, symbol, rules);
+        return (
+          <Box
+            key={symbol}
+            sx={{
+              display: "grid",
+              gap: 1.5,
+              alignItems: "start",
+              gridTemplateColumns: { xs: "minmax(0,1fr) minmax(0,1fr)", sm: "repeat(3, minmax(0,1fr))" },
+            }}
+          >
+            {group.map((field) => (
+              <ReadingField
+                key={fieldKey(field)}
+                field={field}
+                text={entry.textOf(field)}
+                note={entry.noteOf(field)}
+                present={presentOf(field)}
+                remark={remarkOf(field)}
+                inputRef={(element) => {
+                  if (element) inputs.current.set(fieldKey(field), element);
+                  else inputs.current.delete(fieldKey(field));
+                }}
+                onType={(text) => entry.type(field, text)}
+                onEnter={() => advance(field)}
+                onLeave={() => {
+                  const text = entry.textOf(field);
+                  if (text !== "" && text !== stage.proposals.get(fieldKey(field))) entry.commit(field);
+                }}
+                onCorrect={() => trial && onCorrect({ trialId: trial.id, fieldKey: fieldKey(field) })}
+              />
+            ))}
+            {total && (
+              <Box sx={{ px: 0.5, pt: 1.1 }} aria-live="polite">
+                <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>
+                  {total.label}, {total.unit}
+                </Box>
+                <Box
+                  data-testid={`so-far-${symbol}`}
+                  sx={{
+                    fontFamily: fonts.reading,
+                    fontSize: { xs: "1.75rem", sm: "1.9rem" },
+                    lineHeight: 1.2,
+                    color: total.value ? colors.ink : colors.lineStrong,
+                  }}
+                >
+                  {total.value ?? "–"}
+                </Box>
+              </Box>
+            )}
+          </Box>
+        );
+      })}
+      <Box sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
+        <Button
+          variant={closed ? "outlined" : "contained"}
+          disabled={!last}
+          onClick={() => last && advance(last)}
+          onMouseDown={(event) => event.preventDefault()}
+        >
+          {last?.kind === "burette.final" ? "Record the end point" : "Record the reading"}
+        </Button>
+        <Typography variant="body2" color="text.secondary">
+          or press Enter
+        </Typography>
+      </Box>
+      <ColorRibbon steps={stage.definition.ribbon} />
+      <Typography variant="body2" color="text.secondary">
+        {stage.definition.indicator}. {stage.definition.persistence}
+      </Typography>
+    </Sheet>
+  );
+}
+
+function GuidanceLine({ stage, closed }: { stage: TitrationEvaluation; closed: boolean }) {
+  const { guidance, current } = stage;
+  const first = current?.missing;
+  const text = guidance
+    ? guidance.text
+    : first && (first.kind === "mass.before" || first.kind === "mass.after")
+      ? "Weigh first: then it is known where the end should come."
+      : "Nothing is known yet about where the end comes: titrate a rough one fast, and see.";
+  const stop = guidance !== null && !guidance.roomLeft;
+  return (
+    <Box
+      role="status"
+      sx={{
+        bgcolor: stop ? colors.amberPale : closed ? colors.tealWash : colors.pinkPale,
+        color: stop ? colors.amberDeep : colors.ink,
+        borderRadius: "10px",
+        px: 1.75,
+        py: 1.25,
+        fontSize: "1.05rem",
+        lineHeight: 1.4,
+        fontWeight: stop ? 700 : 400,
+        "& b": { fontFamily: fonts.reading },
+      }}
+    >
+      {closed ? "The set is closed. Another trial may be added, it will be judged with the others." : emphasized(text)}
+    </Box>
+  );
+}
+
+/** Numbers with decimals stand out. */
+function emphasized(text: string) {
+  return text.split(/(\d+\.\d+)/).map((part, i) => (i % 2 === 1 ? <b key={i}>{part}</b> : part));
+}

@@ -1,0 +1,38 @@
+import { useCallback, useRef, useState } from "react";
+import type { RunRequest } from "~/formats/requests";
+import type { RunState } from "~/server/repositories/run-state";
+import { type ChangeAnswer, postChange } from "./changes";
+
+export type Send = (request: RunRequest) => Promise<ChangeAnswer>;
+
+export interface LiveRun extends RunState {
+  readonly send: Send;
+}
+
+/**
+ * The run as the server last told it: first by the loader, then by the answer to each change. Changes are sent one after
+ * the other, in the order in which they were made.
+ */
+export function useRun(loaded: RunState): LiveRun {
+  const [seen, setSeen] = useState(loaded);
+  const [state, setState] = useState(loaded);
+  if (seen !== loaded) {
+    setSeen(loaded);
+    setState(loaded);
+  }
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const runId = loaded.record.id;
+  const send = useCallback<Send>(
+    (request) => {
+      const answer = queue.current.then(async () => {
+        const said = await postChange(runId, request);
+        if (said.status === "done" && said.state) setState(said.state);
+        return said;
+      });
+      queue.current = answer;
+      return answer;
+    },
+    [runId],
+  );
+  return { ...state, send };
+}

@@ -1,0 +1,148 @@
+import { useCallback, useMemo, useRef, useState } from "react";
+import { v7 as newId } from "uuid";
+import {
+  checkField,
+  evaluateRun,
+  type Field,
+  fieldKey,
+  type RunEvaluation,
+  type RunRecord,
+  type TitrationEvaluation,
+  trialFields,
+  withDraft,
+} from "~/core/run";
+import { type StoredDraft, useStoredDraft } from "./draft-store";
+import type { Send } from "./use-run";
+
+/** How a field stands while it is not saved: on its way, or with a message beside it. */
+export interface FieldNote {
+  readonly state: "saving" | "refused" | "unreachable";
+  readonly message: string;
+  readonly proposal?: string;
+}
+
+export interface TrialEntry {
+  /** The run as it would be if what is being typed were saved. */
+  readonly evaluation: RunEvaluation;
+  readonly stage: TitrationEvaluation;
+  readonly fields: readonly Field[];
+  readonly kind: "rough" | "fine";
+  /** The trial's id once there is one, else "next". */
+  readonly trialId: string;
+  readonly textOf: (field: Field) => string;
+  readonly noteOf: (field: Field) => FieldNote | null;
+  readonly type: (field: Field, text: string) => void;
+  /** Checks and saves a field, and those before it that were left as offered. True when nothing stands in the way. */
+  readonly commit: (field: Field) => boolean;
+  readonly setKind: (kind: "rough" | "fine") => void;
+}
+
+const next = "next";
+
+/** What is typed for the trial in hand of one stage: kept in the browser, recomputed at each key, saved field by field. */
+export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, send: Send): TrialEntry {
+  const { key: stageKey, definition, current } = saved;
+  const [stored, store] = useStoredDraft(`steady-bead.draft.${record.id}.${stageKey}`);
+  const [notes, setNotes] = useState<Readonly<Record<string, FieldNote>>>({});
+  const onTheWay = useRef(new Set<string>());
+  const attempts = useRef(new Map<string, { text: string; id: string }>());
+
+  const fits = stored && (current ? stored.trialId === current.id : !saved.trials.some((t) => t.id === stored.trialId));
+  const theoryKnown = definition.presumed !== undefined;
+  const usualKind = current?.record.kind ?? (saved.trials.length === 0 && !theoryKnown ? "rough" : "fine");
+  const draft: StoredDraft = useMemo(
+    () => (fits ? stored : { trialId: current?.id ?? next, kind: usualKind, texts: {} }),
+    [fits, stored, current, usualKind],
+  );
+  const kind = current?.record.kind ?? draft.kind;
+
+  const texts = useMemo(
+    () => ({ ...Object.fromEntries(saved.proposals), ...draft.texts }),
+    [saved.proposals, draft.texts],
+  );
+  const evaluation = useMemo(
+    () => evaluateRun(withDraft(record, { stageKey, trialId: draft.trialId, kind, texts })),
+    [record, stageKey, draft.trialId, kind, texts],
+  );
+  const stage = evaluation.stages.find((s): s is TitrationEvaluation => s.key === stageKey && s.kind === "titration");
+  const fields = useMemo(() => trialFields(definition, record.houseRules), [definition, record.houseRules]);
+
+  const noteKey = useCallback((field: Field) => `${draft.trialId}/${fieldKey(field)}`, [draft.trialId]);
+  const setNote = (key: string, note: FieldNote | null) =>
+    setNotes((all) => {
+      const rest = Object.fromEntries(Object.entries(all).filter(([k]) => k !== key));
+      return note ? { ...rest, [key]: note } : rest;
+    });
+
+  const isSaved = (field: Field) =>
+    current?.fields.some((f) => fieldKey(f.field) === fieldKey(field) && f.present !== null) ?? false;
+
+  const type = (field: Field, text: string) => {
+    store({ ...draft, kind, texts: { ...draft.texts, [fieldKey(field)]: text } });
+    setNote(noteKey(field), null);
+  };
+
+  const save = (field: Field, text: string, trialId: string) => {
+    const key = `${trialId}/${fieldKey(field)}`;
+    if (onTheWay.current.has(key)) return;
+    onTheWay.current.add(key);
+    setNote(key, { state: "saving", message: "saving" });
+    // The same reading sent again keeps its id, so that it is written once even if an answer was lost.
+    const before = attempts.current.get(key);
+    const id = before?.text === text ? before.id : newId();
+    attempts.current.set(key, { text, id });
+    void send({
+      intent: "observe",
+      id,
+      stageKey,
+      trial: { id: trialId, kind },
+      symbol: field.symbol,
+      kind: field.kind,
+      text,
+      supersedes: null,
+      reason: null,
+    }).then((answer) => {
+      onTheWay.current.delete(key);
+      if (answer.status === "done") return setNote(key, null);
+      const state = answer.status === "unreachable" ? "unreachable" : "refused";
+      setNote(key, { ...answer, state });
+    });
+  };
+
+  const commit = (field: Field): boolean => {
+    const upTo = fields.findIndex((f) => fieldKey(f) === fieldKey(field));
+    const trialId = draft.trialId === next ? newId() : draft.trialId;
+    const trial = stage?.trials.find((t) => t.id === draft.trialId);
+    const holder = { observations: trial?.record.observations ?? [] };
+    if (draft.trialId === next) store({ trialId, kind, texts: draft.texts });
+    for (const f of fields.slice(0, upTo + 1)) {
+      const text = texts[fieldKey(f)] ?? "";
+      const last = fieldKey(f) === fieldKey(field);
+      if (isSaved(f) || (text === "" && !last)) continue;
+      const checked = checkField(f, text, { stage: definition, houseRules: record.houseRules, holder });
+      if (!checked.ok) {
+        setNote(`${trialId}/${fieldKey(f)}`, { ...checked.check, state: "refused" });
+        if (last) return false;
+        continue;
+      }
+      save(f, text, trialId);
+    }
+    return true;
+  };
+
+  return {
+    evaluation,
+    stage: stage ?? saved,
+    fields,
+    kind,
+    trialId: draft.trialId,
+    textOf: (field) => texts[fieldKey(field)] ?? "",
+    noteOf: (field) => notes[noteKey(field)] ?? null,
+    type,
+    commit,
+    setKind: (chosen) => {
+      if (current) void send({ intent: "mark", trialId: current.id, kind: chosen });
+      else store({ ...draft, kind: chosen });
+    },
+  };
+}

@@ -1,0 +1,177 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { Link } from "react-router";
+import { formulaTex } from "~/core/chemistry";
+import type { Origin, WorkingStep } from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+import { When } from "../../ui/when";
+import { Tex } from "./tex";
+
+interface StepProps {
+  step: WorkingStep;
+  number: number;
+  workingHref: (stage: string) => string;
+}
+
+/** One step of the board: heading, names, numbers, value; each input opens to where it came from. */
+export function Step({ step, number, workingHref }: StepProps) {
+  const [open, setOpen] = useState<string | null>(null);
+  const opened = step.inputs.find(({ key }) => key === open);
+  return (
+    <Box component="li" sx={{ display: "grid", gridTemplateColumns: "34px minmax(0,1fr)", columnGap: 1.25, breakInside: "avoid" }}>
+      <Box
+        aria-hidden="true"
+        sx={{
+          width: 28,
+          height: 28,
+          borderRadius: "50%",
+          bgcolor: colors.teal,
+          color: "#fff",
+          display: "grid",
+          placeItems: "center",
+          fontWeight: 700,
+          fontSize: "0.92rem",
+        }}
+      >
+        {number}
+      </Box>
+      <Box sx={{ minWidth: 0 }}>
+        <Typography sx={{ fontWeight: 700, mb: 0.5 }}>{step.title}</Typography>
+        <Box sx={{ overflowX: "auto", overflowY: "hidden", fontSize: "1.12rem", "& .katex": { lineHeight: 1.6 } }} tabIndex={0} role="group" aria-label={step.valueText}>
+          {step.names && (
+            <Box sx={{ py: 0.25 }}>
+              <Tex tex={step.names} />
+            </Box>
+          )}
+          {step.numbers && (
+            <Box sx={{ py: 0.25, color: colors.inkSoft }}>
+              <Tex tex={step.numbers} />
+            </Box>
+          )}
+          <Box sx={{ py: 0.25, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2 }}>
+            <Box sx={{ "& .katex": { fontWeight: 700 } }}>
+              <Tex tex={`\\boldsymbol{${step.value}}`} />
+            </Box>
+          </Box>
+        </Box>
+        {step.inputs.length > 0 && (
+          <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1, ml: -1, "@media print": { display: "none" } }}>
+            {step.inputs.map(({ key, label }) => (
+              <Button
+                key={key}
+                size="small"
+                aria-expanded={open === key}
+                onClick={() => setOpen(open === key ? null : key)}
+                sx={{ textDecoration: "underline", textUnderlineOffset: 3, px: 1, minHeight: 30, py: 0 }}
+              >
+                {label}
+              </Button>
+            ))}
+          </Box>
+        )}
+        {opened && <OriginNote origin={opened.origin} workingHref={workingHref} />}
+      </Box>
+    </Box>
+  );
+}
+
+const noteStyle = {
+  mt: 0.5,
+  p: 1.5,
+  borderRadius: "10px",
+  bgcolor: colors.tealWash,
+  border: `1px solid ${colors.line}`,
+  "& table": { borderCollapse: "collapse" },
+  "& td, & th": { py: 0.25, pr: 2, textAlign: "left", verticalAlign: "top" },
+  "& td.number": { fontFamily: fonts.reading, whiteSpace: "nowrap" },
+} as const;
+
+function OriginNote({ origin, workingHref }: { origin: Origin; workingHref: StepProps["workingHref"] }) {
+  switch (origin.kind) {
+    case "readings":
+      return (
+        <Box sx={noteStyle}>
+          <table>
+            <tbody>
+              {origin.fields.flatMap(({ field, history, present }) =>
+                history.length === 0
+                  ? [
+                      <tr key={field.kind}>
+                        <td>{field.label}</td>
+                        <td>presumed, nothing was typed</td>
+                        <td />
+                      </tr>,
+                    ]
+                  : history.map((o) => (
+                      <tr key={o.id}>
+                        <td>{field.label}</td>
+                        <td className="number">
+                          {o.id === present?.id ? `${o.text} ${o.unit}` : <s>{o.text || "taken back"}</s>}
+                        </td>
+                        <td>
+                          <When at={o.at} as="time" />
+                          {o.person && `, ${o.person}`}
+                          {o.reason && `: ${o.reason}`}
+                        </td>
+                      </tr>
+                    )),
+              )}
+            </tbody>
+          </table>
+          {origin.causes.length > 0 && (
+            <>
+              <Typography variant="body2" sx={{ fontWeight: 700, mt: 1 }}>
+                What its standard uncertainty is made of
+              </Typography>
+              <table>
+                <tbody>
+                  {origin.causes.map(({ label, contribution, unit }) => (
+                    <tr key={label}>
+                      <td>{label}</td>
+                      <td className="number">
+                        {contribution} {unit === "1" ? "" : unit}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </>
+          )}
+        </Box>
+      );
+    case "stage":
+      return (
+        <Box sx={noteStyle}>
+          {origin.title}: <span style={{ fontFamily: fonts.reading }}>{origin.text}</span>{" "}
+          <Box component={Link} to={workingHref(origin.stageKey)} sx={{ color: colors.teal, fontWeight: 650 }}>
+            Open its working
+          </Box>
+        </Box>
+      );
+    case "elements":
+      return (
+        <Box sx={noteStyle}>
+          <Tex tex={`M(${formulaTex(origin.formula)})`} />, by standard atomic weights (IUPAC, abridged 2021)
+          <table>
+            <tbody>
+              {origin.elements.map(({ element, count, weight, plusMinus }) => (
+                <tr key={element}>
+                  <td>
+                    {count} {element}
+                  </td>
+                  <td className="number">
+                    {count} × ({weight} ± {plusMinus})
+                  </td>
+                  <td className="number">= {(count * weight).toFixed(3)} g/mol</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Box>
+      );
+    case "equation":
+      return <Box sx={noteStyle}>{origin.text}</Box>;
+  }
+}

@@ -1,0 +1,133 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { evaluateRun, type RunRecord, standsOn, workingOf } from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { Shares } from "./shares";
+import { Step } from "./step";
+
+interface WorkingPageProps {
+  record: RunRecord;
+  stageKey: string | null;
+  trialId: string | null;
+}
+
+/** How a result came about, as a teacher would write it on the board, with the shares of its ± beside it. */
+export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
+  const evaluation = evaluateRun(record);
+  const titrations = evaluation.stages.flatMap((s) => (s.kind === "titration" ? [s] : []));
+  const key = stageKey ?? titrations.findLast((s) => s.shown)?.key ?? titrations[0]?.key ?? "";
+  const working = workingOf(record, evaluation, key, trialId);
+  const back = `/runs/${record.id}?stage=${key}`;
+  const here = (stage: string, trial?: string) =>
+    `/runs/${record.id}/working?stage=${stage}${trial === undefined ? "" : `&trial=${trial}`}`;
+
+  return (
+    <Box component="main" sx={{ maxWidth: 1320, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
+      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 1, mb: 1.5 }}>
+        <Typography variant="h1">Working: {record.title}</Typography>
+        <Typography color="text.secondary" sx={{ flexGrow: 1 }}>
+          {working?.stage.shown && (
+            <>
+              how{" "}
+              <Box component="span" sx={{ fontFamily: fonts.reading }}>
+                {working.stage.shown.text}
+              </Box>{" "}
+              came about
+            </>
+          )}
+        </Typography>
+        <Button variant="outlined" onClick={() => window.print()} sx={{ "@media print": { display: "none" } }}>
+          Print
+        </Button>
+        <Button component={Link} to={back} variant="outlined" sx={{ "@media print": { display: "none" } }}>
+          Back to the run
+        </Button>
+      </Box>
+      {!working ? (
+        <Sheet sx={{ p: 4 }}>
+          <Typography variant="h2">There is no complete trial yet</Typography>
+          <Typography color="text.secondary">Its working comes to stand here with the first end point.</Typography>
+        </Sheet>
+      ) : (
+        <Box
+          sx={{
+            display: "grid",
+            gap: 2,
+            alignItems: "start",
+            gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 350px" },
+          }}
+        >
+          <Sheet component="section" aria-label="The board" sx={{ p: { xs: 2, sm: 3 } }}>
+            <Box component="nav" aria-label="Stage and trial" sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2.5, "@media print": { display: "none" } }}>
+              {titrations.length > 1 &&
+                titrations.map((s) => (
+                  <Pick key={s.key} to={here(s.key)} chosen={s.key === key}>
+                    {s.definition.title}
+                  </Pick>
+                ))}
+              <Box sx={{ width: 12 }} />
+              {working.stage.trials
+                .filter((t) => t.result)
+                .map((t) => (
+                  <Pick key={t.id} to={here(key, t.id)} chosen={t.id === working.trial.id}>
+                    {/^\d+$/.test(t.name) ? `trial ${t.name}` : t.name}
+                  </Pick>
+                ))}
+            </Box>
+            <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 2.75 }}>
+              {working.steps.map((step, i) => (
+                <Step key={`${working.trial.id}/${step.id}`} step={step} number={i + 1} workingHref={here} />
+              ))}
+            </Box>
+          </Sheet>
+          <Box sx={{ display: "grid", gap: 2 }}>
+            <Shares shares={working.stage.shares} workingHref={here} />
+            <Sheet component="section" aria-labelledby="stands-on">
+              <Typography id="stands-on" variant="h2" sx={{ mb: 1 }}>
+                Stands on
+              </Typography>
+              {standsOn(evaluation, record.method, key).map(({ title, text }, i, all) => (
+                <Box key={title} sx={{ display: "flex", gap: 1.25, mb: 1.25 }}>
+                  <Box
+                    aria-hidden="true"
+                    sx={{
+                      mt: 0.75,
+                      flex: "none",
+                      width: 13,
+                      height: 13,
+                      borderRadius: "50%",
+                      border: `2.5px solid ${colors.teal}`,
+                      bgcolor: i === all.length - 1 ? colors.sheet : colors.teal,
+                    }}
+                  />
+                  <Box>
+                    <Typography sx={{ fontWeight: 700, lineHeight: 1.3 }}>{title}</Typography>
+                    <Box sx={{ fontFamily: fonts.reading, fontSize: "0.95rem" }}>{text}</Box>
+                  </Box>
+                </Box>
+              ))}
+            </Sheet>
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Pick({ to, chosen, children }: { to: string; chosen: boolean; children: React.ReactNode }) {
+  return (
+    <Button
+      component={Link}
+      to={to}
+      size="small"
+      variant={chosen ? "contained" : "outlined"}
+      aria-current={chosen ? "true" : undefined}
+      preventScrollReset
+    >
+      {children}
+    </Button>
+  );
+}

@@ -1,0 +1,54 @@
+import "@fontsource-variable/atkinson-hyperlegible-mono";
+import "@fontsource-variable/atkinson-hyperlegible-next";
+import CssBaseline from "@mui/material/CssBaseline";
+import { ThemeProvider } from "@mui/material/styles";
+import type { ReactNode } from "react";
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import type { Route } from "./+types/root";
+import { theme } from "./theme/theme";
+import { ErrorSheet } from "./ui/error-sheet";
+import { TopBar } from "./ui/top-bar";
+
+export const meta: Route.MetaFunction = () => [{ title: "Steady Bead" }];
+
+export const links: Route.LinksFunction = () => [{ rel: "icon", href: "/bead.svg", type: "image/svg+xml" }];
+
+export function Layout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        <ThemeProvider theme={theme}>
+          <CssBaseline />
+          <TopBar />
+          {children}
+        </ThemeProvider>
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  return <Outlet />;
+}
+
+/** Unknown addresses and failures, in the same words and look as everything else. */
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  if (isRouteErrorResponse(error) && error.status === 404) {
+    const what = typeof error.data === "string" && error.data !== "" ? error.data : "There is nothing at this address.";
+    return <ErrorSheet title="Not found" message={what} />;
+  }
+  return (
+    <ErrorSheet
+      title="Something went wrong"
+      message="What was saved is safe. Reload the page; if it happens again, restart the server and look at its terminal."
+    />
+  );
+}

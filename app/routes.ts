@@ -1,0 +1,10 @@
+import { index, route, type RouteConfig } from "@react-router/dev/routes";
+
+export default [
+  index("routes/bench.tsx"),
+  route("runs/:runId", "routes/run.tsx"),
+  route("runs/:runId/changes", "routes/run-changes.ts"),
+  route("runs/:runId/working", "routes/working.tsx"),
+  route("house-rules", "routes/house-rules.tsx"),
+  route("*", "routes/not-found.tsx"),
+] satisfies RouteConfig;

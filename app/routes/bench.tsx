@@ -1,0 +1,37 @@
+import { data, redirect } from "react-router";
+import { checkStartRun } from "~/formats/requests";
+import { database } from "~/server/database/current";
+import { listMethods } from "~/server/repositories/methods";
+import { listOpenRuns, searchFinishedRuns, startRun } from "~/server/repositories/runs";
+import { BenchPage } from "../features/bench/bench-page";
+import type { Route } from "./+types/bench";
+
+export const meta: Route.MetaFunction = () => [{ title: "Bench · Steady Bead" }];
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const db = await database();
+  const query = new URL(request.url).searchParams.get("q") ?? "";
+  return {
+    query,
+    today: new Date().toISOString(),
+    open: await listOpenRuns(db),
+    finished: await searchFinishedRuns(db, query),
+    methods: (await listMethods(db)).map(({ id, title, data: { purpose } }) => ({ id, title, purpose })),
+  };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
+  const checked = checkStartRun(form);
+  if (!checked.ok) {
+    const title = typeof form.title === "string" && form.title.trim() === "";
+    return data({ message: title ? "Give the run a title" : checked.problem.message }, { status: 400 });
+  }
+  const started = await startRun(await database(), checked.value);
+  if (!started.ok) return data({ message: started.problem.message }, { status: 400 });
+  return redirect(`/runs/${started.value}`);
+}
+
+export default function Bench({ loaderData }: Route.ComponentProps) {
+  return <BenchPage {...loaderData} />;
+}

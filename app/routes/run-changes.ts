@@ -1,0 +1,30 @@
+import { checkRunRequest } from "~/formats/requests";
+import { database } from "~/server/database/current";
+import { changeRun } from "~/server/repositories/run-changes";
+import { loadRunState } from "~/server/repositories/run-state";
+import type { ChangeAnswer } from "../features/run/changes";
+import type { Route } from "./+types/run-changes";
+import { jsonBody, runIdFrom } from "./run-id.server";
+
+const httpStatus = { done: 200, refused: 422, malformed: 400, missing: 404 } as const;
+
+const answer = (body: ChangeAnswer, status: number) => Response.json(body, { status });
+
+/** Changes to a run, as JSON. The answer to one that was made carries the run as it now is. */
+export async function action({ request, params }: Route.ActionArgs) {
+  const runId = runIdFrom(params);
+  const checked = checkRunRequest(await jsonBody(request));
+  if (!checked.ok) {
+    return answer({ status: "malformed", message: `This request cannot be read: ${checked.problem.message}` }, 400);
+  }
+  const db = await database();
+  const outcome = await changeRun(db, runId, checked.value);
+  if (outcome.status !== "done") return answer(outcome, httpStatus[outcome.status]);
+  const state = outcome.deleted ? null : await loadRunState(db, runId);
+  return answer({ status: "done", state }, 200);
+}
+
+/** There is nothing to look at here. */
+export function loader() {
+  return new Response("There is nothing at this address.", { status: 404 });
+}

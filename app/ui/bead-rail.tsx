@@ -1,0 +1,140 @@
+import { colors, fonts } from "../theme/theme";
+
+export interface RailBead {
+  readonly id: string;
+  readonly name: string;
+  readonly value: number;
+  /** In the concordant set, counted but outside it, rough, or struck out. */
+  readonly role: "member" | "other" | "rough" | "struck";
+}
+
+interface BeadRailProps {
+  beads: readonly RailBead[];
+  /** The agreement window: where a value joins the set. */
+  collar: readonly [number, number] | null;
+  label: string;
+}
+
+const width = 360;
+const line = { left: 18, right: width - 18, y: 78 };
+const radius = 10;
+
+/** A step of 1, 2 or 5 times a power of ten that gives about `count` steps. */
+function niceStep(span: number, count: number): number {
+  const raw = span / count;
+  const power = 10 ** Math.floor(Math.log10(raw));
+  return (raw / power > 5 ? 10 : raw / power > 2 ? 5 : raw / power > 1 ? 2 : 1) * power;
+}
+
+/** Lifts beads that would cover each other onto a second and third row. */
+function rows(beads: readonly RailBead[], x: (value: number) => number): (RailBead & { row: number })[] {
+  const lastX: number[] = [];
+  return [...beads]
+    .sort((a, b) => a.value - b.value)
+    .map((bead) => {
+      const at = x(bead.value);
+      let row = lastX.findIndex((last) => at - last >= 2 * radius - 2);
+      if (row < 0) row = lastX.length;
+      lastX[row] = at;
+      return { ...bead, row };
+    });
+}
+
+/** The replicates as beads on a number line, with the agreement window as a collar around those that agree. */
+export function BeadRail({ beads, collar, label }: BeadRailProps) {
+  if (beads.length === 0) return null;
+  const values = [...beads.map((b) => b.value), ...(collar ?? [])];
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  const span = Math.max(most - least, 0.2);
+  const from = (least + most) / 2 - span * 0.58;
+  const to = (least + most) / 2 + span * 0.58;
+  const x = (value: number) => line.left + ((value - from) / (to - from)) * (line.right - line.left);
+  const step = niceStep(to - from, 4);
+  const decimals = Math.max(0, -Math.floor(Math.log10(step) + 1e-9));
+  const ticks: number[] = [];
+  for (let tick = Math.ceil(from / step) * step; tick <= to + 1e-9; tick += step) ticks.push(tick);
+  const placed = rows(beads, x);
+  const inSet = beads.filter((b) => b.role === "member").map((b) => b.name);
+  const said = `${label}. ${beads.map((b) => `${b.name}: ${b.value.toFixed(2)}`).join(", ")}. In agreement: ${inSet.join(", ") || "none"}.`;
+  const lift = Math.max(0, ...placed.map((b) => b.row)) * (2 * radius - 1);
+  const y = (row: number) => line.y + lift - row * (2 * radius - 1);
+  const base = line.y + lift;
+  return (
+    <svg viewBox={`0 0 ${width} ${base + 54}`} role="img" aria-label={said} style={{ width: "100%", display: "block" }}>
+      {collar && (
+        <rect
+          x={x(collar[0])}
+          y={base - radius - 12 - lift}
+          width={Math.max(2, x(collar[1]) - x(collar[0]))}
+          height={2 * radius + 24 + lift}
+          rx={9}
+          fill={colors.tealPale}
+          stroke={colors.teal}
+          strokeWidth={1.3}
+          strokeDasharray="4 3"
+        />
+      )}
+      <line x1={line.left - 8} x2={line.right + 8} y1={base} y2={base} stroke={colors.ink} strokeWidth={1.6} />
+      {ticks.map((tick) => (
+        <g key={tick}>
+          <line x1={x(tick)} x2={x(tick)} y1={base + 24} y2={base + 29} stroke={colors.lineStrong} />
+          <text
+            x={x(tick)}
+            y={base + 44}
+            textAnchor="middle"
+            fontFamily={fonts.reading}
+            fontSize="13"
+            fill={colors.inkSoft}
+          >
+            {tick.toFixed(decimals)}
+          </text>
+        </g>
+      ))}
+      {placed.map(({ id, name, value, role, row }) => (
+        <g key={id}>
+          <circle
+            cx={x(value)}
+            cy={y(row)}
+            r={radius}
+            fill={role === "member" ? colors.teal : colors.sheet}
+            stroke={role === "member" ? "#fff" : role === "other" ? colors.teal : colors.lineStrong}
+            strokeWidth={role === "other" ? 2 : 1.6}
+            strokeDasharray={role === "rough" ? "3 2.4" : undefined}
+          />
+          {role === "struck" && (
+            <path
+              d={`M${x(value) - 6} ${y(row) - 6} l12 12 m0 -12 l-12 12`}
+              stroke={colors.brick}
+              strokeWidth={2}
+              strokeLinecap="round"
+            />
+          )}
+          {role === "member" || role === "other" ? (
+            <text
+              x={x(value)}
+              y={y(row) + 4.5}
+              textAnchor="middle"
+              fontFamily={fonts.text}
+              fontSize={name.length > 2 ? 8 : 13}
+              fontWeight={700}
+              fill={role === "member" ? "#fff" : colors.tealDeep}
+            >
+              {name.slice(0, 4)}
+            </text>
+          ) : (
+            <text
+              x={Math.min(Math.max(x(value), 26), width - 26)}
+              y={y(row) - radius - 6}
+              textAnchor="middle"
+              fontFamily={fonts.text}
+              fontSize="13"
+              fill={colors.inkSoft}
+            >
+              {role === "rough" ? "rough" : "struck"}
+            </text>
+          )}
+        </g>
+      ))}
+    </svg>
+  );
+}

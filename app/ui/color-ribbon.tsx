@@ -1,0 +1,55 @@
+import Box from "@mui/material/Box";
+import type { TitrationStage } from "~/core/run";
+import { colors } from "../theme/theme";
+
+/** Black or white, whichever is the more legible on a color (relative luminance, WCAG 2). */
+function textOn(color: string): string {
+  const [r = 0, g = 0, b = 0] = [1, 3, 5].map((at) => {
+    const c = parseInt(color.slice(at, at + 2), 16) / 255;
+    return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
+  });
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b > 0.22 ? colors.ink : "#ffffff";
+}
+
+/** What the flask should look like on the way: color and words together, the end in a frame. */
+export function ColorRibbon({ steps }: { steps: TitrationStage["ribbon"] }) {
+  return (
+    <Box
+      component="ol"
+      aria-label="Color of the flask on the way"
+      sx={{
+        listStyle: "none",
+        m: 0,
+        p: 0,
+        display: "grid",
+        gridTemplateColumns: { xs: "1fr 1fr", sm: `repeat(${steps.length}, 1fr)` },
+        borderRadius: "10px",
+        border: `1px solid ${colors.line}`,
+        overflow: "hidden",
+      }}
+    >
+      {steps.map((step) => (
+        <Box
+          component="li"
+          key={step.looks}
+          sx={{
+            bgcolor: step.color,
+            color: textOn(step.color),
+            px: 1.25,
+            py: 0.9,
+            lineHeight: 1.25,
+            fontSize: "0.92rem",
+            boxShadow: step.end ? `inset 0 0 0 3px ${colors.ink}` : "none",
+          }}
+        >
+          <Box component="span" sx={{ display: "block", fontWeight: step.end ? 700 : 500 }}>
+            {step.looks}
+          </Box>
+          <Box component="span" sx={{ fontWeight: step.end ? 700 : 400 }}>
+            {step.do}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}

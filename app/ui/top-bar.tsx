@@ -1,0 +1,57 @@
+import Box from "@mui/material/Box";
+import { NavLink } from "react-router";
+import { colors } from "../theme/theme";
+
+const places = [
+  { to: "/", label: "Bench" },
+  { to: "/house-rules", label: "House rules" },
+];
+
+/** The dark bar on top: the product's name and its main places. */
+export function TopBar() {
+  return (
+    <Box
+      component="header"
+      sx={{ bgcolor: colors.ink, color: "#fff", px: { xs: 2, sm: 2.5 }, "@media print": { display: "none" } }}
+    >
+      <Box
+        component="nav"
+        aria-label="Main"
+        sx={{ display: "flex", alignItems: "stretch", gap: { xs: 2, sm: 3 }, minHeight: 48, maxWidth: 1480, mx: "auto" }}
+      >
+        <Box
+          component="span"
+          sx={{ display: "flex", alignItems: "center", gap: 1, fontWeight: 700, whiteSpace: "nowrap", mr: 0.5 }}
+        >
+          <Box component="img" src="/bead.svg" alt="" sx={{ width: 26, height: 26 }} />
+          Steady Bead
+        </Box>
+        {places.map(({ to, label }) => (
+          <Box
+            key={to}
+            component={NavLink}
+            to={to}
+            end={false}
+            sx={{
+              display: "flex",
+              alignItems: "center",
+              px: 0.5,
+              minWidth: 44,
+              justifyContent: "center",
+              color: "#c3cccb",
+              textDecoration: "none",
+              whiteSpace: "nowrap",
+              borderBottom: "3px solid transparent",
+              borderTop: "3px solid transparent",
+              "&:hover": { color: "#fff" },
+              "&.active": { color: "#fff", borderBottomColor: colors.pink },
+              "&:focus-visible": { outlineColor: "#fff", outlineOffset: -4 },
+            }}
+          >
+            {label}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

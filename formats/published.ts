@@ -1,0 +1,10 @@
+import { HouseRulesSchema, MethodSchema, RunRecordSchema } from "~/core/run";
+
+const dialect = { $schema: "http://json-schema.org/draft-07/schema#" };
+
+/** The JSON Schemas as published under formats/schemas/: file name and text, from the one source of the types. */
+export const publishedSchemas: readonly (readonly [name: string, text: string])[] = [
+  ["run-record.schema.json", RunRecordSchema],
+  ["method.schema.json", MethodSchema],
+  ["house-rules.schema.json", HouseRulesSchema],
+].map(([name, schema]) => [name as string, `${JSON.stringify({ ...dialect, ...(schema as object) }, null, 2)}\n`]);

@@ -1,0 +1,74 @@
+import { type Static, Type } from "@sinclair/typebox";
+import { ObservationKindSchema } from "~/core/run";
+import { checker } from "./validate";
+
+/** What the screens may ask of the server, as JSON. Everything posted is checked against these before it is looked at. */
+
+const Closed = { additionalProperties: false } as const;
+const Id = Type.String({ format: "uuid" });
+const Reason = Type.String({ minLength: 1, maxLength: 500, pattern: "\\S" });
+const Short = Type.String({ maxLength: 120 });
+
+export const StartRunSchema = Type.Object(
+  {
+    intent: Type.Literal("start"),
+    methodId: Type.String({ minLength: 1 }),
+    title: Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" }),
+    sample: Short,
+    bench: Short,
+  },
+  Closed,
+);
+export type StartRun = Static<typeof StartRunSchema>;
+
+export const ObserveSchema = Type.Object(
+  {
+    intent: Type.Literal("observe"),
+    /** Made by the sender, so that a request sent again after a lost answer is written once. */
+    id: Id,
+    stageKey: Type.String({ minLength: 1 }),
+    /** Null for what is read once for a stage. A new id begins a trial. */
+    trial: Type.Union([
+      Type.Object({ id: Id, kind: Type.Union([Type.Literal("rough"), Type.Literal("fine")]) }, Closed),
+      Type.Null(),
+    ]),
+    symbol: Type.String({ minLength: 1 }),
+    kind: ObservationKindSchema,
+    text: Type.String({ minLength: 1, maxLength: 40 }),
+    supersedes: Type.Union([Id, Type.Null()]),
+    reason: Type.Union([Reason, Type.Null()]),
+  },
+  Closed,
+);
+export type Observe = Static<typeof ObserveSchema>;
+
+const onTrial = { trialId: Id };
+
+export const RunRequestSchema = Type.Union([
+  ObserveSchema,
+  Type.Object({ intent: Type.Literal("strike"), ...onTrial, reason: Reason }, Closed),
+  Type.Object({ intent: Type.Literal("restore"), ...onTrial }, Closed),
+  Type.Object(
+    { intent: Type.Literal("mark"), ...onTrial, kind: Type.Union([Type.Literal("rough"), Type.Literal("fine")]) },
+    Closed,
+  ),
+  Type.Object({ intent: Type.Literal("label"), ...onTrial, label: Type.String({ maxLength: 40 }) }, Closed),
+  Type.Object(
+    {
+      intent: Type.Literal("rename"),
+      title: Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" }),
+      sample: Short,
+      bench: Short,
+    },
+    Closed,
+  ),
+  Type.Object({ intent: Type.Literal("finish") }, Closed),
+  Type.Object({ intent: Type.Literal("reopen") }, Closed),
+  Type.Object({ intent: Type.Literal("archive") }, Closed),
+  Type.Object({ intent: Type.Literal("delete") }, Closed),
+  Type.Object({ intent: Type.Literal("undo"), eventId: Id }, Closed),
+]);
+export type RunRequest = Static<typeof RunRequestSchema>;
+
+export const checkStartRun = checker(StartRunSchema);
+export const checkRunRequest = checker(RunRequestSchema);

@@ -1,0 +1,16 @@
+// Makes the demo database in DATA_DIR (default data/demo), once.
+import path from "node:path";
+import { openDatabase } from "../server/database/connection";
+import { FolderInUseError } from "../server/database/lock";
+import { listOpenRuns } from "../server/repositories/runs";
+import { seedDemo } from "../server/seed/demo";
+
+try {
+  const folder = path.resolve(process.env.DATA_DIR ?? "data/demo");
+  const { db, close } = await openDatabase(folder);
+  if ((await listOpenRuns(db)).length === 0) await seedDemo(db, new Date());
+  await close();
+} catch (error) {
+  console.error(error instanceof FolderInUseError ? error.message : error);
+  process.exitCode = 1;
+}

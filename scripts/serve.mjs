@@ -1,0 +1,68 @@
+// Serves the application: the built one, or with --dev the sources through Vite. HOST, PORT and DATA_DIR override.
+import path from "node:path";
+import { fileURLToPath, pathToFileURL } from "node:url";
+import express from "express";
+
+const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), "..");
+process.chdir(root);
+const development = process.argv.includes("--dev");
+process.env.NODE_ENV ??= development ? "development" : "production";
+const host = process.env.HOST ?? "127.0.0.1";
+const port = Number(process.env.PORT ?? 4100);
+
+const front = express();
+front.disable("x-powered-by");
+
+async function built() {
+  const client = path.join(root, "build/client");
+  front.use("/assets", express.static(path.join(client, "assets"), { immutable: true, maxAge: "1y" }));
+  front.use(express.static(client, { maxAge: "1h" }));
+  const server = await import(pathToFileURL(path.join(root, "build/server/index.js")).href);
+  front.use(server.app);
+  return server;
+}
+
+async function fromSources() {
+  const { createServer } = await import("vite");
+  const vite = await createServer({ server: { middlewareMode: true } });
+  front.use(vite.middlewares);
+  front.use(async (request, response, next) => {
+    try {
+      const { app } = await vite.ssrLoadModule("./app/http.server.ts");
+      await app(request, response, next);
+    } catch (error) {
+      if (error instanceof Error) vite.ssrFixStacktrace(error);
+      next(error);
+    }
+  });
+  return vite.ssrLoadModule("./app/http.server.ts");
+}
+
+try {
+  const began = performance.now();
+  const server = await (development ? fromSources() : built());
+  await server.start();
+  const listening = front.listen(port, host, (error) => {
+    if (error) {
+      console.error(`Cannot listen on ${host}:${port}: ${error.message}`);
+      void server.stop().then(() => process.exit(1));
+      return;
+    }
+    const seconds = ((performance.now() - began) / 1000).toFixed(1);
+    console.log(`Steady Bead is ready at http://${host}:${port} (started in ${seconds} s, Ctrl-C stops it)`);
+  });
+  let stopping = false;
+  const stop = async () => {
+    if (stopping) return;
+    stopping = true;
+    listening.close();
+    listening.closeAllConnections();
+    await server.stop();
+    process.exit(0);
+  };
+  process.on("SIGINT", stop);
+  process.on("SIGTERM", stop);
+} catch (error) {
+  console.error(error?.name === "FolderInUseError" ? error.message : error);
+  process.exit(1);
+}

@@ -1,0 +1,301 @@
+import { and, desc, eq, max } from "drizzle-orm";
+import { v7 as newId } from "uuid";
+import {
+  checkField,
+  evaluateRun,
+  fieldKey,
+  presentObservation,
+  type RunRecord,
+  type StageRecord,
+  stageFields,
+  trialFields,
+  type TrialRecord,
+  uncapitalized,
+} from "../../core/run";
+import type { Observe, RunRequest } from "../../formats/requests";
+import type { Connection, Database } from "../database/connection";
+import { observation, run, runEvent, trial } from "../database/schema";
+import type { Inverse } from "../database/stored";
+import { loadRunRecord } from "./run-record";
+import { refreshSummary } from "./runs";
+
+/**
+ * How a change ended. `refused`: understood, but the data forbid it (422, 409); `malformed`: it names what is not in this
+ * run (400); `missing`: there is no such run (404). Only `done` has changed anything.
+ */
+export type Outcome =
+  | { readonly status: "done"; readonly deleted?: boolean }
+  | { readonly status: "refused" | "malformed" | "missing"; readonly message: string; readonly proposal?: string };
+
+const done: Outcome = { status: "done" };
+const refused = (message: string, proposal?: string): Outcome =>
+  proposal === undefined ? { status: "refused", message } : { status: "refused", message, proposal };
+const malformed = (message: string): Outcome => ({ status: "malformed", message });
+
+interface Change {
+  readonly db: Connection;
+  readonly record: RunRecord;
+  readonly person: string;
+  readonly now: Date;
+}
+
+async function remember(change: Change, description: string, inverse: Inverse): Promise<void> {
+  const { db, record, person, now } = change;
+  await db.insert(runEvent).values({ id: newId(), runId: record.id, at: now, person, description, inverse });
+}
+
+function findTrial(record: RunRecord, trialId: string): { stage: StageRecord; trial: TrialRecord; name: string } | null {
+  for (const stage of record.stages) {
+    const found = stage.trials.find((t) => t.id === trialId);
+    if (!found) continue;
+    const evaluated = evaluateRun(record).stages.find((s) => s.key === stage.key);
+    const name = evaluated?.kind === "titration" ? evaluated.trials.find((t) => t.id === trialId)?.name : undefined;
+    return { stage, trial: found, name: name === "rough" ? "the rough trial" : `trial ${name ?? found.number}` };
+  }
+  return null;
+}
+
+async function observe(change: Change, request: Observe): Promise<Outcome> {
+  const { db, record, person, now } = change;
+  const definition = record.method.stages.find((s) => s.key === request.stageKey);
+  const stage = record.stages.find((s) => s.key === request.stageKey);
+  if (definition?.kind !== "titration" || !stage) return malformed("This run has no such stage");
+  const everything = record.stages.flatMap((s) => [...s.observations, ...s.trials.flatMap((t) => t.observations)]);
+  if (everything.some((o) => o.id === request.id)) return done;
+
+  const wanted = fieldKey(request);
+  const fields = (request.trial ? trialFields : stageFields)(definition, record.houseRules);
+  const field = fields.find((f) => fieldKey(f) === wanted);
+  if (!field) return malformed("Nothing of this kind is read here");
+  const { trial: sent } = request;
+  const existing = sent ? findTrial(record, sent.id) : null;
+  if (existing && existing.stage.id !== stage.id) return malformed("This trial belongs to another stage");
+  if (sent && !existing && (await elsewhere(db, sent.id))) return malformed("This trial belongs to another run");
+  const observations = sent ? (existing?.trial.observations ?? []) : stage.observations;
+
+  const checked = checkField(field, request.text, {
+    stage: definition,
+    houseRules: record.houseRules,
+    holder: { observations },
+  });
+  if (!checked.ok) return refused(checked.check.message, checked.check.proposal);
+  const present = presentObservation(observations, request.symbol, request.kind);
+  if ((present?.id ?? null) !== request.supersedes) {
+    return refused(
+      present
+        ? `This was read as ${present.text} meanwhile: look again before you correct it`
+        : "What you correct is no longer there: look again",
+    );
+  }
+  if (present && request.reason === null) return refused("Say why the reading is corrected");
+
+  if (sent && !existing) {
+    const [last] = await db.select({ number: max(trial.number) }).from(trial).where(eq(trial.stageId, stage.id));
+    await db.insert(trial).values({ id: sent.id, stageId: stage.id, number: (last?.number ?? 0) + 1, kind: sent.kind });
+  }
+  await db.insert(observation).values({
+    id: request.id,
+    stageId: stage.id,
+    trialId: sent?.id ?? null,
+    symbol: request.symbol,
+    kind: request.kind,
+    text: request.text.trim(),
+    value: checked.text,
+    unit: field.unit,
+    source: "typed",
+    person,
+    at: now,
+    supersedes: request.supersedes,
+    reason: request.reason,
+  });
+  const what = `${uncapitalized(field.label)} ${checked.text}`;
+  await remember(change, present ? `correction of ${uncapitalized(field.label)} to ${checked.text}` : what, {
+    do: "supersede",
+    observationId: request.id,
+    by: present?.text ?? null,
+  });
+  return done;
+}
+
+/** True where a trial with this id stands in the database at all. */
+async function elsewhere(db: Connection, trialId: string): Promise<boolean> {
+  return (await db.select({ id: trial.id }).from(trial).where(eq(trial.id, trialId))).length > 0;
+}
+
+type TrialInverse = Extract<Inverse, { do: "trial" }>;
+
+async function setTrial(db: Connection, { trialId, kind, label, struck }: TrialInverse): Promise<void> {
+  await db
+    .update(trial)
+    .set({
+      ...(kind === undefined ? {} : { kind }),
+      ...(label === undefined ? {} : { label }),
+      ...(struck === undefined
+        ? {}
+        : {
+            struckAt: struck ? new Date(struck.at) : null,
+            struckBy: struck?.person ?? null,
+            struckReason: struck?.reason ?? null,
+          }),
+    })
+    .where(eq(trial.id, trialId));
+}
+
+type TrialRequest = Extract<RunRequest, { trialId: string }>;
+
+async function changeTrial(change: Change, request: TrialRequest): Promise<Outcome> {
+  const found = findTrial(change.record, request.trialId);
+  if (!found) return malformed("This run has no such trial");
+  const { trial: before, name } = found;
+  const { trialId } = request;
+  const apply = async (after: Omit<TrialInverse, "do" | "trialId">, description: string) => {
+    await setTrial(change.db, { do: "trial", trialId, ...after });
+    const keys = Object.keys(after) as (keyof typeof after)[];
+    const inverse = Object.fromEntries(keys.map((key) => [key, before[key]]));
+    await remember(change, description, { do: "trial", trialId, ...inverse });
+    return done;
+  };
+  switch (request.intent) {
+    case "strike": {
+      if (before.struck) return refused("This trial is already struck out");
+      const struck = { at: change.now.toISOString(), person: change.person, reason: request.reason.trim() };
+      return apply({ struck }, `striking out of ${name}`);
+    }
+    case "restore":
+      if (!before.struck) return refused("This trial is not struck out");
+      return apply({ struck: null }, `restoring of ${name}`);
+    case "mark":
+      return apply({ kind: request.kind }, request.kind === "rough" ? `${name} marked rough` : `${name} made to count`);
+    case "label":
+      return apply({ label: request.label.trim() || null }, `new name of ${name}`);
+  }
+}
+
+/** True while nothing was ever read in a run: only then may it be deleted. */
+export function isEmptyRun({ stages }: RunRecord): boolean {
+  return stages.every((s) => s.observations.length === 0 && s.trials.every((t) => t.observations.length === 0));
+}
+
+async function setStatus(change: Change, inverse: Extract<Inverse, { do: "status" }>): Promise<void> {
+  const { status, finishedAt } = inverse;
+  await change.db
+    .update(run)
+    .set({ status, finishedAt: finishedAt === null ? null : new Date(finishedAt) })
+    .where(eq(run.id, change.record.id));
+}
+
+async function changeStatus(change: Change, intent: "finish" | "reopen" | "archive"): Promise<Outcome> {
+  const { record, now } = change;
+  const evaluation = evaluateRun(record);
+  if (intent === "finish" && !evaluation.result) return refused("There is no result yet to finish the run with");
+  const status = ({ finish: "finished", reopen: "open", archive: "archived" } as const)[intent];
+  if (record.status === status) return refused(`The run is already ${status}`);
+  const finishedAt = intent === "reopen" ? null : (record.finishedAt ?? now.toISOString());
+  await setStatus(change, { do: "status", status, finishedAt });
+  const word = { finish: "finishing", reopen: "reopening", archive: "archiving" }[intent];
+  await remember(change, `${word} of the run`, {
+    do: "status",
+    status: record.status,
+    finishedAt: record.finishedAt,
+  });
+  return done;
+}
+
+/** The last change that has not been taken back yet. */
+export async function lastChange(db: Connection, runId: string) {
+  const [event] = await db
+    .select()
+    .from(runEvent)
+    .where(and(eq(runEvent.runId, runId), eq(runEvent.undone, false)))
+    .orderBy(desc(runEvent.id))
+    .limit(1);
+  return event ?? null;
+}
+
+async function undo(change: Change, eventId: string): Promise<Outcome> {
+  const { db, record, person, now } = change;
+  const event = await lastChange(db, record.id);
+  if (event?.id !== eventId) return refused("Something else has been changed since: look again before you undo");
+  const { inverse } = event;
+  switch (inverse.do) {
+    case "supersede": {
+      const [wrong] = await db.select().from(observation).where(eq(observation.id, inverse.observationId));
+      if (!wrong) return malformed("What should be undone is not there");
+      const before = inverse.by === null ? null : inverse.by.replace(",", ".");
+      await db.insert(observation).values({
+        ...wrong,
+        id: newId(),
+        text: inverse.by ?? "",
+        value: before,
+        person,
+        at: now,
+        supersedes: wrong.id,
+        reason: inverse.by === null ? "taken back" : "correction taken back",
+      });
+      break;
+    }
+    case "trial":
+      await setTrial(db, inverse);
+      break;
+    case "run": {
+      const { title, sample, bench } = inverse;
+      await db.update(run).set({ title, sample, bench }).where(eq(run.id, record.id));
+      break;
+    }
+    case "status":
+      await setStatus(change, inverse);
+  }
+  await db.update(runEvent).set({ undone: true }).where(eq(runEvent.id, event.id));
+  return done;
+}
+
+async function apply(change: Change, request: RunRequest): Promise<Outcome> {
+  const { db, record } = change;
+  const closed = record.status !== "open";
+  switch (request.intent) {
+    case "undo":
+      return undo(change, request.eventId);
+    case "reopen":
+    case "archive":
+    case "finish":
+      return changeStatus(change, request.intent);
+    case "delete":
+      if (!isEmptyRun(record)) return refused("Readings are never deleted: archive the run instead");
+      await db.delete(run).where(eq(run.id, record.id));
+      return { status: "done", deleted: true };
+    default:
+      if (closed) return refused("This run is finished: reopen it to change it");
+  }
+  switch (request.intent) {
+    case "observe":
+      return observe(change, request);
+    case "rename": {
+      const { title, sample, bench } = record;
+      const [t, s, b] = [request.title.trim(), request.sample.trim(), request.bench.trim()];
+      await db.update(run).set({ title: t, sample: s, bench: b }).where(eq(run.id, record.id));
+      await remember(change, "renaming of the run", { do: "run", title, sample, bench });
+      return done;
+    }
+    default:
+      return changeTrial(change, request);
+  }
+}
+
+/**
+ * Carries out one request on a run, all or nothing, and refreshes its summary. The readings are checked by the same rules
+ * as in the browser.
+ */
+export async function changeRun(
+  db: Database,
+  runId: string,
+  request: RunRequest,
+  now = new Date(),
+): Promise<Outcome> {
+  return db.transaction(async (tx) => {
+    const record = await loadRunRecord(tx, runId);
+    if (!record) return { status: "missing", message: "There is no such run" } as const;
+    const outcome = await apply({ db: tx, record, person: record.bench, now }, request);
+    if (outcome.status === "done" && !outcome.deleted) await refreshSummary(tx, runId, now);
+    return outcome;
+  });
+}

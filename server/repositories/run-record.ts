@@ -1,0 +1,74 @@
+import { and, asc, eq } from "drizzle-orm";
+import type { Observation, RunRecord } from "../../core/run";
+import type { Connection } from "../database/connection";
+import { houseRules, method, observation, run, stage, trial } from "../database/schema";
+
+type ObservationRow = typeof observation.$inferSelect;
+type TrialRow = typeof trial.$inferSelect;
+
+function observationOf(row: ObservationRow): Observation {
+  const { id, symbol, kind, text, value, unit, source, person, at, supersedes, reason } = row;
+  return { id, symbol, kind, text, value, unit, source, person, at: at.toISOString(), supersedes, reason };
+}
+
+const struckOf = ({ struckAt, struckBy, struckReason }: TrialRow) =>
+  struckAt ? { at: struckAt.toISOString(), person: struckBy ?? "", reason: struckReason ?? "" } : null;
+
+/** The whole of one run as the core takes it; null where there is none with this id. */
+export async function loadRunRecord(db: Connection, runId: string): Promise<RunRecord | null> {
+  const [found] = await db
+    .select({ run, method: method.data, rules: houseRules.data })
+    .from(run)
+    .innerJoin(method, and(eq(method.id, run.methodId), eq(method.version, run.methodVersion)))
+    .innerJoin(houseRules, eq(houseRules.id, run.houseRulesId))
+    .where(eq(run.id, runId));
+  if (!found) return null;
+  const stages = await db.select().from(stage).where(eq(stage.runId, runId)).orderBy(asc(stage.position));
+  const trials = await db
+    .select({ trial })
+    .from(trial)
+    .innerJoin(stage, eq(stage.id, trial.stageId))
+    .where(eq(stage.runId, runId))
+    .orderBy(asc(trial.number));
+  const observations = await db
+    .select({ observation })
+    .from(observation)
+    .innerJoin(stage, eq(stage.id, observation.stageId))
+    .where(eq(stage.runId, runId))
+    .orderBy(asc(observation.id));
+  const observationsOf = (stageId: string, trialId: string | null) =>
+    observations
+      .map((row) => row.observation)
+      .filter((o) => o.stageId === stageId && o.trialId === trialId)
+      .map(observationOf);
+  const { id, title, sample, bench, status, startedAt, finishedAt } = found.run;
+  return {
+    format: "steady-bead/run",
+    formatVersion: 1,
+    id,
+    title,
+    sample,
+    bench,
+    status,
+    startedAt: startedAt.toISOString(),
+    finishedAt: finishedAt?.toISOString() ?? null,
+    method: found.method,
+    houseRules: found.rules,
+    stages: stages.map((s) => ({
+      id: s.id,
+      key: s.key,
+      observations: observationsOf(s.id, null),
+      trials: trials
+        .map((row) => row.trial)
+        .filter((t) => t.stageId === s.id)
+        .map((t) => ({
+          id: t.id,
+          number: t.number,
+          label: t.label,
+          kind: t.kind,
+          struck: struckOf(t),
+          observations: observationsOf(s.id, t.id),
+        })),
+    })),
+  };
+}

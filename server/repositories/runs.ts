@@ -1,0 +1,102 @@
+import { and, count, desc, eq, ilike, ne, or, sql } from "drizzle-orm";
+import { v7 as newId } from "uuid";
+import { evaluateRun, type RunRecord, type RunStatus } from "../../core/run";
+import { failure, type Result, success } from "../../core/result";
+import type { StartRun } from "../../formats/requests";
+import type { Connection, Database } from "../database/connection";
+import { run, stage } from "../database/schema";
+import type { RunSummary } from "../database/stored";
+import { currentHouseRules } from "./house-rules";
+import { listMethods } from "./methods";
+import { loadRunRecord } from "./run-record";
+
+export function summarize(record: RunRecord): RunSummary {
+  const { chain, next, state, result } = evaluateRun(record);
+  return { chain, next, state, result };
+}
+
+/** Evaluates what is saved and keeps the small summary that lists show. */
+export async function refreshSummary(db: Connection, runId: string, now: Date): Promise<void> {
+  const record = await loadRunRecord(db, runId);
+  if (record) await db.update(run).set({ summary: summarize(record), updatedAt: now }).where(eq(run.id, runId));
+}
+
+/** Begins a run by the newest version of a method and the house rules in force, and returns its id. */
+export async function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
+  const chosen = (await listMethods(db)).find((m) => m.id === request.methodId);
+  if (!chosen) return failure("Choose a method from the library");
+  return db.transaction(async (tx) => {
+    const id = newId({ msecs: now.getTime() });
+    await tx.insert(run).values({
+      id,
+      methodId: chosen.id,
+      methodVersion: chosen.version,
+      houseRulesId: (await currentHouseRules(tx)).id,
+      title: request.title.trim(),
+      sample: request.sample.trim(),
+      bench: request.bench.trim(),
+      status: "open",
+      startedAt: now,
+      updatedAt: now,
+      summary: { chain: [], next: "", state: "", result: null },
+    });
+    await tx
+      .insert(stage)
+      .values(chosen.data.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
+    await refreshSummary(tx, id, now);
+    return success(id);
+  });
+}
+
+export interface RunListItem {
+  readonly id: string;
+  readonly title: string;
+  readonly sample: string;
+  readonly bench: string;
+  readonly status: RunStatus;
+  readonly startedAt: Date;
+  readonly finishedAt: Date | null;
+  readonly summary: RunSummary;
+}
+
+const listed = {
+  id: run.id,
+  title: run.title,
+  sample: run.sample,
+  bench: run.bench,
+  status: run.status,
+  startedAt: run.startedAt,
+  finishedAt: run.finishedAt,
+  summary: run.summary,
+};
+
+/** Runs in progress, the one last worked on first. */
+export async function listOpenRuns(db: Connection, limit = 50): Promise<RunListItem[]> {
+  return db.select(listed).from(run).where(eq(run.status, "open")).orderBy(desc(run.updatedAt)).limit(limit);
+}
+
+export interface FinishedRuns {
+  readonly runs: readonly RunListItem[];
+  readonly total: number;
+}
+
+/** Finished (and, when searched for, archived) runs whose title, sample or bench holds the words; newest first. */
+export async function searchFinishedRuns(db: Connection, query: string, limit = 12): Promise<FinishedRuns> {
+  const words = query.trim().split(/\s+/).filter(Boolean);
+  const hit = (word: string) => {
+    const pattern = `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+    return or(ilike(run.title, pattern), ilike(run.sample, pattern), ilike(run.bench, pattern));
+  };
+  const where = and(
+    words.length > 0 ? ne(run.status, "open") : eq(run.status, "finished"),
+    ...words.map(hit),
+  );
+  const runs = await db
+    .select(listed)
+    .from(run)
+    .where(where)
+    .orderBy(sql`${run.finishedAt} desc nulls last`)
+    .limit(limit);
+  const [totals] = await db.select({ total: count() }).from(run).where(where);
+  return { runs, total: totals?.total ?? 0 };
+}
