@@ -24,6 +24,13 @@ export default tseslint.config(
   {
     files: ["app/**/*.tsx"],
     ...jsxA11y.flatConfigs.recommended,
+    rules: {
+      ...jsxA11y.flatConfigs.recommended.rules,
+      // Dialogs put the cursor into their first field, through the component library.
+      "jsx-a11y/no-autofocus": ["error", { ignoreNonDOM: true }],
+      // What scrolls sideways can be reached and scrolled by keyboard.
+      "jsx-a11y/no-noninteractive-tabindex": ["error", { roles: ["region", "group"], tags: [] }],
+    },
   },
   {
     files: ["app/**/*.ts", "app/**/*.tsx"],

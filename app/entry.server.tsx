@@ -17,7 +17,7 @@ export default async function handleRequest(
   context: EntryContext,
 ): Promise<Response> {
   const cache = createStyleCache();
-  const { extractCriticalToChunks, constructStyleTagsFromChunks } = createEmotionServer(cache);
+  const styling = createEmotionServer(cache);
   let finalStatus = status;
   const html = await new Promise<string>((resolve, reject) => {
     const body = new PassThrough();
@@ -38,7 +38,7 @@ export default async function handleRequest(
       },
     );
   });
-  const styles = constructStyleTagsFromChunks(extractCriticalToChunks(html));
+  const styles = styling.constructStyleTagsFromChunks(styling.extractCriticalToChunks(html));
   headers.set("Content-Type", "text/html; charset=utf-8");
   return new Response(html.replace("</head>", `${styles}</head>`), { status: finalStatus, headers });
 }

@@ -42,7 +42,8 @@ export default function App() {
 /** Unknown addresses and failures, in the same words and look as everything else. */
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   if (isRouteErrorResponse(error) && error.status === 404) {
-    const what = typeof error.data === "string" && error.data !== "" ? error.data : "There is nothing at this address.";
+    const what =
+      typeof error.data === "string" && error.data !== "" ? error.data : "There is nothing at this address.";
     return <ErrorSheet title="Not found" message={what} />;
   }
   return (

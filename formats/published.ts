@@ -7,4 +7,7 @@ export const publishedSchemas: readonly (readonly [name: string, text: string])[
   ["run-record.schema.json", RunRecordSchema],
   ["method.schema.json", MethodSchema],
   ["house-rules.schema.json", HouseRulesSchema],
-].map(([name, schema]) => [name as string, `${JSON.stringify({ ...dialect, ...(schema as object) }, null, 2)}\n`]);
+].map(([name, schema]) => [
+  name as string,
+  `${JSON.stringify({ ...dialect, ...(schema as object) }, null, 2)}\n`,
+]);

@@ -49,7 +49,11 @@ export const RunRequestSchema = Type.Union([
   Type.Object({ intent: Type.Literal("strike"), ...onTrial, reason: Reason }, Closed),
   Type.Object({ intent: Type.Literal("restore"), ...onTrial }, Closed),
   Type.Object(
-    { intent: Type.Literal("mark"), ...onTrial, kind: Type.Union([Type.Literal("rough"), Type.Literal("fine")]) },
+    {
+      intent: Type.Literal("mark"),
+      ...onTrial,
+      kind: Type.Union([Type.Literal("rough"), Type.Literal("fine")]),
+    },
     Closed,
   ),
   Type.Object({ intent: Type.Literal("label"), ...onTrial, label: Type.String({ maxLength: 40 }) }, Closed),

@@ -4,7 +4,7 @@ import addFormats from "ajv-formats";
 import { failure, type Result, success } from "~/core/result";
 
 const ajv = new Ajv({ allErrors: true, discriminator: false });
-addFormats.default(ajv);
+addFormats(ajv);
 
 function describe(error: ErrorObject): string {
   const where = error.instancePath === "" ? "the whole" : error.instancePath.slice(1).replaceAll("/", ".");

@@ -20,5 +20,11 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function HouseRulesRoute({ loaderData, actionData }: Route.ComponentProps) {
-  return <HouseRulesPage rules={loaderData.rules} problems={actionData?.problems ?? {}} saved={actionData?.saved} />;
+  return (
+    <HouseRulesPage
+      rules={loaderData.rules}
+      problems={actionData?.problems ?? {}}
+      saved={actionData?.saved}
+    />
+  );
 }

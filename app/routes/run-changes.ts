@@ -1,8 +1,7 @@
+import type { ChangeAnswer } from "~/formats/answers";
 import { checkRunRequest } from "~/formats/requests";
 import { database } from "~/server/database/current";
 import { changeRun } from "~/server/repositories/run-changes";
-import { loadRunState } from "~/server/repositories/run-state";
-import type { ChangeAnswer } from "../features/run/changes";
 import type { Route } from "./+types/run-changes";
 import { jsonBody, runIdFrom } from "./run-id.server";
 
@@ -15,13 +14,13 @@ export async function action({ request, params }: Route.ActionArgs) {
   const runId = runIdFrom(params);
   const checked = checkRunRequest(await jsonBody(request));
   if (!checked.ok) {
-    return answer({ status: "malformed", message: `This request cannot be read: ${checked.problem.message}` }, 400);
+    return answer(
+      { status: "malformed", message: `This request cannot be read: ${checked.problem.message}` },
+      400,
+    );
   }
-  const db = await database();
-  const outcome = await changeRun(db, runId, checked.value);
-  if (outcome.status !== "done") return answer(outcome, httpStatus[outcome.status]);
-  const state = outcome.deleted ? null : await loadRunState(db, runId);
-  return answer({ status: "done", state }, 200);
+  const changed = await changeRun(await database(), runId, checked.value);
+  return answer(changed, httpStatus[changed.status]);
 }
 
 /** There is nothing to look at here. */

@@ -70,6 +70,17 @@ export const theme = createTheme({
         outlined: { borderColor: colors.ink, color: colors.ink, backgroundColor: colors.sheet },
       },
     },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: {
+          color: colors.inkSoft,
+          minHeight: 40,
+          textTransform: "none",
+          paddingInline: 12,
+          "&.Mui-selected, &.Mui-selected:hover": { color: "#ffffff", backgroundColor: colors.teal },
+        },
+      },
+    },
     MuiPaper: { defaultProps: { elevation: 0 } },
     MuiDialog: { styleOverrides: { paper: { borderRadius: 14 } } },
     MuiDialogTitle: { styleOverrides: { root: { fontSize: "1.25rem", fontWeight: 700 } } },

@@ -16,7 +16,7 @@ interface BeadRailProps {
 }
 
 const width = 360;
-const line = { left: 18, right: width - 18, y: 78 };
+const line = { left: 18, right: width - 18, y: 52 };
 const radius = 10;
 
 /** A step of 1, 2 or 5 times a power of ten that gives about `count` steps. */
@@ -49,7 +49,7 @@ export function BeadRail({ beads, collar, label }: BeadRailProps) {
   const from = (least + most) / 2 - span * 0.58;
   const to = (least + most) / 2 + span * 0.58;
   const x = (value: number) => line.left + ((value - from) / (to - from)) * (line.right - line.left);
-  const step = niceStep(to - from, 4);
+  const step = niceStep(to - from, 5);
   const decimals = Math.max(0, -Math.floor(Math.log10(step) + 1e-9));
   const ticks: number[] = [];
   for (let tick = Math.ceil(from / step) * step; tick <= to + 1e-9; tick += step) ticks.push(tick);
@@ -60,7 +60,12 @@ export function BeadRail({ beads, collar, label }: BeadRailProps) {
   const y = (row: number) => line.y + lift - row * (2 * radius - 1);
   const base = line.y + lift;
   return (
-    <svg viewBox={`0 0 ${width} ${base + 54}`} role="img" aria-label={said} style={{ width: "100%", display: "block" }}>
+    <svg
+      viewBox={`0 0 ${width} ${base + 54}`}
+      role="img"
+      aria-label={said}
+      style={{ width: "100%", display: "block" }}
+    >
       {collar && (
         <rect
           x={x(collar[0])}
@@ -74,7 +79,14 @@ export function BeadRail({ beads, collar, label }: BeadRailProps) {
           strokeDasharray="4 3"
         />
       )}
-      <line x1={line.left - 8} x2={line.right + 8} y1={base} y2={base} stroke={colors.ink} strokeWidth={1.6} />
+      <line
+        x1={line.left - 8}
+        x2={line.right + 8}
+        y1={base}
+        y2={base}
+        stroke={colors.ink}
+        strokeWidth={1.6}
+      />
       {ticks.map((tick) => (
         <g key={tick}>
           <line x1={x(tick)} x2={x(tick)} y1={base + 24} y2={base + 29} stroke={colors.lineStrong} />

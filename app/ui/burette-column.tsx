@@ -48,12 +48,15 @@ export function BuretteColumn({ capacityMl, decimals, start, slowAt, endNear, no
   const level = now ?? start;
   const inReach = endNear !== null && endNear <= capacityMl;
   const labels: Label[] = [];
-  if (start !== null) labels.push({ at: y(start), title: "start", value: start.toFixed(decimals), color: colors.teal });
+  if (start !== null)
+    labels.push({ at: y(start), title: "start", value: start.toFixed(decimals), color: colors.teal });
   if (slowAt !== null && inReach) {
     labels.push({ at: y(slowAt), title: "slow at", value: slowAt.toFixed(1), color: colors.pinkDeep });
   }
-  if (inReach) labels.push({ at: y(endNear), title: "end near", value: endNear.toFixed(2), color: colors.pinkDeep });
-  if (now !== null) labels.push({ at: y(now), title: "now", value: now.toFixed(decimals), color: colors.ink });
+  if (inReach)
+    labels.push({ at: y(endNear), title: "end near", value: endNear.toFixed(2), color: colors.pinkDeep });
+  if (now !== null)
+    labels.push({ at: y(now), title: "now", value: now.toFixed(decimals), color: colors.ink });
   const said = [
     `Burette of ${capacityMl} mL.`,
     ...labels.map(({ title, value }) => `${title} ${value} mL.`),
@@ -68,7 +71,13 @@ export function BuretteColumn({ capacityMl, decimals, start, slowAt, endNear, no
       style={{ width: "100%", height: "auto", maxHeight: 640, display: "block", margin: "0 auto" }}
     >
       <defs>
-        <pattern id="run-freely" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          id="run-freely"
+          width="7"
+          height="7"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <rect width="7" height="7" fill={colors.tealPale} />
           <line x1="0" y1="0" x2="0" y2="7" stroke="#a9c6c3" strokeWidth="1.6" />
         </pattern>
@@ -127,7 +136,14 @@ export function BuretteColumn({ capacityMl, decimals, start, slowAt, endNear, no
         strokeWidth={1.6}
         strokeLinejoin="round"
       />
-      <rect x={tube.left - 6} y={bottom + 21} width={tube.right - tube.left + 12} height={7} rx={3.5} fill={colors.ink} />
+      <rect
+        x={tube.left - 6}
+        y={bottom + 21}
+        width={tube.right - tube.left + 12}
+        height={7}
+        rx={3.5}
+        fill={colors.ink}
+      />
       {marks.map((ml, i) => {
         const long = i % 5 === 0;
         return (
@@ -165,7 +181,12 @@ export function BuretteColumn({ capacityMl, decimals, start, slowAt, endNear, no
       )}
       {spread(labels, 40).map(({ y: at, target, title, value, color }) => (
         <g key={title}>
-          <path d={`M${tube.right} ${target} L${labelX - 4} ${at}`} stroke={color} strokeWidth={1.5} fill="none" />
+          <path
+            d={`M${tube.right} ${target} L${labelX - 4} ${at}`}
+            stroke={color}
+            strokeWidth={1.5}
+            fill="none"
+          />
           <text x={labelX} y={at - 1} fontFamily={fonts.text} fontSize="14.5" fontWeight={700} fill={color}>
             {title}
           </text>

@@ -20,10 +20,19 @@ function BeadDrawing({ state }: { state: Bead["state"] }) {
         strokeWidth={2}
       />
       {state === "current" && (
-        <path d={`M${c} ${c - radius + 1} a${radius - 1} ${radius - 1} 0 0 0 0 ${2 * (radius - 1)} z`} fill={colors.teal} />
+        <path
+          d={`M${c} ${c - radius + 1} a${radius - 1} ${radius - 1} 0 0 0 0 ${2 * (radius - 1)} z`}
+          fill={colors.teal}
+        />
       )}
       {state === "done" && (
-        <path d={`M${c - 4} ${c} l3 3.2 l5 -6`} fill="none" stroke="#fff" strokeWidth={2} strokeLinecap="round" />
+        <path
+          d={`M${c - 4} ${c} l3 3.2 l5 -6`}
+          fill="none"
+          stroke="#fff"
+          strokeWidth={2}
+          strokeLinecap="round"
+        />
       )}
     </svg>
   );
@@ -58,7 +67,10 @@ export function Chain({ beads, hrefOf, viewed, compact = false }: ChainProps) {
       {beads.map((bead, i) => {
         const words = (
           <>
-            <Box component="span" sx={{ fontWeight: 700, fontSize: compact ? "0.92rem" : "1rem", lineHeight: 1.25 }}>
+            <Box
+              component="span"
+              sx={{ fontWeight: 700, fontSize: compact ? "0.92rem" : "1rem", lineHeight: 1.25 }}
+            >
               {bead.title}
               <Box component="span" sx={visuallyHidden}>
                 , {stateWords[bead.state]}
@@ -70,7 +82,7 @@ export function Chain({ beads, hrefOf, viewed, compact = false }: ChainProps) {
                 display: "block",
                 color: colors.inkSoft,
                 fontFamily: /\d ± /.test(bead.fact) ? fonts.reading : fonts.text,
-                fontSize: compact ? "0.88rem" : "0.95rem",
+                fontSize: compact ? "0.84rem" : "0.95rem",
                 minHeight: { xs: 0, sm: "1.4em" },
               }}
             >

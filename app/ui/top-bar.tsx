@@ -17,11 +17,25 @@ export function TopBar() {
       <Box
         component="nav"
         aria-label="Main"
-        sx={{ display: "flex", alignItems: "stretch", gap: { xs: 2, sm: 3 }, minHeight: 48, maxWidth: 1480, mx: "auto" }}
+        sx={{
+          display: "flex",
+          alignItems: "stretch",
+          gap: { xs: 2, sm: 3 },
+          minHeight: 48,
+          maxWidth: 1480,
+          mx: "auto",
+        }}
       >
         <Box
           component="span"
-          sx={{ display: "flex", alignItems: "center", gap: 1, fontWeight: 700, whiteSpace: "nowrap", mr: 0.5 }}
+          sx={{
+            display: "flex",
+            alignItems: "center",
+            gap: 1,
+            fontWeight: 700,
+            whiteSpace: "nowrap",
+            mr: 0.5,
+          }}
         >
           <Box component="img" src="/bead.svg" alt="" sx={{ width: 26, height: 26 }} />
           Steady Bead

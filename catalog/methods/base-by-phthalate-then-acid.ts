@@ -4,7 +4,7 @@ const phenolphthaleinRibbon = [
   { color: "#eef1ee", looks: "colorless", do: "keep going" },
   { color: "#fbe4ee", looks: "pink that fades", do: "one drop at a time" },
   { color: "#f2aac9", looks: "faintest pink, 30 s", do: "stop, read", end: true },
-  { color: "#cf3f83", looks: "strong pink", do: "overshot" },
+  { color: "#b52c6c", looks: "strong pink", do: "overshot" },
 ];
 
 const persistence =
@@ -37,8 +37,9 @@ export const baseByPhthalateThenAcid = defineMethod({
       kind: "titration",
       key: "standardize",
       title: "Standardize the base",
-      inputs: {
-        m: {
+      inputs: [
+        {
+          symbol: "m",
           is: "mass",
           label: "Mass of phthalate",
           of: "KHC8H4O4",
@@ -47,15 +48,16 @@ export const baseByPhthalateThenAcid = defineMethod({
           after: "Boat after transfer",
           expect: [0.4, 0.8],
         },
-        P: {
+        {
+          symbol: "P",
           is: "purity",
           label: "Purity of the phthalate",
           of: "KHC8H4O4",
           per: "run",
           presumed: { percent: "100.00", plusMinus: "0.05" },
         },
-        V: { is: "titer", label: "Titer", titrant: "NaOH", per: "trial" },
-      },
+        { symbol: "V", is: "titer", label: "Titer", titrant: "NaOH", per: "trial" },
+      ],
       relations: [
         { relation: "n_s = m * P / M(KHC8H4O4)", title: "Amount of phthalate in the flask", unit: "mmol" },
         { relation: "n_b = n_s * ratio(NaOH, KHC8H4O4)", title: "Amount of base it takes", unit: "mmol" },
@@ -82,17 +84,25 @@ export const baseByPhthalateThenAcid = defineMethod({
       kind: "titration",
       key: "determine",
       title: "Titrate the acid",
-      inputs: {
-        c_b: {
+      inputs: [
+        {
+          symbol: "c_b",
           is: "result",
           label: "Concentration of the base",
           of: "NaOH",
           per: "run",
           stage: "standardize",
         },
-        V_a: { is: "pipette", label: "Aliquot of acid", of: "HCl", per: "trial", presumed: "25.00" },
-        V: { is: "titer", label: "Titer", titrant: "NaOH", per: "trial" },
-      },
+        {
+          symbol: "V_a",
+          is: "pipette",
+          label: "Aliquot of acid",
+          of: "HCl",
+          per: "trial",
+          presumed: "25.00",
+        },
+        { symbol: "V", is: "titer", label: "Titer", titrant: "NaOH", per: "trial" },
+      ],
       relations: [
         { relation: "n_b = c_b * V", title: "Amount of base used", unit: "mmol" },
         { relation: "n_a = n_b * ratio(HCl, NaOH)", title: "Amount of acid in the aliquot", unit: "mmol" },

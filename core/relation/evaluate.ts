@@ -18,6 +18,49 @@ const calculus: Record<FunctionName, { f: (x: number) => number; derivative: (x:
 };
 
 /**
+ * The value alone in base units, without dimensions or sensitivities: what a solver asks for many times over.
+ * A symbol that `numbers` lacks gives NaN.
+ */
+export function evaluateNumber(
+  expression: Expression,
+  numbers: ReadonlyMap<string, number>,
+  ratio: RatioLookup,
+): number {
+  switch (expression.type) {
+    case "number":
+      return expression.value;
+    case "symbol":
+      return numbers.get(expression.name) ?? NaN;
+    case "molar-mass":
+      return molarMass(expression.formula).value;
+    case "ratio": {
+      const [of, per] = ratio(expression.of, expression.per);
+      return of / per;
+    }
+    case "negate":
+      return -evaluateNumber(expression.argument, numbers, ratio);
+    case "call":
+      return calculus[expression.name].f(evaluateNumber(expression.argument, numbers, ratio));
+    case "binary": {
+      const left = evaluateNumber(expression.left, numbers, ratio);
+      const right = evaluateNumber(expression.right, numbers, ratio);
+      switch (expression.operator) {
+        case "+":
+          return left + right;
+        case "-":
+          return left - right;
+        case "*":
+          return left * right;
+        case "/":
+          return left / right;
+        case "^":
+          return left ** right;
+      }
+    }
+  }
+}
+
+/**
  * First reader: the value with its sensitivities to every leaf, by forward differentiation.
  * Throws on a symbol that the scope lacks: `checkRelations` refuses such relations beforehand.
  */

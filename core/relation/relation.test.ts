@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { sharesOfVariance } from "../judgement";
 import { exact, inUnit, leaf, measured, type Quantity, standardUncertainty, unitOf } from "../quantity";
 import { mustHold } from "../result";
 import {
@@ -122,4 +123,28 @@ describe("solving", () => {
     expect(findRoot((v) => v * v + 1, -1, 1).ok).toBe(false);
     expect(mustHold(findRoot((v) => v ** 3 - 2, 0, 2))).toBeCloseTo(Math.cbrt(2), 12);
   });
+});
+
+/** EURACHEM/CITAC Guide CG 4 (QUAM), 3rd ed., example A2, with the guide's own standard uncertainties. */
+test("QUAM A2 by its equation: c = 0.10214 mol/L, u = 0.00010 mol/L, the volume first, then repeatability", () => {
+  const cause = (id: string, value: number, unit: string, u: number) =>
+    measured(value, unit, [{ leaf: leaf({ id, label: id, group: id, u }), by: 1 }]);
+  const symbols = new Map([
+    ["R", cause("repeatability", 1, "1", 0.0005)],
+    ["m", cause("mass", 0.3888, "g", 0.00013)],
+    ["P", cause("purity", 1, "1", 0.00029)],
+    ["M_K", cause("molar mass", 204.2212, "g/mol", 0.0038)],
+    ["V", cause("volume", 18.64, "mL", 0.013)],
+  ]);
+  const c = evaluate(mustHold(parseExpression("R * m * P / (M_K * V)")), { symbols, ratio });
+  expect(c.value.toFixed(5)).toBe("0.10214");
+  expect(standardUncertainty(c).toFixed(5)).toBe("0.00010");
+  expect((standardUncertainty(c) / c.value).toFixed(5)).toBe("0.00097");
+  expect(sharesOfVariance(c).map(({ id }) => id)).toEqual([
+    "volume",
+    "repeatability",
+    "mass",
+    "purity",
+    "molar mass",
+  ]);
 });

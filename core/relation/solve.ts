@@ -1,6 +1,6 @@
-import { exact, type Quantity } from "../quantity";
+import { type Quantity, unitOf } from "../quantity";
 import { failure, type Result, success } from "../result";
-import { evaluate, type RatioLookup } from "./evaluate";
+import { evaluate, evaluateNumber, type RatioLookup } from "./evaluate";
 import type { Relation } from "./parse";
 
 /**
@@ -89,13 +89,14 @@ export function solveForTiter(
   { relations, ratio, known, titer, target, value }: TiterProblem,
   limitMl = 1000,
 ): Result<number> {
+  const numbers = new Map([...known].map(([symbol, q]) => [symbol, q.value] as const));
   const difference = (ml: number): number => {
-    const symbols = evaluateRelations(relations, new Map(known).set(titer, exact(ml, "mL")), ratio);
-    return (symbols.get(target)?.value ?? NaN) / value - 1;
+    numbers.set(titer, ml * unitOf("mL").factor);
+    for (const { symbol, expression } of relations) {
+      numbers.set(symbol, evaluateNumber(expression, numbers, ratio));
+    }
+    return (numbers.get(target) ?? NaN) / value - 1;
   };
-  try {
-    return findRoot(difference, 1e-6, limitMl);
-  } catch {
-    return failure("Something this depends on has not been read yet");
-  }
+  if (Number.isNaN(difference(1))) return failure("Something this depends on has not been read yet");
+  return findRoot(difference, 1e-6, limitMl);
 }

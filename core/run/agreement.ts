@@ -3,6 +3,7 @@ import { inUnit, toDecimals, toSignificant } from "../quantity";
 import type { CompiledStage } from "./compile";
 import { perUnit } from "./evaluate-trial";
 import type { AgreementView, TrialEvaluation, Verdict } from "./evaluation";
+import { inputOf } from "./method";
 import type { HouseRules } from "./rules";
 import { capitalized, counted, countWord, listed } from "./words";
 
@@ -30,7 +31,7 @@ export function referenceAmount(stage: CompiledStage, trials: readonly TrialEval
   const [first] = amounts;
   if (first === undefined) return { amount: 1, label: "" };
   const alike = amounts.every((amount) => Math.abs(amount - first) < 1e-9);
-  if (alike && stage.definition.inputs[per]?.is === "pipette") {
+  if (alike && inputOf(stage.definition, per)?.is === "pipette") {
     return { amount: first, label: `per ${toDecimals(first, 2)} ${unit}` };
   }
   const rounded = toSignificant(mean(amounts), 2);
@@ -84,7 +85,7 @@ export function giveVerdict(
   const names = trials.filter((t) => members.includes(t.id)).map((t) => t.name);
   const left = eligible.filter((t) => !members.includes(t.id)).map((t) => t.name);
   const scaled = reference.amount !== 1 && stage.definition.agree.per !== undefined;
-  const per = scaled && !sameAmounts(stage, eligible) ? `, ${reference.label}` : "";
+  const per = scaled && !sameAmounts(stage, eligible) ? ` ${reference.label}` : "";
 
   if (eligible.length === 0) {
     const rough = trials.some((t) => t.record.kind === "rough" && t.titerMl !== null);

@@ -45,15 +45,20 @@ export interface CompiledMethod {
   readonly ratio: RatioLookup;
 }
 
-/** ratio(of, per), looked for in the method's equations in the order in which they are written. */
+/** ratio(of, per) by the equations of a method that hold both; those that do must not disagree. */
 export function methodRatio(method: Method, of: string, per: string): Result<[number, number]> {
-  for (const source of Object.values(method.equations)) {
+  const found = Object.values(method.equations).flatMap((source) => {
     const equation = parseEquation(source);
-    if (!equation.ok) continue;
-    const ratio = stoichiometricRatio(equation.value, of, per);
-    if (ratio.ok) return ratio;
+    const ratio = equation.ok ? stoichiometricRatio(equation.value, of, per) : equation;
+    return ratio.ok ? [ratio.value] : [];
+  });
+  const [first] = found;
+  const both = `both ${prettyFormula(of)} and ${prettyFormula(per)}`;
+  if (!first) return failure(`No equation of this method holds ${both}`);
+  if (found.some(([a, b]) => a * first[1] !== b * first[0])) {
+    return failure(`The equations of this method that hold ${both} disagree about their ratio`);
   }
-  return failure(`No equation of this method holds both ${prettyFormula(of)} and ${prettyFormula(per)}`);
+  return success(first);
 }
 
 const volume = unitOf("mL").dimension;
@@ -75,7 +80,7 @@ function inputDimension(input: Input, method: Method): Dimension {
 }
 
 function compileStage(method: Method, stage: TitrationStage): Result<CompiledStage> {
-  const titer = Object.entries(stage.inputs).find(([, input]) => input.is === "titer")?.[0];
+  const titer = stage.inputs.find((input) => input.is === "titer")?.symbol;
   if (!titer) return failure("A titration stage needs an input that is the titer");
   const lines: CompiledLine[] = [];
   for (const { relation, title, unit } of stage.relations) {
@@ -83,9 +88,7 @@ function compileStage(method: Method, stage: TitrationStage): Result<CompiledSta
     if (!parsed.ok) return failure(`In "${relation}": ${parsed.problem.message}`, parsed.problem.position);
     lines.push({ ...parsed.value, title, unit });
   }
-  const inputs = new Map(
-    Object.entries(stage.inputs).map(([symbol, input]) => [symbol, inputDimension(input, method)] as const),
-  );
+  const inputs = new Map(stage.inputs.map((input) => [input.symbol, inputDimension(input, method)] as const));
   const dimensions = checkRelations(lines, inputs);
   if (!dimensions.ok) return dimensions;
 
@@ -150,15 +153,24 @@ export function compileMethod(method: Method): Result<CompiledMethod> {
       if (!stages.has(stage.of)) return failure(`Stage "${stage.title}" concludes a stage that is not there`);
       continue;
     }
-    const later = Object.values(stage.inputs).find(
-      (input) => input.is === "result" && !stages.has(input.stage),
-    );
+    const later = stage.inputs.find((input) => input.is === "result" && !stages.has(input.stage));
     if (later) return failure(`Stage "${stage.title}" builds on a stage that does not come before it`);
     const compiled = compileStage(method, stage);
     if (!compiled.ok) return failure(`Stage "${stage.title}": ${compiled.problem.message}`);
     stages.set(stage.key, compiled.value);
   }
-  return success({ method, stages, ratio: (of, per) => mustHold(methodRatio(method, of, per)) });
+  return success({ method, stages, ratio: rememberedRatio(method) });
+}
+
+/** Ratios are asked for at every key press, equations read once. */
+function rememberedRatio(method: Method): RatioLookup {
+  const known = new Map<string, [number, number]>();
+  return (of, per) => {
+    const key = `${of}/${per}`;
+    const ratio = known.get(key) ?? mustHold(methodRatio(method, of, per));
+    known.set(key, ratio);
+    return ratio;
+  };
 }
 
 const compiled = new WeakMap<Method, CompiledMethod>();

@@ -51,7 +51,9 @@ export function withDraft(record: RunRecord, draft: TrialDraft): RunRecord {
         });
       }
       const drafted = { ...trial, observations };
-      const trials = existing ? stage.trials.map((t) => (t === existing ? drafted : t)) : [...stage.trials, drafted];
+      const trials = existing
+        ? stage.trials.map((t) => (t === existing ? drafted : t))
+        : [...stage.trials, drafted];
       return { ...stage, trials };
     }),
   };

@@ -11,7 +11,7 @@ import { evaluate, evaluateRelations, symbolsIn } from "../relation";
 import type { CompiledMethod, CompiledStage } from "./compile";
 import type { FieldState, TrialEvaluation } from "./evaluation";
 import { massCautions, stageFields, trialFields } from "./fields";
-import type { Input } from "./method";
+import { type Input, inputOf } from "./method";
 import {
   fieldHistory,
   type Observation,
@@ -88,7 +88,8 @@ export function stageInputs(
   rules: HouseRules,
 ): Map<string, Quantity> {
   const quantities = new Map<string, Quantity>();
-  for (const [symbol, input] of Object.entries(stage.definition.inputs)) {
+  for (const input of stage.definition.inputs) {
+    const { symbol } = input;
     if (input.per !== "run") continue;
     const place = { stage: stage.definition.key, trial: record.id };
     const quantity =
@@ -125,7 +126,8 @@ export function evaluateTrial(
   const symbols = new Map(shared);
   const cautions: Check[] = [];
   let whole = true;
-  for (const [symbol, input] of Object.entries(definition.inputs)) {
+  for (const input of definition.inputs) {
+    const { symbol } = input;
     if (input.per !== "trial") continue;
     const place = { stage: definition.key, trial: record.id };
     const quantity = inputQuantity(symbol, input, record.observations, place, rules);
@@ -147,7 +149,7 @@ export function evaluateTrial(
     cautions,
     titerMl: titerQuantity ? inUnit(titerQuantity, "mL") : null,
   };
-  const everything = [...Object.keys(definition.inputs)].every((symbol) => symbols.has(symbol));
+  const everything = definition.inputs.every(({ symbol }) => symbols.has(symbol));
   const computed = everything ? evaluateRelations(lines, symbols, ratio) : symbols;
   const result = computed.get(definition.result.symbol) ?? null;
   const comparable = whole && symbolsIn(agreeOn).every((symbol) => computed.has(symbol));
@@ -174,7 +176,7 @@ const perUnits: Record<Input["is"], string> = {
 /** The unit of the amount that titers are taken per; empty where they are compared as they stand. */
 export function perUnit({ definition }: CompiledStage): string {
   const per = definition.agree.per;
-  const input = per === undefined ? undefined : definition.inputs[per];
+  const input = per === undefined ? undefined : inputOf(definition, per);
   return input ? perUnits[input.is] : "";
 }
 

@@ -16,10 +16,10 @@ import type { Method } from "./method";
 import type { RunRecord, StageRecord } from "./record";
 import type { HouseRules } from "./rules";
 import { showQuantity } from "./show";
-import { capitalized, countWord, uncapitalized } from "./words";
+import { capitalized, trialWords, uncapitalized } from "./words";
 
 /** Names of a stage's trials: rough ones are called so, fine ones are counted, and a label given by people wins. */
-function trialNames({ trials }: StageRecord): string[] {
+export function trialNames({ trials }: StageRecord): string[] {
   let fine = 0;
   return trials.map(({ kind, label }) => {
     if (kind === "fine") fine++;
@@ -27,10 +27,18 @@ function trialNames({ trials }: StageRecord): string[] {
   });
 }
 
-/** Shares of an earlier stage's causes are shown together, as that stage's result. */
-function shareGroups(method: Method, stageKey: string) {
-  return ({ group, stage }: Leaf) => {
-    const origin = method.stages.find((s) => s.key === stage);
+/**
+ * Shares of an earlier stage's causes are shown together, as that stage's result. An atomic weight belongs to no stage:
+ * it counts to the earlier stage that brought it in, unless this stage uses a molar mass of its own.
+ */
+function shareGroups(method: Method, compiled: CompiledStage, earlier: ReadonlyMap<string, Quantity>) {
+  const stageKey = compiled.definition.key;
+  const ownMolarMass = compiled.lines.some(({ source }) => /\bM\(/.test(source));
+  const broughtBy = (leafId: string) =>
+    ownMolarMass ? undefined : [...earlier].find(([, q]) => q.sensitivities.has(leafId))?.[0];
+  return ({ id, group, stage }: Leaf) => {
+    const from = stage ?? broughtBy(id);
+    const origin = method.stages.find((s) => s.key === from);
     if (!origin || origin.key === stageKey || origin.kind !== "titration") return { id: group, label: group };
     return { id: `stage:${origin.key}`, label: origin.result.name };
   };
@@ -52,7 +60,8 @@ function knownSoFar(
   rules: HouseRules,
 ): Map<string, Quantity> {
   const known = new Map(current?.symbols ?? shared);
-  for (const [symbol, input] of Object.entries(stage.definition.inputs)) {
+  for (const input of stage.definition.inputs) {
+    const { symbol } = input;
     const proposal = proposals.get(`${symbol}:volume.taken`);
     if (input.is !== "pipette" || known.has(symbol) || proposal === undefined) continue;
     known.set(
@@ -123,7 +132,7 @@ function evaluateTitration(
     agreement,
     combined,
     shown: combined ? showQuantity(combined.quantity, definition.result.unit, rules.plusMinus) : null,
-    shares: combined ? sharesOfVariance(combined.quantity, shareGroups(method.method, definition.key)) : [],
+    shares: combined ? sharesOfVariance(combined.quantity, shareGroups(method.method, stage, earlier)) : [],
     verdict,
     guidance,
     proposals,
@@ -149,11 +158,10 @@ function nextAction(stage: StageEvaluation, record: RunRecord): string {
     const { label, kind } = current.missing;
     const near =
       kind === "burette.final" && guidance?.endNear ? ` (near ${toDecimals(guidance.endNear, 1)})` : "";
-    const who = current.name === "rough" ? "the rough trial" : `trial ${current.name}`;
-    return `${capitalized(uncapitalized(label))} of ${who}${near}`;
+    return `${capitalized(uncapitalized(label))} of ${trialWords(current.name)}${near}`;
   }
   if (trials.length === 0) {
-    const first = Object.values(definition.inputs).find((input) => input.per === "trial");
+    const first = definition.inputs.find((input) => input.per === "trial");
     if (first?.is === "mass") return "Weigh the first flask";
     return first?.is === "pipette" ? "Take the first aliquot" : "Begin the first trial";
   }
@@ -219,7 +227,6 @@ function stateWords(
   if (record.status !== "open") return record.status;
   const started = stages.some((s) => s.kind === "titration" && s.trials.length > 0);
   if (!started) return "just begun";
-  const done = stages.filter((s) => s.done).length;
   if (at?.kind === "conclude") return "ready to conclude";
-  return `${countWord(done)} of ${countWord(stages.length)} stages done`;
+  return `stage ${at ? stages.indexOf(at) + 1 : stages.length} of ${stages.length}`;
 }

@@ -1,6 +1,6 @@
 import type { Check, ReadingRules } from "../measure";
 import { glasswareTolerance, parseReading, type Reading } from "../measure";
-import type { Input, TitrationStage } from "./method";
+import { type Input, inputOf, type TitrationStage } from "./method";
 import { type ObservationKind, presentObservation, type StageRecord, type TrialRecord } from "./record";
 import { type HouseRules, massDecimals } from "./rules";
 
@@ -17,7 +17,8 @@ export interface Field {
 
 export const fieldKey = ({ symbol, kind }: Pick<Field, "symbol" | "kind">) => `${symbol}:${kind}`;
 
-function fieldsOf(symbol: string, input: Input, stage: TitrationStage, rules: HouseRules): Field[] {
+function fieldsOf(input: Input, stage: TitrationStage, rules: HouseRules): Field[] {
+  const { symbol } = input;
   switch (input.is) {
     case "mass": {
       const reading: ReadingRules = {
@@ -85,16 +86,16 @@ function fieldsOf(symbol: string, input: Input, stage: TitrationStage, rules: Ho
 
 /** What is read in each trial of a stage, in the order of the work: weigh or take, then titrate. */
 export function trialFields(stage: TitrationStage, rules: HouseRules): Field[] {
-  return Object.entries(stage.inputs)
-    .filter(([, input]) => input.per === "trial")
-    .flatMap(([symbol, input]) => fieldsOf(symbol, input, stage, rules));
+  return stage.inputs
+    .filter((input) => input.per === "trial")
+    .flatMap((input) => fieldsOf(input, stage, rules));
 }
 
 /** What is read once for a stage. */
 export function stageFields(stage: TitrationStage, rules: HouseRules): Field[] {
-  return Object.entries(stage.inputs)
-    .filter(([, input]) => input.per === "run")
-    .flatMap(([symbol, input]) => fieldsOf(symbol, input, stage, rules));
+  return stage.inputs
+    .filter((input) => input.per === "run")
+    .flatMap((input) => fieldsOf(input, stage, rules));
 }
 
 export type FieldCheck =
@@ -138,7 +139,7 @@ export function checkField(field: Field, typed: string, context: FieldContext): 
     if (after > before)
       return stop(`It weighs more after the transfer (${a} g) than before (${b} g): are the two swapped?`);
     if (after === before) return stop(`Both weighings are ${b} g: nothing was transferred`);
-    cautions.push(...massCautions(context.stage.inputs[field.symbol], before - after, decimals));
+    cautions.push(...massCautions(inputOf(context.stage, field.symbol), before - after, decimals));
   }
   if (field.kind === "volume.taken") {
     const { standardSize, capacityMl } = glasswareTolerance(

@@ -7,12 +7,14 @@ import type { AgreementView, Guidance, TrialEvaluation } from "./evaluation";
 import type { TitrationStage } from "./method";
 import { presentObservation } from "./record";
 import type { HouseRules } from "./rules";
+import { capitalized, trialWords } from "./words";
 
 /** What each field of the next trial is likely to be: the last final reading, the aliquot taken before. */
 export function proposalsFor(stage: TitrationStage, trials: readonly TrialEvaluation[]): Map<string, string> {
   const proposals = new Map<string, string>();
   const before = trials.filter((t) => !t.missing);
-  for (const [symbol, input] of Object.entries(stage.inputs)) {
+  for (const input of stage.inputs) {
+    const { symbol } = input;
     const last = before.at(-1);
     const read = (kind: "burette.final" | "volume.taken") =>
       last ? presentObservation(last.record.observations, symbol, kind) : null;
@@ -119,7 +121,7 @@ function sentence(known: {
 }): string {
   const { name, endNear, end, slowAt, roomLeft, titerMl, capacityMl, from } = known;
   const why = { trials: "", rough: ", by the rough trial", theory: ", by theory" }[from];
-  const who = /^\d/.test(name) ? `Trial ${name}` : name === "rough" ? "Rough trial" : name;
+  const who = capitalized(trialWords(name));
   if (titerMl > capacityMl) {
     return `${who}: about ${toDecimals(titerMl, 1)} mL are needed${why}, more than the burette holds. Take less.`;
   }

@@ -8,6 +8,7 @@ const Closed = { additionalProperties: false } as const;
 const Mass = Type.Object(
   {
     is: Type.Literal("mass"),
+    symbol: Text,
     label: Text,
     /** Formula of what is weighed. */
     of: Text,
@@ -24,6 +25,7 @@ const Mass = Type.Object(
 const Purity = Type.Object(
   {
     is: Type.Literal("purity"),
+    symbol: Text,
     label: Text,
     of: Text,
     per: Type.Literal("run"),
@@ -34,13 +36,14 @@ const Purity = Type.Object(
 );
 
 const Titer = Type.Object(
-  { is: Type.Literal("titer"), label: Text, titrant: Text, per: Type.Literal("trial") },
+  { is: Type.Literal("titer"), symbol: Text, label: Text, titrant: Text, per: Type.Literal("trial") },
   Closed,
 );
 
 const Pipette = Type.Object(
   {
     is: Type.Literal("pipette"),
+    symbol: Text,
     label: Text,
     of: Text,
     per: Type.Literal("trial"),
@@ -53,6 +56,7 @@ const Pipette = Type.Object(
 const FromStage = Type.Object(
   {
     is: Type.Literal("result"),
+    symbol: Text,
     label: Text,
     of: Text,
     per: Type.Literal("run"),
@@ -93,8 +97,8 @@ export const TitrationStageSchema = Type.Object(
     kind: Type.Literal("titration"),
     key: Text,
     title: Text,
-    /** What the flask of one trial is called: "flask", "aliquot". */
-    inputs: Type.Record(Type.String(), InputSchema),
+    /** What is read, in the order of the work. */
+    inputs: Type.Array(InputSchema, { minItems: 1 }),
     relations: Type.Array(RelationLine, { minItems: 1 }),
     result: Type.Object(
       {
@@ -155,6 +159,10 @@ export const MethodSchema = Type.Object(
   Closed,
 );
 export type Method = Static<typeof MethodSchema>;
+
+/** The input of a stage with this symbol, where there is one. */
+export const inputOf = (stage: TitrationStage, symbol: string): Input | undefined =>
+  stage.inputs.find((input) => input.symbol === symbol);
 
 /** For methods written in TypeScript: checks the shape at compile time and returns the data as it is. */
 export const defineMethod = (method: Method): Method => method;

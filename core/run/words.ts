@@ -32,3 +32,9 @@ export const counted = (n: number, one: string, many = `${one}s`) =>
 /** The first letter made small, unless the word is an acronym or a formula. */
 export const uncapitalized = (text: string) =>
   /^[A-Z][a-z ]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
+
+/** A trial in a sentence: "trial 3", "the rough trial", or the name that people gave it. */
+export function trialWords(name: string): string {
+  if (name === "rough") return "the rough trial";
+  return /^\d+$/.test(name) ? `trial ${name}` : name;
+}

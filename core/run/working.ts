@@ -4,15 +4,19 @@ import { type Quantity, standardUncertainty, toDecimals, unitOf, decimalsFor, in
 import { type Expression, namesTex, numberTex, symbolTex, typeset } from "../relation";
 import { type CompiledLine, compiledMethod, type CompiledStage } from "./compile";
 import type { FieldState, RunEvaluation, TitrationEvaluation, TrialEvaluation } from "./evaluation";
-import type { Input, Method } from "./method";
+import { type Input, inputOf, type Method } from "./method";
 import type { RunRecord } from "./record";
 import { massDecimals } from "./rules";
 import { plusMinusWords, showQuantity } from "./show";
-import { listed } from "./words";
+import { listed, trialWords } from "./words";
 
 /** Where a number in a working comes from: what opens when one asks. */
 export type Origin =
-  | { readonly kind: "readings"; readonly fields: readonly FieldState[]; readonly causes: readonly CauseLine[] }
+  | {
+      readonly kind: "readings";
+      readonly fields: readonly FieldState[];
+      readonly causes: readonly CauseLine[];
+    }
   | { readonly kind: "stage"; readonly stageKey: string; readonly title: string; readonly text: string }
   | { readonly kind: "elements"; readonly formula: string; readonly elements: readonly ElementShare[] }
   | { readonly kind: "equation"; readonly text: string };
@@ -48,11 +52,11 @@ export interface Working {
   readonly steps: readonly WorkingStep[];
 }
 
-/** A quantity on its way through a working: one digit beyond what its ± justifies, since rounding comes at the end. */
+/** A quantity on its way through a working: a digit beyond what its ± justifies, since rounding comes at the end. */
 function guarded(q: Quantity, unit: string): string {
   const u = standardUncertainty(q) / unitOf(unit).factor;
   const value = inUnit(q, unit);
-  return toDecimals(value, u > 0 ? decimalsFor(u, 2) : decimalsFor(value, 6));
+  return toDecimals(value, u > 0 ? decimalsFor(u, 3) : decimalsFor(value, 6));
 }
 
 function causes(q: Quantity, unit: string): CauseLine[] {
@@ -95,7 +99,7 @@ function numbersTex(board: Board, expression: Expression): string {
     if (e.type === "symbol") {
       const q = trial.symbols.get(e.name);
       if (!q) return symbolTex(e.name);
-      const input = compiled.definition.inputs[e.name];
+      const input = inputOf(compiled.definition, e.name);
       if (input) {
         const { text, unit } = inputNumber(board, input, q);
         return numberTex(text, unit);
@@ -134,7 +138,11 @@ function expressionInputs(board: Board, expression: Expression): WorkingInput[] 
         {
           key: `M(${expression.formula})`,
           label: "the molar mass",
-          origin: { kind: "elements", formula: expression.formula, elements: elementShares(expression.formula) },
+          origin: {
+            kind: "elements",
+            formula: expression.formula,
+            elements: elementShares(expression.formula),
+          },
         },
       ];
     case "ratio":
@@ -147,7 +155,7 @@ function expressionInputs(board: Board, expression: Expression): WorkingInput[] 
       ];
     case "symbol": {
       const { name } = expression;
-      const input = compiled.definition.inputs[name];
+      const input = inputOf(compiled.definition, name);
       const q = trial.symbols.get(name);
       if (!input || !q) return [];
       if (input.is === "result") {
@@ -175,7 +183,8 @@ function expressionInputs(board: Board, expression: Expression): WorkingInput[] 
 /** First steps: each mass and titer as a difference of two readings. */
 function readingSteps(board: Board): WorkingStep[] {
   const { compiled, trial, record } = board;
-  return Object.entries(compiled.definition.inputs).flatMap(([symbol, input]) => {
+  return compiled.definition.inputs.flatMap((input) => {
+    const { symbol } = input;
     if (input.is !== "mass" && input.is !== "titer") return [];
     const q = trial.symbols.get(symbol);
     const fields = trial.fields.filter(({ field }) => field.symbol === symbol);
@@ -193,7 +202,7 @@ function readingSteps(board: Board): WorkingStep[] {
     return [
       {
         id: symbol,
-        title: mass ? input.label : `Titer of ${trial.name === "rough" ? "the rough trial" : `trial ${trial.name}`}`,
+        title: mass ? input.label : `Titer of ${trialWords(trial.name)}`,
         names: `${base} = ${base}_{\\mathrm{${from}}} - ${base}_{\\mathrm{${to}}}`,
         numbers: `= ${numberTex(read(first ?? ""), unit)} - ${numberTex(read(second ?? ""), unit)}`,
         value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
@@ -248,7 +257,10 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
   }[combined.repeatabilityFrom];
   const mean: WorkingStep = {
     id: "mean",
-    title: n > 1 ? `Mean of the concordant trials ${listed(members.map((t) => t.name))}` : "One trial stands for the mean",
+    title:
+      n > 1
+        ? `Mean of the concordant trials ${listed(members.map((t) => t.name))}`
+        : "One trial stands for the mean",
     names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${base.includes("_") ? base.replace(/_\{?([^}]*)\}?$/, "_{$1, i}") : `${base}_i`}`,
     numbers: `= \\dfrac{${values.join(" + ")}}{${n}}~\\text{${unit}}`,
     value: `= ${numberTex(guarded(combined.quantity, unit), unit)}`,
@@ -305,13 +317,18 @@ export function workingOf(
 }
 
 /** What a stage's result stands on, from the first stage up to itself. */
-export function standsOn(evaluation: RunEvaluation, method: Method, stageKey: string): { title: string; text: string }[] {
+export function standsOn(
+  evaluation: RunEvaluation,
+  method: Method,
+  stageKey: string,
+): { title: string; text: string }[] {
   const upTo = evaluation.stages.findIndex((s) => s.key === stageKey);
   return evaluation.stages.slice(0, upTo + 1).flatMap((s) => {
     if (s.kind !== "titration") return [];
-    const purities = Object.values(s.definition.inputs).flatMap((input) => {
+    const purities = s.definition.inputs.flatMap((input) => {
       if (input.is !== "purity") return [];
-      const present = (kind: string) => s.stageFields.find(({ field }) => field.kind === kind)?.present?.value;
+      const present = (kind: string) =>
+        s.stageFields.find(({ field }) => field.kind === kind)?.present?.value;
       const percent = present("purity") ?? input.presumed.percent;
       const half = present("purity.plus-minus") ?? input.presumed.plusMinus;
       const name = method.substances[input.of] ?? input.of;
@@ -320,4 +337,3 @@ export function standsOn(evaluation: RunEvaluation, method: Method, stageKey: st
     return [...purities, { title: s.definition.result.name, text: s.shown?.text ?? "no result yet" }];
   });
 }
-

@@ -1,6 +1,6 @@
 import path from "node:path";
 import { PGlite } from "@electric-sql/pglite";
-import { drizzle, type PgliteDatabase } from "drizzle-orm/pglite";
+import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { methods } from "../../catalog/methods";
 import { defaultHouseRules } from "../../catalog/rules/defaults";
@@ -8,14 +8,11 @@ import { putMethods } from "../repositories/methods";
 import { putFirstHouseRules } from "../repositories/house-rules";
 import { lockFolder } from "./lock";
 import * as schema from "./schema";
-
-export type Database = PgliteDatabase<typeof schema>;
-/** A database or a transaction on it. */
-export type Connection = Pick<Database, "select" | "selectDistinctOn" | "insert" | "update" | "delete">;
+import type { Database } from "./types";
 
 export interface OpenDatabase {
   readonly db: Database;
-  close(): Promise<void>;
+  readonly close: () => Promise<void>;
 }
 
 const migrationsFolder = () => path.resolve("server/migrations");
@@ -30,6 +27,8 @@ export async function openDatabase(folder: string | null): Promise<OpenDatabase>
     const client = await PGlite.create(folder === null ? "memory://" : path.join(folder, "postgres"));
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder: migrationsFolder() });
+    // No background worker does this in an embedded database: without it the planner knows nothing of the tables.
+    await client.exec("analyze run, stage, trial, observation, run_event");
     await putMethods(db, methods);
     await putFirstHouseRules(db, defaultHouseRules);
     return {

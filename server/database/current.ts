@@ -1,5 +1,6 @@
 import path from "node:path";
-import { type Database, type OpenDatabase, openDatabase } from "./connection";
+import { type OpenDatabase, openDatabase } from "./connection";
+import type { Database } from "./types";
 
 /** The server's one database, kept on the global object so that a reloaded module in development finds it again. */
 const holder = globalThis as { steadyBeadDatabase?: Promise<OpenDatabase> };

@@ -13,7 +13,8 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import type { HouseRules, Method, ObservationKind, RunStatus } from "../../core/run";
-import type { Inverse, RunSummary } from "./stored";
+import type { RunSummary } from "../../formats/answers";
+import type { Inverse } from "./stored";
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
@@ -48,6 +49,8 @@ export const run = pgTable(
     title: text("title").notNull(),
     sample: text("sample").notNull(),
     bench: text("bench").notNull(),
+    /** Title, sample and bench in small letters, for searching. */
+    search: text("search").notNull(),
     status: text("status").$type<RunStatus>().notNull(),
     startedAt: at("started_at").notNull(),
     updatedAt: at("updated_at").notNull(),
@@ -114,7 +117,9 @@ export const observation = pgTable(
   (t) => [
     index("observation_of_stage").on(t.stageId, t.id),
     // A reading is corrected once; the correction is what is corrected next.
-    uniqueIndex("observation_superseded_once").on(t.supersedes).where(sql`${t.supersedes} is not null`),
+    uniqueIndex("observation_superseded_once")
+      .on(t.supersedes)
+      .where(sql`${t.supersedes} is not null`),
   ],
 );
 

@@ -1,13 +1,3 @@
-import type { Bead, Shown } from "../../core/run";
-
-/** The small part of an evaluation that is kept with the run for lists. */
-export interface RunSummary {
-  readonly chain: readonly Bead[];
-  readonly next: string;
-  readonly state: string;
-  readonly result: Shown | null;
-}
-
 /** What takes a change back; readings are never deleted, so a reading is taken back by one that supersedes it. */
 export type Inverse =
   | { readonly do: "supersede"; readonly observationId: string; readonly by: string | null }
@@ -18,5 +8,9 @@ export type Inverse =
       readonly label?: string | null;
       readonly struck?: { readonly at: string; readonly person: string; readonly reason: string } | null;
     }
-  | { readonly do: "run"; readonly title?: string; readonly sample?: string; readonly bench?: string }
-  | { readonly do: "status"; readonly status: "open" | "finished" | "archived"; readonly finishedAt: string | null };
+  | { readonly do: "run"; readonly title: string; readonly sample: string; readonly bench: string }
+  | {
+      readonly do: "status";
+      readonly status: "open" | "finished" | "archived";
+      readonly finishedAt: string | null;
+    };

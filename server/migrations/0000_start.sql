@@ -36,6 +36,7 @@ CREATE TABLE "run" (
 	"title" text NOT NULL,
 	"sample" text NOT NULL,
 	"bench" text NOT NULL,
+	"search" text NOT NULL,
 	"status" text NOT NULL,
 	"started_at" timestamp with time zone NOT NULL,
 	"updated_at" timestamp with time zone NOT NULL,

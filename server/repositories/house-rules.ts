@@ -1,7 +1,7 @@
 import { desc } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import type { HouseRules } from "../../core/run";
-import type { Connection } from "../database/connection";
+import type { Connection } from "../database/types";
 import { houseRules } from "../database/schema";
 
 export interface HouseRulesEntry {

@@ -9,23 +9,30 @@ import {
   type StageRecord,
   stageFields,
   trialFields,
+  trialNames,
   type TrialRecord,
+  trialWords,
   uncapitalized,
 } from "../../core/run";
+import type { RunState } from "../../formats/answers";
 import type { Observe, RunRequest } from "../../formats/requests";
-import type { Connection, Database } from "../database/connection";
+import type { Connection, Database } from "../database/types";
 import { observation, run, runEvent, trial } from "../database/schema";
 import type { Inverse } from "../database/stored";
 import { loadRunRecord } from "./run-record";
-import { refreshSummary } from "./runs";
+import { refreshSummary, searchText } from "./runs";
 
 /**
  * How a change ended. `refused`: understood, but the data forbid it (422, 409); `malformed`: it names what is not in this
  * run (400); `missing`: there is no such run (404). Only `done` has changed anything.
  */
 export type Outcome =
-  | { readonly status: "done"; readonly deleted?: boolean }
-  | { readonly status: "refused" | "malformed" | "missing"; readonly message: string; readonly proposal?: string };
+  | { readonly status: "done" }
+  | {
+      readonly status: "refused" | "malformed" | "missing";
+      readonly message: string;
+      readonly proposal?: string;
+    };
 
 const done: Outcome = { status: "done" };
 const refused = (message: string, proposal?: string): Outcome =>
@@ -44,13 +51,14 @@ async function remember(change: Change, description: string, inverse: Inverse): 
   await db.insert(runEvent).values({ id: newId(), runId: record.id, at: now, person, description, inverse });
 }
 
-function findTrial(record: RunRecord, trialId: string): { stage: StageRecord; trial: TrialRecord; name: string } | null {
+function findTrial(
+  record: RunRecord,
+  trialId: string,
+): { stage: StageRecord; trial: TrialRecord; name: string } | null {
   for (const stage of record.stages) {
-    const found = stage.trials.find((t) => t.id === trialId);
-    if (!found) continue;
-    const evaluated = evaluateRun(record).stages.find((s) => s.key === stage.key);
-    const name = evaluated?.kind === "titration" ? evaluated.trials.find((t) => t.id === trialId)?.name : undefined;
-    return { stage, trial: found, name: name === "rough" ? "the rough trial" : `trial ${name ?? found.number}` };
+    const at = stage.trials.findIndex((t) => t.id === trialId);
+    const trial = stage.trials[at];
+    if (trial) return { stage, trial, name: trialWords(trialNames(stage)[at] ?? String(trial.number)) };
   }
   return null;
 }
@@ -60,7 +68,10 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
   const definition = record.method.stages.find((s) => s.key === request.stageKey);
   const stage = record.stages.find((s) => s.key === request.stageKey);
   if (definition?.kind !== "titration" || !stage) return malformed("This run has no such stage");
-  const everything = record.stages.flatMap((s) => [...s.observations, ...s.trials.flatMap((t) => t.observations)]);
+  const everything = record.stages.flatMap((s) => [
+    ...s.observations,
+    ...s.trials.flatMap((t) => t.observations),
+  ]);
   if (everything.some((o) => o.id === request.id)) return done;
 
   const wanted = fieldKey(request);
@@ -70,7 +81,8 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
   const { trial: sent } = request;
   const existing = sent ? findTrial(record, sent.id) : null;
   if (existing && existing.stage.id !== stage.id) return malformed("This trial belongs to another stage");
-  if (sent && !existing && (await elsewhere(db, sent.id))) return malformed("This trial belongs to another run");
+  if (sent && !existing && (await elsewhere(db, sent.id)))
+    return malformed("This trial belongs to another run");
   const observations = sent ? (existing?.trial.observations ?? []) : stage.observations;
 
   const checked = checkField(field, request.text, {
@@ -90,8 +102,13 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
   if (present && request.reason === null) return refused("Say why the reading is corrected");
 
   if (sent && !existing) {
-    const [last] = await db.select({ number: max(trial.number) }).from(trial).where(eq(trial.stageId, stage.id));
-    await db.insert(trial).values({ id: sent.id, stageId: stage.id, number: (last?.number ?? 0) + 1, kind: sent.kind });
+    const [last] = await db
+      .select({ number: max(trial.number) })
+      .from(trial)
+      .where(eq(trial.stageId, stage.id));
+    await db
+      .insert(trial)
+      .values({ id: sent.id, stageId: stage.id, number: (last?.number ?? 0) + 1, kind: sent.kind });
   }
   await db.insert(observation).values({
     id: request.id,
@@ -165,7 +182,10 @@ async function changeTrial(change: Change, request: TrialRequest): Promise<Outco
       if (!before.struck) return refused("This trial is not struck out");
       return apply({ struck: null }, `restoring of ${name}`);
     case "mark":
-      return apply({ kind: request.kind }, request.kind === "rough" ? `${name} marked rough` : `${name} made to count`);
+      return apply(
+        { kind: request.kind },
+        request.kind === "rough" ? `${name} marked rough` : `${name} made to count`,
+      );
     case "label":
       return apply({ label: request.label.trim() || null }, `new name of ${name}`);
   }
@@ -173,7 +193,19 @@ async function changeTrial(change: Change, request: TrialRequest): Promise<Outco
 
 /** True while nothing was ever read in a run: only then may it be deleted. */
 export function isEmptyRun({ stages }: RunRecord): boolean {
-  return stages.every((s) => s.observations.length === 0 && s.trials.every((t) => t.observations.length === 0));
+  return stages.every(
+    (s) => s.observations.length === 0 && s.trials.every((t) => t.observations.length === 0),
+  );
+}
+
+async function renameRun(
+  db: Connection,
+  id: string,
+  about: { title: string; sample: string; bench: string },
+) {
+  const [title, sample, bench] = [about.title.trim(), about.sample.trim(), about.bench.trim()];
+  const search = searchText({ title, sample, bench });
+  await db.update(run).set({ title, sample, bench, search }).where(eq(run.id, id));
 }
 
 async function setStatus(change: Change, inverse: Extract<Inverse, { do: "status" }>): Promise<void> {
@@ -187,7 +219,8 @@ async function setStatus(change: Change, inverse: Extract<Inverse, { do: "status
 async function changeStatus(change: Change, intent: "finish" | "reopen" | "archive"): Promise<Outcome> {
   const { record, now } = change;
   const evaluation = evaluateRun(record);
-  if (intent === "finish" && !evaluation.result) return refused("There is no result yet to finish the run with");
+  if (intent === "finish" && !evaluation.result)
+    return refused("There is no result yet to finish the run with");
   const status = ({ finish: "finished", reopen: "open", archive: "archived" } as const)[intent];
   if (record.status === status) return refused(`The run is already ${status}`);
   const finishedAt = intent === "reopen" ? null : (record.finishedAt ?? now.toISOString());
@@ -202,7 +235,7 @@ async function changeStatus(change: Change, intent: "finish" | "reopen" | "archi
 }
 
 /** The last change that has not been taken back yet. */
-export async function lastChange(db: Connection, runId: string) {
+async function lastChange(db: Connection, runId: string) {
   const [event] = await db
     .select()
     .from(runEvent)
@@ -212,15 +245,29 @@ export async function lastChange(db: Connection, runId: string) {
   return event ?? null;
 }
 
+/** The last change in words, as the run screen offers to take it back. */
+export async function undoOffer(db: Connection, runId: string): Promise<RunState["undo"]> {
+  const event = await lastChange(db, runId);
+  return event && { eventId: event.id, description: event.description };
+}
+
 async function undo(change: Change, eventId: string): Promise<Outcome> {
   const { db, record, person, now } = change;
   const event = await lastChange(db, record.id);
-  if (event?.id !== eventId) return refused("Something else has been changed since: look again before you undo");
+  if (event?.id !== eventId)
+    return refused("Something else has been changed since: look again before you undo");
   const { inverse } = event;
   switch (inverse.do) {
     case "supersede": {
-      const [wrong] = await db.select().from(observation).where(eq(observation.id, inverse.observationId));
-      if (!wrong) return malformed("What should be undone is not there");
+      const [written] = await db.select().from(observation).where(eq(observation.id, inverse.observationId));
+      const holder = record.stages
+        .flatMap((s) => [s, ...s.trials])
+        .find((h) => h.observations.some((o) => o.id === inverse.observationId));
+      const present =
+        written && holder && presentObservation(holder.observations, written.symbol, written.kind);
+      if (!present) return malformed("What should be undone is not there");
+      // The field may have been corrected and restored since: what holds now is what is taken back.
+      const wrong = { ...written, id: present.id };
       const before = inverse.by === null ? null : inverse.by.replace(",", ".");
       await db.insert(observation).values({
         ...wrong,
@@ -239,7 +286,7 @@ async function undo(change: Change, eventId: string): Promise<Outcome> {
       break;
     case "run": {
       const { title, sample, bench } = inverse;
-      await db.update(run).set({ title, sample, bench }).where(eq(run.id, record.id));
+      await renameRun(db, record.id, { title, sample, bench });
       break;
     }
     case "status":
@@ -262,7 +309,7 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
     case "delete":
       if (!isEmptyRun(record)) return refused("Readings are never deleted: archive the run instead");
       await db.delete(run).where(eq(run.id, record.id));
-      return { status: "done", deleted: true };
+      return done;
     default:
       if (closed) return refused("This run is finished: reopen it to change it");
   }
@@ -271,8 +318,7 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
       return observe(change, request);
     case "rename": {
       const { title, sample, bench } = record;
-      const [t, s, b] = [request.title.trim(), request.sample.trim(), request.bench.trim()];
-      await db.update(run).set({ title: t, sample: s, bench: b }).where(eq(run.id, record.id));
+      await renameRun(db, record.id, request);
       await remember(change, "renaming of the run", { do: "run", title, sample, bench });
       return done;
     }
@@ -280,6 +326,10 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
       return changeTrial(change, request);
   }
 }
+
+/** How a request on a run ended; one that was carried out comes with the run as it now is, null when it was deleted. */
+export type Changed =
+  Exclude<Outcome, { status: "done" }> | { readonly status: "done"; readonly state: RunState | null };
 
 /**
  * Carries out one request on a run, all or nothing, and refreshes its summary. The readings are checked by the same rules
@@ -290,12 +340,16 @@ export async function changeRun(
   runId: string,
   request: RunRequest,
   now = new Date(),
-): Promise<Outcome> {
+): Promise<Changed> {
   return db.transaction(async (tx) => {
     const record = await loadRunRecord(tx, runId);
     if (!record) return { status: "missing", message: "There is no such run" } as const;
     const outcome = await apply({ db: tx, record, person: record.bench, now }, request);
-    if (outcome.status === "done" && !outcome.deleted) await refreshSummary(tx, runId, now);
-    return outcome;
+    if (outcome.status !== "done") return outcome;
+    const changed = await refreshSummary(tx, runId, now);
+    return {
+      status: "done",
+      state: changed && { record: changed, undo: await undoOffer(tx, runId) },
+    } as const;
   });
 }

@@ -1,7 +1,8 @@
-import { and, asc, eq } from "drizzle-orm";
+import { asc, eq, inArray } from "drizzle-orm";
 import type { Observation, RunRecord } from "../../core/run";
-import type { Connection } from "../database/connection";
-import { houseRules, method, observation, run, stage, trial } from "../database/schema";
+import type { Connection } from "../database/types";
+import { houseRules, observation, run, stage, trial } from "../database/schema";
+import { methodVersion } from "./methods";
 
 type ObservationRow = typeof observation.$inferSelect;
 type TrialRow = typeof trial.$inferSelect;
@@ -17,30 +18,25 @@ const struckOf = ({ struckAt, struckBy, struckReason }: TrialRow) =>
 /** The whole of one run as the core takes it; null where there is none with this id. */
 export async function loadRunRecord(db: Connection, runId: string): Promise<RunRecord | null> {
   const [found] = await db
-    .select({ run, method: method.data, rules: houseRules.data })
+    .select({ run, rules: houseRules.data })
     .from(run)
-    .innerJoin(method, and(eq(method.id, run.methodId), eq(method.version, run.methodVersion)))
     .innerJoin(houseRules, eq(houseRules.id, run.houseRulesId))
     .where(eq(run.id, runId));
   if (!found) return null;
   const stages = await db.select().from(stage).where(eq(stage.runId, runId)).orderBy(asc(stage.position));
+  const stageIds = stages.map((s) => s.id);
   const trials = await db
-    .select({ trial })
+    .select()
     .from(trial)
-    .innerJoin(stage, eq(stage.id, trial.stageId))
-    .where(eq(stage.runId, runId))
+    .where(inArray(trial.stageId, stageIds))
     .orderBy(asc(trial.number));
   const observations = await db
-    .select({ observation })
+    .select()
     .from(observation)
-    .innerJoin(stage, eq(stage.id, observation.stageId))
-    .where(eq(stage.runId, runId))
+    .where(inArray(observation.stageId, stageIds))
     .orderBy(asc(observation.id));
   const observationsOf = (stageId: string, trialId: string | null) =>
-    observations
-      .map((row) => row.observation)
-      .filter((o) => o.stageId === stageId && o.trialId === trialId)
-      .map(observationOf);
+    observations.filter((o) => o.stageId === stageId && o.trialId === trialId).map(observationOf);
   const { id, title, sample, bench, status, startedAt, finishedAt } = found.run;
   return {
     format: "steady-bead/run",
@@ -52,14 +48,13 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
     status,
     startedAt: startedAt.toISOString(),
     finishedAt: finishedAt?.toISOString() ?? null,
-    method: found.method,
+    method: await methodVersion(db, found.run.methodId, found.run.methodVersion),
     houseRules: found.rules,
     stages: stages.map((s) => ({
       id: s.id,
       key: s.key,
       observations: observationsOf(s.id, null),
       trials: trials
-        .map((row) => row.trial)
         .filter((t) => t.stageId === s.id)
         .map((t) => ({
           id: t.id,

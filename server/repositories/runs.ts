@@ -1,11 +1,11 @@
-import { and, count, desc, eq, ilike, ne, or, sql } from "drizzle-orm";
+import { and, count, desc, eq, like, ne } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import { evaluateRun, type RunRecord, type RunStatus } from "../../core/run";
+import { evaluateRun, type RunRecord } from "../../core/run";
 import { failure, type Result, success } from "../../core/result";
+import type { RunListItem, RunSearchResult, RunSummary } from "../../formats/answers";
 import type { StartRun } from "../../formats/requests";
-import type { Connection, Database } from "../database/connection";
+import type { Connection, Database } from "../database/types";
 import { run, stage } from "../database/schema";
-import type { RunSummary } from "../database/stored";
 import { currentHouseRules } from "./house-rules";
 import { listMethods } from "./methods";
 import { loadRunRecord } from "./run-record";
@@ -15,11 +15,20 @@ export function summarize(record: RunRecord): RunSummary {
   return { chain, next, state, result };
 }
 
-/** Evaluates what is saved and keeps the small summary that lists show. */
-export async function refreshSummary(db: Connection, runId: string, now: Date): Promise<void> {
+/** Evaluates what is saved, keeps the small summary that lists show, and returns the run as it now is. */
+export async function refreshSummary(db: Connection, runId: string, now: Date): Promise<RunRecord | null> {
   const record = await loadRunRecord(db, runId);
-  if (record) await db.update(run).set({ summary: summarize(record), updatedAt: now }).where(eq(run.id, runId));
+  if (record)
+    await db
+      .update(run)
+      .set({ summary: summarize(record), updatedAt: now })
+      .where(eq(run.id, runId));
+  return record;
 }
+
+/** The text that a run is found by. */
+export const searchText = (about: { title: string; sample: string; bench: string }) =>
+  `${about.title} ${about.sample} ${about.bench}`.toLowerCase();
 
 /** Begins a run by the newest version of a method and the house rules in force, and returns its id. */
 export async function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
@@ -35,6 +44,7 @@ export async function startRun(db: Database, request: StartRun, now = new Date()
       title: request.title.trim(),
       sample: request.sample.trim(),
       bench: request.bench.trim(),
+      search: searchText(request),
       status: "open",
       startedAt: now,
       updatedAt: now,
@@ -46,17 +56,6 @@ export async function startRun(db: Database, request: StartRun, now = new Date()
     await refreshSummary(tx, id, now);
     return success(id);
   });
-}
-
-export interface RunListItem {
-  readonly id: string;
-  readonly title: string;
-  readonly sample: string;
-  readonly bench: string;
-  readonly status: RunStatus;
-  readonly startedAt: Date;
-  readonly finishedAt: Date | null;
-  readonly summary: RunSummary;
 }
 
 const listed = {
@@ -75,28 +74,20 @@ export async function listOpenRuns(db: Connection, limit = 50): Promise<RunListI
   return db.select(listed).from(run).where(eq(run.status, "open")).orderBy(desc(run.updatedAt)).limit(limit);
 }
 
-export interface FinishedRuns {
-  readonly runs: readonly RunListItem[];
-  readonly total: number;
-}
-
 /** Finished (and, when searched for, archived) runs whose title, sample or bench holds the words; newest first. */
-export async function searchFinishedRuns(db: Connection, query: string, limit = 12): Promise<FinishedRuns> {
+export async function searchFinishedRuns(
+  db: Connection,
+  query: string,
+  limit = 12,
+): Promise<RunSearchResult> {
   const words = query.trim().split(/\s+/).filter(Boolean);
-  const hit = (word: string) => {
-    const pattern = `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
-    return or(ilike(run.title, pattern), ilike(run.sample, pattern), ilike(run.bench, pattern));
-  };
+  const hit = (word: string) =>
+    like(run.search, `%${word.toLowerCase().replace(/[\\%_]/g, (c) => `\\${c}`)}%`);
   const where = and(
     words.length > 0 ? ne(run.status, "open") : eq(run.status, "finished"),
     ...words.map(hit),
   );
-  const runs = await db
-    .select(listed)
-    .from(run)
-    .where(where)
-    .orderBy(sql`${run.finishedAt} desc nulls last`)
-    .limit(limit);
+  const runs = await db.select(listed).from(run).where(where).orderBy(desc(run.finishedAt)).limit(limit);
   const [totals] = await db.select({ total: count() }).from(run).where(where);
   return { runs, total: totals?.total ?? 0 };
 }

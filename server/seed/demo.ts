@@ -3,8 +3,8 @@ import { molarMass } from "../../core/chemistry";
 import { evaluateRun, type ObservationKind } from "../../core/run";
 import { mustHold } from "../../core/result";
 import type { RunRequest } from "../../formats/requests";
-import type { Database } from "../database/connection";
-import { changeRun, type Outcome } from "../repositories/run-changes";
+import type { Database } from "../database/types";
+import { changeRun } from "../repositories/run-changes";
 import { loadRunRecord } from "../repositories/run-record";
 import { startRun } from "../repositories/runs";
 
@@ -37,7 +37,7 @@ class Scribe {
 
   async change(request: RunRequest): Promise<void> {
     this.clock += 2 * minute;
-    const outcome: Outcome = await changeRun(this.db, this.runId, request, new Date(this.clock));
+    const outcome = await changeRun(this.db, this.runId, request, new Date(this.clock));
     if (outcome.status !== "done") throw new Error(`Demo data: ${outcome.message}`);
   }
 
@@ -64,7 +64,13 @@ class Scribe {
     return id;
   }
 
-  async correct(stageKey: string, trialId: string, kind: ObservationKind, text: string, reason: string): Promise<void> {
+  async correct(
+    stageKey: string,
+    trialId: string,
+    kind: ObservationKind,
+    text: string,
+    reason: string,
+  ): Promise<void> {
     const record = await loadRunRecord(this.db, this.runId);
     const trial = record?.stages.flatMap((s) => s.trials).find((t) => t.id === trialId);
     const wrong = trial?.observations.filter((o) => o.kind === kind).at(-1);
@@ -117,7 +123,11 @@ function aliquot(base: number, acid: number, { initial, error }: Aliquot, taken 
   ] as const;
 }
 
-async function standardize(scribe: Scribe, base: number, flasks: readonly Standardization[]): Promise<string[]> {
+async function standardize(
+  scribe: Scribe,
+  base: number,
+  flasks: readonly Standardization[],
+): Promise<string[]> {
   const ids: string[] = [];
   for (const flask of flasks) {
     ids.push(await scribe.trial("standardize", flask.kind ?? "fine", standardization(base, flask)));
@@ -125,7 +135,12 @@ async function standardize(scribe: Scribe, base: number, flasks: readonly Standa
   return ids;
 }
 
-async function determine(scribe: Scribe, base: number, acid: number, flasks: readonly Aliquot[]): Promise<string[]> {
+async function determine(
+  scribe: Scribe,
+  base: number,
+  acid: number,
+  flasks: readonly Aliquot[],
+): Promise<string[]> {
   const ids: string[] = [];
   for (const flask of flasks) {
     ids.push(await scribe.trial("determine", flask.kind ?? "fine", aliquot(base, acid, flask)));
@@ -147,7 +162,9 @@ async function pumpHouse(db: Database, at: Date): Promise<void> {
     { boat: 2.1048, mass: 0.4986, initial: 0.1, error: -0.02 },
   ]);
   const third = standardization(base, { boat: 2.1046, mass: 0.5304, initial: 0.35, error: 0.015 });
-  const swapped = third.map(([symbol, kind, text]) => [symbol, kind, kind === "burette.final" ? "28.55" : text] as const);
+  const swapped = third.map(
+    ([symbol, kind, text]) => [symbol, kind, kind === "burette.final" ? "28.55" : text] as const,
+  );
   const id = await scribe.trial("standardize", "fine", swapped);
   await scribe.correct("standardize", id, "burette.final", third[3][2], "digits swapped");
   if (flasks.length !== 3) throw new Error("Demo data: flasks missing");
@@ -219,14 +236,24 @@ async function morningGroup(db: Database, at: Date): Promise<void> {
   await scribe.trial("standardize", "fine", [["m", "mass.before", "2.6134"]]);
 }
 
-const earlier: readonly (readonly [title: string, sample: string, bench: string, base: number, acid: number])[] = [
+const earlier: readonly (readonly [
+  title: string,
+  sample: string,
+  bench: string,
+  base: number,
+  acid: number,
+])[] = [
   ["Rinse acid of the reef tank skimmer", "RS-2", "bench 2", 0.1002, 0.0917],
   ["Descaling acid of the seal pool heater", "SH-1", "afternoon group", 0.0991, 0.1046],
   ["Rinse acid of the pond filter", "PF-4", "bench 4", 0.1013, 0.0688],
 ];
 
 /** Finished without incident, some days ago. */
-async function routine(db: Database, at: Date, [title, sample, bench, base, acid]: (typeof earlier)[number]): Promise<void> {
+async function routine(
+  db: Database,
+  at: Date,
+  [title, sample, bench, base, acid]: (typeof earlier)[number],
+): Promise<void> {
   const scribe = await Scribe.begin(db, at, { title, sample, bench });
   await standardize(scribe, base, [
     { boat: 2.0417, mass: 0.5008, initial: 0.1, error: 0.02 },
@@ -244,7 +271,8 @@ async function routine(db: Database, at: Date, [title, sample, bench, base, acid
 
 /** Fills an empty database with the demo setting; `now` is the time at the bench. */
 export async function seedDemo(db: Database, now: Date): Promise<void> {
-  const before = (days: number, minutes = 0) => new Date(now.getTime() - days * 24 * 60 * minute - minutes * minute);
+  const before = (days: number, minutes = 0) =>
+    new Date(now.getTime() - days * 24 * 60 * minute - minutes * minute);
   for (const [i, run] of earlier.entries()) await routine(db, before(9 - 2 * i), run);
   await pumpHouse(db, before(2));
   await quarantineAcid(db, before(0, 50));

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import type { FinishedRuns as FinishedRunsData, RunListItem } from "~/server/repositories/runs";
+import type { RunListItem, RunSearchResult } from "~/formats/answers";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 import { FinishedRuns } from "./finished-runs";
@@ -13,7 +13,7 @@ interface BenchPageProps {
   query: string;
   today: string;
   open: readonly RunListItem[];
-  finished: FinishedRunsData;
+  finished: RunSearchResult;
   methods: readonly MethodChoice[];
 }
 
@@ -24,7 +24,7 @@ export function BenchPage({ query, today, open, finished, methods }: BenchPagePr
     <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 2, sm: 3 }, py: 2 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap", mb: 1.5 }}>
         <Typography variant="h1">On the bench</Typography>
-        <Typography color="text.secondary" sx={{ flexGrow: 1 }}>
+        <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
           <When at={today} as="long" />
         </Typography>
         <Button variant="contained" size="large" onClick={() => setStarting(true)}>
@@ -43,7 +43,7 @@ export function BenchPage({ query, today, open, finished, methods }: BenchPagePr
           {open.length === 0 && (
             <Sheet sx={{ p: 4, textAlign: "center" }}>
               <Typography variant="h2">Nothing is on the bench</Typography>
-              <Typography color="text.secondary" sx={{ mt: 0.5 }}>
+              <Typography color="textSecondary" sx={{ mt: 0.5 }}>
                 Start a run: pick a method, name the sample, and begin with the first flask.
               </Typography>
             </Sheet>

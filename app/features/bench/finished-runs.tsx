@@ -2,13 +2,13 @@ import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Form, Link, useSubmit } from "react-router";
-import type { FinishedRuns as FinishedRunsData } from "~/server/repositories/runs";
+import type { RunSearchResult } from "~/formats/answers";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 
 /** Finished runs with their results, newest first, searched by title, sample or bench. */
-export function FinishedRuns({ query, finished }: { query: string; finished: FinishedRunsData }) {
+export function FinishedRuns({ query, finished }: { query: string; finished: RunSearchResult }) {
   const submit = useSubmit();
   const { runs, total } = finished;
   return (
@@ -31,24 +31,35 @@ export function FinishedRuns({ query, finished }: { query: string; finished: Fin
         />
       </Form>
       {runs.length === 0 && (
-        <Typography color="text.secondary" sx={{ mt: 1.5 }}>
-          {query ? `No finished run holds “${query}”.` : "Finished runs and their results come to stand here."}
+        <Typography color="textSecondary" sx={{ mt: 1.5 }}>
+          {query
+            ? `No finished run holds “${query}”.`
+            : "Finished runs and their results come to stand here."}
         </Typography>
       )}
       <Box component="ul" sx={{ listStyle: "none", m: 0, mt: 0.5, p: 0 }}>
         {runs.map(({ id, title, sample, bench, status, finishedAt, summary }) => (
-          <Box component="li" key={id} sx={{ py: 1.1, borderTop: `1px solid ${colors.line}`, "&:first-of-type": { borderTop: 0 } }}>
+          <Box
+            component="li"
+            key={id}
+            sx={{ py: 1.1, borderTop: `1px solid ${colors.line}`, "&:first-of-type": { borderTop: 0 } }}
+          >
             <Box
               component={Link}
               to={`/runs/${id}`}
-              sx={{ color: colors.ink, fontWeight: 700, textDecoration: "none", "&:hover": { textDecoration: "underline" } }}
+              sx={{
+                color: colors.ink,
+                fontWeight: 700,
+                textDecoration: "none",
+                "&:hover": { textDecoration: "underline" },
+              }}
             >
               {title}
             </Box>
             {summary.result && (
               <Box sx={{ fontFamily: fonts.reading, fontSize: "1.02rem" }}>{summary.result.text}</Box>
             )}
-            <Typography variant="caption" color="text.secondary">
+            <Typography variant="caption" color="textSecondary">
               {[sample, bench].filter(Boolean).map((part) => `${part}, `)}
               {status === "archived" ? "archived" : finishedAt && <When at={finishedAt} />}
             </Typography>
@@ -56,7 +67,7 @@ export function FinishedRuns({ query, finished }: { query: string; finished: Fin
         ))}
       </Box>
       {total > runs.length && (
-        <Typography variant="caption" color="text.secondary">
+        <Typography variant="caption" color="textSecondary">
           {runs.length} of {total} shown: search for the others.
         </Typography>
       )}

@@ -2,9 +2,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import type { RunListItem } from "~/server/repositories/runs";
+import type { RunListItem } from "~/formats/answers";
 import { colors } from "../../theme/theme";
 import { Chain } from "../../ui/chain";
+import { unbroken } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
 
 /** One run in progress: its chain, and what to do next. */
@@ -24,9 +25,8 @@ export function RunCard({ run }: { run: RunListItem }) {
       <Box sx={{ minWidth: 0 }}>
         <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1.5, alignItems: "baseline", mb: 1 }}>
           <Typography variant="h2">{title}</Typography>
-          <Typography color="text.secondary">{[sample, bench].filter(Boolean).join(", ")}</Typography>
-          <Typography variant="body2" color="text.secondary" sx={{ ml: { sm: "auto" } }}>
-            {summary.state}
+          <Typography color="textSecondary">
+            {[sample, bench, summary.state].filter(Boolean).join(", ")}
           </Typography>
         </Box>
         <Chain beads={summary.chain} compact />
@@ -43,10 +43,10 @@ export function RunCard({ run }: { run: RunListItem }) {
         }}
       >
         <Box>
-          <Typography variant="caption" color="text.secondary">
+          <Typography variant="caption" color="textSecondary">
             Next
           </Typography>
-          <Typography sx={{ fontWeight: 700, lineHeight: 1.35 }}>{summary.next}</Typography>
+          <Typography sx={{ fontWeight: 700, lineHeight: 1.35 }}>{unbroken(summary.next)}</Typography>
         </Box>
         <Button component={Link} to={`/runs/${id}`} variant="outlined" aria-label={`Go to the run ${title}`}>
           Go to the run

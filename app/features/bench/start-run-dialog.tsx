@@ -63,10 +63,19 @@ export function StartRunDialog({ open, methods, onClose }: StartRunDialogProps) 
               label="Title"
               autoFocus
               error={titleMissing}
-              helperText={titleMissing ? "Give the run a title, so that it can be found again" : "as it should stand on the bench"}
+              helperText={
+                titleMissing
+                  ? "Give the run a title, so that it can be found again"
+                  : "as it should stand on the bench"
+              }
               slotProps={{ htmlInput: { maxLength: 120 } }}
             />
-            <TextField name="sample" label="Sample" helperText="its name or number" slotProps={{ htmlInput: { maxLength: 120 } }} />
+            <TextField
+              name="sample"
+              label="Sample"
+              helperText="its name or number"
+              slotProps={{ htmlInput: { maxLength: 120 } }}
+            />
             <TextField name="bench" label="Bench or person" slotProps={{ htmlInput: { maxLength: 120 } }} />
             {fetcher.data?.message && <Alert severity="error">{fetcher.data.message}</Alert>}
           </Stack>

@@ -37,7 +37,9 @@ function RuleField({ name, label, help, value, problems, choices }: FieldProps) 
       select={choices !== undefined}
       id={name}
       slotProps={{
-        htmlInput: choices ? { "aria-label": label } : { inputMode: "decimal", style: { fontFamily: fonts.reading } },
+        htmlInput: choices
+          ? { "aria-label": label }
+          : { inputMode: "decimal", style: { fontFamily: fonts.reading } },
       }}
     >
       {choices?.map((choice) => (
@@ -53,10 +55,12 @@ function Group({ title, note, children }: { title: string; note: string; childre
   return (
     <Sheet component="section" sx={{ p: { xs: 2, sm: 2.5 } }}>
       <Typography variant="h2">{title}</Typography>
-      <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
         {note}
       </Typography>
-      <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>{children}</Box>
+      <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
+        {children}
+      </Box>
     </Sheet>
   );
 }
@@ -80,13 +84,28 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
   return (
     <Box component="main" sx={{ maxWidth: 1080, mx: "auto", px: { xs: 2, sm: 3 }, py: 2.5 }}>
       <Typography variant="h1">House rules</Typography>
-      <Typography color="text.secondary" sx={{ mb: 2 }}>
+      <Typography color="textSecondary" sx={{ mb: 2 }}>
         How this lab reads and judges. Runs already begun keep the rules they began with.
       </Typography>
       <Form method="post" noValidate>
-        <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" }, alignItems: "start" }}>
-          <Group title="When trials agree" note="A set is closed when this many trials lie within this of each other.">
-            <RuleField {...field} name="replicates" label="Trials that must agree" value={agreement.replicates} />
+        <Box
+          sx={{
+            display: "grid",
+            gap: 2,
+            gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" },
+            alignItems: "start",
+          }}
+        >
+          <Group
+            title="When trials agree"
+            note="A set is closed when this many trials lie within this of each other."
+          >
+            <RuleField
+              {...field}
+              name="replicates"
+              label="Trials that must agree"
+              value={agreement.replicates}
+            />
             <RuleField {...field} name="withinMl" label="Within, mL" value={agreement.withinMl} />
             <RuleField
               {...field}
@@ -144,12 +163,31 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
                 { value: "B", label: "class B, twice that" },
               ]}
             />
-            <RuleField {...field} name="toleranceShape" label="Within it" value={glassware.toleranceShape} choices={shapes} />
+            <RuleField
+              {...field}
+              name="toleranceShape"
+              label="Within it"
+              value={glassware.toleranceShape}
+              choices={shapes}
+            />
           </Group>
-          <Group title="Balance and room" note="What the balance shows, and how far the room strays from 20 °C.">
-            <RuleField {...field} name="readabilityG" label="Balance shows steps of, g" value={balance.readabilityG} />
+          <Group
+            title="Balance and room"
+            note="What the balance shows, and how far the room strays from 20 °C."
+          >
+            <RuleField
+              {...field}
+              name="readabilityG"
+              label="Balance shows steps of, g"
+              value={balance.readabilityG}
+            />
             <RuleField {...field} name="linearityG" label="Linear within ±, g" value={balance.linearityG} />
-            <RuleField {...field} name="halfRangeC" label="Room within ±, °C" value={temperature.halfRangeC} />
+            <RuleField
+              {...field}
+              name="halfRangeC"
+              label="Room within ±, °C"
+              value={temperature.halfRangeC}
+            />
             <RuleField
               {...field}
               name="temperatureShape"

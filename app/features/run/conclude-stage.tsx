@@ -33,11 +33,17 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
               >
                 {stage.shown?.text ?? "no result yet"}
               </Box>
-              <Typography color="text.secondary">
+              <Typography color="textSecondary">
                 {stage.verdict.reason} {stage.shown && `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
               </Typography>
               {stage.shown && (
-                <Button component={Link} to={`working?stage=${stage.key}`} relative="path" size="small" sx={{ ml: -1 }}>
+                <Button
+                  component={Link}
+                  to={`working?stage=${stage.key}`}
+                  relative="path"
+                  size="small"
+                  sx={{ ml: -1 }}
+                >
                   Show the working
                 </Button>
               )}
@@ -55,7 +61,14 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
         {finished ? (
           <>
             <Typography sx={{ flexGrow: 1 }}>
-              Finished{record.finishedAt && <> on <When at={record.finishedAt} as="time" /></>}. Its readings are kept as they stand.
+              Finished
+              {record.finishedAt && (
+                <>
+                  {" "}
+                  on <When at={record.finishedAt} as="time" />
+                </>
+              )}
+              . Its readings are kept as they stand.
             </Typography>
             <Button variant="outlined" onClick={change("reopen")}>
               Reopen the run

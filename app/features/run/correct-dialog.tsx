@@ -8,7 +8,13 @@ import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { v7 as newId } from "uuid";
-import { checkField, type FieldState, type HouseRules, type TitrationStage, type TrialEvaluation } from "~/core/run";
+import {
+  checkField,
+  type FieldState,
+  type HouseRules,
+  type TitrationStage,
+  type TrialEvaluation,
+} from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
 import type { Send } from "./use-run";
@@ -88,7 +94,16 @@ interface CorrectDialogProps {
 const usualReasons = ["misread", "digits swapped", "written down wrongly"];
 
 /** Corrects one reading: the old value is struck through and kept, with the reason. */
-export function CorrectDialog({ state, holder, trialId, trialKind, stage, rules, send, onClose }: CorrectDialogProps) {
+export function CorrectDialog({
+  state,
+  holder,
+  trialId,
+  trialKind,
+  stage,
+  rules,
+  send,
+  onClose,
+}: CorrectDialogProps) {
   const { field, present, history } = state;
   const [text, setText] = useState("");
   const [reason, setReason] = useState("");
@@ -131,7 +146,11 @@ export function CorrectDialog({ state, holder, trialId, trialKind, stage, rules,
             <Box component="li" key={o.id}>
               <Box
                 component="span"
-                sx={{ fontFamily: fonts.reading, textDecoration: o.id === present?.id ? "none" : "line-through", mr: 1 }}
+                sx={{
+                  fontFamily: fonts.reading,
+                  textDecoration: o.id === present?.id ? "none" : "line-through",
+                  mr: 1,
+                }}
               >
                 {o.text || "taken back"} {o.text && o.unit}
               </Box>
@@ -150,15 +169,26 @@ export function CorrectDialog({ state, holder, trialId, trialKind, stage, rules,
         helperText={problem?.message ?? field.hint}
         onChange={(event) => setText(event.target.value)}
         slotProps={{
-          htmlInput: { inputMode: "decimal", autoComplete: "off", style: { fontFamily: fonts.reading, fontSize: "1.4rem" } },
+          htmlInput: {
+            inputMode: "decimal",
+            autoComplete: "off",
+            style: { fontFamily: fonts.reading, fontSize: "1.4rem" },
+          },
         }}
       />
       {problem?.proposal !== undefined && (
-        <Button variant="outlined" size="small" onClick={() => setText(problem.proposal ?? "")} sx={{ width: "fit-content" }}>
+        <Button
+          variant="outlined"
+          size="small"
+          onClick={() => setText(problem.proposal ?? "")}
+          sx={{ width: "fit-content" }}
+        >
           Write {problem.proposal}
         </Button>
       )}
-      {needsReason && <ReasonField value={reason} usual={usualReasons} problem={reasonProblem} onChange={setReason} />}
+      {needsReason && (
+        <ReasonField value={reason} usual={usualReasons} problem={reasonProblem} onChange={setReason} />
+      )}
     </FormDialog>
   );
 }

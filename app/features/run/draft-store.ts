@@ -10,7 +10,8 @@ export interface StoredDraft {
 const listeners = new Set<() => void>();
 const parsed = new Map<string, { raw: string; draft: StoredDraft | null }>();
 
-function readDraft(key: string): StoredDraft | null {
+/** The draft as it is at this moment, whatever a component last rendered. */
+export function readDraft(key: string): StoredDraft | null {
   const raw = window.localStorage.getItem(key);
   if (raw === null) return null;
   const known = parsed.get(key);

@@ -4,10 +4,19 @@ import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import Typography from "@mui/material/Typography";
+import visuallyHidden from "@mui/utils/visuallyHidden";
 import { useState } from "react";
 import { Link } from "react-router";
 import { inUnit, toDecimals } from "~/core/quantity";
-import { type FieldState, fieldKey, type HouseRules, massDecimals, type TitrationEvaluation, type TrialEvaluation } from "~/core/run";
+import {
+  type FieldState,
+  fieldKey,
+  type HouseRules,
+  massDecimals,
+  type TitrationEvaluation,
+  type TrialEvaluation,
+  trialWords,
+} from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import type { CorrectionTarget } from "./correct-dialog";
@@ -37,7 +46,8 @@ interface Column {
 /** A column for each reading, with the mass and the titer behind the readings they come from. */
 function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column[] {
   const { definition } = stage;
-  const columns = Object.entries(definition.inputs).flatMap(([symbol, input]): Column[] => {
+  const columns = definition.inputs.flatMap((input): Column[] => {
+    const { symbol } = input;
     const computed = (head: string, unit: string, decimals: number): Column => ({
       key: symbol,
       head,
@@ -65,10 +75,18 @@ function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column[] {
         return [];
     }
   });
-  return [...columns, { key: "result", head: definition.result.unit, value: (trial) => trial.shownResult?.value ?? "" }];
+  return [
+    ...columns,
+    { key: "result", head: definition.result.unit, value: (trial) => trial.shownResult?.value ?? "" },
+  ];
 }
 
-function ReadingCell({ state, trial, locked, onCorrect }: {
+function ReadingCell({
+  state,
+  trial,
+  locked,
+  onCorrect,
+}: {
   state: FieldState | undefined;
   trial: TrialEvaluation;
   locked: boolean;
@@ -93,7 +111,14 @@ function ReadingCell({ state, trial, locked, onCorrect }: {
           <ButtonBase
             onClick={() => onCorrect({ trialId: trial.id, fieldKey: fieldKey(field) })}
             aria-label={`${field.label} ${present.value ?? ""}, correct`}
-            sx={{ font: "inherit", px: 0.5, mx: -0.5, minHeight: 28, borderRadius: "6px", "&:hover": { bgcolor: colors.tealPale } }}
+            sx={{
+              font: "inherit",
+              px: 0.5,
+              mx: -0.5,
+              minHeight: 28,
+              borderRadius: "6px",
+              "&:hover": { bgcolor: colors.tealPale },
+            }}
           >
             {present.value}
           </ButtonBase>
@@ -109,13 +134,19 @@ function ReadingCell({ state, trial, locked, onCorrect }: {
 function noteOf(trial: TrialEvaluation, members: readonly string[]): string {
   const { record, fields, cautions, eligible, missing } = trial;
   const parts: string[] = [];
-  if (record.struck) parts.push(`struck out: ${record.struck.reason}${record.struck.person ? ` (${record.struck.person})` : ""}`);
+  if (record.struck)
+    parts.push(
+      `struck out: ${record.struck.reason}${record.struck.person ? ` (${record.struck.person})` : ""}`,
+    );
   else if (record.kind === "rough") parts.push("rough, not used");
   else if (missing) parts.push("running");
   else if (eligible && !members.includes(trial.id)) parts.push("outside the set");
   for (const { history, field } of fields) {
     const correction = history.filter((o) => o.supersedes && o.reason && o.text !== "").at(-1);
-    if (correction) parts.push(`${field.label.toLowerCase()}: ${correction.reason}${correction.person ? `, ${correction.person}` : ""}`);
+    if (correction)
+      parts.push(
+        `${field.label.toLowerCase()}: ${correction.reason}${correction.person ? `, ${correction.person}` : ""}`,
+      );
   }
   return [...parts, ...cautions.map((c) => c.message)].join("; ");
 }
@@ -136,12 +167,12 @@ export function Ledger({ runId, stage, rules, locked, ...actions }: LedgerProps)
         Trials of this stage
       </Typography>
       {trials.length === 0 ? (
-        <Typography color="text.secondary" sx={{ px: 2, pb: 1.5 }}>
+        <Typography color="textSecondary" sx={{ px: 2, pb: 1.5 }}>
           Each trial comes to stand here, reading by reading.
         </Typography>
       ) : (
         <Box
-          sx={{ overflowX: "auto" }}
+          sx={{ overflowX: "auto", position: "relative" }}
           role="region"
           aria-label="Ledger"
           // A table that may scroll sideways must be reachable by keyboard.
@@ -159,7 +190,7 @@ export function Ledger({ runId, stage, rules, locked, ...actions }: LedgerProps)
                   </th>
                 ))}
                 <th scope="col">
-                  <Box component="span" sx={{ position: "absolute", clip: "rect(0 0 0 0)", width: 1, height: 1, overflow: "hidden" }}>
+                  <Box component="span" sx={visuallyHidden}>
                     Actions
                   </Box>
                 </th>
@@ -176,7 +207,10 @@ export function Ledger({ runId, stage, rules, locked, ...actions }: LedgerProps)
                       {record.struck ? <s>{name}</s> : name}
                     </th>
                     {columns.map(({ key, field, value }) => (
-                      <td key={key} style={record.struck && !field ? { textDecoration: "line-through" } : undefined}>
+                      <td
+                        key={key}
+                        style={record.struck && !field ? { textDecoration: "line-through" } : undefined}
+                      >
                         {field ? (
                           <ReadingCell
                             state={trial.fields.find((f) => fieldKey(f.field) === field)}
@@ -192,7 +226,7 @@ export function Ledger({ runId, stage, rules, locked, ...actions }: LedgerProps)
                     <td style={{ padding: 0 }}>
                       <IconButton
                         size="small"
-                        aria-label={`Actions for ${name === "rough" ? "the rough trial" : `trial ${name}`}`}
+                        aria-label={`Actions for ${trialWords(name)}`}
                         onClick={(event) => setMenu({ anchor: event.currentTarget, trial })}
                         sx={{ width: 36, height: 36, color: colors.ink, fontWeight: 700 }}
                       >
@@ -202,8 +236,7 @@ export function Ledger({ runId, stage, rules, locked, ...actions }: LedgerProps)
                   </tr>
                   {note && (
                     <tr className="note">
-                      <td />
-                      <td colSpan={columns.length + 1}>{note}</td>
+                      <td colSpan={columns.length + 2}>{note}</td>
                     </tr>
                   )}
                 </Box>
@@ -218,26 +251,29 @@ export function Ledger({ runId, stage, rules, locked, ...actions }: LedgerProps)
             Show its working
           </MenuItem>
         )}
-        {chosen && !locked && [
-          <MenuItem
-            key="mark"
-            onClick={close(() => actions.onMark(chosen.id, chosen.record.kind === "rough" ? "fine" : "rough"))}
-          >
-            {chosen.record.kind === "rough" ? "Let it count" : "Mark as rough"}
-          </MenuItem>,
-          chosen.record.struck ? (
-            <MenuItem key="restore" onClick={close(() => actions.onRestore(chosen.id))}>
-              Restore
-            </MenuItem>
-          ) : (
-            <MenuItem key="strike" onClick={close(() => actions.onStrike(chosen.id))}>
-              Strike out …
-            </MenuItem>
-          ),
-          <MenuItem key="label" onClick={close(() => actions.onLabel(chosen.id))}>
-            Rename …
-          </MenuItem>,
-        ]}
+        {chosen &&
+          !locked && [
+            <MenuItem
+              key="mark"
+              onClick={close(() =>
+                actions.onMark(chosen.id, chosen.record.kind === "rough" ? "fine" : "rough"),
+              )}
+            >
+              {chosen.record.kind === "rough" ? "Let it count" : "Mark as rough"}
+            </MenuItem>,
+            chosen.record.struck ? (
+              <MenuItem key="restore" onClick={close(() => actions.onRestore(chosen.id))}>
+                Restore
+              </MenuItem>
+            ) : (
+              <MenuItem key="strike" onClick={close(() => actions.onStrike(chosen.id))}>
+                Strike out …
+              </MenuItem>
+            ),
+            <MenuItem key="label" onClick={close(() => actions.onLabel(chosen.id))}>
+              Rename …
+            </MenuItem>,
+          ]}
       </Menu>
     </Sheet>
   );
@@ -248,7 +284,12 @@ const tableStyle = {
   borderCollapse: "collapse",
   "& th, & td": { px: 0.9, py: 0.5, textAlign: "right", whiteSpace: "nowrap" },
   "& th:first-of-type, & td:first-of-type": { pl: 2 },
-  "& thead th": { fontSize: "0.88rem", fontWeight: 600, color: colors.inkSoft, borderBottom: `1px solid ${colors.lineStrong}` },
+  "& thead th": {
+    fontSize: "0.88rem",
+    fontWeight: 600,
+    color: colors.inkSoft,
+    borderBottom: `1px solid ${colors.lineStrong}`,
+  },
   "& tbody td": { fontFamily: fonts.reading, fontSize: "0.98rem" },
   "& tbody + tbody tr:first-of-type > *": { borderTop: `1px solid ${colors.line}` },
   "& tr.note td": {

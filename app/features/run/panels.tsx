@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { plusMinusWords, type RunRecord, type TitrationEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { BeadRail, type RailBead } from "../../ui/bead-rail";
+import { unbroken } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
 
 /** Do the trials agree? The beads, the verdict with its reason, and what closes the set. */
@@ -29,15 +30,19 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
       {beads.length > 0 && (
         <>
           <BeadRail beads={beads} collar={agreement.window} label={agreement.label} />
-          <Typography variant="caption" color="text.secondary" sx={{ display: "block", textAlign: "center", mb: 0.5 }}>
+          <Typography
+            variant="caption"
+            color="textSecondary"
+            sx={{ display: "block", textAlign: "center", mb: 0.5 }}
+          >
             {agreement.label}
           </Typography>
         </>
       )}
-      <Typography data-testid="verdict">{verdict.reason}</Typography>
+      <Typography data-testid="verdict">{unbroken(verdict.reason)}</Typography>
       {verdict.state !== "agreed" && (
         <Typography data-testid="next-trial" sx={{ fontWeight: 700, mt: 0.5 }}>
-          {verdict.next}
+          {unbroken(verdict.next)}
         </Typography>
       )}
     </Sheet>
@@ -57,29 +62,41 @@ export function ResultPanel({ record, stage, next, goOnRef }: ResultPanelProps) 
   const [largest] = shares;
   const closed = verdict.state === "agreed";
   return (
-    <Sheet component="section" aria-labelledby="result-title" sx={closed ? { borderColor: colors.teal, borderWidth: 2 } : {}}>
+    <Sheet
+      component="section"
+      aria-labelledby="result-title"
+      sx={closed ? { borderColor: colors.teal, borderWidth: 2 } : {}}
+    >
       <Typography id="result-title" variant="h2">
         {definition.result.name}
         {closed ? "" : ", so far"}
       </Typography>
       {shown && combined ? (
         <>
-          <Box data-testid="result" sx={{ display: "flex", alignItems: "baseline", gap: 1, flexWrap: "wrap", mt: 0.5 }}>
-            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "2.1rem", fontWeight: 500, lineHeight: 1.15 }}>
+          <Box
+            data-testid="result"
+            sx={{ display: "flex", alignItems: "baseline", columnGap: 1, flexWrap: "wrap", mt: 0.5 }}
+          >
+            <Box
+              component="span"
+              sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", fontWeight: 500, lineHeight: 1.15 }}
+            >
               {shown.value}
             </Box>
-            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "1.05rem" }}>
+            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "1rem" }}>
               ± {shown.plusMinus} {shown.unit}
             </Box>
           </Box>
           <Typography variant="body2" sx={{ mt: 0.5, color: colors.inkSoft }}>
-            {combined.count === 1 ? "from one trial" : `mean of ${combined.count}`}, {plusMinusWords[record.houseRules.plusMinus]}
+            {combined.count === 1 ? "from one trial" : `mean of ${combined.count}`},{" "}
+            {plusMinusWords[record.houseRules.plusMinus]}
             {combined.count > 1 && `; s = ${(combined.relativeStandardDeviation * 100).toFixed(2)} %`}.{" "}
-            {largest && `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %).`}
+            {largest &&
+              `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %).`}
           </Typography>
         </>
       ) : (
-        <Typography color="text.secondary" sx={{ mt: 0.5 }}>
+        <Typography color="textSecondary" sx={{ mt: 0.5 }}>
           It comes with the first complete trial that counts.
         </Typography>
       )}
@@ -106,12 +123,17 @@ export function ResultPanel({ record, stage, next, goOnRef }: ResultPanelProps) 
   );
 }
 
-const lower = (label: string) => (/^[A-Z][a-z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label);
+const lower = (label: string) =>
+  /^[A-Z][a-z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label;
 
 /** Cautions of the stage: what can hurt, and what about the readings should be known. */
 export function CautionPanel({ stage }: { stage: TitrationEvaluation }) {
   return (
-    <Sheet component="section" aria-labelledby="caution-title" sx={{ borderLeft: `6px solid ${colors.amber}` }}>
+    <Sheet
+      component="section"
+      aria-labelledby="caution-title"
+      sx={{ borderLeft: `6px solid ${colors.amber}` }}
+    >
       <Typography id="caution-title" variant="h2" sx={{ color: colors.amberDeep, mb: 0.5 }}>
         Watch out
       </Typography>
@@ -126,9 +148,11 @@ export function CautionPanel({ stage }: { stage: TitrationEvaluation }) {
           {stage.definition.steps.map((step) => (
             <li key={step}>{step}</li>
           ))}
+          <li>{stage.definition.persistence}</li>
         </Box>
-        <Typography variant="body2" color="text.secondary">
-          Follow the safety data sheets, your institution’s rules and local waste law, which come before this text.
+        <Typography variant="body2" color="textSecondary">
+          Follow the safety data sheets, your institution’s rules and local waste law, which come before this
+          text.
         </Typography>
       </Box>
     </Sheet>

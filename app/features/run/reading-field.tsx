@@ -28,7 +28,12 @@ const frame = (color: string, thick: boolean) => ({
   minWidth: 0,
 });
 
-const readingText = { fontFamily: fonts.reading, fontSize: { xs: "1.75rem", sm: "1.9rem" }, lineHeight: 1.2, fontWeight: 500 };
+const readingText = {
+  fontFamily: fonts.reading,
+  fontSize: { xs: "1.75rem", sm: "1.9rem" },
+  lineHeight: 1.2,
+  fontWeight: 500,
+};
 
 /** One reading, large: typed, sent by Enter, then shown as saved until someone corrects it. */
 export function ReadingField(props: ReadingFieldProps) {
@@ -42,9 +47,23 @@ export function ReadingField(props: ReadingFieldProps) {
       <Box sx={{ ...frame(colors.line, false), bgcolor: colors.tealWash }}>
         <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>{label}</Box>
         <Box sx={readingText}>{present.value}</Box>
-        <Box sx={{ display: "flex", alignItems: "center", gap: 1, fontSize: "0.9rem", color: colors.tealDeep }}>
-          <span>✓ saved</span>
-          <Button size="small" onClick={onCorrect} sx={{ minHeight: 28, py: 0 }} aria-label={`Correct ${field.label}`}>
+        <Box
+          sx={{
+            display: "flex",
+            flexWrap: "wrap",
+            alignItems: "center",
+            columnGap: 1,
+            fontSize: "0.9rem",
+            color: colors.tealDeep,
+          }}
+        >
+          <span style={{ whiteSpace: "nowrap" }}>✓ saved</span>
+          <Button
+            size="small"
+            onClick={onCorrect}
+            sx={{ minHeight: 28, py: 0 }}
+            aria-label={`Correct ${field.label}`}
+          >
             Correct
           </Button>
         </Box>
@@ -55,7 +74,10 @@ export function ReadingField(props: ReadingFieldProps) {
     <Box
       sx={{
         ...frame(refused ? colors.brick : colors.lineStrong, refused),
-        "&:focus-within": { ...frame(refused ? colors.brick : colors.teal, true), boxShadow: `0 0 0 4px ${colors.tealPale}` },
+        "&:focus-within": {
+          ...frame(refused ? colors.brick : colors.teal, true),
+          boxShadow: `0 0 0 4px ${colors.tealPale}`,
+        },
       }}
     >
       <Box component="label" htmlFor={id} sx={{ fontSize: "0.92rem", color: colors.ink, display: "block" }}>
@@ -71,7 +93,7 @@ export function ReadingField(props: ReadingFieldProps) {
         enterKeyHint="next"
         aria-invalid={refused}
         aria-describedby={`${id}-note`}
-        onChange={(event) => onType((event.target as HTMLInputElement).value)}
+        onChange={(event) => onType(event.target.value)}
         onKeyDown={(event) => {
           if (event.key !== "Enter") return;
           event.preventDefault();
@@ -89,7 +111,11 @@ export function ReadingField(props: ReadingFieldProps) {
           minHeight: 40,
         }}
       />
-      <Box id={`${id}-note`} role={refused ? "alert" : undefined} sx={{ fontSize: "0.9rem", lineHeight: 1.35 }}>
+      <Box
+        id={`${id}-note`}
+        role={refused ? "alert" : undefined}
+        sx={{ fontSize: "0.9rem", lineHeight: 1.35 }}
+      >
         {refused ? (
           <Box sx={{ color: colors.brick, fontWeight: 600 }}>
             {note.message}

@@ -69,9 +69,18 @@ export function RunHeader({ run, onShortcuts }: RunHeaderProps) {
     });
   return (
     <>
-      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 0.5, mb: 1.25 }}>
+      <Box
+        sx={{
+          display: "flex",
+          flexWrap: "wrap",
+          alignItems: "center",
+          columnGap: 1.5,
+          rowGap: 0.5,
+          mb: 1.25,
+        }}
+      >
         <Typography variant="h1">{record.title}</Typography>
-        <Typography color="text.secondary" sx={{ flexGrow: 1 }}>
+        <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
           {[record.sample, record.bench].filter(Boolean).map((part) => `${part}, `)}
           <When at={record.startedAt} />
           {record.status !== "open" && `, ${record.status}`}
@@ -113,7 +122,9 @@ export function RunHeader({ run, onShortcuts }: RunHeaderProps) {
         {isEmpty(record) ? (
           <MenuItem onClick={choose(() => change("delete"))}>Delete the empty run</MenuItem>
         ) : (
-          record.status !== "archived" && <MenuItem onClick={choose(() => change("archive"))}>Archive</MenuItem>
+          record.status !== "archived" && (
+            <MenuItem onClick={choose(() => change("archive"))}>Archive</MenuItem>
+          )
         )}
       </Menu>
       {renaming && <RenameDialog run={run} onClose={() => setRenaming(false)} />}

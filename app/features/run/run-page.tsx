@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import { useCallback, useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { evaluateRun } from "~/core/run";
-import type { RunState } from "~/server/repositories/run-state";
+import type { RunState } from "~/formats/answers";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
 import { RunHeader } from "./run-header";
@@ -21,7 +21,8 @@ export function RunPage({ loaded }: { loaded: RunState }) {
   // The stage first looked at stays in view when its set closes: going on is the person's decision.
   const [entered] = useState(evaluation.currentStage);
   const asked = search.get("stage");
-  const stage = evaluation.stages.find((s) => s.key === asked) ?? evaluation.stages.find((s) => s.key === entered);
+  const stage =
+    evaluation.stages.find((s) => s.key === asked) ?? evaluation.stages.find((s) => s.key === entered);
   const viewed = stage?.key ?? "";
 
   const shortcuts = useMemo((): Shortcut[] => {
@@ -41,7 +42,10 @@ export function RunPage({ loaded }: { loaded: RunState }) {
         act: () => {
           const kind = current?.record.kind === "rough" ? "fine" : "rough";
           if (current) void send({ intent: "mark", trialId: current.id, kind });
-          else document.querySelector<HTMLElement>('[aria-label="Does it count?"] [aria-pressed="false"]')?.click();
+          else
+            document
+              .querySelector<HTMLElement>('[aria-label="Does it count?"] [aria-pressed="false"]')
+              ?.click();
         },
       },
       {

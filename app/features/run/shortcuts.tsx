@@ -42,12 +42,21 @@ export function useShortcuts(shortcuts: readonly Shortcut[], onHelp: () => void)
   }, [shortcuts, onHelp]);
 }
 
-export function ShortcutsDialog({ shortcuts, onClose }: { shortcuts: readonly Shortcut[]; onClose: () => void }) {
+export function ShortcutsDialog({
+  shortcuts,
+  onClose,
+}: {
+  shortcuts: readonly Shortcut[];
+  onClose: () => void;
+}) {
   return (
     <Dialog open onClose={onClose} aria-labelledby="shortcuts-title" fullWidth maxWidth="xs">
       <DialogTitle id="shortcuts-title">By keyboard</DialogTitle>
       <DialogContent>
-        <Box component="dl" sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 2, rowGap: 1, m: 0 }}>
+        <Box
+          component="dl"
+          sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 2, rowGap: 1, m: 0 }}
+        >
           {shortcuts.map(({ keys, words }) => (
             <Box key={keys} sx={{ display: "contents" }}>
               <Box component="dt">

@@ -1,7 +1,14 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import { type FieldState, fieldKey, type HouseRules, type RunEvaluation, type StageRecord, type TitrationEvaluation } from "~/core/run";
+import {
+  type FieldState,
+  fieldKey,
+  type HouseRules,
+  type RunEvaluation,
+  type StageRecord,
+  type TitrationEvaluation,
+} from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { CorrectDialog } from "./correct-dialog";
 import type { Send } from "./use-run";
@@ -19,21 +26,33 @@ interface StageReadingsProps {
 export function StageReadings({ stage, record, evaluation, rules, locked, send }: StageReadingsProps) {
   const [chosen, setChosen] = useState<FieldState | null>(null);
   const { definition, stageFields } = stage;
-  const lines = Object.entries(definition.inputs).filter(([, input]) => input.per === "run");
+  const lines = definition.inputs.filter((input) => input.per === "run");
   if (lines.length === 0) return null;
   return (
-    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 3, rowGap: 0.5, alignItems: "center", color: colors.inkSoft }}>
-      {lines.map(([symbol, input]) => {
+    <Box
+      sx={{
+        display: "flex",
+        flexWrap: "wrap",
+        columnGap: 3,
+        rowGap: 0.5,
+        alignItems: "center",
+        color: colors.inkSoft,
+      }}
+    >
+      {lines.map((input) => {
+        const { symbol } = input;
         if (input.is === "result") {
           const earlier = evaluation.stages.find((s) => s.key === input.stage);
           const shown = earlier?.kind === "titration" ? earlier.shown : null;
+          // A closed stage shows its result on its bead already.
+          if (earlier?.done) return null;
           return (
             <Box key={symbol}>
               {input.label}{" "}
               <Box component="span" sx={{ fontFamily: fonts.reading, color: colors.ink }}>
                 {shown?.text ?? "not known yet"}
               </Box>
-              {shown && earlier && !earlier.done && " (its set is not closed yet)"}
+              {shown && " (its set is not closed yet)"}
             </Box>
           );
         }
@@ -47,16 +66,30 @@ export function StageReadings({ stage, record, evaluation, rules, locked, send }
             <span>{input.label}</span>
             {fields.map((state) => {
               const kind = state.field.kind;
-              const value = valueOf(kind, kind === "purity" ? input.presumed.percent : input.presumed.plusMinus);
+              const value = valueOf(
+                kind,
+                kind === "purity" ? input.presumed.percent : input.presumed.plusMinus,
+              );
               return (
-                <Box key={fieldKey(state.field)} component="span" sx={{ display: "inline-flex", alignItems: "center", gap: 0.5 }}>
+                <Box
+                  key={fieldKey(state.field)}
+                  component="span"
+                  sx={{ display: "inline-flex", alignItems: "center", gap: 0.5 }}
+                >
                   {kind === "purity.plus-minus" && "±"}
                   <Button
                     size="small"
                     disabled={locked}
                     onClick={() => setChosen(state)}
                     aria-label={`${kind === "purity" ? input.label : "Half width of the purity"} ${value} %, change`}
-                    sx={{ fontFamily: fonts.reading, fontWeight: 500, minWidth: 0, px: 0.75, textDecoration: "underline", textDecorationStyle: "dotted" }}
+                    sx={{
+                      fontFamily: fonts.reading,
+                      fontWeight: 500,
+                      minWidth: 0,
+                      px: 0.75,
+                      textDecoration: "underline",
+                      textDecorationStyle: "dotted",
+                    }}
                   >
                     {value}
                   </Button>

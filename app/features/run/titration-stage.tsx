@@ -49,14 +49,22 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
   }, [closed]);
 
   const inHand = stage.trials.find((t) => t.id === entry.trialId);
-  const readingOf = (kind: string) => inHand?.fields.find((f) => f.field.kind === kind)?.present?.value ?? null;
+  const readingOf = (kind: string) =>
+    inHand?.fields.find((f) => f.field.kind === kind)?.present?.value ?? null;
   const number = (text: string | null) => (text === null ? null : Number(text));
   const close = () => setDialog(null);
   const trialOf = (id: string) => saved.trials.find((t) => t.id === id);
 
   return (
     <>
-      <StageReadings stage={stage} record={stageRecord} evaluation={evaluation} rules={rules} locked={locked} send={send} />
+      <StageReadings
+        stage={stage}
+        record={stageRecord}
+        evaluation={evaluation}
+        rules={rules}
+        locked={locked}
+        send={send}
+      />
       <Box
         sx={{
           display: "grid",
@@ -69,7 +77,7 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
             lg: "228px minmax(0, 1fr) 336px",
           },
           gridTemplateAreas: {
-            xs: '"work" "side" "burette" "ledger"',
+            xs: '"work" "side" "ledger" "burette"',
             sm: '"burette work" "ledger ledger" "side side"',
             lg: '"burette work side" "burette ledger side"',
           },

@@ -1,7 +1,7 @@
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import type { TrialEvaluation } from "~/core/run";
+import { type TrialEvaluation, trialWords } from "~/core/run";
 import { FormDialog, ReasonField } from "./correct-dialog";
 import type { Send } from "./use-run";
 
@@ -26,12 +26,14 @@ export function StrikeDialog({ trial, send, onClose }: TrialDialogProps) {
   };
   return (
     <FormDialog
-      title={trial.name === "rough" ? "Strike out the rough trial" : `Strike out trial ${trial.name}`}
+      title={`Strike out ${trialWords(trial.name)}`}
       submit="Strike out"
       onSubmit={submit}
       onClose={onClose}
     >
-      <Typography color="text.secondary">It stays in the ledger, never counts, and can be restored.</Typography>
+      <Typography color="textSecondary">
+        It stays in the ledger, never counts, and can be restored.
+      </Typography>
       <ReasonField value={reason} usual={usualReasons} problem={problem} onChange={setReason} />
     </FormDialog>
   );
@@ -47,7 +49,12 @@ export function LabelDialog({ trial, send, onClose }: TrialDialogProps) {
       else setProblem(answer.message);
     });
   return (
-    <FormDialog title={`Name of trial ${trial.name}`} submit="Rename" onSubmit={submit} onClose={onClose}>
+    <FormDialog
+      title={`Name of ${trialWords(trial.name)}`}
+      submit="Rename"
+      onSubmit={submit}
+      onClose={onClose}
+    >
       <TextField
         label="Name"
         value={label}

@@ -8,13 +8,16 @@ import {
   type Field,
   fieldKey,
   type HouseRules,
+  inputOf,
   massDecimals,
+  trialWords,
   type TitrationEvaluation,
   type TrialEvaluation,
 } from "~/core/run";
 import { inUnit, toDecimals } from "~/core/quantity";
 import { colors, fonts } from "../../theme/theme";
 import { ColorRibbon } from "../../ui/color-ribbon";
+import { numbersOut } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
 import type { CorrectionTarget } from "./correct-dialog";
 import { ReadingField } from "./reading-field";
@@ -28,13 +31,17 @@ interface TrialEntrySheetProps {
 
 /** What a group of fields comes to so far: the mass, or the titer; null for a single reading. */
 function soFar(stage: TitrationEvaluation, trial: TrialEvaluation | null, symbol: string, rules: HouseRules) {
-  const input = stage.definition.inputs[symbol];
+  const input = inputOf(stage.definition, symbol);
   const q = trial?.symbols.get(symbol);
   if (input?.is === "mass") {
     return { label: "Mass", value: q ? toDecimals(q.value, massDecimals(rules)) : null, unit: "g" };
   }
   if (input?.is === "titer") {
-    return { label: "Titer so far", value: q ? toDecimals(inUnit(q, "mL"), rules.burette.decimals) : null, unit: "mL" };
+    return {
+      label: "Titer so far",
+      value: q ? toDecimals(inUnit(q, "mL"), rules.burette.decimals) : null,
+      unit: "mL",
+    };
   }
   return null;
 }
@@ -64,7 +71,7 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
     inputs.current.get(firstKey)?.focus();
     // Only a new trial moves the cursor; within a trial the person does.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [trial?.record.number, trialId === "next", stage.key]);
+  }, [entry.completed]);
 
   const advance = (from: Field) => {
     if (!entry.commit(from)) return;
@@ -79,7 +86,7 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
     if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
     return (
       <>
-        carried from {previous?.name === "rough" ? "the rough trial" : `trial ${previous?.name ?? ""}`}
+        carried from {trialWords(previous?.name ?? "")}
         <Button size="small" sx={{ minHeight: 28, py: 0, ml: 0.5 }} onClick={() => refill(field)}>
           Refilled
         </Button>
@@ -97,8 +104,15 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
   return (
     <Sheet component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
-        <Typography variant="h2" sx={{ flexGrow: 1 }}>
-          {name === "rough" ? "Rough trial" : /^\d*$/.test(name) ? `Trial ${name || stage.trials.length + 1}` : name}
+        <Typography variant="h2">
+          {name === "rough"
+            ? "Rough trial"
+            : /^\d*$/.test(name)
+              ? `Trial ${name || stage.trials.length + 1}`
+              : name}
+        </Typography>
+        <Typography variant="body2" color="textSecondary" sx={{ flexGrow: 1 }}>
+          {stage.definition.indicator}
         </Typography>
         <ToggleButtonGroup
           exclusive
@@ -107,18 +121,24 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
           aria-label="Does it count?"
           onChange={(_event, kind: "rough" | "fine" | null) => kind && entry.setKind(kind)}
         >
-          <ToggleButton value="rough" sx={{ textTransform: "none", px: 1.5 }}>
-            rough
-          </ToggleButton>
-          <ToggleButton value="fine" sx={{ textTransform: "none", px: 1.5 }}>
-            counts
-          </ToggleButton>
+          <ToggleButton value="rough">rough</ToggleButton>
+          <ToggleButton value="fine">counts</ToggleButton>
         </ToggleButtonGroup>
       </Box>
       <GuidanceLine stage={stage} closed={closed} />
       {groups.map((symbol) => {
         const group = fields.filter((f) => f.symbol === symbol);
         const total = soFar(stage, trial, symbol, rules);
+        if (group.every((field) => presentOf(field))) {
+          return (
+            <SavedGroup
+              key={symbol}
+              readings={group.map((field) => ({ field, value: presentOf(field)?.value ?? "" }))}
+              total={total}
+              onCorrect={(field) => trial && onCorrect({ trialId: trial.id, fieldKey: fieldKey(field) })}
+            />
+          );
+        }
         return (
           <Box
             key={symbol}
@@ -150,45 +170,111 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
                 onCorrect={() => trial && onCorrect({ trialId: trial.id, fieldKey: fieldKey(field) })}
               />
             ))}
-            {total && (
-              <Box sx={{ px: 0.5, pt: 1.1 }} aria-live="polite">
-                <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>
-                  {total.label}, {total.unit}
+            <Box
+              sx={{
+                px: 0.5,
+                pt: total ? { sm: 1.1 } : 0,
+                display: "flex",
+                flexDirection: { xs: "row", sm: "column" },
+                gridColumn: { xs: "1 / -1", sm: "auto" },
+                justifyContent: { xs: "space-between", sm: "flex-start" },
+                alignItems: { xs: "center", sm: "flex-start" },
+                gap: 1,
+              }}
+            >
+              {total && (
+                <Box aria-live="polite">
+                  <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>
+                    {total.label}, {total.unit}
+                  </Box>
+                  <Box
+                    data-testid={`so-far-${symbol}`}
+                    sx={{
+                      fontFamily: fonts.reading,
+                      fontSize: { xs: "1.75rem", sm: "1.9rem" },
+                      lineHeight: 1.2,
+                      color: total.value ? colors.ink : colors.lineStrong,
+                    }}
+                  >
+                    {total.value ?? "–"}
+                  </Box>
                 </Box>
-                <Box
-                  data-testid={`so-far-${symbol}`}
-                  sx={{
-                    fontFamily: fonts.reading,
-                    fontSize: { xs: "1.75rem", sm: "1.9rem" },
-                    lineHeight: 1.2,
-                    color: total.value ? colors.ink : colors.lineStrong,
-                  }}
+              )}
+              {last?.symbol === symbol && (
+                <Button
+                  variant={closed ? "outlined" : "contained"}
+                  onClick={() => advance(last)}
+                  onMouseDown={(event) => event.preventDefault()}
+                  title="or press Enter"
                 >
-                  {total.value ?? "–"}
-                </Box>
-              </Box>
-            )}
+                  {last.kind === "burette.final" ? "Record the end" : "Record"}
+                </Button>
+              )}
+            </Box>
           </Box>
         );
       })}
-      <Box sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
-        <Button
-          variant={closed ? "outlined" : "contained"}
-          disabled={!last}
-          onClick={() => last && advance(last)}
-          onMouseDown={(event) => event.preventDefault()}
-        >
-          {last?.kind === "burette.final" ? "Record the end point" : "Record the reading"}
-        </Button>
-        <Typography variant="body2" color="text.secondary">
-          or press Enter
-        </Typography>
-      </Box>
       <ColorRibbon steps={stage.definition.ribbon} />
-      <Typography variant="body2" color="text.secondary">
-        {stage.definition.indicator}. {stage.definition.persistence}
-      </Typography>
     </Sheet>
+  );
+}
+
+interface SavedGroupProps {
+  readings: readonly { readonly field: Field; readonly value: string }[];
+  total: ReturnType<typeof soFar>;
+  onCorrect: (field: Field) => void;
+}
+
+/** Readings that are all saved draw together into one line, so that the eye lands on what is to be read next. */
+function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
+  const number = { fontFamily: fonts.reading, fontSize: "1.15rem", color: colors.ink } as const;
+  return (
+    <Box
+      sx={{
+        display: "flex",
+        flexWrap: "wrap",
+        alignItems: "center",
+        columnGap: 2.5,
+        bgcolor: colors.tealWash,
+        border: `1px solid ${colors.line}`,
+        borderRadius: "12px",
+        px: 1.75,
+        py: 0.75,
+        color: colors.inkSoft,
+      }}
+    >
+      {readings.map(({ field, value }) => (
+        <Box key={fieldKey(field)} sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
+          <span>{field.label}</span>
+          <Button
+            size="small"
+            onClick={() => onCorrect(field)}
+            aria-label={`${field.label} ${value}, saved, correct`}
+            sx={{
+              ...number,
+              px: 0.5,
+              minWidth: 0,
+              textDecoration: "underline dotted",
+              textUnderlineOffset: 5,
+            }}
+          >
+            {value}
+          </Button>
+          {total ? null : field.unit}
+        </Box>
+      ))}
+      {total && (
+        <Box sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
+          <span>{total.label.replace(" so far", "")}</span>
+          <Box component="span" sx={{ ...number, fontWeight: 700 }}>
+            {total.value} {total.unit}
+          </Box>
+        </Box>
+      )}
+      <Box component="span" sx={{ ml: "auto", color: colors.tealDeep, fontSize: "0.92rem" }}>
+        ✓ saved
+      </Box>
+    </Box>
   );
 }
 
@@ -205,7 +291,7 @@ function GuidanceLine({ stage, closed }: { stage: TitrationEvaluation; closed: b
     <Box
       role="status"
       sx={{
-        bgcolor: stop ? colors.amberPale : closed ? colors.tealWash : colors.pinkPale,
+        bgcolor: stop ? colors.amberPale : closed || !guidance ? colors.tealWash : colors.pinkPale,
         color: stop ? colors.amberDeep : colors.ink,
         borderRadius: "10px",
         px: 1.75,
@@ -213,15 +299,11 @@ function GuidanceLine({ stage, closed }: { stage: TitrationEvaluation; closed: b
         fontSize: "1.05rem",
         lineHeight: 1.4,
         fontWeight: stop ? 700 : 400,
-        "& b": { fontFamily: fonts.reading },
       }}
     >
-      {closed ? "The set is closed. Another trial may be added, it will be judged with the others." : emphasized(text)}
+      {closed
+        ? "The set is closed. Another trial may be added, it will be judged with the others."
+        : numbersOut(text)}
     </Box>
   );
-}
-
-/** Numbers with decimals stand out. */
-function emphasized(text: string) {
-  return text.split(/(\d+\.\d+)/).map((part, i) => (i % 2 === 1 ? <b key={i}>{part}</b> : part));
 }

@@ -1,9 +1,9 @@
 import { useCallback, useRef, useState } from "react";
 import type { RunRequest } from "~/formats/requests";
-import type { RunState } from "~/server/repositories/run-state";
-import { type ChangeAnswer, postChange } from "./changes";
+import type { RunState } from "~/formats/answers";
+import { type Outcome, postChange } from "./changes";
 
-export type Send = (request: RunRequest) => Promise<ChangeAnswer>;
+export type Send = (request: RunRequest) => Promise<Outcome>;
 
 export interface LiveRun extends RunState {
   readonly send: Send;

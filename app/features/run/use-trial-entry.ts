@@ -11,7 +11,7 @@ import {
   trialFields,
   withDraft,
 } from "~/core/run";
-import { type StoredDraft, useStoredDraft } from "./draft-store";
+import { readDraft, type StoredDraft, useStoredDraft } from "./draft-store";
 import type { Send } from "./use-run";
 
 /** How a field stands while it is not saved: on its way, or with a message beside it. */
@@ -29,6 +29,8 @@ export interface TrialEntry {
   readonly kind: "rough" | "fine";
   /** The trial's id once there is one, else "next". */
   readonly trialId: string;
+  /** How many trials of the stage are saved whole: it grows when the next trial's turn comes. */
+  readonly completed: number;
   readonly textOf: (field: Field) => string;
   readonly noteOf: (field: Field) => FieldNote | null;
   readonly type: (field: Field, text: string) => void;
@@ -42,12 +44,14 @@ const next = "next";
 /** What is typed for the trial in hand of one stage: kept in the browser, recomputed at each key, saved field by field. */
 export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, send: Send): TrialEntry {
   const { key: stageKey, definition, current } = saved;
-  const [stored, store] = useStoredDraft(`steady-bead.draft.${record.id}.${stageKey}`);
+  const storeKey = `steady-bead.draft.${record.id}.${stageKey}`;
+  const [stored, store] = useStoredDraft(storeKey);
   const [notes, setNotes] = useState<Readonly<Record<string, FieldNote>>>({});
   const onTheWay = useRef(new Set<string>());
   const attempts = useRef(new Map<string, { text: string; id: string }>());
 
-  const fits = stored && (current ? stored.trialId === current.id : !saved.trials.some((t) => t.id === stored.trialId));
+  const fits =
+    stored && (current ? stored.trialId === current.id : !saved.trials.some((t) => t.id === stored.trialId));
   const theoryKnown = definition.presumed !== undefined;
   const usualKind = current?.record.kind ?? (saved.trials.length === 0 && !theoryKnown ? "rough" : "fine");
   const draft: StoredDraft = useMemo(
@@ -64,7 +68,9 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     () => evaluateRun(withDraft(record, { stageKey, trialId: draft.trialId, kind, texts })),
     [record, stageKey, draft.trialId, kind, texts],
   );
-  const stage = evaluation.stages.find((s): s is TitrationEvaluation => s.key === stageKey && s.kind === "titration");
+  const stage = evaluation.stages.find(
+    (s): s is TitrationEvaluation => s.key === stageKey && s.kind === "titration",
+  );
   const fields = useMemo(() => trialFields(definition, record.houseRules), [definition, record.houseRules]);
 
   const noteKey = useCallback((field: Field) => `${draft.trialId}/${fieldKey(field)}`, [draft.trialId]);
@@ -78,8 +84,17 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     current?.fields.some((f) => fieldKey(f.field) === fieldKey(field) && f.present !== null) ?? false;
 
   const type = (field: Field, text: string) => {
-    store({ ...draft, kind, texts: { ...draft.texts, [fieldKey(field)]: text } });
-    setNote(noteKey(field), null);
+    const trialId = draft.trialId === next ? newTrialId() : draft.trialId;
+    store({ trialId, kind, texts: { ...draft.texts, [fieldKey(field)]: text } });
+    setNote(`${trialId}/${fieldKey(field)}`, null);
+  };
+
+  /** What is saved is no draft any more: taken back later, it must not come up again by itself. */
+  const forget = (field: Field, text: string) => {
+    const now = readDraft(storeKey);
+    if (now?.texts[fieldKey(field)] !== text) return;
+    const others = Object.entries(now.texts).filter(([key]) => key !== fieldKey(field));
+    store({ ...now, texts: Object.fromEntries(others) });
   };
 
   const save = (field: Field, text: string, trialId: string) => {
@@ -103,18 +118,29 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
       reason: null,
     }).then((answer) => {
       onTheWay.current.delete(key);
-      if (answer.status === "done") return setNote(key, null);
+      if (answer.status === "done") {
+        attempts.current.delete(key);
+        forget(field, text);
+        return setNote(key, null);
+      }
       const state = answer.status === "unreachable" ? "unreachable" : "refused";
       setNote(key, { ...answer, state });
     });
   };
 
+  // Leaving a field right after Enter comes here twice before anything is rendered anew: one trial, one id.
+  const newTrialId = () => {
+    const begun = readDraft(storeKey)?.trialId ?? next;
+    return begun === next || saved.trials.some((t) => t.id === begun) ? newId() : begun;
+  };
+
   const commit = (field: Field): boolean => {
     const upTo = fields.findIndex((f) => fieldKey(f) === fieldKey(field));
-    const trialId = draft.trialId === next ? newId() : draft.trialId;
+    const trialId = draft.trialId === next ? newTrialId() : draft.trialId;
     const trial = stage?.trials.find((t) => t.id === draft.trialId);
     const holder = { observations: trial?.record.observations ?? [] };
-    if (draft.trialId === next) store({ trialId, kind, texts: draft.texts });
+    if (draft.trialId === next && readDraft(storeKey)?.trialId !== trialId)
+      store({ trialId, kind, texts: draft.texts });
     for (const f of fields.slice(0, upTo + 1)) {
       const text = texts[fieldKey(f)] ?? "";
       const last = fieldKey(f) === fieldKey(field);
@@ -136,13 +162,14 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     fields,
     kind,
     trialId: draft.trialId,
+    completed: saved.trials.filter((t) => !t.missing).length,
     textOf: (field) => texts[fieldKey(field)] ?? "",
     noteOf: (field) => notes[noteKey(field)] ?? null,
     type,
     commit,
     setKind: (chosen) => {
       if (current) void send({ intent: "mark", trialId: current.id, kind: chosen });
-      else store({ ...draft, kind: chosen });
+      else store({ ...draft, trialId: draft.trialId === next ? newTrialId() : draft.trialId, kind: chosen });
     },
   };
 }

@@ -8,13 +8,19 @@ import { Sheet } from "../../ui/sheet";
 const percent = (part: number) => (part < 0.005 ? "< 1 %" : `${Math.round(part * 100)} %`);
 
 /** What makes up the ±: shares of the variance, largest first; an earlier stage opens to its own causes. */
-export function Shares({ shares, workingHref }: { shares: readonly Share[]; workingHref: (stage: string) => string }) {
+export function Shares({
+  shares,
+  workingHref,
+}: {
+  shares: readonly Share[];
+  workingHref: (stage: string) => string;
+}) {
   return (
     <Sheet component="section" aria-labelledby="shares-title">
       <Typography id="shares-title" variant="h2" sx={{ mb: 1 }}>
         What makes up the ±
       </Typography>
-      {shares.length === 0 && <Typography color="text.secondary">No trial counts yet.</Typography>}
+      {shares.length === 0 && <Typography color="textSecondary">No trial counts yet.</Typography>}
       {shares.map(({ id, label, part, leaves }) => {
         const earlier = id.startsWith("stage:") ? id.slice("stage:".length) : null;
         return (
@@ -32,14 +38,24 @@ export function Shares({ shares, workingHref }: { shares: readonly Share[]; work
               </Box>
             </Box>
             <Box sx={{ height: 9, borderRadius: 5, bgcolor: "#eae8de", overflow: "hidden" }}>
-              <Box sx={{ width: `${part * 100}%`, height: "100%", bgcolor: colors.teal, opacity: 0.45 + 0.55 * part }} />
+              <Box
+                sx={{
+                  width: `${part * 100}%`,
+                  height: "100%",
+                  bgcolor: colors.teal,
+                  opacity: 0.45 + 0.55 * part,
+                }}
+              />
             </Box>
             {earlier && leaves.length > 1 && (
-              <Typography variant="caption" color="text.secondary">
+              <Typography variant="caption" color="textSecondary">
                 of which{" "}
                 {leaves
                   .slice(0, 3)
-                  .map((leaf) => `${leaf.label.charAt(0).toLowerCase()}${leaf.label.slice(1)} ${percent(leaf.part)}`)
+                  .map(
+                    (leaf) =>
+                      `${leaf.label.charAt(0).toLowerCase()}${leaf.label.slice(1)} ${percent(leaf.part)}`,
+                  )
                   .join(", ")}
               </Typography>
             )}

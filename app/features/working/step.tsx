@@ -20,7 +20,15 @@ export function Step({ step, number, workingHref }: StepProps) {
   const [open, setOpen] = useState<string | null>(null);
   const opened = step.inputs.find(({ key }) => key === open);
   return (
-    <Box component="li" sx={{ display: "grid", gridTemplateColumns: "34px minmax(0,1fr)", columnGap: 1.25, breakInside: "avoid" }}>
+    <Box
+      component="li"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "34px minmax(0,1fr)",
+        columnGap: 1.25,
+        breakInside: "avoid",
+      }}
+    >
       <Box
         aria-hidden="true"
         sx={{
@@ -39,7 +47,17 @@ export function Step({ step, number, workingHref }: StepProps) {
       </Box>
       <Box sx={{ minWidth: 0 }}>
         <Typography sx={{ fontWeight: 700, mb: 0.5 }}>{step.title}</Typography>
-        <Box sx={{ overflowX: "auto", overflowY: "hidden", fontSize: "1.12rem", "& .katex": { lineHeight: 1.6 } }} tabIndex={0} role="group" aria-label={step.valueText}>
+        <Box
+          sx={{
+            overflowX: "auto",
+            overflowY: "hidden",
+            fontSize: "1.12rem",
+            "& .katex": { lineHeight: 1.6 },
+          }}
+          tabIndex={0}
+          role="group"
+          aria-label={step.valueText}
+        >
           {step.names && (
             <Box sx={{ py: 0.25 }}>
               <Tex tex={step.names} />
@@ -57,7 +75,15 @@ export function Step({ step, number, workingHref }: StepProps) {
           </Box>
         </Box>
         {step.inputs.length > 0 && (
-          <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1, ml: -1, "@media print": { display: "none" } }}>
+          <Box
+            sx={{
+              display: "flex",
+              flexWrap: "wrap",
+              columnGap: 1,
+              ml: -1,
+              "@media print": { display: "none" },
+            }}
+          >
             {step.inputs.map(({ key, label }) => (
               <Button
                 key={key}
@@ -145,7 +171,11 @@ function OriginNote({ origin, workingHref }: { origin: Origin; workingHref: Step
       return (
         <Box sx={noteStyle}>
           {origin.title}: <span style={{ fontFamily: fonts.reading }}>{origin.text}</span>{" "}
-          <Box component={Link} to={workingHref(origin.stageKey)} sx={{ color: colors.teal, fontWeight: 650 }}>
+          <Box
+            component={Link}
+            to={workingHref(origin.stageKey)}
+            sx={{ color: colors.teal, fontWeight: 650 }}
+          >
             Open its working
           </Box>
         </Box>

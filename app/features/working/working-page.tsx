@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import { evaluateRun, type RunRecord, standsOn, workingOf } from "~/core/run";
+import { evaluateRun, type RunRecord, standsOn, trialWords, workingOf } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { Shares } from "./shares";
@@ -26,9 +26,11 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
 
   return (
     <Box component="main" sx={{ maxWidth: 1320, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
-      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 1, mb: 1.5 }}>
+      <Box
+        sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 1, mb: 1.5 }}
+      >
         <Typography variant="h1">Working: {record.title}</Typography>
-        <Typography color="text.secondary" sx={{ flexGrow: 1 }}>
+        <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
           {working?.stage.shown && (
             <>
               how{" "}
@@ -39,7 +41,11 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
             </>
           )}
         </Typography>
-        <Button variant="outlined" onClick={() => window.print()} sx={{ "@media print": { display: "none" } }}>
+        <Button
+          variant="outlined"
+          onClick={() => window.print()}
+          sx={{ "@media print": { display: "none" } }}
+        >
           Print
         </Button>
         <Button component={Link} to={back} variant="outlined" sx={{ "@media print": { display: "none" } }}>
@@ -49,7 +55,9 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
       {!working ? (
         <Sheet sx={{ p: 4 }}>
           <Typography variant="h2">There is no complete trial yet</Typography>
-          <Typography color="text.secondary">Its working comes to stand here with the first end point.</Typography>
+          <Typography color="textSecondary">
+            Its working comes to stand here with the first end point.
+          </Typography>
         </Sheet>
       ) : (
         <Box
@@ -61,7 +69,11 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
           }}
         >
           <Sheet component="section" aria-label="The board" sx={{ p: { xs: 2, sm: 3 } }}>
-            <Box component="nav" aria-label="Stage and trial" sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2.5, "@media print": { display: "none" } }}>
+            <Box
+              component="nav"
+              aria-label="Stage and trial"
+              sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2.5, "@media print": { display: "none" } }}
+            >
               {titrations.length > 1 &&
                 titrations.map((s) => (
                   <Pick key={s.key} to={here(s.key)} chosen={s.key === key}>
@@ -73,7 +85,7 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
                 .filter((t) => t.result)
                 .map((t) => (
                   <Pick key={t.id} to={here(key, t.id)} chosen={t.id === working.trial.id}>
-                    {/^\d+$/.test(t.name) ? `trial ${t.name}` : t.name}
+                    {trialWords(t.name)}
                   </Pick>
                 ))}
             </Box>

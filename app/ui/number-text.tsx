@@ -1,0 +1,21 @@
+import type { ReactNode } from "react";
+import { fonts } from "../theme/theme";
+
+/** Keeps a number and its unit on one line. */
+export const unbroken = (text: string) =>
+  text.replace(/(\d|±) (mL|g|mg|mol\/L|mmol|%|°C|s\b|min\b|\d)/g, "$1\u00a0$2");
+
+/** A sentence in which the numbers with decimals stand out, each beside its unit. */
+export function numbersOut(text: string): ReactNode {
+  return unbroken(text)
+    .split(/(\d+\.\d+)/)
+    .map((part, i) =>
+      i % 2 === 1 ? (
+        <b key={i} style={{ fontFamily: fonts.reading }}>
+          {part}
+        </b>
+      ) : (
+        part
+      ),
+    );
+}

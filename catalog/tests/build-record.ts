@@ -1,0 +1,107 @@
+import type { HouseRules, Observation, ObservationKind, RunRecord, TrialRecord } from "~/core/run";
+import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
+import { defaultHouseRules } from "../rules/defaults";
+
+const at = "2026-11-25T09:00:00.000Z";
+
+type Text = readonly [symbol: string, kind: ObservationKind, text: string];
+
+const observed = (holder: string, [symbol, kind, text]: Text): Observation => ({
+  id: `${holder}:${symbol}:${kind}`,
+  symbol,
+  kind,
+  text,
+  value: text,
+  unit: kind.startsWith("mass") ? "g" : kind.startsWith("purity") ? "%" : "mL",
+  source: "typed",
+  person: "bench 1",
+  at,
+  supersedes: null,
+  reason: null,
+});
+
+export interface TrialOptions {
+  readonly kind?: "rough" | "fine";
+  readonly struck?: boolean;
+}
+
+function trial(
+  id: string,
+  texts: readonly Text[],
+  { kind = "fine", struck = false }: TrialOptions,
+): TrialRecord {
+  return {
+    id,
+    number: 1,
+    label: null,
+    kind,
+    struck: struck ? { at, person: "bench 1", reason: "overshot" } : null,
+    observations: texts.map((text) => observed(id, text)),
+  };
+}
+
+let made = 0;
+
+/** A weighed flask: boat before and after, burette before and after, as typed. */
+export function flask(
+  before: string,
+  after: string,
+  initial: string,
+  final: string,
+  options: TrialOptions = {},
+): TrialRecord {
+  return trial(
+    `flask ${++made}`,
+    [
+      ["m", "mass.before", before],
+      ["m", "mass.after", after],
+      ["V", "burette.initial", initial],
+      ["V", "burette.final", final],
+    ],
+    options,
+  );
+}
+
+export function aliquot(
+  taken: string,
+  initial: string,
+  final: string,
+  options: TrialOptions = {},
+): TrialRecord {
+  return trial(
+    `aliquot ${++made}`,
+    [
+      ["V_a", "volume.taken", taken],
+      ["V", "burette.initial", initial],
+      ["V", "burette.final", final],
+    ],
+    options,
+  );
+}
+
+/** A run of the phthalate method from trials alone. */
+export function runRecord(
+  standardize: readonly TrialRecord[],
+  determine: readonly TrialRecord[] = [],
+  houseRules: HouseRules = defaultHouseRules,
+): RunRecord {
+  const numbered = (trials: readonly TrialRecord[]) => trials.map((t, i) => ({ ...t, number: i + 1 }));
+  return {
+    format: "steady-bead/run",
+    formatVersion: 1,
+    id: "run",
+    title: "Rinse acid",
+    sample: "R-1",
+    bench: "bench 1",
+    status: "open",
+    startedAt: at,
+    finishedAt: null,
+    method: baseByPhthalateThenAcid,
+    houseRules,
+    stages: [
+      { id: "s", key: "standardize", observations: [], trials: numbered(standardize) },
+      { id: "d", key: "determine", observations: [], trials: numbered(determine) },
+      { id: "c", key: "conclude", observations: [], trials: [] },
+    ],
+  };
+}

@@ -1,0 +1,52 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, startRun, test, titration, typeReadings, weighing } from "./app";
+
+const sizes = [
+  { width: 1280, height: 800 },
+  { width: 768, height: 1024 },
+  { width: 390, height: 844 },
+];
+
+test("no screen has serious faults of access, at any width, and none overflows", async ({ page }) => {
+  test.setTimeout(120_000);
+  await startRun(page, "Access");
+  await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
+  await typeReadings(page, [...weighing("2.5901", "2.1000"), ...titration(null, "49.01")]);
+  const run = new URL(page.url()).pathname;
+  await page.getByRole("textbox", { name: "Boat with solid, g" }).fill("2.6");
+  await page.getByRole("textbox", { name: "Boat with solid, g" }).press("Enter");
+
+  const check = async (where: string) => {
+    const found = await new AxeBuilder({ page }).analyze();
+    const grave = found.violations
+      .filter((v) => v.impact === "serious" || v.impact === "critical")
+      .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
+    expect(grave).toEqual([]);
+    const [inner, whole] = await page.evaluate(() => [
+      window.innerWidth,
+      document.documentElement.scrollWidth,
+    ]);
+    expect([where, whole]).toEqual([where, inner]);
+  };
+  await check("run with a refused reading");
+  for (const size of sizes) {
+    await page.setViewportSize(size);
+    for (const path of [
+      "/",
+      run,
+      `${run}?stage=determine`,
+      `${run}?stage=conclude`,
+      `${run}/working`,
+      "/house-rules",
+      "/nowhere",
+    ]) {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      await check(`${path} at ${size.width}`);
+    }
+  }
+  await page.goto("/");
+  await page.getByRole("button", { name: "Start a run" }).click();
+  await expect(page.getByRole("dialog")).toBeVisible();
+  await check("start a run");
+});

@@ -1,0 +1,68 @@
+import { expect, startRun, test } from "./app";
+
+test("requests that make no sense are refused and change nothing", async ({ page, request }) => {
+  await startRun(page, "Requests");
+  const address = new URL(page.url()).pathname;
+  const changes = `${address}/changes`;
+  const uuid = "01930000-0000-7000-8000-000000000001";
+  const reading = {
+    intent: "observe",
+    id: uuid,
+    stageKey: "standardize",
+    trial: { id: "01930000-0000-7000-8000-000000000002", kind: "fine" },
+    symbol: "V",
+    kind: "burette.initial",
+    text: "0.10",
+    supersedes: null,
+    reason: null,
+  };
+  const post = async (to: string, data: unknown) => {
+    const text = typeof data === "string" ? data : JSON.stringify(data);
+    const answer = await request.post(to, { data: text, headers: { "Content-Type": "application/json" } });
+    return [answer.status(), (await answer.text()).includes('"status":"done"')];
+  };
+  expect(await post(changes, "{ not json")).toEqual([400, false]);
+  expect(await post(changes, "")).toEqual([400, false]);
+  expect(await post(changes, { intent: "observe" })).toEqual([400, false]);
+  expect(await post(changes, { ...reading, symbol: undefined })).toEqual([400, false]);
+  expect(await post(changes, { ...reading, symbol: "W" })).toEqual([400, false]);
+  expect(await post(changes, { ...reading, text: "0.1" })).toEqual([422, false]);
+  expect(await post(changes, { intent: "strike", trialId: uuid, reason: "not of this run" })).toEqual([
+    400,
+    false,
+  ]);
+  expect(await post(`/runs/${uuid}/changes`, reading)).toEqual([404, false]);
+  expect(await post("/runs/none/changes", reading)).toEqual([404, false]);
+  await page.reload();
+  await expect(page.getByText("Each trial comes to stand here, reading by reading.")).toBeVisible();
+  expect(
+    (await request.post("/?index", { form: { intent: "start", methodId: "none", title: "x" } })).status(),
+  ).toBe(400);
+  expect(await post(changes, reading)).toEqual([200, true]);
+
+  for (const missing of [`/runs/${uuid}`, "/runs/nonsense", `/runs/${uuid}/working`, "/nowhere"]) {
+    const answer = await page.goto(missing);
+    expect(answer?.status()).toBe(404);
+    await expect(page.getByRole("heading", { name: "Not found" })).toBeVisible();
+  }
+  await page.getByRole("link", { name: "Back to the bench" }).click();
+  await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
+});
+
+test("nothing is fetched from elsewhere, and every page is whole without it", async ({ page, app }) => {
+  const elsewhere: string[] = [];
+  page.on("request", (asked) => {
+    if (!asked.url().startsWith(app.url) && !asked.url().startsWith("data:")) elsewhere.push(asked.url());
+  });
+  await startRun(page, "Alone");
+  await page.goto(`${new URL(page.url()).pathname}/working`);
+  await expect(page.getByText("There is no complete trial yet")).toBeVisible();
+  await page.goto("/house-rules");
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  expect(
+    await page.evaluate(() =>
+      document.fonts.ready.then(() => document.fonts.check('16px "Atkinson Hyperlegible Next Variable"')),
+    ),
+  ).toBe(true);
+  expect(elsewhere).toEqual([]);
+});

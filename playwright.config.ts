@@ -1,0 +1,27 @@
+import { defineConfig } from "@playwright/test";
+
+// Debian's Chromium; the background services of a browser have nothing to talk to here.
+const args = [
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
+export default defineConfig({
+  testDir: "e2e",
+  outputDir: "test-results/e2e",
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 7_000 },
+  reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
+  use: {
+    browserName: "chromium",
+    launchOptions: { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args },
+    viewport: { width: 1280, height: 800 },
+    trace: "retain-on-failure",
+  },
+});

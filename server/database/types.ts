@@ -1,0 +1,7 @@
+import type { PgliteDatabase } from "drizzle-orm/pglite";
+import type * as schema from "./schema";
+
+export type Database = PgliteDatabase<typeof schema>;
+
+/** A database or a transaction on it. */
+export type Connection = Pick<Database, "select" | "selectDistinctOn" | "insert" | "update" | "delete">;

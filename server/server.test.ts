@@ -1,0 +1,258 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { spawnSync } from "node:child_process";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { sql } from "drizzle-orm";
+import { v7 as newId } from "uuid";
+import { evaluateRun } from "~/core/run";
+import { mustHold } from "~/core/result";
+import type { Observe, RunRequest } from "~/formats/requests";
+import { checkRunRecord } from "~/formats/run-record";
+import { type OpenDatabase, openDatabase } from "./database/connection";
+import { observation } from "./database/schema";
+import { changeRun } from "./repositories/run-changes";
+import { loadRunRecord } from "./repositories/run-record";
+import { loadRunState } from "./repositories/run-state";
+import { listOpenRuns, searchFinishedRuns, startRun } from "./repositories/runs";
+import { seedDemo } from "./seed/demo";
+
+let open: OpenDatabase;
+beforeAll(async () => {
+  open = await openDatabase(null);
+});
+afterAll(() => open.close());
+
+const begin = async (title = "Rinse acid") =>
+  mustHold(
+    await startRun(open.db, {
+      intent: "start",
+      methodId: "base-by-phthalate-then-acid",
+      title,
+      sample: "R-1",
+      bench: "bench 1",
+    }),
+  );
+
+const change = (runId: string, request: RunRequest) => changeRun(open.db, runId, request);
+
+const reading = (
+  trialId: string,
+  symbol: string,
+  kind: Observe["kind"],
+  text: string,
+  more: Partial<Observe> = {},
+) =>
+  ({
+    intent: "observe",
+    id: newId(),
+    stageKey: "standardize",
+    trial: { id: trialId, kind: "fine" },
+    symbol,
+    kind,
+    text,
+    supersedes: null,
+    reason: null,
+    ...more,
+  }) satisfies Observe;
+
+async function record(runId: string) {
+  const found = await loadRunRecord(open.db, runId);
+  if (!found) throw new Error("run missing");
+  return found;
+}
+
+const countObservations = async () =>
+  (await open.db.select({ n: sql<number>`count(*)::int` }).from(observation))[0]?.n ?? NaN;
+
+describe("readings", () => {
+  test("are kept as typed and never overwritten: a correction stands beside what it supersedes", async () => {
+    const runId = await begin();
+    const trialId = newId();
+    await change(runId, reading(trialId, "V", "burette.initial", "0.10"));
+    await change(runId, reading(trialId, "V", "burette.final", " 25,60 "));
+    const [, wrong] = (await record(runId)).stages[0]!.trials[0]!.observations;
+    expect(wrong).toMatchObject({ text: "25,60", value: "25.60", person: "bench 1", supersedes: null });
+
+    const correction = reading(trialId, "V", "burette.final", "26.50", { supersedes: wrong!.id });
+    expect(await change(runId, correction)).toMatchObject({ status: "refused", message: /why/i });
+    expect(await change(runId, { ...correction, reason: "digits swapped" })).toMatchObject({
+      status: "done",
+    });
+    const { observations } = (await record(runId)).stages[0]!.trials[0]!;
+    expect(observations.map((o) => [o.text, o.supersedes, o.reason])).toEqual([
+      ["0.10", null, null],
+      ["25,60", null, null],
+      ["26.50", wrong!.id, "digits swapped"],
+    ]);
+    // A second correction of what was corrected already is refused: someone else was quicker.
+    expect(
+      await change(
+        runId,
+        reading(trialId, "V", "burette.final", "26.51", { supersedes: wrong!.id, reason: "again" }),
+      ),
+    ).toMatchObject({ status: "refused" });
+  });
+
+  test("sent twice are written once", async () => {
+    const runId = await begin();
+    const request = reading(newId(), "m", "mass.before", "2.6106");
+    await change(runId, request);
+    const before = await countObservations();
+    expect(await change(runId, request)).toMatchObject({ status: "done" });
+    expect(await countObservations()).toBe(before);
+  });
+
+  test.each([
+    ["a burette read to the tenth", { symbol: "V", kind: "burette.final", text: "25.6" }, "refused"],
+    ["letters", { symbol: "V", kind: "burette.final", text: "25.6o" }, "refused"],
+    [
+      "a final reading above the initial one",
+      { symbol: "V", kind: "burette.final", text: "10.00" },
+      "refused",
+    ],
+    [
+      "a field that the method does not have",
+      { symbol: "W", kind: "burette.final", text: "25.60" },
+      "malformed",
+    ],
+    ["a stage that the method does not have", { stageKey: "boil" }, "malformed"],
+  ] as const)("%s: nothing is changed", async (_what, wrong, status) => {
+    const runId = await begin();
+    const trialId = newId();
+    await change(runId, reading(trialId, "V", "burette.initial", "20.00"));
+    const before = await countObservations();
+    const base = reading(trialId, "V", "burette.final", "25.60");
+    expect(await change(runId, { ...base, ...wrong })).toMatchObject({ status });
+    expect(await countObservations()).toBe(before);
+  });
+
+  test("of another run's trial are malformed, of no run missing", async () => {
+    const [mine, other] = [await begin(), await begin()];
+    const trialId = newId();
+    await change(other, reading(trialId, "V", "burette.initial", "0.10"));
+    expect(await change(mine, reading(trialId, "V", "burette.final", "9.10"))).toMatchObject({
+      status: "malformed",
+    });
+    expect(await change(mine, { intent: "restore", trialId })).toMatchObject({ status: "malformed" });
+    expect(await change(newId(), { intent: "finish" })).toMatchObject({ status: "missing" });
+  });
+});
+
+describe("undo", () => {
+  test("takes back the last change, then the one before, and loses nothing", async () => {
+    const runId = await begin();
+    const trialId = newId();
+    const undo = async () => {
+      const state = await loadRunState(open.db, runId);
+      return change(runId, { intent: "undo", eventId: state?.undo?.eventId ?? newId() });
+    };
+    const present = async () => {
+      const stage = evaluateRun(await record(runId)).stages[0];
+      const trial = stage?.kind === "titration" ? stage.trials[0] : undefined;
+      const state = trial?.fields.find((f) => f.field.kind === "burette.initial");
+      return [state?.present?.value ?? null, trial?.record.kind, trial?.record.struck?.reason ?? null];
+    };
+    await change(runId, reading(trialId, "V", "burette.initial", "0.10"));
+    const first = (await record(runId)).stages[0]!.trials[0]!.observations[0]!;
+    await change(
+      runId,
+      reading(trialId, "V", "burette.initial", "0.12", { supersedes: first.id, reason: "misread" }),
+    );
+    await change(runId, { intent: "mark", trialId, kind: "rough" });
+    await change(runId, { intent: "strike", trialId, reason: "spilled" });
+    expect(await present()).toEqual(["0.12", "rough", "spilled"]);
+    const seen: unknown[] = [];
+    for (let i = 0; i < 4; i++) {
+      expect(await undo()).toMatchObject({ status: "done" });
+      seen.push(await present());
+    }
+    expect(seen).toEqual([
+      ["0.12", "rough", null],
+      ["0.12", "fine", null],
+      ["0.10", "fine", null],
+      [null, "fine", null],
+    ]);
+    expect((await record(runId)).stages[0]!.trials[0]!.observations.map((o) => o.text)).toEqual([
+      "0.10",
+      "0.12",
+      "0.10",
+      "",
+    ]);
+    expect(await undo()).toMatchObject({ status: "refused" });
+  });
+});
+
+describe("runs", () => {
+  test("are deleted only while they are empty, else archived", async () => {
+    const empty = await begin();
+    expect(await change(empty, { intent: "delete" })).toEqual({ status: "done", state: null });
+    expect(await loadRunRecord(open.db, empty)).toBeNull();
+
+    const used = await begin();
+    await change(used, reading(newId(), "m", "mass.before", "2.6106"));
+    expect(await change(used, { intent: "delete" })).toMatchObject({ status: "refused" });
+    expect(await change(used, { intent: "finish" })).toMatchObject({ status: "refused" });
+    expect(await change(used, { intent: "archive" })).toMatchObject({ status: "done" });
+    expect(await change(used, reading(newId(), "m", "mass.before", "2.6"))).toMatchObject({
+      status: "refused",
+      message: /reopen/,
+    });
+  });
+
+  test("the demo agrees with its own chemistry", async () => {
+    const demo = await openDatabase(null);
+    try {
+      await seedDemo(demo.db, new Date("2026-11-25T10:00:00Z"));
+      const running = await listOpenRuns(demo.db);
+      expect(running.map((r) => r.summary.state).sort()).toEqual([
+        "stage 1 of 3",
+        "stage 1 of 3",
+        "stage 2 of 3",
+      ]);
+      const { runs, total } = await searchFinishedRuns(demo.db, "pump ph-7");
+      expect(total).toBe(1);
+      // The acid was made 0.0873 mol/L; the result must hold it within its ±.
+      const result = runs[0]?.summary.result;
+      expect(Math.abs(Number(result?.value) - 0.0873)).toBeLessThan(Number(result?.plusMinus));
+      const whole = await loadRunRecord(demo.db, runs[0]?.id ?? "");
+      expect(checkRunRecord(whole)).toMatchObject({ ok: true });
+      const texts = whole?.stages.flatMap((s) => s.trials.flatMap((t) => t.observations)) ?? [];
+      expect(texts.filter((o) => o.supersedes).map((o) => o.reason)).toEqual(["digits swapped"]);
+      expect((await searchFinishedRuns(demo.db, "100%")).total).toBe(0);
+    } finally {
+      await demo.close();
+    }
+  });
+});
+
+describe("the data folder", () => {
+  test("keeps everything across a restart, and refuses a second process while it is open", async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-"));
+    try {
+      const first = await openDatabase(folder);
+      const runId = mustHold(
+        await startRun(first.db, {
+          intent: "start",
+          methodId: "base-by-phthalate-then-acid",
+          title: "Kept",
+          sample: "",
+          bench: "",
+        }),
+      );
+      const second = spawnSync(process.execPath, ["--import", "tsx", "scripts/seed-demo.ts"], {
+        env: { ...process.env, DATA_DIR: folder, NODE_OPTIONS: "" },
+        encoding: "utf8",
+      });
+      expect(second.status).toBe(1);
+      expect(second.stderr).toMatch(/is in use by process \d+\. Stop that server first/);
+      await first.close();
+
+      const again = await openDatabase(folder);
+      expect((await loadRunRecord(again.db, runId))?.title).toBe("Kept");
+      await again.close();
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+});
