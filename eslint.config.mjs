@@ -36,5 +36,7 @@ export default tseslint.config(
     files: ["app/**/*.ts", "app/**/*.tsx"],
     ...reactHooks.configs.flat.recommended,
   },
+  // Playwright reads a fixture's needs from its first parameter, and takes an empty pattern for none.
+  { files: ["e2e/**"], rules: { "no-empty-pattern": ["error", { allowObjectPatternsAsParameters: true }] } },
   { files: ["**/*.mjs", "**/*.cjs"], languageOptions: { globals: globals.node } },
 );

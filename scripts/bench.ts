@@ -55,10 +55,10 @@ async function fill(db: Database, runId: string, whole: number, all: number): Pr
   await db.execute(sql`insert into stage select id, run_id, key, position from stage_copies`);
   await db.execute(sql`
     create temporary table trial_copies as
-      select gen_random_uuid() as id, s.id as stage_id, t.id as old, t.number, t.kind
+      select gen_random_uuid() as id, s.id as stage_id, t.id as old, t.position, t.number, t.kind
       from trial t join stage_copies s on s.old = t.stage_id`);
   await db.execute(
-    sql`insert into trial (id, stage_id, number, kind) select id, stage_id, number, kind from trial_copies`,
+    sql`insert into trial (id, stage_id, position, number, kind) select id, stage_id, position, number, kind from trial_copies`,
   );
   await db.execute(sql`
     insert into observation (id, stage_id, trial_id, symbol, kind, text, value, unit, source, person, at)
@@ -153,8 +153,7 @@ async function keyPress(page: Page): Promise<number> {
       return document.getElementById(label?.htmlFor ?? "") as HTMLInputElement;
     };
     const set = (input: HTMLInputElement, text: string) => {
-      const setter = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set;
-      setter?.call(input, text);
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set?.call(input, text);
       input.dispatchEvent(new Event("input", { bubbles: true }));
     };
     const frame = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));

@@ -85,7 +85,11 @@ export function runRecord(
   determine: readonly TrialRecord[] = [],
   houseRules: HouseRules = defaultHouseRules,
 ): RunRecord {
-  const numbered = (trials: readonly TrialRecord[]) => trials.map((t, i) => ({ ...t, number: i + 1 }));
+  const numbered = (trials: readonly TrialRecord[]) =>
+    trials.map((t, i) => {
+      const before = trials.slice(0, i).filter((other) => other.kind === "fine").length;
+      return { ...t, number: t.kind === "fine" ? before + 1 : null };
+    });
   return {
     format: "steady-bead/run",
     formatVersion: 1,

@@ -1,5 +1,11 @@
 import { checkField, fieldKey, trialFields } from "./fields";
-import { type Observation, presentObservation, type RunRecord, type TrialRecord } from "./record";
+import {
+  nextTrialNumber,
+  type Observation,
+  presentObservation,
+  type RunRecord,
+  type TrialRecord,
+} from "./record";
 
 /** What has been typed for one trial and is not saved yet, by field key. */
 export interface TrialDraft {
@@ -23,7 +29,7 @@ export function withDraft(record: RunRecord, draft: TrialDraft): RunRecord {
       const existing = stage.trials.find((t) => t.id === draft.trialId);
       const trial: TrialRecord = existing ?? {
         id: draft.trialId,
-        number: stage.trials.length + 1,
+        number: draft.kind === "fine" ? nextTrialNumber(stage.trials) : null,
         label: null,
         kind: draft.kind,
         struck: null,

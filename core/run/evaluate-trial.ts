@@ -17,6 +17,7 @@ import {
   type Observation,
   presentObservation,
   type StageRecord,
+  trialName,
   type TrialRecord,
 } from "./record";
 import { type HouseRules, massDecimals } from "./rules";
@@ -115,7 +116,6 @@ export const stageFieldStates = (stage: CompiledStage, record: StageRecord, rule
 /** One trial: what was read, what follows from it, and whether it may be judged. */
 export function evaluateTrial(
   record: TrialRecord,
-  name: string,
   stage: CompiledStage,
   shared: ReadonlyMap<string, Quantity>,
   { ratio }: CompiledMethod,
@@ -143,7 +143,7 @@ export function evaluateTrial(
   const base = {
     id: record.id,
     record,
-    name,
+    name: trialName(record),
     fields,
     missing,
     cautions,

@@ -13,19 +13,10 @@ import type {
 } from "./evaluation";
 import { guide, proposalsFor } from "./guidance";
 import type { Method } from "./method";
-import type { RunRecord, StageRecord } from "./record";
+import { nextTrialNumber, type RunRecord, type StageRecord } from "./record";
 import type { HouseRules } from "./rules";
 import { showQuantity } from "./show";
 import { capitalized, trialWords, uncapitalized } from "./words";
-
-/** Names of a stage's trials: rough ones are called so, fine ones are counted, and a label given by people wins. */
-export function trialNames({ trials }: StageRecord): string[] {
-  let fine = 0;
-  return trials.map(({ kind, label }) => {
-    if (kind === "fine") fine++;
-    return label ?? (kind === "rough" ? "rough" : String(fine));
-  });
-}
 
 /**
  * Shares of an earlier stage's causes are shown together, as that stage's result. An atomic weight belongs to no stage:
@@ -85,10 +76,7 @@ function evaluateTitration(
   const { method, rules, earlier, nextStageTitle } = context;
   const { definition } = stage;
   const shared = stageInputs(stage, record, earlier, rules);
-  const names = trialNames(record);
-  const unscaled = record.trials.map((trial, i) =>
-    evaluateTrial(trial, names[i] ?? "", stage, shared, method, rules),
-  );
+  const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
   const reference = referenceAmount(stage, unscaled);
   const trials = unscaled.map((t) => ({
     ...t,
@@ -118,7 +106,7 @@ function evaluateTitration(
     reference,
     known: knownSoFar(stage, shared, current, proposals, rules),
     initialMl: initialText === null ? null : Number(initialText),
-    name: current?.name ?? String(trials.filter((t) => t.record.kind === "fine").length + 1),
+    name: current?.name ?? String(nextTrialNumber(record.trials)),
   });
 
   return {

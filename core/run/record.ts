@@ -42,7 +42,8 @@ export type Observation = Static<typeof ObservationSchema>;
 export const TrialRecordSchema = Type.Object(
   {
     id: Id,
-    number: Type.Integer({ minimum: 1 }),
+    /** What it is called by, counted among the trials that count; kept for good once given, null while it has none. */
+    number: Type.Union([Type.Integer({ minimum: 1 }), Type.Null()]),
     /** What people call it, where the number will not do. */
     label: Type.Union([Type.String(), Type.Null()]),
     kind: Type.Union([Type.Literal("rough"), Type.Literal("fine")]),
@@ -95,6 +96,14 @@ export const RunRecordSchema = Type.Object(
   { ...Closed, $id: "run-record", title: "One run of Steady Bead" },
 );
 export type RunRecord = Static<typeof RunRecordSchema>;
+
+/** The number that the next trial that counts is called by. */
+export const nextTrialNumber = (trials: readonly Pick<TrialRecord, "number">[]): number =>
+  1 + Math.max(0, ...trials.map((t) => t.number ?? 0));
+
+/** What a trial is called: the label that people gave it, "rough", or its number. */
+export const trialName = ({ label, kind, number }: Pick<TrialRecord, "label" | "kind" | "number">): string =>
+  label ?? (kind === "rough" || number === null ? "rough" : String(number));
 
 /** The observation that holds now for one field: the newest that nothing supersedes, unless it was taken back. */
 export function presentObservation(

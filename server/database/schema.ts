@@ -84,14 +84,15 @@ export const trial = pgTable(
     stageId: uuid("stage_id")
       .notNull()
       .references(() => stage.id, { onDelete: "cascade" }),
-    number: integer("number").notNull(),
+    position: integer("position").notNull(),
+    number: integer("number"),
     label: text("label"),
     kind: text("kind").$type<"rough" | "fine">().notNull(),
     struckAt: at("struck_at"),
     struckBy: text("struck_by"),
     struckReason: text("struck_reason"),
   },
-  (t) => [uniqueIndex("trial_number_in_stage").on(t.stageId, t.number)],
+  (t) => [uniqueIndex("trial_position_in_stage").on(t.stageId, t.position)],
 );
 
 /** Append-only. What was typed is `text`; `value` is the same decimal, exact. */

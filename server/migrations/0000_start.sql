@@ -64,7 +64,8 @@ CREATE TABLE "stage" (
 CREATE TABLE "trial" (
 	"id" uuid PRIMARY KEY NOT NULL,
 	"stage_id" uuid NOT NULL,
-	"number" integer NOT NULL,
+	"position" integer NOT NULL,
+	"number" integer,
 	"label" text,
 	"kind" text NOT NULL,
 	"struck_at" timestamp with time zone,
@@ -84,4 +85,4 @@ CREATE INDEX "run_open_by_update" ON "run" USING btree ("status","updated_at");-
 CREATE INDEX "run_by_finish" ON "run" USING btree ("status","finished_at");--> statement-breakpoint
 CREATE INDEX "run_event_of_run" ON "run_event" USING btree ("run_id","id");--> statement-breakpoint
 CREATE UNIQUE INDEX "stage_of_run" ON "stage" USING btree ("run_id","key");--> statement-breakpoint
-CREATE UNIQUE INDEX "trial_number_in_stage" ON "trial" USING btree ("stage_id","number");
+CREATE UNIQUE INDEX "trial_position_in_stage" ON "trial" USING btree ("stage_id","position");

@@ -4,12 +4,13 @@ import {
   checkField,
   evaluateRun,
   fieldKey,
+  nextTrialNumber,
   presentObservation,
   type RunRecord,
   type StageRecord,
   stageFields,
   trialFields,
-  trialNames,
+  trialName,
   type TrialRecord,
   trialWords,
   uncapitalized,
@@ -56,9 +57,8 @@ function findTrial(
   trialId: string,
 ): { stage: StageRecord; trial: TrialRecord; name: string } | null {
   for (const stage of record.stages) {
-    const at = stage.trials.findIndex((t) => t.id === trialId);
-    const trial = stage.trials[at];
-    if (trial) return { stage, trial, name: trialWords(trialNames(stage)[at] ?? String(trial.number)) };
+    const trial = stage.trials.find((t) => t.id === trialId);
+    if (trial) return { stage, trial, name: trialWords(trialName(trial)) };
   }
   return null;
 }
@@ -103,12 +103,16 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
 
   if (sent && !existing) {
     const [last] = await db
-      .select({ number: max(trial.number) })
+      .select({ position: max(trial.position) })
       .from(trial)
       .where(eq(trial.stageId, stage.id));
-    await db
-      .insert(trial)
-      .values({ id: sent.id, stageId: stage.id, number: (last?.number ?? 0) + 1, kind: sent.kind });
+    await db.insert(trial).values({
+      id: sent.id,
+      stageId: stage.id,
+      position: (last?.position ?? 0) + 1,
+      number: sent.kind === "fine" ? nextTrialNumber(stage.trials) : null,
+      kind: sent.kind,
+    });
   }
   await db.insert(observation).values({
     id: request.id,
@@ -181,11 +185,16 @@ async function changeTrial(change: Change, request: TrialRequest): Promise<Outco
     case "restore":
       if (!before.struck) return refused("This trial is not struck out");
       return apply({ struck: null }, `restoring of ${name}`);
-    case "mark":
+    case "mark": {
+      if (request.kind === "fine" && before.number === null) {
+        const number = nextTrialNumber(found.stage.trials);
+        await change.db.update(trial).set({ number }).where(eq(trial.id, trialId));
+      }
       return apply(
         { kind: request.kind },
         request.kind === "rough" ? `${name} marked rough` : `${name} made to count`,
       );
+    }
     case "label":
       return apply({ label: request.label.trim() || null }, `new name of ${name}`);
   }

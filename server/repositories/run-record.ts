@@ -29,7 +29,7 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
     .select()
     .from(trial)
     .where(inArray(trial.stageId, stageIds))
-    .orderBy(asc(trial.number));
+    .orderBy(asc(trial.position));
   const observations = await db
     .select()
     .from(observation)

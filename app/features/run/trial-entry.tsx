@@ -5,6 +5,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useEffect, useRef } from "react";
 import {
+  capitalized,
   type Field,
   fieldKey,
   type HouseRules,
@@ -65,7 +66,8 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
   // The cursor stands in the first field that waits, at the start and for each new trial, where a keyboard is at hand.
   const begun = useRef(false);
   useEffect(() => {
-    if (closed && begun.current) return;
+    // Once the set is closed, Enter should not begin another trial by itself.
+    if (closed) return;
     if (!begun.current && !window.matchMedia("(pointer: fine)").matches) return;
     begun.current = true;
     inputs.current.get(firstKey)?.focus();
@@ -99,17 +101,13 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
   };
 
   const last = [...fields].reverse().find((f) => entry.textOf(f) !== "" && !presentOf(f)) ?? firstOpen;
-  const name = trial?.name ?? (entry.kind === "rough" ? "rough" : "");
+  const name = trial?.name ?? "rough";
 
   return (
     <Sheet component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
         <Typography variant="h2">
-          {name === "rough"
-            ? "Rough trial"
-            : /^\d*$/.test(name)
-              ? `Trial ${name || stage.trials.length + 1}`
-              : name}
+          {name === "rough" ? "Rough trial" : capitalized(trialWords(name))}
         </Typography>
         <Typography variant="body2" color="textSecondary" sx={{ flexGrow: 1 }}>
           {stage.definition.indicator}
