@@ -166,10 +166,9 @@ test("QUAM example A2, typed into the interface under its own house rules", asyn
   await fill("Repeatability known, %", "0,05");
   await fill("A reading is good to ±, mL", "0");
   await fill("Linear within ±, g", "0.00015");
-  await choose("What follows ±", "the standard uncertainty");
+  await choose("What follows ±", "u, standard uncertainty");
   await choose("Capacity", "25 mL");
-  await page.getByRole("combobox", { name: "Within it" }).nth(1).click();
-  await page.getByRole("option", { name: "in 95 cases of 100" }).click();
+  await choose("Room within its range lies", "in 95 cases of 100");
   await page.getByRole("button", { name: "Save house rules" }).click();
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
 
@@ -184,7 +183,7 @@ test("QUAM example A2, typed into the interface under its own house rules", asyn
   await page.goto("/house-rules");
   for (const [label, text] of Object.entries(typical)) await fill(label, text);
   await fill("Linear within ±, g", "0.0002");
-  await choose("What follows ±", "twice the standard uncertainty (k = 2)");
+  await choose("What follows ±", "twice u (k = 2)");
   await choose("Capacity", "50 mL");
   await page.getByRole("button", { name: "Save house rules" }).click();
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();

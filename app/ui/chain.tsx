@@ -82,7 +82,8 @@ export function Chain({ beads, hrefOf, viewed, compact = false }: ChainProps) {
                 display: "block",
                 color: colors.inkSoft,
                 fontFamily: /\d ± /.test(bead.fact) ? fonts.reading : fonts.text,
-                fontSize: compact ? "0.84rem" : "0.95rem",
+                fontSize: compact ? "0.8rem" : "0.95rem",
+                whiteSpace: "nowrap",
                 minHeight: { xs: 0, sm: "1.4em" },
               }}
             >

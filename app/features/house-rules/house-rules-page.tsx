@@ -66,8 +66,8 @@ function Group({ title, note, children }: { title: string; note: string; childre
 }
 
 const shapes = [
-  { value: "triangular", label: "triangular: mostly near the middle" },
-  { value: "rectangular", label: "rectangular: anywhere within" },
+  { value: "triangular", label: "mostly near the middle" },
+  { value: "rectangular", label: "anywhere within" },
 ];
 
 interface HouseRulesPageProps {
@@ -120,9 +120,9 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
               label="What follows ±"
               value={rules.plusMinus}
               choices={[
-                { value: "k2", label: "twice the standard uncertainty (k = 2)" },
-                { value: "u", label: "the standard uncertainty" },
-                { value: "i95", label: "the 95 % interval" },
+                { value: "k2", label: "twice u (k = 2)" },
+                { value: "u", label: "u, standard uncertainty" },
+                { value: "i95", label: "95 % interval" },
               ]}
             />
           </Group>
@@ -166,7 +166,7 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
             <RuleField
               {...field}
               name="toleranceShape"
-              label="Within it"
+              label="Glass within its tolerance lies"
               value={glassware.toleranceShape}
               choices={shapes}
             />
@@ -191,7 +191,7 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
             <RuleField
               {...field}
               name="temperatureShape"
-              label="Within it"
+              label="Room within its range lies"
               value={temperature.shape}
               choices={[
                 { value: "rectangular", label: "anywhere within" },

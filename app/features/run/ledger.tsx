@@ -155,12 +155,30 @@ function noteOf(trial: TrialEvaluation, members: readonly string[]): string {
 export function Ledger({ runId, stage, rules, locked, ...actions }: LedgerProps) {
   const [menu, setMenu] = useState<{ anchor: HTMLElement; trial: TrialEvaluation } | null>(null);
   const columns = columnsOf(stage, rules);
-  const trials = stage.trials.filter((t) => t.fields.some((f) => f.history.length > 0));
+  const trials = stage.trials.filter((t) =>
+    t.fields.some((f) => f.history.some((o) => !o.id.startsWith("draft:"))),
+  );
   const close = (act?: () => void) => () => {
     setMenu(null);
     act?.();
   };
   const chosen = menu?.trial;
+  // A result opens into its working.
+  const cellOf = (key: string, trial: TrialEvaluation, value: Column["value"]) => {
+    const text = value?.(trial) ?? "";
+    if (key !== "result" || text === "" || trial.fields.some((f) => f.present?.id.startsWith("draft:")))
+      return text;
+    return (
+      <Box
+        component={Link}
+        to={`/runs/${runId}/working?stage=${stage.key}&trial=${trial.id}`}
+        aria-label={`${text} ${stage.definition.result.unit}, working of ${trialWords(trial.name)}`}
+        sx={{ color: "inherit", textDecorationColor: colors.lineStrong, textUnderlineOffset: 3 }}
+      >
+        {text}
+      </Box>
+    );
+  };
   return (
     <Sheet component="section" aria-label="Trials of this stage" sx={{ px: 0, pb: 0.5 }}>
       <Typography variant="h2" sx={{ px: 2, mb: 0.5 }}>
@@ -219,7 +237,7 @@ export function Ledger({ runId, stage, rules, locked, ...actions }: LedgerProps)
                             onCorrect={actions.onCorrect}
                           />
                         ) : (
-                          value?.(trial)
+                          cellOf(key, trial, value)
                         )}
                       </td>
                     ))}

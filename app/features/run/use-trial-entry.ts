@@ -65,7 +65,13 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     [saved.proposals, draft.texts],
   );
   const evaluation = useMemo(
-    () => evaluateRun(withDraft(record, { stageKey, trialId: draft.trialId, kind, texts })),
+    () =>
+      // A finished run has no trial in hand.
+      evaluateRun(
+        record.status === "open"
+          ? withDraft(record, { stageKey, trialId: draft.trialId, kind, texts })
+          : record,
+      ),
     [record, stageKey, draft.trialId, kind, texts],
   );
   const stage = evaluation.stages.find(

@@ -51,7 +51,8 @@ export function Step({ step, number, workingHref }: StepProps) {
           sx={{
             overflowX: "auto",
             overflowY: "hidden",
-            fontSize: "1.12rem",
+            fontSize: { xs: "0.98rem", sm: "1.12rem" },
+            whiteSpace: "nowrap",
             "& .katex": { lineHeight: 1.6 },
           }}
           tabIndex={0}
@@ -59,12 +60,12 @@ export function Step({ step, number, workingHref }: StepProps) {
           aria-label={step.valueText}
         >
           {step.names && (
-            <Box sx={{ py: 0.25 }}>
+            <Box sx={{ py: 0.5 }}>
               <Tex tex={step.names} />
             </Box>
           )}
           {step.numbers && (
-            <Box sx={{ py: 0.25, color: colors.inkSoft }}>
+            <Box sx={{ py: 0.5, color: colors.inkSoft }}>
               <Tex tex={step.numbers} />
             </Box>
           )}
