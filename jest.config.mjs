@@ -7,7 +7,14 @@ export default {
   transform: {
     "^.+\\.tsx?$": [
       "@swc/jest",
-      { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" }, module: { type: "es6" } },
+      {
+        jsc: {
+          parser: { syntax: "typescript", tsx: true },
+          target: "es2022",
+          transform: { react: { runtime: "automatic" } },
+        },
+        module: { type: "es6" },
+      },
     ],
   },
   testTimeout: 30000,

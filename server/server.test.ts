@@ -7,15 +7,14 @@ import { sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { evaluateRun } from "~/core/run";
 import { mustHold } from "~/core/result";
-import type { Observe, RunRequest } from "~/formats/requests";
 import { checkRunRecord } from "~/formats/run-record";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { observation } from "./database/schema";
-import { changeRun } from "./repositories/run-changes";
 import { loadRunRecord } from "./repositories/run-record";
 import { loadRunState } from "./repositories/run-state";
 import { listOpenRuns, searchFinishedRuns, startRun } from "./repositories/runs";
 import { seedDemo } from "./seed/demo";
+import { benchOn, reading } from "./tests/bench";
 
 let open: OpenDatabase;
 beforeAll(async () => {
@@ -23,44 +22,7 @@ beforeAll(async () => {
 });
 afterAll(() => open.close());
 
-const begin = async (title = "Rinse acid") =>
-  mustHold(
-    await startRun(open.db, {
-      intent: "start",
-      methodId: "base-by-phthalate-then-acid",
-      title,
-      sample: "R-1",
-      bench: "bench 1",
-    }),
-  );
-
-const change = (runId: string, request: RunRequest) => changeRun(open.db, runId, request);
-
-const reading = (
-  trialId: string,
-  symbol: string,
-  kind: Observe["kind"],
-  text: string,
-  more: Partial<Observe> = {},
-) =>
-  ({
-    intent: "observe",
-    id: newId(),
-    stageKey: "standardize",
-    trial: { id: trialId, kind: "fine" },
-    symbol,
-    kind,
-    text,
-    supersedes: null,
-    reason: null,
-    ...more,
-  }) satisfies Observe;
-
-async function record(runId: string) {
-  const found = await loadRunRecord(open.db, runId);
-  if (!found) throw new Error("run missing");
-  return found;
-}
+const { begin, change, record } = benchOn(() => open);
 
 const countObservations = async () =>
   (await open.db.select({ n: sql<number>`count(*)::int` }).from(observation))[0]?.n ?? NaN;

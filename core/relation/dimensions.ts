@@ -23,7 +23,9 @@ export function expressionText(expression: Expression): string {
     case "ratio":
       return `ratio(${expression.of}, ${expression.per})`;
     case "negate":
-      return `-${expressionText(expression.argument)}`;
+      return expression.argument.type === "binary"
+        ? `-(${expressionText(expression.argument)})`
+        : `-${expressionText(expression.argument)}`;
     case "call":
       return `${expression.name}(${expressionText(expression.argument)})`;
     case "binary": {

@@ -77,22 +77,24 @@ export function StageReadings({ stage, record, evaluation, rules, locked, send }
                   sx={{ display: "inline-flex", alignItems: "center", gap: 0.5 }}
                 >
                   {kind === "purity.plus-minus" && "±"}
-                  <Button
-                    size="small"
-                    disabled={locked}
-                    onClick={() => setChosen(state)}
-                    aria-label={`${kind === "purity" ? input.label : "Half width of the purity"} ${value} %, change`}
-                    sx={{
-                      fontFamily: fonts.reading,
-                      fontWeight: 500,
-                      minWidth: 0,
-                      px: 0.75,
-                      textDecoration: "underline",
-                      textDecorationStyle: "dotted",
-                    }}
-                  >
-                    {value}
-                  </Button>
+                  {locked ? (
+                    <span style={{ fontFamily: fonts.reading, color: colors.ink }}>{value}</span>
+                  ) : (
+                    <Button
+                      size="small"
+                      onClick={() => setChosen(state)}
+                      aria-label={`${kind === "purity" ? input.label : "Half width of the purity"} ${value} %, change`}
+                      sx={{
+                        fontFamily: fonts.reading,
+                        fontWeight: 500,
+                        minWidth: 0,
+                        px: 0.75,
+                        textDecoration: "underline dotted",
+                      }}
+                    >
+                      {value}
+                    </Button>
+                  )}
                 </Box>
               );
             })}

@@ -25,6 +25,25 @@ interface OpenDialog {
   readonly fieldKey?: string;
 }
 
+const workingLayout = {
+  gridTemplateColumns: {
+    xs: "minmax(0, 1fr)",
+    sm: "190px minmax(0, 1fr)",
+    lg: "228px minmax(0, 1fr) 336px",
+  },
+  gridTemplateAreas: {
+    xs: '"work" "side" "ledger" "burette"',
+    sm: '"burette work" "ledger ledger" "side side"',
+    lg: '"burette work side" "burette ledger side"',
+  },
+} as const;
+
+/** A finished run is read, not worked on: no burette, no fields. */
+const finishedLayout = {
+  gridTemplateColumns: { xs: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 336px" },
+  gridTemplateAreas: { xs: '"ledger" "side"', lg: '"ledger side"' },
+} as const;
+
 /** The working place of a titration: burette, entry and ledger, verdict and result. */
 export function TitrationStageView({ run, saved }: TitrationStageProps) {
   const { record, send } = run;
@@ -71,41 +90,34 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
           gap: 2,
           mt: 1,
           alignItems: "start",
-          gridTemplateColumns: {
-            xs: "minmax(0, 1fr)",
-            sm: "190px minmax(0, 1fr)",
-            lg: "228px minmax(0, 1fr) 336px",
-          },
-          gridTemplateAreas: {
-            xs: '"work" "side" "ledger" "burette"',
-            sm: '"burette work" "ledger ledger" "side side"',
-            lg: '"burette work side" "burette ledger side"',
-          },
-          gridTemplateRows: { lg: "auto 1fr" },
+          ...(locked ? finishedLayout : workingLayout),
+          gridTemplateRows: locked ? undefined : { lg: "auto 1fr" },
         }}
       >
-        <Sheet component="section" aria-label="Burette" sx={{ gridArea: "burette", px: 0.5, py: 1.5 }}>
-          <Box sx={{ maxWidth: { xs: 260, sm: "none" }, mx: "auto" }}>
-            <BuretteColumn
-              capacityMl={rules.burette.capacityMl}
-              decimals={rules.burette.decimals}
-              start={number(readingOf("burette.initial"))}
-              now={number(readingOf("burette.final"))}
-              slowAt={stage.guidance?.slowAt ?? null}
-              endNear={stage.guidance?.endNear ?? null}
-            />
-          </Box>
-        </Sheet>
-        <Box sx={{ gridArea: "work", minWidth: 0 }}>
-          {locked ? null : (
-            <TrialEntrySheet
-              key={saved.key}
-              entry={entry}
-              rules={rules}
-              onCorrect={(target) => setDialog({ kind: "correct", ...target })}
-            />
-          )}
-        </Box>
+        {!locked && (
+          <>
+            <Sheet component="section" aria-label="Burette" sx={{ gridArea: "burette", px: 0.5, py: 1.5 }}>
+              <Box sx={{ maxWidth: { xs: 260, sm: "none" }, mx: "auto" }}>
+                <BuretteColumn
+                  capacityMl={rules.burette.capacityMl}
+                  decimals={rules.burette.decimals}
+                  start={number(readingOf("burette.initial"))}
+                  now={number(readingOf("burette.final"))}
+                  slowAt={stage.guidance?.slowAt ?? null}
+                  endNear={stage.guidance?.endNear ?? null}
+                />
+              </Box>
+            </Sheet>
+            <Box sx={{ gridArea: "work", minWidth: 0 }}>
+              <TrialEntrySheet
+                key={saved.key}
+                entry={entry}
+                rules={rules}
+                onCorrect={(target) => setDialog({ kind: "correct", ...target })}
+              />
+            </Box>
+          </>
+        )}
         <Box sx={{ gridArea: "ledger", minWidth: 0 }}>
           <Ledger
             runId={record.id}

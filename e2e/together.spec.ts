@@ -1,0 +1,85 @@
+import { devices } from "@playwright/test";
+import { expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
+
+test("two people at one run: the later correction is told of the earlier one, and loses nothing", async ({
+  page,
+  context,
+}) => {
+  await startRun(page, "Shared bench");
+  await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
+  await expect(ledgerRow(page, "1")).toContainText("0.10001");
+  const other = await context.newPage();
+  await other.goto(page.url());
+
+  const correct = async (who: typeof page, text: string) => {
+    await ledgerRow(who, "1").getByRole("button", { name: "Final reading 25.00, correct" }).click();
+    const dialog = who.getByRole("dialog");
+    await dialog.getByRole("textbox", { name: "Final reading, mL" }).fill(text);
+    await dialog.getByRole("button", { name: "misread" }).click();
+    await dialog.getByRole("button", { name: "Correct" }).click();
+    return dialog;
+  };
+  await expect(await correct(page, "25.10")).toBeHidden();
+  const refused = await correct(other, "25.20");
+  await expect(refused).toContainText("This was read as 25.10 meanwhile");
+  await expect(refused.getByRole("textbox", { name: "Final reading, mL" })).toHaveValue("25.20");
+  await other.reload();
+  await expect(ledgerRow(other, "1").locator("s")).toHaveText("25.00");
+  await expect(ledgerRow(other, "1")).toContainText("25.10");
+});
+
+test("on a phone, by touch: one field after the other, and the way on within reach", async ({
+  browser,
+  app,
+}) => {
+  const context = await browser.newContext({
+    ...devices["Pixel 7"],
+    baseURL: app.url,
+    viewport: { width: 390, height: 844 },
+  });
+  const page = await context.newPage();
+  await page.goto("/");
+  await page.getByRole("button", { name: "Start a run" }).tap();
+  await page.getByRole("textbox", { name: "Title" }).fill("By touch");
+  await page.getByRole("button", { name: "Start", exact: true }).tap();
+  const boat = page.getByRole("textbox", { name: "Boat with solid, g" });
+  // No keypad springs up unasked; it is the one for numbers once asked.
+  await expect(boat).toBeVisible();
+  await expect(boat).not.toBeFocused();
+  await expect(boat).toHaveAttribute("inputmode", "decimal");
+  for (const [label, text] of [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]) {
+    await page.getByRole("textbox", { name: label }).tap();
+    await page.keyboard.type(text ?? "");
+    await page.getByRole("button", { name: /^Record/ }).tap();
+  }
+  await expect(ledgerRow(page, "1")).toContainText("0.10001");
+  await expect(page.getByTestId("verdict")).toContainText("Trial 1 stands alone");
+  const fingers = await page.getByRole("button", { name: /^Record/ }).boundingBox();
+  expect(fingers?.height).toBeGreaterThanOrEqual(40);
+  await context.close();
+});
+
+test("house rules take hold in runs begun from then on", async ({ page }) => {
+  const save = async (rule: string, text: string) => {
+    await page.goto("/house-rules");
+    await page.getByRole("textbox", { name: rule }).fill(text);
+    await page.getByRole("button", { name: "Save house rules" }).click();
+    await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
+  };
+  await startRun(page, "Three of them");
+  const before = page.url();
+  await save("Trials that must agree", "2");
+  try {
+    await startRun(page, "Two will do");
+    await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
+    await typeReadings(page, weighing("2.5901", "2.1000"));
+    await page.getByRole("button", { name: "Refilled" }).click();
+    await typeReadings(page, titration("0.10", "24.11"));
+    await expect(page.getByTestId("verdict")).toContainText("House rule: two within 0.10 mL of each other");
+    await expect(page.getByRole("link", { name: "Go on: Titrate the acid" })).toBeFocused();
+    await page.goto(before);
+    await expect(page.getByTestId("verdict")).toContainText("House rule: three within 0.10 mL of each other");
+  } finally {
+    await save("Trials that must agree", "3");
+  }
+});

@@ -1,0 +1,239 @@
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { eq } from "drizzle-orm";
+import { v7 as newId } from "uuid";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { evaluateRun, fieldHistory } from "~/core/run";
+import { type OpenDatabase, openDatabase } from "./database/connection";
+import { observation, run } from "./database/schema";
+import { currentHouseRules, saveHouseRules } from "./repositories/house-rules";
+import { listMethods, putMethods } from "./repositories/methods";
+import { loadRunState } from "./repositories/run-state";
+import { listOpenRuns, searchFinishedRuns } from "./repositories/runs";
+import { benchOn, reading, wholeFlask } from "./tests/bench";
+
+let open: OpenDatabase;
+beforeAll(async () => {
+  open = await openDatabase(null);
+});
+afterAll(() => open.close());
+const { begin, change, record } = benchOn(() => open);
+
+const weigh = async (runId: string, after: string, final: string, kind: "rough" | "fine" = "fine") => {
+  const trialId = newId();
+  for (const request of wholeFlask(trialId, after, final, kind)) await change(runId, request);
+  return trialId;
+};
+
+/** 0.5106 g in 25.00 mL and its like: 0.10001 mol/L. */
+const closeTheSet = async (runId: string) => {
+  await weigh(runId, "2.1000", "25.00");
+  await weigh(runId, "2.1205", "24.01");
+  return weigh(runId, "2.0796", "25.98");
+};
+
+describe("what lists show", () => {
+  test("is the evaluation of what was saved, kept with the run at each change", async () => {
+    const runId = await begin("Summaries");
+    const summary = async () => (await open.db.select().from(run).where(eq(run.id, runId)))[0]?.summary;
+    expect(await summary()).toMatchObject({
+      state: "just begun",
+      next: "Weigh the first flask",
+      result: null,
+    });
+    await weigh(runId, "2.1000", "24.60", "rough");
+    expect(await summary()).toMatchObject({ state: "stage 1 of 3", next: "Three trials to go" });
+    await weigh(runId, "2.1000", "25.00");
+    const evaluation = evaluateRun(await record(runId));
+    expect(await summary()).toEqual({
+      chain: evaluation.chain,
+      next: evaluation.next,
+      state: evaluation.state,
+      result: evaluation.result,
+    });
+    expect(evaluation.next).toMatch(/^Two more trials; the next agrees between 24\.\d\d and 25\.\d\d mL$/);
+  });
+
+  test("comes newest first, finds every word, and counts what it does not show", async () => {
+    for (let i = 1; i <= 4; i++) {
+      const runId = await begin(`Skimmer acid ${i}`, new Date(Date.UTC(2026, 10, i)));
+      await closeTheSet(runId);
+      await change(runId, {
+        ...reading(newId(), "V_a", "volume.taken", "25.00"),
+        stageKey: "determine",
+      });
+    }
+    const running = (await listOpenRuns(open.db)).filter((r) => r.title.startsWith("Skimmer"));
+    expect(running.map((r) => r.title)).toEqual([
+      "Skimmer acid 4",
+      "Skimmer acid 3",
+      "Skimmer acid 2",
+      "Skimmer acid 1",
+    ]);
+    expect(running[0]?.summary.chain.map((bead) => bead.state)).toEqual(["done", "current", "ahead"]);
+    for (const { id } of running) await change(id, { intent: "archive" });
+    const found = await searchFinishedRuns(open.db, "ACID skimmer R-1", 3);
+    expect([found.total, found.runs.length]).toEqual([4, 3]);
+    expect((await searchFinishedRuns(open.db, "skimmer 3")).runs.map((r) => r.title)).toEqual([
+      "Skimmer acid 3",
+    ]);
+    // Without words, what is archived stays out of the way; signs that mean something to the database mean themselves.
+    expect((await searchFinishedRuns(open.db, "")).total).toBe(0);
+    for (const sign of ["%", "_", "\\", "'"]) expect((await searchFinishedRuns(open.db, sign)).total).toBe(0);
+  });
+});
+
+describe("house rules and methods", () => {
+  test("a run keeps the rules with which it began", async () => {
+    const before = await begin("Old rules");
+    const strict = { ...defaultHouseRules, agreement: { ...defaultHouseRules.agreement, withinMl: "0.01" } };
+    await saveHouseRules(open.db, strict);
+    const after = await begin("New rules");
+    try {
+      await closeTheSet(before);
+      await closeTheSet(after);
+      const states = [before, after].map(async (id) => evaluateRun(await record(id)).chain[0]?.state);
+      expect(await Promise.all(states)).toEqual(["done", "current"]);
+      expect((await currentHouseRules(open.db)).data).toEqual(strict);
+    } finally {
+      await saveHouseRules(open.db, defaultHouseRules);
+    }
+  });
+
+  test("a run keeps the version of its method; new runs take the newest", async () => {
+    const old = await begin("Version 1");
+    await putMethods(open.db, [{ ...baseByPhthalateThenAcid, version: 2, title: "Base and acid, revised" }]);
+    const revised = await begin("Version 2");
+    expect((await record(old)).method.version).toBe(1);
+    expect((await record(revised)).method).toMatchObject({ version: 2, title: "Base and acid, revised" });
+    expect(await listMethods(open.db)).toHaveLength(1);
+    // Putting a version again, with other contents, changes nothing: runs stand on it.
+    await putMethods(open.db, [{ ...baseByPhthalateThenAcid, title: "Forged" }]);
+    expect((await record(old)).method.title).toBe(baseByPhthalateThenAcid.title);
+    await expect(
+      putMethods(open.db, [{ ...baseByPhthalateThenAcid, version: 3, equations: { wrong: "HCl -> NaCl" } }]),
+    ).rejects.toThrow(/does not balance/);
+  });
+});
+
+describe("trials", () => {
+  test("keep their numbers, whatever becomes of the others", async () => {
+    const runId = await begin("Numbers");
+    const rough = await weigh(runId, "2.1000", "24.60", "rough");
+    const first = await weigh(runId, "2.1000", "25.00");
+    await weigh(runId, "2.1000", "25.03");
+    const names = async () => {
+      const stage = evaluateRun(await record(runId)).stages[0];
+      return stage?.kind === "titration" ? stage.trials.map((t) => t.name) : [];
+    };
+    expect(await names()).toEqual(["rough", "1", "2"]);
+    await change(runId, { intent: "mark", trialId: first, kind: "rough" });
+    expect(await names()).toEqual(["rough", "rough", "2"]);
+    await change(runId, { intent: "mark", trialId: first, kind: "fine" });
+    await change(runId, { intent: "mark", trialId: rough, kind: "fine" });
+    expect(await names()).toEqual(["3", "1", "2"]);
+    await change(runId, { intent: "label", trialId: rough, label: " blue flask " });
+    expect(await names()).toEqual(["blue flask", "1", "2"]);
+    await change(runId, { intent: "label", trialId: rough, label: "" });
+    expect(await names()).toEqual(["3", "1", "2"]);
+  });
+
+  test("struck out twice or restored when nothing was struck out: refused", async () => {
+    const runId = await begin("Strike");
+    const trialId = await weigh(runId, "2.1000", "25.00");
+    expect(await change(runId, { intent: "restore", trialId })).toMatchObject({ status: "refused" });
+    await change(runId, { intent: "strike", trialId, reason: "overshot" });
+    expect(await change(runId, { intent: "strike", trialId, reason: "again" })).toMatchObject({
+      status: "refused",
+    });
+    expect((await loadRunState(open.db, runId))?.undo?.description).toBe("striking out of trial 1");
+  });
+});
+
+describe("two people at one run", () => {
+  test("who corrects a reading that was corrected meanwhile is told so", async () => {
+    const runId = await begin("Two tabs");
+    const trialId = newId();
+    await change(runId, reading(trialId, "V", "burette.initial", "0.10"));
+    const seen = (await record(runId)).stages[0]!.trials[0]!.observations[0]!;
+    const correction = (text: string) =>
+      change(
+        runId,
+        reading(trialId, "V", "burette.initial", text, { supersedes: seen.id, reason: "misread" }),
+      );
+    const both = await Promise.all([correction("0.12"), correction("0.13")]);
+    expect(both.map((outcome) => outcome.status).sort()).toEqual(["done", "refused"]);
+    expect(both.find((o) => o.status === "refused")).toMatchObject({
+      message: expect.stringMatching(/This was read as 0\.1[23] meanwhile/),
+    });
+    const history = fieldHistory(
+      (await record(runId)).stages[0]!.trials[0]!.observations,
+      "V",
+      "burette.initial",
+    );
+    expect(history).toHaveLength(2);
+    // Undoing what someone else has already built on is refused as well.
+    expect(await change(runId, { intent: "undo", eventId: newId() })).toMatchObject({
+      status: "refused",
+      message: /changed since/,
+    });
+  });
+
+  test("many readings at once are all kept, in an order that their ids tell", async () => {
+    const runId = await begin("Many");
+    const ids = Array.from({ length: 12 }, () => newId());
+    const outcomes = await Promise.all(
+      ids.map((id) => change(runId, reading(newId(), "m", "mass.before", "2.6106", { id }))),
+    );
+    expect(outcomes.every((o) => o.status === "done")).toBe(true);
+    const { stages } = await record(runId);
+    expect(stages[0]?.trials.map((t) => t.number)).toEqual(ids.map((_, i) => i + 1));
+    const kept = await open.db
+      .select({ id: observation.id })
+      .from(observation)
+      .where(eq(observation.stageId, stages[0]!.id));
+    expect(kept.map((o) => o.id).sort()).toEqual([...ids].sort());
+    expect([...ids].sort()).toEqual(ids);
+  });
+});
+
+test("finished, a run is read only until it is reopened; every step can be undone", async () => {
+  const runId = await begin("Life of a run");
+  await closeTheSet(runId);
+  expect(await change(runId, { intent: "finish" })).toMatchObject({
+    status: "refused",
+    message: /no result yet/,
+  });
+  const trial = { id: newId(), kind: "fine" as const };
+  for (const [symbol, kind, text] of [
+    ["V_a", "volume.taken", "25.00"],
+    ["V", "burette.initial", "0.00"],
+    ["V", "burette.final", "20.00"],
+  ] as const) {
+    await change(runId, { ...reading(trial.id, symbol, kind, text), stageKey: "determine" });
+  }
+  expect(await change(runId, { intent: "finish" })).toMatchObject({
+    status: "done",
+    state: { record: { status: "finished" } },
+  });
+  expect(await change(runId, { intent: "finish" })).toMatchObject({ status: "refused" });
+  expect(await change(runId, { intent: "rename", title: "x", sample: "", bench: "" })).toMatchObject({
+    status: "refused",
+    message: /reopen it to change it/,
+  });
+  await change(runId, { intent: "reopen" });
+  await change(runId, { intent: "rename", title: "Renamed", sample: "", bench: "bench 2" });
+  expect((await searchFinishedRuns(open.db, "life")).total).toBe(0);
+  const undone: (string | undefined)[] = [];
+  for (let i = 0; i < 3; i++) {
+    const offer = (await loadRunState(open.db, runId))?.undo;
+    await change(runId, { intent: "undo", eventId: offer?.eventId ?? "" });
+    const { title, status } = await record(runId);
+    undone.push(`${offer?.description}: ${title}, ${status}`);
+  }
+  expect(undone).toEqual([
+    "renaming of the run: Life of a run, open",
+    "reopening of the run: Life of a run, finished",
+    "finishing of the run: Life of a run, open",
+  ]);
+});
