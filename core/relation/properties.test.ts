@@ -16,10 +16,10 @@ const { tree } = fc.letrec<{ tree: Expression; leaf: Expression; node: Expressio
   node: fc.oneof(
     fc
       .tuple(fc.constantFrom("+", "-", "*", "/"), tie("tree"), tie("tree"))
-      .map(([operator, left, right]) => ({ type: "binary", operator, left, right }) as Expression),
+      .map(([operator, left, right]): Expression => ({ type: "binary", operator, left, right })),
     fc
       .tuple(fc.constantFrom("ln", "exp", "sqrt"), tie("tree"))
-      .map(([name, argument]) => ({ type: "call", name, argument }) as Expression),
+      .map(([name, argument]): Expression => ({ type: "call", name, argument })),
     tie("tree").map((argument): Expression => ({ type: "negate", argument })),
   ),
   tree: fc.oneof({ maxDepth: 4 }, tie("leaf"), tie("node")),
