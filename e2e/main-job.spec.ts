@@ -185,6 +185,7 @@ test("QUAM example A2, typed into the interface under its own house rules", asyn
   await fill("Linear within ±, g", "0.0002");
   await choose("What follows ±", "twice u (k = 2)");
   await choose("Capacity", "50 mL");
+  await choose("Room within its range lies", "anywhere within");
   await page.getByRole("button", { name: "Save house rules" }).click();
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
 });

@@ -15,6 +15,11 @@ export interface TrialDraft {
   readonly texts: Readonly<Record<string, string>>;
 }
 
+const draftMark = "draft:";
+
+/** True for a reading that is being typed and is not saved. */
+export const isDraft = ({ id }: Pick<Observation, "id">): boolean => id.startsWith(draftMark);
+
 /**
  * The record as it would be if what is being typed were saved: each text that passes its check becomes an observation.
  * Texts that do not pass, and fields that already hold a reading, are left out. The record itself is not touched.
@@ -43,7 +48,7 @@ export function withDraft(record: RunRecord, draft: TrialDraft): RunRecord {
         const checked = checkField(field, text, context);
         if (!checked.ok) continue;
         observations.push({
-          id: `draft:${fieldKey(field)}`,
+          id: `${draftMark}${fieldKey(field)}`,
           symbol: field.symbol,
           kind: field.kind,
           text,

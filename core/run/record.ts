@@ -126,3 +126,7 @@ export function fieldHistory(
 ): Observation[] {
   return observations.filter((o) => o.symbol === symbol && o.kind === kind);
 }
+
+/** True while nothing was ever read in a run: only then may it be deleted. */
+export const isEmptyRun = ({ stages }: Pick<RunRecord, "stages">): boolean =>
+  stages.every((s) => s.observations.length === 0 && s.trials.every((t) => t.observations.length === 0));

@@ -4,6 +4,7 @@ import {
   checkField,
   evaluateRun,
   fieldKey,
+  isEmptyRun,
   nextTrialNumber,
   presentObservation,
   type RunRecord,
@@ -198,13 +199,6 @@ async function changeTrial(change: Change, request: TrialRequest): Promise<Outco
     case "label":
       return apply({ label: request.label.trim() || null }, `new name of ${name}`);
   }
-}
-
-/** True while nothing was ever read in a run: only then may it be deleted. */
-export function isEmptyRun({ stages }: RunRecord): boolean {
-  return stages.every(
-    (s) => s.observations.length === 0 && s.trials.every((t) => t.observations.length === 0),
-  );
 }
 
 async function renameRun(

@@ -8,7 +8,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import type { RunRecord } from "~/core/run";
+import { isEmptyRun } from "~/core/run";
 import { When } from "../../ui/when";
 import { FormDialog } from "./correct-dialog";
 import type { LiveRun } from "./use-run";
@@ -42,9 +42,6 @@ function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {
     </FormDialog>
   );
 }
-
-const isEmpty = ({ stages }: RunRecord) =>
-  stages.every((s) => s.observations.length === 0 && s.trials.every((t) => t.observations.length === 0));
 
 interface RunHeaderProps {
   run: LiveRun;
@@ -119,7 +116,7 @@ export function RunHeader({ run, onShortcuts }: RunHeaderProps) {
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {record.status === "open" && <MenuItem onClick={choose(() => setRenaming(true))}>Rename …</MenuItem>}
         {record.status !== "open" && <MenuItem onClick={choose(() => change("reopen"))}>Reopen</MenuItem>}
-        {isEmpty(record) ? (
+        {isEmptyRun(record) ? (
           <MenuItem onClick={choose(() => change("delete"))}>Delete the empty run</MenuItem>
         ) : (
           record.status !== "archived" && (

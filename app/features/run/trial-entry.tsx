@@ -3,48 +3,21 @@ import Button from "@mui/material/Button";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import { useEffect, useRef } from "react";
-import {
-  capitalized,
-  type Field,
-  fieldKey,
-  type HouseRules,
-  inputOf,
-  massDecimals,
-  trialWords,
-  type TitrationEvaluation,
-  type TrialEvaluation,
-} from "~/core/run";
-import { inUnit, toDecimals } from "~/core/quantity";
+import { useEffect, useEffectEvent, useRef } from "react";
+import { capitalized, type Field, fieldKey, type HouseRules, isDraft, trialWords } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { ColorRibbon } from "../../ui/color-ribbon";
-import { numbersOut } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
 import type { CorrectionTarget } from "./correct-dialog";
+import { GuidanceLine } from "./guidance-line";
 import { ReadingField } from "./reading-field";
+import { SavedGroup, soFar } from "./saved-group";
 import type { TrialEntry } from "./use-trial-entry";
 
 interface TrialEntrySheetProps {
   entry: TrialEntry;
   rules: HouseRules;
   onCorrect: (target: CorrectionTarget) => void;
-}
-
-/** What a group of fields comes to so far: the mass, or the titer; null for a single reading. */
-function soFar(stage: TitrationEvaluation, trial: TrialEvaluation | null, symbol: string, rules: HouseRules) {
-  const input = inputOf(stage.definition, symbol);
-  const q = trial?.symbols.get(symbol);
-  if (input?.is === "mass") {
-    return { label: "Mass", value: q ? toDecimals(q.value, massDecimals(rules)) : null, unit: "g" };
-  }
-  if (input?.is === "titer") {
-    return {
-      label: "Titer so far",
-      value: q ? toDecimals(inUnit(q, "mL"), rules.burette.decimals) : null,
-      unit: "mL",
-    };
-  }
-  return null;
 }
 
 /** The working place of the trial in hand: where the end should come, the fields in the order of the work, the colors. */
@@ -58,22 +31,21 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
 
   const presentOf = (field: Field) => {
     const found = trial?.fields.find((f) => fieldKey(f.field) === fieldKey(field))?.present ?? null;
-    return found?.id.startsWith("draft:") ? null : found;
+    return found && isDraft(found) ? null : found;
   };
   const firstOpen = fields.find((f) => !presentOf(f));
-  const firstKey = firstOpen ? fieldKey(firstOpen) : "";
 
   // The cursor stands in the first field that waits, at the start and for each new trial, where a keyboard is at hand.
+  // Only a new trial moves it; within a trial the person does.
   const begun = useRef(false);
-  useEffect(() => {
+  const standInFirst = useEffectEvent(() => {
     // Once the set is closed, Enter should not begin another trial by itself.
-    if (closed) return;
+    if (closed || !firstOpen) return;
     if (!begun.current && !window.matchMedia("(pointer: fine)").matches) return;
     begun.current = true;
-    inputs.current.get(firstKey)?.focus();
-    // Only a new trial moves the cursor; within a trial the person does.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [entry.completed]);
+    inputs.current.get(fieldKey(firstOpen))?.focus();
+  });
+  useEffect(() => standInFirst(), [entry.completed]);
 
   const advance = (from: Field) => {
     if (!entry.commit(from)) return;
@@ -214,94 +186,5 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
       })}
       <ColorRibbon steps={stage.definition.ribbon} />
     </Sheet>
-  );
-}
-
-interface SavedGroupProps {
-  readings: readonly { readonly field: Field; readonly value: string }[];
-  total: ReturnType<typeof soFar>;
-  onCorrect: (field: Field) => void;
-}
-
-/** Readings that are all saved draw together into one line, so that the eye lands on what is to be read next. */
-function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
-  const number = { fontFamily: fonts.reading, fontSize: "1.15rem", color: colors.ink } as const;
-  return (
-    <Box
-      sx={{
-        display: "flex",
-        flexWrap: "wrap",
-        alignItems: "center",
-        columnGap: 2.5,
-        bgcolor: colors.tealWash,
-        border: `1px solid ${colors.line}`,
-        borderRadius: "12px",
-        px: 1.75,
-        py: 0.75,
-        color: colors.inkSoft,
-      }}
-    >
-      {readings.map(({ field, value }) => (
-        <Box key={fieldKey(field)} sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
-          <span>{field.label}</span>
-          <Button
-            size="small"
-            onClick={() => onCorrect(field)}
-            aria-label={`${field.label} ${value}, saved, correct`}
-            sx={{
-              ...number,
-              px: 0.5,
-              minWidth: 0,
-              textDecoration: "underline dotted",
-              textUnderlineOffset: 5,
-            }}
-          >
-            {value}
-          </Button>
-          {total ? null : field.unit}
-        </Box>
-      ))}
-      {total && (
-        <Box sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
-          <span>{total.label.replace(" so far", "")}</span>
-          <Box component="span" sx={{ ...number, fontWeight: 700 }}>
-            {total.value} {total.unit}
-          </Box>
-        </Box>
-      )}
-      <Box component="span" sx={{ ml: "auto", color: colors.tealDeep, fontSize: "0.92rem" }}>
-        ✓ saved
-      </Box>
-    </Box>
-  );
-}
-
-function GuidanceLine({ stage, closed }: { stage: TitrationEvaluation; closed: boolean }) {
-  const { guidance, current } = stage;
-  const first = current?.missing;
-  const text = guidance
-    ? guidance.text
-    : first && (first.kind === "mass.before" || first.kind === "mass.after")
-      ? "Weigh first: then it is known where the end should come."
-      : "Nothing is known yet about where the end comes: titrate a rough one fast, and see.";
-  const stop = guidance !== null && !guidance.roomLeft;
-  return (
-    <Box
-      role="status"
-      sx={{
-        bgcolor: stop ? colors.amberPale : closed || !guidance ? colors.tealWash : colors.pinkPale,
-        color: stop ? colors.amberDeep : colors.ink,
-        borderRadius: "10px",
-        px: 1.75,
-        py: 1.25,
-        fontSize: "1.05rem",
-        lineHeight: 1.4,
-        fontWeight: stop ? 700 : 400,
-      }}
-    >
-      {closed
-        ? "The set is closed. Another trial may be added, it will be judged with the others."
-        : numbersOut(text)}
-    </Box>
   );
 }

@@ -1,0 +1,68 @@
+import { inUnit, toDecimals } from "~/core/quantity";
+import { type HouseRules, massDecimals, type TitrationEvaluation, type TrialEvaluation } from "~/core/run";
+
+export interface Column {
+  readonly key: string;
+  readonly head: string;
+  readonly field?: string;
+  readonly value?: (trial: TrialEvaluation) => string;
+}
+
+/** A column for each reading, with the mass and the titer behind the readings they come from. */
+export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column[] {
+  const { definition } = stage;
+  const columns = definition.inputs.flatMap((input): Column[] => {
+    const { symbol } = input;
+    const computed = (head: string, unit: string, decimals: number): Column => ({
+      key: symbol,
+      head,
+      value: (trial) => {
+        const q = trial.symbols.get(symbol);
+        return q ? toDecimals(inUnit(q, unit), decimals) : "";
+      },
+    });
+    switch (input.is) {
+      case "mass":
+        return [
+          { key: `${symbol}:b`, head: "Before, g", field: `${symbol}:mass.before` },
+          { key: `${symbol}:a`, head: "After, g", field: `${symbol}:mass.after` },
+          computed("Mass, g", "g", massDecimals(rules)),
+        ];
+      case "pipette":
+        return [{ key: symbol, head: "Aliquot, mL", field: `${symbol}:volume.taken` }];
+      case "titer":
+        return [
+          { key: `${symbol}:i`, head: "Initial", field: `${symbol}:burette.initial` },
+          { key: `${symbol}:f`, head: "Final", field: `${symbol}:burette.final` },
+          computed("Titer, mL", "mL", rules.burette.decimals),
+        ];
+      default:
+        return [];
+    }
+  });
+  return [
+    ...columns,
+    { key: "result", head: definition.result.unit, value: (trial) => trial.shownResult?.value ?? "" },
+  ];
+}
+
+/** Why a trial does not count, and what was corrected in it. */
+export function noteOf(trial: TrialEvaluation, members: readonly string[]): string {
+  const { record, fields, cautions, eligible, missing } = trial;
+  const parts: string[] = [];
+  if (record.struck)
+    parts.push(
+      `struck out: ${record.struck.reason}${record.struck.person ? ` (${record.struck.person})` : ""}`,
+    );
+  else if (record.kind === "rough") parts.push("rough, not used");
+  else if (missing) parts.push("running");
+  else if (eligible && !members.includes(trial.id)) parts.push("outside the set");
+  for (const { history, field } of fields) {
+    const correction = history.filter((o) => o.supersedes && o.reason && o.text !== "").at(-1);
+    if (correction)
+      parts.push(
+        `${field.label.toLowerCase()}: ${correction.reason}${correction.person ? `, ${correction.person}` : ""}`,
+      );
+  }
+  return [...parts, ...cautions.map((c) => c.message)].join("; ");
+}

@@ -1,0 +1,94 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { inUnit, toDecimals } from "~/core/quantity";
+import {
+  type Field,
+  fieldKey,
+  type HouseRules,
+  inputOf,
+  massDecimals,
+  type TitrationEvaluation,
+  type TrialEvaluation,
+} from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+
+/** What a group of fields comes to so far: the mass, or the titer; null for a single reading. */
+export function soFar(
+  stage: TitrationEvaluation,
+  trial: TrialEvaluation | null,
+  symbol: string,
+  rules: HouseRules,
+) {
+  const input = inputOf(stage.definition, symbol);
+  const q = trial?.symbols.get(symbol);
+  if (input?.is === "mass") {
+    return { label: "Mass", value: q ? toDecimals(q.value, massDecimals(rules)) : null, unit: "g" };
+  }
+  if (input?.is === "titer") {
+    return {
+      label: "Titer so far",
+      value: q ? toDecimals(inUnit(q, "mL"), rules.burette.decimals) : null,
+      unit: "mL",
+    };
+  }
+  return null;
+}
+
+interface SavedGroupProps {
+  readings: readonly { readonly field: Field; readonly value: string }[];
+  total: ReturnType<typeof soFar>;
+  onCorrect: (field: Field) => void;
+}
+
+/** Readings that are all saved draw together into one line, so that the eye lands on what is to be read next. */
+export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
+  const number = { fontFamily: fonts.reading, fontSize: "1.15rem", color: colors.ink } as const;
+  return (
+    <Box
+      sx={{
+        display: "flex",
+        flexWrap: "wrap",
+        alignItems: "center",
+        columnGap: 2.5,
+        bgcolor: colors.tealWash,
+        border: `1px solid ${colors.line}`,
+        borderRadius: "12px",
+        px: 1.75,
+        py: 0.75,
+        color: colors.inkSoft,
+      }}
+    >
+      {readings.map(({ field, value }) => (
+        <Box key={fieldKey(field)} sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
+          <span>{field.label}</span>
+          <Button
+            size="small"
+            onClick={() => onCorrect(field)}
+            aria-label={`${field.label} ${value}, saved, correct`}
+            sx={{
+              ...number,
+              px: 0.5,
+              minWidth: 0,
+              textDecoration: "underline dotted",
+              textUnderlineOffset: 5,
+            }}
+          >
+            {value}
+          </Button>
+          {total ? null : field.unit}
+        </Box>
+      ))}
+      {total && (
+        <Box sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
+          <span>{total.label.replace(" so far", "")}</span>
+          <Box component="span" sx={{ ...number, fontWeight: 700 }}>
+            {total.value} {total.unit}
+          </Box>
+        </Box>
+      )}
+      <Box component="span" sx={{ ml: "auto", color: colors.tealDeep, fontSize: "0.92rem" }}>
+        ✓ saved
+      </Box>
+    </Box>
+  );
+}
