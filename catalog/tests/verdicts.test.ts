@@ -1,0 +1,202 @@
+import { describe, expect, test } from "@jest/globals";
+import {
+  evaluateRun,
+  type HouseRules,
+  type RunRecord,
+  standsOn,
+  type TitrationEvaluation,
+  withDraft,
+  workingOf,
+} from "~/core/run";
+import { defaultHouseRules } from "../rules/defaults";
+import { aliquot, flask, runRecord } from "./build-record";
+
+const base = [
+  flask("2.6106", "2.1000", "0.00", "25.00"),
+  flask("2.5901", "2.1000", "0.10", "24.11"),
+  flask("2.6310", "2.1000", "0.20", "26.18"),
+];
+
+const stageOf = (record: RunRecord, key: string): TitrationEvaluation => {
+  const stage = evaluateRun(record).stages.find((s) => s.key === key);
+  if (stage?.kind !== "titration") throw new Error("no such stage");
+  return stage;
+};
+
+const agreement = (replicates: number, withinMl: string): HouseRules => ({
+  ...defaultHouseRules,
+  agreement: { rule: "n-within", replicates, withinMl },
+});
+
+/** Aliquots of 25.00 mL by their titers; "r" before one marks it rough, "s" struck out. */
+const aliquots = (titers: string) =>
+  titers
+    .split(" ")
+    .filter(Boolean)
+    .map((t) =>
+      aliquot("25.00", "0.00", t.replace(/^[rs]/, ""), {
+        kind: t.startsWith("r") ? "rough" : "fine",
+        struck: t.startsWith("s"),
+      }),
+    );
+
+describe("the verdict says what was found, the rule, and what to do", () => {
+  test.each([
+    [
+      "",
+      3,
+      "0.10",
+      "No trial counts yet. House rule: three within 0.10 mL of each other.",
+      "Three trials to go",
+    ],
+    [
+      "r20.60",
+      3,
+      "0.10",
+      "Only the rough trial is there, and it does not count. House rule: three within 0.10 mL of each other.",
+      "Three trials to go",
+    ],
+    [
+      "r20.60 20.00",
+      3,
+      "0.10",
+      "Trial 1 stands alone. House rule: three within 0.10 mL of each other.",
+      "Two more trials; the next agrees between 19.90 and 20.10 mL",
+    ],
+    [
+      "20.00 20.30 20.60",
+      3,
+      "0.10",
+      "No two of the three trials lie within 0.10 mL of each other. House rule: three within 0.10 mL of each other.",
+      "Two more trials; the next agrees between 19.90 and 20.10 mL",
+    ],
+    [
+      "20.00 20.05 20.40 20.45",
+      3,
+      "0.10",
+      "Trials 1 and 2 lie within 0.05 mL. Trials 3 and 4 are left out. Another set of as many is just as tight. " +
+        "House rule: three within 0.10 mL of each other.",
+      "One more trial between 19.95 and 20.10 mL closes the set",
+    ],
+    [
+      "20.00 s25.00 20.10",
+      2,
+      "0.10",
+      "Trials 1 and 3 lie within 0.10 mL. House rule: two within 0.10 mL of each other.",
+      "Go on: Conclude",
+    ],
+    ["20.00", 1, "0.10", "House rule: one trial is enough.", "Go on: Conclude"],
+    [
+      "20.00 20.21",
+      2,
+      "0.20",
+      "No two of the two trials lie within 0.20 mL of each other. House rule: two within 0.20 mL of each other.",
+      "One more trial between 19.80 and 20.20 mL closes the set",
+    ],
+  ])("titers %j, %i within %s mL", (titers, n, within, reason, next) => {
+    const { verdict } = stageOf(runRecord(base, aliquots(titers), agreement(n, within)), "determine");
+    expect([verdict.reason, verdict.next]).toEqual([reason, next]);
+  });
+
+  test("of unlike flasks it speaks of the flask they are compared as", () => {
+    const two = [flask("2.6106", "2.1000", "0.00", "25.00"), flask("2.6310", "2.1000", "0.00", "26.30")];
+    const { verdict } = stageOf(runRecord(two), "standardize");
+    // 25.00/0.5106·0.52 = 25.460; 26.30/0.5310·0.52 = 25.755
+    expect(verdict.reason).toMatch(
+      /^No two of the two trials lie within 0\.10 mL of each other per 0\.52 g\./,
+    );
+    expect(verdict.next).toMatch(/between 25\.36 and 25\.56 mL per 0\.52 g$/);
+  });
+});
+
+describe("guidance", () => {
+  const guided = (trials: ReturnType<typeof aliquots>, texts: Record<string, string>) =>
+    stageOf(
+      withDraft(runRecord(base, trials), { stageKey: "determine", trialId: "next", kind: "fine", texts }),
+      "determine",
+    ).guidance;
+
+  test.each([
+    [
+      "20.00",
+      { "V_a:volume.taken": "25.00", "V:burette.initial": "0.00" },
+      /^Trial 2: run freely to 18\.5, then drop by drop\. The end should come near 20\.00; the burette has room/,
+    ],
+    [
+      "r20.60",
+      { "V_a:volume.taken": "25.00", "V:burette.initial": "0.00" },
+      /^Trial 1: run freely to 18\.5, .* near 20\.6, by the rough trial/,
+    ],
+    [
+      "20.00",
+      { "V_a:volume.taken": "10.00", "V:burette.initial": "5.00" },
+      /run freely to 11\.5, .* near 13\.00/,
+    ],
+    [
+      "20.00",
+      { "V_a:volume.taken": "25.00", "V:burette.initial": "31.00" },
+      /it will end near 51\.00, past the last mark at 50\. Refill the burette first/,
+    ],
+    [
+      "20.00",
+      { "V_a:volume.taken": "100.00" },
+      /about 80\.0 mL are needed, more than the burette holds\. Take less/,
+    ],
+    [
+      "2.00",
+      { "V_a:volume.taken": "10.00", "V:burette.initial": "0.00" },
+      /^Trial 2: go drop by drop\. The end should come near 0\.80/,
+    ],
+  ])("after %s, with %j typed", (titers, texts, sentence) => {
+    expect(guided(aliquots(titers), texts)?.text).toMatch(sentence);
+  });
+
+  test("of an unknown there is none before the first trial", () => {
+    expect(guided([], { "V_a:volume.taken": "25.00", "V:burette.initial": "0.00" })).toBeNull();
+  });
+
+  test("an aliquot of another size moves the window with it", () => {
+    const guidance = guided(aliquots("20.00 20.04"), {
+      "V_a:volume.taken": "20.00",
+      "V:burette.initial": "0.00",
+    });
+    // 19.94 to 20.10 per 25.00 mL is 15.952 to 16.080 for 20.00 mL
+    expect(guidance?.joins?.map((x) => x.toFixed(3))).toEqual(["15.952", "16.080"]);
+  });
+});
+
+describe("the working", () => {
+  const rough = flask("2.6104", "2.1000", "0.00", "24.60", { kind: "rough" });
+  const record = runRecord([rough, ...base], aliquots("20.00 20.06 19.98"));
+  const evaluation = evaluateRun(record);
+
+  test("of a rough trial ends at its own result: it has no part in the mean", () => {
+    const working = workingOf(record, evaluation, "standardize", rough.id);
+    expect(working?.steps.map((s) => s.id)).toEqual(["m", "V", "n_s", "n_b", "c_b"]);
+    expect(working?.steps[1]?.title).toBe("Titer of the rough trial");
+  });
+
+  test("says where the ± comes from, and what the result stands on", () => {
+    const steps = workingOf(record, evaluation, "determine", null)?.steps ?? [];
+    expect(steps.find((s) => s.id === "uncertainty")?.title).toMatch(
+      /the scatter of the trials, s\/√3 with s = 0\.000\d+/,
+    );
+    expect(steps.at(-1)?.title).toBe("Concentration of the acid, rounded once, with its ± (k = 2)");
+    expect(standsOn(evaluation, record.method, "determine").map(({ title }) => title)).toEqual([
+      "Potassium hydrogen phthalate",
+      "Concentration of the base",
+      "Concentration of the acid",
+    ]);
+    const same = runRecord(base, aliquots("20.00 20.00 20.00"));
+    const lucky = workingOf(same, evaluateRun(same), "determine", null)?.steps.find(
+      (s) => s.id === "uncertainty",
+    );
+    expect(lucky?.title).toMatch(/reading and weighing, since the trials scatter less/);
+  });
+
+  test("is not there while no trial is complete, nor for a stage that titrates nothing", () => {
+    const empty = runRecord([]);
+    expect(workingOf(empty, evaluateRun(empty), "standardize", null)).toBeNull();
+    expect(workingOf(record, evaluation, "conclude", null)).toBeNull();
+  });
+});
