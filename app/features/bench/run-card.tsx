@@ -17,7 +17,7 @@ export function RunCard({ run }: { run: RunListItem }) {
       aria-label={title}
       sx={{
         display: "grid",
-        gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) 264px" },
+        gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) 244px" },
         columnGap: 2.5,
         rowGap: 1.5,
       }}

@@ -1,18 +1,17 @@
 import Box from "@mui/material/Box";
-import type { TitrationEvaluation } from "~/core/run";
+import type { Field, Guidance } from "~/core/run";
 import { colors } from "../../theme/theme";
 import { numbersOut } from "../../ui/number-text";
 
 /** Where the end should come and where to slow down; or what is missing to say so. */
-export function GuidanceLine({ stage, closed }: { stage: TitrationEvaluation; closed: boolean }) {
-  const { guidance, current } = stage;
-  const first = current?.missing;
+export function GuidanceLine(props: { guidance: Guidance | null; missing: Field | null; closed: boolean }) {
+  const { guidance, missing, closed } = props;
   const text = guidance
     ? guidance.text
-    : first && (first.kind === "mass.before" || first.kind === "mass.after")
+    : missing && (missing.kind === "mass.before" || missing.kind === "mass.after")
       ? "Weigh first: then it is known where the end should come."
       : "Nothing is known yet about where the end comes: titrate a rough one fast, and see.";
-  const stop = guidance !== null && !guidance.roomLeft;
+  const stop = !closed && guidance !== null && !guidance.roomLeft;
   return (
     <Box
       role="status"

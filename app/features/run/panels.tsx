@@ -52,15 +52,16 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
 interface ResultPanelProps {
   record: RunRecord;
   stage: TitrationEvaluation;
+  /** True once what is saved closes the set. */
+  closed: boolean;
   next: { key: string; title: string } | null;
   goOnRef: React.Ref<HTMLAnchorElement>;
 }
 
 /** The result so far with its ± and its largest share; the way on when the set is closed. */
-export function ResultPanel({ record, stage, next, goOnRef }: ResultPanelProps) {
-  const { shown, combined, shares, definition, verdict } = stage;
+export function ResultPanel({ record, stage, closed, next, goOnRef }: ResultPanelProps) {
+  const { shown, combined, shares, definition } = stage;
   const [largest] = shares;
-  const closed = verdict.state === "agreed";
   return (
     <Sheet
       component="section"

@@ -61,7 +61,7 @@ export function ReadingField(props: ReadingFieldProps) {
           <Button
             size="small"
             onClick={onCorrect}
-            sx={{ minHeight: 28, py: 0 }}
+            sx={{ minHeight: 28, py: 0, px: 0.75, ml: -0.75 }}
             aria-label={`Correct ${field.label}`}
           >
             Correct

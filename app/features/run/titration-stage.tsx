@@ -103,8 +103,8 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
                   decimals={rules.burette.decimals}
                   start={number(readingOf("burette.initial"))}
                   now={number(readingOf("burette.final"))}
-                  slowAt={stage.guidance?.slowAt ?? null}
-                  endNear={stage.guidance?.endNear ?? null}
+                  slowAt={entry.guidance?.slowAt ?? null}
+                  endNear={entry.guidance?.endNear ?? null}
                 />
               </Box>
             </Sheet>
@@ -141,7 +141,7 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
           }}
         >
           <AgreementPanel stage={stage} />
-          <ResultPanel record={record} stage={stage} next={next} goOnRef={goOn} />
+          <ResultPanel record={record} stage={stage} closed={entry.closed} next={next} goOnRef={goOn} />
           <CautionPanel stage={stage} />
         </Box>
       </Box>

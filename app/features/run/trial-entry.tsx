@@ -22,12 +22,11 @@ interface TrialEntrySheetProps {
 
 /** The working place of the trial in hand: where the end should come, the fields in the order of the work, the colors. */
 export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProps) {
-  const { stage, fields, trialId } = entry;
+  const { stage, fields, trialId, closed } = entry;
   const inputs = useRef(new Map<string, HTMLInputElement>());
   const trial = stage.trials.find((t) => t.id === trialId) ?? null;
   const previous = stage.trials.filter((t) => t.id !== trialId && !t.missing).at(-1);
   const groups = [...new Set(fields.map((f) => f.symbol))];
-  const closed = stage.verdict.state === "agreed";
 
   const presentOf = (field: Field) => {
     const found = trial?.fields.find((f) => fieldKey(f.field) === fieldKey(field))?.present ?? null;
@@ -55,13 +54,12 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
   };
 
   const remarkOf = (field: Field) => {
-    const untouched = stage.proposals.get(fieldKey(field)) === entry.textOf(field);
-    if (!untouched || entry.textOf(field) === "") return undefined;
+    if (!offered(field) || entry.textOf(field) === "") return undefined;
     if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
     return (
       <>
         carried from {trialWords(previous?.name ?? "")}
-        <Button size="small" sx={{ minHeight: 28, py: 0, ml: 0.5 }} onClick={() => refill(field)}>
+        <Button size="small" sx={{ minHeight: 28, py: 0, px: 0.75 }} onClick={() => refill(field)}>
           Refilled
         </Button>
       </>
@@ -72,7 +70,10 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
     inputs.current.get(fieldKey(field))?.focus();
   };
 
-  const last = [...fields].reverse().find((f) => entry.textOf(f) !== "" && !presentOf(f)) ?? firstOpen;
+  const offered = (field: Field) => stage.proposals.get(fieldKey(field)) === entry.textOf(field);
+  const touched = [...fields].reverse().find((f) => entry.textOf(f) !== "" && !offered(f) && !presentOf(f));
+  // The one button stands beside what is being typed, else beside what waits.
+  const last = touched ?? firstOpen;
   const name = trial?.name ?? "rough";
 
   return (
@@ -95,7 +96,7 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
           <ToggleButton value="fine">counts</ToggleButton>
         </ToggleButtonGroup>
       </Box>
-      <GuidanceLine stage={stage} closed={closed} />
+      <GuidanceLine guidance={entry.guidance} missing={firstOpen ?? null} closed={closed && !touched} />
       {groups.map((symbol) => {
         const group = fields.filter((f) => f.symbol === symbol);
         const total = soFar(stage, trial, symbol, rules);
@@ -172,7 +173,7 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
               )}
               {last?.symbol === symbol && (
                 <Button
-                  variant={closed ? "outlined" : "contained"}
+                  variant={closed && !touched ? "outlined" : "contained"}
                   onClick={() => advance(last)}
                   onMouseDown={(event) => event.preventDefault()}
                   title="or press Enter"

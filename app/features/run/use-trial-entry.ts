@@ -5,6 +5,7 @@ import {
   evaluateRun,
   type Field,
   fieldKey,
+  type Guidance,
   type RunEvaluation,
   type RunRecord,
   type TitrationEvaluation,
@@ -29,6 +30,10 @@ export interface TrialEntry {
   readonly kind: "rough" | "fine";
   /** The trial's id once there is one, else "next". */
   readonly trialId: string;
+  /** True once the set is closed by what is saved, whatever is being typed. */
+  readonly closed: boolean;
+  /** Where the end of the trial in hand should come: it stays while the final reading is being typed. */
+  readonly guidance: Guidance | null;
   /** How many trials of the stage are saved whole: it grows when the next trial's turn comes. */
   readonly completed: number;
   readonly textOf: (field: Field) => string;
@@ -74,6 +79,14 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
       ),
     [record, stageKey, draft.trialId, kind, texts],
   );
+  const guidance = useMemo(() => {
+    const withoutFinal = Object.fromEntries(
+      Object.entries(texts).filter(([key]) => !key.endsWith(":burette.final")),
+    );
+    const draftRecord = withDraft(record, { stageKey, trialId: draft.trialId, kind, texts: withoutFinal });
+    const pending = evaluateRun(draftRecord).stages.find((s) => s.key === stageKey);
+    return pending?.kind === "titration" ? pending.guidance : null;
+  }, [record, stageKey, draft.trialId, kind, texts]);
   const stage = evaluation.stages.find(
     (s): s is TitrationEvaluation => s.key === stageKey && s.kind === "titration",
   );
@@ -168,6 +181,8 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     fields,
     kind,
     trialId: draft.trialId,
+    closed: saved.verdict.state === "agreed",
+    guidance,
     completed: saved.trials.filter((t) => !t.missing).length,
     textOf: (field) => texts[fieldKey(field)] ?? "",
     noteOf: (field) => notes[noteKey(field)] ?? null,
