@@ -14,6 +14,7 @@ import type { RunRequest } from "../formats/requests";
 import { openDatabase } from "../server/database/connection";
 import type { Database } from "../server/database/types";
 import { startRun } from "../server/repositories/runs";
+import { reading } from "../server/tests/bench";
 
 const median = (values: readonly number[]) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
@@ -92,23 +93,6 @@ async function serve(folder: string, port: number): Promise<Served> {
   return { url: `http://127.0.0.1:${port}`, seconds, stop };
 }
 
-const observe = (
-  trialId: string,
-  symbol: string,
-  kind: "mass.before" | "mass.after",
-  text: string,
-): RunRequest => ({
-  intent: "observe",
-  id: newId(),
-  stageKey: "standardize",
-  trial: { id: trialId, kind: "fine" },
-  symbol,
-  kind,
-  text,
-  supersedes: null,
-  reason: null,
-});
-
 async function post(url: string, runId: string, request: RunRequest): Promise<number> {
   const began = performance.now();
   const answer = await fetch(`${url}/runs/${runId}/changes`, {
@@ -125,7 +109,7 @@ async function benchServer(url: string, runId: string): Promise<void> {
   const saved: number[] = [];
   for (let i = 0; i < 40; i++) {
     const trialId = newId();
-    saved.push(await post(url, runId, observe(trialId, "m", "mass.before", "2.6106")));
+    saved.push(await post(url, runId, reading(trialId, "m", "mass.before", "2.6106")));
     const trial = await post(url, runId, { intent: "strike", trialId, reason: "bench" });
     if (trial < 0) throw new Error("time runs backward");
   }

@@ -1,15 +1,11 @@
 import Box from "@mui/material/Box";
 import type { TitrationStage } from "~/core/run";
+import { contrast } from "../theme/contrast";
 import { colors } from "../theme/theme";
 
-/** Black or white, whichever is the more legible on a color (relative luminance, WCAG 2). */
-function textOn(color: string): string {
-  const [r = 0, g = 0, b = 0] = [1, 3, 5].map((at) => {
-    const c = parseInt(color.slice(at, at + 2), 16) / 255;
-    return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
-  });
-  return 0.2126 * r + 0.7152 * g + 0.0722 * b > 0.22 ? colors.ink : "#ffffff";
-}
+/** Ink or white, whichever is the more legible on a color. */
+export const textOn = (color: string): string =>
+  contrast(colors.ink, color) >= contrast("#ffffff", color) ? colors.ink : "#ffffff";
 
 /** What the flask should look like on the way: color and words together, the end in a frame. */
 export function ColorRibbon({ steps }: { steps: TitrationStage["ribbon"] }) {
