@@ -2,12 +2,32 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { dimensionless, exact, leaf, measured, standardUncertainty } from "../quantity";
 import { mustHold } from "../result";
-import { dimensionOf, evaluate, evaluateNumber, type Expression, expressionText, parseExpression } from ".";
+import {
+  type BinaryOperator,
+  dimensionOf,
+  evaluate,
+  evaluateNumber,
+  type Expression,
+  expressionText,
+  parseExpression,
+} from ".";
 
 const names = ["x", "y", "z"] as const;
 const ratio = () => [1, 1] as const;
 
-/** Expressions over x, y, z of any shape that stays away from division by zero and roots of negatives. */
+const binary = (operator: BinaryOperator, left: Expression, right: Expression): Expression => ({
+  type: "binary",
+  operator,
+  left,
+  right,
+});
+const one: Expression = { type: "number", value: 1, text: "1" };
+/** 1 + e²: never zero, never negative, whatever e is. */
+const positive = (e: Expression) => binary("+", one, binary("*", e, e));
+/** e / (1 + e²): never beyond ± 1/2. */
+const bounded = (e: Expression) => binary("/", e, positive(e));
+
+/** Expressions over x, y, z of any shape, smooth everywhere: what is divided by, rooted or logged is positive. */
 const { tree } = fc.letrec<{ tree: Expression; leaf: Expression; node: Expression }>((tie) => ({
   leaf: fc.oneof(
     fc.constantFrom(...names).map((name): Expression => ({ type: "symbol", name })),
@@ -16,10 +36,12 @@ const { tree } = fc.letrec<{ tree: Expression; leaf: Expression; node: Expressio
   node: fc.oneof(
     fc
       .tuple(fc.constantFrom("+", "-", "*", "/"), tie("tree"), tie("tree"))
-      .map(([operator, left, right]): Expression => ({ type: "binary", operator, left, right })),
-    fc
-      .tuple(fc.constantFrom("ln", "exp", "sqrt"), tie("tree"))
-      .map(([name, argument]): Expression => ({ type: "call", name, argument })),
+      .map(([operator, left, right]) => binary(operator, left, operator === "/" ? positive(right) : right)),
+    fc.tuple(fc.constantFrom("ln", "exp", "sqrt"), tie("tree")).map(([name, e]): Expression => ({
+      type: "call",
+      name,
+      argument: name === "exp" ? bounded(e) : positive(e),
+    })),
     tie("tree").map((argument): Expression => ({ type: "negate", argument })),
   ),
   tree: fc.oneof({ maxDepth: 4 }, tie("leaf"), tie("node")),
