@@ -1,14 +1,22 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import { MF } from "mf-parser";
 import { inUnit, standardUncertainty } from "../quantity";
 import { mustHold } from "../result";
 import { standardAtomicWeights } from "./atomic-weights";
 import {
   balance,
+  combineHalfReactions,
+  completeHalfReaction,
   describeImbalances,
+  elementShares,
+  equationMhchem,
+  equationText,
+  equivalentsPerMole,
   formulaTex,
   imbalances,
   molarMass,
+  oxidationNumbers,
   parseEquation,
   parseFormula,
   prettyEquation,
@@ -41,9 +49,27 @@ test.each([
   expect(difference).toBeLessThanOrEqual(0.51 * 10 ** -decimals);
 });
 
+/** Against a general-purpose formula library from the registry (mf-parser), which takes its own isotope table. */
+test("molar masses agree with an independent library within the ± of the atomic weights", () => {
+  const elements = Object.keys(standardAtomicWeights).filter((e) => !["Li", "Ar", "Pb", "B"].includes(e));
+  const part = fc.tuple(fc.constantFrom(...elements), fc.integer({ min: 1, max: 12 }));
+  fc.assert(
+    fc.property(fc.array(part, { minLength: 1, maxLength: 4 }), part, (parts, [element, times]) => {
+      const write = (list: [string, number][]) => list.map(([e, n]) => e + (n === 1 ? "" : n)).join("");
+      const formula = `${write(parts)}(${element}2O)${times + 1}`;
+      const theirs = new MF(formula).getInfo().mass as number;
+      const shares = elementShares(formula);
+      const slack = shares.reduce((sum, { count, plusMinus }) => sum + count * plusMinus, 0);
+      // Both tables are rounded to five or more figures: half a unit of the fifth is allowed on top of the ±.
+      expect(Math.abs(molarMass(formula).value - theirs)).toBeLessThan(slack + 1e-5 * theirs);
+    }),
+  );
+  expect(Object.keys(standardAtomicWeights)).toHaveLength(84);
+});
+
 test("the ± of a molar mass adds within an element and in squares between elements", () => {
-  // C2: 2 · 0.002 / √3; H6: 6 · 0.0002 / √3; O: 0.001 / √3
-  const expected = Math.hypot(2 * 0.002, 6 * 0.0002, 0.001) / Math.sqrt(3);
+  // Widths of the standard intervals: C 0.0020, H 0.00027, O 0.00074; each u is width / √12 (GUM 4.3.8).
+  const expected = Math.hypot(2 * 0.002, 6 * 0.00027, 0.00074) / Math.sqrt(12);
   expect(standardUncertainty(molarMass("C2H5OH"))).toBeCloseTo(expected, 12);
 });
 
@@ -71,6 +97,9 @@ describe("formulas", () => {
     ["h2O", 0, /does not belong/],
     ["CuSO4·", 6, /missing/],
     ["", 0, /missing/],
+    ["Fe3+", 0, /Fe\^3\+ for the charge, Fe3\^\+ for the atoms/],
+    ["Cr2O72-", 4, /write Cr2O7\^2-/],
+    ["NaCl2(", 5, /never closed/],
   ])("%s is refused at position %i", (source, position, message) => {
     const result = parseFormula(source);
     expect(result).toMatchObject({ ok: false, problem: { position } });
@@ -80,6 +109,7 @@ describe("formulas", () => {
   test("are written with sub- and superscripts, in Unicode and in TeX", () => {
     expect(prettyFormula("(NH4)2Fe(SO4)2*6H2O")).toBe("(NH₄)₂Fe(SO₄)₂·6H₂O");
     expect(prettyFormula("C2O4^2-")).toBe("C₂O₄²⁻");
+    expect(equationMhchem("Fe+3 + SO₄²⁻ -> FeSO4+")).toBe("\\ce{Fe^3+ + SO4^2- -> FeSO4^+}");
     expect(formulaTex("C2O4^2-")).toBe("\\mathrm{C_{2}O_{4}^{2-}}");
   });
 });
@@ -148,4 +178,100 @@ describe("equations", () => {
     );
     expect(balanced).toBeGreaterThan(50);
   });
+});
+
+describe("half-reactions", () => {
+  /** Textbook redox equations, from memory. */
+  test.each([
+    ["MnO4- -> Mn^2+", "acid", "MnO4- + 8 H+ + 5 e- -> Mn^2+ + 4 H2O"],
+    ["MnO4- -> MnO2", "base", "MnO4- + 2 H2O + 3 e- -> MnO2 + 4 OH-"],
+    ["Cr2O7^2- -> Cr^3+", "acid", "Cr2O7^2- + 14 H+ + 6 e- -> 2 Cr^3+ + 7 H2O"],
+    ["H2C2O4 -> CO2", "acid", "H2C2O4 -> 2 CO2 + 2 H+ + 2 e-"],
+    ["C2H5OH -> CH3COOH", "acid", "C2H5OH + H2O -> CH3COOH + 4 H+ + 4 e-"],
+    ["S2O3^2- -> S4O6^2-", "acid", "2 S2O3^2- -> S4O6^2- + 2 e-"],
+    ["H2O2 -> O2", "acid", "H2O2 -> O2 + 2 H+ + 2 e-"],
+    ["IO3- -> I2", "acid", "2 IO3- + 12 H+ + 10 e- -> I2 + 6 H2O"],
+    ["ClO- -> Cl-", "base", "ClO- + H2O + 2 e- -> Cl- + 2 OH-"],
+  ] as const)("%s in %s is completed to %s", (couple, medium, whole) => {
+    expect(equationText(mustHold(completeHalfReaction(couple, medium)))).toBe(whole);
+  });
+
+  test.each([
+    ["MnO4-", "C2O4^2- -> CO2", "2 MnO4- + 16 H+ + 5 C2O4^2- -> 2 Mn^2+ + 8 H2O + 10 CO2"],
+    ["MnO4-", "Fe^2+ -> Fe^3+", "MnO4- + 8 H+ + 5 Fe^2+ -> Mn^2+ + 4 H2O + 5 Fe^3+"],
+    ["MnO4-", "H2O2 -> O2", "2 MnO4- + 6 H+ + 5 H2O2 -> 2 Mn^2+ + 8 H2O + 5 O2"],
+  ])("%s with %s give a net equation that balances", (_oxidant, couple, net) => {
+    const reduction = mustHold(completeHalfReaction("MnO4- -> Mn^2+", "acid"));
+    const combined = mustHold(
+      combineHalfReactions(reduction, mustHold(completeHalfReaction(couple, "acid"))),
+    );
+    expect(combined.source).toBe(net);
+    expect(imbalances(combined)).toEqual([]);
+  });
+
+  test("say what is wrong: lost elements, two reductions, a couple that needs another medium's ions", () => {
+    const said = (result: ReturnType<typeof completeHalfReaction>) =>
+      result.ok ? result.value.source : result.problem.message;
+    expect(said(completeHalfReaction("MnO4- -> Fe^2+", "acid"))).toMatch(/No set|cannot be completed/);
+    expect(said(completeHalfReaction("MnO4- + Fe^2+ -> Mn^2+ + Fe^3+", "acid"))).toMatch(/More than one/);
+    const reduction = mustHold(completeHalfReaction("MnO4- -> Mn^2+", "acid"));
+    expect(said(combineHalfReactions(reduction, reduction))).toMatch(/Both half-reactions take up electrons/);
+    expect(said(balance(mustHold(parseEquation("HCl + HCl -> H2 + Cl2"))))).toMatch(/stands in it twice/);
+  });
+});
+
+describe("oxidation numbers (textbook, from memory)", () => {
+  test.each([
+    ["KMnO4", { K: 1, Mn: 7, O: -2 }],
+    ["Cr2O7^2-", { Cr: 6, O: -2 }],
+    ["S2O3^2-", { S: 2, O: -2 }],
+    ["S4O6^2-", { S: 2.5, O: -2 }],
+    ["H2O2", { H: 1, O: -1 }],
+    ["KO2", { K: 1, O: -0.5 }],
+    ["NaH", { Na: 1, H: -1 }],
+    ["O2", { O: 0 }],
+    ["I3-", { I: -1 / 3 }],
+    ["CuSO4·5H2O", { Cu: 2, S: 6, O: -2, H: 1 }],
+    ["(NH4)2Fe(SO4)2·6H2O", { N: -3, H: 1, Fe: 2, S: 6, O: -2 }],
+    ["FeCl3", { Fe: 3, Cl: -1 }],
+    ["KSCN", { K: 1, S: -2, C: 4, N: -3 }],
+    ["HSO3-", { H: 1, S: 4, O: -2 }],
+    ["FeS", { Fe: 2, S: -2 }],
+    ["OF2", { O: 2, F: -1 }],
+  ])("%s", (formula, numbers) => {
+    const found = mustHold(oxidationNumbers(formula));
+    expect(Object.fromEntries(found.map(({ element, number }) => [element, number]))).toEqual(numbers);
+  });
+
+  test("where the rules leave two elements open, that is said", () => {
+    expect(oxidationNumbers("CuFeW")).toMatchObject({ ok: false });
+    expect(oxidationNumbers("Xx")).toMatchObject({ ok: false, problem: { position: 0 } });
+  });
+
+  test("sum to the charge of the species", () => {
+    const known = ["H2SO4", "NH4NO3", "Na2S2O3·5H2O", "PbCrO4", "HPO4^2-", "NO2-", "Fe2(SO4)3", "K4[Fe(CN)6]"];
+    fc.assert(
+      fc.property(fc.constantFrom(...known), (formula) => {
+        const sum = mustHold(oxidationNumbers(formula)).reduce((s, { count, number }) => s + count * number, 0);
+        expect(sum).toBeCloseTo(mustHold(parseFormula(formula)).charge, 9);
+      }),
+    );
+  });
+});
+
+/** METHODS.md gives 5 for permanganate; the others are textbook facts, from memory. */
+test.each([
+  ["MnO4- + 5 Fe^2+ + 8 H+ -> Mn^2+ + 5 Fe^3+ + 4 H2O", "MnO4-", 5],
+  ["2 MnO4- + 5 C2O4^2- + 16 H+ -> 2 Mn^2+ + 10 CO2 + 8 H2O", "C2O4^2-", 2],
+  ["MnO4- + 8 H+ + 5 e- -> Mn^2+ + 4 H2O", "MnO4-", 5],
+  ["IO3- + 5 I- + 6 H+ -> 3 I2 + 3 H2O", "IO3-", 5],
+  ["I2 + 2 S2O3^2- -> 2 I- + S4O6^2-", "S2O3^2-", 1],
+  ["I2 + 2 S2O3^2- -> 2 I- + S4O6^2-", "I2", 2],
+  ["Na2CO3 + 2 HCl -> 2 NaCl + H2O + CO2", "Na2CO3", 2],
+  ["2 NaHCO3 + H2SO4 -> Na2SO4 + 2 H2O + 2 CO2", "H2SO4", 2],
+  ["H2SO4 + NaOH -> NaHSO4 + H2O", "H2SO4", 1],
+  ["KHC8H4O4 + NaOH -> KNaC8H4O4 + H2O", "KHC8H4O4", 1],
+  ["2 Cr2O7^2- + 3 C2H5OH + 16 H+ -> 4 Cr^3+ + 3 CH3COOH + 11 H2O", "C2H5OH", 4],
+])("in %s one mole of %s has %d equivalents", (equation, species, equivalents) => {
+  expect(mustHold(equivalentsPerMole(mustHold(parseEquation(equation)), species))).toBeCloseTo(equivalents, 9);
 });

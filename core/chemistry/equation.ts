@@ -1,5 +1,5 @@
 import { failure, mustHold, type Result, success } from "../result";
-import { type Formula, parseFormula, prettyFormula, speciesKey } from "./formula";
+import { type Formula, formulaMhchem, parseFormula, prettyFormula, speciesKey } from "./formula";
 import { greatestCommonDivisor, nullSpace, rational } from "./rational";
 
 export interface Term {
@@ -79,19 +79,15 @@ export function describeImbalances(found: readonly Imbalance[]): string {
 }
 
 /**
- * The equation with the smallest whole-number coefficients that conserve every element and the charge, found as the
- * null space of the composition matrix in exact arithmetic. Says so when none exists or when more than one does.
+ * Smallest whole numbers by which the species' atoms and charges sum to zero: the null space of the composition matrix in
+ * exact arithmetic, one signed number a species. Says so when there is none, or more than one independent set.
  */
-export function balance({ source, left, right }: Equation): Result<Equation> {
-  const terms = [...left, ...right];
-  const kinds = [...new Set(terms.flatMap(({ formula }) => [...formula.atoms.keys()])), "charge"];
+export function conservingNumbers(species: readonly Formula[]): Result<bigint[]> {
+  const kinds = [...new Set(species.flatMap(({ atoms }) => [...atoms.keys()])), "charge"];
   const matrix = kinds.map((kind) =>
-    terms.map(({ formula }, i) => {
-      const count = kind === "charge" ? formula.charge : (formula.atoms.get(kind) ?? 0);
-      return rational(i < left.length ? count : -count);
-    }),
+    species.map(({ atoms, charge }) => rational(kind === "charge" ? charge : (atoms.get(kind) ?? 0))),
   );
-  const basis = nullSpace(matrix, terms.length);
+  const basis = nullSpace(matrix, species.length);
   if (basis.length === 0) return failure("No set of coefficients balances this equation");
   if (basis.length > 1) {
     return failure("More than one set of coefficients balances this: it holds two independent reactions");
@@ -99,16 +95,34 @@ export function balance({ source, left, right }: Equation): Result<Equation> {
   const vector = basis[0] ?? [];
   const common = vector.reduce((m, { under }) => (m * under) / greatestCommonDivisor(m, under), 1n);
   const whole = vector.map(({ over, under }) => (over * common) / under);
-  if (whole.every((n) => n <= 0n)) whole.forEach((n, i) => (whole[i] = -n));
-  if (whole.some((n) => n <= 0n)) {
+  const divisor = whole.reduce((d, n) => greatestCommonDivisor(d, n), 0n);
+  return success(whole.map((n) => n / divisor));
+}
+
+/**
+ * The equation with the smallest whole-number coefficients that conserve every element and the charge. Says so when none
+ * exists, when more than one does, and when one would have to be zero or negative.
+ */
+export function balance({ source, left, right }: Equation): Result<Equation> {
+  const terms = [...left, ...right];
+  const twice = repeated(terms);
+  if (twice) return failure(`${prettyFormula(twice)} stands in it twice`);
+  const found = conservingNumbers(terms.map(({ formula }) => formula));
+  if (!found.ok) return found;
+  // Products count against reactants: signs are turned so that the reactants' are positive.
+  const sign = (found.value[0] ?? 0n) < 0n ? -1n : 1n;
+  const coefficients = found.value.map((n, i) => Number(n * sign) * (i < left.length ? 1 : -1));
+  if (coefficients.some((n) => n <= 0)) {
     return failure("It balances only with a species on the other side of the arrow, or left out");
   }
-  const divisor = whole.reduce((d, n) => greatestCommonDivisor(d, n), 0n);
-  const balanced = terms.map(({ formula }, i) => ({
-    formula,
-    coefficient: Number((whole[i] ?? 0n) / divisor),
-  }));
+  const balanced = terms.map(({ formula }, i) => ({ formula, coefficient: coefficients[i] ?? NaN }));
   return success({ source, left: balanced.slice(0, left.length), right: balanced.slice(left.length) });
+}
+
+function repeated(terms: readonly Term[]): string | null {
+  const keys = terms.map(({ formula }) => speciesKey(formula));
+  const again = keys.findIndex((key, i) => keys.indexOf(key) < i);
+  return terms[again]?.formula.source ?? null;
 }
 
 /** ν(of) / ν(per): moles of the first for one mole of the second. */
@@ -127,15 +141,25 @@ export function stoichiometricRatio(equation: Equation, of: string, per: string)
   return success([a.value, b.value]);
 }
 
-/** Plain Unicode form: `2 NaOH + H₂SO₄ → Na₂SO₄ + 2 H₂O`. */
+const joined = (terms: readonly Term[], write: (source: string) => string) =>
+  terms
+    .map(
+      ({ coefficient, formula }) => (coefficient === 1 ? "" : `${coefficient} `) + write(formula.source.trim()),
+    )
+    .join(" + ");
+
+/** An equation as it would be typed: `2 MnO4- + 5 C2O4^2- + 16 H+ -> 2 Mn^2+ + 10 CO2 + 8 H2O`. */
+export const equationText = ({ left, right }: Pick<Equation, "left" | "right">): string =>
+  `${joined(left, (f) => f)} -> ${joined(right, (f) => f)}`;
+
+/** Plain Unicode form: `2 NaOH + H₂SO₄ → Na₂SO₄ + 2 H₂O`. Throws on a source that is no equation. */
 export function prettyEquation(source: string): string {
   const { left, right } = mustHold(parseEquation(source));
-  const side = (terms: readonly Term[]) =>
-    terms
-      .map(
-        ({ coefficient, formula }) =>
-          (coefficient === 1 ? "" : `${coefficient} `) + prettyFormula(formula.source),
-      )
-      .join(" + ");
-  return `${side(left)} → ${side(right)}`;
+  return `${joined(left, prettyFormula)} → ${joined(right, prettyFormula)}`;
+}
+
+/** Typeset form for mhchem: `\\ce{2 NaOH + H2SO4 -> Na2SO4 + 2 H2O}`. Throws on a source that is no equation. */
+export function equationMhchem(source: string): string {
+  const { left, right } = mustHold(parseEquation(source));
+  return `\\ce{${joined(left, formulaMhchem)} -> ${joined(right, formulaMhchem)}}`;
 }

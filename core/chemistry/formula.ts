@@ -1,4 +1,4 @@
-import { failure, type Result, success } from "../result";
+import { failure, type Problem, type Result, success } from "../result";
 import { standardAtomicWeights } from "./atomic-weights";
 
 export interface Formula {
@@ -47,6 +47,35 @@ function readCharge(source: string, text: string): Charge {
   return { charge: 0, end: text.length };
 }
 
+/** Ions of one element that are written with their atoms' count and a bare sign. */
+const polyatomicIons = ["I3-", "N3-"];
+
+/**
+ * Digits before a bare sign can be atoms or charge: Fe3+ is iron(III) to one and three atoms to another, and SO42- has
+ * no 42 oxygens. Says so, and how to write what was probably meant.
+ */
+function ambiguousCharge(source: string, text: string): Problem | null {
+  if (source !== text || polyatomicIons.includes(text)) return null;
+  const single = /^([A-Z][a-z]?)(\d)([+-])$/.exec(text);
+  if (single) {
+    const [, element, digit, sign] = single;
+    return {
+      message: `${text} can be read two ways: write ${element}^${digit}${sign} for the charge, ${element}${digit}^${sign} for the atoms`,
+      position: 0,
+    };
+  }
+  const crowded = /^(.*[A-Za-z)\]}]\d*)(\d)([+-])$/.exec(text);
+  const lastCount = /(\d{2,})[+-]$/.exec(text)?.[1];
+  if (crowded && lastCount && Number(lastCount) >= 30) {
+    const [, body, digit, sign] = crowded;
+    return {
+      message: `${lastCount} atoms? For the charge write ${body}^${digit}${sign}`,
+      position: text.length - lastCount.length - 1,
+    };
+  }
+  return null;
+}
+
 /**
  * Reads a chemical formula: nested brackets, hydrates with any dot (`CuSO4·5H2O`), a charge at the end.
  * A lone `e-` is the electron. Problems carry the position in the text.
@@ -55,6 +84,8 @@ export function parseFormula(source: string): Result<Formula> {
   const text = plain(source);
   if (text.trim() === "") return failure("A formula is missing here", 0);
   if (/^e\^?-$/.test(text)) return success({ source, atoms: new Map(), charge: -1 });
+  const ambiguous = ambiguousCharge(source, text);
+  if (ambiguous) return { ok: false, problem: ambiguous };
   const { charge, end } = readCharge(source, text);
   let at = 0;
 
@@ -136,6 +167,12 @@ function shownParts(source: string): { body: string; size: string; sign: "" | "-
 }
 
 const countDigits = /(?<=[A-Za-z)\]}])\d+/g;
+
+/** A formula as mhchem reads it inside `\\ce{}`: `C2O4^2-`, `CuSO4*5H2O`. */
+export function formulaMhchem(source: string): string {
+  const { body, size, sign } = shownParts(source);
+  return body.replace(/·/g, "*") + (sign ? `^${size}${sign}` : "");
+}
 
 /** A formula with Unicode sub- and superscripts for plain text: `CuSO₄·5H₂O`, `C₂O₄²⁻`. */
 export function prettyFormula(source: string): string {

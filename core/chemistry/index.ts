@@ -1,3 +1,6 @@
+export * from "./atomic-weights";
 export * from "./equation";
 export * from "./formula";
+export * from "./half-reaction";
 export * from "./molar-mass";
+export * from "./oxidation";

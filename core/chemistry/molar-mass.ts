@@ -13,7 +13,7 @@ export interface ElementShare {
 /** The elements of a formula with their atomic weights, in the order in which the formula names them. */
 export function elementShares(formula: string): ElementShare[] {
   return [...mustHold(parseFormula(formula)).atoms].map(([element, count]) => {
-    const [weight, plusMinus] = standardAtomicWeights[element] ?? [NaN, NaN];
+    const { weight, plusMinus } = standardAtomicWeights[element] ?? { weight: NaN, plusMinus: NaN };
     return { element, count, weight, plusMinus };
   });
 }
@@ -21,8 +21,9 @@ export function elementShares(formula: string): ElementShare[] {
 const cache = new Map<string, Quantity>();
 
 /**
- * Molar mass in g/mol: the sum of count times standard atomic weight. Each element's weight is one leaf, its ± taken
- * as the half width of a rectangular distribution (QUAM, example A2, step 3). Throws on a formula that does not parse.
+ * Molar mass in g/mol: the sum of count times standard atomic weight. Each element's weight is one leaf, its ± (for an
+ * element with a standard interval: half the interval) taken as the half width of a rectangular distribution (QUAM,
+ * example A2, step 3; GUM 4.3.8 for a value that is not the middle of its interval). Throws on a formula that does not parse.
  */
 export function molarMass(formula: string): Quantity {
   const known = cache.get(formula);
