@@ -1,7 +1,9 @@
-/** A domain error: a value with a message for people and, where text was read, the position it speaks of. */
+/** A domain error: a value with a message for people; where text was read, the position it speaks of, and how to mend it. */
 export interface Problem {
   readonly message: string;
   readonly position?: number;
+  /** What to write instead, where that can be guessed. */
+  readonly hint?: string;
 }
 
 export type Result<T> =
@@ -9,10 +11,22 @@ export type Result<T> =
 
 export const success = <T>(value: T): Result<T> => ({ ok: true, value });
 
-export const failure = (message: string, position?: number): { ok: false; problem: Problem } => ({
+export const failure = (
+  message: string,
+  position?: number,
+  hint?: string,
+): { readonly ok: false; readonly problem: Problem } => ({
   ok: false,
-  problem: position === undefined ? { message } : { message, position },
+  problem: {
+    message,
+    ...(position === undefined ? {} : { position }),
+    ...(hint === undefined ? {} : { hint }),
+  },
 });
+
+/** A problem in one sentence or two: what is wrong, then how to mend it. */
+export const problemText = ({ message, hint }: Problem): string =>
+  hint === undefined ? message : `${message}. ${hint}`;
 
 /** The value, or an exception: for data that was checked before, where a problem is a bug. */
 export function mustHold<T>(result: Result<T>): T {

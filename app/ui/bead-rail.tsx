@@ -13,6 +13,8 @@ interface BeadRailProps {
   /** The agreement window: where a value joins the set. */
   collar: readonly [number, number] | null;
   label: string;
+  /** Decimals that the values are read with. */
+  decimals?: number;
 }
 
 const width = 360;
@@ -41,11 +43,12 @@ function rows(beads: readonly RailBead[], x: (value: number) => number): (RailBe
 }
 
 /** The replicates as beads on a number line, with the agreement window as a collar around those that agree. */
-export function BeadRail({ beads, collar, label }: BeadRailProps) {
+export function BeadRail({ beads, collar, label, decimals: read = 2 }: BeadRailProps) {
   if (beads.length === 0) return null;
   const values = [...beads.map((b) => b.value), ...(collar ?? [])];
   const [least, most] = [Math.min(...values), Math.max(...values)];
-  const span = Math.max(most - least, 0.2);
+  // Beads that all but coincide are not blown up to fill the rail: twenty steps of the scale is the least it shows.
+  const span = Math.max(most - least, 20 / 10 ** read);
   const from = (least + most) / 2 - span * 0.58;
   const to = (least + most) / 2 + span * 0.58;
   const x = (value: number) => line.left + ((value - from) / (to - from)) * (line.right - line.left);
@@ -55,7 +58,7 @@ export function BeadRail({ beads, collar, label }: BeadRailProps) {
   for (let tick = Math.ceil(from / step) * step; tick <= to + 1e-9; tick += step) ticks.push(tick);
   const placed = rows(beads, x);
   const inSet = beads.filter((b) => b.role === "member").map((b) => b.name);
-  const said = `${label}. ${beads.map((b) => `${b.name}: ${b.value.toFixed(2)}`).join(", ")}. In agreement: ${inSet.join(", ") || "none"}.`;
+  const said = `${label}. ${beads.map((b) => `${b.name}: ${b.value.toFixed(read)}`).join(", ")}. In agreement: ${inSet.join(", ") || "none"}.`;
   const lift = Math.max(0, ...placed.map((b) => b.row)) * (2 * radius - 1);
   const y = (row: number) => line.y + lift - row * (2 * radius - 1);
   const base = line.y + lift;

@@ -92,7 +92,7 @@ describe("a method that does not hold together is refused in words", () => {
           other: "KHC8H4O4 + 2 NaOH -> KNaC8H4O4 + NaOH + H2O",
         },
       },
-      /disagree about their ratio/,
+      /disagree about the ratio of NaOH and KHC₈H₄O₄/,
     ],
   ])("%s", (_what, method, message) => {
     const compiled = compileMethod(method);

@@ -50,7 +50,7 @@ describe("a reading is checked against the trial it belongs to", () => {
     ["mass.before", "2.0999", /weighs more after the transfer \(2\.1000 g\) than before \(2\.0999 g\)/],
     ["mass.before", "2.1000", /nothing was transferred/],
     ["purity", "0", /more than zero/],
-    ["purity", "100.1", /beyond/],
+    ["purity", "100.1", /more than 100 %/],
   ])("%s %s is refused", (kind, text, message) => {
     const result = check(standardize, kind, text);
     expect(result.ok ? "" : result.check.message).toMatch(message);

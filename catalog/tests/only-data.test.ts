@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { standardUncertainty } from "~/core/quantity";
-import { evaluateRun, type Method, type RunRecord, type TitrationStage } from "~/core/run";
+import { evaluateRun, type HouseRules, type Method, type RunRecord, type TitrationStage } from "~/core/run";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 import { aliquot, flask, runRecord } from "./build-record";
@@ -105,9 +105,9 @@ describe("evaluate(simulate(truth)) recovers the truth", () => {
             return aliquot("25.00", (2 + final).toFixed(2), (2 + titer - secondBurette + initial).toFixed(2));
           });
           // One wide rule: the question here is the ±, not the verdict.
-          const rules = {
+          const rules: HouseRules = {
             ...defaultHouseRules,
-            agreement: { ...defaultHouseRules.agreement, withinMl: "1.00" },
+            agreement: { rule: "n-within", replicates: 3, withinMl: "1.00" },
           };
           const record = runRecord(flasks, aliquots, rules);
           for (const [key, truth] of [
@@ -148,7 +148,7 @@ describe("what the house chooses changes the ± and never the value", () => {
     [
       "a balance to the milligram",
       1,
-      (r) => ({ ...r, balance: { readabilityG: "0.001", linearityG: "0.002" } }),
+      (r) => ({ ...r, balance: { ...r.balance, readabilityG: "0.001", linearityG: "0.002" } }),
     ],
     [
       "a room that strays by 10 °C",

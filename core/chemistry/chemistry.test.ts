@@ -249,10 +249,22 @@ describe("oxidation numbers (textbook, from memory)", () => {
   });
 
   test("sum to the charge of the species", () => {
-    const known = ["H2SO4", "NH4NO3", "Na2S2O3·5H2O", "PbCrO4", "HPO4^2-", "NO2-", "Fe2(SO4)3", "K4[Fe(CN)6]"];
+    const known = [
+      "H2SO4",
+      "NH4NO3",
+      "Na2S2O3·5H2O",
+      "PbCrO4",
+      "HPO4^2-",
+      "NO2-",
+      "Fe2(SO4)3",
+      "K4[Fe(CN)6]",
+    ];
     fc.assert(
       fc.property(fc.constantFrom(...known), (formula) => {
-        const sum = mustHold(oxidationNumbers(formula)).reduce((s, { count, number }) => s + count * number, 0);
+        const sum = mustHold(oxidationNumbers(formula)).reduce(
+          (s, { count, number }) => s + count * number,
+          0,
+        );
         expect(sum).toBeCloseTo(mustHold(parseFormula(formula)).charge, 9);
       }),
     );
@@ -273,5 +285,8 @@ test.each([
   ["KHC8H4O4 + NaOH -> KNaC8H4O4 + H2O", "KHC8H4O4", 1],
   ["2 Cr2O7^2- + 3 C2H5OH + 16 H+ -> 4 Cr^3+ + 3 CH3COOH + 11 H2O", "C2H5OH", 4],
 ])("in %s one mole of %s has %d equivalents", (equation, species, equivalents) => {
-  expect(mustHold(equivalentsPerMole(mustHold(parseEquation(equation)), species))).toBeCloseTo(equivalents, 9);
+  expect(mustHold(equivalentsPerMole(mustHold(parseEquation(equation)), species))).toBeCloseTo(
+    equivalents,
+    9,
+  );
 });

@@ -144,7 +144,8 @@ export function stoichiometricRatio(equation: Equation, of: string, per: string)
 const joined = (terms: readonly Term[], write: (source: string) => string) =>
   terms
     .map(
-      ({ coefficient, formula }) => (coefficient === 1 ? "" : `${coefficient} `) + write(formula.source.trim()),
+      ({ coefficient, formula }) =>
+        (coefficient === 1 ? "" : `${coefficient} `) + write(formula.source.trim()),
     )
     .join(" + ");
 

@@ -78,7 +78,10 @@ export function combineHalfReactions(a: Equation, b: Equation): Result<Equation>
     for (const { coefficient, formula } of terms) {
       const key = speciesKey(formula);
       const before = sums.get(key)?.coefficient ?? 0;
-      sums.set(key, { formula: sums.get(key)?.formula ?? formula, coefficient: before + factor * coefficient });
+      sums.set(key, {
+        formula: sums.get(key)?.formula ?? formula,
+        coefficient: before + factor * coefficient,
+      });
     }
   };
   put(a.left, timesA);

@@ -4,3 +4,4 @@ export * from "./formula";
 export * from "./half-reaction";
 export * from "./molar-mass";
 export * from "./oxidation";
+export * from "./scheme";

@@ -77,7 +77,8 @@ function ofPart(text: string, whole: Formula): Result<OxidationNumber[]> {
     const [[element, count] = ["", 1]] = left;
     return success([{ element, count, number: whole.charge / count }]);
   }
-  for (const [element, number] of fixed) if (left.has(element)) settle(element, left.get(element) ?? 0, number);
+  for (const [element, number] of fixed)
+    if (left.has(element)) settle(element, left.get(element) ?? 0, number);
   const hydrogens = left.get("H");
   const onlyMetals = [...left.keys()].every((e) => e === "H") && found.some(({ number }) => number > 0);
   if (hydrogens) settle("H", hydrogens, onlyMetals && found.every(({ number }) => number > 0) ? -1 : 1);
@@ -179,7 +180,9 @@ export function electronsTransferred(equation: Equation): Result<number> {
 }
 
 /** Acids and bases that give or take one hydrogen ion, by which others are counted (common practice, no source). */
-const oneProton = "H+ H3O+ HCl HBr HI HNO3 HClO4 OH- NaOH KOH NH3 CH3COOH HCO3- NaHCO3 KHCO3 KHC8H4O4".split(" ");
+const oneProton = "H+ H3O+ HCl HBr HI HNO3 HClO4 OH- NaOH KOH NH3 CH3COOH HCO3- NaHCO3 KHCO3 KHC8H4O4".split(
+  " ",
+);
 const twoProtons = "H2SO4 CO3^2- Na2CO3 K2CO3".split(" ");
 const keysOf = (formulas: readonly string[]) =>
   formulas.flatMap((f) => {

@@ -29,12 +29,14 @@ export interface CombinedResult {
  *
  * Repeatability is the largest of three figures: s/√n of the results (GUM 4.2.3); what the readings alone would make,
  * so that trials that agree by luck are not taken for exact; and, where the house knows it, a relative repeatability
- * from earlier work over √n. The causes that scatter are then counted once, in that leaf. `replicates` may not be empty.
+ * from earlier work over √n. The causes that scatter are then counted once, in that leaf. `replicates` may not be empty. `symbol` names the
+ * result, where a stage has several.
  */
 export function combineReplicates(
   replicates: readonly Quantity[],
   stage: string,
   priorRelativeRepeatability: number,
+  symbol = "",
 ): CombinedResult {
   const count = replicates.length;
   const [first] = replicates;
@@ -64,9 +66,10 @@ export function combineReplicates(
   const sensitivities = new Map([...means].filter(([, { leaf }]) => !leaf.random));
   if (repeatability > 0) {
     const agreement = leaf({
-      id: `repeatability:${stage}`,
+      id: `repeatability:${stage}${symbol === "" ? "" : `:${symbol}`}`,
       label: "Agreement of the trials",
       group: "Agreement of the trials",
+      shape: repeatabilityFrom === "scatter" ? "t" : "normal",
       u: repeatability,
       degreesOfFreedom: repeatabilityFrom === "scatter" ? count - 1 : Infinity,
       stage,

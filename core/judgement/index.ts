@@ -1,3 +1,5 @@
+export * from "./acceptance";
 export * from "./combine";
 export * from "./concordance";
+export * from "./outliers";
 export * from "./statistics";

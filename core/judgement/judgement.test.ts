@@ -10,25 +10,28 @@ import {
   standardDeviation,
 } from ".";
 
+const within = (width: number) => ({ rule: "range", width }) as const;
 const titers = (...values: number[]) => values.map((value, i) => ({ id: String(i + 1), value }));
 
 describe("best concordant set", () => {
   test("is the largest, then the tightest, and tells ties", () => {
-    const set = bestConcordantSet(titers(19.58, 19.64, 20.1, 19.66, 20.12), 0.1);
+    const set = bestConcordantSet(titers(19.58, 19.64, 20.1, 19.66, 20.12), within(0.1));
     expect(set).toMatchObject({ members: ["1", "2", "4"], low: 19.58, high: 19.66, tied: false });
-    expect(bestConcordantSet(titers(19.5, 19.58, 20.0, 20.05), 0.1)).toMatchObject({ members: ["3", "4"] });
-    expect(bestConcordantSet(titers(19.5, 19.55, 20.0, 20.05), 0.1)?.tied).toBe(true);
-    expect(bestConcordantSet([], 0.1)).toBeNull();
+    expect(bestConcordantSet(titers(19.5, 19.58, 20.0, 20.05), within(0.1))).toMatchObject({
+      members: ["3", "4"],
+    });
+    expect(bestConcordantSet(titers(19.5, 19.55, 20.0, 20.05), within(0.1))?.tied).toBe(true);
+    expect(bestConcordantSet([], within(0.1))).toBeNull();
   });
 
   /** Common practice, no source: three within 0.1 mL of each other close a set; 19.7 and 19.3 do not agree. */
   test("takes a spread of exactly the width, whatever binary arithmetic makes of it", () => {
-    expect(bestConcordantSet(titers(19.3, 19.35, 19.4), 0.1)?.members).toHaveLength(3);
-    expect(bestConcordantSet(titers(19.7, 19.3), 0.1)?.members).toHaveLength(1);
+    expect(bestConcordantSet(titers(19.3, 19.35, 19.4), within(0.1))?.members).toHaveLength(3);
+    expect(bestConcordantSet(titers(19.7, 19.3), within(0.1))?.members).toHaveLength(1);
   });
 
   test("says where one more must lie", () => {
-    const [low, high] = joiningWindow({ low: 19.58, high: 19.64 }, 0.1);
+    const [low, high] = joiningWindow(bestConcordantSet(titers(19.58, 19.64), within(0.1))!, within(0.1));
     expect([low.toFixed(2), high.toFixed(2)]).toEqual(["19.54", "19.68"]);
   });
 
@@ -37,8 +40,8 @@ describe("best concordant set", () => {
     fc.assert(
       fc.property(values, fc.integer({ min: 0, max: 40 }), (hundredths, width) => {
         const all = titers(...hundredths.map((h) => h / 100));
-        const found = bestConcordantSet(all, width / 100);
-        const turned = bestConcordantSet([...all].reverse(), width / 100);
+        const found = bestConcordantSet(all, within(width / 100));
+        const turned = bestConcordantSet([...all].reverse(), within(width / 100));
         const largest = Math.max(
           ...hundredths.map((low) => hundredths.filter((h) => h >= low && h - low <= width).length),
         );

@@ -1,3 +1,5 @@
+import type { LeafShape } from "../quantity";
+
 /** How a quantity may lie within its limits: the choice that turns a tolerance into a standard uncertainty. */
 export type Shape = "rectangular" | "triangular" | "normal95";
 
@@ -11,3 +13,6 @@ const divisor: Record<Shape, number> = {
 export function uncertaintyFromHalfWidth(halfWidth: number, shape: Shape): number {
   return halfWidth / divisor[shape];
 }
+
+/** The distribution to draw from: 95 % limits stand for a normal one. */
+export const leafShape = (shape: Shape): LeafShape => (shape === "normal95" ? "normal" : shape);

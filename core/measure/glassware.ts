@@ -1,18 +1,19 @@
 export type ToleranceClass = "A" | "B";
-export type GlasswareKind = "burette" | "pipette" | "flask" | "cylinder";
+export type GlasswareKind = "burette" | "pipette" | "graduated pipette" | "flask" | "cylinder";
 
 /**
  * Class A limits of error in mL by nominal capacity in mL. Sources: burettes ISO 385, one-mark pipettes ISO 648,
- * volumetric flasks ISO 1042, measuring cylinders ISO 4788 (all from memory).
+ * graduated pipettes ISO 835, volumetric flasks ISO 1042, measuring cylinders ISO 4788 (all from memory).
  */
 // prettier-ignore
 const classA: Record<GlasswareKind, readonly (readonly [capacityMl: number, toleranceMl: number])[]> = {
   burette: [[10, 0.02], [25, 0.03], [50, 0.05], [100, 0.1]],
   pipette: [[1, 0.008], [2, 0.01], [5, 0.015], [10, 0.02], [20, 0.03], [25, 0.03], [50, 0.05], [100, 0.08]],
+  "graduated pipette": [[1, 0.007], [2, 0.01], [5, 0.03], [10, 0.05], [25, 0.1]],
   flask: [
     [10, 0.025], [25, 0.04], [50, 0.06], [100, 0.1], [200, 0.15], [250, 0.15], [500, 0.25], [1000, 0.4],
   ],
-  cylinder: [[10, 0.1], [25, 0.25], [50, 0.5], [100, 0.5]],
+  cylinder: [[10, 0.1], [25, 0.25], [50, 0.5], [100, 0.5], [250, 1], [500, 2.5], [1000, 5]],
 };
 
 export interface GlasswareTolerance {
@@ -33,6 +34,7 @@ export function glasswareTolerance(
   quality: ToleranceClass,
 ): GlasswareTolerance {
   const table = classA[kind];
+  if (!(capacityMl > 0)) return { capacityMl: 0, toleranceMl: 0, standardSize: false };
   const found = table.find(([size]) => size >= capacityMl - 1e-9) ?? table.at(-1) ?? [capacityMl, 0];
   const scale = (quality === "B" ? 2 : 1) * Math.max(1, capacityMl / found[0]);
   return {

@@ -10,21 +10,22 @@ export interface Balance {
 }
 
 /**
- * A mass by difference in g: boat (or bottle) before the transfer minus after it. Each weighing brings the balance's
- * linearity (rectangular; two weighings, taken as independent: QUAM, example A2, step 3) and half a display step.
+ * The factor that turns a mass shown in air into the true mass: (1 - ρa/ρw) / (1 - ρa/ρ), with air of 0.0012 g/mL and the
+ * balance's weights of 8.0 g/mL (conventional values, OIML D 28, from memory). `densityGPerMl` is that of what is weighed.
  */
-export function massByDifference(
-  beforeG: number,
-  afterG: number,
-  { stage, trial }: Place,
-  balance: Balance,
-): Quantity {
-  const weighing = (which: "before" | "after", by: number): Sensitivity[] => [
+export function buoyancyFactor(densityGPerMl: number): number {
+  const air = 0.0012;
+  return (1 - air / 8) / (1 - air / densityGPerMl);
+}
+
+function weighing(which: string, by: number, { stage, trial, once }: Place, balance: Balance): Sensitivity[] {
+  return [
     {
       leaf: leaf({
         id: `linearity:${trial}:${which}`,
-        label: `Balance linearity, ${which} the transfer`,
+        label: `Balance linearity, ${which}`,
         group: "Balance",
+        shape: "rectangular",
         u: uncertaintyFromHalfWidth(balance.linearityG, "rectangular"),
         stage,
       }),
@@ -33,16 +34,47 @@ export function massByDifference(
     {
       leaf: leaf({
         id: `weighing:${trial}:${which}`,
-        label: `Last digit of the balance, ${which} the transfer`,
+        label: `Last digit of the balance, ${which}`,
         group: "Balance",
+        shape: "rectangular",
         u: uncertaintyFromHalfWidth(balance.readabilityG / 2, "rectangular"),
-        random: true,
+        random: !once,
         stage,
       }),
       by,
     },
   ];
-  return measured(beforeG - afterG, "g", [...weighing("before", 1), ...weighing("after", -1)]);
+}
+
+/**
+ * A mass by difference in g: boat (or bottle) before the transfer minus after it; for an addition, the vessel with the
+ * sample minus the vessel empty, given in that order too. Each weighing brings the balance's linearity (rectangular; two
+ * weighings, taken as independent: QUAM, example A2, step 3) and half a display step. `factor` corrects for buoyancy.
+ */
+export function massByDifference(
+  largerG: number,
+  smallerG: number,
+  place: Place,
+  balance: Balance,
+  symbol = "m",
+  [larger, smaller]: readonly [string, string] = ["before the transfer", "after the transfer"],
+  factor = 1,
+): Quantity {
+  return measured((largerG - smallerG) * factor, "g", [
+    ...weighing(`${larger} (${symbol})`, factor, place, balance),
+    ...weighing(`${smaller} (${symbol})`, -factor, place, balance),
+  ]);
+}
+
+/** A mass in g on a balance set to zero on the empty vessel: setting and reading bring the same causes as two weighings. */
+export function massTared(
+  shownG: number,
+  place: Place,
+  balance: Balance,
+  symbol = "m",
+  factor = 1,
+): Quantity {
+  return massByDifference(shownG, 0, place, balance, symbol, ["of the sample", "at the tare"], factor);
 }
 
 /** A fraction such as a purity, known within ± halfWidth (rectangular; QUAM, example A2, step 3). */
@@ -53,6 +85,7 @@ export function purity(fraction: number, halfWidth: number, of: string, stage: s
         id: `purity:${of}`,
         label: `Purity of ${of}`,
         group: "Purity",
+        shape: "rectangular",
         u: uncertaintyFromHalfWidth(halfWidth, "rectangular"),
         stage,
       }),

@@ -2,6 +2,19 @@
 export interface Check {
   readonly severity: "stop" | "caution";
   readonly message: string;
+  /** What kind of slip it looks like. */
+  readonly kind?:
+    | "resolution"
+    | "scale"
+    | "order"
+    | "jump"
+    | "swapped digits"
+    | "off by a mark"
+    | "dropped digit"
+    | "same reading"
+    | "repeat"
+    | "window"
+    | "glass";
   /** What was probably meant, ready to be typed in its place. */
   readonly proposal?: string;
 }
@@ -23,9 +36,14 @@ export type Reading =
   | { readonly ok: true; readonly value: number; readonly text: string }
   | { readonly ok: false; readonly check: Check };
 
-const refuse = (message: string, proposal?: string): Reading => ({
+const refuse = (message: string, kind?: Check["kind"], proposal?: string): Reading => ({
   ok: false,
-  check: proposal === undefined ? { severity: "stop", message } : { severity: "stop", message, proposal },
+  check: {
+    severity: "stop",
+    message,
+    ...(kind === undefined ? {} : { kind }),
+    ...(proposal === undefined ? {} : { proposal }),
+  },
 });
 
 const places = ["whole number", "tenth", "hundredth", "thousandth", "fourth decimal", "fifth decimal"];
@@ -48,24 +66,40 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
   const value = Number(plain);
   const { unit, least, most, decimals, aboveZero } = rules;
   if (aboveZero && value <= 0)
-    return refuse(`${rules.instrument} cannot deliver ${plain} ${unit}: more than zero`);
+    return refuse(
+      `${rules.instrument} cannot be ${plain}${unit === "" ? "" : ` ${unit}`}: it must be more than zero`,
+      "scale",
+    );
   if (least !== undefined && value < least) {
     return refuse(
       least === 0 ? `${plain} is below zero` : `${plain} is below ${least} ${unit}, the least possible`,
+      "scale",
     );
   }
-  if (most !== undefined && value > most) return refuse(`${plain} is beyond the last mark, ${most} ${unit}`);
+  if (most !== undefined && value > most) {
+    return refuse(
+      unit === "mL"
+        ? `${plain} is beyond the last mark, ${most} ${unit}`
+        : `${plain} is more than ${most} ${unit}, the most possible`,
+      "scale",
+    );
+  }
   if (decimals !== null) {
     const given = plain.split(".")[1]?.length ?? 0;
     const place = places[decimals] ?? `${decimals} decimals`;
     if (given < decimals) {
       const proposal = `${plain.includes(".") ? plain : `${plain}.`}${"0".repeat(decimals - given)}`;
       const missing = decimals - given > 1 ? "decimals are missing" : "a decimal is missing";
-      return refuse(`${rules.instrument} is read to the ${place} and ${missing}: ${proposal}?`, proposal);
+      return refuse(
+        `${rules.instrument} is read to the ${place} and ${missing}: ${proposal}?`,
+        "resolution",
+        proposal,
+      );
     }
     if (given > decimals) {
       return refuse(
         `${rules.instrument} is read to the ${place}: "${plain}" has ${given - decimals} too many`,
+        "resolution",
       );
     }
   }

@@ -1,6 +1,6 @@
 import { leaf, measured, type Quantity, type Sensitivity } from "../quantity";
-import { type Shape, uncertaintyFromHalfWidth } from "./distribution";
-import { glasswareTolerance, type ToleranceClass } from "./glassware";
+import { leafShape, type Shape, uncertaintyFromHalfWidth } from "./distribution";
+import { type GlasswareKind, glasswareTolerance, type ToleranceClass } from "./glassware";
 
 /** Volume expansion of water near 20 °C, per °C (QUAM, example A1). */
 export const waterExpansionPerC = 2.1e-4;
@@ -18,6 +18,8 @@ export interface VolumeConditions {
 export interface Place {
   readonly stage: string;
   readonly trial: string;
+  /** True for what is read once for all trials of the stage: its scatter does not show between them. */
+  readonly once?: boolean;
 }
 
 /**
@@ -30,6 +32,7 @@ function temperatureSensitivity(volumeMl: number, stage: string, conditions: Vol
       id: `temperature:${stage}`,
       label: `Room within ${conditions.temperatureHalfRangeC} °C of 20 °C`,
       group: "Temperature",
+      shape: leafShape(conditions.temperatureShape),
       u: uncertaintyFromHalfWidth(conditions.temperatureHalfRangeC, conditions.temperatureShape),
       stage,
     }),
@@ -38,7 +41,8 @@ function temperatureSensitivity(volumeMl: number, stage: string, conditions: Vol
 }
 
 function toleranceLeaf(id: string, label: string, toleranceMl: number, stage: string, shape: Shape) {
-  return leaf({ id, label, group: label, u: uncertaintyFromHalfWidth(toleranceMl, shape), stage });
+  const u = uncertaintyFromHalfWidth(toleranceMl, shape);
+  return leaf({ id, label, group: label, shape: leafShape(shape), u, stage });
 }
 
 export interface BuretteReadings extends Place {
@@ -47,31 +51,36 @@ export interface BuretteReadings extends Place {
   readonly capacityMl: number;
   /** A reading lies within ± this of the truth. */
   readonly readingHalfWidthMl: number;
+  /** Tells this burette from another of the same stage, as the one that delivers the sample. */
+  readonly symbol?: string;
 }
 
 /**
- * A titer in mL: final minus initial reading. The burette's tolerance is one cause for all trials of a stage; across
- * stages it is taken anew, since another stretch of the scale may be used (as QUAM, example A3, does). Each reading
- * is a cause of its own. The volume may not be zero.
+ * A volume from a burette in mL: final minus initial reading. The burette's tolerance is one cause for all trials of a
+ * stage, and both readings of a trial share it; across stages it is taken anew, since another stretch of the scale may be
+ * used (as QUAM, example A3, does). Each reading is a cause of its own. The volume may not be zero.
  */
 export function buretteVolume(readings: BuretteReadings, conditions: VolumeConditions): Quantity {
-  const { initialMl, finalMl, capacityMl, readingHalfWidthMl, stage, trial } = readings;
+  const { initialMl, finalMl, capacityMl, readingHalfWidthMl, stage, trial, once, symbol } = readings;
   const volumeMl = finalMl - initialMl;
   const { toleranceMl } = glasswareTolerance("burette", capacityMl, conditions.toleranceClass);
-  const label = `Burette, ${capacityMl} mL class ${conditions.toleranceClass}`;
-  const reading = (which: "initial" | "final", by: number): Sensitivity => ({
+  const which = symbol === undefined ? "" : ` (${symbol})`;
+  const label = `Burette, ${capacityMl} mL class ${conditions.toleranceClass}${which}`;
+  const reading = (end: "initial" | "final", by: number): Sensitivity => ({
     leaf: leaf({
-      id: `burette-reading:${trial}:${which}`,
-      label: `${which === "initial" ? "Initial" : "Final"} burette reading`,
+      id: `burette-reading:${trial}:${end}${which}`,
+      label: `${end === "initial" ? "Initial" : "Final"} burette reading${which}`,
       group: "Burette readings",
+      shape: "triangular",
       u: uncertaintyFromHalfWidth(readingHalfWidthMl, "triangular"),
-      random: true,
+      random: !once,
       stage,
     }),
     by,
   });
+  const id = `burette:${stage}${which}`;
   return measured(volumeMl, "mL", [
-    { leaf: toleranceLeaf(`burette:${stage}`, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
+    { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
     temperatureSensitivity(volumeMl, stage, conditions),
     reading("initial", -1),
     reading("final", 1),
@@ -89,5 +98,107 @@ export function pipetteVolume(volumeMl: number, { stage }: Place, conditions: Vo
   return measured(volumeMl, "mL", [
     { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
     temperatureSensitivity(volumeMl, stage, conditions),
+  ]);
+}
+
+/** How closely a mark is met, as a part of the flask's tolerance: 0.02 mL of ±0.10 mL (QUAM, example A1). */
+const fillingPart = 0.2;
+
+/**
+ * The volume of a one-mark flask in mL: its tolerance, how closely the mark is met, and the room's temperature (QUAM,
+ * example A1). Each flask is a piece of its own: `symbol` tells it from others of the stage.
+ */
+export function flaskVolume(
+  volumeMl: number,
+  { stage, trial, once }: Place,
+  conditions: VolumeConditions,
+  symbol: string,
+): Quantity {
+  const { toleranceMl, capacityMl } = glasswareTolerance("flask", volumeMl, conditions.toleranceClass);
+  const label = `Volumetric flask, ${capacityMl} mL class ${conditions.toleranceClass}`;
+  const id = `flask:${stage}:${symbol}${once ? "" : `:${trial}`}`;
+  const filling = leaf({
+    id: `filling:${trial}:${symbol}`,
+    label: `Filling to the mark (${symbol})`,
+    group: "Filling to the mark",
+    u: toleranceMl * fillingPart,
+    random: !once,
+    stage,
+  });
+  return measured(volumeMl, "mL", [
+    { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
+    { leaf: filling, by: 1 },
+    temperatureSensitivity(volumeMl, stage, conditions),
+  ]);
+}
+
+/**
+ * A volume by graduated pipette or measuring cylinder in mL: the tolerance of the piece at its capacity, one cause for
+ * all trials of a stage, and a reading of the scale to half of that tolerance (common practice, no source).
+ */
+export function graduatedVolume(
+  volumeMl: number,
+  { stage, trial, once }: Place,
+  conditions: VolumeConditions,
+  glass: {
+    readonly kind: Extract<GlasswareKind, "graduated pipette" | "cylinder">;
+    readonly capacityMl: number;
+  },
+  symbol: string,
+): Quantity {
+  const { toleranceMl, capacityMl } = glasswareTolerance(
+    glass.kind,
+    glass.capacityMl,
+    conditions.toleranceClass,
+  );
+  const name = glass.kind === "cylinder" ? "Measuring cylinder" : "Graduated pipette";
+  const label = `${name}, ${capacityMl} mL class ${conditions.toleranceClass}`;
+  const reading = leaf({
+    id: `scale-reading:${trial}:${symbol}`,
+    label: `Reading of the ${name.toLowerCase()} (${symbol})`,
+    group: "Reading of graduated glass",
+    shape: "triangular",
+    u: uncertaintyFromHalfWidth(toleranceMl / 2, "triangular"),
+    random: !once,
+    stage,
+  });
+  const id = `${glass.kind}:${stage}:${symbol}`;
+  return measured(volumeMl, "mL", [
+    { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
+    { leaf: reading, by: 1 },
+    temperatureSensitivity(volumeMl, stage, conditions),
+  ]);
+}
+
+/** A volume counted in drops, mL: n / f with f drops in a milliliter, known within ± `plusMinus` (rectangular). */
+export function dropsVolume(
+  drops: number,
+  perMl: { readonly value: number; readonly plusMinus: number },
+  { stage }: Place,
+  of: string,
+): Quantity {
+  const factor = leaf({
+    id: `drops-per-ml:${of}`,
+    label: `Drops of ${of} in one mL`,
+    group: "Drop factor",
+    shape: "rectangular",
+    u: uncertaintyFromHalfWidth(perMl.plusMinus, "rectangular"),
+    stage,
+  });
+  return measured(drops / perMl.value, "mL", [{ leaf: factor, by: -drops / perMl.value ** 2 }]);
+}
+
+/** A number read or stated once, known within ± `halfWidth` (rectangular) in its unit. */
+export function statedQuantity(
+  value: number,
+  unit: string,
+  halfWidth: number,
+  cause: { readonly id: string; readonly label: string; readonly group: string },
+  { stage, once }: Place,
+  random = false,
+): Quantity {
+  const u = uncertaintyFromHalfWidth(halfWidth, "rectangular");
+  return measured(value, unit, [
+    { leaf: leaf({ ...cause, shape: "rectangular", u, random: random && !once, stage }), by: 1 },
   ]);
 }

@@ -8,6 +8,9 @@ import {
 } from "./dimension";
 import { type Unit, unitOf } from "./unit";
 
+/** Distributions of causes; "t" is scaled and shifted by its few degrees of freedom (JCGM 101, 6.4.9). */
+export type LeafShape = "normal" | "rectangular" | "triangular" | "t";
+
 /**
  * One cause of uncertainty: this burette's calibration, this reading, this purity. Two quantities that rest on the
  * same cause share its leaf, so that what they have in common cancels or adds up and never averages out.
@@ -18,6 +21,8 @@ export interface Leaf {
   readonly label: string;
   /** Leaves of one group are shown as one share of the ±. */
   readonly group: string;
+  /** How the cause is distributed, for draws from it; the combined u needs only its standard uncertainty. */
+  readonly shape: LeafShape;
   /** Standard uncertainty of the leaf, in the leaf's own unit; sensitivities are per that unit. */
   readonly u: number;
   /** True for what scatters from trial to trial anew, so that replicates show it by themselves. */
@@ -59,9 +64,9 @@ export function measured(value: number, unit: string, leaves: readonly Sensitivi
 
 export function leaf(
   part: Pick<Leaf, "id" | "label" | "group" | "u"> &
-    Partial<Pick<Leaf, "random" | "degreesOfFreedom" | "stage">>,
+    Partial<Pick<Leaf, "shape" | "random" | "degreesOfFreedom" | "stage">>,
 ): Leaf {
-  return { random: false, degreesOfFreedom: Infinity, ...part };
+  return { random: false, degreesOfFreedom: Infinity, shape: "normal", ...part };
 }
 
 function addSensitivity(to: Map<string, Sensitivity>, leaf: Leaf, by: number): void {
@@ -108,6 +113,16 @@ export function divide(a: Quantity, b: Quantity): Quantity {
 /** f(a) for a function of one variable with the given value and derivative at a; the result has `dimension`. */
 export function applied(a: Quantity, value: number, derivative: number, dimension: Dimension): Quantity {
   return { value, dimension, sensitivities: combine(a, derivative, exact(0), 0) };
+}
+
+/** a raised to a power that is itself uncertain; both must be plain numbers, and a positive. */
+export function power(a: Quantity, b: Quantity): Quantity {
+  const value = a.value ** b.value;
+  return {
+    value,
+    dimension: dimensionless,
+    sensitivities: combine(a, b.value * a.value ** (b.value - 1), b, value * Math.log(a.value)),
+  };
 }
 
 /** a raised to an exact power. */

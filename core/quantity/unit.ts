@@ -10,6 +10,9 @@ export interface Unit {
 const simple: Record<string, readonly [Dimension, number]> = {
   "1": [dimensionless, 1],
   "%": [dimensionless, 1e-2],
+  "% w/w": [dimensionless, 1e-2],
+  "% v/v": [dimensionless, 1e-2],
+  "‰": [dimensionless, 1e-3],
   ppm: [dimensionless, 1e-6],
   kg: [[0, 1, 0, 0, 0], 1e3],
   g: [[0, 1, 0, 0, 0], 1],
@@ -25,13 +28,35 @@ const simple: Record<string, readonly [Dimension, number]> = {
   mol: [[0, 0, 1, 0, 0], 1],
   mmol: [[0, 0, 1, 0, 0], 1e-3],
   µmol: [[0, 0, 1, 0, 0], 1e-6],
+  // An equivalent is an amount of substance: of electrons or hydrogen ions.
+  eq: [[0, 0, 1, 0, 0], 1],
+  meq: [[0, 0, 1, 0, 0], 1e-3],
+  N: [[-3, 0, 1, 0, 0], 1],
+  // Grams in 100 mL.
+  "% w/v": [[-3, 1, 0, 0, 0], 10],
+  // Hardness as calcium ions (CHECKS.md): 1 °dH = 0.1783 mmol/L, 1 °fH = 0.1 mmol/L, 1 °e = 14.25 mg/L of CaCO3.
+  "°dH": [[-3, 0, 1, 0, 0], 0.1783e-3],
+  "°fH": [[-3, 0, 1, 0, 0], 0.1e-3],
+  "°e": [[-3, 0, 1, 0, 0], 14.25e-3 / 100.086],
   s: [[0, 0, 0, 1, 0], 1],
   min: [[0, 0, 0, 1, 0], 60],
+  h: [[0, 0, 0, 1, 0], 3600],
   K: [[0, 0, 0, 0, 1], 1],
+  // Temperatures enter relations as differences, so that a degree Celsius is a kelvin.
   "°C": [[0, 0, 0, 0, 1], 1],
 };
 
 const cache = new Map<string, Unit>();
+
+/** True for a unit that `unitOf` can read. */
+export function isUnit(text: string): boolean {
+  try {
+    unitOf(text);
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 /**
  * Reads a unit such as `g`, `mol/L` or `mL/g`: simple units joined by `·` and at most one `/`.
@@ -40,7 +65,8 @@ const cache = new Map<string, Unit>();
 export function unitOf(text: string): Unit {
   const known = cache.get(text);
   if (known) return known;
-  const [over = "", under, ...rest] = text.split("/");
+  const whole = simple[text];
+  const [over = "", under, ...rest] = whole ? [text] : text.split("/");
   if (rest.length > 0) throw new Error(`Unit "${text}" has more than one "/"`);
   let dimension = dimensionless;
   let factor = 1;

@@ -7,70 +7,81 @@ import {
   multiplyDimensions,
   raiseDimension,
   sameDimension,
+  unitOf,
 } from "../quantity";
 import { failure, type Result, success } from "../result";
-import type { Expression, Relation } from "./parse";
+import { constantOf, type Expression, positionOf } from "./expression";
+import type { Relation } from "./parse";
 
 /** An expression as it would be typed again, for messages and plain working. */
 export function expressionText(expression: Expression): string {
   switch (expression.type) {
     case "number":
-      return expression.text;
+      return expression.unit === undefined ? expression.text : `${expression.text} [${expression.unit}]`;
     case "symbol":
       return expression.name;
     case "molar-mass":
       return `M(${expression.formula})`;
     case "ratio":
       return `ratio(${expression.of}, ${expression.per})`;
+    case "equivalents":
+      return `equivalents(${expression.of})`;
     case "negate":
       return expression.argument.type === "binary"
         ? `-(${expressionText(expression.argument)})`
         : `-${expressionText(expression.argument)}`;
     case "call":
-      return `${expression.name}(${expressionText(expression.argument)})`;
+      return `${expression.name}(${expression.arguments.map(expressionText).join(", ")})`;
     case "binary": {
       const wrap = (e: Expression, closest: boolean) =>
-        e.type === "binary" && closest ? `(${expressionText(e)})` : expressionText(e);
-      const tight = expression.operator !== "+" && expression.operator !== "-";
-      const looser = (e: Expression) => e.type === "binary" && (e.operator === "+" || e.operator === "-");
+        (e.type === "binary" && closest) || e.type === "negate"
+          ? `(${expressionText(e)})`
+          : expressionText(e);
+      const { operator } = expression;
+      const tight = operator !== "+" && operator !== "-";
+      const looser = (e: Expression) =>
+        e.type === "binary" && (operator === "^" || e.operator === "+" || e.operator === "-");
       const left = wrap(expression.left, tight && looser(expression.left));
-      const right = wrap(expression.right, tight || expression.operator === "-");
-      return `${left} ${expression.operator} ${right}`;
+      const right = wrap(expression.right, tight || operator === "-");
+      return `${left} ${operator} ${right}`;
     }
   }
 }
 
-/** Second reader: the dimension of an expression, or why it has none. */
+/** What was meant by a symbol that is not known: the same letters in another case, or without their subscript's line. */
+function nearest(name: string, known: readonly string[]): string | undefined {
+  const bare = (text: string) => text.toLowerCase().replaceAll("_", "");
+  return known.find((other) => bare(other) === bare(name));
+}
+
+/** Second reader: the dimension of an expression, or why it has none, with where and how to mend it. */
 export function dimensionOf(
   expression: Expression,
   symbols: ReadonlyMap<string, Dimension>,
 ): Result<Dimension> {
   switch (expression.type) {
-    case "number":
     case "ratio":
+    case "equivalents":
       return success(dimensionless);
+    case "number":
+      return success(expression.unit === undefined ? dimensionless : unitOf(expression.unit).dimension);
     case "molar-mass":
       return success(molarMass(expression.formula).dimension);
     case "symbol": {
       const dimension = symbols.get(expression.name);
       if (dimension) return success(dimension);
-      const known = [...symbols.keys()].join(", ");
+      const known = [...symbols.keys()];
+      const close = nearest(expression.name, known);
       return failure(
-        `"${expression.name}" is neither read nor computed before this line. Known here: ${known}`,
+        `"${expression.name}" is neither read nor computed before this line. Known here: ${known.join(", ")}`,
+        expression.at,
+        close === undefined ? undefined : `Is ${close} meant?`,
       );
     }
     case "negate":
       return dimensionOf(expression.argument, symbols);
-    case "call": {
-      const argument = dimensionOf(expression.argument, symbols);
-      if (!argument.ok) return argument;
-      if (expression.name === "sqrt") return success(raiseDimension(argument.value, 0.5));
-      if (sameDimension(argument.value, dimensionless)) return argument;
-      return failure(
-        `${expression.name} takes a plain number, but ${expressionText(expression.argument)} is ` +
-          `${describeDimension(argument.value)}: divide it by its unit first`,
-      );
-    }
+    case "call":
+      return dimensionOfCall(expression, symbols);
     case "binary": {
       const { operator } = expression;
       const left = dimensionOf(expression.left, symbols);
@@ -80,8 +91,15 @@ export function dimensionOf(
       if (operator === "*") return success(multiplyDimensions(left.value, right.value));
       if (operator === "/") return success(divideDimensions(left.value, right.value));
       if (operator === "^") {
-        if (expression.right.type !== "number") return failure("A power must be a plain number, as in x ^ 2");
-        return success(raiseDimension(left.value, expression.right.value));
+        const constant = constantOf(expression.right);
+        if (constant !== null) return success(raiseDimension(left.value, constant));
+        if (sameDimension(left.value, dimensionless) && sameDimension(right.value, dimensionless))
+          return left;
+        return failure(
+          "A power must be a plain number, as in x ^ 2; or base and power both without unit",
+          positionOf(expression.right),
+          `Divide by the unit first, as in ${expressionText(expression.right)} / 1 [mL]`,
+        );
       }
       if (sameDimension(left.value, right.value)) return left;
       const [a, b] = [expressionText(expression.left), expressionText(expression.right)];
@@ -90,6 +108,48 @@ export function dimensionOf(
         operator === "+"
           ? `${a} is ${da} and ${b} is ${db}: they cannot be added`
           : `${a} is ${da} and ${b} is ${db}: one cannot be taken from the other`,
+        positionOf(expression.left),
+      );
+    }
+  }
+}
+
+function dimensionOfCall(
+  { name, arguments: args }: Extract<Expression, { type: "call" }>,
+  symbols: ReadonlyMap<string, Dimension>,
+): Result<Dimension> {
+  const found: Dimension[] = [];
+  for (const argument of args) {
+    const dimension = dimensionOf(argument, symbols);
+    if (!dimension.ok) return dimension;
+    found.push(dimension.value);
+  }
+  const [first = dimensionless] = found;
+  switch (name) {
+    case "sqrt":
+      return success(raiseDimension(first, 0.5));
+    case "abs":
+      return success(first);
+    case "mean":
+    case "min":
+    case "max": {
+      const odd = found.findIndex((dimension) => !sameDimension(dimension, first));
+      const [a, b] = [args[0], args[odd]];
+      if (odd < 0 || !a || !b) return success(first);
+      return failure(
+        `${name} needs things of one kind, but ${expressionText(a)} is ${describeDimension(first)} and ` +
+          `${expressionText(b)} is ${describeDimension(found[odd] ?? first)}`,
+        positionOf(b),
+      );
+    }
+    default: {
+      const [argument] = args;
+      if (!argument || sameDimension(first, dimensionless)) return success(dimensionless);
+      return failure(
+        `${name} takes a plain number, but ${expressionText(argument)} is ${describeDimension(first)}: ` +
+          "divide it by its unit first",
+        positionOf(argument),
+        `As in ${name}(${expressionText(argument)} / 1 [mL])`,
       );
     }
   }
@@ -106,8 +166,11 @@ export function checkRelations(
   const symbols = new Map(inputs);
   for (const { symbol, expression, source } of relations) {
     const dimension = dimensionOf(expression, symbols);
-    if (!dimension.ok) return failure(`In "${source}": ${dimension.problem.message}`);
-    if (symbols.has(symbol)) return failure(`In "${source}": ${symbol} already has a meaning`);
+    if (!dimension.ok) {
+      const { message, position, hint } = dimension.problem;
+      return failure(`In "${source}": ${message}`, position, hint);
+    }
+    if (symbols.has(symbol)) return failure(`In "${source}": ${symbol} already has a meaning`, 0);
     symbols.set(symbol, dimension.value);
   }
   return success(symbols);

@@ -1,112 +1,168 @@
 import { molarMass } from "../chemistry";
-import { add, applied, divide, exact, multiply, type Quantity, raise, subtract } from "../quantity";
-import type { Expression, FunctionName } from "./parse";
+import {
+  add,
+  applied,
+  divide,
+  exact,
+  multiply,
+  power,
+  type Quantity,
+  raise,
+  raiseDimension,
+  subtract,
+} from "../quantity";
+import { type Algebra, type BinaryOperator, type Expression, fold, type FunctionName } from "./expression";
 
-/** ratio(of, per) as numerator and denominator, by the equations of a method. */
-export type RatioLookup = (of: string, per: string) => readonly [number, number];
+/** What the equations of a method say of its species. */
+export interface Stoichiometry {
+  /** Moles of the first for one mole of the second, as numerator and denominator. */
+  readonly ratio: (of: string, per: string) => readonly [number, number];
+  /** Equivalents in one mole. */
+  readonly equivalents: (of: string) => number;
+}
 
 export interface Scope {
   readonly symbols: ReadonlyMap<string, Quantity>;
-  readonly ratio: RatioLookup;
+  readonly stoichiometry: Stoichiometry;
 }
 
-const calculus: Record<FunctionName, { f: (x: number) => number; derivative: (x: number) => number }> = {
+type OneArgument = Exclude<FunctionName, "mean" | "min" | "max">;
+
+const calculus: Record<OneArgument, { f: (x: number) => number; derivative: (x: number) => number }> = {
   sqrt: { f: Math.sqrt, derivative: (x) => 0.5 / Math.sqrt(x) },
   ln: { f: Math.log, derivative: (x) => 1 / x },
   log10: { f: Math.log10, derivative: (x) => 1 / (x * Math.LN10) },
   exp: { f: Math.exp, derivative: Math.exp },
+  abs: { f: Math.abs, derivative: Math.sign },
 };
+
+/** The value of a function of numbers. */
+export function applyFunction(name: FunctionName, args: readonly number[]): number {
+  switch (name) {
+    case "mean":
+      return args.reduce((sum, x) => sum + x, 0) / args.length;
+    case "min":
+      return Math.min(...args);
+    case "max":
+      return Math.max(...args);
+    default:
+      return calculus[name].f(args[0] ?? NaN);
+  }
+}
+
+export function applyOperator(operator: BinaryOperator, a: number, b: number): number {
+  switch (operator) {
+    case "+":
+      return a + b;
+    case "-":
+      return a - b;
+    case "*":
+      return a * b;
+    case "/":
+      return a / b;
+    case "^":
+      return a ** b;
+  }
+}
+
+/** Where plain numbers come from: symbols in base units, the method's equations, and molar masses in g/mol. */
+export interface NumberScope {
+  readonly numbers: ReadonlyMap<string, number>;
+  readonly stoichiometry: Stoichiometry;
+  /** Other molar masses than the standard ones, as a simulated truth has them. */
+  readonly molarMassOf?: (formula: string) => number;
+}
 
 /**
  * The value alone in base units, without dimensions or sensitivities: what a solver asks for many times over.
  * A symbol that `numbers` lacks gives NaN.
  */
-export function evaluateNumber(
-  expression: Expression,
-  numbers: ReadonlyMap<string, number>,
-  ratio: RatioLookup,
-): number {
-  switch (expression.type) {
-    case "number":
-      return expression.value;
-    case "symbol":
-      return numbers.get(expression.name) ?? NaN;
-    case "molar-mass":
-      return molarMass(expression.formula).value;
-    case "ratio": {
-      const [of, per] = ratio(expression.of, expression.per);
-      return of / per;
-    }
-    case "negate":
-      return -evaluateNumber(expression.argument, numbers, ratio);
-    case "call":
-      return calculus[expression.name].f(evaluateNumber(expression.argument, numbers, ratio));
-    case "binary": {
-      const left = evaluateNumber(expression.left, numbers, ratio);
-      const right = evaluateNumber(expression.right, numbers, ratio);
-      switch (expression.operator) {
-        case "+":
-          return left + right;
-        case "-":
-          return left - right;
-        case "*":
-          return left * right;
-        case "/":
-          return left / right;
-        case "^":
-          return left ** right;
+export function evaluateNumber(expression: Expression, scope: NumberScope): number {
+  const { numbers, stoichiometry, molarMassOf = (formula) => molarMass(formula).value } = scope;
+  return fold<number>(expression, {
+    leaf: (leaf) => {
+      switch (leaf.type) {
+        case "number":
+          return leaf.unit === undefined ? leaf.value : exact(leaf.value, leaf.unit).value;
+        case "symbol":
+          return numbers.get(leaf.name) ?? NaN;
+        case "molar-mass":
+          return molarMassOf(leaf.formula);
+        case "ratio": {
+          const [of, per] = stoichiometry.ratio(leaf.of, leaf.per);
+          return of / per;
+        }
+        case "equivalents":
+          return stoichiometry.equivalents(leaf.of);
       }
+    },
+    negate: (a) => -a,
+    call: applyFunction,
+    binary: applyOperator,
+  });
+}
+
+function applyToQuantities(name: FunctionName, args: readonly Quantity[]): Quantity {
+  const [first = exact(NaN), ...rest] = args;
+  switch (name) {
+    case "mean":
+      return divide(rest.reduce(add, first), exact(args.length));
+    case "min":
+      return rest.reduce((least, q) => (q.value < least.value ? q : least), first);
+    case "max":
+      return rest.reduce((most, q) => (q.value > most.value ? q : most), first);
+    default: {
+      const { f, derivative } = calculus[name];
+      const dimension = name === "sqrt" ? raiseDimension(first.dimension, 0.5) : first.dimension;
+      return applied(first, f(first.value), derivative(first.value), dimension);
     }
   }
 }
 
+function combineQuantities(operator: BinaryOperator, a: Quantity, b: Quantity): Quantity {
+  switch (operator) {
+    case "+":
+      return add(a, b);
+    case "-":
+      return subtract(a, b);
+    case "*":
+      return multiply(a, b);
+    case "/":
+      return divide(a, b);
+    case "^":
+      return b.sensitivities.size === 0 ? raise(a, b.value) : power(a, b);
+  }
+}
+
 /**
- * First reader: the value with its sensitivities to every leaf, by forward differentiation.
+ * First reader: the value with its sensitivities to every leaf, by forward differentiation. min and max take the
+ * sensitivities of the argument that they choose.
  * Throws on a symbol that the scope lacks: `checkRelations` refuses such relations beforehand.
  */
-export function evaluate(expression: Expression, scope: Scope): Quantity {
-  switch (expression.type) {
-    case "number":
-      return exact(expression.value);
-    case "symbol": {
-      const quantity = scope.symbols.get(expression.name);
-      if (!quantity) throw new Error(`Symbol ${expression.name} has no value`);
-      return quantity;
-    }
-    case "molar-mass":
-      return molarMass(expression.formula);
-    case "ratio": {
-      const [of, per] = scope.ratio(expression.of, expression.per);
-      return exact(of / per);
-    }
-    case "negate":
-      return multiply(exact(-1), evaluate(expression.argument, scope));
-    case "call": {
-      const argument = evaluate(expression.argument, scope);
-      const { f, derivative } = calculus[expression.name];
-      const halved = argument.dimension.map((power) => power / 2) as unknown as Quantity["dimension"];
-      return applied(
-        argument,
-        f(argument.value),
-        derivative(argument.value),
-        expression.name === "sqrt" ? halved : argument.dimension,
-      );
-    }
-    case "binary": {
-      const left = evaluate(expression.left, scope);
-      const right = evaluate(expression.right, scope);
-      switch (expression.operator) {
-        case "+":
-          return add(left, right);
-        case "-":
-          return subtract(left, right);
-        case "*":
-          return multiply(left, right);
-        case "/":
-          return divide(left, right);
-        case "^":
-          return raise(left, right.value);
+export function evaluate(expression: Expression, { symbols, stoichiometry }: Scope): Quantity {
+  const algebra: Algebra<Quantity> = {
+    leaf: (leaf) => {
+      switch (leaf.type) {
+        case "number":
+          return exact(leaf.value, leaf.unit ?? "1");
+        case "symbol": {
+          const quantity = symbols.get(leaf.name);
+          if (!quantity) throw new Error(`Symbol ${leaf.name} has no value`);
+          return quantity;
+        }
+        case "molar-mass":
+          return molarMass(leaf.formula);
+        case "ratio": {
+          const [of, per] = stoichiometry.ratio(leaf.of, leaf.per);
+          return exact(of / per);
+        }
+        case "equivalents":
+          return exact(stoichiometry.equivalents(leaf.of));
       }
-    }
-  }
+    },
+    negate: (a) => multiply(exact(-1), a),
+    call: applyToQuantities,
+    binary: combineQuantities,
+  };
+  return fold(expression, algebra);
 }

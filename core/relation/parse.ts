@@ -1,25 +1,8 @@
 import jsep from "jsep";
 import { parseFormula } from "../chemistry";
+import { isUnit } from "../quantity";
 import { failure, type Result, success } from "../result";
-
-export type BinaryOperator = "+" | "-" | "*" | "/" | "^";
-
-/** The tree that all readers of a relation share. */
-export type Expression =
-  | { readonly type: "number"; readonly value: number; readonly text: string }
-  | { readonly type: "symbol"; readonly name: string }
-  /** M(formula): a molar mass. */
-  | { readonly type: "molar-mass"; readonly formula: string }
-  /** ratio(of, per): moles of the first for one mole of the second, by the method's equation. */
-  | { readonly type: "ratio"; readonly of: string; readonly per: string }
-  | { readonly type: "negate"; readonly argument: Expression }
-  | { readonly type: "call"; readonly name: FunctionName; readonly argument: Expression }
-  | {
-      readonly type: "binary";
-      readonly operator: BinaryOperator;
-      readonly left: Expression;
-      readonly right: Expression;
-    };
+import { type BinaryOperator, type Expression, functions, type LeafExpression } from "./expression";
 
 export interface Relation {
   readonly source: string;
@@ -28,24 +11,65 @@ export interface Relation {
   readonly expression: Expression;
 }
 
-export const functionNames = ["sqrt", "ln", "log10", "exp"] as const;
-export type FunctionName = (typeof functionNames)[number];
+type Placed<T> = T & { at?: number };
 
 jsep.addBinaryOp("^", 11, true);
+// Leaves keep where they stand, so that messages can point at them.
+jsep.hooks.add("after-token", function (env) {
+  const node = env.node as Placed<jsep.Expression> | undefined;
+  if (node?.type === "Identifier") node.at = this.index - (node as jsep.Identifier).name.length;
+  if (node?.type === "Literal") node.at = this.index - (node as jsep.Literal).raw.length;
+});
 
-interface Reference {
-  readonly node: Expression;
+interface Cut {
+  /** What was typed, with each part that is no arithmetic replaced by a placeholder of the same length. */
+  readonly text: string;
+  readonly parts: ReadonlyMap<string, LeafExpression>;
+}
+
+const species: Record<string, readonly string[]> = {
+  M: ["formula"],
+  ratio: ["of", "per"],
+  equivalents: ["of"],
+};
+
+/** The formulas between the brackets of M(...), ratio(...) or equivalents(...), read one by one. */
+function readFormulas(name: string, body: string, inside: number): Result<string[]> {
+  const parts = species[name]?.length === 1 ? [body] : body.split(",");
+  if (parts.length !== species[name]?.length) {
+    return failure(
+      "ratio needs two species: ratio(NaOH, HCl) is moles of NaOH for one mole of HCl",
+      inside - name.length - 1,
+    );
+  }
+  let offset = 0;
+  for (const part of parts) {
+    const formula = parseFormula(part.trim());
+    if (!formula.ok) {
+      const at = inside + offset + part.length - part.trimStart().length;
+      return failure(formula.problem.message, at + (formula.problem.position ?? 0), formula.problem.hint);
+    }
+    offset += part.length + 1;
+  }
+  return success(parts.map((part) => part.trim()));
 }
 
 /**
- * M(...) and ratio(...) hold formulas, which are no arithmetic. Each is cut out and replaced by a placeholder of the
- * same length, so that positions in messages still fit what was typed.
+ * M(...), ratio(...) and equivalents(...) hold formulas, `0.789 [g/mL]` a unit: no arithmetic. Each is cut out and
+ * replaced by a placeholder of the same length, so that positions in messages still fit what was typed.
  */
-function cutReferences(source: string): Result<{ text: string; references: Map<string, Reference> }> {
-  const references = new Map<string, Reference>();
-  const opening = /(?<![\p{L}\p{N}_])(M|ratio)\(/gu;
+function cutParts(source: string): Result<Cut> {
+  const parts = new Map<string, LeafExpression>();
   let text = source;
+  const put = (from: number, to: number, leaf: LeafExpression) => {
+    const placeholder = `$${parts.size.toString(36)}`.padEnd(to - from, "_");
+    parts.set(placeholder, { ...leaf, at: from });
+    text = text.slice(0, from) + placeholder + text.slice(to);
+  };
+
+  const opening = /(?<![\p{L}\p{N}_])(M|ratio|equivalents)\(/gu;
   for (let match = opening.exec(text); match; match = opening.exec(text)) {
+    const name = match[1] ?? "";
     const inside = match.index + match[0].length;
     let depth = 1;
     let end = inside;
@@ -55,49 +79,68 @@ function cutReferences(source: string): Result<{ text: string; references: Map<s
       end++;
     }
     if (depth > 0) return failure("This bracket is never closed", inside - 1);
-    const body = text.slice(inside, end - 1);
-    const parts = match[1] === "M" ? [body] : body.split(",");
-    if (match[1] === "ratio" && parts.length !== 2) {
-      return failure(
-        "ratio needs two species: ratio(NaOH, HCl) is moles of NaOH for one mole of HCl",
-        match.index,
-      );
-    }
-    for (const part of parts) {
-      const formula = parseFormula(part.trim());
-      if (!formula.ok) {
-        const offset = part.length - part.trimStart().length;
-        const at = inside + body.indexOf(part) + offset + (formula.problem.position ?? 0);
-        return failure(formula.problem.message, at);
-      }
-    }
-    const [first = "", second = ""] = parts.map((part) => part.trim());
-    const placeholder = `$${references.size}`.padEnd(end - match.index, "_");
-    references.set(placeholder, {
-      node:
-        match[1] === "M" ? { type: "molar-mass", formula: first } : { type: "ratio", of: first, per: second },
-    });
-    text = text.slice(0, match.index) + placeholder + text.slice(end);
+    const formulas = readFormulas(name, text.slice(inside, end - 1), inside);
+    if (!formulas.ok) return formulas;
+    const [first = "", second = ""] = formulas.value;
+    put(
+      match.index,
+      end,
+      name === "M"
+        ? { type: "molar-mass", formula: first }
+        : name === "ratio"
+          ? { type: "ratio", of: first, per: second }
+          : { type: "equivalents", of: first },
+    );
     opening.lastIndex = end;
   }
-  return success({ text, references });
+
+  const withUnit = /(?<![\p{L}\p{N}_.])(\d+\.?\d*(?:[eE][+-]?\d+)?|\.\d+)\s*\[([^\]]*)\]/gu;
+  for (let match = withUnit.exec(text); match; match = withUnit.exec(text)) {
+    const [all, digits = "", unit = ""] = match;
+    if (!isUnit(unit.trim())) {
+      const at = match.index + all.indexOf("[") + 1;
+      return failure(`"${unit.trim()}" is no unit known here`, at, "Write it as in [mL], [g/mol] or [mol/L]");
+    }
+    put(match.index, match.index + all.length, {
+      type: "number",
+      value: Number(digits),
+      text: digits,
+      unit: unit.trim(),
+    });
+    withUnit.lastIndex = match.index + all.length;
+  }
+  const bracket = text.indexOf("[");
+  if (bracket >= 0)
+    return failure("A unit in square brackets stands behind a number, as in 0.1 [mol/L]", bracket);
+  return success({ text, parts });
 }
 
-function convert(node: jsep.Expression, references: Map<string, Reference>): Result<Expression> {
+const knownFunctions = Object.keys(functions).join(", ");
+const meant: Record<string, string> = {
+  log: "Write log10(x) for the common logarithm, ln(x) for the natural one",
+  lg: "Write log10(x)",
+  root: "Write sqrt(x)",
+  average: "Write mean(a, b)",
+  avg: "Write mean(a, b)",
+  pow: "Write x ^ 2",
+};
+
+function convert(node: Placed<jsep.Expression>, parts: Cut["parts"]): Result<Expression> {
+  const placed = node.at === undefined ? {} : { at: node.at };
   switch (node.type) {
     case "Literal": {
       const { value, raw } = node as jsep.Literal;
-      return typeof value === "number"
-        ? success({ type: "number", value, text: raw })
-        : failure(`${raw} is text; a relation holds numbers and symbols only`);
+      return typeof value === "number" && Number.isFinite(value)
+        ? success({ type: "number", value, text: raw, ...placed })
+        : failure(`${raw} is text; a relation holds numbers and symbols only`, node.at);
     }
     case "Identifier": {
       const { name } = node as jsep.Identifier;
-      return success(references.get(name)?.node ?? { type: "symbol", name });
+      return success(parts.get(name) ?? { type: "symbol", name, ...placed });
     }
     case "UnaryExpression": {
       const { operator, argument } = node as jsep.UnaryExpression;
-      const inner = convert(argument, references);
+      const inner = convert(argument, parts);
       if (!inner.ok) return inner;
       if (operator === "-") return success({ type: "negate", argument: inner.value });
       return operator === "+" ? inner : failure(`"${operator}" has no meaning in a relation`);
@@ -109,7 +152,7 @@ function convert(node: jsep.Expression, references: Map<string, Reference>): Res
       if (operator === "^" && left.type === "UnaryExpression") {
         return failure("A minus sign before a power can be read two ways: put brackets, as in 0 - (x ^ 2)");
       }
-      const [a, b] = [convert(left, references), convert(right, references)];
+      const [a, b] = [convert(left, parts), convert(right, parts)];
       if (!a.ok) return a;
       if (!b.ok) return b;
       return success({ type: "binary", operator: operator as BinaryOperator, left: a.value, right: b.value });
@@ -117,27 +160,44 @@ function convert(node: jsep.Expression, references: Map<string, Reference>): Res
     case "CallExpression": {
       const { callee, arguments: args } = node as jsep.CallExpression;
       const name = callee.type === "Identifier" ? (callee as jsep.Identifier).name : "";
-      const known = functionNames.find((f) => f === name);
-      if (!known)
-        return failure(`"${name}" is no function that a relation knows (${functionNames.join(", ")})`);
-      const [argument] = args;
-      if (!argument || args.length !== 1) return failure(`${name} takes one argument`);
-      const inner = convert(argument, references);
-      return inner.ok ? success({ type: "call", name: known, argument: inner.value }) : inner;
+      const known = (Object.keys(functions) as (keyof typeof functions)[]).find((f) => f === name);
+      if (!known) {
+        return failure(
+          `"${name}" is no function that a relation knows (${knownFunctions})`,
+          undefined,
+          meant[name.toLowerCase()],
+        );
+      }
+      if (functions[known] === "one" && args.length !== 1) return failure(`${name} takes one argument`);
+      if (args.length === 0) return failure(`${name} takes at least one argument`);
+      const inner: Expression[] = [];
+      for (const argument of args) {
+        const converted = convert(argument, parts);
+        if (!converted.ok) return converted;
+        inner.push(converted.value);
+      }
+      return success({ type: "call", name: known, arguments: inner });
     }
-    case "Compound":
-      return failure("Two things stand side by side here: is a * or / missing between them?");
+    case "Compound": {
+      const second = (node as jsep.Compound).body[1] as Placed<jsep.Expression> | undefined;
+      return failure(
+        "Two things stand side by side here: is a * or / missing between them?",
+        second?.at,
+        "Write a * b for a product",
+      );
+    }
     default:
       return failure("A relation holds numbers, symbols, + - * / ^ and brackets only");
   }
 }
 
-/** Reads an expression such as `n * ratio(NaOH, HCl) / V`. */
+/** Reads an expression such as `n * ratio(NaOH, HCl) / V`. Problems carry the position and, where one is known, a hint. */
 export function parseExpression(source: string): Result<Expression> {
-  const cut = cutReferences(source);
+  if (source.trim() === "") return failure("A formula is missing here", 0);
+  const cut = cutParts(source);
   if (!cut.ok) return cut;
   try {
-    return convert(jsep(cut.value.text), cut.value.references);
+    return convert(jsep(cut.value.text), cut.value.parts);
   } catch (error) {
     const { description, index } = error as { description?: string; index?: number };
     return failure(description ?? "This cannot be read as a formula", index);
@@ -149,27 +209,25 @@ export function parseRelation(source: string): Result<Relation> {
   const match = /^\s*([\p{L}][\p{L}\p{N}_]*)\s*=/u.exec(source);
   const symbol = match?.[1];
   if (!match || !symbol) return failure('A relation begins with the symbol it defines, as in "c = n / V"', 0);
-  const expression = parseExpression(source.slice(match[0].length));
+  const start = match[0].length;
+  const expression = parseExpression(source.slice(start));
   if (!expression.ok) {
-    const { message, position } = expression.problem;
-    return failure(message, position === undefined ? undefined : position + match[0].length);
+    const { message, position, hint } = expression.problem;
+    return failure(message, position === undefined ? undefined : position + start, hint);
   }
-  return success({ source, symbol, expression: expression.value });
+  return success({ source, symbol, expression: shifted(expression.value, start) });
 }
 
-/** The symbols that an expression reads, in order of appearance. */
-export function symbolsIn(expression: Expression): string[] {
+/** The same tree with its positions moved on, since it was read without what stands before the equals sign. */
+function shifted(expression: Expression, by: number): Expression {
   switch (expression.type) {
-    case "symbol":
-      return [expression.name];
-    case "binary":
-      return [...new Set([...symbolsIn(expression.left), ...symbolsIn(expression.right)])];
     case "negate":
+      return { ...expression, argument: shifted(expression.argument, by) };
     case "call":
-      return symbolsIn(expression.argument);
-    case "number":
-    case "molar-mass":
-    case "ratio":
-      return [];
+      return { ...expression, arguments: expression.arguments.map((a) => shifted(a, by)) };
+    case "binary":
+      return { ...expression, left: shifted(expression.left, by), right: shifted(expression.right, by) };
+    default:
+      return expression.at === undefined ? expression : { ...expression, at: expression.at + by };
   }
 }

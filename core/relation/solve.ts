@@ -1,6 +1,6 @@
 import { type Quantity, unitOf } from "../quantity";
 import { failure, type Result, success } from "../result";
-import { evaluate, evaluateNumber, type RatioLookup } from "./evaluate";
+import { evaluate, evaluateNumber, type NumberScope, type Stoichiometry } from "./evaluate";
 import type { Relation } from "./parse";
 
 /**
@@ -61,41 +61,40 @@ export function findRoot(
 export function evaluateRelations(
   relations: readonly Relation[],
   inputs: ReadonlyMap<string, Quantity>,
-  ratio: RatioLookup,
+  stoichiometry: Stoichiometry,
 ): Map<string, Quantity> {
   const symbols = new Map(inputs);
   for (const { symbol, expression } of relations)
-    symbols.set(symbol, evaluate(expression, { symbols, ratio }));
+    symbols.set(symbol, evaluate(expression, { symbols, stoichiometry }));
   return symbols;
 }
 
 export interface TiterProblem {
   readonly relations: readonly Relation[];
-  readonly ratio: RatioLookup;
-  /** All that is known of the trial, the titer left out. */
-  readonly known: ReadonlyMap<string, Quantity>;
+  readonly stoichiometry: Stoichiometry;
+  /** All that is known of the trial in base units, the titer left out. */
+  readonly known: ReadonlyMap<string, number>;
   /** The symbol of the titer. */
   readonly titer: string;
   /** The symbol whose value is known or presumed, and that value in base units. */
   readonly target: string;
   readonly value: number;
+  readonly molarMassOf?: NumberScope["molarMassOf"];
 }
 
 /**
  * The titer in mL at which the relations give the target its value. It is looked for up to `limitMl`;
  * beyond that, or where a symbol is still missing, there is none.
  */
-export function solveForTiter(
-  { relations, ratio, known, titer, target, value }: TiterProblem,
-  limitMl = 1000,
-): Result<number> {
-  const numbers = new Map([...known].map(([symbol, q]) => [symbol, q.value] as const));
+export function solveForTiter(problem: TiterProblem, limitMl = 1000): Result<number> {
+  const { relations, stoichiometry, known, titer, target, value, molarMassOf } = problem;
+  const numbers = new Map(known);
+  const scope: NumberScope = { numbers, stoichiometry, ...(molarMassOf ? { molarMassOf } : {}) };
+  const scale = value === 0 ? 1 : value;
   const difference = (ml: number): number => {
     numbers.set(titer, ml * unitOf("mL").factor);
-    for (const { symbol, expression } of relations) {
-      numbers.set(symbol, evaluateNumber(expression, numbers, ratio));
-    }
-    return (numbers.get(target) ?? NaN) / value - 1;
+    for (const { symbol, expression } of relations) numbers.set(symbol, evaluateNumber(expression, scope));
+    return ((numbers.get(target) ?? NaN) - value) / scale;
   };
   if (Number.isNaN(difference(1))) return failure("Something this depends on has not been read yet");
   return findRoot(difference, 1e-6, limitMl);

@@ -1,11 +1,14 @@
 import { formulaTex } from "../chemistry";
-import type { Expression } from "./parse";
+import type { Expression } from "./expression";
 
 /** How a symbol is shown: its name (`V_a`) or, in the second line of a working, its number with unit. */
-export type Leaves = (expression: Extract<Expression, { type: "symbol" | "molar-mass" | "ratio" }>) => string;
+export type Leaves = (
+  expression: Extract<Expression, { type: "symbol" | "molar-mass" | "ratio" | "equivalents" }>,
+) => string;
 
 const precedence = (e: Expression): number => {
   if (e.type === "negate") return 1;
+  if (e.type === "number" && e.unit !== undefined) return 3;
   if (e.type !== "binary") return 4;
   return { "+": 1, "-": 1, "*": 2, "/": 2, "^": 3 }[e.operator];
 };
@@ -16,18 +19,32 @@ export function typeset(expression: Expression, leaves: Leaves): string {
     precedence(e) < needed ? `\\left(${typeset(e, leaves)}\\right)` : typeset(e, leaves);
   switch (expression.type) {
     case "number":
-      return expression.text;
+      return numberTex(
+        expression.text.replace(/[eE]([+-]?)(\d+)$/, "\\cdot 10^{$1$2}"),
+        expression.unit ?? "",
+      );
     case "symbol":
     case "molar-mass":
     case "ratio":
+    case "equivalents":
       return leaves(expression);
     case "negate":
       return `-${inner(expression.argument, 2)}`;
     case "call": {
-      const argument = typeset(expression.argument, leaves);
-      if (expression.name === "sqrt") return `\\sqrt{${argument}}`;
-      if (expression.name === "exp") return `\\mathrm{e}^{${argument}}`;
-      return `${{ ln: "\\ln", log10: "\\log_{10}" }[expression.name]}\\left(${argument}\\right)`;
+      const { name } = expression;
+      const argument = expression.arguments.map((a) => typeset(a, leaves)).join(",\\, ");
+      switch (name) {
+        case "sqrt":
+          return `\\sqrt{${argument}}`;
+        case "exp":
+          return `\\mathrm{e}^{${argument}}`;
+        case "abs":
+          return `\\left|${argument}\\right|`;
+        case "mean":
+          return `\\mathrm{mean}\\left(${argument}\\right)`;
+        default:
+          return `${{ ln: "\\ln", log10: "\\log_{10}", min: "\\min", max: "\\max" }[name]}\\left(${argument}\\right)`;
+      }
     }
     case "binary": {
       const { operator, left, right } = expression;
@@ -49,18 +66,36 @@ export function typeset(expression: Expression, leaves: Leaves): string {
 
 const escapeTex = (text: string) => text.replace(/[%#&_$]/g, (c) => `\\${c}`);
 
-/** A symbol in TeX: `V_a` as V with a subscript, upright when it is longer than one letter. */
+const greek = Object.fromEntries(
+  [..."αβγδεζηθικλμνξπρστυφχψωΓΔΘΛΞΠΣΦΨΩ"].map((letter, i) => [
+    letter,
+    "alpha beta gamma delta varepsilon zeta eta theta iota kappa lambda mu nu xi pi rho sigma tau upsilon varphi chi psi omega Gamma Delta Theta Lambda Xi Pi Sigma Phi Psi Omega".split(
+      " ",
+    )[i] ?? "",
+  ]),
+);
+
+/** Greek letters as TeX commands. */
+const letters = (text: string) =>
+  [...text]
+    .map((c) => (greek[c] ? `\\${greek[c]} ` : c))
+    .join("")
+    .trimEnd();
+
+/** A symbol in TeX: `V_a` as V with a subscript, upright when it is longer than one letter; `ε_max` with its letter. */
 export function symbolTex(name: string): string {
-  const [base = "", ...rest] = name.split("_");
+  const [first = "", ...rest] = name.split("_");
+  const base = letters([...first].length > 1 && !/[α-ωΑ-Ω]/.test(first) ? `\\mathit{${first}}` : first);
   const subscript = rest.join(", ");
   if (subscript === "") return base;
-  return `${base}_{${subscript.length > 1 ? `\\mathrm{${subscript}}` : subscript}}`;
+  return `${base}_{${subscript.length > 1 ? `\\mathrm{${letters(subscript)}}` : letters(subscript)}}`;
 }
 
 /** Names of symbols, molar masses and ratios in TeX, as the first line of a working shows them. */
 export const namesTex: Leaves = (e) => {
   if (e.type === "symbol") return symbolTex(e.name);
   if (e.type === "molar-mass") return `M(${formulaTex(e.formula)})`;
+  if (e.type === "equivalents") return `z(${formulaTex(e.of)})`;
   return `\\dfrac{\\nu(${formulaTex(e.of)})}{\\nu(${formulaTex(e.per)})}`;
 };
 

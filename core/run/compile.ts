@@ -1,14 +1,16 @@
 import {
   describeImbalances,
+  type Equation,
   imbalances,
   parseEquation,
-  prettyFormula,
-  stoichiometricRatio,
+  schemeEquivalents,
+  schemeRatio,
 } from "../chemistry";
 import {
   describeDimension,
   type Dimension,
   dimensionless,
+  isUnit,
   multiplyDimensions,
   sameDimension,
   unitOf,
@@ -17,159 +19,243 @@ import {
   checkRelations,
   dimensionOf,
   type Expression,
+  leavesOf,
   parseExpression,
   parseRelation,
-  type RatioLookup,
   type Relation,
+  type Stoichiometry,
 } from "../relation";
 import { failure, mustHold, type Problem, type Result, success } from "../result";
-import type { Input, Method, TitrationStage } from "./method";
+import { unitOfInput } from "./input-kinds";
+import { type ComputedStage, inputOf, type Method, perOf, resultsOf, type TitrationStage } from "./method";
 
 export interface CompiledLine extends Relation {
   readonly title: string;
   readonly unit: string;
 }
 
-/** A titration stage with its relations parsed: what the evaluation works on. */
+/** A stage with its relations parsed: what the evaluation works on. */
 export interface CompiledStage {
-  readonly definition: TitrationStage;
+  readonly definition: ComputedStage;
   readonly lines: readonly CompiledLine[];
+}
+
+export interface CompiledTitration extends CompiledStage {
+  readonly definition: TitrationStage;
   readonly agreeOn: Expression;
+  /** Whether a titer, a titer per amount or the result itself is compared. */
+  readonly compares: "titer" | "titer per amount" | "result";
   /** Symbol of the input that is the titer. */
   readonly titer: string;
 }
 
 export interface CompiledMethod {
   readonly method: Method;
-  readonly stages: ReadonlyMap<string, CompiledStage>;
-  readonly ratio: RatioLookup;
-}
-
-/** ratio(of, per) by the equations of a method that hold both; those that do must not disagree. */
-export function methodRatio(method: Method, of: string, per: string): Result<[number, number]> {
-  const found = Object.values(method.equations).flatMap((source) => {
-    const equation = parseEquation(source);
-    const ratio = equation.ok ? stoichiometricRatio(equation.value, of, per) : equation;
-    return ratio.ok ? [ratio.value] : [];
-  });
-  const [first] = found;
-  const both = `both ${prettyFormula(of)} and ${prettyFormula(per)}`;
-  if (!first) return failure(`No equation of this method holds ${both}`);
-  if (found.some(([a, b]) => a * first[1] !== b * first[0])) {
-    return failure(`The equations of this method that hold ${both} disagree about their ratio`);
-  }
-  return success(first);
+  readonly titrations: ReadonlyMap<string, CompiledTitration>;
+  readonly preparations: ReadonlyMap<string, CompiledStage>;
+  readonly stoichiometry: Stoichiometry;
 }
 
 const volume = unitOf("mL").dimension;
 
-function inputDimension(input: Input, method: Method): Dimension {
-  switch (input.is) {
-    case "mass":
-      return unitOf("g").dimension;
-    case "titer":
-    case "pipette":
-      return volume;
-    case "purity":
-      return dimensionless;
-    case "result": {
-      const stage = method.stages.find((s) => s.key === input.stage);
-      return stage?.kind === "titration" ? unitOf(stage.result.unit).dimension : dimensionless;
+function inputProblem(stage: ComputedStage, method: Method): Problem | null {
+  const seen = new Set<string>();
+  for (const input of stage.inputs) {
+    const { symbol } = input;
+    if (seen.has(symbol)) return { message: `${symbol} is read twice` };
+    seen.add(symbol);
+    const unit = unitOfInput(input, method);
+    if (!isUnit(unit)) return { message: `"${unit}", the unit of ${symbol}, is not known` };
+    if (stage.kind === "preparation" && perOf(input) === "trial") {
+      return { message: `${symbol} is read for each trial, but a preparation has none` };
+    }
+    if (input.is === "drops" && !(Number(input.perMl.value) > 0)) {
+      return { message: `${symbol} needs more than zero drops to the mL` };
+    }
+    if (input.is === "result") {
+      const earlier = method.stages.find((s) => s.key === input.stage);
+      if (earlier && earlier.kind !== "conclude" && input.result !== undefined) {
+        const known = resultsOf(earlier).map((r) => r.symbol);
+        if (!known.includes(input.result)) {
+          return { message: `Stage "${earlier.title}" yields ${known.join(", ")}, not ${input.result}` };
+        }
+      }
     }
   }
+  return null;
 }
 
-function compileStage(method: Method, stage: TitrationStage): Result<CompiledStage> {
-  const titer = stage.inputs.find((input) => input.is === "titer")?.symbol;
-  if (!titer) return failure("A titration stage needs an input that is the titer");
+interface Checked {
+  readonly lines: readonly CompiledLine[];
+  readonly dimensions: ReadonlyMap<string, Dimension>;
+}
+
+function compileLines(
+  method: Method,
+  stage: ComputedStage,
+  stoichiometry: LooseStoichiometry,
+): Result<Checked> {
+  if (stage.kind === "titration" && !stage.inputs.some((input) => input.is === "titer")) {
+    return failure("A titration stage needs an input that is the titer");
+  }
+  const wrong = inputProblem(stage, method);
+  if (wrong) return { ok: false, problem: wrong };
   const lines: CompiledLine[] = [];
   for (const { relation, title, unit } of stage.relations) {
     const parsed = parseRelation(relation);
-    if (!parsed.ok) return failure(`In "${relation}": ${parsed.problem.message}`, parsed.problem.position);
+    if (!parsed.ok) {
+      const { message, position, hint } = parsed.problem;
+      return failure(`In "${relation}": ${message}`, position, hint);
+    }
+    if (!isUnit(unit)) return failure(`In "${relation}": "${unit}" is no unit known here`);
     lines.push({ ...parsed.value, title, unit });
   }
-  const inputs = new Map(stage.inputs.map((input) => [input.symbol, inputDimension(input, method)] as const));
+  const inputs = new Map(
+    stage.inputs.map((input) => [input.symbol, unitOf(unitOfInput(input, method)).dimension] as const),
+  );
   const dimensions = checkRelations(lines, inputs);
   if (!dimensions.ok) return dimensions;
-
-  for (const { symbol, unit, source } of [...lines, { ...stage.result, source: stage.result.name }]) {
+  for (const { symbol, unit, ...rest } of [...lines, ...resultsOf(stage)]) {
+    const source = "source" in rest ? rest.source : rest.name;
     const dimension = dimensions.value.get(symbol);
     if (!dimension) return failure(`The result ${symbol} is never computed`);
+    if (!isUnit(unit)) return failure(`In "${source}": "${unit}" is no unit known here`);
     if (!sameDimension(dimension, unitOf(unit).dimension)) {
       return failure(
         `In "${source}": ${symbol} is ${describeDimension(dimension)} and cannot be shown in ${unit}`,
       );
     }
   }
-  const agreeOn = parseExpression(stage.agree.on);
-  if (!agreeOn.ok) return agreeOn;
-  const agreeing = dimensionOf(agreeOn.value, dimensions.value);
-  if (!agreeing.ok) return agreeing;
-  const per = stage.agree.per === undefined ? dimensionless : inputs.get(stage.agree.per);
-  if (!per) return failure(`"${stage.agree.per}" is not read in this stage`);
-  if (!sameDimension(multiplyDimensions(agreeing.value, per), volume)) {
-    return failure(
-      `What must agree, ${stage.agree.on}, is no titer and no titer per ${stage.agree.per ?? "amount"}`,
-    );
+  for (const { expression, source } of lines) {
+    const missing = missingStoichiometry(expression, stoichiometry);
+    if (missing) return failure(`In "${source}": ${missing.message}`, missing.position);
   }
-  for (const { expression } of lines) {
-    const missing = missingRatio(expression, method);
-    if (missing) return { ok: false, problem: missing };
-  }
-  return success({ definition: stage, lines, agreeOn: agreeOn.value, titer });
+  return success({ lines, dimensions: dimensions.value });
 }
 
-function missingRatio(expression: Expression, method: Method): Problem | null {
-  switch (expression.type) {
-    case "ratio": {
-      const found = methodRatio(method, expression.of, expression.per);
-      return found.ok ? null : found.problem;
-    }
-    case "binary":
-      return missingRatio(expression.left, method) ?? missingRatio(expression.right, method);
-    case "negate":
-    case "call":
-      return missingRatio(expression.argument, method);
-    default:
-      return null;
+function compileTitration(stage: TitrationStage, { lines, dimensions }: Checked): Result<CompiledTitration> {
+  const titers = stage.inputs.filter((input) => input.is === "titer");
+  const [titer] = titers;
+  if (!titer) return failure("No titer");
+  if (titers.length > 1)
+    return failure("A titration stage has one titer; another burette's volume is a delivered one");
+  const agreeOn = parseExpression(stage.agree.on);
+  if (!agreeOn.ok)
+    return failure(`In "${stage.agree.on}": ${agreeOn.problem.message}`, agreeOn.problem.position);
+  const agreeing = dimensionOf(agreeOn.value, dimensions);
+  if (!agreeing.ok) return agreeing;
+  const base = { definition: stage, lines, agreeOn: agreeOn.value, titer: titer.symbol };
+  const accepted = acceptanceProblem(stage, dimensions);
+  if (accepted) return { ok: false, problem: accepted };
+  if (stage.agree.on.trim() === stage.result.symbol) return success({ ...base, compares: "result" });
+
+  const { per } = stage.agree;
+  const amount = per === undefined ? dimensionless : inputOf(stage, per) ? dimensions.get(per) : undefined;
+  if (!amount) return failure(`"${per}" is not read in this stage`);
+  if (!sameDimension(multiplyDimensions(agreeing.value, amount), volume)) {
+    return failure(`What must agree, ${stage.agree.on}, is no titer and no titer per ${per ?? "amount"}`);
   }
+  return success({ ...base, compares: per === undefined ? "titer" : "titer per amount" });
+}
+
+function acceptanceProblem(
+  stage: TitrationStage,
+  dimensions: ReadonlyMap<string, Dimension>,
+): Problem | null {
+  const { accept, result } = stage;
+  if (!accept) return null;
+  const [known, found] = [dimensions.get(accept.symbol), dimensions.get(result.symbol)];
+  if (!known || !inputOf(stage, accept.symbol)) {
+    return { message: `The result is to be held against ${accept.symbol}, which is not read in this stage` };
+  }
+  if (found && !sameDimension(known, found)) {
+    return {
+      message: `${accept.symbol} is ${describeDimension(known)} and the result ${describeDimension(found)}`,
+    };
+  }
+  return null;
+}
+
+/** Ratios and equivalents, or why there are none. */
+interface LooseStoichiometry {
+  readonly ratio: (of: string, per: string) => Result<[number, number]>;
+  readonly equivalents: (of: string) => Result<number>;
+}
+
+function missingStoichiometry(expression: Expression, known: LooseStoichiometry): Problem | null {
+  for (const leaf of leavesOf(expression)) {
+    const told =
+      leaf.type === "ratio"
+        ? known.ratio(leaf.of, leaf.per)
+        : leaf.type === "equivalents"
+          ? known.equivalents(leaf.of)
+          : null;
+    if (told && !told.ok)
+      return leaf.at === undefined ? told.problem : { ...told.problem, position: leaf.at };
+  }
+  return null;
 }
 
 /**
- * Parses and checks a method: equations for atoms and charge, relations for dimensions, ratios for their species,
+ * Parses and checks a method: equations for atoms and charge, relations for dimensions, ratios for their species, units,
  * and that every stage it builds on comes before. The first thing wrong is reported in words.
  */
 export function compileMethod(method: Method): Result<CompiledMethod> {
+  const equations: Equation[] = [];
   for (const source of Object.values(method.equations)) {
     const equation = parseEquation(source);
     if (!equation.ok)
       return failure(`Equation "${source}": ${equation.problem.message}`, equation.problem.position);
     const wrong = imbalances(equation.value);
     if (wrong.length > 0) return failure(`"${source}" does not balance: ${describeImbalances(wrong)}`);
+    equations.push(equation.value);
   }
-  const stages = new Map<string, CompiledStage>();
+  const told: LooseStoichiometry = {
+    ratio: (of, per) => schemeRatio(equations, of, per),
+    equivalents: (of) => schemeEquivalents(equations, of),
+  };
+  const titrations = new Map<string, CompiledTitration>();
+  const preparations = new Map<string, CompiledStage>();
+  const before = new Set<string>();
   for (const stage of method.stages) {
+    if (before.has(stage.key)) return failure(`Two stages have the key "${stage.key}"`);
     if (stage.kind === "conclude") {
-      if (!stages.has(stage.of)) return failure(`Stage "${stage.title}" concludes a stage that is not there`);
+      if (!before.has(stage.of)) return failure(`Stage "${stage.title}" concludes a stage that is not there`);
       continue;
     }
-    const later = stage.inputs.find((input) => input.is === "result" && !stages.has(input.stage));
+    const later = stage.inputs.find((input) => input.is === "result" && !before.has(input.stage));
     if (later) return failure(`Stage "${stage.title}" builds on a stage that does not come before it`);
-    const compiled = compileStage(method, stage);
-    if (!compiled.ok) return failure(`Stage "${stage.title}": ${compiled.problem.message}`);
-    stages.set(stage.key, compiled.value);
+    const checked = compileLines(method, stage, told);
+    const compiled = !checked.ok
+      ? checked
+      : stage.kind === "titration"
+        ? compileTitration(stage, checked.value)
+        : success({ definition: stage, lines: checked.value.lines });
+    if (!compiled.ok) {
+      const { message, position, hint } = compiled.problem;
+      return failure(`Stage "${stage.title}": ${message}`, position, hint);
+    }
+    if ("titer" in compiled.value) titrations.set(stage.key, compiled.value);
+    else preparations.set(stage.key, compiled.value);
+    before.add(stage.key);
   }
-  return success({ method, stages, ratio: rememberedRatio(method) });
+  return success({ method, titrations, preparations, stoichiometry: rememberedStoichiometry(told) });
 }
 
-/** Ratios are asked for at every key press, equations read once. */
-function rememberedRatio(method: Method): RatioLookup {
-  const known = new Map<string, [number, number]>();
-  return (of, per) => {
-    const key = `${of}/${per}`;
-    const ratio = known.get(key) ?? mustHold(methodRatio(method, of, per));
-    known.set(key, ratio);
-    return ratio;
+/** Ratios are asked for at every key press, the scheme is searched once. Throws on a ratio that the check let not pass. */
+function rememberedStoichiometry(told: LooseStoichiometry): Stoichiometry {
+  const ratios = new Map<string, [number, number]>();
+  const equivalents = new Map<string, number>();
+  const remember = <T>(known: Map<string, T>, key: string, find: () => Result<T>): T => {
+    const there = known.get(key);
+    if (there !== undefined) return there;
+    const fresh = mustHold(find());
+    known.set(key, fresh);
+    return fresh;
+  };
+  return {
+    ratio: (of, per) => remember(ratios, `${of}/${per}`, () => told.ratio(of, per)),
+    equivalents: (of) => remember(equivalents, of, () => told.equivalents(of)),
   };
 }
 

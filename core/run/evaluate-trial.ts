@@ -1,17 +1,19 @@
+import type { Check, Place } from "../measure";
 import {
-  buretteVolume,
-  type Check,
-  massByDifference,
-  pipetteVolume,
-  type VolumeConditions,
-} from "../measure";
-import { purity } from "../measure/mass";
-import { inUnit, type Quantity } from "../quantity";
-import { evaluate, evaluateRelations, symbolsIn } from "../relation";
-import type { CompiledMethod, CompiledStage } from "./compile";
-import type { FieldState, TrialEvaluation } from "./evaluation";
+  inUnit,
+  type Quantity,
+  scaled,
+  type Significant,
+  significantFromText,
+  significantSum,
+  unitOf,
+} from "../quantity";
+import { evaluate, evaluateRelations, significanceOf } from "../relation";
+import type { CompiledMethod, CompiledStage, CompiledTitration } from "./compile";
+import type { FieldState, PreparationEvaluation, TrialEvaluation } from "./evaluation";
 import { massCautions, stageFields, trialFields } from "./fields";
-import { type Input, inputOf } from "./method";
+import { quantityOfInput, type Read, unitOfInput } from "./input-kinds";
+import { type ComputedStage, type Input, inputOf, type Method, perOf } from "./method";
 import {
   fieldHistory,
   type Observation,
@@ -23,83 +25,112 @@ import {
 import { type HouseRules, massDecimals } from "./rules";
 import { showQuantity } from "./show";
 
-export function volumeConditions({ glassware, temperature }: HouseRules): VolumeConditions {
-  return {
-    toleranceClass: glassware.toleranceClass,
-    toleranceShape: glassware.toleranceShape,
-    temperatureHalfRangeC: Number(temperature.halfRangeC),
-    temperatureShape: temperature.shape,
+/** The quantities of earlier stages' results, by stage and by symbol. */
+export type Earlier = ReadonlyMap<string, ReadonlyMap<string, EarlierResult>>;
+
+export interface EarlierResult {
+  readonly quantity: Quantity;
+  readonly significant?: Significant;
+}
+
+const reader =
+  (observations: readonly Observation[], symbol: string): Read =>
+  (kind) => {
+    const present = presentObservation(observations, symbol, kind);
+    return present ? Number(present.value) : null;
   };
+
+/** Symbols with their quantities and, where the house counts them, their significant figures. */
+export interface Known {
+  readonly quantities: Map<string, Quantity>;
+  readonly significance: Map<string, Significant>;
 }
 
-function number(
-  observations: readonly Observation[],
-  symbol: string,
-  kind: Observation["kind"],
-): number | null {
-  const present = presentObservation(observations, symbol, kind);
-  return present ? Number(present.value) : null;
-}
+const earlierOf = (input: Extract<Input, { is: "result" }>, method: Method, earlier: Earlier) => {
+  const stage = method.stages.find((s) => s.key === input.stage);
+  const main = stage && stage.kind !== "conclude" ? stage.result.symbol : "";
+  return earlier.get(input.stage)?.get(input.result ?? main);
+};
 
-/** What a trial's or a stage's readings say of one input, with its leaves; null where something is still to be read. */
-function inputQuantity(
-  symbol: string,
+/** Figures of what was typed for an input: a difference of two readings ends at the poorer place. */
+function typedFigures(
   input: Input,
   observations: readonly Observation[],
-  place: { stage: string; trial: string },
-  rules: HouseRules,
-): Quantity | null {
-  const read = (kind: Observation["kind"]) => number(observations, symbol, kind);
-  switch (input.is) {
-    case "mass": {
-      const [before, after] = [read("mass.before"), read("mass.after")];
-      if (before === null || after === null || after >= before) return null;
-      const { readabilityG, linearityG } = rules.balance;
-      const balance = { readabilityG: Number(readabilityG), linearityG: Number(linearityG) };
-      return massByDifference(before, after, place, balance);
-    }
-    case "titer": {
-      const [initialMl, finalMl] = [read("burette.initial"), read("burette.final")];
-      if (initialMl === null || finalMl === null || finalMl <= initialMl) return null;
-      const { capacityMl, readingHalfWidthMl } = rules.burette;
-      return buretteVolume(
-        { initialMl, finalMl, capacityMl, readingHalfWidthMl: Number(readingHalfWidthMl), ...place },
-        volumeConditions(rules),
-      );
-    }
-    case "pipette": {
-      const volumeMl = read("volume.taken");
-      return volumeMl === null ? null : pipetteVolume(volumeMl, place, volumeConditions(rules));
-    }
-    case "purity": {
-      const percent = read("purity") ?? Number(input.presumed.percent);
-      const halfWidth = read("purity.plus-minus") ?? Number(input.presumed.plusMinus);
-      return purity(percent / 100, halfWidth / 100, input.of, place.stage);
-    }
-    case "result":
-      return null;
+  method: Method,
+  value: number,
+): Significant {
+  const { factor } = unitOf(unitOfInput(input, method));
+  if (input.is === "constant") {
+    return input.plusMinus === undefined
+      ? { value, place: -Infinity }
+      : scaled(significantFromText(input.value), factor);
   }
+  const kinds = ["mass.tared", "volume.taken", "temperature", "given", "purity"] as const;
+  const single = kinds.flatMap((kind) => presentObservation(observations, input.symbol, kind) ?? [])[0];
+  if (single?.value != null) {
+    const typed = significantFromText(single.text.replace(",", "."));
+    return input.is === "purity" ? scaled(typed, 0.01) : scaled(typed, factor);
+  }
+  const pairs = ["mass.before", "mass.after", "burette.initial", "burette.final"] as const;
+  const [a, b] = pairs.flatMap((kind) => presentObservation(observations, input.symbol, kind) ?? []);
+  if (a && b) {
+    const { place } = significantSum(significantFromText(a.text), significantFromText(b.text), -1);
+    return scaled({ value: value / factor, place }, factor);
+  }
+  if (input.is === "purity") return scaled(significantFromText(input.presumed.percent), 0.01);
+  if (input.is === "given" && input.presumed)
+    return scaled(significantFromText(input.presumed.value), factor);
+  if (input.is === "drops")
+    return scaled({ ...significantFromText(input.perMl.value), value: value / factor }, factor);
+  return { value, place: -Infinity };
+}
+
+interface Reading {
+  readonly method: Method;
+  readonly rules: HouseRules;
+  readonly place: Place;
+}
+
+/** Adds what readings say of the inputs that are read here, trial or stage; true when none is missing. */
+function readInputs(
+  inputs: readonly Input[],
+  observations: readonly Observation[],
+  known: Known,
+  { method, rules, place }: Reading,
+): boolean {
+  let whole = true;
+  for (const input of inputs) {
+    const quantity = quantityOfInput(input, reader(observations, input.symbol), place, rules);
+    if (!quantity) {
+      whole = whole && input.is === "given" && input.optional === true;
+      continue;
+    }
+    known.quantities.set(input.symbol, quantity);
+    if (rules.digits === "significant-figures") {
+      known.significance.set(input.symbol, typedFigures(input, observations, method, quantity.value));
+    }
+  }
+  return whole;
 }
 
 /** Readings of the whole stage and results of earlier ones, by symbol. */
 export function stageInputs(
-  stage: CompiledStage,
+  { definition }: CompiledStage,
   record: StageRecord,
-  earlier: ReadonlyMap<string, Quantity>,
-  rules: HouseRules,
-): Map<string, Quantity> {
-  const quantities = new Map<string, Quantity>();
-  for (const input of stage.definition.inputs) {
-    const { symbol } = input;
-    if (input.per !== "run") continue;
-    const place = { stage: stage.definition.key, trial: record.id };
-    const quantity =
-      input.is === "result"
-        ? (earlier.get(input.stage) ?? null)
-        : inputQuantity(symbol, input, record.observations, place, rules);
-    if (quantity) quantities.set(symbol, quantity);
+  earlier: Earlier,
+  { method, rules }: { readonly method: Method; readonly rules: HouseRules },
+): Known {
+  const known: Known = { quantities: new Map(), significance: new Map() };
+  const place = { stage: definition.key, trial: record.id, once: true };
+  const read = definition.inputs.filter((input) => perOf(input) === "run" && input.is !== "result");
+  readInputs(read, record.observations, known, { method, rules, place });
+  for (const input of definition.inputs) {
+    if (input.is !== "result") continue;
+    const there = earlierOf(input, method, earlier);
+    if (there) known.quantities.set(input.symbol, there.quantity);
+    if (there?.significant) known.significance.set(input.symbol, there.significant);
   }
-  return quantities;
+  return known;
 }
 
 function states(fields: readonly FieldState["field"][], observations: readonly Observation[]): FieldState[] {
@@ -110,37 +141,70 @@ function states(fields: readonly FieldState["field"][], observations: readonly O
   }));
 }
 
-export const stageFieldStates = (stage: CompiledStage, record: StageRecord, rules: HouseRules) =>
-  states(stageFields(stage.definition, rules), record.observations);
+export const stageFieldStates = (stage: ComputedStage, record: StageRecord, rules: HouseRules) =>
+  states(stageFields(stage, rules), record.observations);
+
+/** Inputs without which nothing can be computed: all but what is optional. */
+const needed = ({ inputs }: ComputedStage) =>
+  inputs.filter((input) => !(input.is === "given" && input.optional));
+
+interface Computed extends Known {
+  readonly problem: string | null;
+}
+
+/** The relations on top of what was read. Says why where a value came out as no number. */
+function compute(
+  { definition, lines }: CompiledStage,
+  known: Known,
+  { stoichiometry }: CompiledMethod,
+): Computed {
+  const missing = needed(definition).filter(({ symbol }) => !known.quantities.has(symbol));
+  if (missing.length > 0) return { ...known, problem: null };
+  const quantities = evaluateRelations(lines, known.quantities, stoichiometry);
+  const significance = new Map(known.significance);
+  if (significance.size > 0) {
+    for (const { symbol, expression } of lines) {
+      significance.set(symbol, significanceOf(expression, significance, stoichiometry));
+    }
+  }
+  const broken = lines.find(({ symbol }) => !Number.isFinite(quantities.get(symbol)?.value));
+  if (!broken) return { quantities, significance, problem: null };
+  const zero = definition.inputs.find(({ symbol }) => quantities.get(symbol)?.value === 0);
+  const why = zero
+    ? `${zero.label.toLowerCase()} (${zero.symbol}) is zero`
+    : "it comes out as no finite number";
+  return {
+    ...known,
+    problem: `${broken.title} cannot be computed: ${why}, in "${broken.source}"`,
+  };
+}
 
 /** One trial: what was read, what follows from it, and whether it may be judged. */
 export function evaluateTrial(
   record: TrialRecord,
-  stage: CompiledStage,
-  shared: ReadonlyMap<string, Quantity>,
-  { ratio }: CompiledMethod,
+  stage: CompiledTitration,
+  shared: Known,
+  compiled: CompiledMethod,
   rules: HouseRules,
 ): TrialEvaluation {
-  const { definition, lines, agreeOn, titer } = stage;
+  const { definition, titer } = stage;
   const fields = states(trialFields(definition, rules), record.observations);
-  const symbols = new Map(shared);
-  const cautions: Check[] = [];
-  let whole = true;
-  for (const input of definition.inputs) {
-    const { symbol } = input;
-    if (input.per !== "trial") continue;
-    const place = { stage: definition.key, trial: record.id };
-    const quantity = inputQuantity(symbol, input, record.observations, place, rules);
-    if (!quantity) {
-      whole = false;
-      continue;
-    }
-    symbols.set(symbol, quantity);
-    if (input.is === "mass") cautions.push(...massCautions(input, quantity.value, massDecimals(rules)));
-  }
-  const missing = fields.find(({ present }) => !present)?.field ?? null;
-  const titerQuantity = symbols.get(titer);
-  const base = {
+  const known: Known = {
+    quantities: new Map(shared.quantities),
+    significance: new Map(shared.significance),
+  };
+  const inputs = definition.inputs.filter((input) => perOf(input) === "trial");
+  const place = { stage: definition.key, trial: record.id };
+  const whole = readInputs(inputs, record.observations, known, { method: compiled.method, rules, place });
+  const cautions: Check[] = inputs.flatMap((input) => {
+    const mass = known.quantities.get(input.symbol);
+    return mass && input.is === "mass" ? massCautions(input, mass.value, massDecimals(rules)) : [];
+  });
+  const missing = fields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
+  const titerQuantity = known.quantities.get(titer);
+  const { quantities, significance, problem } = compute(stage, known, compiled);
+  const result = quantities.get(definition.result.symbol) ?? null;
+  return {
     id: record.id,
     record,
     name: trialName(record),
@@ -148,39 +212,85 @@ export function evaluateTrial(
     missing,
     cautions,
     titerMl: titerQuantity ? inUnit(titerQuantity, "mL") : null,
-  };
-  const everything = definition.inputs.every(({ symbol }) => symbols.has(symbol));
-  const computed = everything ? evaluateRelations(lines, symbols, ratio) : symbols;
-  const result = computed.get(definition.result.symbol) ?? null;
-  const comparable = whole && symbolsIn(agreeOn).every((symbol) => computed.has(symbol));
-  return {
-    ...base,
-    symbols: computed,
-    eligible: whole && missing === null && record.kind === "fine" && !record.struck,
-    result: result && Number.isFinite(result.value) ? result : null,
-    shownResult: result ? showQuantity(result, definition.result.unit, rules.plusMinus) : null,
-    compared: comparable
-      ? inUnit(evaluate(agreeOn, { symbols: computed, ratio }), comparedUnit(stage))
+    symbols: quantities,
+    significance,
+    problem,
+    eligible: whole && missing === null && problem === null && record.kind === "fine" && !record.struck,
+    result,
+    shownResult: result
+      ? showQuantity(result, definition.result, rules, significance.get(definition.result.symbol))
       : null,
+    compared: whole ? comparedAlone(stage, quantities, compiled) : null,
   };
 }
 
-const perUnits: Record<Input["is"], string> = {
-  mass: "g",
-  pipette: "mL",
-  titer: "mL",
-  purity: "1",
-  result: "1",
-};
+/** Titers and titers per amount need no other trial to be compared; results do, and wait. */
+function comparedAlone(
+  stage: CompiledTitration,
+  symbols: ReadonlyMap<string, Quantity>,
+  { stoichiometry }: CompiledMethod,
+): number | null {
+  if (stage.compares === "result") return null;
+  const unit = perUnit(stage);
+  const comparedUnit = unit === "" || unit === "1" ? "mL" : `mL/${unit}`;
+  const reads = [
+    stage.titer,
+    ...(stage.definition.agree.per === undefined ? [] : [stage.definition.agree.per]),
+  ];
+  if (!reads.every((symbol) => symbols.has(symbol))) return null;
+  const value = inUnit(evaluate(stage.agreeOn, { symbols, stoichiometry }), comparedUnit);
+  return Number.isFinite(value) ? value : null;
+}
+
+/** What was read and follows for something made once. */
+export function evaluatePreparation(
+  stage: CompiledStage,
+  record: StageRecord,
+  earlier: Earlier,
+  compiled: CompiledMethod,
+  rules: HouseRules,
+): Pick<
+  PreparationEvaluation,
+  "done" | "stageFields" | "missing" | "symbols" | "significance" | "quantity" | "problem" | "cautions"
+> {
+  const { definition } = stage;
+  const stageFieldsNow = stageFieldStates(definition, record, rules);
+  const known = stageInputs(stage, record, earlier, { method: compiled.method, rules });
+  const missing = stageFieldsNow.find(({ present, field }) => !present && !field.optional)?.field ?? null;
+  const { quantities, significance, problem } = compute(stage, known, compiled);
+  const quantity = quantities.get(definition.result.symbol) ?? null;
+  const cautions = definition.inputs.flatMap((input) => {
+    const mass = known.quantities.get(input.symbol);
+    return mass && input.is === "mass" ? massCautions(input, mass.value, massDecimals(rules)) : [];
+  });
+  return {
+    done: missing === null && quantity !== null,
+    stageFields: stageFieldsNow,
+    missing,
+    symbols: quantities,
+    significance,
+    quantity,
+    problem,
+    cautions,
+  };
+}
 
 /** The unit of the amount that titers are taken per; empty where they are compared as they stand. */
-export function perUnit({ definition }: CompiledStage): string {
-  const per = definition.agree.per;
+export function perUnit({ definition }: CompiledTitration): string {
+  const { per } = definition.agree;
   const input = per === undefined ? undefined : inputOf(definition, per);
-  return input ? perUnits[input.is] : "";
-}
-
-function comparedUnit(stage: CompiledStage): string {
-  const per = perUnit(stage);
-  return per === "" || per === "1" ? "mL" : `mL/${per}`;
+  if (!input) return "";
+  switch (input.is) {
+    case "mass":
+      return "g";
+    case "pipette":
+    case "graduated":
+    case "flask":
+    case "drops":
+    case "delivered":
+    case "titer":
+      return "mL";
+    default:
+      return "1";
+  }
 }

@@ -1,18 +1,31 @@
 import { combineReplicates, type CombinedResult, sharesOfVariance } from "../judgement";
-import { pipetteVolume } from "../measure";
-import { type Leaf, type Quantity, toDecimals } from "../quantity";
-import { giveVerdict, judgeAgreement, referenceAmount } from "./agreement";
-import { type CompiledMethod, compiledMethod, type CompiledStage } from "./compile";
-import { evaluateTrial, stageFieldStates, stageInputs, volumeConditions } from "./evaluate-trial";
-import type {
-  Bead,
-  RunEvaluation,
-  StageEvaluation,
-  TitrationEvaluation,
-  TrialEvaluation,
+import { type Leaf, type Quantity, type Significant, toDecimals } from "../quantity";
+import { judgeAcceptance } from "./accept";
+import { comparedValues, giveVerdict, judgeAgreement, referenceAmount } from "./agreement";
+import { type CompiledMethod, compiledMethod, type CompiledStage, type CompiledTitration } from "./compile";
+import {
+  type Earlier,
+  type EarlierResult,
+  evaluatePreparation,
+  evaluateTrial,
+  type Known,
+  stageFieldStates,
+  stageInputs,
+} from "./evaluate-trial";
+import {
+  type Bead,
+  type FurtherResult,
+  type PreparationEvaluation,
+  resultQuantity,
+  type RunEvaluation,
+  type StageEvaluation,
+  type TitrationEvaluation,
+  type TrialEvaluation,
 } from "./evaluation";
 import { guide, proposalsFor } from "./guidance";
-import type { Method } from "./method";
+import { improvementOf } from "./improve";
+import { quantityOfInput } from "./input-kinds";
+import { type FurtherResultDefinition, type Method, perOf } from "./method";
 import { nextTrialNumber, type RunRecord, type StageRecord } from "./record";
 import type { HouseRules } from "./rules";
 import { showQuantity } from "./show";
@@ -22,15 +35,17 @@ import { capitalized, trialWords, uncapitalized } from "./words";
  * Shares of an earlier stage's causes are shown together, as that stage's result. An atomic weight belongs to no stage:
  * it counts to the earlier stage that brought it in, unless this stage uses a molar mass of its own.
  */
-function shareGroups(method: Method, compiled: CompiledStage, earlier: ReadonlyMap<string, Quantity>) {
+function shareGroups(method: Method, compiled: CompiledStage, earlier: Earlier) {
   const stageKey = compiled.definition.key;
   const ownMolarMass = compiled.lines.some(({ source }) => /\bM\(/.test(source));
+  const brings = (results: ReadonlyMap<string, EarlierResult>, leafId: string) =>
+    [...results.values()].some(({ quantity }) => quantity.sensitivities.has(leafId));
   const broughtBy = (leafId: string) =>
-    ownMolarMass ? undefined : [...earlier].find(([, q]) => q.sensitivities.has(leafId))?.[0];
+    ownMolarMass ? undefined : [...earlier].find(([, results]) => brings(results, leafId))?.[0];
   return ({ id, group, stage }: Leaf) => {
     const from = stage ?? broughtBy(id);
     const origin = method.stages.find((s) => s.key === from);
-    if (!origin || origin.key === stageKey || origin.kind !== "titration") return { id: group, label: group };
+    if (!origin || origin.key === stageKey || origin.kind === "conclude") return { id: group, label: group };
     return { id: `stage:${origin.key}`, label: origin.result.name };
   };
 }
@@ -38,63 +53,99 @@ function shareGroups(method: Method, compiled: CompiledStage, earlier: ReadonlyM
 interface StageContext {
   readonly method: CompiledMethod;
   readonly rules: HouseRules;
-  readonly earlier: ReadonlyMap<string, Quantity>;
+  readonly earlier: Earlier;
   readonly nextStageTitle: string | null;
 }
 
-/** What the trial in hand knows before it is complete: its readings, and the aliquot it will probably take. */
+/** What the trial in hand knows before it is complete: its readings, and the volumes it will probably take. */
 function knownSoFar(
-  stage: CompiledStage,
-  shared: ReadonlyMap<string, Quantity>,
+  stage: CompiledTitration,
+  shared: Known,
   current: TrialEvaluation | null,
   proposals: ReadonlyMap<string, string>,
   rules: HouseRules,
 ): Map<string, Quantity> {
-  const known = new Map(current?.symbols ?? shared);
+  const known = new Map(current?.symbols ?? shared.quantities);
   for (const input of stage.definition.inputs) {
     const { symbol } = input;
     const proposal = proposals.get(`${symbol}:volume.taken`);
-    if (input.is !== "pipette" || known.has(symbol) || proposal === undefined) continue;
-    known.set(
-      symbol,
-      pipetteVolume(
-        Number(proposal),
-        { stage: stage.definition.key, trial: "next" },
-        volumeConditions(rules),
-      ),
-    );
+    if (known.has(symbol) || proposal === undefined) continue;
+    const read = (kind: string) => (kind === "volume.taken" ? Number(proposal) : null);
+    const place = { stage: stage.definition.key, trial: "next", once: perOf(input) === "run" };
+    const probable = quantityOfInput(input, read, place, rules);
+    if (probable) known.set(symbol, probable);
   }
   for (const computed of [stage.titer, ...stage.lines.map(({ symbol }) => symbol)]) known.delete(computed);
   return known;
 }
 
+/** The poorest place of the members' figures: that of their mean. */
+function meanFigures(
+  members: readonly TrialEvaluation[],
+  symbol: string,
+  value: number,
+): Significant | undefined {
+  const places = members.flatMap(({ significance }) => significance.get(symbol)?.place ?? []);
+  return places.length > 0 ? { value, place: Math.max(...places) } : undefined;
+}
+
+/** One result of a stage over the trials that agree: the main one, or one beside it. */
+function combineResult(
+  members: readonly TrialEvaluation[],
+  symbol: string,
+  stageKey: string,
+  rules: HouseRules,
+): CombinedResult | null {
+  const values = members.flatMap(({ symbols }) => symbols.get(symbol) ?? []);
+  if (values.length === 0 || values.length < members.length) return null;
+  return combineReplicates(values, stageKey, Number(rules.priorRepeatabilityPercent || 0) / 100, symbol);
+}
+
+function furtherResults(
+  also: readonly FurtherResultDefinition[] | undefined,
+  quantityOf: (symbol: string) => readonly [Quantity, Significant | undefined] | null,
+  rules: HouseRules,
+): FurtherResult[] {
+  return (also ?? []).flatMap((definition) => {
+    const found = quantityOf(definition.symbol);
+    if (!found) return [];
+    const [quantity, figures] = found;
+    return [{ definition, quantity, shown: showQuantity(quantity, definition, rules, figures) }];
+  });
+}
+
 function evaluateTitration(
-  stage: CompiledStage,
+  stage: CompiledTitration,
   record: StageRecord,
   context: StageContext,
 ): TitrationEvaluation {
   const { method, rules, earlier, nextStageTitle } = context;
   const { definition } = stage;
-  const shared = stageInputs(stage, record, earlier, rules);
+  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
   const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
   const reference = referenceAmount(stage, unscaled);
-  const trials = unscaled.map((t) => ({
-    ...t,
-    compared: t.compared === null ? null : t.compared * reference.amount,
-  }));
-  const agreement = judgeAgreement(trials, reference, rules);
-  const verdict = giveVerdict(trials, agreement, stage, reference, rules, nextStageTitle);
+  const compared = comparedValues(stage, unscaled, reference, rules);
+  const trials = unscaled.map((t) => ({ ...t, compared: compared.values.get(t.id) ?? null }));
+  const agreement = judgeAgreement(trials, compared, rules);
 
-  const set = trials.filter((t) => agreement.members.includes(t.id)).flatMap(({ result }) => result ?? []);
-  const combined: CombinedResult | null =
-    set.length > 0
-      ? combineReplicates(set, definition.key, Number(rules.priorRepeatabilityPercent || 0) / 100)
-      : null;
+  const members = trials.filter((t) => agreement.members.includes(t.id) && t.result);
+  const { symbol } = definition.result;
+  const combined = combineResult(members, symbol, definition.key, rules);
+  const acceptance = judgeAcceptance(
+    definition,
+    combined?.quantity ?? null,
+    shared.quantities,
+    trials.filter((t) => t.eligible).length,
+    rules,
+  );
+  const verdict = giveVerdict(trials, agreement, stage, reference, rules, acceptance, nextStageTitle);
 
   const current = trials.findLast((t) => t.missing !== null && !t.record.struck) ?? null;
   const others = trials.filter((t) => t !== current);
   const proposals = proposalsFor(definition, others);
-  const initial = current?.fields.find((f) => f.field.kind === "burette.initial")?.present?.value ?? null;
+  const initial =
+    current?.fields.find(({ field }) => field.kind === "burette.initial" && field.symbol === stage.titer)
+      ?.present?.value ?? null;
   const carried = proposals.get(`${stage.titer}:burette.initial`) ?? null;
   const initialText = initial ?? (current === null ? carried : null);
   const guidance = guide({
@@ -108,19 +159,39 @@ function evaluateTitration(
     initialMl: initialText === null ? null : Number(initialText),
     name: current?.name ?? String(nextTrialNumber(record.trials)),
   });
-
+  const shares = combined
+    ? sharesOfVariance(combined.quantity, shareGroups(method.method, stage, earlier))
+    : [];
+  const figures = (of: string, q: Quantity) => meanFigures(members, of, q.value);
   return {
     kind: "titration",
     key: definition.key,
     definition,
-    done: agreement.closed,
-    stageFields: stageFieldStates(stage, record, rules),
+    done:
+      acceptance?.against === "value" && acceptance.decision
+        ? acceptance.decision === "accept"
+        : agreement.closed,
+    stageFields: stageFieldStates(definition, record, rules),
     trials,
     current,
     agreement,
     combined,
-    shown: combined ? showQuantity(combined.quantity, definition.result.unit, rules.plusMinus) : null,
-    shares: combined ? sharesOfVariance(combined.quantity, shareGroups(method.method, stage, earlier)) : [],
+    shown: combined
+      ? showQuantity(combined.quantity, definition.result, rules, figures(symbol, combined.quantity))
+      : null,
+    also: furtherResults(
+      definition.also,
+      (of) => {
+        const further = combineResult(members, of, definition.key, rules);
+        return further && [further.quantity, figures(of, further.quantity)];
+      },
+      rules,
+    ),
+    shares,
+    improvement: combined
+      ? improvementOf(combined.quantity, shares, { method: method.method, stage, rules, members })
+      : null,
+    acceptance,
     verdict,
     guidance,
     proposals,
@@ -128,9 +199,65 @@ function evaluateTitration(
   };
 }
 
+function evaluateMade(
+  stage: CompiledStage,
+  record: StageRecord,
+  context: StageContext,
+): PreparationEvaluation {
+  const { method, rules, earlier } = context;
+  const { definition } = stage;
+  if (definition.kind !== "preparation") throw new Error("Only a preparation is made once");
+  const made = evaluatePreparation(stage, record, earlier, method, rules);
+  const { quantity, symbols, significance } = made;
+  const figures = (symbol: string) => significance.get(symbol);
+  return {
+    ...made,
+    kind: "preparation",
+    key: definition.key,
+    definition,
+    shown: quantity
+      ? showQuantity(quantity, definition.result, rules, figures(definition.result.symbol))
+      : null,
+    also: furtherResults(
+      definition.also,
+      (symbol) => {
+        const q = symbols.get(symbol);
+        return q && quantity ? [q, figures(symbol)] : null;
+      },
+      rules,
+    ),
+    shares: quantity ? sharesOfVariance(quantity, shareGroups(method.method, stage, earlier)) : [],
+  };
+}
+
+/** What later stages may use of a stage: each of its results by symbol. */
+function resultsForLater(stage: TitrationEvaluation | PreparationEvaluation): Map<string, EarlierResult> {
+  const found = new Map<string, EarlierResult>();
+  const main = resultQuantity(stage);
+  const figuresOf = (symbol: string, q: Quantity) =>
+    stage.kind === "preparation"
+      ? stage.significance.get(symbol)
+      : meanFigures(
+          stage.trials.filter((t) => stage.agreement.members.includes(t.id)),
+          symbol,
+          q.value,
+        );
+  const put = (symbol: string, quantity: Quantity) => {
+    const significant = figuresOf(symbol, quantity);
+    found.set(symbol, significant ? { quantity, significant } : { quantity });
+  };
+  if (main) put(stage.definition.result.symbol, main);
+  for (const { definition, quantity } of stage.also) put(definition.symbol, quantity);
+  return found;
+}
+
 function fact(stage: StageEvaluation): string {
   if (stage.kind === "conclude") return "";
   if (stage.done) return stage.shown?.text ?? "";
+  if (stage.kind === "preparation") {
+    const read = stage.stageFields.filter(({ present }) => present).length;
+    return read === 0 ? "not made yet" : "being made";
+  }
   const complete = stage.trials.filter((t) => t.eligible).length;
   if (complete === 0) return stage.trials.length === 0 ? "no trial yet" : "no trial counts yet";
   const { members, needed } = stage.agreement;
@@ -141,6 +268,10 @@ function fact(stage: StageEvaluation): string {
 function nextAction(stage: StageEvaluation, record: RunRecord): string {
   if (stage.kind === "conclude")
     return record.status === "open" ? "Read the result over and finish the run" : "";
+  if (stage.kind === "preparation") {
+    if (stage.problem) return stage.problem;
+    return stage.missing ? capitalized(uncapitalized(stage.missing.label)) : "";
+  }
   const { current, guidance, trials, verdict, definition } = stage;
   if (current?.missing) {
     const { label, kind } = current.missing;
@@ -149,9 +280,9 @@ function nextAction(stage: StageEvaluation, record: RunRecord): string {
     return `${capitalized(uncapitalized(label))} of ${trialWords(current.name)}${near}`;
   }
   if (trials.length === 0) {
-    const first = definition.inputs.find((input) => input.per === "trial");
+    const first = definition.inputs.find((input) => perOf(input) === "trial");
     if (first?.is === "mass") return "Weigh the first flask";
-    return first?.is === "pipette" ? "Take the first aliquot" : "Begin the first trial";
+    return first && first.is !== "titer" ? "Take the first aliquot" : "Begin the first trial";
   }
   return verdict.next;
 }
@@ -163,28 +294,28 @@ function nextAction(stage: StageEvaluation, record: RunRecord): string {
  */
 export function evaluateRun(record: RunRecord): RunEvaluation {
   const method = compiledMethod(record.method);
-  const earlier = new Map<string, Quantity>();
+  const earlier = new Map<string, ReadonlyMap<string, EarlierResult>>();
   const stages: StageEvaluation[] = [];
   record.method.stages.forEach((definition, i) => {
+    const { key } = definition;
     if (definition.kind === "conclude") {
-      stages.push({ kind: "conclude", key: definition.key, definition, done: record.status !== "open" });
+      stages.push({ kind: "conclude", key, definition, done: record.status !== "open" });
       return;
     }
-    const stage = method.stages.get(definition.key);
-    const stageRecord = record.stages.find((s) => s.key === definition.key) ?? {
-      id: definition.key,
-      key: definition.key,
+    const stageRecord = record.stages.find((s) => s.key === key) ?? {
+      id: key,
+      key,
       observations: [],
       trials: [],
     };
-    if (!stage) return;
-    const evaluated = evaluateTitration(stage, stageRecord, {
-      method,
-      rules: record.houseRules,
-      earlier,
-      nextStageTitle: record.method.stages[i + 1]?.title ?? null,
-    });
-    if (evaluated.combined) earlier.set(definition.key, evaluated.combined.quantity);
+    const nextStageTitle = record.method.stages[i + 1]?.title ?? null;
+    const context = { method, rules: record.houseRules, earlier, nextStageTitle };
+    const [titration, preparation] = [method.titrations.get(key), method.preparations.get(key)];
+    const evaluated = titration
+      ? evaluateTitration(titration, stageRecord, context)
+      : preparation && evaluateMade(preparation, stageRecord, context);
+    if (!evaluated) return;
+    earlier.set(key, resultsForLater(evaluated));
     stages.push(evaluated);
   });
 
@@ -196,7 +327,7 @@ export function evaluateRun(record: RunRecord): RunEvaluation {
     state: stage.done ? "done" : stage.key === currentStage ? "current" : "ahead",
     fact: stage.done || stage.key === currentStage ? fact(stage) : "",
   }));
-  const last = stages.findLast((s): s is TitrationEvaluation => s.kind === "titration");
+  const last = stages.findLast((s) => s.kind !== "conclude");
   return {
     stages,
     chain,
@@ -213,7 +344,11 @@ function stateWords(
   at: StageEvaluation | undefined,
 ): string {
   if (record.status !== "open") return record.status;
-  const started = stages.some((s) => s.kind === "titration" && s.trials.length > 0);
+  const started = stages.some(
+    (s) =>
+      (s.kind === "titration" && s.trials.length > 0) ||
+      (s.kind === "preparation" && s.stageFields.some(({ present }) => present)),
+  );
   if (!started) return "just begun";
   if (at?.kind === "conclude") return "ready to conclude";
   return `stage ${at ? stages.indexOf(at) + 1 : stages.length} of ${stages.length}`;

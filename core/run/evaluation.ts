@@ -1,8 +1,8 @@
-import type { CombinedResult, Share } from "../judgement";
+import type { CombinedResult, DilutionDecision, LimitVerdict, OutlierAdvice, Share } from "../judgement";
 import type { Check } from "../measure";
-import type { Quantity } from "../quantity";
+import type { Quantity, Significant } from "../quantity";
 import type { Field } from "./fields";
-import type { StageDefinition, TitrationStage } from "./method";
+import type { FurtherResultDefinition, PreparationStage, StageDefinition, TitrationStage } from "./method";
 import type { Observation, TrialRecord } from "./record";
 
 /** A value with its ± rounded for people, by the house's style. */
@@ -12,6 +12,8 @@ export interface Shown {
   readonly unit: string;
   /** "0.10214 ± 0.00020 mol/L" */
   readonly text: string;
+  /** The nearest whole number, for a count. */
+  readonly nearestWhole?: string;
 }
 
 export interface FieldState {
@@ -36,23 +38,71 @@ export interface TrialEvaluation {
   readonly titerMl: number | null;
   readonly result: Quantity | null;
   readonly shownResult: Shown | null;
-  /** What must agree, in mL: the titer, or the titer per the stage's reference amount. */
+  /** What must agree, in the unit of the agreement: the titer, the titer per reference amount, or the result. */
   readonly compared: number | null;
+  /** Significant figures of every symbol by the taught rules; empty where the house rounds by the ±. */
+  readonly significance: ReadonlyMap<string, Significant>;
+  /** Why nothing could be computed although all was read, in words. */
+  readonly problem: string | null;
   readonly cautions: readonly Check[];
 }
 
 export interface AgreementView {
-  /** "titer, mL" or "titer, mL, per 0.50 g" */
+  /** "titer, mL" or "titer, mL, per 0.50 g" or "result, as mL of titer" */
   readonly label: string;
-  readonly widthMl: number;
+  /** Unit of the values compared: mL, or the result's own. */
+  readonly unit: string;
+  /** Decimals that the values compared are shown with. */
+  readonly decimals: number;
+  /** The house's rule in words. */
+  readonly rule: string;
   readonly needed: number;
   /** Ids of the best concordant set. */
   readonly members: readonly string[];
-  readonly spreadMl: number;
+  /** Highest minus lowest of the set, in the unit. */
+  readonly spread: number;
   readonly tied: boolean;
   /** Where the next compared value would join the set; null without a set. */
   readonly window: readonly [number, number] | null;
   readonly closed: boolean;
+  /** What the house's test for outliers says; it advises only. */
+  readonly outlier: OutlierAdvice | null;
+}
+
+/** The result held against what it should be. */
+export type AcceptanceView =
+  | {
+      readonly against: "value";
+      readonly errorPercent: number;
+      readonly recoveryPercent: number;
+      readonly within: boolean;
+      readonly decision: DilutionDecision | null;
+      readonly text: string;
+    }
+  | {
+      readonly against: "limit";
+      readonly verdict: LimitVerdict;
+      /** True when it passes, false when it fails, null when that cannot be told. */
+      readonly passes: boolean | null;
+      readonly text: string;
+    };
+
+/** A result beside the main one, or the same in other units. */
+export interface FurtherResult {
+  readonly definition: FurtherResultDefinition;
+  readonly quantity: Quantity;
+  readonly shown: Shown;
+}
+
+/** What would make the ± smaller. */
+export interface Improvement {
+  /** Id of the largest share of the variance. */
+  readonly share: string;
+  readonly part: number;
+  /** What to do about it, as the end of a sentence: "what would halve that: weighing 0.8 g instead of 0.4 g". */
+  readonly remedy: string;
+  /** All of it in words. */
+  readonly text: string;
 }
 
 export interface Verdict {
@@ -86,12 +136,34 @@ export interface TitrationEvaluation {
   readonly agreement: AgreementView;
   readonly combined: CombinedResult | null;
   readonly shown: Shown | null;
+  readonly also: readonly FurtherResult[];
   readonly shares: readonly Share[];
+  readonly improvement: Improvement | null;
+  readonly acceptance: AcceptanceView | null;
   readonly verdict: Verdict;
   /** For the trial that is being carried out, or for the next one. */
   readonly guidance: Guidance | null;
   /** What each field of the current or next trial is likely to be, by field key: carried from the trial before. */
   readonly proposals: ReadonlyMap<string, string>;
+  readonly cautions: readonly Check[];
+}
+
+/** Something made once: what was read, and what follows. */
+export interface PreparationEvaluation {
+  readonly kind: "preparation";
+  readonly key: string;
+  readonly definition: PreparationStage;
+  readonly done: boolean;
+  readonly stageFields: readonly FieldState[];
+  /** The first field that is still to be read. */
+  readonly missing: Field | null;
+  readonly symbols: ReadonlyMap<string, Quantity>;
+  readonly significance: ReadonlyMap<string, Significant>;
+  readonly quantity: Quantity | null;
+  readonly shown: Shown | null;
+  readonly also: readonly FurtherResult[];
+  readonly shares: readonly Share[];
+  readonly problem: string | null;
   readonly cautions: readonly Check[];
 }
 
@@ -102,7 +174,12 @@ export interface ConcludeEvaluation {
   readonly definition: Extract<StageDefinition, { kind: "conclude" }>;
 }
 
-export type StageEvaluation = TitrationEvaluation | ConcludeEvaluation;
+export type ComputedEvaluation = TitrationEvaluation | PreparationEvaluation;
+export type StageEvaluation = ComputedEvaluation | ConcludeEvaluation;
+
+/** The quantity of a stage's main result, where there is one yet. */
+export const resultQuantity = (stage: ComputedEvaluation): Quantity | null =>
+  stage.kind === "titration" ? (stage.combined?.quantity ?? null) : stage.quantity;
 
 export interface Bead {
   readonly key: string;

@@ -1,101 +1,41 @@
-import type { Check, ReadingRules } from "../measure";
-import { glasswareTolerance, parseReading, type Reading } from "../measure";
-import { type Input, inputOf, type TitrationStage } from "./method";
-import { type ObservationKind, presentObservation, type StageRecord, type TrialRecord } from "./record";
-import { type HouseRules, massDecimals } from "./rules";
+import {
+  type Check,
+  type Expected,
+  glasswareTolerance,
+  parseReading,
+  type Reading,
+  sameReadingCheck,
+  slipChecks,
+} from "../measure";
+import { type Field, fieldsOfInput } from "./input-kinds";
+import { type ComputedStage, type Input, inputOf, perOf } from "./method";
+import {
+  type Observation,
+  type ObservationKind,
+  presentObservation,
+  type StageRecord,
+  trialName,
+  type TrialRecord,
+} from "./record";
+import type { HouseRules } from "./rules";
+import { trialWords } from "./words";
 
-/** One thing to read, in the order of the work. */
-export interface Field {
-  readonly symbol: string;
-  readonly kind: ObservationKind;
-  readonly label: string;
-  readonly unit: string;
-  /** How to read it, in a few words. */
-  readonly hint: string;
-  readonly rules: ReadingRules;
-}
+export type { Field } from "./input-kinds";
 
 export const fieldKey = ({ symbol, kind }: Pick<Field, "symbol" | "kind">) => `${symbol}:${kind}`;
 
-function fieldsOf(input: Input, stage: TitrationStage, rules: HouseRules): Field[] {
-  const { symbol } = input;
-  switch (input.is) {
-    case "mass": {
-      const reading: ReadingRules = {
-        instrument: "The balance",
-        unit: "g",
-        decimals: massDecimals(rules),
-        least: 0,
-      };
-      const hint = `${massDecimals(rules)} decimals`;
-      return [
-        { symbol, kind: "mass.before", label: input.before, unit: "g", hint, rules: reading },
-        { symbol, kind: "mass.after", label: input.after, unit: "g", hint, rules: reading },
-      ];
-    }
-    case "pipette":
-      return [
-        {
-          symbol,
-          kind: "volume.taken",
-          label: input.label,
-          unit: "mL",
-          hint: `class ${rules.glassware.toleranceClass} pipette`,
-          rules: { instrument: "The pipette", unit: "mL", decimals: null, aboveZero: true, most: 100 },
-        },
-      ];
-    case "titer": {
-      const { decimals, capacityMl } = rules.burette;
-      const words = ["", "one decimal", "two decimals", "three decimals"][decimals] ?? `${decimals} decimals`;
-      const reading = {
-        instrument: "The burette",
-        unit: "mL",
-        decimals,
-        least: 0,
-        most: capacityMl,
-      };
-      const hint = `${words}, ${stage.meniscus} of the meniscus`;
-      return [
-        { symbol, kind: "burette.initial", label: "Initial reading", unit: "mL", hint, rules: reading },
-        { symbol, kind: "burette.final", label: "Final reading", unit: "mL", hint, rules: reading },
-      ];
-    }
-    case "purity":
-      return [
-        {
-          symbol,
-          kind: "purity",
-          label: input.label,
-          unit: "%",
-          hint: "from the label of the bottle",
-          rules: { instrument: "The label", unit: "%", decimals: null, aboveZero: true, most: 100 },
-        },
-        {
-          symbol,
-          kind: "purity.plus-minus",
-          label: "give or take",
-          unit: "%",
-          hint: "half the width",
-          rules: { instrument: "The label", unit: "%", decimals: null, least: 0, most: 10 },
-        },
-      ];
-    case "result":
-      return [];
-  }
-}
-
 /** What is read in each trial of a stage, in the order of the work: weigh or take, then titrate. */
-export function trialFields(stage: TitrationStage, rules: HouseRules): Field[] {
+export function trialFields(stage: ComputedStage, rules: HouseRules): Field[] {
   return stage.inputs
-    .filter((input) => input.per === "trial")
-    .flatMap((input) => fieldsOf(input, stage, rules));
+    .filter((input) => perOf(input) === "trial")
+    .flatMap((input) => fieldsOfInput(input, stage, rules));
 }
 
 /** What is read once for a stage. */
-export function stageFields(stage: TitrationStage, rules: HouseRules): Field[] {
+export function stageFields(stage: ComputedStage, rules: HouseRules): Field[] {
   return stage.inputs
-    .filter((input) => input.per === "run")
-    .flatMap((input) => fieldsOf(input, stage, rules));
+    .filter((input) => perOf(input) === "run")
+    .flatMap((input) => fieldsOfInput(input, stage, rules));
 }
 
 export type FieldCheck =
@@ -104,71 +44,123 @@ export type FieldCheck =
 
 /** What else is known of the trial that a reading is checked against. */
 export interface FieldContext {
-  readonly stage: TitrationStage;
+  readonly stage: ComputedStage;
   readonly houseRules: HouseRules;
   /** The other readings of the same trial (or of the stage), as they stand. */
   readonly holder: Pick<TrialRecord | StageRecord, "observations">;
+  /** Where the reading should come, by trials that were made before. */
+  readonly expected?: Expected | null;
+  /** Other trials of the stage, for readings that repeat to the last digit. */
+  readonly others?: readonly Pick<TrialRecord, "observations" | "label" | "kind" | "number">[];
 }
 
-const stop = (message: string): FieldCheck => ({ ok: false, check: { severity: "stop", message } });
+type Lookup = (kind: ObservationKind) => Observation | null;
+
+const stop = (message: string, kind: Check["kind"]): FieldCheck => ({
+  ok: false,
+  check: { severity: "stop", message, ...(kind ? { kind } : {}) },
+});
+
+/** The two readings of a pair with the one that was just typed in its place; null while one is missing. */
+function pair(
+  kinds: readonly [ObservationKind, ObservationKind],
+  typed: ObservationKind,
+  value: number,
+  read: Lookup,
+): [number, number] | null {
+  if (!kinds.includes(typed)) return null;
+  const [first, second] = kinds.map((kind) => {
+    const there = read(kind);
+    return kind === typed ? value : there ? Number(there.value) : null;
+  });
+  return first == null || second == null ? null : [first, second];
+}
+
+/** Stops what cannot be: a burette that ran backwards, a boat that gained weight in the transfer. */
+function orderProblem(
+  input: Input | undefined,
+  field: Field,
+  value: number,
+  read: Lookup,
+): FieldCheck | null {
+  const decimals = field.rules.decimals ?? 2;
+  const burette = pair(["burette.initial", "burette.final"], field.kind, value, read);
+  if (burette && burette[1] <= burette[0]) {
+    return stop(
+      `The final reading ${burette[1].toFixed(decimals)} is not above the initial ${burette[0].toFixed(decimals)}: ` +
+        "was the burette refilled, or are the two swapped?",
+      "order",
+    );
+  }
+  const weighings = pair(["mass.before", "mass.after"], field.kind, value, read);
+  if (!weighings) return null;
+  const [before, after] = weighings;
+  const [b, a] = [before.toFixed(decimals), after.toFixed(decimals)];
+  const addition = input?.is === "mass" && input.weighing === "addition";
+  if (before === after) {
+    return stop(`Both weighings are ${b} g: nothing was ${addition ? "added" : "transferred"}`, "order");
+  }
+  if (addition && after < before) {
+    return stop(`It weighs less with the sample (${a} g) than empty (${b} g): are the two swapped?`, "order");
+  }
+  if (!addition && after > before) {
+    return stop(
+      `It weighs more after the transfer (${a} g) than before (${b} g): are the two swapped?`,
+      "order",
+    );
+  }
+  return null;
+}
+
+/** What lets a reading pass but should be known: a mass outside its window, glass of no standard size, a likely slip. */
+function cautionsOf(field: Field, text: string, context: FieldContext, read: Lookup): Check[] {
+  const { stage, houseRules, expected = null, others = [] } = context;
+  const input = inputOf(stage, field.symbol);
+  const decimals = field.rules.decimals ?? 2;
+  const value = Number(text);
+  const cautions: Check[] = [];
+  const weighings = pair(["mass.before", "mass.after"], field.kind, value, read);
+  if (weighings) cautions.push(...massCautions(input, Math.abs(weighings[0] - weighings[1]), decimals));
+  if (field.kind === "mass.tared") cautions.push(...massCautions(input, value, decimals));
+  const kind = input?.is === "pipette" ? "pipette" : input?.is === "flask" ? "flask" : null;
+  if (kind) {
+    const { toleranceClass } = houseRules.glassware;
+    const { standardSize, capacityMl } = glasswareTolerance(kind, value, toleranceClass);
+    if (!standardSize) {
+      const piece = kind === "pipette" ? "one-mark pipette" : "volumetric flask";
+      cautions.push({
+        severity: "caution",
+        kind: "glass",
+        message: `No ${piece} holds ${text} mL: the tolerance of a ${capacityMl} mL one is used`,
+      });
+    }
+  }
+  cautions.push(...slipChecks(text, field.unit, decimals, expected));
+  // Equal titers from zero are common; equal masses, or equal end readings after unequal starts, are not.
+  const told = others.flatMap((other) => {
+    const twin = presentObservation(other.observations, field.symbol, field.kind);
+    const start = presentObservation(other.observations, field.symbol, "burette.initial");
+    if (!twin || (field.kind === "burette.final" && start?.text === read("burette.initial")?.text)) return [];
+    return [{ name: trialWords(trialName(other)), text: twin.text }];
+  });
+  if (field.kind === "mass.before" || field.kind === "mass.tared" || field.kind === "burette.final") {
+    cautions.push(...sameReadingCheck(text, field.unit, told));
+  }
+  return cautions;
+}
 
 /**
  * Checks what was typed into a field: by itself first, then against the trial's other readings, so that a final reading
- * lies beyond the initial one and a boat weighs less after the transfer. Cautions let it pass.
+ * lies beyond the initial one and a boat weighs less after the transfer, then against what was expected. Cautions let it
+ * pass.
  */
 export function checkField(field: Field, typed: string, context: FieldContext): FieldCheck {
   const reading: Reading = parseReading(typed, field.rules);
   if (!reading.ok) return reading;
   const { value, text } = reading;
-  const other = (kind: ObservationKind): number | null => {
-    const found = presentObservation(context.holder.observations, field.symbol, kind);
-    return found ? Number(found.value) : null;
-  };
-  const cautions: Check[] = [];
-  const [initial, final] = pairOf(field.kind, value, other);
-  const decimals = field.rules.decimals ?? 2;
-  if (initial !== null && final !== null && final <= initial) {
-    return stop(
-      `The final reading ${final.toFixed(decimals)} is not above the initial ${initial.toFixed(decimals)}: ` +
-        "was the burette refilled, or are the two swapped?",
-    );
-  }
-  const [before, after] = weighingsOf(field.kind, value, other);
-  if (before !== null && after !== null) {
-    const [b, a] = [before.toFixed(decimals), after.toFixed(decimals)];
-    if (after > before)
-      return stop(`It weighs more after the transfer (${a} g) than before (${b} g): are the two swapped?`);
-    if (after === before) return stop(`Both weighings are ${b} g: nothing was transferred`);
-    cautions.push(...massCautions(inputOf(context.stage, field.symbol), before - after, decimals));
-  }
-  if (field.kind === "volume.taken") {
-    const { standardSize, capacityMl } = glasswareTolerance(
-      "pipette",
-      value,
-      context.houseRules.glassware.toleranceClass,
-    );
-    if (!standardSize) {
-      cautions.push({
-        severity: "caution",
-        message: `No one-mark pipette holds ${text} mL: the tolerance of a ${capacityMl} mL one is used`,
-      });
-    }
-  }
-  return { ok: true, value, text, cautions };
-}
-
-type Lookup = (kind: ObservationKind) => number | null;
-
-function pairOf(kind: ObservationKind, value: number, other: Lookup): [number | null, number | null] {
-  if (kind === "burette.final") return [other("burette.initial"), value];
-  if (kind === "burette.initial") return [value, other("burette.final")];
-  return [null, null];
-}
-
-function weighingsOf(kind: ObservationKind, value: number, other: Lookup): [number | null, number | null] {
-  if (kind === "mass.after") return [other("mass.before"), value];
-  if (kind === "mass.before") return [value, other("mass.after")];
-  return [null, null];
+  const read: Lookup = (kind) => presentObservation(context.holder.observations, field.symbol, kind);
+  const problem = orderProblem(inputOf(context.stage, field.symbol), field, value, read);
+  return problem ?? { ok: true, value, text, cautions: cautionsOf(field, text, context, read) };
 }
 
 /** Cautions about a mass outside the method's window: it can be used, but it should be known. */
@@ -179,6 +171,7 @@ export function massCautions(input: Input | undefined, massG: number, decimals: 
   return [
     {
       severity: "caution",
+      kind: "window",
       message:
         `${massG.toFixed(decimals)} g is ${massG < low ? "below" : "above"} the ${low} to ${high} g that this method ` +
         "asks for: it can be used, the titer will be unusual",

@@ -1,32 +1,50 @@
 import { inUnit, type Quantity, toDecimals, unitOf } from "../quantity";
 import { solveForTiter } from "../relation";
 import type { Reference } from "./agreement";
-import type { CompiledMethod, CompiledStage } from "./compile";
+import type { Expected } from "../measure";
+import type { CompiledMethod, CompiledTitration } from "./compile";
 import { perUnit } from "./evaluate-trial";
 import type { AgreementView, Guidance, TrialEvaluation } from "./evaluation";
-import type { TitrationStage } from "./method";
-import { presentObservation } from "./record";
+import type { Field } from "./fields";
+import { presumedOf } from "./input-kinds";
+import { perOf, type TitrationStage } from "./method";
+import { type ObservationKind, presentObservation } from "./record";
 import type { HouseRules } from "./rules";
 import { capitalized, trialWords } from "./words";
 
-/** What each field of the next trial is likely to be: the last final reading, the aliquot taken before. */
+/** What each field of the next trial is likely to be: the last final reading, the volume taken before. */
 export function proposalsFor(stage: TitrationStage, trials: readonly TrialEvaluation[]): Map<string, string> {
   const proposals = new Map<string, string>();
-  const before = trials.filter((t) => !t.missing);
+  const last = trials.filter((t) => !t.missing).at(-1);
   for (const input of stage.inputs) {
     const { symbol } = input;
-    const last = before.at(-1);
-    const read = (kind: "burette.final" | "volume.taken") =>
-      last ? presentObservation(last.record.observations, symbol, kind) : null;
-    if (input.is === "titer") {
-      const carried = read("burette.final")?.value;
+    const read = (kind: ObservationKind) =>
+      last ? presentObservation(last.record.observations, symbol, kind)?.value : null;
+    if (input.is === "titer" || input.is === "delivered") {
+      const carried = read("burette.final");
       if (carried) proposals.set(`${symbol}:burette.initial`, carried);
     }
-    if (input.is === "pipette") {
-      proposals.set(`${symbol}:volume.taken`, read("volume.taken")?.value ?? input.presumed);
-    }
+    const usual = presumedOf(input)["volume.taken"];
+    const volume = perOf(input) === "trial" ? (read("volume.taken") ?? usual) : usual;
+    if (volume) proposals.set(`${symbol}:volume.taken`, volume);
   }
   return proposals;
+}
+
+/**
+ * Where the final reading of a trial should come, by the trials before, and how far from it a reading still surprises
+ * nobody: half a milliliter beside trials that agree, a tenth of the titer and at least two beside a rough one. Theory
+ * alone, which rests on a nominal concentration, expects nothing.
+ */
+export function expectedReading({ kind }: Pick<Field, "kind">, guidance: Guidance | null): Expected | null {
+  if (kind !== "burette.final" || !guidance || guidance.endNear === null || guidance.from === "theory")
+    return null;
+  const rough = guidance.from === "rough";
+  return {
+    value: guidance.endNear,
+    within: rough ? Math.max(2, 0.1 * guidance.titerMl) : 0.5,
+    by: rough ? "the rough trial" : "the trials before",
+  };
 }
 
 interface Expectation {
@@ -64,7 +82,7 @@ const downToHalf = (x: number) => Math.floor(x * 2 + 1e-9) / 2;
 
 export interface GuidanceInput {
   readonly method: CompiledMethod;
-  readonly stage: CompiledStage;
+  readonly stage: CompiledTitration;
   readonly rules: HouseRules;
   readonly trials: readonly TrialEvaluation[];
   readonly agreement: AgreementView;
@@ -83,8 +101,8 @@ export function guide(input: GuidanceInput): Guidance | null {
   if (!expected) return null;
   const solved = solveForTiter({
     relations: stage.lines,
-    ratio: method.ratio,
-    known,
+    stoichiometry: method.stoichiometry,
+    known: new Map([...known].map(([symbol, q]) => [symbol, q.value] as const)),
     titer: stage.titer,
     target: stage.definition.result.symbol,
     value: expected.value,
@@ -104,7 +122,10 @@ export function guide(input: GuidanceInput): Guidance | null {
     endNear,
     slowAt,
     roomLeft,
-    joins: joiningTiters(stage, agreement, reference, known),
+    joins:
+      stage.compares === "result" || rules.agreementOf === "results"
+        ? null
+        : joiningTiters(stage, agreement, reference, known),
     text,
   };
 }
@@ -136,7 +157,7 @@ function sentence(known: {
 
 /** The titers of the flask in hand that would join the concordant set, from the window in compared mL. */
 function joiningTiters(
-  stage: CompiledStage,
+  stage: CompiledTitration,
   { window, closed }: AgreementView,
   reference: Reference,
   known: ReadonlyMap<string, Quantity>,

@@ -1,11 +1,13 @@
 export * from "./compile";
+export * from "./draft";
 export * from "./evaluate";
 export * from "./evaluation";
 export * from "./fields";
+export { expectedReading } from "./guidance";
+export { decimalsOfInput, unitOfInput } from "./input-kinds";
 export * from "./method";
 export * from "./record";
 export * from "./rules";
 export * from "./show";
 export * from "./words";
 export * from "./working";
-export * from "./draft";

@@ -1,73 +1,121 @@
-import { type Static, Type } from "@sinclair/typebox";
+import { type Static, type TSchema, Type } from "@sinclair/typebox";
 
 /** What a method is made of, as data. This schema is the one source of its type, of its check and of its published form. */
 
 const Text = Type.String({ minLength: 1 });
+const Decimal = Type.String({ pattern: "^-?\\d+(\\.\\d+)?$" });
 const Closed = { additionalProperties: false } as const;
 
-const Mass = Type.Object(
-  {
-    is: Type.Literal("mass"),
-    symbol: Text,
-    label: Text,
-    /** Formula of what is weighed. */
-    of: Text,
-    per: Type.Literal("trial"),
-    /** Names of the two weighings of a mass by difference. */
-    before: Text,
-    after: Text,
-    /** The window, in g, that the mass should fall in; outside it is a caution. */
-    expect: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
-  },
-  Closed,
-);
+/** Once for each flask, or once for the whole stage. */
+const Per = Type.Union([Type.Literal("trial"), Type.Literal("run")]);
 
-const Purity = Type.Object(
-  {
-    is: Type.Literal("purity"),
-    symbol: Text,
-    label: Text,
-    of: Text,
-    per: Type.Literal("run"),
-    /** Taken until something else is typed: percent and its ±. */
-    presumed: Type.Object({ percent: Text, plusMinus: Text }, Closed),
-  },
-  Closed,
-);
+const input = <K extends string, T extends Record<string, TSchema>>(is: K, parts: T) =>
+  Type.Object({ is: Type.Literal(is), symbol: Text, label: Text, ...parts }, Closed);
 
-const Titer = Type.Object(
-  { is: Type.Literal("titer"), symbol: Text, label: Text, titrant: Text, per: Type.Literal("trial") },
-  Closed,
-);
+const Mass = input("mass", {
+  /** Formula, or name, of what is weighed. */
+  of: Text,
+  per: Per,
+  /**
+   * "transfer": the boat before and after the solid is tipped out; "addition": the vessel empty, then with the sample;
+   * "tared": the balance was set to zero on the empty vessel. Transfer where nothing is said.
+   */
+  weighing: Type.Optional(
+    Type.Union([Type.Literal("transfer"), Type.Literal("addition"), Type.Literal("tared")]),
+  ),
+  /** Names of the two weighings of a mass by difference, in the order in which they are made. */
+  before: Type.Optional(Text),
+  after: Type.Optional(Text),
+  /** The window, in g, that the mass should fall in; outside it is a caution. */
+  expect: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+  /** Density in g/mL, for the correction of air buoyancy where the house makes it. */
+  densityGPerMl: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+});
 
-const Pipette = Type.Object(
-  {
-    is: Type.Literal("pipette"),
-    symbol: Text,
-    label: Text,
-    of: Text,
-    per: Type.Literal("trial"),
-    /** The usual volume in mL, as it would be typed. */
-    presumed: Text,
-  },
-  Closed,
-);
+const Purity = input("purity", {
+  of: Text,
+  per: Type.Literal("run"),
+  /** Taken until something else is typed: percent and its ±. */
+  presumed: Type.Object({ percent: Text, plusMinus: Text }, Closed),
+});
 
-const FromStage = Type.Object(
-  {
-    is: Type.Literal("result"),
-    symbol: Text,
-    label: Text,
-    of: Text,
-    per: Type.Literal("run"),
-    /** Key of the earlier stage whose result this is. */
-    stage: Text,
-  },
-  Closed,
-);
+const Titer = input("titer", { titrant: Text, per: Type.Literal("trial") });
 
-export const InputSchema = Type.Union([Mass, Purity, Titer, Pipette, FromStage]);
+/** A one-mark pipette. */
+const Pipette = input("pipette", {
+  of: Text,
+  per: Per,
+  /** The usual volume in mL, as it would be typed. */
+  presumed: Text,
+});
+
+/** A pipette with a scale, or a measuring cylinder: any volume up to its capacity. */
+const Graduated = input("graduated", {
+  of: Text,
+  per: Per,
+  glass: Type.Union([Type.Literal("graduated pipette"), Type.Literal("cylinder")]),
+  capacityMl: Type.Number({ exclusiveMinimum: 0 }),
+  presumed: Type.Optional(Text),
+});
+
+/** A volumetric flask made up to its mark. */
+const Flask = input("flask", { of: Text, per: Per, presumed: Text });
+
+/** A volume counted in drops. */
+const Drops = input("drops", {
+  of: Text,
+  per: Per,
+  /** Drops in one mL, and its ±. */
+  perMl: Type.Object({ value: Decimal, plusMinus: Decimal }, Closed),
+});
+
+/** A volume delivered from a burette of its own, as a sample by burette difference. */
+const Delivered = input("delivered", { of: Text, per: Per });
+
+const Temperature = input("temperature", {
+  per: Per,
+  /** ± of the thermometer, °C. */
+  plusMinus: Decimal,
+});
+
+/** A number that the method itself brings, exact or with a ±. */
+const Constant = input("constant", { value: Decimal, unit: Text, plusMinus: Type.Optional(Decimal) });
+
+/** A number that someone states: a certificate's concentration, a density, a target, a limit. */
+const Given = input("given", {
+  per: Type.Literal("run"),
+  unit: Text,
+  /** Taken until something else is typed. */
+  presumed: Type.Optional(Type.Object({ value: Decimal, plusMinus: Decimal }, Closed)),
+  /** True where the stage can do without it, as without a target. */
+  optional: Type.Optional(Type.Boolean()),
+});
+
+const FromStage = input("result", {
+  of: Text,
+  per: Type.Literal("run"),
+  /** Key of the earlier stage whose result this is. */
+  stage: Text,
+  /** Symbol of one of its further results, where it is not the main one. */
+  result: Type.Optional(Text),
+});
+
+export const InputSchema = Type.Union([
+  Mass,
+  Purity,
+  Titer,
+  Pipette,
+  Graduated,
+  Flask,
+  Drops,
+  Delivered,
+  Temperature,
+  Constant,
+  Given,
+  FromStage,
+]);
 export type Input = Static<typeof InputSchema>;
+export type InputOf<K extends Input["is"]> = Extract<Input, { is: K }>;
 
 const RelationLine = Type.Object(
   {
@@ -81,6 +129,51 @@ const RelationLine = Type.Object(
   Closed,
 );
 
+const FurtherResult = Type.Object(
+  {
+    symbol: Text,
+    name: Text,
+    unit: Text,
+    /** True for a count, such as electrons: shown with the nearest whole number too. */
+    nearestWhole: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+export type FurtherResultDefinition = Static<typeof FurtherResult>;
+
+const MainResult = Type.Object(
+  {
+    ...FurtherResult.properties,
+    /** Formula of the titrant whose concentration this stage fixes. */
+    assigns: Type.Optional(Text),
+  },
+  Closed,
+);
+
+const Acceptance = Type.Union([
+  Type.Object(
+    {
+      /** Against a known or a target value, by its symbol: the error in percent. */
+      against: Type.Literal("value"),
+      symbol: Text,
+      tolerancePercent: Type.Number({ exclusiveMinimum: 0 }),
+      /** What to do when it is off: a dilution is titrated again, then made anew; else it is only told. */
+      whenOff: Type.Union([Type.Literal("dilution"), Type.Literal("tell")]),
+    },
+    Closed,
+  ),
+  Type.Object(
+    {
+      /** Against a limit, by its symbol, with the result's own ± for a guard band. */
+      against: Type.Literal("limit"),
+      symbol: Text,
+      bound: Type.Union([Type.Literal("at most"), Type.Literal("at least")]),
+    },
+    Closed,
+  ),
+]);
+export type AcceptanceDefinition = Static<typeof Acceptance>;
+
 const RibbonStep = Type.Object(
   {
     color: Type.String({ pattern: "^#[0-9a-f]{6}$" }),
@@ -92,52 +185,64 @@ const RibbonStep = Type.Object(
   Closed,
 );
 
+const computed = {
+  key: Text,
+  title: Text,
+  /** What is read, in the order of the work. */
+  inputs: Type.Array(InputSchema, { minItems: 1 }),
+  relations: Type.Array(RelationLine, { minItems: 1 }),
+  result: MainResult,
+  /** The same result in other words and units, or others beside it. */
+  also: Type.Optional(Type.Array(FurtherResult)),
+  steps: Type.Array(Text),
+  cautions: Type.Array(Text),
+};
+
 export const TitrationStageSchema = Type.Object(
   {
     kind: Type.Literal("titration"),
-    key: Text,
-    title: Text,
-    /** What is read, in the order of the work. */
-    inputs: Type.Array(InputSchema, { minItems: 1 }),
-    relations: Type.Array(RelationLine, { minItems: 1 }),
-    result: Type.Object(
-      {
-        symbol: Text,
-        name: Text,
-        unit: Text,
-        /** Formula of the titrant whose concentration this stage fixes. */
-        assigns: Type.Optional(Text),
-      },
-      Closed,
-    ),
+    ...computed,
     agree: Type.Object(
       {
-        /** What must agree: the titer alone, or the titer per amount where flasks are unlike ("V / m"). */
+        /**
+         * What must agree: the titer alone, the titer per amount where flasks are unlike ("V / m"), or the result by its
+         * symbol where titers tell nothing, as in a back-titration of unlike samples.
+         */
         on: Text,
-        /** The amount it is taken per, where there is one. */
+        /** The amount a titer is taken per, where there is one. */
         per: Type.Optional(Text),
       },
       Closed,
     ),
+    accept: Type.Optional(Acceptance),
     /** What the result is presumed to be before the first trial, in the result's unit. */
     presumed: Type.Optional(Type.Number()),
     indicator: Text,
     persistence: Text,
     meniscus: Type.Union([Type.Literal("bottom"), Type.Literal("top")]),
     ribbon: Type.Array(RibbonStep),
-    steps: Type.Array(Text),
-    cautions: Type.Array(Text),
   },
   Closed,
 );
 export type TitrationStage = Static<typeof TitrationStageSchema>;
+
+/** Something made once, not titrated: a standard solution, a dilution, a sample made up to the mark. */
+export const PreparationStageSchema = Type.Object({ kind: Type.Literal("preparation"), ...computed }, Closed);
+export type PreparationStage = Static<typeof PreparationStageSchema>;
+
+/** The stages that read something and compute from it. */
+export type ComputedStage = TitrationStage | PreparationStage;
 
 export const ConcludeStageSchema = Type.Object(
   { kind: Type.Literal("conclude"), key: Text, title: Text, of: Text },
   Closed,
 );
 
-export const StageDefinitionSchema = Type.Union([TitrationStageSchema, ConcludeStageSchema]);
+export const StageDefinitionSchema = Type.Union([
+  TitrationStageSchema,
+  PreparationStageSchema,
+  ConcludeStageSchema,
+]);
 export type StageDefinition = Static<typeof StageDefinitionSchema>;
 
 export const MethodSchema = Type.Object(
@@ -161,8 +266,17 @@ export const MethodSchema = Type.Object(
 export type Method = Static<typeof MethodSchema>;
 
 /** The input of a stage with this symbol, where there is one. */
-export const inputOf = (stage: TitrationStage, symbol: string): Input | undefined =>
+export const inputOf = (stage: ComputedStage, symbol: string): Input | undefined =>
   stage.inputs.find((input) => input.symbol === symbol);
+
+/** The main result of a stage and those beside it. */
+export const resultsOf = ({ result, also = [] }: ComputedStage): readonly FurtherResultDefinition[] => [
+  result,
+  ...also,
+];
+
+/** Constants have no place in the work: they are there from the start. */
+export const perOf = (input: Input): "trial" | "run" => ("per" in input ? input.per : "run");
 
 /** For methods written in TypeScript: checks the shape at compile time and returns the data as it is. */
 export const defineMethod = (method: Method): Method => method;

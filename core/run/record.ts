@@ -11,7 +11,12 @@ export const ObservationKindSchema = Type.Union([
   Type.Literal("burette.final"),
   Type.Literal("mass.before"),
   Type.Literal("mass.after"),
+  Type.Literal("mass.tared"),
   Type.Literal("volume.taken"),
+  Type.Literal("drops"),
+  Type.Literal("temperature"),
+  Type.Literal("given"),
+  Type.Literal("given.plus-minus"),
   Type.Literal("purity"),
   Type.Literal("purity.plus-minus"),
 ]);

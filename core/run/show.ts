@@ -1,18 +1,57 @@
-import { plusMinus, type PlusMinusStyle } from "../judgement";
-import { inUnit, type Quantity, roundWithUncertainty, unitOf } from "../quantity";
+import { plusMinus } from "../judgement";
+import {
+  inUnit,
+  type Quantity,
+  roundWithUncertainty,
+  scaled,
+  showSignificant,
+  type Significant,
+  toDecimals,
+  toSignificant,
+  unitOf,
+} from "../quantity";
 import type { Shown } from "./evaluation";
+import type { FurtherResultDefinition } from "./method";
+import type { HouseRules } from "./rules";
 
 /** What the number after ± is, in words. */
-export const plusMinusWords: Record<PlusMinusStyle, string> = {
+export const plusMinusWords: Record<HouseRules["plusMinus"], string> = {
   k2: "k = 2",
   u: "standard uncertainty",
   i95: "95 % interval",
 };
 
-/** A quantity in a unit with its ±, rounded once and together. */
-export function showQuantity(q: Quantity, unit: string, style: PlusMinusStyle): Shown {
-  const half = plusMinus(q, style) / unitOf(unit).factor;
-  const { value, uncertainty } = roundWithUncertainty(inUnit(q, unit), half);
+/**
+ * A quantity in a unit with its ±, rounded once: both together by the ±; or, where the house goes by significant figures and
+ * they are known, the value by those and the ± to the same place.
+ */
+export function showQuantity(
+  q: Quantity,
+  { unit, nearestWhole }: Pick<FurtherResultDefinition, "unit" | "nearestWhole">,
+  rules: HouseRules,
+  significant?: Significant,
+): Shown {
+  const value = inUnit(q, unit);
+  const half = plusMinus(q, rules.plusMinus) / unitOf(unit).factor;
+  const rounded = roundWithUncertainty(value, half);
+  const shown =
+    rules.digits === "significant-figures" && significant && Number.isFinite(significant.place)
+      ? bySignificance(scaled({ ...significant, value: q.value }, 1 / unitOf(unit).factor), half)
+      : { value: rounded.value, plusMinus: rounded.uncertainty };
   const unitText = unit === "1" ? "" : ` ${unit}`;
-  return { value, plusMinus: uncertainty, unit, text: `${value} ± ${uncertainty}${unitText}` };
+  return {
+    ...shown,
+    unit,
+    text: `${shown.value} ± ${shown.plusMinus}${unitText}`,
+    ...(nearestWhole ? { nearestWhole: toDecimals(value, 0) } : {}),
+  };
+}
+
+function bySignificance(value: Significant, half: number): { value: string; plusMinus: string } {
+  const atPlace = toDecimals(half, -value.place);
+  // A ± below the last significant place would vanish: it keeps one figure of its own.
+  return {
+    value: showSignificant(value),
+    plusMinus: half > 0 && Number(atPlace) === 0 ? toSignificant(half, 1) : atPlace,
+  };
 }

@@ -1,13 +1,13 @@
 import { type ElementShare, elementShares, prettyEquation } from "../chemistry";
 import { plusMinus } from "../judgement";
-import { type Quantity, standardUncertainty, toDecimals, unitOf, decimalsFor, inUnit } from "../quantity";
-import { type Expression, namesTex, numberTex, symbolTex, typeset } from "../relation";
+import { decimalsFor, inUnit, type Quantity, standardUncertainty, toDecimals, unitOf } from "../quantity";
+import { type Expression, leavesOf, namesTex, numberTex, symbolTex, typeset } from "../relation";
 import { type CompiledLine, compiledMethod, type CompiledStage } from "./compile";
-import type { FieldState, RunEvaluation, TitrationEvaluation, TrialEvaluation } from "./evaluation";
+import type { ComputedEvaluation, FieldState, RunEvaluation, TrialEvaluation } from "./evaluation";
+import { decimalsOfInput, unitOfInput } from "./input-kinds";
 import { type Input, inputOf, type Method } from "./method";
 import type { RunRecord } from "./record";
-import { massDecimals } from "./rules";
-import { plusMinusWords, showQuantity } from "./show";
+import { plusMinusWords } from "./show";
 import { listed, trialWords } from "./words";
 
 /** Where a number in a working comes from: what opens when one asks. */
@@ -47,8 +47,9 @@ export interface WorkingStep {
 }
 
 export interface Working {
-  readonly stage: TitrationEvaluation;
-  readonly trial: TrialEvaluation;
+  readonly stage: ComputedEvaluation;
+  /** The trial that is shown; null for what is made once. */
+  readonly trial: TrialEvaluation | null;
   readonly steps: readonly WorkingStep[];
 }
 
@@ -70,34 +71,31 @@ interface Board {
   readonly record: RunRecord;
   readonly evaluation: RunEvaluation;
   readonly compiled: CompiledStage;
-  readonly stage: TitrationEvaluation;
-  readonly trial: TrialEvaluation;
+  readonly stage: ComputedEvaluation;
+  /** What the steps are written with: of one trial, or of what is made once. */
+  readonly symbols: ReadonlyMap<string, Quantity>;
+  readonly fields: readonly FieldState[];
+  /** Whose titer it is, as a heading says. */
+  readonly name: string;
 }
 
 /** How an input is written with its number: the digits of what was read, or its rounded value. */
 function inputNumber({ record }: Board, input: Input, q: Quantity): { text: string; unit: string } {
-  switch (input.is) {
-    case "mass":
-      return { text: toDecimals(q.value, massDecimals(record.houseRules)), unit: "g" };
-    case "titer":
-      return { text: toDecimals(inUnit(q, "mL"), record.houseRules.burette.decimals), unit: "mL" };
-    case "pipette":
-      return { text: toDecimals(inUnit(q, "mL"), 2), unit: "mL" };
-    case "purity":
-      return { text: guarded(q, "1"), unit: "" };
-    case "result": {
-      const stage = record.method.stages.find((s) => s.key === input.stage);
-      const unit = stage?.kind === "titration" ? stage.result.unit : "1";
-      return { text: guarded(q, unit), unit };
-    }
-  }
+  const unit = unitOfInput(input, record.method);
+  const shownUnit = unit === "1" ? "" : unit;
+  if (input.is === "constant") return { text: input.value, unit: shownUnit };
+  const decimals = decimalsOfInput(input, record.houseRules);
+  return {
+    text: decimals === null ? guarded(q, unit) : toDecimals(inUnit(q, unit), decimals),
+    unit: shownUnit,
+  };
 }
 
 function numbersTex(board: Board, expression: Expression): string {
-  const { compiled, trial, record } = board;
+  const { compiled, symbols, record } = board;
   return typeset(expression, (e) => {
     if (e.type === "symbol") {
-      const q = trial.symbols.get(e.name);
+      const q = symbols.get(e.name);
       if (!q) return symbolTex(e.name);
       const input = inputOf(compiled.definition, e.name);
       if (input) {
@@ -112,99 +110,124 @@ function numbersTex(board: Board, expression: Expression): string {
       const value = shares.reduce((sum, { count, weight }) => sum + count * weight, 0);
       return numberTex(toDecimals(value, 3), "g/mol");
     }
-    const [of, per] = compiledMethod(record.method).ratio(e.of, e.per);
+    const { stoichiometry } = compiledMethod(record.method);
+    if (e.type === "equivalents") return String(stoichiometry.equivalents(e.of));
+    const [of, per] = stoichiometry.ratio(e.of, e.per);
     return `\\dfrac{${of}}{${per}}`;
   });
 }
 
-function equationWith(method: Method, of: string): string {
-  const source = Object.values(method.equations).find((text) => text.includes(of));
-  return source ? prettyEquation(source) : "";
+/** The equations that hold a species, each on its own line of a scheme. */
+function equationsWith(method: Method, species: readonly string[]): string {
+  const sources = Object.values(method.equations);
+  const holding = sources.filter((source) => species.some((s) => source.includes(s)));
+  const both = sources.find((source) => species.every((s) => source.includes(s)));
+  return (both ? [both] : holding).map(prettyEquation).join("; ");
 }
+
+const readingLabels: Partial<Record<Input["is"], string>> = {
+  pipette: "the aliquot",
+  graduated: "the volume taken",
+  flask: "the flask",
+  drops: "the drops",
+  purity: "the purity",
+  temperature: "the temperature",
+};
 
 /** The leaves of an expression that have a story of their own, each with where it comes from. */
 function expressionInputs(board: Board, expression: Expression): WorkingInput[] {
-  const { compiled, trial, record, evaluation, stage } = board;
-  switch (expression.type) {
-    case "binary":
-      return [...expressionInputs(board, expression.left), ...expressionInputs(board, expression.right)];
-    case "negate":
-    case "call":
-      return expressionInputs(board, expression.argument);
-    case "number":
-      return [];
-    case "molar-mass":
-      return [
-        {
-          key: `M(${expression.formula})`,
-          label: "the molar mass",
-          origin: {
-            kind: "elements",
-            formula: expression.formula,
-            elements: elementShares(expression.formula),
-          },
-        },
-      ];
-    case "ratio":
-      return [
-        {
-          key: `ratio(${expression.of}, ${expression.per})`,
-          label: "the equation",
-          origin: { kind: "equation", text: equationWith(record.method, expression.per) },
-        },
-      ];
-    case "symbol": {
-      const { name } = expression;
-      const input = inputOf(compiled.definition, name);
-      const q = trial.symbols.get(name);
-      if (!input || !q) return [];
-      if (input.is === "result") {
-        const earlier = evaluation.stages.find((s) => s.key === input.stage);
-        const text = earlier?.kind === "titration" ? (earlier.shown?.text ?? "") : "";
-        const { text: number } = inputNumber(board, input, q);
+  const { record } = board;
+  return leavesOf(expression).flatMap((leaf): WorkingInput[] => {
+    switch (leaf.type) {
+      case "number":
+        return [];
+      case "molar-mass":
         return [
           {
-            key: name,
-            label: `where ${number} comes from`,
-            origin: { kind: "stage", stageKey: input.stage, title: earlier?.definition.title ?? "", text },
+            key: `M(${leaf.formula})`,
+            label: "the molar mass",
+            origin: { kind: "elements", formula: leaf.formula, elements: elementShares(leaf.formula) },
           },
         ];
-      }
-      // A mass and a titer have a step of their own, which opens to their readings.
-      if (input.is === "mass" || input.is === "titer") return [];
-      const unit = input.is === "pipette" ? "mL" : "1";
-      const fields = [...trial.fields, ...stage.stageFields].filter(({ field }) => field.symbol === name);
-      const label = input.is === "pipette" ? "the aliquot" : "the purity";
-      return [{ key: name, label, origin: { kind: "readings", fields, causes: causes(q, unit) } }];
+      case "ratio":
+        return [
+          {
+            key: `ratio(${leaf.of}, ${leaf.per})`,
+            label: "the equation",
+            origin: { kind: "equation", text: equationsWith(record.method, [leaf.of, leaf.per]) },
+          },
+        ];
+      case "equivalents":
+        return [
+          {
+            key: `equivalents(${leaf.of})`,
+            label: "the equation",
+            origin: { kind: "equation", text: equationsWith(record.method, [leaf.of]) },
+          },
+        ];
+      case "symbol":
+        return symbolInputs(board, leaf.name);
     }
-  }
+  });
 }
+
+function symbolInputs(board: Board, name: string): WorkingInput[] {
+  const { compiled, symbols, fields: all, record, evaluation } = board;
+  const input = inputOf(compiled.definition, name);
+  const q = symbols.get(name);
+  if (!input || !q) return [];
+  if (input.is === "result") {
+    const earlier = evaluation.stages.find((s) => s.key === input.stage);
+    const text = earlier && earlier.kind !== "conclude" ? (earlier.shown?.text ?? "") : "";
+    const { text: number } = inputNumber(board, input, q);
+    return [
+      {
+        key: name,
+        label: `where ${number} comes from`,
+        origin: { kind: "stage", stageKey: input.stage, title: earlier?.definition.title ?? "", text },
+      },
+    ];
+  }
+  // A mass and a titer have a step of their own, which opens to their readings.
+  if (isDifference(input)) return [];
+  const fields = all.filter(({ field }) => field.symbol === name);
+  const label = readingLabels[input.is] ?? input.label.toLowerCase();
+  const unit = unitOfInput(input, record.method);
+  return [{ key: name, label, origin: { kind: "readings", fields, causes: causes(q, unit) } }];
+}
+
+const isDifference = (input: Input): boolean =>
+  (input.is === "mass" && input.weighing !== "tared") || input.is === "titer" || input.is === "delivered";
 
 /** First steps: each mass and titer as a difference of two readings. */
 function readingSteps(board: Board): WorkingStep[] {
-  const { compiled, trial, record } = board;
+  const { compiled, symbols, fields: all, record, name } = board;
+  const { houseRules, method } = record;
   return compiled.definition.inputs.flatMap((input) => {
     const { symbol } = input;
-    if (input.is !== "mass" && input.is !== "titer") return [];
-    const q = trial.symbols.get(symbol);
-    const fields = trial.fields.filter(({ field }) => field.symbol === symbol);
+    const q = symbols.get(symbol);
+    if (!q || !isDifference(input)) return [];
+    const fields = all.filter(({ field }) => field.symbol === symbol);
     const read = (kind: string) => fields.find(({ field }) => field.kind === kind)?.present?.value ?? "";
-    if (!q) return [];
     const mass = input.is === "mass";
+    const addition = mass && input.weighing === "addition";
     const [first, second] = mass ? ["mass.before", "mass.after"] : ["burette.final", "burette.initial"];
     const [from, to] = mass ? ["before", "after"] : ["final", "initial"];
-    const unit = mass ? "g" : "mL";
-    const decimals = mass ? massDecimals(record.houseRules) : record.houseRules.burette.decimals;
+    const unit = unitOfInput(input, method);
+    const decimals = decimalsOfInput(input, houseRules) ?? 2;
     const value = toDecimals(inUnit(q, unit), decimals);
-    const half = plusMinus(q, record.houseRules.plusMinus) / unitOf(unit).factor;
+    const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
     const shownHalf = toDecimals(half, Math.min(decimalsFor(half, 1), decimals + 1));
     const base = symbolTex(symbol);
+    const named = [`${base}_{\\mathrm{${from}}}`, `${base}_{\\mathrm{${to}}}`];
+    const numbers = [numberTex(read(first ?? ""), unit), numberTex(read(second ?? ""), unit)];
+    const order = <T>(pair: readonly T[]) => (addition ? [...pair].reverse() : [...pair]);
     return [
       {
         id: symbol,
-        title: mass ? input.label : `Titer of ${trialWords(trial.name)}`,
-        names: `${base} = ${base}_{\\mathrm{${from}}} - ${base}_{\\mathrm{${to}}}`,
-        numbers: `= ${numberTex(read(first ?? ""), unit)} - ${numberTex(read(second ?? ""), unit)}`,
+        title: mass ? input.label : input.is === "titer" ? `Titer of ${name}` : input.label,
+        names: `${base} = ${order(named).join(" - ")}`,
+        numbers: `= ${order(numbers).join(" - ")}`,
         value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
         valueText: `${value} ± ${shownHalf} ${unit}`,
         inputs: [
@@ -220,7 +243,7 @@ function readingSteps(board: Board): WorkingStep[] {
 }
 
 function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
-  const q = board.trial.symbols.get(line.symbol);
+  const q = board.symbols.get(line.symbol);
   if (!q) return [];
   const value = guarded(q, line.unit);
   return [
@@ -230,7 +253,7 @@ function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
       names: `${symbolTex(line.symbol)} = ${typeset(line.expression, namesTex)}`,
       numbers: `= ${numbersTex(board, line.expression)}`,
       value: `= ${numberTex(value, line.unit)}`,
-      valueText: `${value} ${line.unit}`,
+      valueText: line.unit === "1" ? value : `${value} ${line.unit}`,
       inputs: expressionInputs(board, line.expression),
     },
   ];
@@ -238,18 +261,17 @@ function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
 
 /** Last steps: the mean of the concordant trials, and its ± from what scatters and what is shared. */
 function meanSteps({ stage, record }: Board): WorkingStep[] {
+  if (stage.kind === "preparation") return resultStep(stage, record);
   const { combined, agreement, definition, trials, shown } = stage;
   if (!combined || !shown) return [];
   const { unit, symbol } = definition.result;
   const members = trials.filter((t) => agreement.members.includes(t.id));
-  const style = record.houseRules.plusMinus;
   const values = members.map((t) => (t.result ? guarded(t.result, unit) : ""));
   const base = symbolTex(symbol);
   const n = members.length;
   const u = standardUncertainty(combined.quantity) / unitOf(unit).factor;
   const digits = decimalsFor(u, 2);
   const part = (x: number) => toDecimals(x / unitOf(unit).factor, digits + 1);
-  const half = showQuantity(combined.quantity, unit, style);
   const from = {
     scatter: `the scatter of the trials, s/√${n} with s = ${part(combined.standardDeviation)}`,
     reading: "reading and weighing, since the trials scatter less than these alone would make them",
@@ -276,16 +298,38 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     valueText: `${toDecimals(u, digits)} ${unit}`,
     inputs: [],
   };
-  const result: WorkingStep = {
+  return [mean, spread, ...resultStep(stage, record), ...furtherSteps(stage)];
+}
+
+/** The result, rounded once, with its ±. */
+function resultStep(stage: ComputedEvaluation, record: RunRecord): WorkingStep[] {
+  const { shown } = stage;
+  if (!shown) return [];
+  const { name, symbol } = stage.definition.result;
+  const base = stage.kind === "titration" ? `\\bar{${symbolTex(symbol)}}` : symbolTex(symbol);
+  const step: WorkingStep = {
     id: "result",
-    title: `${definition.result.name}, rounded once, with its ± (${plusMinusWords[style]})`,
+    title: `${name}, rounded once, with its ± (${plusMinusWords[record.houseRules.plusMinus]})`,
     names: "",
     numbers: "",
-    value: `\\bar{${base}} = ${numberTex(`${half.value} \\pm ${half.plusMinus}`, unit)}`,
-    valueText: half.text,
+    value: `${base} = ${numberTex(`${shown.value} \\pm ${shown.plusMinus}`, shown.unit)}`,
+    valueText: shown.text,
     inputs: [],
   };
-  return [mean, spread, result];
+  return stage.kind === "preparation" ? [step, ...furtherSteps(stage)] : [step];
+}
+
+/** The same result in other words and units, and others beside it. */
+function furtherSteps({ also }: ComputedEvaluation): WorkingStep[] {
+  return also.map(({ definition: { symbol, name }, shown }) => ({
+    id: `also-${symbol}`,
+    title: `${name}${shown.nearestWhole === undefined ? "" : `: nearest whole number ${shown.nearestWhole}`}`,
+    names: "",
+    numbers: "",
+    value: `${symbolTex(symbol)} = ${numberTex(`${shown.value} \\pm ${shown.plusMinus}`, shown.unit)}`,
+    valueText: shown.text,
+    inputs: [],
+  }));
 }
 
 /**
@@ -299,21 +343,31 @@ export function workingOf(
   trialId: string | null,
 ): Working | null {
   const stage = evaluation.stages.find((s) => s.key === stageKey);
-  const compiled = compiledMethod(record.method).stages.get(stageKey);
-  if (stage?.kind !== "titration" || !compiled) return null;
+  const { titrations, preparations } = compiledMethod(record.method);
+  const compiled = titrations.get(stageKey) ?? preparations.get(stageKey);
+  if (!stage || stage.kind === "conclude" || !compiled) return null;
+  const written = (board: Omit<Board, "record" | "evaluation" | "compiled" | "stage">) => {
+    const whole: Board = { record, evaluation, compiled, stage, ...board };
+    return {
+      whole,
+      steps: [...readingSteps(whole), ...compiled.lines.flatMap((line) => lineStep(whole, line))],
+    };
+  };
+  if (stage.kind === "preparation") {
+    if (!stage.quantity) return null;
+    const { whole, steps } = written({ symbols: stage.symbols, fields: stage.stageFields, name: "" });
+    return { stage, trial: null, steps: [...steps, ...meanSteps(whole)] };
+  }
   const complete = stage.trials.filter((t) => t.result);
   const trial =
     complete.find((t) => t.id === trialId) ??
     complete.find((t) => stage.agreement.members.includes(t.id)) ??
     complete[0];
   if (!trial) return null;
-  const board: Board = { record, evaluation, compiled, stage, trial };
-  const steps = [
-    ...readingSteps(board),
-    ...compiled.lines.flatMap((line) => lineStep(board, line)),
-    ...(stage.agreement.members.includes(trial.id) ? meanSteps(board) : []),
-  ];
-  return { stage, trial, steps };
+  const fields = [...trial.fields, ...stage.stageFields];
+  const { whole, steps } = written({ symbols: trial.symbols, fields, name: trialWords(trial.name) });
+  const inSet = stage.agreement.members.includes(trial.id);
+  return { stage, trial, steps: [...steps, ...(inSet ? meanSteps(whole) : [])] };
 }
 
 /** What a stage's result stands on, from the first stage up to itself. */
@@ -324,7 +378,7 @@ export function standsOn(
 ): { title: string; text: string }[] {
   const upTo = evaluation.stages.findIndex((s) => s.key === stageKey);
   return evaluation.stages.slice(0, upTo + 1).flatMap((s) => {
-    if (s.kind !== "titration") return [];
+    if (s.kind === "conclude") return [];
     const purities = s.definition.inputs.flatMap((input) => {
       if (input.is !== "purity") return [];
       const present = (kind: string) =>

@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { Form, useNavigation } from "react-router";
 import type { HouseRules } from "~/core/run";
 import { fonts } from "../../theme/theme";
@@ -23,9 +23,10 @@ interface FieldProps {
   value: string | number;
   problems: FormProblems;
   choices?: readonly Choice[];
+  onChoose?: (value: string) => void;
 }
 
-function RuleField({ name, label, help, value, problems, choices }: FieldProps) {
+function RuleField({ name, label, help, value, problems, choices, onChoose }: FieldProps) {
   const problem = problems[name];
   return (
     <TextField
@@ -36,6 +37,7 @@ function RuleField({ name, label, help, value, problems, choices }: FieldProps) 
       helperText={problem ?? help}
       select={choices !== undefined}
       id={name}
+      onChange={(event) => onChoose?.(event.target.value)}
       slotProps={{
         htmlInput: choices
           ? { "aria-label": label }
@@ -98,15 +100,34 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
         >
           <Group
             title="When trials agree"
-            note="A set is closed when this many trials lie within this of each other."
+            note="What closes a set. A test for outliers only advises: nothing is left out because of it."
           >
+            <AgreementFields agreement={agreement} problems={problems} />
             <RuleField
               {...field}
-              name="replicates"
-              label="Trials that must agree"
-              value={agreement.replicates}
+              name="agreementOf"
+              label="Held against"
+              value={rules.agreementOf}
+              choices={[
+                { value: "titers", label: "titers (per amount, if unlike)" },
+                { value: "results", label: "results" },
+              ]}
             />
-            <RuleField {...field} name="withinMl" label="Within, mL" value={agreement.withinMl} />
+            <RuleField
+              {...field}
+              name="outliers"
+              label="Outliers are looked for"
+              value={rules.outliers}
+              choices={[
+                { value: "none", label: "not at all" },
+                { value: "dixon-90", label: "by Dixon’s Q, 90 %" },
+                { value: "dixon-95", label: "by Dixon’s Q, 95 %" },
+                { value: "dixon-99", label: "by Dixon’s Q, 99 %" },
+                { value: "grubbs", label: "by Grubbs’ test, 5 %" },
+              ]}
+            />
+          </Group>
+          <Group title="Results" note="How far a result is known, and how it is written.">
             <RuleField
               {...field}
               name="priorRepeatabilityPercent"
@@ -123,6 +144,26 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
                 { value: "k2", label: "twice u (k = 2)" },
                 { value: "u", label: "u, standard uncertainty" },
                 { value: "i95", label: "95 % interval" },
+              ]}
+            />
+            <RuleField
+              {...field}
+              name="digits"
+              label="Digits of a result"
+              value={rules.digits}
+              choices={[
+                { value: "uncertainty", label: "by its ±" },
+                { value: "significant-figures", label: "by significant figures" },
+              ]}
+            />
+            <RuleField
+              {...field}
+              name="percentError"
+              label="A percent error is given"
+              value={rules.percentError}
+              choices={[
+                { value: "signed", label: "above or below" },
+                { value: "absolute", label: "without its sign" },
               ]}
             />
           </Group>
@@ -184,6 +225,16 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
             <RuleField {...field} name="linearityG" label="Linear within ±, g" value={balance.linearityG} />
             <RuleField
               {...field}
+              name="correctBuoyancy"
+              label="Buoyancy of air"
+              value={balance.correctBuoyancy ? "yes" : "no"}
+              choices={[
+                { value: "no", label: "left alone" },
+                { value: "yes", label: "corrected, if the density is known" },
+              ]}
+            />
+            <RuleField
+              {...field}
               name="halfRangeC"
               label="Room within ±, °C"
               value={temperature.halfRangeC}
@@ -214,5 +265,60 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
         </Box>
       </Form>
     </Box>
+  );
+}
+
+/** The rule, and the fields that it uses: they change with it before anything is saved. */
+function AgreementFields({
+  agreement,
+  problems,
+}: {
+  agreement: HouseRules["agreement"];
+  problems: FormProblems;
+}) {
+  const [rule, setRule] = useState(agreement.rule);
+  const field = { problems };
+  const width = rule === "n-within" || rule === "within-of-mean" || rule === "two-else-third";
+  return (
+    <>
+      <RuleField
+        {...field}
+        name="agreement"
+        label="A set agrees when"
+        value={agreement.rule}
+        onChoose={(value) => setRule(value as typeof rule)}
+        choices={[
+          { value: "n-within", label: "so many lie within this of each other" },
+          { value: "within-of-mean", label: "so many lie within ± this of their mean" },
+          { value: "identical", label: "so many read the same" },
+          { value: "relative-spread", label: "so many differ by a part of their mean" },
+          { value: "two-else-third", label: "the first two do, else with a third" },
+        ]}
+      />
+      {rule !== "two-else-third" && (
+        <RuleField
+          {...field}
+          name="replicates"
+          label="Trials that must agree"
+          value={"replicates" in agreement ? agreement.replicates : 2}
+        />
+      )}
+      {width && (
+        <RuleField
+          {...field}
+          name="withinMl"
+          label={rule === "within-of-mean" ? "Within ±, mL" : "Within, mL"}
+          value={"withinMl" in agreement ? agreement.withinMl : "0.10"}
+        />
+      )}
+      {rule === "relative-spread" && (
+        <RuleField
+          {...field}
+          name="partsPerThousand"
+          label="Range at most, ‰ of the mean"
+          value={"partsPerThousand" in agreement ? agreement.partsPerThousand : "2"}
+        />
+      )}
+    </>
   );
 }

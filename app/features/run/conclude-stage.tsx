@@ -14,7 +14,7 @@ import type { LiveRun } from "./use-run";
 export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluation: RunEvaluation }) {
   const { record, send } = run;
   const [problem, setProblem] = useState<string | null>(null);
-  const stages = evaluation.stages.flatMap((s) => (s.kind === "titration" ? [s] : []));
+  const stages = evaluation.stages.flatMap((s) => (s.kind === "conclude" ? [] : [s]));
   const open = stages.filter((s) => !s.done);
   const finished = record.status !== "open";
   const change = (intent: "finish" | "reopen") => () =>
@@ -34,7 +34,11 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
                 {stage.shown?.text ?? "no result yet"}
               </Box>
               <Typography color="textSecondary">
-                {stage.verdict.reason} {stage.shown && `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
+                {stage.kind === "titration" && `${stage.verdict.reason} `}
+                {stage.kind === "titration" && stage.acceptance?.against === "limit"
+                  ? `${stage.acceptance.text} `
+                  : ""}
+                {stage.shown && `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
               </Typography>
               {stage.shown && (
                 <Button
@@ -53,7 +57,13 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
       </Sheet>
       {!finished && open.length > 0 && (
         <Alert severity="warning">
-          {open.map((s) => `${s.definition.title}: the set is not closed. ${s.verdict.next}.`).join(" ")}
+          {open
+            .map((s) =>
+              s.kind === "titration"
+                ? `${s.definition.title}: the set is not closed. ${s.verdict.next}.`
+                : `${s.definition.title}: not everything is read yet.`,
+            )
+            .join(" ")}
         </Alert>
       )}
       {problem && <Alert severity="error">{problem}</Alert>}

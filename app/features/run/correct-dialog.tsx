@@ -10,9 +10,9 @@ import { type FormEvent, type ReactNode, useState } from "react";
 import { v7 as newId } from "uuid";
 import {
   checkField,
+  type ComputedStage,
   type FieldState,
   type HouseRules,
-  type TitrationStage,
   type TrialEvaluation,
 } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
@@ -85,7 +85,7 @@ interface CorrectDialogProps {
   holder: Pick<TrialEvaluation["record"], "observations">;
   trialId: string | null;
   trialKind: "rough" | "fine";
-  stage: TitrationStage;
+  stage: ComputedStage;
   rules: HouseRules;
   send: Send;
   onClose: () => void;

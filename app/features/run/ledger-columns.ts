@@ -1,5 +1,11 @@
 import { inUnit, toDecimals } from "~/core/quantity";
-import { type HouseRules, massDecimals, type TitrationEvaluation, type TrialEvaluation } from "~/core/run";
+import {
+  type HouseRules,
+  massDecimals,
+  perOf,
+  type TitrationEvaluation,
+  type TrialEvaluation,
+} from "~/core/run";
 
 export interface Column {
   readonly key: string;
@@ -12,7 +18,13 @@ export interface Column {
 export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column[] {
   const { definition } = stage;
   const columns = definition.inputs.flatMap((input): Column[] => {
-    const { symbol } = input;
+    const { symbol, label } = input;
+    if (perOf(input) !== "trial") return [];
+    const field = (end: string, head: string, kind: string): Column => ({
+      key: `${symbol}:${end}`,
+      head,
+      field: `${symbol}:${kind}`,
+    });
     const computed = (head: string, unit: string, decimals: number): Column => ({
       key: symbol,
       head,
@@ -23,19 +35,31 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
     });
     switch (input.is) {
       case "mass":
-        return [
-          { key: `${symbol}:b`, head: "Before, g", field: `${symbol}:mass.before` },
-          { key: `${symbol}:a`, head: "After, g", field: `${symbol}:mass.after` },
-          computed("Mass, g", "g", massDecimals(rules)),
-        ];
+        return input.weighing === "tared"
+          ? [field("t", "Mass, g", "mass.tared")]
+          : [
+              field("b", input.weighing === "addition" ? "Empty, g" : "Before, g", "mass.before"),
+              field("a", input.weighing === "addition" ? "With it, g" : "After, g", "mass.after"),
+              computed("Mass, g", "g", massDecimals(rules)),
+            ];
       case "pipette":
-        return [{ key: symbol, head: "Aliquot, mL", field: `${symbol}:volume.taken` }];
+        return [field("v", "Aliquot, mL", "volume.taken")];
+      case "graduated":
+      case "flask":
+        return [field("v", `${label}, mL`, "volume.taken")];
+      case "drops":
+        return [field("n", label, "drops")];
+      case "temperature":
+        return [field("t", "°C", "temperature")];
       case "titer":
+      case "delivered": {
+        const titer = input.is === "titer";
         return [
-          { key: `${symbol}:i`, head: "Initial", field: `${symbol}:burette.initial` },
-          { key: `${symbol}:f`, head: "Final", field: `${symbol}:burette.final` },
-          computed("Titer, mL", "mL", rules.burette.decimals),
+          field("i", titer ? "Initial" : `${label}, initial`, "burette.initial"),
+          field("f", titer ? "Final" : "final", "burette.final"),
+          computed(titer ? "Titer, mL" : `${label}, mL`, "mL", rules.burette.decimals),
         ];
+      }
       default:
         return [];
     }

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import { plusMinusWords, type RunRecord, type TitrationEvaluation } from "~/core/run";
+import { type ComputedStage, plusMinusWords, type RunRecord, type TitrationEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { BeadRail, type RailBead } from "../../ui/bead-rail";
 import { unbroken } from "../../ui/number-text";
@@ -29,7 +29,12 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
       </Typography>
       {beads.length > 0 && (
         <>
-          <BeadRail beads={beads} collar={agreement.window} label={agreement.label} />
+          <BeadRail
+            beads={beads}
+            collar={agreement.window}
+            label={agreement.label}
+            decimals={agreement.decimals}
+          />
           <Typography
             variant="caption"
             color="textSecondary"
@@ -93,8 +98,17 @@ export function ResultPanel({ record, stage, closed, next, goOnRef }: ResultPane
             {plusMinusWords[record.houseRules.plusMinus]}
             {combined.count > 1 && `; s = ${(combined.relativeStandardDeviation * 100).toFixed(2)} %`}.{" "}
             {largest &&
-              `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %).`}
+              `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %)${stage.improvement ? `; ${stage.improvement.remedy}` : ""}.`}
           </Typography>
+          {stage.also.map(({ definition: { symbol, name }, shown: other }) => (
+            <Typography key={symbol} variant="body2" sx={{ mt: 0.5 }}>
+              {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+              {other.nearestWhole !== undefined && ` (nearest whole number ${other.nearestWhole})`}
+            </Typography>
+          ))}
+          {stage.acceptance && (
+            <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{stage.acceptance.text}</Typography>
+          )}
         </>
       ) : (
         <Typography color="textSecondary" sx={{ mt: 0.5 }}>
@@ -128,7 +142,7 @@ const lower = (label: string) =>
   /^[A-Z][a-z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label;
 
 /** Cautions of the stage: what can hurt, and what about the readings should be known. */
-export function CautionPanel({ stage }: { stage: TitrationEvaluation }) {
+export function CautionPanel({ definition }: { definition: ComputedStage }) {
   return (
     <Sheet
       component="section"
@@ -138,7 +152,7 @@ export function CautionPanel({ stage }: { stage: TitrationEvaluation }) {
       <Typography id="caution-title" variant="h2" sx={{ color: colors.amberDeep, mb: 0.5 }}>
         Watch out
       </Typography>
-      {stage.definition.cautions.map((caution) => (
+      {definition.cautions.map((caution) => (
         <Typography key={caution} sx={{ mb: 0.5 }}>
           {caution}
         </Typography>
@@ -146,10 +160,10 @@ export function CautionPanel({ stage }: { stage: TitrationEvaluation }) {
       <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
         <summary>How it is done</summary>
         <Box component="ol" sx={{ pl: 2.5, my: 0.5 }}>
-          {stage.definition.steps.map((step) => (
+          {definition.steps.map((step) => (
             <li key={step}>{step}</li>
           ))}
-          <li>{stage.definition.persistence}</li>
+          {definition.kind === "titration" && <li>{definition.persistence}</li>}
         </Box>
         <Typography variant="body2" color="textSecondary">
           Follow the safety data sheets, your institution’s rules and local waste law, which come before this

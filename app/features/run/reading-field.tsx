@@ -40,7 +40,8 @@ export function ReadingField(props: ReadingFieldProps) {
   const { field, text, note, present, remark, inputRef, onType, onEnter, onLeave, onCorrect } = props;
   const id = useId();
   const label = `${field.label}, ${field.unit}`;
-  const refused = note !== null && note.state !== "saving";
+  const refused = note !== null && (note.state === "refused" || note.state === "unreachable");
+  const asked = note?.state === "caution";
 
   if (present) {
     return (
@@ -73,9 +74,9 @@ export function ReadingField(props: ReadingFieldProps) {
   return (
     <Box
       sx={{
-        ...frame(refused ? colors.brick : colors.lineStrong, refused),
+        ...frame(refused ? colors.brick : asked ? colors.amber : colors.lineStrong, refused || asked),
         "&:focus-within": {
-          ...frame(refused ? colors.brick : colors.teal, true),
+          ...frame(refused ? colors.brick : asked ? colors.amber : colors.teal, true),
           boxShadow: `0 0 0 4px ${colors.tealPale}`,
         },
       }}
@@ -113,11 +114,11 @@ export function ReadingField(props: ReadingFieldProps) {
       />
       <Box
         id={`${id}-note`}
-        role={refused ? "alert" : undefined}
+        role={refused ? "alert" : asked ? "status" : undefined}
         sx={{ fontSize: "0.9rem", lineHeight: 1.35 }}
       >
-        {refused ? (
-          <Box sx={{ color: colors.brick, fontWeight: 600 }}>
+        {refused || asked ? (
+          <Box sx={{ color: refused ? colors.brick : colors.amberDeep, fontWeight: 600 }}>
             {note.message}
             {note.proposal !== undefined && (
               <Button

@@ -5,6 +5,7 @@ import { evaluateRun } from "~/core/run";
 import type { RunState } from "~/formats/answers";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
+import { PreparationStageView } from "./preparation-stage";
 import { RunHeader } from "./run-header";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { TitrationStageView } from "./titration-stage";
@@ -74,6 +75,9 @@ export function RunPage({ loaded }: { loaded: RunState }) {
       <RunHeader run={run} onShortcuts={help} />
       <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
       {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
+      {stage?.kind === "preparation" && (
+        <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
+      )}
       {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
       {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
     </Box>

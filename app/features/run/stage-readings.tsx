@@ -2,19 +2,20 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import {
+  type ComputedEvaluation,
   type FieldState,
   fieldKey,
   type HouseRules,
+  type Input,
   type RunEvaluation,
   type StageRecord,
-  type TitrationEvaluation,
 } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { CorrectDialog } from "./correct-dialog";
 import type { Send } from "./use-run";
 
 interface StageReadingsProps {
-  stage: TitrationEvaluation;
+  stage: ComputedEvaluation;
   record: StageRecord | undefined;
   evaluation: RunEvaluation;
   rules: HouseRules;
@@ -22,12 +23,27 @@ interface StageReadingsProps {
   send: Send;
 }
 
-/** What holds for all trials of a stage: purities, and results of earlier stages. */
+/** What an input is taken to be until something is typed. */
+function presumedText(input: Input, kind: string): string | undefined {
+  const half = kind.endsWith("plus-minus");
+  if (input.is === "purity") return half ? input.presumed.plusMinus : input.presumed.percent;
+  if (input.is === "given") return half ? input.presumed?.plusMinus : input.presumed?.value;
+  return undefined;
+}
+
+/** What holds for all trials of a stage: purities, what was stated or measured once, and results of earlier stages. */
 export function StageReadings({ stage, record, evaluation, rules, locked, send }: StageReadingsProps) {
   const [chosen, setChosen] = useState<FieldState | null>(null);
   const { definition, stageFields } = stage;
-  const lines = definition.inputs.filter((input) => input.per === "run");
-  if (lines.length === 0) return null;
+  const earlierOnes = definition.inputs.flatMap((input) => {
+    const earlier = input.is === "result" ? evaluation.stages.find((s) => s.key === input.stage) : undefined;
+    // A closed stage shows its result on its bead already.
+    return earlier && earlier.kind !== "conclude" && !earlier.done ? [{ input, earlier }] : [];
+  });
+  const read = definition.inputs.filter((input) =>
+    stageFields.some(({ field }) => field.symbol === input.symbol),
+  );
+  if (earlierOnes.length + read.length === 0) return null;
   return (
     <Box
       sx={{
@@ -39,69 +55,24 @@ export function StageReadings({ stage, record, evaluation, rules, locked, send }
         color: colors.inkSoft,
       }}
     >
-      {lines.map((input) => {
-        const { symbol } = input;
-        if (input.is === "result") {
-          const earlier = evaluation.stages.find((s) => s.key === input.stage);
-          const shown = earlier?.kind === "titration" ? earlier.shown : null;
-          // A closed stage shows its result on its bead already.
-          if (earlier?.done) return null;
-          return (
-            <Box key={symbol}>
-              {input.label}{" "}
-              <Box component="span" sx={{ fontFamily: fonts.reading, color: colors.ink }}>
-                {shown?.text ?? "not known yet"}
-              </Box>
-              {shown && " (its set is not closed yet)"}
-            </Box>
-          );
-        }
-        if (input.is !== "purity") return null;
-        const fields = stageFields.filter(({ field }) => field.symbol === symbol);
-        const valueOf = (kind: string, presumed: string) =>
-          fields.find(({ field }) => field.kind === kind)?.present?.value ?? presumed;
-        const read = fields.some(({ present }) => present);
-        return (
-          <Box key={symbol} sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", columnGap: 1 }}>
-            <span>{input.label}</span>
-            {fields.map((state) => {
-              const kind = state.field.kind;
-              const value = valueOf(
-                kind,
-                kind === "purity" ? input.presumed.percent : input.presumed.plusMinus,
-              );
-              return (
-                <Box
-                  key={fieldKey(state.field)}
-                  component="span"
-                  sx={{ display: "inline-flex", alignItems: "center", gap: 0.5 }}
-                >
-                  {kind === "purity.plus-minus" && "±"}
-                  {locked ? (
-                    <span style={{ fontFamily: fonts.reading, color: colors.ink }}>{value}</span>
-                  ) : (
-                    <Button
-                      size="small"
-                      onClick={() => setChosen(state)}
-                      aria-label={`${kind === "purity" ? input.label : "Half width of the purity"} ${value} %, change`}
-                      sx={{
-                        fontFamily: fonts.reading,
-                        fontWeight: 500,
-                        minWidth: 0,
-                        px: 0.75,
-                        textDecoration: "underline dotted",
-                      }}
-                    >
-                      {value}
-                    </Button>
-                  )}
-                </Box>
-              );
-            })}
-            <span>%{read ? "" : ", presumed"}</span>
+      {earlierOnes.map(({ input, earlier }) => (
+        <Box key={input.symbol}>
+          {input.label}{" "}
+          <Box component="span" sx={{ fontFamily: fonts.reading, color: colors.ink }}>
+            {earlier.shown?.text ?? "not known yet"}
           </Box>
-        );
-      })}
+          {earlier.shown && " (its set is not closed yet)"}
+        </Box>
+      ))}
+      {read.map((input) => (
+        <StageInput
+          key={input.symbol}
+          input={input}
+          states={stageFields.filter(({ field }) => field.symbol === input.symbol)}
+          locked={locked}
+          onChoose={setChosen}
+        />
+      ))}
       {chosen && (
         <CorrectDialog
           state={chosen}
@@ -114,6 +85,66 @@ export function StageReadings({ stage, record, evaluation, rules, locked, send }
           onClose={() => setChosen(null)}
         />
       )}
+    </Box>
+  );
+}
+
+interface StageInputProps {
+  input: Input;
+  states: readonly FieldState[];
+  locked: boolean;
+  onChoose: (state: FieldState) => void;
+}
+
+/** One thing read once: its label and its readings, each a button that opens it to be typed or corrected. */
+function StageInput({ input, states, locked, onChoose }: StageInputProps) {
+  const read = states.some(({ present }) => present);
+  const presumed = presumedText(input, "value") !== undefined;
+  const oneOf = (state: FieldState) =>
+    states.length > 1 && !state.field.kind.endsWith("plus-minus") && input.is === "mass"
+      ? `${state.field.label}:`
+      : "";
+  return (
+    <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", columnGap: 1 }}>
+      <span>{input.label}</span>
+      {states.map((state) => {
+        const { field, present } = state;
+        const half = field.kind.endsWith("plus-minus");
+        const value = present?.text ?? presumedText(input, field.kind);
+        const shown = value ?? (half ? "0" : "type it");
+        const name = half ? `Half width of ${input.label.toLowerCase()}` : oneOf(state) || input.label;
+        return (
+          <Box
+            key={fieldKey(field)}
+            component="span"
+            sx={{ display: "inline-flex", alignItems: "center", gap: 0.5 }}
+          >
+            {half ? "±" : oneOf(state)}
+            {locked ? (
+              <span style={{ fontFamily: fonts.reading, color: colors.ink }}>{value ?? "–"}</span>
+            ) : (
+              <Button
+                size="small"
+                onClick={() => onChoose(state)}
+                aria-label={`${name.replace(/:$/, "")} ${shown} ${field.unit}, change`}
+                sx={{
+                  fontFamily: value === undefined && !half ? undefined : fonts.reading,
+                  fontWeight: 500,
+                  minWidth: 0,
+                  px: 0.75,
+                  textDecoration: "underline dotted",
+                }}
+              >
+                {shown}
+              </Button>
+            )}
+          </Box>
+        );
+      })}
+      <span>
+        {states[0]?.field.unit}
+        {!read && presumed ? ", presumed" : ""}
+      </span>
     </Box>
   );
 }

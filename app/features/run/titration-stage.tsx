@@ -142,7 +142,7 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
         >
           <AgreementPanel stage={stage} />
           <ResultPanel record={record} stage={stage} closed={entry.closed} next={next} goOnRef={goOn} />
-          <CautionPanel stage={stage} />
+          <CautionPanel definition={stage.definition} />
         </Box>
       </Box>
       <Dialogs dialog={dialog} saved={saved} run={run} close={close} trialOf={trialOf} />

@@ -3,6 +3,7 @@ import { v7 as newId } from "uuid";
 import {
   checkField,
   evaluateRun,
+  expectedReading,
   type Field,
   fieldKey,
   type Guidance,
@@ -15,9 +16,9 @@ import {
 import { readDraft, type StoredDraft, useStoredDraft } from "./draft-store";
 import type { Send } from "./use-run";
 
-/** How a field stands while it is not saved: on its way, or with a message beside it. */
+/** How a field stands while it is not saved: on its way, or with a message beside it; a caution lets it be saved. */
 export interface FieldNote {
-  readonly state: "saving" | "refused" | "unreachable";
+  readonly state: "saving" | "refused" | "unreachable" | "caution";
   readonly message: string;
   readonly proposal?: string;
 }
@@ -175,6 +176,23 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     return true;
   };
 
+  /** What should be known of a reading that could be saved: a likely slip, with what was probably meant. */
+  const cautionOf = (field: Field): FieldNote | null => {
+    const text = texts[fieldKey(field)] ?? "";
+    if (text === "" || text === saved.proposals.get(fieldKey(field))) return null;
+    const trial = stage?.trials.find((t) => t.id === draft.trialId);
+    const checked = checkField(field, text, {
+      stage: definition,
+      houseRules: record.houseRules,
+      holder: { observations: trial?.record.observations ?? [] },
+      // A rough trial is made to find the end: nothing about it surprises.
+      expected: kind === "rough" ? null : expectedReading(field, guidance),
+      others: saved.trials.filter((t) => t.id !== draft.trialId && !t.record.struck).map((t) => t.record),
+    });
+    const caution = checked.ok ? checked.cautions[0] : undefined;
+    return caution ? { ...caution, state: "caution" } : null;
+  };
+
   return {
     evaluation,
     stage: stage ?? saved,
@@ -185,7 +203,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     guidance,
     completed: saved.trials.filter((t) => !t.missing).length,
     textOf: (field) => texts[fieldKey(field)] ?? "",
-    noteOf: (field) => notes[noteKey(field)] ?? null,
+    noteOf: (field) => notes[noteKey(field)] ?? cautionOf(field),
     type,
     commit,
     setKind: (chosen) => {

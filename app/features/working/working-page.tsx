@@ -17,8 +17,8 @@ interface WorkingPageProps {
 /** How a result came about, as a teacher would write it on the board, with the shares of its ± beside it. */
 export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
   const evaluation = evaluateRun(record);
-  const titrations = evaluation.stages.flatMap((s) => (s.kind === "titration" ? [s] : []));
-  const key = stageKey ?? titrations.findLast((s) => s.shown)?.key ?? titrations[0]?.key ?? "";
+  const stages = evaluation.stages.flatMap((s) => (s.kind === "conclude" ? [] : [s]));
+  const key = stageKey ?? stages.findLast((s) => s.shown)?.key ?? stages[0]?.key ?? "";
   const working = workingOf(record, evaluation, key, trialId);
   const back = `/runs/${record.id}?stage=${key}`;
   const here = (stage: string, trial?: string) =>
@@ -74,24 +74,30 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
               aria-label="Stage and trial"
               sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2.5, "@media print": { display: "none" } }}
             >
-              {titrations.length > 1 &&
-                titrations.map((s) => (
+              {stages.length > 1 &&
+                stages.map((s) => (
                   <Pick key={s.key} to={here(s.key)} chosen={s.key === key}>
                     {s.definition.title}
                   </Pick>
                 ))}
               <Box sx={{ width: 12 }} />
-              {working.stage.trials
-                .filter((t) => t.result)
-                .map((t) => (
-                  <Pick key={t.id} to={here(key, t.id)} chosen={t.id === working.trial.id}>
-                    {trialWords(t.name)}
-                  </Pick>
-                ))}
+              {working.stage.kind === "titration" &&
+                working.stage.trials
+                  .filter((t) => t.result)
+                  .map((t) => (
+                    <Pick key={t.id} to={here(key, t.id)} chosen={t.id === working.trial?.id}>
+                      {trialWords(t.name)}
+                    </Pick>
+                  ))}
             </Box>
             <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 2.75 }}>
               {working.steps.map((step, i) => (
-                <Step key={`${working.trial.id}/${step.id}`} step={step} number={i + 1} workingHref={here} />
+                <Step
+                  key={`${working.trial?.id ?? key}/${step.id}`}
+                  step={step}
+                  number={i + 1}
+                  workingHref={here}
+                />
               ))}
             </Box>
           </Sheet>

@@ -1,0 +1,83 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/run";
+import { fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { CautionPanel } from "./panels";
+import { StageReadings } from "./stage-readings";
+import type { LiveRun } from "./use-run";
+
+interface PreparationStageProps {
+  run: LiveRun;
+  stage: PreparationEvaluation;
+  evaluation: RunEvaluation;
+}
+
+/** Something made once: what is weighed and taken for it, and the concentration that follows. */
+export function PreparationStageView({ run, stage, evaluation }: PreparationStageProps) {
+  const { record, send } = run;
+  const { shown, also, problem, missing, definition } = stage;
+  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
+  const next = evaluation.stages[order + 1];
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gap: 2,
+        mt: 2,
+        alignItems: "start",
+        gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 336px" },
+      }}
+    >
+      <Sheet component="section" aria-label={definition.title} sx={{ display: "grid", gap: 2 }}>
+        <Typography variant="h2">{missing ? `Next: ${missing.label}` : definition.title}</Typography>
+        <StageReadings
+          stage={stage}
+          record={record.stages.find((s) => s.key === stage.key)}
+          evaluation={evaluation}
+          rules={record.houseRules}
+          locked={record.status !== "open"}
+          send={send}
+        />
+        {problem && <Alert severity="error">{problem}.</Alert>}
+        {stage.cautions.map(({ message }) => (
+          <Alert key={message} severity="warning">
+            {message}.
+          </Alert>
+        ))}
+        <Box aria-live="polite">
+          <Typography color="textSecondary">{definition.result.name}</Typography>
+          <Box data-testid={`result-${stage.key}`} sx={{ fontFamily: fonts.reading, fontSize: "1.9rem" }}>
+            {shown?.text ?? "–"}
+          </Box>
+          {shown && (
+            <Typography variant="body2" color="textSecondary">
+              ± is {plusMinusWords[record.houseRules.plusMinus]}.
+            </Typography>
+          )}
+          {also.map(({ definition: { symbol, name }, shown: other }) => (
+            <Typography key={symbol}>
+              {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+            </Typography>
+          ))}
+        </Box>
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+          {stage.done && next && (
+            <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large">
+              Go on: {next.definition.title}
+            </Button>
+          )}
+          {shown && (
+            <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
+              Show the working
+            </Button>
+          )}
+        </Box>
+      </Sheet>
+      <CautionPanel definition={definition} />
+    </Box>
+  );
+}

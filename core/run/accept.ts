@@ -1,0 +1,48 @@
+import { againstLimit, dilutionDecision, percentError, recoveryPercent } from "../judgement";
+import { inUnit, type Quantity, toDecimals, toSignificant, unitOf } from "../quantity";
+import type { AcceptanceView } from "./evaluation";
+import type { TitrationStage } from "./method";
+import type { HouseRules } from "./rules";
+
+/** The result held against the known value, the target or the limit that was given; null where none was. */
+export function judgeAcceptance(
+  { accept, result, inputs }: TitrationStage,
+  found: Quantity | null,
+  shared: ReadonlyMap<string, Quantity>,
+  titrations: number,
+  rules: HouseRules,
+): AcceptanceView | null {
+  const stated = accept ? shared.get(accept.symbol) : undefined;
+  if (!accept || !stated || !found || stated.value === 0) return null;
+  const label = inputs.find(({ symbol }) => symbol === accept.symbol)?.label.toLowerCase() ?? accept.symbol;
+  const unit = result.unit;
+  const at = `${toSignificant(inUnit(stated, unit), 4)}${unit === "1" ? "" : ` ${unit}`}`;
+  if (accept.against === "limit") {
+    const { verdict, guardBand } = againstLimit(found, stated);
+    const good = accept.bound === "at most" ? "clearly below" : "clearly above";
+    const passes = verdict === "cannot tell" ? null : verdict === good;
+    const band = toSignificant(guardBand / unitOf(unit).factor, 2);
+    const outcome = {
+      "clearly below": `clearly below the ${label}, ${at}`,
+      "clearly above": `clearly above the ${label}, ${at}`,
+      "cannot tell": `too near the ${label}, ${at}, to tell: its guard band is ${band}${unit === "1" ? "" : ` ${unit}`}`,
+    }[verdict];
+    const said = passes === null ? "" : passes ? " It passes." : " It fails.";
+    return { against: "limit", verdict, passes, text: `The result is ${outcome}.${said}` };
+  }
+  const signed = percentError(found.value, stated.value);
+  const shown = toDecimals(Math.abs(signed), Math.abs(signed) < 9.95 ? 1 : 0);
+  const side = signed < 0 ? "below" : "above";
+  const off = rules.percentError === "signed" ? `${shown} % ${side}` : `${shown} % off`;
+  const within = Math.abs(signed) <= accept.tolerancePercent + 1e-9;
+  const decision =
+    accept.whenOff === "dilution" ? dilutionDecision(signed, accept.tolerancePercent, titrations) : null;
+  return {
+    against: "value",
+    errorPercent: percentError(found.value, stated.value, rules.percentError),
+    recoveryPercent: recoveryPercent(found.value, stated.value),
+    within,
+    decision,
+    text: `The result is ${off} the ${label}, ${at}: ${within ? "within" : "outside"} the ${accept.tolerancePercent} % allowed.`,
+  };
+}

@@ -1,0 +1,117 @@
+import type { Share } from "../judgement";
+import { type Leaf, type Quantity, toDecimals, toSignificant, inUnit } from "../quantity";
+import type { CompiledTitration } from "./compile";
+import type { Improvement, TrialEvaluation } from "./evaluation";
+import { inputOf, type Method } from "./method";
+import type { HouseRules } from "./rules";
+
+interface Bench {
+  readonly method: Method;
+  readonly stage: CompiledTitration;
+  readonly rules: HouseRules;
+  /** The trials that make the result. */
+  readonly members: readonly TrialEvaluation[];
+}
+
+const average = (values: readonly number[]) => values.reduce((sum, x) => sum + x, 0) / values.length;
+
+function meanOf({ members }: Bench, symbol: string, unit: string): number | null {
+  const values = members.flatMap(({ symbols }) => {
+    const q = symbols.get(symbol);
+    return q ? [inUnit(q, unit)] : [];
+  });
+  return values.length > 0 ? average(values) : null;
+}
+
+/** How to get a titer of twice the volume: that halves what the burette brings, since its ± stays as it is. */
+function largerTiter(bench: Bench): string {
+  const { stage, rules } = bench;
+  const titer = meanOf(bench, stage.titer, "mL") ?? 0;
+  const { capacityMl } = rules.burette;
+  const twice = toDecimals(2 * titer, 0);
+  if (2 * titer <= capacityMl) {
+    return `a titer near ${twice} mL instead of ${toDecimals(titer, 0)} mL, by twice the sample or a titrant half as strong`;
+  }
+  return `nothing simple: a titer of ${twice} mL would not fit the ${capacityMl} mL burette. Calibrate it, or weigh the titrant`;
+}
+
+const repeats = (n: number) => `${4 * n} trials instead of ${n}`;
+
+/** What halves the part of one cause, in words; by what the leaf is, not by the method. */
+function remedy({ id, label }: Leaf, bench: Bench): string {
+  const { stage, rules, members } = bench;
+  const [kind = ""] = id.split(":");
+  const classA = rules.glassware.toleranceClass === "B" ? "glass of class A, or " : "";
+  switch (kind) {
+    case "burette":
+      return `${classA}${largerTiter(bench)}`;
+    case "burette-reading":
+    case "repeatability":
+      return kind === "repeatability"
+        ? repeats(members.length)
+        : `${repeats(members.length)}, or ${largerTiter(bench)}`;
+    case "linearity":
+    case "weighing": {
+      const symbol = /\((\w+)\)$/.exec(id)?.[1] ?? "";
+      const mass = meanOf(bench, symbol, "g");
+      const titer = meanOf(bench, stage.titer, "mL") ?? 0;
+      if (mass === null) return "twice the mass";
+      const more = `${toSignificant(2 * mass, 2)} g instead of ${toSignificant(mass, 2)} g`;
+      const perTrial = inputOf(stage.definition, symbol)?.is === "mass";
+      return perTrial && 2 * titer > rules.burette.capacityMl
+        ? `weighing ${more}, with a titrant twice as strong, since ${toDecimals(2 * titer, 0)} mL would not fit the burette`
+        : `weighing ${more}`;
+    }
+    case "pipette":
+      return `${classA}an aliquot of twice the volume, or a calibrated pipette`;
+    case "flask":
+    case "filling":
+      return `${classA}a larger flask with more in it, or weighing it full`;
+    case "cylinder":
+      return "a pipette instead of the cylinder: it does far better than half";
+    case "graduated pipette":
+      return "a one-mark pipette";
+    case "temperature":
+      return "letting solutions and glass stand until they are within half the range of 20 °C";
+    case "purity":
+      return `a certificate that gives ${label.toLowerCase()} to half that ±`;
+    case "atomic-weight":
+      return "nothing at the bench: atomic weights are known no better";
+    case "drops-per-ml":
+      return "a pipette, or counting more drops into a measured volume";
+    default:
+      return `knowing ${label.toLowerCase()} to half that ±`;
+  }
+}
+
+/**
+ * The largest share of a result's variance and what would halve that cause. Where it comes from an earlier stage, that
+ * stage is named, and its own largest cause.
+ */
+export function improvementOf(result: Quantity, shares: readonly Share[], bench: Bench): Improvement | null {
+  const [largest] = shares;
+  if (!largest) return null;
+  const percent = `${toDecimals(100 * largest.part, 0)} %`;
+  if (largest.id.startsWith("stage:")) {
+    const title = bench.method.stages.find((s) => `stage:${s.key}` === largest.id)?.title ?? largest.label;
+    const cause = largest.leaves[0]?.label.toLowerCase();
+    return {
+      share: largest.id,
+      part: largest.part,
+      remedy: `improve ${title.toLowerCase()} first`,
+      text: `${percent} of the ± comes from an earlier stage, ${title.toLowerCase()}${cause ? `, there mostly from ${cause}` : ""}: improve that first.`,
+    };
+  }
+  const weight = ({ leaf, by }: { leaf: Leaf; by: number }) => (by * leaf.u) ** 2;
+  const leaf = [...result.sensitivities.values()]
+    .filter((s) => s.leaf.group === largest.id)
+    .sort((a, b) => weight(b) - weight(a))[0]?.leaf;
+  if (!leaf) return null;
+  const halving = remedy(leaf, bench);
+  return {
+    share: largest.id,
+    part: largest.part,
+    remedy: `what would halve that: ${halving}`,
+    text: `${percent} of the ± is ${largest.label.toLowerCase()}. What would halve that: ${halving}.`,
+  };
+}

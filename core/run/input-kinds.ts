@@ -1,0 +1,361 @@
+import {
+  buoyancyFactor,
+  buretteVolume,
+  dropsVolume,
+  flaskVolume,
+  graduatedVolume,
+  massByDifference,
+  massTared,
+  pipetteVolume,
+  type Place,
+  purity,
+  type ReadingRules,
+  statedQuantity,
+  type VolumeConditions,
+} from "../measure";
+import type { Quantity } from "../quantity";
+import { type ComputedStage, type Input, type InputOf, type Method, resultsOf } from "./method";
+import type { ObservationKind } from "./record";
+import { type HouseRules, massDecimals } from "./rules";
+
+/** One thing to read, in the order of the work. */
+export interface Field {
+  readonly symbol: string;
+  readonly kind: ObservationKind;
+  readonly label: string;
+  readonly unit: string;
+  /** How to read it, in a few words. */
+  readonly hint: string;
+  readonly rules: ReadingRules;
+  /** True where the stage can do without it. */
+  readonly optional?: boolean;
+}
+
+export function volumeConditions({ glassware, temperature }: HouseRules): VolumeConditions {
+  return {
+    toleranceClass: glassware.toleranceClass,
+    toleranceShape: glassware.toleranceShape,
+    temperatureHalfRangeC: Number(temperature.halfRangeC),
+    temperatureShape: temperature.shape,
+  };
+}
+
+/** What has been read of an input, by kind of observation; null where nothing has. */
+export type Read = (kind: ObservationKind) => number | null;
+
+/** All that is particular to one kind of input: what is typed for it, and the quantity with its causes that follows. */
+interface InputKind<I extends Input> {
+  /** Unit in which its value is shown, and in which relations are followed in a spreadsheet. */
+  readonly unit: (input: I, method: Method) => string;
+  readonly fields: (input: I, stage: ComputedStage, rules: HouseRules) => Field[];
+  /** Null while something is still to be read. */
+  readonly quantity: (input: I, read: Read, place: Place, rules: HouseRules) => Quantity | null;
+  /** What each of its fields will probably be before anything is read. */
+  readonly presumed?: (input: I) => Partial<Record<ObservationKind, string>>;
+}
+
+const balanceOf = ({ balance }: HouseRules) => ({
+  readabilityG: Number(balance.readabilityG),
+  linearityG: Number(balance.linearityG),
+});
+
+function buretteFields(
+  { symbol }: Input,
+  rules: HouseRules,
+  meniscus: "bottom" | "top",
+  labels: readonly [string, string],
+): Field[] {
+  const { decimals, capacityMl } = rules.burette;
+  const words = ["", "one decimal", "two decimals", "three decimals"][decimals] ?? `${decimals} decimals`;
+  const reading: ReadingRules = {
+    instrument: "The burette",
+    unit: "mL",
+    decimals,
+    least: 0,
+    most: capacityMl,
+  };
+  const hint = `${words}, ${meniscus} of the meniscus`;
+  return [
+    { symbol, kind: "burette.initial", label: labels[0], unit: "mL", hint, rules: reading },
+    { symbol, kind: "burette.final", label: labels[1], unit: "mL", hint, rules: reading },
+  ];
+}
+
+function buretteQuantity(read: Read, place: Place, rules: HouseRules, symbol?: string): Quantity | null {
+  const [initialMl, finalMl] = [read("burette.initial"), read("burette.final")];
+  if (initialMl === null || finalMl === null || finalMl <= initialMl) return null;
+  const { capacityMl, readingHalfWidthMl } = rules.burette;
+  return buretteVolume(
+    {
+      ...place,
+      initialMl,
+      finalMl,
+      capacityMl,
+      readingHalfWidthMl: Number(readingHalfWidthMl),
+      ...(symbol === undefined ? {} : { symbol }),
+    },
+    volumeConditions(rules),
+  );
+}
+
+function volumeField({ symbol, label }: Input, instrument: string, hint: string, most: number): Field {
+  return {
+    symbol,
+    kind: "volume.taken",
+    label,
+    unit: "mL",
+    hint,
+    rules: { instrument, unit: "mL", decimals: null, aboveZero: true, most },
+  };
+}
+
+/** Names of the two weighings of a mass by difference, in the order in which they are made. */
+export function weighingNames({ weighing, before, after }: InputOf<"mass">): readonly [string, string] {
+  return weighing === "addition"
+    ? [before ?? "Vessel empty", after ?? "Vessel with the sample"]
+    : [before ?? "Before the transfer", after ?? "After the transfer"];
+}
+
+const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
+  mass: {
+    unit: () => "g",
+    fields: (input, _stage, rules) => {
+      const decimals = massDecimals(rules);
+      const reading: ReadingRules = { instrument: "The balance", unit: "g", decimals, least: 0 };
+      const field = { symbol: input.symbol, unit: "g", hint: `${decimals} decimals`, rules: reading };
+      if (input.weighing === "tared") {
+        return [{ ...field, kind: "mass.tared", label: input.label, rules: { ...reading, aboveZero: true } }];
+      }
+      const [before, after] = weighingNames(input);
+      return [
+        { ...field, kind: "mass.before", label: before },
+        { ...field, kind: "mass.after", label: after },
+      ];
+    },
+    quantity: ({ symbol, weighing, densityGPerMl }, read, place, rules) => {
+      const balance = balanceOf(rules);
+      const factor =
+        rules.balance.correctBuoyancy && densityGPerMl !== undefined ? buoyancyFactor(densityGPerMl) : 1;
+      if (weighing === "tared") {
+        const shown = read("mass.tared");
+        return shown === null || shown <= 0 ? null : massTared(shown, place, balance, symbol, factor);
+      }
+      const [before, after] = [read("mass.before"), read("mass.after")];
+      if (before === null || after === null) return null;
+      const [larger, smaller] = weighing === "addition" ? [after, before] : [before, after];
+      if (smaller >= larger) return null;
+      const words = weighing === "addition" ? (["with the sample", "empty"] as const) : undefined;
+      return massByDifference(larger, smaller, place, balance, symbol, words, factor);
+    },
+  },
+  purity: {
+    unit: () => "1",
+    fields: ({ symbol, label }) => [
+      {
+        symbol,
+        kind: "purity",
+        label,
+        unit: "%",
+        hint: "from the label of the bottle",
+        rules: { instrument: "The label", unit: "%", decimals: null, aboveZero: true, most: 100 },
+        optional: true,
+      },
+      {
+        symbol,
+        kind: "purity.plus-minus",
+        label: "give or take",
+        unit: "%",
+        hint: "half the width",
+        rules: { instrument: "The label", unit: "%", decimals: null, least: 0, most: 10 },
+        optional: true,
+      },
+    ],
+    quantity: ({ presumed, of }, read, { stage }) => {
+      const percent = read("purity") ?? Number(presumed.percent);
+      const halfWidth = read("purity.plus-minus") ?? Number(presumed.plusMinus);
+      return purity(percent / 100, halfWidth / 100, of, stage);
+    },
+  },
+  titer: {
+    unit: () => "mL",
+    fields: (input, stage, rules) =>
+      buretteFields(input, rules, stage.kind === "titration" ? stage.meniscus : "bottom", [
+        "Initial reading",
+        "Final reading",
+      ]),
+    quantity: (_input, read, place, rules) => buretteQuantity(read, place, rules),
+  },
+  delivered: {
+    unit: () => "mL",
+    fields: (input, _stage, rules) =>
+      buretteFields(input, rules, "bottom", [
+        `${input.label}: initial reading`,
+        `${input.label}: final reading`,
+      ]),
+    quantity: ({ symbol }, read, place, rules) => buretteQuantity(read, place, rules, symbol),
+  },
+  pipette: {
+    unit: () => "mL",
+    fields: (input, _stage, rules) => [
+      volumeField(input, "The pipette", `class ${rules.glassware.toleranceClass} pipette`, 100),
+    ],
+    quantity: (_input, read, place, rules) => {
+      const volumeMl = read("volume.taken");
+      return volumeMl === null ? null : pipetteVolume(volumeMl, place, volumeConditions(rules));
+    },
+    presumed: ({ presumed }) => ({ "volume.taken": presumed }),
+  },
+  graduated: {
+    unit: () => "mL",
+    fields: (input) => [
+      volumeField(input, `The ${input.glass}`, `${input.capacityMl} mL ${input.glass}`, input.capacityMl),
+    ],
+    quantity: ({ symbol, glass, capacityMl }, read, place, rules) => {
+      const volumeMl = read("volume.taken");
+      if (volumeMl === null) return null;
+      return graduatedVolume(volumeMl, place, volumeConditions(rules), { kind: glass, capacityMl }, symbol);
+    },
+    presumed: ({ presumed }) => (presumed === undefined ? {} : { "volume.taken": presumed }),
+  },
+  flask: {
+    unit: () => "mL",
+    fields: (input, _stage, rules) => [
+      volumeField(input, "The flask", `class ${rules.glassware.toleranceClass} volumetric flask`, 5000),
+    ],
+    quantity: ({ symbol }, read, place, rules) => {
+      const volumeMl = read("volume.taken");
+      return volumeMl === null ? null : flaskVolume(volumeMl, place, volumeConditions(rules), symbol);
+    },
+    presumed: ({ presumed }) => ({ "volume.taken": presumed }),
+  },
+  drops: {
+    unit: () => "mL",
+    fields: ({ symbol, label, perMl }) => [
+      {
+        symbol,
+        kind: "drops",
+        label,
+        unit: "drops",
+        hint: `${perMl.value} drops to the mL`,
+        rules: { instrument: "A count", unit: "drops", decimals: 0, aboveZero: true, most: 1000 },
+      },
+    ],
+    quantity: ({ of, perMl }, read, place) => {
+      const drops = read("drops");
+      if (drops === null) return null;
+      const factor = { value: Number(perMl.value), plusMinus: Number(perMl.plusMinus) };
+      return dropsVolume(drops, factor, place, of);
+    },
+  },
+  temperature: {
+    unit: () => "°C",
+    fields: ({ symbol, label }) => [
+      {
+        symbol,
+        kind: "temperature",
+        label,
+        unit: "°C",
+        hint: "in the flask",
+        rules: { instrument: "The thermometer", unit: "°C", decimals: null, least: -20, most: 150 },
+      },
+    ],
+    quantity: ({ symbol, plusMinus }, read, place) => {
+      const value = read("temperature");
+      if (value === null) return null;
+      const cause = {
+        id: `thermometer:${place.stage}:${symbol}`,
+        label: "Thermometer",
+        group: "Thermometer",
+      };
+      return statedQuantity(value, "°C", Number(plusMinus), cause, place);
+    },
+  },
+  constant: {
+    unit: ({ unit }) => unit,
+    fields: () => [],
+    quantity: ({ symbol, label, value, unit, plusMinus }, _read, place) => {
+      const cause = { id: `constant:${symbol}:${value}`, label, group: label };
+      return statedQuantity(Number(value), unit, Number(plusMinus ?? 0), cause, place);
+    },
+  },
+  given: {
+    unit: ({ unit }) => unit,
+    fields: ({ symbol, label, unit, presumed, optional }) => {
+      const can = optional || presumed ? { optional: true } : {};
+      const shown = unit === "1" ? "" : unit;
+      return [
+        {
+          symbol,
+          kind: "given",
+          label,
+          unit: shown,
+          hint: optional ? "where there is one" : "as stated",
+          rules: { instrument: "It", unit: shown, decimals: null, aboveZero: true },
+          ...can,
+        },
+        {
+          symbol,
+          kind: "given.plus-minus",
+          label: "give or take",
+          unit: shown,
+          hint: "half the width",
+          rules: { instrument: "It", unit: shown, decimals: null, least: 0 },
+          optional: true,
+        },
+      ];
+    },
+    quantity: ({ symbol, label, unit, presumed }, read, place) => {
+      const value = read("given") ?? (presumed ? Number(presumed.value) : null);
+      if (value === null) return null;
+      // The presumed ± belongs to the presumed value: one that was typed brings its own.
+      const half =
+        read("given.plus-minus") ?? (read("given") === null ? Number(presumed?.plusMinus ?? 0) : 0);
+      const cause = { id: `given:${place.stage}:${symbol}`, label, group: label };
+      return statedQuantity(value, unit, half, cause, place);
+    },
+  },
+  result: {
+    unit: ({ stage, result }, method) => {
+      const earlier = method.stages.find((s) => s.key === stage);
+      if (!earlier || earlier.kind === "conclude") return "1";
+      return resultsOf(earlier).find(({ symbol }) => symbol === result)?.unit ?? earlier.result.unit;
+    },
+    fields: () => [],
+    quantity: () => null,
+  },
+};
+
+/** The kind's functions; the union of inputs is matched with the table of kinds here, and nowhere else. */
+const kindOf = <I extends Input>(input: I) => kinds[input.is] as unknown as InputKind<I>;
+
+export const unitOfInput = (input: Input, method: Method): string => kindOf(input).unit(input, method);
+
+export const fieldsOfInput = (input: Input, stage: ComputedStage, rules: HouseRules): Field[] =>
+  kindOf(input).fields(input, stage, rules);
+
+export const quantityOfInput = (input: Input, read: Read, place: Place, rules: HouseRules): Quantity | null =>
+  kindOf(input).quantity(input, read, place, rules);
+
+export const presumedOf = (input: Input): Partial<Record<ObservationKind, string>> =>
+  kindOf(input).presumed?.(input) ?? {};
+
+/** How many decimals an input is written with in a working; null where its ± decides. */
+export function decimalsOfInput(input: Input, rules: HouseRules): number | null {
+  switch (input.is) {
+    case "mass":
+      return massDecimals(rules);
+    case "titer":
+    case "delivered":
+      return rules.burette.decimals;
+    case "pipette":
+    case "graduated":
+    case "drops":
+      return 2;
+    case "flask":
+      return 1;
+    case "temperature":
+      return 1;
+    default:
+      return null;
+  }
+}
