@@ -111,7 +111,9 @@ describe("house rules and methods", () => {
     await putMethods(open.db, [{ ...baseByPhthalateThenAcid, title: "Forged" }]);
     expect((await record(old)).method.title).toBe(baseByPhthalateThenAcid.title);
     await expect(
-      putMethods(open.db, [{ ...baseByPhthalateThenAcid, version: 3, equations: { wrong: "HCl -> NaCl" } }]),
+      putMethods(open.db, [
+        { ...baseByPhthalateThenAcid, version: 3, equations: [{ name: "wrong", equation: "HCl -> NaCl" }] },
+      ]),
     ).rejects.toThrow(/does not balance/);
   });
 });

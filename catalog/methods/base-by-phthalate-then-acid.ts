@@ -23,10 +23,10 @@ export const baseByPhthalateThenAcid = defineMethod({
   title: "Base by potassium hydrogen phthalate, then an acid by the base",
   purpose:
     "Fix the concentration of a sodium hydroxide solution against a weighed primary standard, then find that of an acid with it.",
-  equations: {
-    standardization: "KHC8H4O4 + NaOH -> KNaC8H4O4 + H2O",
-    determination: "HCl + NaOH -> NaCl + H2O",
-  },
+  equations: [
+    { name: "standardization", equation: "KHC8H4O4 + NaOH -> KNaC8H4O4 + H2O" },
+    { name: "determination", equation: "HCl + NaOH -> NaCl + H2O" },
+  ],
   substances: {
     KHC8H4O4: "potassium hydrogen phthalate",
     NaOH: "sodium hydroxide",

@@ -21,12 +21,15 @@ describe("a method that does not hold together is refused in words", () => {
   test.each<[string, Method, RegExp]>([
     [
       "an equation that loses atoms",
-      { ...baseByPhthalateThenAcid, equations: { wrong: "Na2CO3 + HCl -> NaCl + H2O + CO2" } },
+      {
+        ...baseByPhthalateThenAcid,
+        equations: [{ name: "wrong", equation: "Na2CO3 + HCl -> NaCl + H2O + CO2" }],
+      },
       /does not balance: Na: 2 on the left, 1 on the right; H: 1 on the left, 2 on the right/,
     ],
     [
       "an equation with a formula that cannot be read",
-      { ...baseByPhthalateThenAcid, equations: { wrong: "HCl + NaOG -> NaCl" } },
+      { ...baseByPhthalateThenAcid, equations: [{ name: "wrong", equation: "HCl + NaOG -> NaCl" }] },
       /"G" is no element/,
     ],
     [
@@ -87,10 +90,10 @@ describe("a method that does not hold together is refused in words", () => {
       "equations that disagree about a ratio",
       {
         ...baseByPhthalateThenAcid,
-        equations: {
+        equations: [
           ...baseByPhthalateThenAcid.equations,
-          other: "KHC8H4O4 + 2 NaOH -> KNaC8H4O4 + NaOH + H2O",
-        },
+          { name: "other", equation: "KHC8H4O4 + 2 NaOH -> KNaC8H4O4 + NaOH + H2O" },
+        ],
       },
       /disagree about the ratio of NaOH and KHC₈H₄O₄/,
     ],

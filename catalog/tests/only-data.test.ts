@@ -27,7 +27,10 @@ describe("acid by sodium carbonate, two moles of acid for one of carbonate", () 
   const method: Method = {
     ...baseByPhthalateThenAcid,
     id: "acid-by-carbonate",
-    equations: { standardization: "Na2CO3 + 2 HCl -> 2 NaCl + H2O + CO2", back: "NaOH + HCl -> NaCl + H2O" },
+    equations: [
+      { name: "standardization", equation: "Na2CO3 + 2 HCl -> 2 NaCl + H2O + CO2" },
+      { name: "back", equation: "NaOH + HCl -> NaCl + H2O" },
+    ],
     stages: [
       {
         ...standardize,

@@ -20,60 +20,69 @@ function lowest(over: number, under: number): [number, number] {
 }
 
 /**
- * ν(of) / ν(per) over a whole scheme of equations: within one equation the ratio of the coefficients, else along
- * intermediates that one equation makes and another uses up (iodine that is released, then titrated). Each equation is
- * taken once. Says so when no way leads from one to the other, or when two ways disagree.
+ * All ratios of `target` to `start` along intermediates: from an equation that holds `start`, by a product that a later
+ * equation uses up, on to one that holds `target`.
+ */
+function alongIntermediates(
+  equations: readonly Equation[],
+  start: string,
+  target: string,
+): [number, number][] {
+  const found: [number, number][] = [];
+  const follow = (species: string, from: number, [over, under]: readonly [number, number]) => {
+    const equation = equations[from];
+    if (!equation) return;
+    for (const { formula } of equation.right) {
+      if (commonplace.has(speciesKey(formula))) continue;
+      const step = stoichiometricRatio(equation, formula.source, species);
+      if (!step.ok) continue;
+      const soFar = [over * step.value[0], under * step.value[1]] as const;
+      equations.forEach((later, i) => {
+        if (i <= from || !keys(later.left).has(speciesKey(formula))) return;
+        const end = stoichiometricRatio(later, target, formula.source);
+        if (end.ok) found.push(lowest(soFar[0] * end.value[0], soFar[1] * end.value[1]));
+        else follow(formula.source, i, soFar);
+      });
+    }
+  };
+  equations.forEach((equation, i) => {
+    if (stoichiometricRatio(equation, start, start).ok) follow(start, i, [1, 1]);
+  });
+  return found;
+}
+
+/**
+ * ν(of) / ν(per) over a whole scheme of equations in the order in which they happen: by an equation that holds both,
+ * else along intermediates that one makes and a later one uses up (iodine that is released, then titrated). Says so when
+ * no way leads from one to the other, or when two ways disagree.
  */
 export function schemeRatio(
   equations: readonly Equation[],
   of: string,
   per: string,
 ): Result<[number, number]> {
-  const [target, start] = [parseFormula(of), parseFormula(per)];
-  if (!target.ok) return target;
-  if (!start.ok) return start;
-  const found: [number, number][] = [];
-
-  const follow = (
-    species: string,
-    at: string,
-    [over, under]: [number, number],
-    used: readonly Equation[],
-  ) => {
-    for (const equation of equations) {
-      if (used.includes(equation)) continue;
-      const direct = stoichiometricRatio(equation, of, species);
-      if (direct.ok) {
-        found.push(lowest(over * direct.value[0], under * direct.value[1]));
-        continue;
-      }
-      const [left, right] = [keys(equation.left), keys(equation.right)];
-      if (!left.has(at) && !right.has(at)) continue;
-      for (const link of [...equation.left, ...equation.right]) {
-        const key = speciesKey(link.formula);
-        if (key === at || commonplace.has(key)) continue;
-        const elsewhere = equations.some(
-          (other) =>
-            other !== equation &&
-            !used.includes(other) &&
-            (left.has(key) ? keys(other.right) : keys(other.left)).has(key),
-        );
-        if (!elsewhere) continue;
-        const step = stoichiometricRatio(equation, link.formula.source, species);
-        if (!step.ok) continue;
-        follow(link.formula.source, key, [over * step.value[0], under * step.value[1]], [...used, equation]);
-      }
-    }
-  };
-  follow(per, speciesKey(start.value), [1, 1], []);
-
+  for (const species of [of, per]) {
+    const formula = parseFormula(species);
+    if (!formula.ok) return formula;
+  }
+  const direct = equations.flatMap((equation) => {
+    const ratio = stoichiometricRatio(equation, of, per);
+    return ratio.ok ? [ratio.value] : [];
+  });
+  const found =
+    direct.length > 0
+      ? direct
+      : [
+          ...alongIntermediates(equations, per, of),
+          ...alongIntermediates(equations, of, per).map(([a, b]): [number, number] => [b, a]),
+        ];
   const [first] = found;
   const both = `${prettyFormula(of)} and ${prettyFormula(per)}`;
   if (!first) return failure(`No equation of this method holds both ${both}, and none links them`);
   if (found.some(([a, b]) => a * first[1] !== b * first[0])) {
     return failure(`The equations of this method disagree about the ratio of ${both}`);
   }
-  return success(first);
+  return success(lowest(...first));
 }
 
 /** Equivalents per mole by the equations that hold the species; those that tell must not disagree. */

@@ -16,7 +16,7 @@ type Placed<T> = T & { at?: number };
 jsep.addBinaryOp("^", 11, true);
 // Leaves keep where they stand, so that messages can point at them.
 jsep.hooks.add("after-token", function (env) {
-  const node = env.node as Placed<jsep.Expression> | undefined;
+  const node = env.node;
   if (node?.type === "Identifier") node.at = this.index - (node as jsep.Identifier).name.length;
   if (node?.type === "Literal") node.at = this.index - (node as jsep.Literal).raw.length;
 });
@@ -179,7 +179,7 @@ function convert(node: Placed<jsep.Expression>, parts: Cut["parts"]): Result<Exp
       return success({ type: "call", name: known, arguments: inner });
     }
     case "Compound": {
-      const second = (node as jsep.Compound).body[1] as Placed<jsep.Expression> | undefined;
+      const second: Placed<jsep.Expression> | undefined = (node as jsep.Compound).body[1];
       return failure(
         "Two things stand side by side here: is a * or / missing between them?",
         second?.at,

@@ -202,7 +202,7 @@ function missingStoichiometry(expression: Expression, known: LooseStoichiometry)
  */
 export function compileMethod(method: Method): Result<CompiledMethod> {
   const equations: Equation[] = [];
-  for (const source of Object.values(method.equations)) {
+  for (const { equation: source } of method.equations) {
     const equation = parseEquation(source);
     if (!equation.ok)
       return failure(`Equation "${source}": ${equation.problem.message}`, equation.problem.position);

@@ -6,6 +6,7 @@ export * from "./fields";
 export { expectedReading } from "./guidance";
 export { decimalsOfInput, unitOfInput } from "./input-kinds";
 export * from "./method";
+export * from "./monte-carlo";
 export * from "./record";
 export * from "./rules";
 export * from "./show";

@@ -252,7 +252,8 @@ export const MethodSchema = Type.Object(
     family: Type.Union([Type.Literal("acid-base"), Type.Literal("redox"), Type.Literal("complexometric")]),
     title: Text,
     purpose: Text,
-    equations: Type.Record(Type.String(), Text),
+    /** In the order in which they happen: what one makes, a later one may use up. */
+    equations: Type.Array(Type.Object({ name: Text, equation: Text }, Closed)),
     /** Formula to name. */
     substances: Type.Record(Type.String(), Text),
     stages: Type.Array(StageDefinitionSchema, { minItems: 1 }),

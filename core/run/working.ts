@@ -119,7 +119,7 @@ function numbersTex(board: Board, expression: Expression): string {
 
 /** The equations that hold a species, each on its own line of a scheme. */
 function equationsWith(method: Method, species: readonly string[]): string {
-  const sources = Object.values(method.equations);
+  const sources = method.equations.map(({ equation }) => equation);
   const holding = sources.filter((source) => species.some((s) => source.includes(s)));
   const both = sources.find((source) => species.every((s) => source.includes(s)));
   return (both ? [both] : holding).map(prettyEquation).join("; ");

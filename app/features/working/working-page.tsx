@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { evaluateRun, type RunRecord, standsOn, trialWords, workingOf } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
+import { DrawsPanel } from "./draws-panel";
 import { Shares } from "./shares";
 import { Step } from "./step";
 
@@ -103,6 +104,7 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
           </Sheet>
           <Box sx={{ display: "grid", gap: 2 }}>
             <Shares shares={working.stage.shares} workingHref={here} />
+            <DrawsPanel key={key} record={record} stage={working.stage} />
             <Sheet component="section" aria-labelledby="stands-on">
               <Typography id="stands-on" variant="h2" sx={{ mb: 1 }}>
                 Stands on

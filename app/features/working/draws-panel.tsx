@@ -1,0 +1,132 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import Typography from "@mui/material/Typography";
+import { decimalsFor, toDecimals } from "~/core/quantity";
+import { compareResult, type ComputedEvaluation, type RunRecord } from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { useDraws } from "./use-draws";
+
+/** The ± checked a second way: a million draws of every cause, through the same relations. */
+export function DrawsPanel({ record, stage }: { record: RunRecord; stage: ComputedEvaluation }) {
+  const { now, start, cancel } = useDraws(record, stage.key);
+  const found = now.state === "done" ? compareResult(stage, now.drawn) : null;
+  return (
+    <Sheet component="section" aria-labelledby="draws-title" sx={{ "@media print": { display: "none" } }}>
+      <Typography id="draws-title" variant="h2">
+        The ± a second way
+      </Typography>
+      {!found && (
+        <Typography color="textSecondary" sx={{ mb: 1 }}>
+          Every cause drawn at random a million times, carried through the same relations.
+        </Typography>
+      )}
+      <Box aria-live="polite">
+        {now.state === "running" && (
+          <LinearProgress
+            variant="determinate"
+            value={100 * now.part}
+            aria-label="Draws done"
+            sx={{ height: 10, borderRadius: 5, mb: 1 }}
+          />
+        )}
+        {now.state === "failed" && <Typography sx={{ color: colors.brick }}>{now.message}.</Typography>}
+        {found && <Found found={found} unit={stage.definition.result.unit} />}
+      </Box>
+      {now.state === "running" ? (
+        <Button variant="outlined" onClick={cancel}>
+          Cancel
+        </Button>
+      ) : (
+        <Button variant="outlined" onClick={start}>
+          {found ? "Draw again" : "Draw a million"}
+        </Button>
+      )}
+    </Sheet>
+  );
+}
+
+function Found({ found, unit }: { found: NonNullable<ReturnType<typeof compareResult>>; unit: string }) {
+  const { drawn, linear, comparison, text } = found;
+  const decimals = decimalsFor(drawn.standardUncertainty, 2);
+  const show = (x: number) => toDecimals(x, decimals);
+  const shownUnit = unit === "1" ? "" : ` ${unit}`;
+  const rows = [
+    ["u, propagated", `${show(linear.standardUncertainty)}${shownUnit}`],
+    ["u, drawn", `${show(drawn.standardUncertainty)}${shownUnit}`],
+    ["95 %, propagated", `${show(linear.value - linear.half95)} to ${show(linear.value + linear.half95)}`],
+    ["95 %, drawn", `${show(drawn.interval[0])} to ${show(drawn.interval[1])}`],
+  ] as const;
+  return (
+    <>
+      <Histogram drawn={drawn} linear={[linear.value - linear.half95, linear.value + linear.half95]} />
+      <Box
+        component="dl"
+        sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 1.5, rowGap: 0.25, my: 1 }}
+      >
+        {rows.map(([name, value]) => (
+          <Box key={name} sx={{ display: "contents" }}>
+            <Box component="dt" sx={{ color: colors.inkSoft }}>
+              {name}
+            </Box>
+            <Box component="dd" sx={{ m: 0, fontFamily: fonts.reading }}>
+              {value}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      <Typography
+        sx={{ mb: 1, fontWeight: 600, color: comparison.agree ? colors.tealDeep : colors.amberDeep }}
+      >
+        {text}
+      </Typography>
+    </>
+  );
+}
+
+const size = { width: 320, height: 96 };
+
+/** How the draws lie, with the drawn 95 % filled and the propagated 95 % as a bracket above. */
+function Histogram({
+  drawn,
+  linear,
+}: {
+  drawn: NonNullable<ReturnType<typeof compareResult>>["drawn"];
+  linear: readonly [number, number];
+}) {
+  const { from, to, counts } = drawn.histogram;
+  const most = Math.max(...counts, 1);
+  const x = (value: number) => ((value - from) / (to - from)) * size.width;
+  const step = (to - from) / counts.length;
+  return (
+    <svg
+      viewBox={`0 -14 ${size.width} ${size.height + 16}`}
+      role="img"
+      aria-label="How the draws lie around the result, the middle 95 % filled"
+      style={{ width: "100%", display: "block", marginTop: 4 }}
+    >
+      {counts.map((count, i) => {
+        const middle = from + (i + 0.5) * step;
+        const inside = middle >= drawn.interval[0] && middle <= drawn.interval[1];
+        const height = (count / most) * size.height;
+        return (
+          <rect
+            key={i}
+            x={x(from + i * step)}
+            y={size.height - height}
+            width={size.width / counts.length - 0.8}
+            height={height}
+            fill={inside ? colors.teal : colors.lineStrong}
+          />
+        );
+      })}
+      <path
+        d={`M${x(linear[0])} -2 v-8 H${x(linear[1])} v8`}
+        fill="none"
+        stroke={colors.ink}
+        strokeWidth={1.6}
+      />
+    </svg>
+  );
+}

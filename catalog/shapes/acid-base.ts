@@ -1,0 +1,269 @@
+import { aliquot, conclude, preparation, shape, stated, titer, titration } from "./shape";
+
+const neutralization = "HCl + NaOH -> NaCl + H2O";
+
+/** Reverse: the acid in the burette is the known one, the base in the flask the unknown. */
+export const reverse = shape({
+  id: "shape-reverse",
+  family: "acid-base",
+  title: "Base in the flask by acid in the burette",
+  purpose: "The standard is in the burette.",
+  equations: [{ name: "neutralization", equation: neutralization }],
+  stages: [
+    titration({
+      key: "determine",
+      title: "Titrate the base",
+      inputs: [stated("c_a", "Concentration of the acid", "0.1000", "0.0002"), aliquot("NaOH"), titer("HCl")],
+      relations: [
+        {
+          relation: "c_b = c_a * V * ratio(NaOH, HCl) / V_a",
+          title: "Concentration of the base",
+          unit: "mol/L",
+        },
+      ],
+      result: { symbol: "c_b", name: "Concentration of the base", unit: "mol/L" },
+      agree: { on: "V / V_a", per: "V_a" },
+      presumed: 0.1,
+    }),
+    conclude("determine"),
+  ],
+});
+
+/** Aliquots of a standard solution, weighed and made up in a first stage. */
+export const standardSolution = shape({
+  id: "shape-standard-solution",
+  family: "acid-base",
+  title: "Base by aliquots of a phthalate standard solution",
+  purpose: "One weighing serves all flasks.",
+  equations: [{ name: "neutralization", equation: "KHC8H4O4 + NaOH -> KNaC8H4O4 + H2O" }],
+  stages: [
+    preparation({
+      key: "prepare",
+      title: "Make the standard solution",
+      inputs: [
+        {
+          symbol: "m",
+          is: "mass",
+          label: "Mass of phthalate",
+          of: "KHC8H4O4",
+          per: "run",
+          before: "Boat with solid",
+          after: "Boat after transfer",
+          expect: [4.8, 5.4],
+        },
+        {
+          symbol: "P",
+          is: "purity",
+          label: "Purity of the phthalate",
+          of: "KHC8H4O4",
+          per: "run",
+          presumed: { percent: "100.00", plusMinus: "0.05" },
+        },
+        { symbol: "V_f", is: "flask", label: "Flask", of: "KHC8H4O4", per: "run", presumed: "250.0" },
+      ],
+      relations: [
+        {
+          relation: "c_s = m * P / M(KHC8H4O4) / V_f",
+          title: "Concentration of the standard",
+          unit: "mol/L",
+        },
+      ],
+      result: { symbol: "c_s", name: "Concentration of the standard", unit: "mol/L" },
+    }),
+    titration({
+      key: "standardize",
+      title: "Standardize the base",
+      inputs: [
+        {
+          symbol: "c_s",
+          is: "result",
+          label: "Concentration of the standard",
+          of: "KHC8H4O4",
+          per: "run",
+          stage: "prepare",
+        },
+        aliquot("KHC8H4O4"),
+        titer("NaOH"),
+      ],
+      relations: [
+        {
+          relation: "c_b = c_s * V_a * ratio(NaOH, KHC8H4O4) / V",
+          title: "Concentration of the base",
+          unit: "mol/L",
+        },
+      ],
+      result: { symbol: "c_b", name: "Concentration of the base", unit: "mol/L", assigns: "NaOH" },
+      agree: { on: "V / V_a", per: "V_a" },
+      presumed: 0.1,
+    }),
+    conclude("standardize"),
+  ],
+});
+
+/** A chain of dilutions before the titration; results as % w/v, % w/w and % v/v, carried back to the drink. */
+export const dilutionChain = shape({
+  id: "shape-dilution-chain",
+  family: "acid-base",
+  title: "Acetic acid in a pickling liquor, diluted twice",
+  purpose: "Strength of a liquor too strong to titrate as it is.",
+  equations: [{ name: "neutralization", equation: "CH3COOH + NaOH -> CH3COONa + H2O" }],
+  stages: [
+    titration({
+      key: "determine",
+      title: "Titrate the diluted liquor",
+      inputs: [
+        stated("c_b", "Concentration of the base", "0.1000", "0.0002"),
+        { symbol: "V_1", is: "pipette", label: "Liquor taken", of: "CH3COOH", per: "run", presumed: "25.00" },
+        { symbol: "V_2", is: "flask", label: "First flask", of: "CH3COOH", per: "run", presumed: "250.0" },
+        { symbol: "V_3", is: "pipette", label: "Taken of it", of: "CH3COOH", per: "run", presumed: "50.00" },
+        { symbol: "V_4", is: "flask", label: "Second flask", of: "CH3COOH", per: "run", presumed: "100.0" },
+        { symbol: "ρ", is: "constant", label: "Density of the liquor", value: "1.006", unit: "g/mL" },
+        { symbol: "ρ_a", is: "constant", label: "Density of acetic acid", value: "1.049", unit: "g/mL" },
+        aliquot("CH3COOH"),
+        titer("NaOH"),
+      ],
+      relations: [
+        {
+          relation: "c_d = c_b * V * ratio(CH3COOH, NaOH) / V_a",
+          title: "In the second flask",
+          unit: "mol/L",
+        },
+        { relation: "c = c_d * (V_4 / V_3) * (V_2 / V_1)", title: "In the liquor", unit: "mol/L" },
+        { relation: "γ = c * M(CH3COOH)", title: "Mass concentration", unit: "% w/v" },
+        { relation: "w = γ / ρ", title: "Mass fraction", unit: "% w/w" },
+        { relation: "φ = γ / ρ_a", title: "Volume fraction", unit: "% v/v" },
+      ],
+      result: { symbol: "c", name: "Acetic acid in the liquor", unit: "mol/L" },
+      also: [
+        { symbol: "γ", name: "Acetic acid in the liquor", unit: "% w/v" },
+        { symbol: "w", name: "Acetic acid in the liquor", unit: "% w/w" },
+        { symbol: "φ", name: "Acetic acid in the liquor", unit: "% v/v" },
+      ],
+      agree: { on: "V / V_a", per: "V_a" },
+      presumed: 0.9,
+    }),
+    conclude("determine"),
+  ],
+});
+
+/** Dilute and check: a target, the stock's volume by burette, and what to do when it is off. */
+export const diluteAndCheck = shape({
+  id: "shape-dilute-and-check",
+  family: "acid-base",
+  title: "Dilute to a target and check",
+  purpose: "Whether a dilution hits its target.",
+  equations: [{ name: "neutralization", equation: neutralization }],
+  stages: [
+    preparation({
+      key: "dilute",
+      title: "Make the dilution",
+      inputs: [
+        stated("c_0", "Concentration of the stock", "0.538", "0.002"),
+        { symbol: "V_0", is: "delivered", label: "Stock", of: "HCl", per: "run" },
+        {
+          symbol: "V_e",
+          is: "graduated",
+          glass: "cylinder",
+          label: "Made up to",
+          of: "HCl",
+          per: "run",
+          capacityMl: 50,
+          presumed: "25.0",
+        },
+      ],
+      relations: [{ relation: "c_m = c_0 * V_0 / V_e", title: "Concentration made", unit: "mol/L" }],
+      result: { symbol: "c_m", name: "Concentration made", unit: "mol/L" },
+    }),
+    titration({
+      key: "check",
+      title: "Check by titration",
+      inputs: [
+        stated("c_b", "Concentration of the base", "0.1000", "0.0005"),
+        { symbol: "c_t", is: "given", label: "Target", per: "run", unit: "mol/L", optional: true },
+        aliquot("HCl", "10.00"),
+        titer("NaOH"),
+      ],
+      relations: [
+        { relation: "c = c_b * V * ratio(HCl, NaOH) / V_a", title: "Concentration found", unit: "mol/L" },
+      ],
+      result: { symbol: "c", name: "Concentration found", unit: "mol/L" },
+      agree: { on: "V / V_a", per: "V_a" },
+      accept: { against: "value", symbol: "c_t", tolerancePercent: 5, whenOff: "dilution" },
+      presumed: 0.23,
+    }),
+    conclude("check"),
+  ],
+});
+
+/** Equivalent mass of an unknown solid acid, and its molar mass by the protons that are titrated. */
+export const equivalentMass = shape({
+  id: "shape-equivalent-mass",
+  family: "acid-base",
+  title: "Equivalent mass of an unknown solid acid",
+  purpose: "What one mole of hydrogen ions weighs.",
+  equations: [{ name: "neutralization", equation: "H2C4H4O6 + 2 NaOH -> Na2C4H4O6 + 2 H2O" }],
+  stages: [
+    titration({
+      key: "determine",
+      title: "Titrate the acid",
+      inputs: [
+        stated("c_b", "Concentration of the base", "0.1000", "0.0002"),
+        { symbol: "z", is: "constant", label: "Protons titrated", value: "2", unit: "1" },
+        {
+          symbol: "m",
+          is: "mass",
+          weighing: "tared",
+          label: "Mass of the acid",
+          of: "acid",
+          per: "trial",
+          expect: [0.1, 0.25],
+        },
+        titer("NaOH"),
+      ],
+      relations: [
+        { relation: "M_e = m / (c_b * V)", title: "Equivalent mass", unit: "g/mol" },
+        { relation: "M_a = z * M_e", title: "Molar mass", unit: "g/mol" },
+      ],
+      result: { symbol: "M_e", name: "Equivalent mass", unit: "g/mol" },
+      also: [{ symbol: "M_a", name: "Molar mass", unit: "g/mol" }],
+      agree: { on: "V / m", per: "m" },
+      presumed: 75,
+    }),
+    conclude("determine"),
+  ],
+});
+
+/** A sample counted in drops. */
+export const byDrops = shape({
+  id: "shape-drops",
+  family: "acid-base",
+  title: "Acid of a concentrate counted in drops",
+  purpose: "Strength of something used by the drop.",
+  equations: [{ name: "neutralization", equation: "C6H8O7 + 3 NaOH -> Na3C6H5O7 + 3 H2O" }],
+  stages: [
+    titration({
+      key: "determine",
+      title: "Titrate the drops",
+      inputs: [
+        stated("c_b", "Concentration of the base", "0.1000", "0.0005"),
+        {
+          symbol: "V_d",
+          is: "drops",
+          label: "Drops of concentrate",
+          of: "concentrate",
+          per: "trial",
+          perMl: { value: "20.0", plusMinus: "0.5" },
+        },
+        titer("NaOH"),
+      ],
+      relations: [
+        { relation: "n = c_b * V * ratio(C6H8O7, NaOH)", title: "Citric acid in the flask", unit: "mmol" },
+        { relation: "γ = n * M(C6H8O7) / V_d", title: "Citric acid in the concentrate", unit: "g/L" },
+      ],
+      result: { symbol: "γ", name: "Citric acid in the concentrate", unit: "g/L" },
+      agree: { on: "V / V_d", per: "V_d" },
+      presumed: 100,
+    }),
+    conclude("determine"),
+  ],
+});

@@ -1,0 +1,139 @@
+import { plusMinus } from "../judgement";
+import { type Comparison, compareWithDraws, type Drawn, type Program, ProgramBuilder } from "../montecarlo";
+import { type Leaf, standardUncertainty, unitOf } from "../quantity";
+import { failure, type Result, success } from "../result";
+import { type CompiledMethod, compiledMethod, type CompiledStage } from "./compile";
+import { evaluateRun } from "./evaluate";
+import {
+  type ComputedEvaluation,
+  resultQuantity,
+  type RunEvaluation,
+  type TrialEvaluation,
+} from "./evaluation";
+import { resultsOf } from "./method";
+import type { RunRecord } from "./record";
+
+type Registers = ReadonlyMap<string, number>;
+
+/** What scatters from trial to trial is counted once, in the leaf of the trials' agreement. */
+const shared = ({ random }: Leaf) => !random;
+
+interface Building {
+  readonly builder: ProgramBuilder;
+  readonly method: CompiledMethod;
+  /** Registers of earlier stages' results, by stage and symbol. */
+  readonly results: Map<string, Registers>;
+}
+
+/** Steps for the relations of one trial, or of what is made once: inputs drawn, results of earlier stages taken over. */
+function relationSteps(
+  { definition, lines }: CompiledStage,
+  symbols: TrialEvaluation["symbols"],
+  { builder, method, results }: Building,
+): Registers {
+  const registers = new Map<string, number>();
+  for (const input of definition.inputs) {
+    if (input.is === "result") {
+      const stage = method.method.stages.find((s) => s.key === input.stage);
+      const main = stage && stage.kind !== "conclude" ? stage.result.symbol : "";
+      const register = results.get(input.stage)?.get(input.result ?? main);
+      if (register !== undefined) registers.set(input.symbol, register);
+      continue;
+    }
+    const quantity = symbols.get(input.symbol);
+    if (quantity) registers.set(input.symbol, builder.quantity(quantity, shared));
+  }
+  for (const { symbol, expression } of lines) {
+    registers.set(symbol, builder.expression(expression, registers, method.stoichiometry));
+  }
+  return registers;
+}
+
+/** The mean of the trials that agree, with a draw of their agreement on top. */
+function stageSteps(stage: ComputedEvaluation, compiled: CompiledStage, building: Building): Registers {
+  if (stage.kind === "preparation") return relationSteps(compiled, stage.symbols, building);
+  const { builder } = building;
+  const members = stage.trials
+    .filter((t) => stage.agreement.members.includes(t.id) && t.result)
+    .map((t) => relationSteps(compiled, t.symbols, building));
+  const registers = new Map<string, number>();
+  for (const { symbol } of resultsOf(compiled.definition)) {
+    const values = members.flatMap((m) => m.get(symbol) ?? []);
+    if (values.length === 0) continue;
+    const mean = builder.call("mean", values);
+    const quantity =
+      symbol === compiled.definition.result.symbol
+        ? resultQuantity(stage)
+        : (stage.also.find((a) => a.definition.symbol === symbol)?.quantity ?? null);
+    const agreement = [...(quantity?.sensitivities.values() ?? [])].filter(({ leaf }) =>
+      leaf.id.startsWith(`repeatability:${stage.key}:`),
+    );
+    const departure = builder.quantity({
+      value: 0,
+      dimension: quantity?.dimension ?? [0, 0, 0, 0, 0],
+      sensitivities: new Map(agreement.map((s) => [s.leaf.id, s])),
+    });
+    registers.set(symbol, builder.binary("+", mean, departure));
+  }
+  return registers;
+}
+
+/**
+ * A stage's result as a program for Monte Carlo draws: the same relations, from the readings of every trial that counts, through
+ * all earlier stages. Says so where the stage has no result yet.
+ */
+export function programOf(
+  record: RunRecord,
+  stageKey: string,
+  evaluation: RunEvaluation = evaluateRun(record),
+): Result<Program> {
+  const method = compiledMethod(record.method);
+  const building: Building = { builder: new ProgramBuilder(), method, results: new Map() };
+  for (const stage of evaluation.stages) {
+    const compiled = method.titrations.get(stage.key) ?? method.preparations.get(stage.key);
+    if (!compiled || stage.kind === "conclude") continue;
+    if (!resultQuantity(stage)) {
+      if (stage.key === stageKey) return failure(`${stage.definition.title} has no result yet`);
+      continue;
+    }
+    const registers = stageSteps(stage, compiled, building);
+    building.results.set(stage.key, registers);
+    const register = registers.get(compiled.definition.result.symbol);
+    if (stage.key === stageKey && register !== undefined) return success(building.builder.build(register));
+  }
+  return failure("No stage of this run has that key");
+}
+
+/** Draws of a stage's result beside the linear propagation, in the result's unit. */
+export interface DrawnResult {
+  readonly drawn: Drawn;
+  readonly comparison: Comparison;
+  readonly linear: { readonly value: number; readonly standardUncertainty: number; readonly half95: number };
+  /** Whether the two agree, in words. */
+  readonly text: string;
+}
+
+/** Holds the draws of a stage's result against its linear propagation (JCGM 101, 8.1), in the result's unit. */
+export function compareResult(stage: ComputedEvaluation, inBaseUnits: Drawn): DrawnResult | null {
+  const quantity = resultQuantity(stage);
+  if (!quantity) return null;
+  const { factor } = unitOf(stage.definition.result.unit);
+  const linear = {
+    value: quantity.value / factor,
+    standardUncertainty: standardUncertainty(quantity) / factor,
+    half95: plusMinus(quantity, "i95") / factor,
+  };
+  const { histogram, interval } = inBaseUnits;
+  const drawn: Drawn = {
+    ...inBaseUnits,
+    mean: inBaseUnits.mean / factor,
+    standardUncertainty: inBaseUnits.standardUncertainty / factor,
+    interval: [interval[0] / factor, interval[1] / factor],
+    histogram: { ...histogram, from: histogram.from / factor, to: histogram.to / factor },
+  };
+  const comparison = compareWithDraws(linear, drawn);
+  const text = comparison.agree
+    ? "The draws agree with the ± to the digits that it claims."
+    : "The draws and the ± differ by more than a half unit of its second digit: trust the drawn interval.";
+  return { drawn, comparison, linear, text };
+}

@@ -1,0 +1,2 @@
+export * from "./simulate-run";
+export * from "./world";
