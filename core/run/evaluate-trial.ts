@@ -150,16 +150,26 @@ const needed = ({ inputs }: ComputedStage) =>
 
 interface Computed extends Known {
   readonly problem: string | null;
+  /** True where a line came out as no number. */
+  readonly broken: boolean;
+}
+
+/** Why nothing can be computed although all was read here: an earlier stage has no result. */
+function waitingFor(missing: readonly Input[], method: Method): string | null {
+  const input = missing[0];
+  if (input?.is !== "result" || missing.some((i) => i.is !== "result")) return null;
+  const stage = method.stages.find((s) => s.key === input.stage);
+  return `${input.label} is not known yet: ${stage?.title ?? input.stage} has no result`;
 }
 
 /** The relations on top of what was read. Says why where a value came out as no number. */
 function compute(
   { definition, lines }: CompiledStage,
   known: Known,
-  { stoichiometry }: CompiledMethod,
+  { method, stoichiometry }: CompiledMethod,
 ): Computed {
   const missing = needed(definition).filter(({ symbol }) => !known.quantities.has(symbol));
-  if (missing.length > 0) return { ...known, problem: null };
+  if (missing.length > 0) return { ...known, problem: waitingFor(missing, method), broken: false };
   const quantities = evaluateRelations(lines, known.quantities, stoichiometry);
   const significance = new Map(known.significance);
   if (significance.size > 0) {
@@ -168,13 +178,14 @@ function compute(
     }
   }
   const broken = lines.find(({ symbol }) => !Number.isFinite(quantities.get(symbol)?.value));
-  if (!broken) return { quantities, significance, problem: null };
+  if (!broken) return { quantities, significance, problem: null, broken: false };
   const zero = definition.inputs.find(({ symbol }) => quantities.get(symbol)?.value === 0);
   const why = zero
     ? `${zero.label.toLowerCase()} (${zero.symbol}) is zero`
     : "it comes out as no finite number";
   return {
     ...known,
+    broken: true,
     problem: `${broken.title} cannot be computed: ${why}, in "${broken.source}"`,
   };
 }
@@ -202,7 +213,7 @@ export function evaluateTrial(
   });
   const missing = fields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
   const titerQuantity = known.quantities.get(titer);
-  const { quantities, significance, problem } = compute(stage, known, compiled);
+  const { quantities, significance, problem, broken } = compute(stage, known, compiled);
   const result = quantities.get(definition.result.symbol) ?? null;
   return {
     id: record.id,
@@ -215,7 +226,7 @@ export function evaluateTrial(
     symbols: quantities,
     significance,
     problem,
-    eligible: whole && missing === null && problem === null && record.kind === "fine" && !record.struck,
+    eligible: whole && missing === null && !broken && record.kind === "fine" && !record.struck,
     result,
     shownResult: result
       ? showQuantity(result, definition.result, rules, significance.get(definition.result.symbol))

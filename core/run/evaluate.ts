@@ -176,6 +176,7 @@ function evaluateTitration(
     current,
     agreement,
     combined,
+    problem: combined ? null : (trials.find((t) => t.problem !== null && !t.record.struck)?.problem ?? null),
     shown: combined
       ? showQuantity(combined.quantity, definition.result, rules, figures(symbol, combined.quantity))
       : null,

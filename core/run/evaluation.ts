@@ -135,6 +135,8 @@ export interface TitrationEvaluation {
   readonly current: TrialEvaluation | null;
   readonly agreement: AgreementView;
   readonly combined: CombinedResult | null;
+  /** Why there is no result although a trial is complete, in words. */
+  readonly problem: string | null;
   readonly shown: Shown | null;
   readonly also: readonly FurtherResult[];
   readonly shares: readonly Share[];

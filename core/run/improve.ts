@@ -4,6 +4,7 @@ import type { CompiledTitration } from "./compile";
 import type { Improvement, TrialEvaluation } from "./evaluation";
 import { inputOf, type Method } from "./method";
 import type { HouseRules } from "./rules";
+import { uncapitalized } from "./words";
 
 interface Bench {
   readonly method: Method;
@@ -23,16 +24,31 @@ function meanOf({ members }: Bench, symbol: string, unit: string): number | null
   return values.length > 0 ? average(values) : null;
 }
 
-/** How to get a titer of twice the volume: that halves what the burette brings, since its ± stays as it is. */
+/** d ln R / d ln V: 1 or -1 where the result goes with the titer alone, another number where a difference is taken. */
+function elasticity({ stage, members }: Bench): number {
+  const [first] = members;
+  const titer = first?.symbols.get(stage.titer);
+  const perUnit = first?.result?.sensitivities.get(`burette:${stage.definition.key}`)?.by;
+  if (!first?.result || !titer || perUnit === undefined) return NaN;
+  // The leaf counts milliliters, the titer is in liters.
+  return (perUnit * titer.value * 1000) / first.result.value;
+}
+
+/**
+ * How to get a titer of twice the volume: that halves what the burette brings, since its ± stays as it is. Where a
+ * difference of volumes is taken, more sample does not do it; a weaker titrant always does.
+ */
 function largerTiter(bench: Bench): string {
   const { stage, rules } = bench;
   const titer = meanOf(bench, stage.titer, "mL") ?? 0;
   const { capacityMl } = rules.burette;
   const twice = toDecimals(2 * titer, 0);
-  if (2 * titer <= capacityMl) {
-    return `a titer near ${twice} mL instead of ${toDecimals(titer, 0)} mL, by twice the sample or a titrant half as strong`;
+  if (2 * titer > capacityMl) {
+    return `nothing simple: a titer of ${twice} mL would not fit the ${capacityMl} mL burette. Calibrate it, or weigh the titrant`;
   }
-  return `nothing simple: a titer of ${twice} mL would not fit the ${capacityMl} mL burette. Calibrate it, or weigh the titrant`;
+  const alone = Math.abs(Math.abs(elasticity(bench)) - 1) < 0.02 && stage.definition.inputs.length > 1;
+  const how = alone ? "twice the sample or a titrant half as strong" : "a titrant half as strong";
+  return `a titer near ${twice} mL instead of ${toDecimals(titer, 0)} mL, by ${how}`;
 }
 
 const repeats = (n: number) => `${4 * n} trials instead of ${n}`;
@@ -74,13 +90,13 @@ function remedy({ id, label }: Leaf, bench: Bench): string {
     case "temperature":
       return "letting solutions and glass stand until they are within half the range of 20 °C";
     case "purity":
-      return `a certificate that gives ${label.toLowerCase()} to half that ±`;
+      return `a certificate that gives ${uncapitalized(label)} to half that ±`;
     case "atomic-weight":
       return "nothing at the bench: atomic weights are known no better";
     case "drops-per-ml":
       return "a pipette, or counting more drops into a measured volume";
     default:
-      return `knowing ${label.toLowerCase()} to half that ±`;
+      return `knowing ${uncapitalized(label)} to half that ±`;
   }
 }
 
@@ -94,12 +110,12 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
   const percent = `${toDecimals(100 * largest.part, 0)} %`;
   if (largest.id.startsWith("stage:")) {
     const title = bench.method.stages.find((s) => `stage:${s.key}` === largest.id)?.title ?? largest.label;
-    const cause = largest.leaves[0]?.label.toLowerCase();
+    const cause = largest.leaves[0] && uncapitalized(largest.leaves[0].label);
     return {
       share: largest.id,
       part: largest.part,
-      remedy: `improve ${title.toLowerCase()} first`,
-      text: `${percent} of the ± comes from an earlier stage, ${title.toLowerCase()}${cause ? `, there mostly from ${cause}` : ""}: improve that first.`,
+      remedy: `improve ${uncapitalized(title)} first`,
+      text: `${percent} of the ± comes from an earlier stage, ${uncapitalized(title)}${cause ? `, there mostly from ${cause}` : ""}: improve that first.`,
     };
   }
   const weight = ({ leaf, by }: { leaf: Leaf; by: number }) => (by * leaf.u) ** 2;
@@ -112,6 +128,6 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
     share: largest.id,
     part: largest.part,
     remedy: `what would halve that: ${halving}`,
-    text: `${percent} of the ± is ${largest.label.toLowerCase()}. What would halve that: ${halving}.`,
+    text: `${percent} of the ± is ${uncapitalized(largest.label)}. What would halve that: ${halving}.`,
   };
 }

@@ -1,3 +1,4 @@
+export * from "./check-record";
 export * from "./compile";
 export * from "./draft";
 export * from "./evaluate";

@@ -39,6 +39,8 @@ export interface WorkingInput {
 export interface WorkingStep {
   readonly id: string;
   readonly title: string;
+  /** The same as plain text, as a method's author writes it; empty where the value says it all. */
+  readonly formula: string;
   readonly names: string;
   readonly numbers: string;
   readonly value: string;
@@ -226,6 +228,7 @@ function readingSteps(board: Board): WorkingStep[] {
       {
         id: symbol,
         title: mass ? input.label : input.is === "titer" ? `Titer of ${name}` : input.label,
+        formula: `${symbol} = ${order([from, to]).join(" - ")} = ${order([read(first ?? ""), read(second ?? "")]).join(" - ")}`,
         names: `${base} = ${order(named).join(" - ")}`,
         numbers: `= ${order(numbers).join(" - ")}`,
         value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
@@ -250,6 +253,7 @@ function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
     {
       id: line.symbol,
       title: line.title,
+      formula: line.source,
       names: `${symbolTex(line.symbol)} = ${typeset(line.expression, namesTex)}`,
       numbers: `= ${numbersTex(board, line.expression)}`,
       value: `= ${numberTex(value, line.unit)}`,
@@ -283,6 +287,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
       n > 1
         ? `Mean of the concordant trials ${listed(members.map((t) => t.name))}`
         : "One trial stands for the mean",
+    formula: `mean of ${values.join(", ")}`,
     names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${base.includes("_") ? base.replace(/_\{?([^}]*)\}?$/, "_{$1, i}") : `${base}_i`}`,
     numbers: `= \\dfrac{${values.join(" + ")}}{${n}}~\\text{${unit}}`,
     value: `= ${numberTex(guarded(combined.quantity, unit), unit)}`,
@@ -292,6 +297,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
   const spread: WorkingStep = {
     id: "uncertainty",
     title: `Standard uncertainty: what scatters (${from}) and what all trials share`,
+    formula: "u = √(u_rep² + u_sys²)",
     names: `u = \\sqrt{u_{\\mathrm{rep}}^{2} + u_{\\mathrm{sys}}^{2}}`,
     numbers: `= \\sqrt{${part(combined.repeatability)}^{2} + ${part(combined.systematic)}^{2}}~\\text{${unit}}`,
     value: `= ${numberTex(toDecimals(u, digits), unit)}`,
@@ -310,6 +316,7 @@ function resultStep(stage: ComputedEvaluation, record: RunRecord): WorkingStep[]
   const step: WorkingStep = {
     id: "result",
     title: `${name}, rounded once, with its ± (${plusMinusWords[record.houseRules.plusMinus]})`,
+    formula: "",
     names: "",
     numbers: "",
     value: `${base} = ${numberTex(`${shown.value} \\pm ${shown.plusMinus}`, shown.unit)}`,
@@ -324,6 +331,7 @@ function furtherSteps({ also }: ComputedEvaluation): WorkingStep[] {
   return also.map(({ definition: { symbol, name }, shown }) => ({
     id: `also-${symbol}`,
     title: `${name}${shown.nearestWhole === undefined ? "" : `: nearest whole number ${shown.nearestWhole}`}`,
+    formula: "",
     names: "",
     numbers: "",
     value: `${symbolTex(symbol)} = ${numberTex(`${shown.value} \\pm ${shown.plusMinus}`, shown.unit)}`,

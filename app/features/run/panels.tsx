@@ -112,7 +112,7 @@ export function ResultPanel({ record, stage, closed, next, goOnRef }: ResultPane
         </>
       ) : (
         <Typography color="textSecondary" sx={{ mt: 0.5 }}>
-          It comes with the first complete trial that counts.
+          {stage.problem ? `${stage.problem}.` : "It comes with the first complete trial that counts."}
         </Typography>
       )}
       <Box sx={{ display: "grid", gap: 1, mt: 1.5 }}>

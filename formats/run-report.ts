@@ -1,0 +1,174 @@
+import { plusMinus } from "~/core/judgement";
+import { type Quantity, standardUncertainty, unitOf } from "~/core/quantity";
+import {
+  checkRecord,
+  type ComputedEvaluation,
+  evaluateRun,
+  plusMinusWords,
+  resultQuantity,
+  type RunRecord,
+  RunRecordSchema,
+  type Shown,
+  type StageEvaluation,
+  trialWords,
+  workingOf,
+} from "~/core/run";
+import { type PathProblem, pathChecker } from "./validate";
+
+/** One number of a report: as shown, and in full. */
+export interface ReportedResult {
+  readonly name: string;
+  readonly symbol: string;
+  readonly unit: string;
+  readonly value: number;
+  readonly standardUncertainty: number;
+  readonly interval95: readonly [number, number];
+  readonly shown: string;
+  readonly nearestWhole?: string;
+}
+
+export interface ReportedStage {
+  readonly key: string;
+  readonly title: string;
+  readonly done: boolean;
+  readonly result: ReportedResult | null;
+  readonly also: readonly ReportedResult[];
+  readonly verdict: { readonly state: string; readonly reason: string; readonly next: string } | null;
+  readonly acceptance: string | null;
+  readonly trials: readonly {
+    readonly name: string;
+    readonly counts: boolean;
+    readonly inSet: boolean;
+    readonly titerMl: number | null;
+    readonly result: string | null;
+    readonly problem: string | null;
+    readonly cautions: readonly string[];
+  }[];
+  readonly shares: readonly { readonly cause: string; readonly part: number }[];
+  readonly improvement: string | null;
+  readonly working: readonly { readonly title: string; readonly formula: string; readonly value: string }[];
+}
+
+/** What the core makes of a run record, as plain data: for auditors, scripts and other programs. */
+export interface RunReport {
+  readonly id: string;
+  readonly title: string;
+  readonly method: { readonly id: string; readonly version: number; readonly title: string };
+  readonly plusMinus: string;
+  readonly state: string;
+  readonly stages: readonly ReportedStage[];
+}
+
+const shapeProblems = pathChecker(RunRecordSchema);
+
+/** The record in a file's contents, or everything that is wrong with it by path: shape first, then sense. */
+export function readRunRecord(value: unknown): { record: RunRecord } | { problems: readonly PathProblem[] } {
+  const problems = shapeProblems(value);
+  if (problems.length > 0) return { problems };
+  const record = value as RunRecord;
+  const senseless = checkRecord(record);
+  return senseless.length > 0 ? { problems: senseless } : { record };
+}
+
+function reported(
+  { name, symbol, unit }: { name: string; symbol: string; unit: string },
+  q: Quantity,
+  shown: Shown,
+): ReportedResult {
+  const { factor } = unitOf(unit);
+  const [value, half] = [q.value / factor, plusMinus(q, "i95") / factor];
+  return {
+    name,
+    symbol,
+    unit,
+    value,
+    standardUncertainty: standardUncertainty(q) / factor,
+    interval95: [value - half, value + half],
+    shown: shown.text,
+    ...(shown.nearestWhole === undefined ? {} : { nearestWhole: shown.nearestWhole }),
+  };
+}
+
+function reportedStage(
+  stage: ComputedEvaluation,
+  record: RunRecord,
+  all: ReturnType<typeof evaluateRun>,
+): ReportedStage {
+  const { definition, shown } = stage;
+  const quantity = resultQuantity(stage);
+  const titration = stage.kind === "titration" ? stage : null;
+  return {
+    key: stage.key,
+    title: definition.title,
+    done: stage.done,
+    result: quantity && shown ? reported(definition.result, quantity, shown) : null,
+    also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown)),
+    verdict: titration?.verdict ?? null,
+    acceptance: titration?.acceptance?.text ?? null,
+    trials: (titration?.trials ?? []).map((t) => ({
+      name: trialWords(t.name),
+      counts: t.eligible,
+      inSet: titration?.agreement.members.includes(t.id) ?? false,
+      titerMl: t.titerMl,
+      result: t.shownResult?.text ?? null,
+      problem: t.problem,
+      cautions: t.cautions.map((c) => c.message),
+    })),
+    shares: stage.shares.map(({ label, part }) => ({ cause: label, part })),
+    improvement: titration?.improvement?.text ?? null,
+    working: (workingOf(record, all, stage.key, null)?.steps ?? []).map(({ title, formula, valueText }) => ({
+      title,
+      formula,
+      value: valueText,
+    })),
+  };
+}
+
+export function reportOf(record: RunRecord): RunReport {
+  const evaluation = evaluateRun(record);
+  const computed = evaluation.stages.filter((s: StageEvaluation) => s.kind !== "conclude");
+  return {
+    id: record.id,
+    title: record.title,
+    method: { id: record.method.id, version: record.method.version, title: record.method.title },
+    plusMinus: plusMinusWords[record.houseRules.plusMinus],
+    state: evaluation.state,
+    stages: computed.map((stage) => reportedStage(stage, record, evaluation)),
+  };
+}
+
+const percent = (part: number) => `${(100 * part).toFixed(0)} %`;
+
+/** The report as a page of plain text. */
+export function reportText(report: RunReport): string {
+  const lines = [
+    `${report.title} (${report.id})`,
+    `${report.method.title}, version ${report.method.version}; ± is ${report.plusMinus}; ${report.state}`,
+  ];
+  for (const stage of report.stages) {
+    lines.push("", stage.title, "=".repeat(stage.title.length));
+    for (const t of stage.trials) {
+      const mark = t.inSet ? "in the set" : t.counts ? "left out" : "does not count";
+      const titer = t.titerMl === null ? "no titer" : `titer ${t.titerMl.toFixed(2)} mL`;
+      lines.push(`  ${t.name}: ${titer}${t.result === null ? "" : `, ${t.result}`} (${mark})`);
+      for (const said of [...(t.problem === null ? [] : [t.problem]), ...t.cautions])
+        lines.push(`    ! ${said}`);
+    }
+    if (stage.verdict) lines.push(`  ${stage.verdict.reason}`, `  Next: ${stage.verdict.next}.`);
+    for (const result of [...(stage.result ? [stage.result] : []), ...stage.also]) {
+      const whole = result.nearestWhole === undefined ? "" : `, nearest whole number ${result.nearestWhole}`;
+      lines.push(`  ${result.name}: ${result.shown}${whole}`);
+    }
+    if (!stage.result) lines.push("  No result yet.");
+    if (stage.acceptance !== null) lines.push(`  ${stage.acceptance}`);
+    if (stage.shares.length > 0) {
+      lines.push(`  ± by cause: ${stage.shares.map((s) => `${s.cause} ${percent(s.part)}`).join(", ")}`);
+    }
+    if (stage.improvement !== null) lines.push(`  ${stage.improvement}`);
+    if (stage.working.length > 0) lines.push("  Working:");
+    for (const { title, formula, value } of stage.working) {
+      lines.push(`    ${title}`, `      ${formula === "" ? "" : `${formula} = `}${value}`);
+    }
+  }
+  return `${lines.join("\n")}\n`;
+}
