@@ -1,10 +1,19 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { exact, leaf, measured, standardUncertainty } from "../quantity";
+import jStat from "jstat";
+import { exact, leaf, measured, standardUncertainty, studentT } from "../quantity";
 import {
+  againstLimit,
   bestConcordantSet,
   combineReplicates,
+  type Concordance,
+  dilutionDecision,
+  dixonTest,
+  grubbsCritical,
+  grubbsTest,
   joiningWindow,
+  percentError,
+  recoveryPercent,
   plusMinus,
   sharesOfVariance,
   standardDeviation,
@@ -30,6 +39,57 @@ describe("best concordant set", () => {
     expect(bestConcordantSet(titers(19.7, 19.3), within(0.1))?.members).toHaveLength(1);
   });
 
+  const twelve = fc.array(fc.integer({ min: 1900, max: 1960 }), { minLength: 1, maxLength: 8 });
+  const rules = fc.oneof(
+    fc.integer({ min: 1, max: 30 }).map((w): Concordance => ({ rule: "range", width: w / 100 })),
+    fc.integer({ min: 1, max: 30 }).map((w): Concordance => ({ rule: "from-mean", width: w / 100 })),
+    fc.integer({ min: 1, max: 15 }).map((p): Concordance => ({ rule: "relative-range", part: p / 1000 })),
+    fc.constant<Concordance>({ rule: "identical" }),
+  );
+  /** Each rule as the house would say it, written apart from the code that is tested. */
+  const holds = (values: readonly number[], by: Concordance): boolean => {
+    const [low, high] = [Math.min(...values), Math.max(...values)];
+    const mean = values.reduce((a, b) => a + b, 0) / values.length;
+    if (by.rule === "identical") return high - low < 1e-9;
+    if (by.rule === "range") return high - low <= by.width + 1e-9;
+    if (by.rule === "relative-range") return (high - low) / mean <= by.part + 1e-10;
+    return values.every((x) => Math.abs(x - mean) <= by.width + 1e-9);
+  };
+
+  test("agrees by its rule, and no longer run of neighbors does", () => {
+    fc.assert(
+      fc.property(twelve, rules, (hundredths, rule) => {
+        const all = titers(...hundredths.map((h) => h / 100));
+        const found = bestConcordantSet(all, rule)!;
+        const values = all.filter(({ id }) => found.members.includes(id)).map(({ value }) => value);
+        if (values.length > 1) expect(holds(values, rule)).toBe(true);
+        const sorted = all.map(({ value }) => value).sort((a, b) => a - b);
+        for (let from = 0; from + values.length < sorted.length; from++) {
+          expect(holds(sorted.slice(from, from + values.length + 1), rule)).toBe(false);
+        }
+      }),
+    );
+  });
+
+  test("the window for one more value is just where the set would agree with it", () => {
+    fc.assert(
+      fc.property(twelve, rules, fc.integer({ min: 1850, max: 2010 }), (hundredths, rule, one) => {
+        const set = bestConcordantSet(titers(...hundredths.map((h) => h / 100)), rule)!;
+        const members = titers(...hundredths.map((h) => h / 100)).filter(({ id }) =>
+          set.members.includes(id),
+        );
+        const [low, high] = joiningWindow(set, rule);
+        const value = one / 100;
+        // A value within a hair of the edge may fall either way.
+        fc.pre(Math.abs(value - low) > 1e-6 && Math.abs(value - high) > 1e-6);
+        fc.pre(rule.rule !== "identical");
+        const with_ = [...members.map((m) => m.value), value];
+        expect(value >= low && value <= high).toBe(holds(with_, rule));
+      }),
+      { numRuns: 500 },
+    );
+  });
+
   test("says where one more must lie", () => {
     const [low, high] = joiningWindow(bestConcordantSet(titers(19.58, 19.64), within(0.1))!, within(0.1));
     expect([low.toFixed(2), high.toFixed(2)]).toEqual(["19.54", "19.68"]);
@@ -48,6 +108,87 @@ describe("best concordant set", () => {
         return found?.members.length === largest && turned?.members.join() === found.members.join();
       }),
     );
+  });
+});
+
+/** Critical values as CHECKS.md gives them: Rorabacher 1991 (r10, two-sided); ASTM E178 (Grubbs, one-sided 5 %). */
+describe("outliers", () => {
+  const dixon = {
+    90: [0.941, 0.765, 0.642, 0.56, 0.507, 0.468, 0.437, 0.412],
+    95: [0.97, 0.829, 0.71, 0.625, 0.568, 0.526, 0.493, 0.466],
+    99: [0.994, 0.926, 0.821, 0.74, 0.68, 0.634, 0.598, 0.568],
+  } as const;
+  /** n values with the given gap-to-range ratio at the upper end. */
+  const gapped = (n: number, q: number) =>
+    titers(...Array.from({ length: n - 1 }, (_, i) => ((1 - q) * i) / (n - 2 || 1)), 1);
+
+  test.each([90, 95, 99] as const)("Dixon's Q at %d %%, n = 3 to 10", (confidence) => {
+    dixon[confidence].forEach((critical, i) => {
+      const n = i + 3;
+      const beyond = dixonTest(gapped(n, critical + 0.001), confidence);
+      expect(beyond).toMatchObject({ critical, exceeds: true, suspect: String(n) });
+      expect(dixonTest(gapped(n, critical - 0.001), confidence)?.exceeds).toBe(false);
+    });
+    expect(dixonTest(titers(1, 2), confidence)).toBeNull();
+    expect(dixonTest(titers(1, 1, 1), confidence)).toBeNull();
+    expect(dixonTest(gapped(11, 0.99), confidence)).toBeNull();
+  });
+
+  test("Grubbs' critical values from the t distribution are those of the table", () => {
+    const table = [1.153, 1.463, 1.672, 1.822, 1.938, 2.032, 2.11, 2.176];
+    // 1.4625 and 1.6714 stand rounded up in the table.
+    table.forEach((g, i) => expect(Math.abs(grubbsCritical(i + 3) - g)).toBeLessThan(0.001));
+    expect(grubbsTest(titers(10, 10.1, 9.9, 10, 12))).toMatchObject({ suspect: "5", exceeds: true });
+    expect(grubbsTest(titers(10, 10.1, 9.9, 10))?.exceeds).toBe(false);
+    expect(grubbsTest(titers(10, 10))).toBeNull();
+  });
+
+  test("t factors agree with the table and with a general-purpose library (jstat from the registry)", () => {
+    // CHECKS.md: Student t, 95 % two-sided, df 1 to 5.
+    expect([1, 2, 3, 4, 5].map((df) => studentT(0.95, df).toFixed(3))).toEqual([
+      "12.706",
+      "4.303",
+      "3.182",
+      "2.776",
+      "2.571",
+    ]);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 200 }),
+        fc.double({ min: 0.5, max: 0.995, noNaN: true }),
+        (df, p) => {
+          expect(studentT(p, df) / jStat.studentt.inv(0.5 + p / 2, df)).toBeCloseTo(1, 6);
+        },
+      ),
+    );
+  });
+});
+
+describe("acceptance", () => {
+  /** Common practice, no source: 0.224 mol/L is 2.6 % below 0.23. */
+  test("errors in percent, signed or not, and recovery", () => {
+    expect(percentError(0.224, 0.23).toFixed(1)).toBe("-2.6");
+    expect(percentError(0.224, 0.23, "absolute").toFixed(1)).toBe("2.6");
+    expect(recoveryPercent(0.224, 0.23).toFixed(1)).toBe("97.4");
+  });
+
+  test("a dilution: accept, titrate what was kept, make anew", () => {
+    expect(dilutionDecision(-5, 5, 1)).toBe("accept");
+    expect(dilutionDecision(5.1, 5, 1)).toBe("titrate again");
+    expect(dilutionDecision(-7, 5, 2)).toBe("make anew");
+    expect(dilutionDecision(4, 5, 3)).toBe("accept");
+  });
+
+  test("a limit: clear only when the one-sided 95 % interval lies on one side", () => {
+    const found = (value: number) =>
+      measured(value, "mg/L", [{ leaf: leaf({ id: "x", label: "x", group: "x", u: 2 }), by: 1 }]);
+    const limit = exact(160, "mg/L");
+    // 1.645 u = 3.29 mg/L
+    expect(againstLimit(found(156.6), limit).verdict).toBe("clearly below");
+    expect(againstLimit(found(156.8), limit).verdict).toBe("cannot tell");
+    expect(againstLimit(found(163.2), limit).verdict).toBe("cannot tell");
+    expect(againstLimit(found(163.4), limit).verdict).toBe("clearly above");
+    expect(againstLimit(exact(160, "mg/L"), limit).verdict).toBe("cannot tell");
   });
 });
 

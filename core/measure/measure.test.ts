@@ -1,13 +1,23 @@
 import { describe, expect, test } from "@jest/globals";
-import { divide, inUnit, multiply, standardUncertainty } from "../quantity";
-import { combineReplicates } from "../judgement";
+import fc from "fast-check";
+import { divide, exact, inUnit, leaf, measured, multiply, standardUncertainty } from "../quantity";
+import { combineReplicates, sharesOfVariance } from "../judgement";
 import {
+  buoyancyFactor,
   buretteVolume,
+  dropsVolume,
+  flaskVolume,
   glasswareTolerance,
+  graduatedVolume,
   massByDifference,
+  massTared,
   parseReading,
   pipetteVolume,
+  purity,
   type ReadingRules,
+  repeatCheck,
+  sameReadingCheck,
+  slipChecks,
 } from ".";
 
 const conditions = {
@@ -72,6 +82,144 @@ describe("volumes", () => {
     const q = divide(a, b);
     expect(q.sensitivities.get("temperature:s")?.by).toBeCloseTo(0, 15);
     expect(multiply(a, b).sensitivities.get("temperature:s")?.by).toBeGreaterThan(0);
+  });
+});
+
+/**
+ * EURACHEM/CITAC Guide CG 4 (QUAM), 3rd ed., example A1: 100.28 mg (u = 0.05 mg) of purity 0.9999 ± 0.0001 in 100.0 mL:
+ * 1002.7 mg/L, u = 0.9 mg/L.
+ */
+test("QUAM A1: a calibration standard by weight", () => {
+  const place = { stage: "s", trial: "s", once: true };
+  const flask = flaskVolume(
+    100,
+    place,
+    { ...conditions, temperatureHalfRangeC: 4, temperatureShape: "rectangular" },
+    "V_f",
+  );
+  // tolerance 0.10/√6 = 0.04; filling 0.02; temperature 100 · 2.1e-4 · 4 / √3 = 0.05; together 0.07 mL
+  expect((standardUncertainty(flask) * 1000).toFixed(2)).toBe("0.07");
+  const mass = measured(100.28, "mg", [
+    { leaf: leaf({ id: "m", label: "m", group: "Mass", u: 0.05 }), by: 1 },
+  ]);
+  const c = divide(multiply(mass, purity(0.9999, 0.0001, "Cd", "s")), flask);
+  expect(inUnit(c, "mg/L").toFixed(1)).toBe("1002.7");
+  // Unrounded: √(0.5² + 0.058² + 0.67²) = 0.835. The guide goes on with the flask's u rounded to 0.07 mL: 0.86, said as 0.9.
+  expect(standardUncertainty(c) * 1000).toBeCloseTo(0.835, 2);
+  const asRounded = measured(100, "mL", [
+    { leaf: leaf({ id: "V", label: "V", group: "V", u: 0.07 }), by: 1 },
+  ]);
+  const guide = divide(multiply(mass, purity(0.9999, 0.0001, "Cd", "s")), asRounded);
+  expect((standardUncertainty(guide) * 1000).toFixed(1)).toBe("0.9");
+  expect(sharesOfVariance(c)[0]?.label).toBe("Mass");
+});
+
+describe("other glass, drops and balances", () => {
+  const place = { stage: "s", trial: "t" };
+
+  test("a cylinder is far rougher than a pipette of its size, and the same one serves all trials", () => {
+    const glass = { kind: "cylinder", capacityMl: 25 } as const;
+    const u = (trial: string) => graduatedVolume(25, { stage: "s", trial }, still, glass, "V");
+    expect(
+      standardUncertainty(u("1")) / standardUncertainty(pipetteVolume(25, place, still)),
+    ).toBeGreaterThan(8);
+    // tolerance 0.25/√6 shared, reading 0.125/√6 anew
+    const { systematic, repeatability } = combineReplicates(["1", "2", "3", "4"].map(u), "s", 0);
+    expect(systematic * 1000).toBeCloseTo(0.25 / Math.sqrt(6), 9);
+    expect(repeatability * 1000).toBeCloseTo(0.125 / Math.sqrt(6) / 2, 9);
+  });
+
+  /** Common practice, no source: 20 drops to the mL; 15 drops of 10 % with 5 of water are 7.5 %. */
+  test("drops: by a factor that has its own ±", () => {
+    const drops = (n: number) => dropsVolume(n, { value: 20, plusMinus: 0.5 }, place, "ethanol");
+    expect(inUnit(drops(20), "mL")).toBeCloseTo(1, 12);
+    expect(standardUncertainty(drops(20)) * 1000).toBeCloseTo(0.5 / Math.sqrt(3) / 20, 12);
+    // The factor cancels in a mixture of drops.
+    const strength = divide(multiply(exact(10), drops(15)), drops(20));
+    expect(strength.value).toBeCloseTo(7.5, 12);
+    expect(standardUncertainty(strength)).toBeCloseTo(0, 12);
+  });
+
+  test("both readings of a burette share its calibration, and two burettes of a stage do not", () => {
+    const readings = { ...place, initialMl: 1, finalMl: 21, capacityMl: 50, readingHalfWidthMl: 0 };
+    const titer = buretteVolume(readings, still);
+    expect(standardUncertainty(titer) * 1000).toBeCloseTo(0.05 / Math.sqrt(6), 12);
+    const sample = buretteVolume({ ...readings, symbol: "V_s" }, still);
+    expect(standardUncertainty(divide(titer, titer))).toBeCloseTo(0, 12);
+    expect(standardUncertainty(divide(titer, sample))).toBeGreaterThan(1e-3);
+  });
+
+  /** Common practice, no source: boat 5.84 g, after transfer 1.03 g: 4.81 g. Bottle 5.85 g, empty 4.23 g: 1.62 g. */
+  test("masses by difference both ways and tared; air's buoyancy from the density", () => {
+    const balance = { readabilityG: 0.01, linearityG: 0.02 };
+    expect(massByDifference(5.84, 1.03, place, balance).value).toBeCloseTo(4.81, 12);
+    expect(massByDifference(5.85, 4.23, place, balance).value).toBeCloseTo(1.62, 12);
+    const tared = massTared(0.5, place, balance);
+    expect(standardUncertainty(tared)).toBeCloseTo(
+      standardUncertainty(massByDifference(5, 4.5, place, balance)),
+      12,
+    );
+    // Water of 0.998 g/mL in air of 1.2 mg/mL against weights of 8.0 g/mL: 1.00105 (from memory).
+    expect(buoyancyFactor(0.998).toFixed(5)).toBe("1.00105");
+    expect(buoyancyFactor(8)).toBe(1);
+  });
+
+  test("what is read once for all trials does not count as their scatter", () => {
+    const once = massByDifference(5, 1, { ...place, once: true }, { readabilityG: 0.1, linearityG: 0 });
+    expect(combineReplicates([once, once, once], "s", 0)).toMatchObject({ repeatability: 0 });
+    expect(combineReplicates([once], "s", 0).systematic).toBeCloseTo(standardUncertainty(once), 12);
+  });
+});
+
+describe("slips", () => {
+  const near = (value: number, within = 0.5) => ({ value, within, by: "the trials before" });
+  const only = (text: string, value: number, within?: number) =>
+    slipChecks(text, "mL", 2, near(value, within))[0];
+
+  test.each([
+    ["13.50", 31.42, "swapped digits", "31.50"],
+    ["24.53", 25.4, "swapped digits", "25.43"],
+    ["24.40", 25.41, "off by a mark", "25.40"],
+    ["35.40", 25.41, "off by a mark", "25.40"],
+    ["2.54", 25.41, "dropped digit", "25.40"],
+    ["12.00", 25.41, "jump", undefined],
+  ])("%s where %d was expected: %s", (text, expected, kind, proposal) => {
+    const check = only(text, expected);
+    expect(check).toMatchObject({ severity: "caution", kind });
+    expect(check?.proposal).toBe(proposal);
+    expect(check?.message).toMatch(/By the trials before it should come near/);
+  });
+
+  test("what lies near enough is no slip, nor is anything where nothing is expected", () => {
+    expect(only("25.90", 25.41)).toBeUndefined();
+    expect(slipChecks("13.50", "mL", 2, null)).toEqual([]);
+  });
+
+  test("a swapped pair is found again, whatever the reading", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1000, max: 4999 }), fc.integer({ min: 0, max: 2 }), (hundredths, i) => {
+        const digits = [...String(hundredths)];
+        [digits[i], digits[i + 1]] = [digits[i + 1]!, digits[i]!];
+        const wrong = Number(digits.join("")) / 100;
+        const truth = hundredths / 100;
+        fc.pre(Math.abs(wrong - truth) > 0.5 && wrong >= 10);
+        const check = only(wrong.toFixed(2), truth, 0.05);
+        expect(check?.proposal).toBe(truth.toFixed(2));
+      }),
+    );
+  });
+
+  test("the same digits as another trial's, and a weighing that its repeat does not bear out", () => {
+    const others = [{ name: "trial 1", text: "2.6106" }];
+    expect(sameReadingCheck("2.6106", "g", others)[0]?.message).toMatch(/as in trial 1: was it read anew/);
+    expect(sameReadingCheck("2.6107", "g", others)).toEqual([]);
+    const balance = { readabilityG: 0.0001, linearityG: 0.0002 };
+    expect(repeatCheck("2.6109", "2.6106", balance)).toEqual([]);
+    expect(repeatCheck("2.6160", "2.6106", balance)[0]).toMatchObject({
+      kind: "swapped digits",
+      proposal: "2.6106",
+    });
+    expect(repeatCheck("2.7", "2.6106", balance)[0]?.kind).toBe("repeat");
   });
 });
 

@@ -17,7 +17,7 @@ export interface Drawn {
   readonly standardUncertainty: number;
   /** The probabilistically symmetric coverage interval (JCGM 101, 7.7). */
   readonly interval: readonly [number, number];
-  /** How many values fell in each of equal steps across the middle 99.9 % or so. */
+  /** How many values fell in each of equal steps from somewhat below the interval to somewhat above it. */
   readonly histogram: { readonly from: number; readonly to: number; readonly counts: readonly number[] };
   /** Draws that gave no finite number, as a division by zero does; they are left out. */
   readonly lost: number;
@@ -77,13 +77,15 @@ function keepFinite(block: Float64Array, length: number, values: Float64Array, k
 function summarize(values: Float64Array, lost: number, coverage: number): Drawn {
   const n = values.length;
   const { mean, standardUncertainty, least, most } = momentsOf(values);
-  const [from, to] = [mean - 3.5 * standardUncertainty, mean + 3.5 * standardUncertainty];
-  const counts = standardUncertainty > 0 ? countInSteps(values, from, to) : [];
   // JCGM 101, 7.7.2: q = pM values lie within, as many below as above.
   const within = Math.round(coverage * n);
   const below = Math.floor((n - within) / 2);
   const ends = orderStatistics(values, [below, Math.min(n - 1, below + within)], least, most);
   const interval = [ends[0] ?? NaN, ends[1] ?? NaN] as const;
+  // As wide as the interval asks for, whatever the tails do.
+  const margin = 0.35 * (interval[1] - interval[0]);
+  const [from, to] = [interval[0] - margin, interval[1] + margin];
+  const counts = margin > 0 ? countInSteps(values, from, to) : [];
   return { draws: n, mean, standardUncertainty, interval, histogram: { from, to, counts }, lost };
 }
 

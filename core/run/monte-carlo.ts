@@ -1,6 +1,6 @@
 import { plusMinus } from "../judgement";
 import { type Comparison, compareWithDraws, type Drawn, type Program, ProgramBuilder } from "../montecarlo";
-import { type Leaf, standardUncertainty, unitOf } from "../quantity";
+import { type Leaf, type Quantity, standardUncertainty, unitOf } from "../quantity";
 import { failure, type Result, success } from "../result";
 import { type CompiledMethod, compiledMethod, type CompiledStage } from "./compile";
 import { evaluateRun } from "./evaluate";
@@ -12,13 +12,21 @@ import {
 } from "./evaluation";
 import { resultsOf } from "./method";
 import type { RunRecord } from "./record";
+import { countWord } from "./words";
 
 type Registers = ReadonlyMap<string, number>;
 
 /** What scatters from trial to trial is counted once, in the leaf of the trials' agreement. */
 const shared = ({ random }: Leaf) => !random;
 
+/**
+ * How the trials' agreement is drawn: by Student's t with its few degrees of freedom (JCGM 101, 6.4.9), which is wider than
+ * its u; or normal with just that u, as the linear propagation takes it.
+ */
+export type ScatterAs = "t" | "normal";
+
 interface Building {
+  readonly scatter: ScatterAs;
   readonly builder: ProgramBuilder;
   readonly method: CompiledMethod;
   /** Registers of earlier stages' results, by stage and symbol. */
@@ -71,7 +79,12 @@ function stageSteps(stage: ComputedEvaluation, compiled: CompiledStage, building
     const departure = builder.quantity({
       value: 0,
       dimension: quantity?.dimension ?? [0, 0, 0, 0, 0],
-      sensitivities: new Map(agreement.map((s) => [s.leaf.id, s])),
+      sensitivities: new Map(
+        agreement.map(({ leaf, by }) => [
+          leaf.id,
+          { by, leaf: building.scatter === "t" ? leaf : { ...leaf, shape: "normal" as const } },
+        ]),
+      ),
     });
     registers.set(symbol, builder.binary("+", mean, departure));
   }
@@ -85,10 +98,11 @@ function stageSteps(stage: ComputedEvaluation, compiled: CompiledStage, building
 export function programOf(
   record: RunRecord,
   stageKey: string,
+  scatter: ScatterAs = "t",
   evaluation: RunEvaluation = evaluateRun(record),
 ): Result<Program> {
   const method = compiledMethod(record.method);
-  const building: Building = { builder: new ProgramBuilder(), method, results: new Map() };
+  const building: Building = { builder: new ProgramBuilder(), scatter, method, results: new Map() };
   for (const stage of evaluation.stages) {
     const compiled = method.titrations.get(stage.key) ?? method.preparations.get(stage.key);
     if (!compiled || stage.kind === "conclude") continue;
@@ -109,8 +123,32 @@ export interface DrawnResult {
   readonly drawn: Drawn;
   readonly comparison: Comparison;
   readonly linear: { readonly value: number; readonly standardUncertainty: number; readonly half95: number };
+  /** False where a t distribution of two degrees of freedom or fewer has no finite spread: quantiles alone tell. */
+  readonly spreadIsFinite: boolean;
   /** Whether the two agree, in words. */
   readonly text: string;
+}
+
+/** The trials' agreements that were drawn by Student's t and matter: two percent of the variance, or more. */
+function fewTrials(quantity: Quantity): Leaf[] {
+  const variance = standardUncertainty(quantity) ** 2;
+  return [...quantity.sensitivities.values()].flatMap(({ leaf, by }) =>
+    leaf.shape === "t" && (by * leaf.u) ** 2 > 0.02 * variance ? [leaf] : [],
+  );
+}
+
+function comparisonText(comparison: Comparison, wider: boolean, few: readonly Leaf[]): string {
+  if (comparison.agree) return "The draws agree with the ± to the digits that it claims.";
+  const least = few.map((l) => l.degreesOfFreedom).sort((a, b) => a - b)[0];
+  if (least !== undefined && wider) {
+    return (
+      `The drawn interval is wider: it takes the scatter of only ${countWord(least + 1)} trials at its word ` +
+      "(Student’s t, JCGM 101). More trials bring the two together."
+    );
+  }
+  return wider
+    ? "The drawn interval is wider than the propagated one: trust the drawn one."
+    : "The drawn interval is narrower: one cause with hard limits rules the ±, and the propagated one is on the safe side.";
 }
 
 /** Holds the draws of a stage's result against its linear propagation (JCGM 101, 8.1), in the result's unit. */
@@ -132,8 +170,13 @@ export function compareResult(stage: ComputedEvaluation, inBaseUnits: Drawn): Dr
     histogram: { ...histogram, from: histogram.from / factor, to: histogram.to / factor },
   };
   const comparison = compareWithDraws(linear, drawn);
-  const text = comparison.agree
-    ? "The draws agree with the ± to the digits that it claims."
-    : "The draws and the ± differ by more than a half unit of its second digit: trust the drawn interval.";
-  return { drawn, comparison, linear, text };
+  const few = fewTrials(quantity);
+  const wider = drawn.interval[1] - drawn.interval[0] > 2 * linear.half95;
+  return {
+    drawn,
+    comparison,
+    linear,
+    spreadIsFinite: few.every((l) => l.degreesOfFreedom > 2),
+    text: comparisonText(comparison, wider, few),
+  };
 }

@@ -49,12 +49,15 @@ export function DrawsPanel({ record, stage }: { record: RunRecord; stage: Comput
 
 function Found({ found, unit }: { found: NonNullable<ReturnType<typeof compareResult>>; unit: string }) {
   const { drawn, linear, comparison, text } = found;
-  const decimals = decimalsFor(drawn.standardUncertainty, 2);
+  const decimals = decimalsFor(linear.standardUncertainty, 2);
   const show = (x: number) => toDecimals(x, decimals);
   const shownUnit = unit === "1" ? "" : ` ${unit}`;
   const rows = [
     ["u, propagated", `${show(linear.standardUncertainty)}${shownUnit}`],
-    ["u, drawn", `${show(drawn.standardUncertainty)}${shownUnit}`],
+    [
+      "u, drawn",
+      found.spreadIsFinite ? `${show(drawn.standardUncertainty)}${shownUnit}` : "too few trials for one",
+    ],
     ["95 %, propagated", `${show(linear.value - linear.half95)} to ${show(linear.value + linear.half95)}`],
     ["95 %, drawn", `${show(drawn.interval[0])} to ${show(drawn.interval[1])}`],
   ] as const;
