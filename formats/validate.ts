@@ -40,10 +40,11 @@ function ofTheFormMeant(errors: readonly ErrorObject[]): ErrorObject[] {
     meant.every((e) => e.keyword === "const" && e.instancePath === union.instancePath)
   ) {
     const values = [...forms.values()].flat().flatMap((e) => (e.keyword === "const" ? [e] : []));
-    const allowed = [
-      ...new Set(values.map((e) => String((e.params as { allowedValue: unknown }).allowedValue))),
-    ];
     const at = values[0]?.instancePath ?? union.instancePath;
+    const here = values.filter((e) => e.instancePath === at);
+    const allowed = [
+      ...new Set(here.map((e) => String((e.params as { allowedValue: unknown }).allowedValue))),
+    ];
     const message = allowed.length > 0 ? `must be one of ${allowed.join(", ")}` : (union.message ?? "");
     return ofTheFormMeant([...others, { ...union, keyword: "one of", instancePath: at, message }]);
   }

@@ -13,7 +13,10 @@ test.each([
   "blank-difference-with-excess",
   "replacement-sample-by-burette",
 ])("over 2,000 simulated runs of %s the 95 %% interval holds the truth in 93 to 97 %%", (name) => {
-  const found = coverageOf(shapes.find((s) => s.name === name)!, 2000);
+  const found = coverageOf(
+    shapes.find((s) => s.name === name)!,
+    2000,
+  );
   const result = found.at(-1)!;
   expect(result.part).toBeGreaterThanOrEqual(0.93);
   expect(result.part).toBeLessThanOrEqual(0.97);

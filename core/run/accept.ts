@@ -3,6 +3,7 @@ import { inUnit, type Quantity, toDecimals, toSignificant, unitOf } from "../qua
 import type { AcceptanceView } from "./evaluation";
 import type { TitrationStage } from "./method";
 import type { HouseRules } from "./rules";
+import { uncapitalized } from "./words";
 
 /** The result held against the known value, the target or the limit that was given; null where none was. */
 export function judgeAcceptance(
@@ -14,7 +15,7 @@ export function judgeAcceptance(
 ): AcceptanceView | null {
   const stated = accept ? shared.get(accept.symbol) : undefined;
   if (!accept || !stated || !found || stated.value === 0) return null;
-  const label = inputs.find(({ symbol }) => symbol === accept.symbol)?.label.toLowerCase() ?? accept.symbol;
+  const label = uncapitalized(inputs.find(({ symbol }) => symbol === accept.symbol)?.label ?? accept.symbol);
   const unit = result.unit;
   const at = `${toSignificant(inUnit(stated, unit), 4)}${unit === "1" ? "" : ` ${unit}`}`;
   if (accept.against === "limit") {

@@ -5,7 +5,7 @@ import { perUnit } from "./evaluate-trial";
 import type { AcceptanceView, AgreementView, TrialEvaluation, Verdict } from "./evaluation";
 import { inputOf } from "./method";
 import { type AgreementRule, type HouseRules, replicatesNeeded } from "./rules";
-import { capitalized, counted, countWord, listed, trialWords } from "./words";
+import { capitalized, counted, countWord, listed, trialWords, uncapitalized } from "./words";
 
 export interface Reference {
   /** Titers are compared as if every flask held this amount; 1 where they are compared as they stand. */
@@ -110,7 +110,7 @@ export function comparedValues(
     const typical = mean(values.map(([, value]) => Math.abs(value)));
     const places = Math.max(0, 3 - Math.floor(Math.log10(typical || 1)));
     const shownUnit = unit === "1" ? "" : `, ${unit}`;
-    return { values: new Map(values), unit, decimals: places, label: `${name.toLowerCase()}${shownUnit}` };
+    return { values: new Map(values), unit, decimals: places, label: `${uncapitalized(name)}${shownUnit}` };
   }
   const counted = done.some((t) => t.eligible) ? done.filter((t) => t.eligible) : done;
   const center = mean(counted.map(({ result }) => result.value));

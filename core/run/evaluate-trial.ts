@@ -24,6 +24,7 @@ import {
 } from "./record";
 import { type HouseRules, massDecimals } from "./rules";
 import { showQuantity } from "./show";
+import { uncapitalized } from "./words";
 
 /** The quantities of earlier stages' results, by stage and by symbol. */
 export type Earlier = ReadonlyMap<string, ReadonlyMap<string, EarlierResult>>;
@@ -181,7 +182,7 @@ function compute(
   if (!broken) return { quantities, significance, problem: null, broken: false };
   const zero = definition.inputs.find(({ symbol }) => quantities.get(symbol)?.value === 0);
   const why = zero
-    ? `${zero.label.toLowerCase()} (${zero.symbol}) is zero`
+    ? `${uncapitalized(zero.label)} (${zero.symbol}) is zero`
     : "it comes out as no finite number";
   return {
     ...known,

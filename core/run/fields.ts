@@ -149,6 +149,22 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
   return cautions;
 }
 
+/** A reading beyond the scale is refused; where it looks like a slip, what was probably meant is proposed with it. */
+function withLikelyMeaning(
+  check: Check,
+  field: Field,
+  typed: string,
+  { expected = null }: FieldContext,
+): FieldCheck {
+  const text = typed.trim().replace(",", ".");
+  const decimals = field.rules.decimals ?? 2;
+  const slip = check.kind === "scale" ? slipChecks(text, field.unit, decimals, expected)[0] : undefined;
+  return {
+    ok: false,
+    check: slip?.proposal === undefined ? check : { ...slip, severity: "stop" },
+  };
+}
+
 /**
  * Checks what was typed into a field: by itself first, then against the trial's other readings, so that a final reading
  * lies beyond the initial one and a boat weighs less after the transfer, then against what was expected. Cautions let it
@@ -156,7 +172,7 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
  */
 export function checkField(field: Field, typed: string, context: FieldContext): FieldCheck {
   const reading: Reading = parseReading(typed, field.rules);
-  if (!reading.ok) return reading;
+  if (!reading.ok) return withLikelyMeaning(reading.check, field, typed, context);
   const { value, text } = reading;
   const read: Lookup = (kind) => presentObservation(context.holder.observations, field.symbol, kind);
   const problem = orderProblem(inputOf(context.stage, field.symbol), field, value, read);

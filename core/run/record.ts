@@ -32,8 +32,8 @@ export const ObservationSchema = Type.Object(
     /** As typed, trailing zeros and all; empty where an entry was taken back. */
     text: Type.String(),
     /** The exact decimal that the text means; null where the entry was taken back. */
-    value: Type.Union([Type.String(), Type.Null()]),
-    unit: Id,
+    value: Type.Union([Type.String({ pattern: "^[+-]?(\\d+\\.?\\d*|\\.\\d+)$" }), Type.Null()]),
+    unit: Type.String(),
     source: Type.Union([Type.Literal("typed"), Type.Literal("instrument"), Type.Literal("imported")]),
     person: Type.String(),
     at: Instant,

@@ -8,7 +8,7 @@ import { decimalsOfInput, unitOfInput } from "./input-kinds";
 import { type Input, inputOf, type Method } from "./method";
 import type { RunRecord } from "./record";
 import { plusMinusWords } from "./show";
-import { listed, trialWords } from "./words";
+import { listed, trialWords, uncapitalized } from "./words";
 
 /** Where a number in a working comes from: what opens when one asks. */
 export type Origin =
@@ -193,7 +193,7 @@ function symbolInputs(board: Board, name: string): WorkingInput[] {
   // A mass and a titer have a step of their own, which opens to their readings.
   if (isDifference(input)) return [];
   const fields = all.filter(({ field }) => field.symbol === name);
-  const label = readingLabels[input.is] ?? input.label.toLowerCase();
+  const label = readingLabels[input.is] ?? uncapitalized(input.label);
   const unit = unitOfInput(input, record.method);
   return [{ key: name, label, origin: { kind: "readings", fields, causes: causes(q, unit) } }];
 }

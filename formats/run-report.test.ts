@@ -1,0 +1,178 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { afterAll, describe, expect, test } from "@jest/globals";
+import type { RunRecord } from "~/core/run";
+import { exampleRecords } from "./examples";
+import { readRunRecord, reportOf, type RunReport } from "./run-report";
+
+const file = "formats/examples/solid-in-each-flask-then-direct.json";
+const example = () => JSON.parse(readFileSync(file, "utf8")) as RunRecord;
+
+/** The example with one thing changed, as JSON would bring it. */
+function changed(change: (record: any) => void): unknown {
+  const record: unknown = structuredClone(example());
+  change(record);
+  return record;
+}
+const problems = (value: unknown) => {
+  const read = readRunRecord(value);
+  return "problems" in read ? read.problems.map(({ path: at, message }) => `${at}: ${message}`) : [];
+};
+
+describe("examples", () => {
+  test("are one for each shape, and what their script writes (npm run examples)", () => {
+    const made = exampleRecords();
+    expect(readdirSync("formats/examples").sort()).toEqual(made.map(([name]) => `${name}.json`).sort());
+    for (const [name, text] of made) expect(readFileSync(`formats/examples/${name}.json`, "utf8")).toBe(text);
+  });
+
+  test("are read without a fault, and every stage of them has a result", () => {
+    for (const [, text] of exampleRecords()) {
+      const read = readRunRecord(JSON.parse(text));
+      if ("problems" in read) throw new Error(read.problems[0]?.message);
+      for (const stage of reportOf(read.record).stages) {
+        expect(stage.result?.value).toBeGreaterThan(0);
+        expect(stage.result!.interval95[0]).toBeLessThan(stage.result!.value);
+        expect(stage.working.length).toBeGreaterThan(1);
+      }
+    }
+  });
+});
+
+describe("what is wrong with a record is told by path", () => {
+  test.each<[string, (r: any) => void, RegExp]>([
+    [
+      "a word that is none",
+      (r) => (r.houseRules.plusMinus = "k9"),
+      /^houseRules\.plusMinus: must be one of k2, u, i95$/,
+    ],
+    [
+      "a rule without its width",
+      (r) => delete r.houseRules.agreement.withinMl,
+      /^houseRules\.agreement: must have required property 'withinMl'$/,
+    ],
+    [
+      "a rule that does not exist",
+      (r) => (r.houseRules.agreement.rule = "by feeling"),
+      /^houseRules\.agreement\.rule: must be one of n-within, within-of-mean/,
+    ],
+    [
+      "an input of no known kind",
+      (r) => (r.method.stages[0].inputs[0].is = "guess"),
+      /^method\.stages\.0\.inputs\.0\.is: must be one of mass, purity, titer/,
+    ],
+    [
+      "an input that lacks a part",
+      (r) => delete r.method.stages[0].inputs[0].of,
+      /^method\.stages\.0\.inputs\.0: must have required property 'of'$/,
+    ],
+    ["something that does not belong", (r) => (r.stages[0].color = "red"), /^stages\.0: .*"color"$/],
+    [
+      "a value that is no decimal",
+      (r) => (r.stages[0].trials[0].observations[0].value = "NaN"),
+      /^stages\.0\.trials\.0\.observations\.0\.value: /,
+    ],
+    ["no record at all", (r) => delete r.format, /^the whole: must have required property 'format'$/],
+  ])("shape: %s", (_what, change, message) => {
+    const found = problems(changed(change));
+    expect(found).toHaveLength(1);
+    expect(found[0]).toMatch(message);
+  });
+
+  test.each<[string, (r: any) => void, RegExp]>([
+    [
+      "a method that loses atoms",
+      (r) => (r.method.equations[0].equation = "Na2CO3 + HCl -> NaCl + H2O + CO2"),
+      /^method: .*does not balance/,
+    ],
+    [
+      "a relation that adds unlike things",
+      (r) => (r.method.stages[0].relations[0].relation = "n_s = m + V"),
+      /^method: .*they cannot be added/,
+    ],
+    [
+      "a stage that the method has not",
+      (r) => (r.stages[1].key = "other"),
+      /^stages\.1\.key: The method has no stage "other"/,
+    ],
+    [
+      "a reading that nobody reads there",
+      (r) => (r.stages[0].trials[1].observations[0].symbol = "q"),
+      /^stages\.0\.trials\.1\.observations\.0: Nothing is read here/,
+    ],
+    [
+      "a value that its text does not mean",
+      (r) => (r.stages[0].trials[0].observations[3].value = "1"),
+      /^stages\.0\.trials\.0\.observations\.3\.value: The text ".*" does not mean 1/,
+    ],
+    [
+      "a burette that ran backwards",
+      (r) => {
+        const final = r.stages[0].trials[0].observations[3];
+        final.text = final.value = "0.00";
+      },
+      /^stages\.0\.trials\.0\.observations\.\d: The final reading 0\.00 is not above/,
+    ],
+    [
+      "a correction of what was never there",
+      (r) => (r.stages[0].trials[0].observations[1].supersedes = "nobody"),
+      /supersedes: No earlier observation is called nobody/,
+    ],
+    [
+      "a unit that is not the instrument's",
+      (r) => (r.stages[0].trials[0].observations[0].unit = "mg"),
+      /unit: It is read in g, not in mg/,
+    ],
+  ])("sense: %s", (_what, change, message) => {
+    const found = problems(changed(change));
+    expect(found.some((line) => message.test(line))).toBe(true);
+  });
+});
+
+describe("bin/recompute", () => {
+  const folder = mkdtempSync(path.join(tmpdir(), "recompute-"));
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const recompute = (...args: string[]) => spawnSync("bin/recompute", args, { encoding: "utf8" });
+  const written = (name: string, text: string) => {
+    const at = path.join(folder, name);
+    writeFileSync(at, text);
+    return at;
+  };
+
+  test("prints results, verdicts and working as text, from any folder", () => {
+    const { status, stdout } = spawnSync(path.resolve("bin/recompute"), [path.resolve(file)], {
+      encoding: "utf8",
+      cwd: folder,
+    });
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/Trials 1, 2 and 3 lie within/);
+    expect(stdout).toMatch(/Concentration of the base: 0\.1\d+ ± 0\.0\d+ mol\/L/);
+    expect(stdout).toMatch(/n_s = m \* P \/ M\(KHC8H4O4\) = \d\.\d+ mmol/);
+  });
+
+  test("prints the same as JSON, in full digits", () => {
+    const { status, stdout } = recompute(file, "--json");
+    expect(status).toBe(0);
+    const report = JSON.parse(stdout) as RunReport;
+    expect(report).toEqual(JSON.parse(JSON.stringify(reportOf(example()))));
+    expect(report.stages.map((s) => s.key)).toEqual(["standardize", "determine"]);
+  });
+
+  test("exits 2 with what is wrong and where", () => {
+    const bad = written("bad.json", JSON.stringify(changed((r) => (r.status = "lost"))));
+    expect(recompute(bad)).toMatchObject({
+      status: 2,
+      stdout: "",
+      stderr: "status: must be one of open, finished, archived\n",
+    });
+    expect(JSON.parse(recompute(bad, "--json").stdout)).toMatchObject({ problems: [{ path: "status" }] });
+    expect(recompute(written("cut.json", '{"format": "steady'))).toMatchObject({
+      status: 2,
+      stderr: expect.stringMatching(/is no JSON/) as unknown,
+    });
+    expect(recompute(path.join(folder, "none.json"))).toMatchObject({ status: 2 });
+    expect(recompute()).toMatchObject({ status: 2 });
+  });
+});
