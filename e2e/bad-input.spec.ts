@@ -1,4 +1,4 @@
-import { expect, startRun, test, titration, typeReadings, weighing } from "./app";
+import { expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
 
 test("each bad reading gets its message beside the field, and nothing typed is lost", async ({ page }) => {
   await startRun(page, "Bad input");
@@ -97,4 +97,24 @@ test("a dead network loses no reading", async ({ page, context }) => {
   await expect(ledger).toContainText("25.00");
   await page.reload();
   await expect(ledger).toContainText("25.00");
+});
+
+test("a likely slip is asked about, with the right value one key away, and can be kept all the same", async ({
+  page,
+}) => {
+  await startRun(page, "Called out across the room");
+  await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
+  await typeReadings(page, [...weighing("2.6110", "2.1000"), ["Initial reading, mL", "0.00"]]);
+  const final = page.getByRole("textbox", { name: "Final reading, mL" });
+  // 0.5110 g take 25.02 mL: 20.52 has two digits the wrong way round.
+  await final.fill("20.52");
+  await expect(
+    page.getByText(/should come near 25\.02 mL\. Two digits swapped\? Is 25\.02 meant\?/),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Write 25.02" }).click();
+  await expect(final).toHaveValue("25.02");
+  await expect(page.getByText(/Two digits swapped/)).toHaveCount(0);
+  await final.fill("20.52");
+  await final.press("Enter");
+  await expect(ledgerRow(page, "2")).toContainText("20.52");
 });

@@ -46,7 +46,7 @@ test("requests that make no sense are refused and change nothing", async ({ page
     await expect(page.getByRole("heading", { name: "Not found" })).toBeVisible();
   }
   await page.getByRole("link", { name: "Back to the bench" }).click();
-  await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "On the bench", exact: true })).toBeVisible();
 });
 
 test("nothing is fetched from elsewhere, and every page is whole without it", async ({ page, app }) => {

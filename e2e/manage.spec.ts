@@ -78,7 +78,7 @@ test("correct, strike out, restore, mark rough, rename, undo; archive what holds
     await expect(page.getByText("correction taken back")).toBeVisible();
     await expect(page.getByText("Burette, 50 mL class A").first()).toBeVisible();
     await page.getByRole("button", { name: "the molar mass" }).click();
-    await expect(page.getByText("8 × (12.011 ± 0.002)")).toBeVisible();
+    await expect(page.getByText("8 × (12.011 ± 0.001)")).toBeVisible();
     await page.getByRole("link", { name: "Back to the run" }).click();
   });
 
@@ -104,7 +104,7 @@ test("correct, strike out, restore, mark rough, rename, undo; archive what holds
   await page.getByRole("button", { name: "More about this run" }).click();
   await expect(page.getByRole("menuitem", { name: "Delete the empty run" })).toHaveCount(0);
   await page.getByRole("menuitem", { name: "Archive" }).click();
-  await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "On the bench", exact: true })).toBeVisible();
   await expect(page.getByRole("article", { name: "Ledger work, second try" })).toHaveCount(0);
   await page.getByRole("searchbox").fill("second try");
   await expect(page.getByText("archived")).toBeVisible();
@@ -112,6 +112,6 @@ test("correct, strike out, restore, mark rough, rename, undo; archive what holds
   await startRun(page, "Begun by mistake");
   await page.getByRole("button", { name: "More about this run" }).click();
   await page.getByRole("menuitem", { name: "Delete the empty run" }).click();
-  await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "On the bench", exact: true })).toBeVisible();
   await expect(page.getByText("Begun by mistake")).toHaveCount(0);
 });

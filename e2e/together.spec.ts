@@ -83,3 +83,49 @@ test("house rules take hold in runs begun from then on", async ({ page }) => {
     await save("Trials that must agree", "3");
   }
 });
+
+test("another school's rule: its own fields, its own verdict, its own advice", async ({ page }) => {
+  const choose = async (label: string, option: string) => {
+    await page.getByRole("combobox", { name: label, exact: true }).click();
+    await page.getByRole("option", { name: option, exact: true }).click();
+  };
+  const save = async () => {
+    await page.getByRole("button", { name: "Save house rules" }).click();
+    await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
+  };
+  await page.goto("/house-rules");
+  await choose("A set agrees when", "the first two do, else with a third");
+  await expect(page.getByRole("textbox", { name: "Trials that must agree" })).toHaveCount(0);
+  await page.getByRole("textbox", { name: "Within, mL" }).fill("");
+  await page.getByRole("button", { name: "Save house rules" }).click();
+  await expect(page.getByText("Type a number")).toBeVisible();
+  await page.getByRole("textbox", { name: "Within, mL" }).fill("0.20");
+  await choose("Digits of a result", "by significant figures");
+  await save();
+  try {
+    await page.reload();
+    await expect(page.getByRole("combobox", { name: "A set agrees when" })).toHaveText(/the first two do/);
+    await startRun(page, "Two, else a third");
+    await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
+    await typeReadings(page, [...weighing("2.6107", "2.1001"), ...titration("25.00", "50.00")].slice(0, 2));
+    await page.getByRole("button", { name: "Refilled" }).click();
+    await typeReadings(page, titration("0.10", "25.35"));
+    await expect(page.getByTestId("verdict")).toContainText(
+      "No two of the two trials lie within 0.20 mL of each other. House rule: two within 0.20 mL, else a third.",
+    );
+    await typeReadings(page, weighing("2.6108", "2.1002"));
+    await page.getByRole("button", { name: "Refilled" }).click();
+    await typeReadings(page, titration("0.00", "25.10"));
+    await expect(page.getByTestId("verdict")).toContainText("Trials 1 and 3 lie within 0.10 mL");
+    await expect(page.getByTestId("verdict")).toContainText("Trial 2 is left out");
+    // 0.5106 g and 25.00 mL have four figures each: so has the result.
+    await expect(page.getByTestId("result")).toContainText("0.0998");
+  } finally {
+    await page.goto("/house-rules");
+    await choose("A set agrees when", "so many lie within this of each other");
+    await page.getByRole("textbox", { name: "Trials that must agree" }).fill("3");
+    await page.getByRole("textbox", { name: "Within, mL" }).fill("0.10");
+    await choose("Digits of a result", "by its ±");
+    await save();
+  }
+});

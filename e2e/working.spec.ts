@@ -19,6 +19,8 @@ test("the working opens from every result, step by step, down to the readings an
     await typeReadings(page, titration("0.00", final));
   }
   await page.getByRole("link", { name: "Go on: Titrate the acid" }).press("Enter");
+  // The stage before has such a button too: wait until its own stands there.
+  await expect(page.getByRole("textbox", { name: "Aliquot of acid, mL" })).toBeVisible();
   await page.getByRole("button", { name: "counts", exact: true }).click();
   await page.getByRole("textbox", { name: "Aliquot of acid, mL" }).focus();
   await typeReadings(page, [["Aliquot of acid, mL", null], ...titration("0.00", "20.00")]);
@@ -67,6 +69,23 @@ test("the working opens from every result, step by step, down to the readings an
     expect(sum).toBeLessThan(103);
   });
 
+  await test.step("a million draws in a worker stand beside the ±; drawing again can be cancelled", async () => {
+    await page.getByRole("link", { name: "Standardize the base" }).click();
+    const panel = page.getByRole("region", { name: "The ± a second way" });
+    await panel.getByRole("button", { name: "Draw a million" }).click();
+    await expect(panel.getByRole("img", { name: /How the draws lie/ })).toBeVisible({ timeout: 20_000 });
+    // Half of the interval: 1.96 u or, with Student's t for three trials, somewhat more.
+    const [low, high] = (await panel.getByRole("definition").nth(3).innerText()).split(" to ").map(Number);
+    expect(high! - low!).toBeGreaterThan(2 * 1.9 * 0.0001);
+    expect(high! - low!).toBeLessThan(2 * 3.5 * 0.0001);
+    expect((low! + high!) / 2).toBeCloseTo(0.100014, 5);
+    await expect(panel).toContainText("takes the scatter of only three trials at its word");
+    await panel.getByRole("button", { name: "Draw again" }).click();
+    await panel.getByRole("button", { name: "Cancel" }).click();
+    await expect(panel.getByRole("button", { name: "Draw a million" })).toBeVisible();
+    await expect(panel.getByRole("progressbar")).toHaveCount(0);
+  });
+
   await page.getByRole("link", { name: "Back to the run" }).click();
-  await expect(page.getByRole("textbox", { name: "Aliquot of acid, mL" })).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "Boat with solid, g" })).toBeVisible();
 });

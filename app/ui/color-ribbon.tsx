@@ -9,6 +9,7 @@ export const textOn = (color: string): string =>
 
 /** What the flask should look like on the way: color and words together, the end in a frame. */
 export function ColorRibbon({ steps }: { steps: TitrationStage["ribbon"] }) {
+  if (steps.length === 0) return null;
   return (
     <Box
       component="ol"

@@ -205,7 +205,12 @@ export function giveVerdict(
   const left = eligible.filter((t) => !members.includes(t.id)).map((t) => t.name);
   const scaled = reference.amount !== 1 && stage.definition.agree.per !== undefined;
   const perTiter = stage.compares !== "result" && rules.agreementOf === "titers" && unit === "mL";
-  const per = perTiter && scaled && !sameAmounts(stage, eligible) ? ` ${reference.label}` : "";
+  const asResults = unit === "mL" && !perTiter;
+  const per = asResults
+    ? " of titer"
+    : perTiter && scaled && !sameAmounts(stage, eligible)
+      ? ` ${reference.label}`
+      : "";
   const goOn = nextStageTitle ? `Go on: ${nextStageTitle}` : "The set is closed";
 
   if (eligible.length === 0) {
@@ -257,7 +262,10 @@ export function giveVerdict(
   const missing = needed - members.length;
   const shown = unit === "1" ? "" : ` ${unit}`;
   const [low, high] = window ?? [0, 0];
-  const between = `between ${toDecimals(low, decimals)} and ${toDecimals(high, decimals)}${shown}${per}`;
+  const joined = `${toDecimals(low, decimals)} to ${toDecimals(high, decimals)}${shown}${per}`;
+  const between = asResults
+    ? `when its result is worth ${joined}`
+    : `between ${toDecimals(low, decimals)} and ${toDecimals(high, decimals)}${shown}${per}`;
   const where =
     rules.agreement.rule === "identical"
       ? `at ${toDecimals((low + high) / 2, decimals)}${shown}${per}`

@@ -79,6 +79,9 @@ function typedFigures(
     return scaled({ value: value / factor, place }, factor);
   }
   if (input.is === "purity") return scaled(significantFromText(input.presumed.percent), 0.01);
+  if ("presumed" in input && typeof input.presumed === "string") {
+    return scaled(significantFromText(input.presumed), factor);
+  }
   if (input.is === "given" && input.presumed)
     return scaled(significantFromText(input.presumed.value), factor);
   if (input.is === "drops")

@@ -98,8 +98,21 @@ function buretteQuantity(read: Read, place: Place, rules: HouseRules, symbol?: s
   );
 }
 
-function volumeField({ symbol, label }: Input, instrument: string, hint: string, most: number): Field {
+type Volume = InputOf<"pipette" | "flask" | "graduated">;
+
+/** What was taken; for what is taken once, the method's volume until something else is typed. */
+function volumeTaken({ presumed }: Volume, read: Read, { once }: Place): number | null {
+  return read("volume.taken") ?? (once && presumed !== undefined ? Number(presumed) : null);
+}
+
+function volumeField(
+  { symbol, label, per, presumed }: Volume,
+  instrument: string,
+  hint: string,
+  most: number,
+): Field {
   return {
+    ...(per === "run" && presumed !== undefined ? { optional: true } : {}),
     symbol,
     kind: "volume.taken",
     label,
@@ -199,8 +212,8 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
     fields: (input, _stage, rules) => [
       volumeField(input, "The pipette", `class ${rules.glassware.toleranceClass} pipette`, 100),
     ],
-    quantity: (_input, read, place, rules) => {
-      const volumeMl = read("volume.taken");
+    quantity: (input, read, place, rules) => {
+      const volumeMl = volumeTaken(input, read, place);
       return volumeMl === null ? null : pipetteVolume(volumeMl, place, volumeConditions(rules));
     },
     presumed: ({ presumed }) => ({ "volume.taken": presumed }),
@@ -210,8 +223,9 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
     fields: (input) => [
       volumeField(input, `The ${input.glass}`, `${input.capacityMl} mL ${input.glass}`, input.capacityMl),
     ],
-    quantity: ({ symbol, glass, capacityMl }, read, place, rules) => {
-      const volumeMl = read("volume.taken");
+    quantity: (input, read, place, rules) => {
+      const { symbol, glass, capacityMl } = input;
+      const volumeMl = volumeTaken(input, read, place);
       if (volumeMl === null) return null;
       return graduatedVolume(volumeMl, place, volumeConditions(rules), { kind: glass, capacityMl }, symbol);
     },
@@ -222,9 +236,9 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
     fields: (input, _stage, rules) => [
       volumeField(input, "The flask", `class ${rules.glassware.toleranceClass} volumetric flask`, 5000),
     ],
-    quantity: ({ symbol }, read, place, rules) => {
-      const volumeMl = read("volume.taken");
-      return volumeMl === null ? null : flaskVolume(volumeMl, place, volumeConditions(rules), symbol);
+    quantity: (input, read, place, rules) => {
+      const volumeMl = volumeTaken(input, read, place);
+      return volumeMl === null ? null : flaskVolume(volumeMl, place, volumeConditions(rules), input.symbol);
     },
     presumed: ({ presumed }) => ({ "volume.taken": presumed }),
   },

@@ -68,7 +68,11 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
   const { db, record, person, now } = change;
   const definition = record.method.stages.find((s) => s.key === request.stageKey);
   const stage = record.stages.find((s) => s.key === request.stageKey);
-  if (definition?.kind !== "titration" || !stage) return malformed("This run has no such stage");
+  if (!definition || definition.kind === "conclude" || !stage) {
+    return malformed("This run has no such stage");
+  }
+  if (request.trial && definition.kind === "preparation")
+    return malformed("Nothing is titrated in this stage");
   const everything = record.stages.flatMap((s) => [
     ...s.observations,
     ...s.trials.flatMap((t) => t.observations),

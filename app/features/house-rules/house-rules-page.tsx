@@ -24,9 +24,11 @@ interface FieldProps {
   problems: FormProblems;
   choices?: readonly Choice[];
   onChoose?: (value: string) => void;
+  /** Across both columns, for choices of many words. */
+  wide?: boolean;
 }
 
-function RuleField({ name, label, help, value, problems, choices, onChoose }: FieldProps) {
+function RuleField({ name, label, help, value, problems, choices, onChoose, wide }: FieldProps) {
   const problem = problems[name];
   return (
     <TextField
@@ -37,6 +39,7 @@ function RuleField({ name, label, help, value, problems, choices, onChoose }: Fi
       helperText={problem ?? help}
       select={choices !== undefined}
       id={name}
+      sx={wide ? { gridColumn: "1 / -1" } : {}}
       onChange={(event) => onChoose?.(event.target.value)}
       slotProps={{
         htmlInput: choices
@@ -55,7 +58,7 @@ function RuleField({ name, label, help, value, problems, choices, onChoose }: Fi
 
 function Group({ title, note, children }: { title: string; note: string; children: ReactNode }) {
   return (
-    <Sheet component="section" sx={{ p: { xs: 2, sm: 2.5 } }}>
+    <Sheet component="section" sx={{ p: { xs: 2, sm: 2.5 }, mb: 2, breakInside: "avoid" }}>
       <Typography variant="h2">{title}</Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
         {note}
@@ -92,10 +95,8 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
       <Form method="post" noValidate>
         <Box
           sx={{
-            display: "grid",
-            gap: 2,
-            gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" },
-            alignItems: "start",
+            columnCount: { xs: 1, md: 2 },
+            columnGap: 2,
           }}
         >
           <Group
@@ -106,11 +107,12 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
             <RuleField
               {...field}
               name="agreementOf"
+              wide
               label="Held against"
               value={rules.agreementOf}
               choices={[
-                { value: "titers", label: "titers (per amount, if unlike)" },
-                { value: "results", label: "results" },
+                { value: "titers", label: "titers, or titers per amount where flasks are unlike" },
+                { value: "results", label: "results, each flask’s own" },
               ]}
             />
             <RuleField
@@ -230,7 +232,7 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
               value={balance.correctBuoyancy ? "yes" : "no"}
               choices={[
                 { value: "no", label: "left alone" },
-                { value: "yes", label: "corrected, if the density is known" },
+                { value: "yes", label: "corrected, by density" },
               ]}
             />
             <RuleField
@@ -284,6 +286,7 @@ function AgreementFields({
       <RuleField
         {...field}
         name="agreement"
+        wide
         label="A set agrees when"
         value={agreement.rule}
         onChoose={(value) => setRule(value as typeof rule)}

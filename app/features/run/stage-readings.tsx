@@ -27,6 +27,7 @@ interface StageReadingsProps {
 function presumedText(input: Input, kind: string): string | undefined {
   const half = kind.endsWith("plus-minus");
   if (input.is === "purity") return half ? input.presumed.plusMinus : input.presumed.percent;
+  if (input.is === "pipette" || input.is === "flask" || input.is === "graduated") return input.presumed;
   if (input.is === "given") return half ? input.presumed?.plusMinus : input.presumed?.value;
   return undefined;
 }

@@ -64,16 +64,34 @@ function Found({ found, unit }: { found: NonNullable<ReturnType<typeof compareRe
   return (
     <>
       <Histogram drawn={drawn} linear={[linear.value - linear.half95, linear.value + linear.half95]} />
+      <Typography variant="caption" color="textSecondary" sx={{ display: "block" }}>
+        Filled: the middle 95 % of the draws. Bracket: the 95 % interval as propagated.
+      </Typography>
       <Box
         component="dl"
-        sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 1.5, rowGap: 0.25, my: 1 }}
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "auto 1fr",
+          columnGap: 1.5,
+          rowGap: 0.25,
+          my: 1,
+          alignItems: "baseline",
+        }}
       >
         {rows.map(([name, value]) => (
           <Box key={name} sx={{ display: "contents" }}>
             <Box component="dt" sx={{ color: colors.inkSoft }}>
               {name}
             </Box>
-            <Box component="dd" sx={{ m: 0, fontFamily: fonts.reading }}>
+            <Box
+              component="dd"
+              sx={{
+                m: 0,
+                whiteSpace: "nowrap",
+                fontFamily: /^\d/.test(value) ? fonts.reading : fonts.text,
+                fontSize: "0.92rem",
+              }}
+            >
               {value}
             </Box>
           </Box>
