@@ -5,11 +5,15 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { gzipSync } from "node:zlib";
 import { chromium, type Page } from "@playwright/test";
+import { build } from "esbuild";
 import { sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { aliquot, flask, runRecord } from "../catalog/tests/build-record";
 import { mustHold } from "../core/result";
-import { evaluateRun } from "../core/run";
+import { ProgramBuilder, propagateAll } from "../core/montecarlo";
+import { leaf, type LeafShape, measured } from "../core/quantity";
+import { parseRelation } from "../core/relation";
+import { evaluateRun, type RunRecord } from "../core/run";
 import type { RunRequest } from "../formats/requests";
 import { openDatabase } from "../server/database/connection";
 import type { Database } from "../server/database/types";
@@ -26,15 +30,71 @@ function benchCore(): void {
   const titers = ["25.00", "24.98", "25.03", "25.05", "24.99", "25.01"];
   const flasks = titers.map((final) => flask("2.6106", "2.1000", "0.00", final));
   const aliquots = titers.map((final) => aliquot("25.00", "0.00", final));
-  const times: number[] = [];
-  for (let i = 0; i < 500; i++) {
-    const record = runRecord(flasks, aliquots);
+  const timesOf = (record: RunRecord, runs: number) =>
+    Array.from({ length: runs }, () => {
+      const began = performance.now();
+      evaluateRun(record);
+      return performance.now() - began;
+    });
+  const twelve = timesOf(runRecord(flasks, aliquots), 500);
+  say("evaluateRun, 12 trials, median of 500", ms(median(twelve)), "2 ms");
+  say("evaluateRun, 12 trials, the first call in a process", ms(twelve[0] ?? NaN), "");
+  const hundred = <T>(make: (final: string) => T) =>
+    Array.from({ length: 100 }, (_, i) => make(titers[i % titers.length] ?? ""));
+  const many = runRecord(
+    hundred((final) => flask("2.6106", "2.1000", "0.00", final)),
+    hundred((final) => aliquot("25.00", "0.00", final)),
+  );
+  say("evaluateRun, 200 trials, median of 50", ms(median(timesOf(many, 50))), "");
+}
+
+/** EURACHEM/CITAC Guide CG 4 (QUAM), example A2, by a million draws: relation, distributions and 95 % interval. */
+function benchDraws(): void {
+  const builder = new ProgramBuilder();
+  const cause = (id: string, value: number, u: number, shape: LeafShape = "normal") =>
+    [
+      id,
+      builder.quantity(measured(value, "1", [{ leaf: leaf({ id, label: id, group: id, u, shape }), by: 1 }])),
+    ] as const;
+  const symbols = new Map([
+    cause("R", 1, 0.0005),
+    cause("m", 0.3888, 0.00013),
+    cause("P", 1, 0.00029, "rectangular"),
+    cause("M_K", 204.2212, 0.0038),
+    cause("V", 0.01864, 0.000013),
+  ]);
+  const { expression } = mustHold(parseRelation("c = R * m * P / (M_K * V)"));
+  const program = builder.build(
+    builder.expression(expression, symbols, { ratio: () => [1, 1], equivalents: () => 1 }),
+  );
+  const draws = 1_000_000;
+  const times = Array.from({ length: 9 }, (_, seed) => {
     const began = performance.now();
-    evaluateRun(record);
-    times.push(performance.now() - began);
-  }
-  say("evaluateRun, 12 trials, median of 500", ms(median(times)), "2 ms");
-  say("evaluateRun, 12 trials, the first call in a process", ms(times[0] ?? NaN), "");
+    propagateAll(program, { draws, seed });
+    return performance.now() - began;
+  });
+  say("10^6 draws of QUAM A2 with interval, median of 9", ms(median(times)), "300 ms");
+  say("10^6 draws of QUAM A2, the first in a process", ms(times[0] ?? NaN), "300 ms");
+  say("draws per second", `${(draws / median(times) / 1000).toFixed(1)} million`, "");
+}
+
+/** What the core and its parsers weigh in a browser: bundled, minified, compressed. */
+async function benchCoreSize(): Promise<void> {
+  const entry = ["quantity", "chemistry", "relation", "measure", "judgement", "montecarlo", "run", "simulate"]
+    .map((folder) => `export * as ${folder} from "./core/${folder}";`)
+    .join("\n");
+  const { outputFiles } = await build({
+    stdin: { contents: entry, resolveDir: ".", loader: "ts" },
+    bundle: true,
+    minify: true,
+    format: "esm",
+    write: false,
+  });
+  say(
+    "the whole core, compressed",
+    `${(gzipSync(outputFiles[0]?.contents ?? "").length / 1024).toFixed(0)} kB`,
+    "",
+  );
 }
 
 /** Copies one run with its readings until there are `whole` of them, and then run rows alone up to `all`. */
@@ -204,6 +264,8 @@ async function benchBrowser(url: string, runId: string): Promise<void> {
 }
 
 benchCore();
+benchDraws();
+await benchCoreSize();
 const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-bench-"));
 try {
   const { db, close } = await openDatabase(folder);

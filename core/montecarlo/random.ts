@@ -35,9 +35,102 @@ const ziggurat = (() => {
   );
   return { width, sure, height: x.map(density) };
 })();
+const { width, sure, height } = ziggurat;
+
+/*
+ * All that draws is a function of the module over the four words of a stream's state, and no closure: the engine compiles
+ * it once for all streams.
+ */
+
+function nextInt(state: Int32Array): number {
+  const a = state[0] as number;
+  const b = state[1] as number;
+  const c = (state[2] as number) ^ a;
+  const d = (state[3] as number) ^ b;
+  const sum = (a + (state[3] as number)) | 0;
+  state[0] = a ^ d;
+  state[1] = b ^ c;
+  state[2] = c ^ (b << 9);
+  state[3] = (d << 11) | (d >>> 21);
+  return (((sum << 7) | (sum >>> 25)) + a) | 0;
+}
+
+const uniformOf = (state: Int32Array) => ((nextInt(state) >>> 0) + 0.5) * per32;
+
+/** Beyond the last edge (Marsaglia 1964). */
+function tail(state: Int32Array): number {
+  for (;;) {
+    const far = -Math.log(uniformOf(state)) / edge;
+    if (-2 * Math.log(uniformOf(state)) > far * far) return edge + far;
+  }
+}
+
+/** The rare draws that a layer's rectangle does not decide; NaN where another must be made. */
+function wedge(value: number, layer: number, state: Int32Array): number {
+  if (layer === 0) return value < 0 ? -tail(state) : tail(state);
+  const outer = height[layer] as number;
+  const inner = height[layer + 1] as number;
+  return outer + uniformOf(state) * (inner - outer) < density(value) ? value : NaN;
+}
+
+function normalOf(state: Int32Array): number {
+  for (;;) {
+    const h = nextInt(state);
+    const layer = h & 255;
+    const at = h >> 8;
+    const value = (at + 0.5) * (width[layer] as number);
+    if (Math.abs(at) < (sure[layer] as number)) return value;
+    const decided = wedge(value, layer, state);
+    if (!Number.isNaN(decided)) return decided;
+  }
+}
+
+/** Many normal draws, with the state in local variables: this is where the time of a simulation goes. */
+function fillNormal(state: Int32Array, out: Float64Array): void {
+  let a = state[0] as number;
+  let b = state[1] as number;
+  let c = state[2] as number;
+  let d = state[3] as number;
+  for (let i = 0; i < out.length;) {
+    const sum = (a + d) | 0;
+    const h = (((sum << 7) | (sum >>> 25)) + a) | 0;
+    const t = b << 9;
+    c ^= a;
+    d ^= b;
+    b ^= c;
+    a ^= d;
+    c ^= t;
+    d = (d << 11) | (d >>> 21);
+    const layer = h & 255;
+    const at = h >> 8;
+    const value = (at + 0.5) * (width[layer] as number);
+    if (Math.abs(at) < (sure[layer] as number)) {
+      out[i++] = value;
+      continue;
+    }
+    state[0] = a;
+    state[1] = b;
+    state[2] = c;
+    state[3] = d;
+    const decided = wedge(value, layer, state);
+    a = state[0];
+    b = state[1];
+    c = state[2];
+    d = state[3];
+    if (!Number.isNaN(decided)) out[i++] = decided;
+  }
+  state[0] = a;
+  state[1] = b;
+  state[2] = c;
+  state[3] = d;
+}
+
+function fillRectangular(state: Int32Array, out: Float64Array): void {
+  for (let i = 0; i < out.length; i++) out[i] = (nextInt(state) + 0.5) * per31;
+}
 
 /**
- * The generator xoshiro128** (D. Blackman, S. Vigna, ACM Trans. Math. Softw. 47 (2021) 36), its state filled from a seed by a
+ * The generator xoshiro128++ (D. Blackman, S. Vigna, ACM Trans. Math. Softw. 47 (2021) 36), its state filled from a seed by a
  * mixing of 32 bits; normal draws by the ziggurat (G. Marsaglia, W. W. Tsang, J. Stat. Softw. 5 (2000) 8), eight bits of a
  * number for the layer and the other twenty-four for the value. All from memory; the tests hold moments, tails and
  * independence.
@@ -52,115 +145,11 @@ export function randomStream(seed: number): RandomStream {
     return (z ^ (z >>> 16)) | 0;
   };
   const state = Int32Array.of(mixed(), mixed(), mixed(), mixed() | 1);
-  const { width, sure, height } = ziggurat;
-
-  const nextInt = (): number => {
-    let a = state[0] as number;
-    let b = state[1] as number;
-    let c = state[2] as number;
-    let d = state[3] as number;
-    const turned = Math.imul(b, 5);
-    const result = Math.imul((turned << 7) | (turned >>> 25), 9);
-    const t = b << 9;
-    c ^= a;
-    d ^= b;
-    b ^= c;
-    a ^= d;
-    c ^= t;
-    d = (d << 11) | (d >>> 21);
-    state[0] = a;
-    state[1] = b;
-    state[2] = c;
-    state[3] = d;
-    return result;
+  return {
+    next: () => nextInt(state) >>> 0,
+    uniform: () => uniformOf(state),
+    normal: () => normalOf(state),
+    fillNormal: (out) => fillNormal(state, out),
+    fillRectangular: (out) => fillRectangular(state, out),
   };
-  const next = () => nextInt() >>> 0;
-  const uniform = () => (next() + 0.5) * per32;
-
-  /** Beyond the last edge (Marsaglia 1964). */
-  const tail = (): number => {
-    for (;;) {
-      const far = -Math.log(uniform()) / edge;
-      if (-2 * Math.log(uniform()) > far * far) return edge + far;
-    }
-  };
-  /** The rare draws that a layer's rectangle does not decide; NaN where another must be made. */
-  const wedge = (value: number, layer: number): number => {
-    if (layer === 0) return value < 0 ? -tail() : tail();
-    const [outer, inner] = [height[layer] as number, height[layer + 1] as number];
-    return outer + uniform() * (inner - outer) < density(value) ? value : NaN;
-  };
-  const normal = (): number => {
-    for (;;) {
-      const h = nextInt();
-      const layer = h & 255;
-      const at = h >> 8;
-      const value = (at + 0.5) * (width[layer] as number);
-      if (Math.abs(at) < (sure[layer] as number)) return value;
-      const decided = wedge(value, layer);
-      if (!Number.isNaN(decided)) return decided;
-    }
-  };
-  // The many draws of a block keep the state in local variables: this is where the time of a simulation goes.
-  const fillNormal = (out: Float64Array) => {
-    let a = state[0] as number;
-    let b = state[1] as number;
-    let c = state[2] as number;
-    let d = state[3] as number;
-    for (let i = 0; i < out.length;) {
-      const turned = Math.imul(b, 5);
-      const h = Math.imul((turned << 7) | (turned >>> 25), 9);
-      const t = b << 9;
-      c ^= a;
-      d ^= b;
-      b ^= c;
-      a ^= d;
-      c ^= t;
-      d = (d << 11) | (d >>> 21);
-      const layer = h & 255;
-      const at = h >> 8;
-      const value = (at + 0.5) * (width[layer] as number);
-      if (Math.abs(at) < (sure[layer] as number)) {
-        out[i++] = value;
-        continue;
-      }
-      state[0] = a;
-      state[1] = b;
-      state[2] = c;
-      state[3] = d;
-      const decided = wedge(value, layer);
-      a = state[0] as number;
-      b = state[1] as number;
-      c = state[2] as number;
-      d = state[3] as number;
-      if (!Number.isNaN(decided)) out[i++] = decided;
-    }
-    state[0] = a;
-    state[1] = b;
-    state[2] = c;
-    state[3] = d;
-  };
-  const fillRectangular = (out: Float64Array) => {
-    let a = state[0] as number;
-    let b = state[1] as number;
-    let c = state[2] as number;
-    let d = state[3] as number;
-    for (let i = 0; i < out.length; i++) {
-      const turned = Math.imul(b, 5);
-      const h = Math.imul((turned << 7) | (turned >>> 25), 9);
-      const t = b << 9;
-      c ^= a;
-      d ^= b;
-      b ^= c;
-      a ^= d;
-      c ^= t;
-      d = (d << 11) | (d >>> 21);
-      out[i] = (h + 0.5) * per31;
-    }
-    state[0] = a;
-    state[1] = b;
-    state[2] = c;
-    state[3] = d;
-  };
-  return { next, uniform, normal, fillNormal, fillRectangular };
 }
