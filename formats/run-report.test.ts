@@ -10,10 +10,19 @@ import { readRunRecord, reportOf, type RunReport } from "./run-report";
 const file = "formats/examples/solid-in-each-flask-then-direct.json";
 const example = () => JSON.parse(readFileSync(file, "utf8")) as RunRecord;
 
-/** The example with one thing changed, as JSON would bring it. */
-function changed(change: (record: any) => void): unknown {
+/** Where something stands in the example, and what stands there instead; undefined takes it out. */
+type Change = readonly [path: string, value: unknown];
+
+/** The example with one thing or more changed, as JSON would bring it. */
+function changed(...changes: readonly Change[]): unknown {
   const record: unknown = structuredClone(example());
-  change(record);
+  for (const [at, value] of changes) {
+    const keys = at.split(".");
+    const last = keys.pop() ?? "";
+    const holder = keys.reduce<unknown>((here, key) => (here as Record<string, unknown>)[key], record);
+    if (value === undefined) Reflect.deleteProperty(holder as object, last);
+    else (holder as Record<string, unknown>)[last] = value;
+  }
   return record;
 }
 const problems = (value: unknown) => {
@@ -42,91 +51,91 @@ describe("examples", () => {
 });
 
 describe("what is wrong with a record is told by path", () => {
-  test.each<[string, (r: any) => void, RegExp]>([
+  test.each<[string, readonly Change[], RegExp]>([
     [
       "a word that is none",
-      (r) => (r.houseRules.plusMinus = "k9"),
+      [["houseRules.plusMinus", "k9"]],
       /^houseRules\.plusMinus: must be one of k2, u, i95$/,
     ],
     [
       "a rule without its width",
-      (r) => delete r.houseRules.agreement.withinMl,
+      [["houseRules.agreement.withinMl", undefined]],
       /^houseRules\.agreement: must have required property 'withinMl'$/,
     ],
     [
       "a rule that does not exist",
-      (r) => (r.houseRules.agreement.rule = "by feeling"),
+      [["houseRules.agreement.rule", "by feeling"]],
       /^houseRules\.agreement\.rule: must be one of n-within, within-of-mean/,
     ],
     [
       "an input of no known kind",
-      (r) => (r.method.stages[0].inputs[0].is = "guess"),
+      [["method.stages.0.inputs.0.is", "guess"]],
       /^method\.stages\.0\.inputs\.0\.is: must be one of mass, purity, titer/,
     ],
     [
       "an input that lacks a part",
-      (r) => delete r.method.stages[0].inputs[0].of,
+      [["method.stages.0.inputs.0.of", undefined]],
       /^method\.stages\.0\.inputs\.0: must have required property 'of'$/,
     ],
-    ["something that does not belong", (r) => (r.stages[0].color = "red"), /^stages\.0: .*"color"$/],
+    ["something that does not belong", [["stages.0.color", "red"]], /^stages\.0: .*"color"$/],
     [
       "a value that is no decimal",
-      (r) => (r.stages[0].trials[0].observations[0].value = "NaN"),
+      [["stages.0.trials.0.observations.0.value", "NaN"]],
       /^stages\.0\.trials\.0\.observations\.0\.value: /,
     ],
-    ["no record at all", (r) => delete r.format, /^the whole: must have required property 'format'$/],
-  ])("shape: %s", (_what, change, message) => {
-    const found = problems(changed(change));
+    ["no record at all", [["format", undefined]], /^the whole: must have required property 'format'$/],
+  ])("shape: %s", (_what, changes, message) => {
+    const found = problems(changed(...changes));
     expect(found).toHaveLength(1);
     expect(found[0]).toMatch(message);
   });
 
-  test.each<[string, (r: any) => void, RegExp]>([
+  test.each<[string, readonly Change[], RegExp]>([
     [
       "a method that loses atoms",
-      (r) => (r.method.equations[0].equation = "Na2CO3 + HCl -> NaCl + H2O + CO2"),
+      [["method.equations.0.equation", "Na2CO3 + HCl -> NaCl + H2O + CO2"]],
       /^method: .*does not balance/,
     ],
     [
       "a relation that adds unlike things",
-      (r) => (r.method.stages[0].relations[0].relation = "n_s = m + V"),
+      [["method.stages.0.relations.0.relation", "n_s = m + V"]],
       /^method: .*they cannot be added/,
     ],
     [
       "a stage that the method has not",
-      (r) => (r.stages[1].key = "other"),
+      [["stages.1.key", "other"]],
       /^stages\.1\.key: The method has no stage "other"/,
     ],
     [
       "a reading that nobody reads there",
-      (r) => (r.stages[0].trials[1].observations[0].symbol = "q"),
+      [["stages.0.trials.1.observations.0.symbol", "q"]],
       /^stages\.0\.trials\.1\.observations\.0: Nothing is read here/,
     ],
     [
       "a value that its text does not mean",
-      (r) => (r.stages[0].trials[0].observations[3].value = "1"),
+      [["stages.0.trials.0.observations.3.value", "1"]],
       /^stages\.0\.trials\.0\.observations\.3\.value: The text ".*" does not mean 1/,
     ],
     [
       "a burette that ran backwards",
-      (r) => {
-        const final = r.stages[0].trials[0].observations[3];
-        final.text = final.value = "0.00";
-      },
+      [
+        ["stages.0.trials.0.observations.3.text", "0.00"],
+        ["stages.0.trials.0.observations.3.value", "0.00"],
+      ],
       /^stages\.0\.trials\.0\.observations\.\d: The final reading 0\.00 is not above/,
     ],
     [
       "a correction of what was never there",
-      (r) => (r.stages[0].trials[0].observations[1].supersedes = "nobody"),
+      [["stages.0.trials.0.observations.1.supersedes", "nobody"]],
       /supersedes: No earlier observation is called nobody/,
     ],
     [
       "a unit that is not the instrument's",
-      (r) => (r.stages[0].trials[0].observations[0].unit = "mg"),
+      [["stages.0.trials.0.observations.0.unit", "mg"]],
       /unit: It is read in g, not in mg/,
     ],
-  ])("sense: %s", (_what, change, message) => {
-    const found = problems(changed(change));
+  ])("sense: %s", (_what, changes, message) => {
+    const found = problems(changed(...changes));
     expect(found.some((line) => message.test(line))).toBe(true);
   });
 });
@@ -161,7 +170,7 @@ describe("bin/recompute", () => {
   });
 
   test("exits 2 with what is wrong and where", () => {
-    const bad = written("bad.json", JSON.stringify(changed((r) => (r.status = "lost"))));
+    const bad = written("bad.json", JSON.stringify(changed(["status", "lost"])));
     expect(recompute(bad)).toMatchObject({
       status: 2,
       stdout: "",

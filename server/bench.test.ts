@@ -3,13 +3,15 @@ import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { standardSolution } from "~/catalog/shapes/acid-base";
+import { mustHold } from "~/core/result";
 import { evaluateRun, fieldHistory } from "~/core/run";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { observation, run } from "./database/schema";
 import { currentHouseRules, saveHouseRules } from "./repositories/house-rules";
 import { listMethods, putMethods } from "./repositories/methods";
 import { loadRunState } from "./repositories/run-state";
-import { listOpenRuns, searchFinishedRuns } from "./repositories/runs";
+import { listOpenRuns, searchFinishedRuns, startRun } from "./repositories/runs";
 import { benchOn, reading, wholeFlask } from "./tests/bench";
 
 let open: OpenDatabase;
@@ -238,4 +240,49 @@ test("finished, a run is read only until it is reopened; every step can be undon
     "reopening of the run: Life of a run, finished",
     "finishing of the run: Life of a run, open",
   ]);
+});
+
+describe("stages of other shapes", () => {
+  test("a preparation takes its readings once, feeds the next stage, and has no trials", async () => {
+    await putMethods(open.db, [standardSolution]);
+    const runId = mustHold(
+      await startRun(open.db, {
+        intent: "start",
+        methodId: standardSolution.id,
+        title: "Phthalate in a flask",
+        sample: "",
+        bench: "bench 5",
+      }),
+    );
+    const once = (symbol: string, kind: "mass.before" | "mass.after" | "volume.taken", text: string) =>
+      reading(newId(), symbol, kind, text, { stageKey: "prepare", trial: null });
+    expect(await change(runId, once("m", "mass.before", "7.2056"))).toMatchObject({ status: "done" });
+    expect(await change(runId, once("m", "mass.after", "7.2100"))).toMatchObject({
+      status: "refused",
+      message: expect.stringMatching(/weighs more after the transfer/) as unknown,
+    });
+    expect(await change(runId, once("m", "mass.after", "2.1000"))).toMatchObject({ status: "done" });
+    expect(
+      await change(runId, reading(newId(), "m", "mass.before", "7.2056", { stageKey: "prepare" })),
+    ).toMatchObject({ status: "malformed" });
+
+    const trialId = newId();
+    const more = { stageKey: "standardize", trial: { id: trialId, kind: "fine" as const } };
+    for (const request of [
+      reading(trialId, "V_a", "volume.taken", "25.00", more),
+      reading(trialId, "V", "burette.initial", "0.00", more),
+      reading(trialId, "V", "burette.final", "24.85", more),
+    ]) {
+      expect(await change(runId, request)).toMatchObject({ status: "done" });
+    }
+    const [prepare, standardize] = evaluateRun(await record(runId)).stages;
+    // 5.1056 g / 204.222 g/mol / 0.2500 L = 0.1000 mol/L, the flask as the method presumes it; · 25.00 / 24.85
+    expect(prepare).toMatchObject({ kind: "preparation", done: true, shown: { value: "0.10000" } });
+    expect(standardize?.kind === "titration" && standardize.shown?.value).toBe("0.10060");
+    const [summary] = await open.db.select().from(run).where(eq(run.id, runId));
+    expect(summary?.summary.chain[0]).toMatchObject({
+      state: "done",
+      fact: expect.stringMatching(/^0\.10000 ± /) as unknown,
+    });
+  });
 });

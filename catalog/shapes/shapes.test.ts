@@ -1,7 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import { inUnit, type Quantity, standardUncertainty } from "~/core/quantity";
 import { mustHold } from "~/core/result";
+import FormulaParser from "fast-formula-parser";
+import katex from "katex";
 import { propagateAll } from "~/core/montecarlo";
+import { parseEquation, schemeRatio } from "~/core/chemistry";
+import { dropsVolume } from "~/core/measure";
+import { evaluateRelations, parseRelation, spreadsheetRows } from "~/core/relation";
 import {
   checkRecord,
   compareResult,
@@ -11,6 +16,8 @@ import {
   programOf,
   resultQuantity,
   type RunRecord,
+  unitOfInput,
+  workingOf,
 } from "~/core/run";
 import { simulateRun } from "~/core/simulate";
 import { defaultHouseRules } from "../rules/defaults";
@@ -340,6 +347,38 @@ test("the core rounds once, at the end", () => {
   expect((100 * (0.25 - c)) / 0.25).toBeLessThan(13);
 });
 
+/**
+ * Common practice, no source: 15 drops of 10 % ethanol and 5 of water are 7.5 % in 1 mL, 0.15 % in 50 mL; 0.059 g of ethanol
+ * (0.789 g/mL) there, which use 0.25 g of potassium dichromate.
+ */
+test("ethanol by drops, and the dichromate it uses, in relations alone", () => {
+  const lines = [
+    "φ_1 = 10 [% v/v] * V_e / (V_e + V_w)",
+    "φ_2 = φ_1 * (V_e + V_w) / 50 [mL]",
+    "m_e = φ_2 * 50 [mL] * 0.789 [g/mL]",
+    "m_d = m_e / M(C2H5OH) * ratio(K2Cr2O7, C2H5OH) * M(K2Cr2O7)",
+  ].map((source) => mustHold(parseRelation(source)));
+  const equation = mustHold(
+    parseEquation("2 K2Cr2O7 + 3 C2H5OH + 8 H2SO4 -> 2 Cr2(SO4)3 + 2 K2SO4 + 3 CH3COOH + 11 H2O"),
+  );
+  const place = { stage: "s", trial: "t" };
+  const drops = (n: number) => dropsVolume(n, { value: 20, plusMinus: 0 }, place, "ethanol");
+  const symbols = evaluateRelations(
+    lines,
+    new Map([
+      ["V_e", drops(15)],
+      ["V_w", drops(5)],
+    ]),
+    { ratio: (of, per) => mustHold(schemeRatio([equation], of, per)), equivalents: () => NaN },
+  );
+  const shown = (symbol: string, unit: string, digits: number) =>
+    inUnit(symbols.get(symbol)!, unit).toFixed(digits);
+  expect(shown("φ_1", "% v/v", 2)).toBe("7.50");
+  expect(shown("φ_2", "% v/v", 3)).toBe("0.150");
+  expect(shown("m_e", "g", 3)).toBe("0.059");
+  expect(shown("m_d", "g", 2)).toBe("0.25");
+});
+
 describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, truth }) => {
   const { record, truths } = mustHold(
     simulateRun({ method, houseRules: defaultHouseRules, truth, seed: 2026 }),
@@ -354,6 +393,55 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
       expect(stage.done).toBe(true);
       const q = resultQuantity(stage)!;
       expect(Math.abs(q.value - truths.get(stage.key)!)).toBeLessThan(4 * standardUncertainty(q));
+    }
+  });
+
+  test("a spreadsheet computes its first trial the same, cell by cell (fast-formula-parser from the registry)", () => {
+    const compiled = mustHold(compileMethod(method));
+    for (const stage of evaluateRun(record).stages) {
+      const { definition } = stage;
+      const lines = (compiled.titrations.get(stage.key) ?? compiled.preparations.get(stage.key))?.lines;
+      if (stage.kind === "conclude" || !lines) continue;
+      const symbols = stage.kind === "titration" ? stage.trials[0]!.symbols : stage.symbols;
+      const inputs = definition.kind === "conclude" ? [] : definition.inputs;
+      const rows = spreadsheetRows(
+        inputs.flatMap((input) => {
+          const unit = unitOfInput(input, method);
+          const q = symbols.get(input.symbol);
+          return q ? [{ symbol: input.symbol, label: input.label, unit, value: inUnit(q, unit) }] : [];
+        }),
+        lines,
+        compiled.stoichiometry,
+      );
+      const cells = new Map<string, unknown>();
+      const sheet = new FormulaParser({
+        onCell: ({ row, col }) => cells.get(`${"ABC".charAt(col - 1)}${row}`),
+      });
+      for (const { address, content, symbol, unit } of rows) {
+        const computed =
+          typeof content === "number"
+            ? content
+            : sheet.parse(content.slice(1), { sheet: "s", row: Number(address.slice(1)), col: 3 });
+        cells.set(address, computed);
+        expect((computed as number) / inUnit(symbols.get(symbol)!, unit)).toBeCloseTo(1, 8);
+      }
+      expect(rows.at(-1)?.content).toMatch(/^=/);
+    }
+  });
+
+  test("its working is written for every stage: sound TeX, and the result at its end", () => {
+    const evaluation = evaluateRun(record);
+    for (const stage of evaluation.stages) {
+      if (stage.kind === "conclude") continue;
+      const { steps } = workingOf(record, evaluation, stage.key, null)!;
+      const tex = steps
+        .flatMap(({ names, numbers, value: result }) => [names, numbers, result])
+        .filter(Boolean);
+      for (const line of tex)
+        expect(() => katex.renderToString(line, { throwOnError: true, strict: "error" })).not.toThrow();
+      expect(tex.join(" ")).not.toMatch(/NaN|undefined|–/);
+      expect(steps.find((s) => s.id === "result")?.valueText).toBe(stage.shown?.text);
+      expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
     }
   });
 

@@ -1,5 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import katex from "katex";
+import "katex/contrib/mhchem";
 import { MF } from "mf-parser";
 import { inUnit, standardUncertainty } from "../quantity";
 import { mustHold } from "../result";
@@ -21,6 +23,7 @@ import {
   parseFormula,
   prettyEquation,
   prettyFormula,
+  schemeRatio,
   stoichiometricRatio,
 } from ".";
 
@@ -179,6 +182,53 @@ describe("equations", () => {
     );
     expect(balanced).toBeGreaterThan(50);
   });
+});
+
+describe("ratios over a scheme of equations", () => {
+  const scheme = (...sources: string[]) => sources.map((source) => mustHold(parseEquation(source)));
+  const oxygen = scheme(
+    "2 Mn^2+ + O2 + 4 OH- -> 2 MnO2 + 2 H2O",
+    "MnO2 + 2 I- + 4 H+ -> Mn^2+ + I2 + 2 H2O",
+    "IO3- + 5 I- + 6 H+ -> 3 I2 + 3 H2O",
+    "I2 + 2 S2O3^2- -> 2 I- + S4O6^2-",
+  );
+
+  /** METHODS.md: 4 mol thiosulfate per mol O2; iodate gives three iodine, six thiosulfate. */
+  test.each([
+    ["S2O3^2-", "O2", [4, 1]],
+    ["O2", "S2O3^2-", [1, 4]],
+    ["S2O3^2-", "IO3-", [6, 1]],
+    ["I2", "O2", [2, 1]],
+    ["S2O3^2-", "I2", [2, 1]],
+    ["S4O6^2-", "O2", [2, 1]],
+  ])("%s to %s", (of, per, ratio) => {
+    expect(mustHold(schemeRatio(oxygen, of, per))).toEqual(ratio);
+  });
+
+  test("say when nothing links two species, or when two ways disagree", () => {
+    const said = (...args: Parameters<typeof schemeRatio>) => {
+      const result = schemeRatio(...args);
+      return result.ok ? result.value.join(":") : result.problem.message;
+    };
+    // Water and hydrogen ions stand in many equations without linking them.
+    expect(said(scheme("HCl + NaOH -> NaCl + H2O", "SO3 + H2O -> H2SO4"), "NaOH", "SO3")).toMatch(
+      /none links them/,
+    );
+    expect(said(oxygen, "KOH", "O2")).toMatch(/No equation of this method holds both KOH and O₂/);
+    expect(said(oxygen, "Xx", "O2")).toMatch(/no element/);
+    const doubtful = scheme("Cu + Cl2 -> CuCl2", "2 Cu + Cl2 -> 2 CuCl");
+    expect(said(doubtful, "Cu", "Cl2")).toMatch(/disagree about the ratio of Cu and Cl₂/);
+  });
+});
+
+test("mhchem and KaTeX typeset what is written for them", () => {
+  for (const source of [
+    "2 MnO4- + 5 C2O4^2- + 16 H+ -> 2 Mn^2+ + 10 CO2 + 8 H2O",
+    "CuSO₄·5H₂O -> CuSO4 + 5 H2O",
+  ]) {
+    const html = katex.renderToString(equationMhchem(source), { throwOnError: true });
+    expect(html).toContain("katex-html");
+  }
 });
 
 describe("half-reactions", () => {

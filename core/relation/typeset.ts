@@ -99,8 +99,9 @@ export const namesTex: Leaves = (e) => {
   return `\\dfrac{\\nu(${formulaTex(e.of)})}{\\nu(${formulaTex(e.per)})}`;
 };
 
-/** A number with its unit in TeX: `0.5103~\mathrm{g}`. */
-export function numberTex(value: string, unit: string): string {
-  if (unit === "" || unit === "1") return value;
-  return `${value}~\\text{${escapeTex(unit)}}`;
-}
+/** A unit behind what it belongs to, with the space between; nothing for a plain number. */
+export const unitTex = (unit: string): string =>
+  unit === "" || unit === "1" ? "" : `~\\text{${escapeTex(unit)}}`;
+
+/** A number with its unit in TeX: `0.5103~\text{g}`. */
+export const numberTex = (value: string, unit: string): string => value + unitTex(unit);

@@ -1,7 +1,7 @@
 import { type ElementShare, elementShares, prettyEquation } from "../chemistry";
 import { plusMinus } from "../judgement";
 import { decimalsFor, inUnit, type Quantity, standardUncertainty, toDecimals, unitOf } from "../quantity";
-import { type Expression, leavesOf, namesTex, numberTex, symbolTex, typeset } from "../relation";
+import { type Expression, leavesOf, namesTex, numberTex, symbolTex, typeset, unitTex } from "../relation";
 import { type CompiledLine, compiledMethod, type CompiledStage } from "./compile";
 import type { ComputedEvaluation, FieldState, RunEvaluation, TrialEvaluation } from "./evaluation";
 import { decimalsOfInput, unitOfInput } from "./input-kinds";
@@ -221,7 +221,7 @@ function readingSteps(board: Board): WorkingStep[] {
     const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
     const shownHalf = toDecimals(half, Math.min(decimalsFor(half, 1), decimals + 1));
     const base = symbolTex(symbol);
-    const named = [`${base}_{\\mathrm{${from}}}`, `${base}_{\\mathrm{${to}}}`];
+    const named = [symbolTex(`${symbol}_${from}`), symbolTex(`${symbol}_${to}`)];
     const numbers = [numberTex(read(first ?? ""), unit), numberTex(read(second ?? ""), unit)];
     const order = <T>(pair: readonly T[]) => (addition ? [...pair].reverse() : [...pair]);
     return [
@@ -288,8 +288,8 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
         ? `Mean of the concordant trials ${listed(members.map((t) => t.name))}`
         : "One trial stands for the mean",
     formula: `mean of ${values.join(", ")}`,
-    names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${base.includes("_") ? base.replace(/_\{?([^}]*)\}?$/, "_{$1, i}") : `${base}_i`}`,
-    numbers: `= \\dfrac{${values.join(" + ")}}{${n}}~\\text{${unit}}`,
+    names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${symbolTex(`${symbol}_i`)}`,
+    numbers: `= \\dfrac{${values.join(" + ")}}{${n}}${unitTex(unit)}`,
     value: `= ${numberTex(guarded(combined.quantity, unit), unit)}`,
     valueText: `${guarded(combined.quantity, unit)} ${unit}`,
     inputs: [],
@@ -299,7 +299,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     title: `Standard uncertainty: what scatters (${from}) and what all trials share`,
     formula: "u = √(u_rep² + u_sys²)",
     names: `u = \\sqrt{u_{\\mathrm{rep}}^{2} + u_{\\mathrm{sys}}^{2}}`,
-    numbers: `= \\sqrt{${part(combined.repeatability)}^{2} + ${part(combined.systematic)}^{2}}~\\text{${unit}}`,
+    numbers: `= \\sqrt{${part(combined.repeatability)}^{2} + ${part(combined.systematic)}^{2}}${unitTex(unit)}`,
     value: `= ${numberTex(toDecimals(u, digits), unit)}`,
     valueText: `${toDecimals(u, digits)} ${unit}`,
     inputs: [],
