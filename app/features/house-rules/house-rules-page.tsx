@@ -111,7 +111,7 @@ export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) 
               label="Held against"
               value={rules.agreementOf}
               choices={[
-                { value: "titers", label: "titers, or titers per amount where flasks are unlike" },
+                { value: "titers", label: "titers, per amount if unlike" },
                 { value: "results", label: "results, each flask’s own" },
               ]}
             />
