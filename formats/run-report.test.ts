@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "n
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { afterAll, describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
 import type { RunRecord } from "~/core/run";
 import { exampleRecords } from "./examples";
 import { readRunRecord, reportOf, type RunReport } from "./run-report";
@@ -14,8 +15,10 @@ const example = () => JSON.parse(readFileSync(file, "utf8")) as RunRecord;
 type Change = readonly [path: string, value: unknown];
 
 /** The example with one thing or more changed, as JSON would bring it. */
-function changed(...changes: readonly Change[]): unknown {
-  const record: unknown = structuredClone(example());
+const changed = (...changes: readonly Change[]): unknown => changedIn(example(), ...changes);
+
+function changedIn(original: unknown, ...changes: readonly Change[]): unknown {
+  const record = structuredClone(original);
   for (const [at, value] of changes) {
     const keys = at.split(".");
     const last = keys.pop() ?? "";
@@ -138,6 +141,62 @@ describe("what is wrong with a record is told by path", () => {
     const found = problems(changed(...changes));
     expect(found.some((line) => message.test(line))).toBe(true);
   });
+});
+
+/** Every place in a value, as keys joined by points. */
+function placesIn(value: unknown, at = ""): string[] {
+  if (typeof value !== "object" || value === null) return [at];
+  const inside = Object.entries(value).flatMap(([key, part]) =>
+    placesIn(part, at === "" ? key : `${at}.${key}`),
+  );
+  return at === "" ? inside : [at, ...inside];
+}
+
+test("whatever is put anywhere in a record: a fault by path or a finite result, never a crash", () => {
+  const records = exampleRecords().map(([, text]) => JSON.parse(text) as unknown);
+  const junk = fc.oneof(
+    fc.constantFrom<unknown>(
+      null,
+      "",
+      "NaN",
+      "Infinity",
+      "0",
+      "-5",
+      "50.01",
+      "1e9",
+      "V",
+      "m + V",
+      [],
+      {},
+      0,
+      -1,
+      1e308,
+    ),
+    fc.constant(undefined),
+    fc.string(),
+    fc.double(),
+  );
+  let [refused, computed] = [0, 0];
+  fc.assert(
+    fc.property(fc.constantFrom(...records), fc.nat(), junk, (record, place, value) => {
+      const places = placesIn(record);
+      const at = places[place % places.length] ?? "";
+      const read = readRunRecord(changedIn(record, [at, value]));
+      if ("problems" in read) {
+        refused++;
+        expect(read.problems.length).toBeGreaterThan(0);
+        for (const problem of read.problems) expect(problem.message.length).toBeGreaterThan(3);
+        return;
+      }
+      computed++;
+      for (const { result } of reportOf(read.record).stages) {
+        if (result) expect(Number.isFinite(result.value + result.standardUncertainty)).toBe(true);
+      }
+    }),
+    { numRuns: 1500 },
+  );
+  expect(refused).toBeGreaterThan(300);
+  expect(computed).toBeGreaterThan(100);
 });
 
 describe("bin/recompute", () => {

@@ -1,9 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
-import { toDecimals } from "~/core/quantity";
+import { standardUncertainty, toDecimals } from "~/core/quantity";
 import { evaluateRun, type HouseRules, type RunRecord, type TitrationEvaluation } from "~/core/run";
 import { backTitration } from "../shapes/complexometric";
 import { reverse, standardSolution } from "../shapes/acid-base";
 import { blankDifference } from "../shapes/redox";
+import { defaultHouseRules } from "../rules/defaults";
+import { flask, runRecord } from "./build-record";
 import { titer, type Typed, typedRun } from "./typed-run";
 
 function stageOf(record: RunRecord, key = "determine"): TitrationEvaluation {
@@ -249,9 +251,53 @@ describe("what cannot be computed is said, and no number shown", () => {
   });
 });
 
-test("what would improve a result is said by the largest cause, with figures from the bench", () => {
-  const stage = titers(["25.00", "25.02", "25.01"]);
-  expect(stage.improvement?.text).toMatch(
-    /^\d+ % of the ± is concentration of the acid\. What would halve that: knowing concentration of the acid to half that ±\.$/,
-  );
+describe("what would improve a result is said by its largest cause, and would", () => {
+  const roughBalance = { ...defaultHouseRules.balance, readabilityG: "0.01", linearityG: "0.01" };
+  const weighed = (before: string, final: string, rules: Partial<HouseRules> = {}) =>
+    stageOf(
+      {
+        ...runRecord([flask(before, "2.10", "0.00", final)]),
+        houseRules: { ...defaultHouseRules, balance: roughBalance, ...rules },
+      },
+      "standardize",
+    );
+  const partOf = (stage: TitrationEvaluation, share: string) => {
+    const q = stage.combined!.quantity;
+    const part = stage.shares.find((s) => s.id === share)?.part ?? NaN;
+    return (Math.sqrt(part) * standardUncertainty(q)) / q.value;
+  };
+
+  test("a rough balance: weigh twice as much, and its part is halved", () => {
+    const stage = weighed("2.50", "19.60");
+    expect(stage.improvement?.text).toMatch(
+      /^\d+ % of the ± is balance\. What would halve that: weighing 0\.80 g instead of 0\.40 g\.$/,
+    );
+    const heavier = weighed("2.90", "39.20");
+    expect(partOf(heavier, "Balance") / partOf(stage, "Balance")).toBeCloseTo(0.5, 2);
+  });
+
+  test("where twice as much would not fit the burette, a stronger titrant goes with it", () => {
+    expect(weighed("2.70", "29.40").improvement?.text).toMatch(
+      /weighing 1\.2 g instead of 0\.60 g, with a titrant twice as strong, since 59 mL would not fit/,
+    );
+  });
+
+  test("a burette: a larger titer, and its part is halved", () => {
+    const fine = { balance: defaultHouseRules.balance };
+    const stage = weighed("2.3000", "9.80", fine);
+    expect(stage.improvement?.text).toMatch(
+      /burette.*a titer near 20 mL instead of 10 mL, by twice the sample/,
+    );
+    const larger = weighed("2.5000", "19.60", fine);
+    expect(partOf(larger, stage.improvement!.share) / partOf(stage, stage.improvement!.share)).toBeCloseTo(
+      0.5,
+      2,
+    );
+  });
+
+  test("what an earlier stage or a certificate brings in is named", () => {
+    expect(titers(["25.00", "25.02", "25.01"]).improvement?.text).toMatch(
+      /^\d+ % of the ± is concentration of the acid\. What would halve that: knowing concentration of the acid to half that ±\.$/,
+    );
+  });
 });

@@ -88,6 +88,10 @@ describe("formulas", () => {
     ["Fe+3", { Fe: 1 }, 3],
     ["Fe^2+", { Fe: 1 }, 2],
     ["e-", {}, -1],
+    ["I3-", { I: 3 }, -1],
+    ["NH4+", { N: 1, H: 4 }, 1],
+    ["C17H35COO-", { C: 18, H: 35, O: 2 }, -1],
+    ["C16H33+", { C: 16, H: 33 }, 1],
   ])("%s", (source, atoms, charge) => {
     const formula = mustHold(parseFormula(source));
     expect(Object.fromEntries(formula.atoms)).toEqual(atoms);
@@ -102,7 +106,9 @@ describe("formulas", () => {
     ["CuSO4·", 6, /missing/],
     ["", 0, /missing/],
     ["Fe3+", 0, /Fe\^3\+ for the charge, Fe3\^\+ for the atoms/],
-    ["Cr2O72-", 4, /write Cr2O7\^2-/],
+    ["Cr2O72-", 4, /72 atoms\? For the charge write Cr2O7\^2-/],
+    ["SO42-", 2, /write SO4\^2-/],
+    ["Fe(CN)64-", 6, /write Fe\(CN\)6\^4-/],
     ["NaCl2(", 5, /never closed/],
   ])("%s is refused at position %i", (source, position, message) => {
     const result = parseFormula(source);

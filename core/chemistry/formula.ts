@@ -64,16 +64,15 @@ function ambiguousCharge(source: string, text: string): Problem | null {
       position: 0,
     };
   }
-  const crowded = /^(.*[A-Za-z)\]}]\d*)(\d)([+-])$/.exec(text);
-  const lastCount = /(\d{2,})[+-]$/.exec(text)?.[1];
-  if (crowded && lastCount && Number(lastCount) >= 30) {
-    const [, body, digit, sign] = crowded;
-    return {
-      message: `${lastCount} atoms? For the charge write ${body}^${digit}${sign}`,
-      position: text.length - lastCount.length - 1,
-    };
-  }
-  return null;
+  const crowded = /^(.*?([A-Z][a-z]?|[)\]}]))(\d+)(\d)([+-])$/.exec(text);
+  if (!crowded) return null;
+  const [, body = "", last, digits = "", digit = "", sign = ""] = crowded;
+  // Chains of carbon and hydrogen do get that long; nothing else does.
+  if (last === "C" || last === "H" || Number(digits + digit) < 30) return null;
+  return {
+    message: `${digits}${digit} atoms? For the charge write ${body}${digits}^${digit}${sign}`,
+    position: body.length,
+  };
 }
 
 /**

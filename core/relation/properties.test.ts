@@ -5,12 +5,14 @@ import { dimensionless, exact, leaf, measured, standardUncertainty } from "../qu
 import { mustHold } from "../result";
 import {
   type BinaryOperator,
+  checkRelations,
   dimensionOf,
   evaluate,
   evaluateNumber,
   type Expression,
   expressionText,
   parseExpression,
+  parseRelation,
   spreadsheetFormula,
 } from ".";
 
@@ -137,4 +139,31 @@ describe("readers of one tree agree", () => {
     const dimensions = new Map(names.map((name) => [name, dimensionless] as const));
     fc.assert(fc.property(tree, (expression) => dimensionOf(expression, dimensions).ok));
   });
+});
+
+test("whatever is typed: a relation or a message whose position lies in what was typed, never a crash", () => {
+  const pieces =
+    "c V_a n κ = + - * / ^ ( ) [ ] , . 1 0.5 2e3 [mL] M( ratio( equivalents( mean( KMnO4 Fe^2+ ln 'x' ? { $ ".split(
+      " ",
+    );
+  let [read, refused] = [0, 0];
+  fc.assert(
+    fc.property(fc.array(fc.oneof(fc.constantFrom(...pieces), fc.string()), { maxLength: 9 }), (typed) => {
+      const source = `y = ${typed.join(" ")}`;
+      const result = parseRelation(source);
+      if (result.ok) {
+        read++;
+        const dimensions = checkRelations([result.value], new Map([["V_a", dimensionless]]));
+        expect(dimensions.ok || dimensions.problem.message.length > 5).toBe(true);
+        return;
+      }
+      refused++;
+      expect(result.problem.message).not.toBe("");
+      const { position = 0 } = result.problem;
+      expect(position).toBeGreaterThanOrEqual(0);
+      expect(position).toBeLessThanOrEqual(source.length);
+    }),
+    { numRuns: 3000 },
+  );
+  expect(Math.min(read, refused)).toBeGreaterThan(20);
 });
