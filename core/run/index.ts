@@ -13,3 +13,4 @@ export * from "./rules";
 export * from "./show";
 export * from "./words";
 export * from "./working";
+export type { CauseLine, Origin, WorkingInput } from "./working-board";

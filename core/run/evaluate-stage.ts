@@ -1,0 +1,255 @@
+import { combineReplicates, type CombinedResult, sharesOfVariance } from "../judgement";
+import type { Leaf, Quantity, Significant } from "../quantity";
+import { judgeAcceptance } from "./accept";
+import { comparedValues, judgeAgreement, referenceAmount } from "./agreement";
+import type { CompiledMethod, CompiledStage, CompiledTitration } from "./compile";
+import {
+  type Earlier,
+  type EarlierResult,
+  evaluatePreparation,
+  evaluateTrial,
+  type Known,
+  stageFieldStates,
+  stageInputs,
+} from "./evaluate-trial";
+import {
+  type FurtherResult,
+  type PreparationEvaluation,
+  resultQuantity,
+  type TitrationEvaluation,
+  type TrialEvaluation,
+} from "./evaluation";
+import { guide, proposalsFor } from "./guidance";
+import { improvementOf } from "./improve";
+import { quantityOfInput } from "./input-kinds";
+import { type FurtherResultDefinition, type Method, perOf } from "./method";
+import { nextTrialNumber, type StageRecord } from "./record";
+import type { HouseRules } from "./rules";
+import { showQuantity } from "./show";
+
+import { giveVerdict } from "./verdict";
+
+/**
+ * Shares of an earlier stage's causes are shown together, as that stage's result. An atomic weight belongs to no stage:
+ * it counts to the earlier stage that brought it in, unless this stage uses a molar mass of its own.
+ */
+function shareGroups(method: Method, compiled: CompiledStage, earlier: Earlier) {
+  const stageKey = compiled.definition.key;
+  const ownMolarMass = compiled.lines.some(({ source }) => /\bM\(/.test(source));
+  const brings = (results: ReadonlyMap<string, EarlierResult>, leafId: string) =>
+    [...results.values()].some(({ quantity }) => quantity.sensitivities.has(leafId));
+  const broughtBy = (leafId: string) =>
+    ownMolarMass ? undefined : [...earlier].find(([, results]) => brings(results, leafId))?.[0];
+  return ({ id, group, stage }: Leaf) => {
+    const from = stage ?? broughtBy(id);
+    const origin = method.stages.find((s) => s.key === from);
+    if (!origin || origin.key === stageKey || origin.kind === "conclude") return { id: group, label: group };
+    return { id: `stage:${origin.key}`, label: origin.result.name };
+  };
+}
+
+export interface StageContext {
+  readonly method: CompiledMethod;
+  readonly rules: HouseRules;
+  readonly earlier: Earlier;
+  readonly nextStageTitle: string | null;
+}
+
+/** What the trial in hand knows before it is complete: its readings, and the volumes it will probably take. */
+function knownSoFar(
+  stage: CompiledTitration,
+  shared: Known,
+  current: TrialEvaluation | null,
+  proposals: ReadonlyMap<string, string>,
+  rules: HouseRules,
+): Map<string, Quantity> {
+  const known = new Map(current?.symbols ?? shared.quantities);
+  for (const input of stage.definition.inputs) {
+    const { symbol } = input;
+    const proposal = proposals.get(`${symbol}:volume.taken`);
+    if (known.has(symbol) || proposal === undefined) continue;
+    const read = (kind: string) => (kind === "volume.taken" ? Number(proposal) : null);
+    const place = { stage: stage.definition.key, trial: "next", once: perOf(input) === "run" };
+    const probable = quantityOfInput(input, read, place, rules);
+    if (probable) known.set(symbol, probable);
+  }
+  for (const computed of [stage.titer, ...stage.lines.map(({ symbol }) => symbol)]) known.delete(computed);
+  return known;
+}
+
+/** The poorest place of the members' figures: that of their mean. */
+function meanFigures(
+  members: readonly TrialEvaluation[],
+  symbol: string,
+  value: number,
+): Significant | undefined {
+  const places = members.flatMap(({ significance }) => significance.get(symbol)?.place ?? []);
+  return places.length > 0 ? { value, place: Math.max(...places) } : undefined;
+}
+
+/** One result of a stage over the trials that agree: the main one, or one beside it. */
+function combineResult(
+  members: readonly TrialEvaluation[],
+  symbol: string,
+  stageKey: string,
+  rules: HouseRules,
+): CombinedResult | null {
+  const values = members.flatMap(({ symbols }) => symbols.get(symbol) ?? []);
+  if (values.length === 0 || values.length < members.length) return null;
+  return combineReplicates(values, stageKey, Number(rules.priorRepeatabilityPercent || 0) / 100, symbol);
+}
+
+function furtherResults(
+  also: readonly FurtherResultDefinition[] | undefined,
+  quantityOf: (symbol: string) => readonly [Quantity, Significant | undefined] | null,
+  rules: HouseRules,
+): FurtherResult[] {
+  return (also ?? []).flatMap((definition) => {
+    const found = quantityOf(definition.symbol);
+    if (!found) return [];
+    const [quantity, figures] = found;
+    return [{ definition, quantity, shown: showQuantity(quantity, definition, rules, figures) }];
+  });
+}
+
+/** A titration: its trials, whether they agree, what follows, and what to do next. */
+export function evaluateTitration(
+  stage: CompiledTitration,
+  record: StageRecord,
+  context: StageContext,
+): TitrationEvaluation {
+  const { method, rules, earlier, nextStageTitle } = context;
+  const { definition } = stage;
+  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
+  const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
+  const reference = referenceAmount(stage, unscaled);
+  const compared = comparedValues(stage, unscaled, reference, rules);
+  const trials = unscaled.map((t) => ({ ...t, compared: compared.values.get(t.id) ?? null }));
+  const agreement = judgeAgreement(trials, compared, rules);
+
+  const members = trials.filter((t) => agreement.members.includes(t.id) && t.result);
+  const { symbol } = definition.result;
+  const combined = combineResult(members, symbol, definition.key, rules);
+  const acceptance = judgeAcceptance(
+    definition,
+    combined?.quantity ?? null,
+    shared.quantities,
+    trials.filter((t) => t.eligible).length,
+    rules,
+  );
+  const verdict = giveVerdict(trials, agreement, stage, reference, rules, acceptance, nextStageTitle);
+
+  const current = trials.findLast((t) => t.missing !== null && !t.record.struck) ?? null;
+  const others = trials.filter((t) => t !== current);
+  const proposals = proposalsFor(definition, others);
+  const initial =
+    current?.fields.find(({ field }) => field.kind === "burette.initial" && field.symbol === stage.titer)
+      ?.present?.value ?? null;
+  const carried = proposals.get(`${stage.titer}:burette.initial`) ?? null;
+  const initialText = initial ?? (current === null ? carried : null);
+  const guidance = guide({
+    method,
+    stage,
+    rules,
+    trials: others,
+    agreement,
+    reference,
+    known: knownSoFar(stage, shared, current, proposals, rules),
+    initialMl: initialText === null ? null : Number(initialText),
+    name: current?.name ?? String(nextTrialNumber(record.trials)),
+  });
+  const shares = combined
+    ? sharesOfVariance(combined.quantity, shareGroups(method.method, stage, earlier))
+    : [];
+  const figures = (of: string, q: Quantity) => meanFigures(members, of, q.value);
+  return {
+    kind: "titration",
+    key: definition.key,
+    definition,
+    done:
+      acceptance?.against === "value" && acceptance.decision
+        ? acceptance.decision === "accept"
+        : agreement.closed,
+    stageFields: stageFieldStates(definition, record, rules),
+    trials,
+    current,
+    agreement,
+    combined,
+    problem: combined ? null : (trials.find((t) => t.problem !== null && !t.record.struck)?.problem ?? null),
+    shown: combined
+      ? showQuantity(combined.quantity, definition.result, rules, figures(symbol, combined.quantity))
+      : null,
+    also: furtherResults(
+      definition.also,
+      (of) => {
+        const further = combineResult(members, of, definition.key, rules);
+        return further && [further.quantity, figures(of, further.quantity)];
+      },
+      rules,
+    ),
+    shares,
+    improvement: combined
+      ? improvementOf(combined.quantity, shares, { method: method.method, stage, rules, members })
+      : null,
+    acceptance,
+    verdict,
+    guidance,
+    proposals,
+    cautions: trials.flatMap((t) => (t.record.struck ? [] : t.cautions)),
+  };
+}
+
+/** Something made once: what follows from what was read. */
+export function evaluateMade(
+  stage: CompiledStage,
+  record: StageRecord,
+  context: StageContext,
+): PreparationEvaluation {
+  const { method, rules, earlier } = context;
+  const { definition } = stage;
+  if (definition.kind !== "preparation") throw new Error("Only a preparation is made once");
+  const made = evaluatePreparation(stage, record, earlier, method, rules);
+  const { quantity, symbols, significance } = made;
+  const figures = (symbol: string) => significance.get(symbol);
+  return {
+    ...made,
+    kind: "preparation",
+    key: definition.key,
+    definition,
+    shown: quantity
+      ? showQuantity(quantity, definition.result, rules, figures(definition.result.symbol))
+      : null,
+    also: furtherResults(
+      definition.also,
+      (symbol) => {
+        const q = symbols.get(symbol);
+        return q && quantity ? [q, figures(symbol)] : null;
+      },
+      rules,
+    ),
+    shares: quantity ? sharesOfVariance(quantity, shareGroups(method.method, stage, earlier)) : [],
+  };
+}
+
+/** What later stages may use of a stage: each of its results by symbol. */
+export function resultsForLater(
+  stage: TitrationEvaluation | PreparationEvaluation,
+): Map<string, EarlierResult> {
+  const found = new Map<string, EarlierResult>();
+  const main = resultQuantity(stage);
+  const figuresOf = (symbol: string, q: Quantity) =>
+    stage.kind === "preparation"
+      ? stage.significance.get(symbol)
+      : meanFigures(
+          stage.trials.filter((t) => stage.agreement.members.includes(t.id)),
+          symbol,
+          q.value,
+        );
+  const put = (symbol: string, quantity: Quantity) => {
+    const significant = figuresOf(symbol, quantity);
+    found.set(symbol, significant ? { quantity, significant } : { quantity });
+  };
+  if (main) put(stage.definition.result.symbol, main);
+  for (const { definition, quantity } of stage.also) put(definition.symbol, quantity);
+  return found;
+}
