@@ -1,7 +1,17 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { AppServer, expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
+import {
+  AppServer,
+  chooseMethod,
+  expect,
+  ledgerRow,
+  startRun,
+  test,
+  titration,
+  typeReadings,
+  weighing,
+} from "./app";
 
 /*
  * By hand, with M = 204.222 g/mol, purity 100.00 ± 0.05 %, 50 mL class A burette (±0.05), 25 mL class A pipette (±0.03),
@@ -34,6 +44,7 @@ test("the whole job by keyboard, from an empty database, through a restart of th
     await expect(page.getByText("Nothing is on the bench")).toBeVisible();
     await page.getByRole("button", { name: "Start a run" }).focus();
     await page.keyboard.press("Enter");
+    await chooseMethod(page);
     await page.keyboard.type("Rinse acid of the tern pool");
     await page.keyboard.press("Enter");
     const verdict = page.getByTestId("verdict");

@@ -1,5 +1,5 @@
 import { devices } from "@playwright/test";
-import { expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
+import { chooseMethod, expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
 
 test("two people at one run: the later correction is told of the earlier one, and loses nothing", async ({
   page,
@@ -40,6 +40,7 @@ test("on a phone, by touch: one field after the other, and the way on within rea
   const page = await context.newPage();
   await page.goto("/");
   await page.getByRole("button", { name: "Start a run" }).tap();
+  await chooseMethod(page);
   await page.getByRole("textbox", { name: "Title" }).fill("By touch");
   await page.getByRole("button", { name: "Start", exact: true }).tap();
   const boat = page.getByRole("textbox", { name: "Boat with solid, g" });

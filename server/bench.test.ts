@@ -3,6 +3,7 @@ import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { methods } from "~/catalog/methods";
 import { standardSolution } from "~/catalog/shapes/acid-base";
 import { mustHold } from "~/core/result";
 import { evaluateRun, fieldHistory } from "~/core/run";
@@ -11,7 +12,7 @@ import { observation, run } from "./database/schema";
 import { currentHouseRules, saveHouseRules } from "./repositories/house-rules";
 import { listMethods, putMethods } from "./repositories/methods";
 import { loadRunState } from "./repositories/run-state";
-import { listOpenRuns, searchFinishedRuns, startRun } from "./repositories/runs";
+import { listOpenRuns, methodLastBegun, searchFinishedRuns, startRun } from "./repositories/runs";
 import { benchOn, reading, wholeFlask } from "./tests/bench";
 
 let open: OpenDatabase;
@@ -108,7 +109,8 @@ describe("house rules and methods", () => {
     const revised = await begin("Version 2");
     expect((await record(old)).method.version).toBe(1);
     expect((await record(revised)).method).toMatchObject({ version: 2, title: "Base and acid, revised" });
-    expect(await listMethods(open.db)).toHaveLength(1);
+    expect(await listMethods(open.db)).toHaveLength(methods.length);
+    expect(await methodLastBegun(open.db)).toBe(baseByPhthalateThenAcid.id);
     // Putting a version again, with other contents, changes nothing: runs stand on it.
     await putMethods(open.db, [{ ...baseByPhthalateThenAcid, title: "Forged" }]);
     expect((await record(old)).method.title).toBe(baseByPhthalateThenAcid.title);

@@ -185,6 +185,24 @@ const RibbonStep = Type.Object(
   Closed,
 );
 
+/** What is added on the way, how much of it, whether that must be exact, and when. */
+const Reagent = Type.Object({ name: Text, amount: Text, exact: Type.Boolean(), when: Text }, Closed);
+export type Reagent = Static<typeof Reagent>;
+
+/** What must hold while it is done: a temperature to keep, a time to wait. */
+const Condition = Type.Object(
+  {
+    what: Text,
+    /** From and to, °C. */
+    celsius: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+    minutes: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    /** True where earlier or later spoils the result. */
+    strict: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+export type Condition = Static<typeof Condition>;
+
 const computed = {
   key: Text,
   title: Text,
@@ -194,6 +212,8 @@ const computed = {
   result: MainResult,
   /** The same result in other words and units, or others beside it. */
   also: Type.Optional(Type.Array(FurtherResult)),
+  reagents: Type.Optional(Type.Array(Reagent)),
+  conditions: Type.Optional(Type.Array(Condition)),
   steps: Type.Array(Text),
   cautions: Type.Array(Text),
 };
@@ -217,6 +237,8 @@ export const TitrationStageSchema = Type.Object(
     accept: Type.Optional(Acceptance),
     /** What the result is presumed to be before the first trial, in the result's unit. */
     presumed: Type.Optional(Type.Number()),
+    /** Titers that this method is laid out for, mL. */
+    expectMl: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
     indicator: Text,
     persistence: Text,
     meniscus: Type.Union([Type.Literal("bottom"), Type.Literal("top")]),
@@ -252,6 +274,8 @@ export const MethodSchema = Type.Object(
     family: Type.Union([Type.Literal("acid-base"), Type.Literal("redox"), Type.Literal("complexometric")]),
     title: Text,
     purpose: Text,
+    /** Where schools differ: the method that this is another way of, and what is different. */
+    variant: Type.Optional(Type.Object({ of: Text, differs: Text }, Closed)),
     /** In the order in which they happen: what one makes, a later one may use up. */
     equations: Type.Array(Type.Object({ name: Text, equation: Text }, Closed)),
     /** Formula to name. */

@@ -69,6 +69,12 @@ const listed = {
   summary: run.summary,
 };
 
+/** The method of the run that was begun last: the one that the next run will probably follow. */
+export async function methodLastBegun(db: Connection): Promise<string | null> {
+  const [last] = await db.select({ methodId: run.methodId }).from(run).orderBy(desc(run.id)).limit(1);
+  return last?.methodId ?? null;
+}
+
 /** Runs in progress, the one last worked on first. */
 export async function listOpenRuns(db: Connection, limit = 50): Promise<RunListItem[]> {
   return db.select(listed).from(run).where(eq(run.status, "open")).orderBy(desc(run.updatedAt)).limit(limit);

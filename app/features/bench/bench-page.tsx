@@ -15,10 +15,12 @@ interface BenchPageProps {
   open: readonly RunListItem[];
   finished: RunSearchResult;
   methods: readonly MethodChoice[];
+  /** Id of the method that is offered first. */
+  usualMethod: string | null;
 }
 
 /** Home: the runs in progress with what to do next, a new run, and the finished ones. */
-export function BenchPage({ query, today, open, finished, methods }: BenchPageProps) {
+export function BenchPage({ query, today, open, finished, methods, usualMethod }: BenchPageProps) {
   const [starting, setStarting] = useState(false);
   return (
     <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 2, sm: 3 }, py: 2 }}>
@@ -54,7 +56,12 @@ export function BenchPage({ query, today, open, finished, methods }: BenchPagePr
         </Box>
         <FinishedRuns query={query} finished={finished} />
       </Box>
-      <StartRunDialog open={starting} methods={methods} onClose={() => setStarting(false)} />
+      <StartRunDialog
+        open={starting}
+        methods={methods}
+        usual={usualMethod}
+        onClose={() => setStarting(false)}
+      />
     </Box>
   );
 }

@@ -19,13 +19,15 @@ export interface MethodChoice {
 interface StartRunDialogProps {
   open: boolean;
   methods: readonly MethodChoice[];
+  /** Id of the method that is offered first: the one last begun. */
+  usual: string | null;
   onClose: () => void;
 }
 
 /** The one short dialog that begins a run. */
-export function StartRunDialog({ open, methods, onClose }: StartRunDialogProps) {
+export function StartRunDialog({ open, methods, usual, onClose }: StartRunDialogProps) {
   const fetcher = useFetcher<{ message: string }>();
-  const [methodId, setMethodId] = useState(methods[0]?.id ?? "");
+  const [methodId, setMethodId] = useState((methods.find((m) => m.id === usual) ?? methods[0])?.id ?? "");
   const [titleMissing, setTitleMissing] = useState(false);
   const chosen = methods.find((m) => m.id === methodId);
 

@@ -159,6 +159,7 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
       ))}
       <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
         <summary>How it is done</summary>
+        <Reagents definition={definition} />
         <Box component="ol" sx={{ pl: 2.5, my: 0.5 }}>
           {definition.steps.map((step) => (
             <li key={step}>{step}</li>
@@ -171,5 +172,30 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
         </Typography>
       </Box>
     </Sheet>
+  );
+}
+
+/** What is added, how exactly, and when; and what must hold meanwhile. */
+function Reagents({ definition: { reagents = [], conditions = [] } }: { definition: ComputedStage }) {
+  if (reagents.length + conditions.length === 0) return null;
+  return (
+    <Box component="ul" aria-label="Reagents and conditions" sx={{ pl: 2.5, my: 0.5 }}>
+      {reagents.map(({ name, amount, exact, when }) => (
+        <li key={`${name} ${when}`}>
+          {name}, {amount} ({exact ? "exact" : "about"}), {when}
+        </li>
+      ))}
+      {conditions.map(({ what, celsius, minutes, strict }) => (
+        <li key={what}>
+          {[
+            what,
+            celsius && `${celsius[0]} to ${celsius[1]} °C`,
+            minutes !== undefined && `${strict ? "just " : ""}${minutes} min`,
+          ]
+            .filter(Boolean)
+            .join(", ")}
+        </li>
+      ))}
+    </Box>
   );
 }

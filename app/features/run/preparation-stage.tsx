@@ -19,7 +19,7 @@ interface PreparationStageProps {
 /** Something made once: what is weighed and taken for it, and the concentration that follows. */
 export function PreparationStageView({ run, stage, evaluation }: PreparationStageProps) {
   const { record, send } = run;
-  const { shown, also, problem, missing, definition } = stage;
+  const { shown, also, problem, definition } = stage;
   const order = evaluation.stages.findIndex((s) => s.key === stage.key);
   const next = evaluation.stages[order + 1];
   return (
@@ -33,7 +33,7 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
       }}
     >
       <Sheet component="section" aria-label={definition.title} sx={{ display: "grid", gap: 2 }}>
-        <Typography variant="h2">{missing ? `Next: ${missing.label}` : definition.title}</Typography>
+        <Typography variant="h2">{definition.title}</Typography>
         <StageReadings
           stage={stage}
           record={record.stages.find((s) => s.key === stage.key)}
@@ -41,6 +41,7 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
           rules={record.houseRules}
           locked={record.status !== "open"}
           send={send}
+          alone
         />
         {problem && <Alert severity="error">{problem}.</Alert>}
         {stage.cautions.map(({ message }) => (

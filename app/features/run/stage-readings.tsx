@@ -21,6 +21,8 @@ interface StageReadingsProps {
   rules: HouseRules;
   locked: boolean;
   send: Send;
+  /** One below the other, with a button for the next one that waits: where nothing else is read. */
+  alone?: boolean;
 }
 
 /** What an input is taken to be until something is typed. */
@@ -33,7 +35,15 @@ function presumedText(input: Input, kind: string): string | undefined {
 }
 
 /** What holds for all trials of a stage: purities, what was stated or measured once, and results of earlier stages. */
-export function StageReadings({ stage, record, evaluation, rules, locked, send }: StageReadingsProps) {
+export function StageReadings({
+  stage,
+  record,
+  evaluation,
+  rules,
+  locked,
+  send,
+  alone = false,
+}: StageReadingsProps) {
   const [chosen, setChosen] = useState<FieldState | null>(null);
   const { definition, stageFields } = stage;
   const earlierOnes = definition.inputs.flatMap((input) => {
@@ -45,11 +55,13 @@ export function StageReadings({ stage, record, evaluation, rules, locked, send }
     stageFields.some(({ field }) => field.symbol === input.symbol),
   );
   if (earlierOnes.length + read.length === 0) return null;
+  const waiting = stageFields.find(({ field, present }) => !present && !field.optional);
   return (
     <Box
       sx={{
         display: "flex",
         flexWrap: "wrap",
+        ...(alone ? { flexDirection: "column", alignItems: "flex-start !important" } : {}),
         columnGap: 3,
         rowGap: 0.5,
         alignItems: "center",
@@ -74,6 +86,11 @@ export function StageReadings({ stage, record, evaluation, rules, locked, send }
           onChoose={setChosen}
         />
       ))}
+      {alone && !locked && waiting && (
+        <Button variant="contained" size="large" onClick={() => setChosen(waiting)} sx={{ mt: 1 }}>
+          Record: {waiting.field.label}
+        </Button>
+      )}
       {chosen && (
         <CorrectDialog
           state={chosen}
@@ -101,9 +118,12 @@ interface StageInputProps {
 function StageInput({ input, states, locked, onChoose }: StageInputProps) {
   const read = states.some(({ present }) => present);
   const presumed = presumedText(input, "value") !== undefined;
-  const oneOf = (state: FieldState) =>
-    states.length > 1 && !state.field.kind.endsWith("plus-minus") && input.is === "mass"
-      ? `${state.field.label}:`
+  // Of two readings each is named; what the label of the whole says already is left out.
+  const oneOf = ({ field }: FieldState) =>
+    states.length > 1 &&
+    !field.kind.endsWith("plus-minus") &&
+    (input.is === "mass" || input.is === "delivered")
+      ? `${field.label.replace(`${input.label}: `, "")}:`
       : "";
   return (
     <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", columnGap: 1 }}>

@@ -1,0 +1,92 @@
+import { defineMethod } from "~/core/run";
+import {
+  authority,
+  buretteSteps,
+  conclude,
+  fillBelowEyes,
+  methylOrange,
+  neutralWaste,
+  protection,
+  purityOf,
+  titer,
+} from "./parts";
+
+/** Sulfuric acid on weighed sodium hydrogen carbonate, two moles of salt for one of acid. */
+export const acidByHydrogenCarbonate = defineMethod({
+  id: "acid-by-hydrogen-carbonate",
+  version: 1,
+  family: "acid-base",
+  title: "Sulfuric acid by sodium hydrogen carbonate",
+  purpose: "Find the concentration of dilute sulfuric acid with a salt from the kitchen shelf.",
+  equations: [{ name: "reaction", equation: "2 NaHCO3 + H2SO4 -> Na2SO4 + 2 H2O + 2 CO2" }],
+  substances: { NaHCO3: "sodium hydrogen carbonate", H2SO4: "sulfuric acid" },
+  stages: [
+    {
+      kind: "titration",
+      key: "determine",
+      title: "Titrate the salt with the acid",
+      inputs: [
+        {
+          symbol: "m",
+          is: "mass",
+          label: "Mass of hydrogen carbonate",
+          of: "NaHCO3",
+          per: "trial",
+          before: "Boat with solid",
+          after: "Boat after transfer",
+          expect: [0.8, 1.2],
+          densityGPerMl: 2.2,
+        },
+        purityOf("NaHCO3", "Purity of the hydrogen carbonate", "99.5", "0.5"),
+        titer("H2SO4"),
+      ],
+      relations: [
+        { relation: "n_s = m * P / M(NaHCO3)", title: "Amount of salt in the flask", unit: "mmol" },
+        { relation: "n_a = n_s * ratio(H2SO4, NaHCO3)", title: "Amount of acid it takes", unit: "mmol" },
+        { relation: "c_a = n_a / V", title: "Concentration of the acid", unit: "mol/L" },
+        { relation: "N_a = c_a * equivalents(H2SO4)", title: "The same in equivalents", unit: "N" },
+      ],
+      result: { symbol: "c_a", name: "Concentration of the acid", unit: "mol/L", assigns: "H2SO4" },
+      also: [{ symbol: "N_a", name: "Normality of the acid", unit: "N" }],
+      agree: { on: "V / m", per: "m" },
+      presumed: 0.25,
+      expectMl: [20, 30],
+      ...methylOrange,
+      reagents: [
+        {
+          name: "sodium hydrogen carbonate",
+          amount: "about 1 g",
+          exact: true,
+          when: "weighed into each flask",
+        },
+        { name: "water", amount: "100 mL", exact: false, when: "to dissolve it" },
+        { name: "methyl orange", amount: "2 drops", exact: false, when: "before the titration" },
+      ],
+      conditions: [{ what: "Boil off carbon dioxide near the end for best work, then cool", minutes: 1 }],
+      steps: [
+        "Weigh about 1 g of the salt by difference into a flask.",
+        "Dissolve it in about 100 mL of water; add 2 drops of methyl orange.",
+        ...buretteSteps("acid"),
+      ],
+      cautions: [
+        "Goggles on: sulfuric acid harms eyes, skin and cloth.",
+        fillBelowEyes,
+        "It fizzes: add the first milliliters slowly, and swirl.",
+      ],
+    },
+    conclude("determine"),
+  ],
+  protection,
+  hazards: [
+    "Sulfuric acid is corrosive; if it must be diluted, acid into water, slowly, never water into acid.",
+    authority,
+  ],
+  waste: [neutralWaste],
+  glassware: [
+    "50 mL burette",
+    "250 mL conical flasks",
+    "weighing boats",
+    "balance",
+    "100 mL measuring cylinder",
+  ],
+});
