@@ -14,6 +14,9 @@ function fact(stage: StageEvaluation): string {
     const read = stage.stageFields.filter(({ present }) => present).length;
     return read === 0 ? "not made yet" : "being made";
   }
+  if (stage.acceptance?.against === "value" && stage.acceptance.decision) {
+    return `off by ${toDecimals(Math.abs(stage.acceptance.errorPercent), 0)} %`;
+  }
   const complete = stage.trials.filter((t) => t.eligible).length;
   if (complete === 0) return stage.trials.length === 0 ? "no trial yet" : "no trial counts yet";
   const { members, needed } = stage.agreement;

@@ -106,7 +106,7 @@ export function ResultPanel({ record, stage, closed, next, goOnRef }: ResultPane
               {other.nearestWhole !== undefined && ` (nearest whole number ${other.nearestWhole})`}
             </Typography>
           ))}
-          {stage.acceptance && (
+          {stage.acceptance && !stage.verdict.reason.includes(stage.acceptance.text) && (
             <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{stage.acceptance.text}</Typography>
           )}
         </>

@@ -60,11 +60,11 @@ export function StageReadings({
     <Box
       sx={{
         display: "flex",
-        flexWrap: "wrap",
-        ...(alone ? { flexDirection: "column", alignItems: "flex-start !important" } : {}),
+        flexDirection: alone ? "column" : "row",
+        flexWrap: alone ? "nowrap" : "wrap",
+        alignItems: alone ? "flex-start" : "center",
         columnGap: 3,
         rowGap: 0.5,
-        alignItems: "center",
         color: colors.inkSoft,
       }}
     >
