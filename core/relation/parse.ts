@@ -194,14 +194,25 @@ function convert(node: Placed<jsep.Expression>, parts: Cut["parts"]): Result<Exp
 /** Reads an expression such as `n * ratio(NaOH, HCl) / V`. Problems carry the position and, where one is known, a hint. */
 export function parseExpression(source: string): Result<Expression> {
   if (source.trim() === "") return failure("A formula is missing here", 0);
+  const quote = /["'`\\]/.exec(source);
+  if (quote) return failure("A relation holds numbers and symbols only: no quotes", quote.index);
   const cut = cutParts(source);
   if (!cut.ok) return cut;
   try {
     return convert(jsep(cut.value.text), cut.value.parts);
   } catch (error) {
-    const { description, index } = error as { description?: string; index?: number };
-    return failure(description ?? "This cannot be read as a formula", index);
+    const { description = "", index = 0 } = error as { description?: string; index?: number };
+    return failure(inOurWords(description), Math.min(index, source.length));
   }
+}
+
+/** What the parser underneath says, as an instructor would. */
+function inOurWords(description: string): string {
+  if (/^(Unclosed \(|Expected \))/.test(description)) return "A bracket is never closed";
+  if (/^(Expected expression|Unexpected $|Unexpected period)/.test(description))
+    return "Something is missing here";
+  const odd = /^Unexpected "(.)"/.exec(description)?.[1];
+  return odd ? `"${odd}" has no place here` : "This cannot be read as a formula";
 }
 
 /** Reads a relation `symbol = expression`. */
