@@ -76,8 +76,8 @@ function formula(
           return whole(String(stoichiometry.equivalents(leaf.of)));
       }
     },
-    // A spreadsheet's minus binds tighter than its power: brackets make it plain.
-    negate: (a) => whole(`(-${a.binds === 3 ? `(${a.text})` : wrapped(a, 2)})`),
+    // A spreadsheet's minus binds tighter than its power, even one further in: all but a whole is put in brackets.
+    negate: (a) => whole(`(-${wrapped(a, 4)})`),
     call: (name, args) => whole(`${functionNames[name]}(${args.map(({ text }) => text).join(",")})`),
     binary: (operator, a, b) => {
       const binds = strength[operator];
