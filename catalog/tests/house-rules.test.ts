@@ -98,7 +98,7 @@ describe("each school's rule closes a set in its own way, and says so", () => {
     expect(n).toMatch(next);
   });
 
-  test("METHODS.md: tin and iron, two within 0.2 mL, else a third", () => {
+  test("tin and iron: two within 0.2 mL, else a third (common practice, no source)", () => {
     expect(titers(["25.00", "25.18"], { agreement: twoElseThird }).done).toBe(true);
   });
 });

@@ -199,7 +199,7 @@ describe("ratios over a scheme of equations", () => {
     "I2 + 2 S2O3^2- -> 2 I- + S4O6^2-",
   );
 
-  /** METHODS.md: 4 mol thiosulfate per mol O2; iodate gives three iodine, six thiosulfate. */
+  /** Common practice, no source: 4 mol thiosulfate per mol O2; iodate gives three iodine, six thiosulfate. */
   test.each([
     ["S2O3^2-", "O2", [4, 1]],
     ["O2", "S2O3^2-", [1, 4]],
@@ -328,7 +328,7 @@ describe("oxidation numbers (textbook, from memory)", () => {
   });
 });
 
-/** METHODS.md gives 5 for permanganate; the others are textbook facts, from memory. */
+/** Five for permanganate and the others: textbook facts, from memory. */
 test.each([
   ["MnO4- + 5 Fe^2+ + 8 H+ -> Mn^2+ + 5 Fe^3+ + 4 H2O", "MnO4-", 5],
   ["2 MnO4- + 5 C2O4^2- + 16 H+ -> 2 Mn^2+ + 10 CO2 + 8 H2O", "C2O4^2-", 2],
