@@ -306,6 +306,29 @@ describe("dilute and check", () => {
     expect(stage(["21.00", "22.50"]).verdict.reason).toMatch(/below|above/);
   });
 
+  test("a known value that is only told of: its error with or without a sign, and the recovery", () => {
+    const told: Method = {
+      ...diluteAndCheck,
+      stages: diluteAndCheck.stages.map((s) =>
+        s.kind === "titration" && s.accept?.against === "value"
+          ? { ...s, accept: { ...s.accept, whenOff: "tell" } }
+          : s,
+      ),
+    };
+    const text = (percentError: "signed" | "absolute") => {
+      const record = typedRun(
+        told,
+        { check: { once: { "c_t:given": "0.23" }, trials: [aliquot("10.00", "22.40")] } },
+        { percentError },
+      );
+      const found = stageOf(record, "check");
+      return found.kind === "titration" ? [found.acceptance?.text, found.done] : [];
+    };
+    const rest = "the target, 0.2300 mol/L: within the 5 % allowed. Recovery: 97.4 %.";
+    expect(text("signed")).toEqual([`The result is 2.6 % below ${rest}`, false]);
+    expect(text("absolute")).toEqual([`The result is 2.6 % off ${rest}`, false]);
+  });
+
   test("without a target the house's rule decides", () => {
     expect(stage(["22.40"], false)).toMatchObject({ acceptance: null, done: false });
     expect(stage(["22.40", "22.41", "22.44"], false).done).toBe(true);

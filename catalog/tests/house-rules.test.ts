@@ -220,7 +220,14 @@ describe("what cannot be computed is said, and no number shown", () => {
   test("a stage whose standard has no result yet", () => {
     const stage = stageOf(typedRun(blankDifference, { determine: { trials: [aliquot("16.80", "20.00")] } }));
     expect(stage.combined).toBeNull();
-    expect(stage.problem).toBe("Titer of the blank is not known yet: Titrate the blank has no result");
+    const why = "Titer of the blank is not known yet: Titrate the blank has no result";
+    expect(stage.problem).toBe(why);
+    expect(said(stage)).toEqual([
+      "collecting",
+      `${why}. House rule: three within 0.10 mL of each other.`,
+      "Finish the earlier stage: then these trials are judged",
+    ]);
+    expect(stage.agreement).toMatchObject({ members: [], window: null, closed: false });
   });
 
   test("all trials struck out, one trial only, none at all", () => {

@@ -38,12 +38,15 @@ export function judgeAcceptance(
   const within = Math.abs(signed) <= accept.tolerancePercent + 1e-9;
   const decision =
     accept.whenOff === "dilution" ? dilutionDecision(signed, accept.tolerancePercent, titrations) : null;
+  const recovery = recoveryPercent(found.value, stated.value);
+  // A target is hit or missed; of a known amount a part is recovered.
+  const recovered = accept.whenOff === "tell" ? ` Recovery: ${toDecimals(recovery, 1)} %.` : "";
   return {
     against: "value",
     errorPercent: percentError(found.value, stated.value, rules.percentError),
-    recoveryPercent: recoveryPercent(found.value, stated.value),
+    recoveryPercent: recovery,
     within,
     decision,
-    text: `The result is ${off} the ${label}, ${at}: ${within ? "within" : "outside"} the ${accept.tolerancePercent} % allowed.`,
+    text: `The result is ${off} the ${label}, ${at}: ${within ? "within" : "outside"} the ${accept.tolerancePercent} % allowed.${recovered}`,
   };
 }

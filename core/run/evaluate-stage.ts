@@ -26,7 +26,6 @@ import { type FurtherResultDefinition, type Method, perOf } from "./method";
 import { nextTrialNumber, type StageRecord } from "./record";
 import type { HouseRules } from "./rules";
 import { showQuantity } from "./show";
-
 import { giveVerdict } from "./verdict";
 
 /**

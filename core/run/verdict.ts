@@ -76,6 +76,15 @@ export function giveVerdict(
       next: `${capitalized(counted(needed, "trial"))} to go`,
     };
   }
+  if (members.length === 0) {
+    // Results are what must agree, and none could be computed: an earlier stage still owes its own.
+    const why = eligible.find((t) => t.problem !== null)?.problem ?? "No result could be computed";
+    return {
+      state: "collecting",
+      reason: `${why}. ${rule}`,
+      next: "Finish the earlier stage: then these trials are judged",
+    };
+  }
   const found =
     members.length === 1
       ? eligible.length === 1
