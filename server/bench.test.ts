@@ -4,7 +4,7 @@ import { v7 as newId } from "uuid";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { methods } from "~/catalog/methods";
-import { standardSolution } from "~/catalog/shapes/acid-base";
+import { baseByPhthalateSolution } from "~/catalog/methods/base-by-phthalate-solution";
 import { mustHold } from "~/core/result";
 import { evaluateRun, fieldHistory } from "~/core/run";
 import { type OpenDatabase, openDatabase } from "./database/connection";
@@ -246,11 +246,10 @@ test("finished, a run is read only until it is reopened; every step can be undon
 
 describe("stages of other shapes", () => {
   test("a preparation takes its readings once, feeds the next stage, and has no trials", async () => {
-    await putMethods(open.db, [standardSolution]);
     const runId = mustHold(
       await startRun(open.db, {
         intent: "start",
-        methodId: standardSolution.id,
+        methodId: baseByPhthalateSolution.id,
         title: "Phthalate in a flask",
         sample: "",
         bench: "bench 5",

@@ -1,4 +1,4 @@
-import { aliquot, conclude, preparation, shape, stated, titer, titration } from "./shape";
+import { aliquot, conclude, shape, stated, titer, titration } from "./shape";
 
 const neutralization = "HCl + NaOH -> NaCl + H2O";
 
@@ -26,77 +26,6 @@ export const reverse = shape({
       presumed: 0.1,
     }),
     conclude("determine"),
-  ],
-});
-
-/** Aliquots of a standard solution, weighed and made up in a first stage. */
-export const standardSolution = shape({
-  id: "shape-standard-solution",
-  family: "acid-base",
-  title: "Base by aliquots of a phthalate standard solution",
-  purpose: "One weighing serves all flasks.",
-  equations: [{ name: "neutralization", equation: "KHC8H4O4 + NaOH -> KNaC8H4O4 + H2O" }],
-  stages: [
-    preparation({
-      key: "prepare",
-      title: "Make the standard solution",
-      inputs: [
-        {
-          symbol: "m",
-          is: "mass",
-          label: "Mass of phthalate",
-          of: "KHC8H4O4",
-          per: "run",
-          before: "Boat with solid",
-          after: "Boat after transfer",
-          expect: [4.8, 5.4],
-        },
-        {
-          symbol: "P",
-          is: "purity",
-          label: "Purity of the phthalate",
-          of: "KHC8H4O4",
-          per: "run",
-          presumed: { percent: "100.00", plusMinus: "0.05" },
-        },
-        { symbol: "V_f", is: "flask", label: "Flask", of: "KHC8H4O4", per: "run", presumed: "250.0" },
-      ],
-      relations: [
-        {
-          relation: "c_s = m * P / M(KHC8H4O4) / V_f",
-          title: "Concentration of the standard",
-          unit: "mol/L",
-        },
-      ],
-      result: { symbol: "c_s", name: "Concentration of the standard", unit: "mol/L" },
-    }),
-    titration({
-      key: "standardize",
-      title: "Standardize the base",
-      inputs: [
-        {
-          symbol: "c_s",
-          is: "result",
-          label: "Concentration of the standard",
-          of: "KHC8H4O4",
-          per: "run",
-          stage: "prepare",
-        },
-        aliquot("KHC8H4O4"),
-        titer("NaOH"),
-      ],
-      relations: [
-        {
-          relation: "c_b = c_s * V_a * ratio(NaOH, KHC8H4O4) / V",
-          title: "Concentration of the base",
-          unit: "mol/L",
-        },
-      ],
-      result: { symbol: "c_b", name: "Concentration of the base", unit: "mol/L", assigns: "NaOH" },
-      agree: { on: "V / V_a", per: "V_a" },
-      presumed: 0.1,
-    }),
-    conclude("standardize"),
   ],
 });
 
@@ -143,55 +72,6 @@ export const dilutionChain = shape({
       presumed: 0.9,
     }),
     conclude("determine"),
-  ],
-});
-
-/** Dilute and check: a target, the stock's volume by burette, and what to do when it is off. */
-export const diluteAndCheck = shape({
-  id: "shape-dilute-and-check",
-  family: "acid-base",
-  title: "Dilute to a target and check",
-  purpose: "Whether a dilution hits its target.",
-  equations: [{ name: "neutralization", equation: neutralization }],
-  stages: [
-    preparation({
-      key: "dilute",
-      title: "Make the dilution",
-      inputs: [
-        stated("c_0", "Concentration of the stock", "0.538", "0.002"),
-        { symbol: "V_0", is: "delivered", label: "Stock", of: "HCl", per: "run" },
-        {
-          symbol: "V_e",
-          is: "graduated",
-          glass: "cylinder",
-          label: "Made up to",
-          of: "HCl",
-          per: "run",
-          capacityMl: 50,
-          presumed: "25.0",
-        },
-      ],
-      relations: [{ relation: "c_m = c_0 * V_0 / V_e", title: "Concentration made", unit: "mol/L" }],
-      result: { symbol: "c_m", name: "Concentration made", unit: "mol/L" },
-    }),
-    titration({
-      key: "check",
-      title: "Check by titration",
-      inputs: [
-        stated("c_b", "Concentration of the base", "0.1000", "0.0005"),
-        { symbol: "c_t", is: "given", label: "Target", per: "run", unit: "mol/L", optional: true },
-        aliquot("HCl", "10.00"),
-        titer("NaOH"),
-      ],
-      relations: [
-        { relation: "c = c_b * V * ratio(HCl, NaOH) / V_a", title: "Concentration found", unit: "mol/L" },
-      ],
-      result: { symbol: "c", name: "Concentration found", unit: "mol/L" },
-      agree: { on: "V / V_a", per: "V_a" },
-      accept: { against: "value", symbol: "c_t", tolerancePercent: 5, whenOff: "dilution" },
-      presumed: 0.23,
-    }),
-    conclude("check"),
   ],
 });
 

@@ -1,13 +1,8 @@
 import type { Truth } from "~/core/simulate";
+import { baseByPhthalateSolution } from "../methods/base-by-phthalate-solution";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
-import {
-  byDrops,
-  diluteAndCheck,
-  dilutionChain,
-  equivalentMass,
-  reverse,
-  standardSolution,
-} from "./acid-base";
+import { diluteAndCheckAcid } from "../methods/dilute-and-check";
+import { byDrops, dilutionChain, equivalentMass, reverse } from "./acid-base";
 import { backTitration, byCylinder, hardnessByReplacement } from "./complexometric";
 import {
   againstALimit,
@@ -19,7 +14,7 @@ import {
 } from "./redox";
 import type { Method } from "~/core/run";
 
-/** A method with a truth to simulate it from: one for each shape of titration. */
+/** A method with a truth to simulate it from: one for each shape of titration, the library's own where it has one. */
 export interface Shape {
   readonly name: string;
   readonly method: Method;
@@ -35,7 +30,7 @@ export const shapes: readonly Shape[] = [
   { name: "reverse", method: reverse, truth: { results: { determine: 0.1047 } } },
   {
     name: "aliquots-of-a-standard-solution",
-    method: standardSolution,
+    method: baseByPhthalateSolution,
     truth: { results: { standardize: 0.0987 } },
   },
   {
@@ -46,7 +41,7 @@ export const shapes: readonly Shape[] = [
   { name: "dilution-chain", method: dilutionChain, truth: { results: { determine: 0.894 } } },
   {
     name: "dilute-and-check",
-    method: diluteAndCheck,
+    method: diluteAndCheckAcid,
     truth: {
       results: { check: 0.2263 },
       amounts: { "dilute.V_0": 10.7, "dilute.V_e": 25, "check.c_t": 0.23 },

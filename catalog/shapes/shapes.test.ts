@@ -22,7 +22,9 @@ import {
 import { simulateRun } from "~/core/simulate";
 import { defaultHouseRules } from "../rules/defaults";
 import { titer, type Typed, typedRun } from "../tests/typed-run";
-import { diluteAndCheck, dilutionChain, equivalentMass, reverse, standardSolution } from "./acid-base";
+import { dilutionChain, equivalentMass, reverse } from "./acid-base";
+import { baseByPhthalateSolution } from "../methods/base-by-phthalate-solution";
+import { diluteAndCheckAcid } from "../methods/dilute-and-check";
 import { backTitration, byCylinder, hardnessByReplacement } from "./complexometric";
 import {
   againstALimit,
@@ -68,7 +70,7 @@ describe("every shape of titration, from relations and inputs alone", () => {
 
   test("aliquots of a standard solution: 5.1056 g of phthalate in 250.0 mL are 0.1000 mol/L", () => {
     const run = typedRun(
-      standardSolution,
+      baseByPhthalateSolution,
       {
         prepare: {
           once: { "m:mass.before": "7.2056", "m:mass.after": "2.1000", "V_f:volume.taken": "250.0" },
@@ -267,12 +269,13 @@ describe("every shape of titration, from relations and inputs alone", () => {
 /** Common practice, no source: 25 mL of 0.23 mol/L from 0.538 mol/L need 10.687 mL; a burette read to tenths delivers 10.7. */
 describe("dilute and check", () => {
   const made: Typed = {
+    "c_0:given": "0.538",
     "V_0:burette.initial": "0.00",
     "V_0:burette.final": "10.70",
     "V_e:volume.taken": "25.0",
   };
   const stage = (titers: readonly string[], target = true) => {
-    const run = typedRun(diluteAndCheck, {
+    const run = typedRun(diluteAndCheckAcid, {
       dilute: { once: made },
       check: {
         once: target ? { "c_t:given": "0.23" } : {},
@@ -286,7 +289,7 @@ describe("dilute and check", () => {
 
   test("10.70 mL make 0.2303 mol/L, not quite 0.23", () => {
     expect(Math.abs((25 * 0.23) / 0.538 - 10.687)).toBeLessThan(0.001);
-    const run = typedRun(diluteAndCheck, { dilute: { once: made } });
+    const run = typedRun(diluteAndCheckAcid, { dilute: { once: made } });
     expect(value(run, "dilute")).toBeCloseTo((0.538 * 10.7) / 25, 10);
   });
 
@@ -308,8 +311,8 @@ describe("dilute and check", () => {
 
   test("a known value that is only told of: its error with or without a sign, and the recovery", () => {
     const told: Method = {
-      ...diluteAndCheck,
-      stages: diluteAndCheck.stages.map((s) =>
+      ...diluteAndCheckAcid,
+      stages: diluteAndCheckAcid.stages.map((s) =>
         s.kind === "titration" && s.accept?.against === "value"
           ? { ...s, accept: { ...s.accept, whenOff: "tell" } }
           : s,

@@ -2,7 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import { standardUncertainty, toDecimals } from "~/core/quantity";
 import { evaluateRun, type HouseRules, type RunRecord, type TitrationEvaluation } from "~/core/run";
 import { backTitration } from "../shapes/complexometric";
-import { reverse, standardSolution } from "../shapes/acid-base";
+import { baseByPhthalateSolution } from "../methods/base-by-phthalate-solution";
+import { reverse } from "../shapes/acid-base";
 import { blankDifference } from "../shapes/redox";
 import { defaultHouseRules } from "../rules/defaults";
 import { flask, runRecord } from "./build-record";
@@ -154,7 +155,7 @@ describe("what the rule is held against", () => {
     expect(toDecimals(stage.trials[0]!.compared!, stage.agreement.decimals)).toBe("0.1000");
     const mean = stageOf(
       typedRun(
-        standardSolution,
+        baseByPhthalateSolution,
         {
           prepare: { once: { "m:mass.before": "7.1", "m:mass.after": "2", "V_f:volume.taken": "250.0" } },
           standardize: { trials: [aliquot("25.00"), aliquot("12.52", "12.50"), aliquot("25.01")] },

@@ -71,7 +71,10 @@ export function StageReadings({
       {earlierOnes.map(({ input, earlier }) => (
         <Box key={input.symbol}>
           {input.label}{" "}
-          <Box component="span" sx={{ fontFamily: fonts.reading, color: colors.ink }}>
+          <Box
+            component="span"
+            sx={{ fontFamily: earlier.shown ? fonts.reading : undefined, color: colors.ink }}
+          >
             {earlier.shown?.text ?? "not known yet"}
           </Box>
           {earlier.shown && " (its set is not closed yet)"}
