@@ -71,6 +71,8 @@ test("the working opens from every result, step by step, down to the readings an
 
   await test.step("a million draws in a worker stand beside the ±; drawing again can be cancelled", async () => {
     await page.getByRole("link", { name: "Standardize the base" }).click();
+    // The panel belongs to its stage: drawing begun in the one before ends with it.
+    await expect(page.getByText("Mass of phthalate")).toBeVisible();
     const panel = page.getByRole("region", { name: "The ± a second way" });
     await panel.getByRole("button", { name: "Draw a million" }).click();
     await expect(panel.getByRole("img", { name: /How the draws lie/ })).toBeVisible({ timeout: 20_000 });
