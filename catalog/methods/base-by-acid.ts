@@ -34,7 +34,7 @@ export const baseByAcid = defineMethod({
       key: "determine",
       title: "Titrate the base",
       inputs: [
-        knownConcentration("c_a", "Concentration of the acid", "0.1000", "0.0002"),
+        knownConcentration("c_a", "Concentration of the acid", "HCl", "0.1000", "0.0002"),
         pipetted("NaOH", "Aliquot of base", "25.00", "V_b"),
         titer("HCl"),
       ],

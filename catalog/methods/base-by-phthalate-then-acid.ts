@@ -1,4 +1,5 @@
 import { defineMethod } from "~/core/run";
+import { indicatorReagent } from "./parts";
 
 const phenolphthaleinRibbon = [
   { color: "#eef1ee", looks: "colorless", do: "keep going" },
@@ -18,7 +19,7 @@ const burette = [
 /** Base standardized against weighed potassium hydrogen phthalate; the base then finds an unknown monoprotic acid. */
 export const baseByPhthalateThenAcid = defineMethod({
   id: "base-by-phthalate-then-acid",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Base by potassium hydrogen phthalate, then an acid by the base",
   purpose:
@@ -70,6 +71,18 @@ export const baseByPhthalateThenAcid = defineMethod({
       persistence,
       meniscus: "bottom",
       ribbon: phenolphthaleinRibbon,
+      expectMl: [19, 40],
+      reagents: [
+        {
+          name: "potassium hydrogen phthalate, dried at 110 to 120 °C",
+          amount: "0.4 to 0.8 g",
+          exact: true,
+          when: "weighed into each flask",
+        },
+        { name: "boiled-out water", amount: "50 mL", exact: false, when: "to dissolve it" },
+        indicatorReagent,
+      ],
+      conditions: [{ what: "dry the phthalate beforehand for an hour or two", celsius: [110, 120] }],
       steps: [
         "Weigh 0.4 to 0.8 g of the dried solid by difference into a flask.",
         "Dissolve it in about 50 mL of boiled-out water; add 2 to 3 drops of phenolphthalein.",
@@ -114,6 +127,11 @@ export const baseByPhthalateThenAcid = defineMethod({
       persistence,
       meniscus: "bottom",
       ribbon: phenolphthaleinRibbon,
+      expectMl: [15, 30],
+      reagents: [
+        { name: "the acid", amount: "25.00 mL", exact: true, when: "into each flask" },
+        indicatorReagent,
+      ],
       steps: [
         "Pipette 25.00 mL of the acid into a flask; rinse the walls down with water.",
         "Add 2 to 3 drops of phenolphthalein.",

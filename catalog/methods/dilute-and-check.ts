@@ -34,7 +34,7 @@ export const diluteAndCheckAcid = defineMethod({
       key: "dilute",
       title: "Make the dilution",
       inputs: [
-        knownConcentration("c_0", "Concentration of the stock", "0.500", "0.002"),
+        knownConcentration("c_0", "Concentration of the stock", "HCl", "0.500", "0.002"),
         { symbol: "V_0", is: "delivered", label: "Stock from a burette", of: "HCl", per: "run" },
         {
           symbol: "V_e",

@@ -1,13 +1,34 @@
 import type { Method } from "~/core/run";
+import { aceticAcidOnCharcoal } from "./acetic-acid-on-charcoal";
 import { acidByBase } from "./acid-by-base";
 import { acidByCarbonateThenBase } from "./acid-by-carbonate-then-base";
 import { acidByHydrogenCarbonate } from "./acid-by-hydrogen-carbonate";
 import { alkalinityOfWater } from "./alkalinity-of-water";
+import { ascorbicAcidByIodate, ascorbicAcidByIodine } from "./ascorbic-acid";
 import { baseByAcid } from "./base-by-acid";
 import { baseByPhthalateSolution } from "./base-by-phthalate-solution";
 import { baseByPhthalateThenAcid } from "./base-by-phthalate-then-acid";
+import { copperByIodine } from "./copper-by-iodine";
 import { diluteAndCheckAcid } from "./dilute-and-check";
 import { diproticSolidAcid } from "./diprotic-solid-acid";
+import { dissolvedOxygen } from "./dissolved-oxygen";
+import { edtaByCalcium, edtaByZinc } from "./edta-by-metal";
+import { hypochlorite } from "./hypochlorite";
+import { ironInSolution } from "./iron-in-solution";
+import { kappaNumber } from "./kappa-number";
+import { aluminumByBackTitration, nickelByBackTitration } from "./metal-by-back-titration";
+import { oxalateInSolid } from "./oxalate-in-solid";
+import { oxidationNumberOfIron, oxidationNumberOfTin } from "./oxidation-number";
+import { permanganateByHotOxalate } from "./permanganate-by-hot-oxalate";
+import { permanganateByIron } from "./permanganate-by-iron";
+import { permanganateByIronSolution } from "./permanganate-by-iron-solution";
+import { permanganateByOxalate } from "./permanganate-by-oxalate";
+import { peroxideByMass, peroxideByVolume } from "./peroxide";
+import { sulfurDioxide } from "./sulfur-dioxide";
+import { thiosulfateByDichromate } from "./thiosulfate-by-dichromate";
+import { thiosulfateByIodate } from "./thiosulfate-by-iodate";
+import { waterHardness } from "./water-hardness";
+import { weakAcidByPhMeter } from "./weak-acid-by-ph-meter";
 import { weakAcidInFood } from "./weak-acid-in-food";
 
 /** The method library that ships with the product. */
@@ -22,4 +43,30 @@ export const methods: readonly Method[] = [
   diproticSolidAcid,
   diluteAndCheckAcid,
   alkalinityOfWater,
+  weakAcidByPhMeter,
+  aceticAcidOnCharcoal,
+  permanganateByIron,
+  permanganateByIronSolution,
+  permanganateByOxalate,
+  permanganateByHotOxalate,
+  ironInSolution,
+  peroxideByVolume,
+  peroxideByMass,
+  oxalateInSolid,
+  oxidationNumberOfIron,
+  oxidationNumberOfTin,
+  sulfurDioxide,
+  thiosulfateByIodate,
+  thiosulfateByDichromate,
+  dissolvedOxygen,
+  hypochlorite,
+  copperByIodine,
+  ascorbicAcidByIodine,
+  ascorbicAcidByIodate,
+  kappaNumber,
+  edtaByCalcium,
+  edtaByZinc,
+  waterHardness,
+  nickelByBackTitration,
+  aluminumByBackTitration,
 ];

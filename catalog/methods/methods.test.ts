@@ -21,4 +21,28 @@ describe.each(methods.map((m) => [m.id, m] as const))("method %s", (_id, method)
       if (stage.kind === "titration") expect(stage.ribbon.filter((step) => step.end)).toHaveLength(1);
     }
   });
+
+  test("says what is added, how to do it, where the end will come and what to watch", () => {
+    for (const stage of method.stages) {
+      if (stage.kind === "conclude") continue;
+      const { key, steps, cautions, reagents = [] } = stage;
+      expect([key, steps.length > 1, cautions.length > 0, reagents.length > 0]).toEqual([
+        key,
+        true,
+        true,
+        true,
+      ]);
+      if (stage.kind === "titration") expect([key, stage.expectMl !== undefined]).toEqual([key, true]);
+    }
+  });
+
+  test("names its substances, and what it is a variant of", () => {
+    const named = new Set(Object.keys(method.substances));
+    for (const stage of method.stages) {
+      if (stage.kind === "conclude" || stage.result === undefined) continue;
+      const { assigns } = stage.result;
+      if (assigns !== undefined) expect(named).toContain(assigns);
+    }
+    if (method.variant) expect(methods.map((m) => m.id)).toContain(method.variant.of);
+  });
 });

@@ -95,9 +95,10 @@ export const purityOf = (of: string, label: string, percent: string, plusMinus: 
 export const knownConcentration = (
   symbol: string,
   label: string,
+  of: string,
   value: string,
   plusMinus: string,
-): Input => ({ symbol, is: "given", label, per: "run", unit: "mol/L", presumed: { value, plusMinus } });
+): Input => ({ symbol, is: "given", label, of, per: "run", unit: "mol/L", presumed: { value, plusMinus } });
 
 export const fromStage = (symbol: string, label: string, of: string, stage: string): Input => ({
   symbol,
@@ -137,7 +138,7 @@ export const conclude = (of: string): Method["stages"][number] => ({
 });
 
 /** A base of about 0.1 mol/L from the shelf. */
-export const knownBase = knownConcentration("c_b", "Concentration of the base", "0.1000", "0.0002");
+export const knownBase = knownConcentration("c_b", "Concentration of the base", "NaOH", "0.1000", "0.0002");
 
 /** Methyl orange, with carbon dioxide boiled off: for acids on carbonates. */
 export const methylOrange = {

@@ -66,7 +66,7 @@ function typedFigures(
       ? { value, place: -Infinity }
       : scaled(significantFromText(input.value), factor);
   }
-  const kinds = ["mass.tared", "volume.taken", "temperature", "given", "purity"] as const;
+  const kinds = ["mass.tared", "volume.taken", "temperature", "pH", "given", "purity"] as const;
   const single = kinds.flatMap((kind) => presentObservation(observations, input.symbol, kind) ?? [])[0];
   if (single?.value != null) {
     const typed = significantFromText(single.text.replace(",", "."));

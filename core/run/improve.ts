@@ -89,6 +89,8 @@ function remedy({ id, label }: Leaf, bench: Bench): string {
       return "a one-mark pipette";
     case "temperature":
       return "letting solutions and glass stand until they are within half the range of 20 °C";
+    case "pH-meter":
+      return "a meter calibrated on both sides of the reading just before";
     case "purity":
       return `a certificate that gives ${uncapitalized(label)} to half that ±`;
     case "atomic-weight":

@@ -284,6 +284,25 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
       return statedQuantity(value, "°C", Number(plusMinus), cause, place);
     },
   },
+  pH: {
+    unit: () => "1",
+    fields: ({ symbol, label }) => [
+      {
+        symbol,
+        kind: "pH",
+        label,
+        unit: "",
+        hint: "when it has stopped drifting",
+        rules: { instrument: "The pH meter", unit: "", decimals: null, least: -1, most: 15 },
+      },
+    ],
+    quantity: ({ symbol, plusMinus }, read, place) => {
+      const value = read("pH");
+      if (value === null) return null;
+      const cause = { id: `pH-meter:${place.stage}:${symbol}`, label: "pH meter", group: "pH meter" };
+      return statedQuantity(value, "1", Number(plusMinus), cause, place);
+    },
+  },
   constant: {
     unit: ({ unit }) => unit,
     fields: () => [],
@@ -369,6 +388,8 @@ export function decimalsOfInput(input: Input, rules: HouseRules): number | null 
       return 1;
     case "temperature":
       return 1;
+    case "pH":
+      return 2;
     default:
       return null;
   }

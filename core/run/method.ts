@@ -72,6 +72,13 @@ const Drops = input("drops", {
 /** A volume delivered from a burette of its own, as a sample by burette difference. */
 const Delivered = input("delivered", { of: Text, per: Per });
 
+/** A reading of a pH meter. */
+const Acidity = input("pH", {
+  per: Per,
+  /** ± of the meter, pH. */
+  plusMinus: Decimal,
+});
+
 const Temperature = input("temperature", {
   per: Per,
   /** ± of the thermometer, °C. */
@@ -85,6 +92,8 @@ const Constant = input("constant", { value: Decimal, unit: Text, plusMinus: Type
 const Given = input("given", {
   per: Type.Literal("run"),
   unit: Text,
+  /** Formula of the solution whose concentration it is: it can be taken from a bottle on the shelf. */
+  of: Type.Optional(Text),
   /** Taken until something else is typed. */
   presumed: Type.Optional(Type.Object({ value: Decimal, plusMinus: Decimal }, Closed)),
   /** True where the stage can do without it, as without a target. */
@@ -110,6 +119,7 @@ export const InputSchema = Type.Union([
   Drops,
   Delivered,
   Temperature,
+  Acidity,
   Constant,
   Given,
   FromStage,
@@ -144,7 +154,7 @@ export type FurtherResultDefinition = Static<typeof FurtherResult>;
 const MainResult = Type.Object(
   {
     ...FurtherResult.properties,
-    /** Formula of the titrant whose concentration this stage fixes. */
+    /** Formula of the solution whose concentration this stage fixes: it goes to the shelf. */
     assigns: Type.Optional(Text),
   },
   Closed,

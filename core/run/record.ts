@@ -15,8 +15,11 @@ export const ObservationKindSchema = Type.Union([
   Type.Literal("volume.taken"),
   Type.Literal("drops"),
   Type.Literal("temperature"),
+  Type.Literal("pH"),
   Type.Literal("given"),
   Type.Literal("given.plus-minus"),
+  /** Instead of a half width: the standard uncertainty of a concentration that comes from the shelf. */
+  Type.Literal("given.standard-uncertainty"),
   Type.Literal("purity"),
   Type.Literal("purity.plus-minus"),
 ]);

@@ -130,6 +130,8 @@ function textsFor(input: Input, stageKey: string, bench: Bench): Texts {
     }
     case "temperature":
       return { temperature: (aim ?? 25).toFixed(1) };
+    case "pH":
+      return { pH: (aim ?? 4.8).toFixed(2) };
     case "given":
       return aim === undefined ? {} : { given: String(aim) };
     default:

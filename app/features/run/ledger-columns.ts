@@ -51,6 +51,8 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
         return [field("n", label, "drops")];
       case "temperature":
         return [field("t", "°C", "temperature")];
+      case "pH":
+        return [field("p", label, "pH")];
       case "titer":
       case "delivered": {
         const titer = input.is === "titer";
