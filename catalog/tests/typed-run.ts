@@ -1,4 +1,14 @@
-import type { HouseRules, Method, Observation, ObservationKind, RunRecord, TrialRecord } from "~/core/run";
+import {
+  type ComputedStage,
+  type HouseRules,
+  type Method,
+  type Observation,
+  type ObservationKind,
+  type RunRecord,
+  stageFields,
+  trialFields,
+  type TrialRecord,
+} from "~/core/run";
 import { defaultHouseRules } from "../rules/defaults";
 
 const at = "2026-11-25T09:00:00.000Z";
@@ -11,11 +21,9 @@ export interface TypedStage {
   readonly trials?: readonly Typed[];
 }
 
-const unitOf = (kind: string) =>
-  kind.startsWith("mass") ? "g" : kind.startsWith("purity") ? "%" : kind === "temperature" ? "°C" : "mL";
-
-const observed = (holder: string, typed: Typed): Observation[] =>
-  Object.entries(typed).map(([key, text]) => {
+const observed = (holder: string, typed: Typed, stage: ComputedStage): Observation[] => {
+  const fields = [...stageFields(stage, defaultHouseRules), ...trialFields(stage, defaultHouseRules)];
+  return Object.entries(typed).map(([key, text]) => {
     const [symbol = "", kind = ""] = key.split(":");
     return {
       id: `${holder}/${key}`,
@@ -23,7 +31,7 @@ const observed = (holder: string, typed: Typed): Observation[] =>
       kind: kind as ObservationKind,
       text,
       value: text,
-      unit: unitOf(kind),
+      unit: fields.find((f) => f.symbol === symbol && f.kind === kind)?.unit ?? "",
       source: "typed",
       person: "bench 2",
       at,
@@ -31,6 +39,7 @@ const observed = (holder: string, typed: Typed): Observation[] =>
       reason: null,
     };
   });
+};
 
 /** A titer from zero, for methods that ask for nothing else. */
 export const titer = (ml: string): Typed => ({ "V:burette.initial": "0.00", "V:burette.final": ml });
@@ -41,6 +50,7 @@ export function typedRun(
   stages: Readonly<Record<string, TypedStage>>,
   rules: Partial<HouseRules> = {},
 ): RunRecord {
+  const definitionOf = (key: string) => method.stages.find((stage) => stage.key === key) as ComputedStage;
   return {
     format: "steady-bead/run",
     formatVersion: 1,
@@ -56,14 +66,14 @@ export function typedRun(
     stages: Object.entries(stages).map(([key, { once = {}, trials = [] }]) => ({
       id: key,
       key,
-      observations: observed(key, once),
+      observations: observed(key, once, definitionOf(key)),
       trials: trials.map((typed, i): TrialRecord => ({
         id: `${key}-${i + 1}`,
         number: i + 1,
         label: null,
         kind: "fine",
         struck: null,
-        observations: observed(`${key}-${i + 1}`, typed),
+        observations: observed(`${key}-${i + 1}`, typed, definitionOf(key)),
       })),
     })),
   };
