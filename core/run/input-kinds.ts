@@ -13,7 +13,7 @@ import {
   statedQuantity,
   type VolumeConditions,
 } from "../measure";
-import type { Quantity } from "../quantity";
+import { leaf, measured, type Quantity } from "../quantity";
 import { type ComputedStage, type Input, type InputOf, type Method, resultsOf } from "./method";
 import type { ObservationKind } from "./record";
 import { type HouseRules, massDecimals } from "./rules";
@@ -29,6 +29,8 @@ export interface Field {
   readonly rules: ReadingRules;
   /** True where the stage can do without it. */
   readonly optional?: boolean;
+  /** True for what nobody types: it comes with a bottle from the shelf. */
+  readonly hidden?: boolean;
 }
 
 export function volumeConditions({ glassware, temperature }: HouseRules): VolumeConditions {
@@ -335,6 +337,16 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
           rules: { instrument: "It", unit: shown, decimals: null, least: 0 },
           optional: true,
         },
+        {
+          symbol,
+          kind: "given.standard-uncertainty",
+          label: "standard uncertainty",
+          unit: shown,
+          hint: "from the shelf",
+          rules: { instrument: "It", unit: shown, decimals: null, least: 0 },
+          optional: true,
+          hidden: true,
+        },
       ];
     },
     quantity: ({ symbol, label, unit, presumed }, read, place) => {
@@ -344,6 +356,9 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
       const half =
         read("given.plus-minus") ?? (read("given") === null ? Number(presumed?.plusMinus ?? 0) : 0);
       const cause = { id: `given:${place.stage}:${symbol}`, label, group: label };
+      const u = read("given.standard-uncertainty");
+      if (u !== null)
+        return measured(value, unit, [{ leaf: leaf({ ...cause, u, stage: place.stage }), by: 1 }]);
       return statedQuantity(value, unit, half, cause, place);
     },
   },

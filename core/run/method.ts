@@ -281,7 +281,13 @@ export const MethodSchema = Type.Object(
   {
     id: Text,
     version: Type.Integer({ minimum: 1 }),
-    family: Type.Union([Type.Literal("acid-base"), Type.Literal("redox"), Type.Literal("complexometric")]),
+    family: Type.Union([
+      Type.Literal("acid-base"),
+      Type.Literal("redox"),
+      Type.Literal("complexometric"),
+      /** What a bottle on the shelf was made by; not in the library. */
+      Type.Literal("solutions"),
+    ]),
     title: Text,
     purpose: Text,
     /** Where schools differ: the method that this is another way of, and what is different. */

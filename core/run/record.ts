@@ -42,6 +42,8 @@ export const ObservationSchema = Type.Object(
     at: Instant,
     supersedes: Type.Union([Id, Type.Null()]),
     reason: Type.Union([Type.String(), Type.Null()]),
+    /** Where the value was taken from a bottle on the shelf: the concentration that it had then. */
+    assignment: Type.Optional(Type.Union([Id, Type.Null()])),
   },
   Closed,
 );
@@ -86,6 +88,32 @@ export const RunStatusSchema = Type.Union([
 export type RunStatus = Static<typeof RunStatusSchema>;
 
 /** The plain whole of one run: the input of the core and the unit of export and import. */
+/** A bottle from the shelf as a run used it: the concentration that it had then. */
+export const UsedSolutionSchema = Type.Object(
+  {
+    assignmentId: Id,
+    solutionId: Id,
+    code: Type.String(),
+    name: Type.String(),
+    formula: Type.String(),
+    how: Type.Union([
+      Type.Literal("weighed"),
+      Type.Literal("diluted"),
+      Type.Literal("standardized"),
+      Type.Literal("certificate"),
+      Type.Literal("nominal"),
+    ]),
+    value: Type.String(),
+    plusMinus: Type.String(),
+    /** Rectangular: ± is half a width; normal: a standard uncertainty. */
+    shape: Type.Union([Type.Literal("rectangular"), Type.Literal("normal")]),
+    unit: Type.String(),
+    at: Instant,
+  },
+  Closed,
+);
+export type UsedSolution = Static<typeof UsedSolutionSchema>;
+
 export const RunRecordSchema = Type.Object(
   {
     format: Type.Literal("steady-bead/run"),
@@ -99,6 +127,8 @@ export const RunRecordSchema = Type.Object(
     finishedAt: Type.Union([Instant, Type.Null()]),
     method: MethodSchema,
     houseRules: HouseRulesSchema,
+    /** The bottles from the shelf that its observations name. */
+    solutions: Type.Optional(Type.Array(UsedSolutionSchema)),
     stages: Type.Array(StageRecordSchema),
   },
   { ...Closed, $id: "run-record", title: "One run of Steady Bead" },

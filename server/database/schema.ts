@@ -1,6 +1,8 @@
 import { sql } from "drizzle-orm";
 import {
+  type AnyPgColumn,
   boolean,
+  date,
   index,
   integer,
   jsonb,
@@ -12,8 +14,9 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { HouseRules, Method, ObservationKind, RunStatus } from "../../core/run";
+import type { HouseRules, Method, ObservationKind, RunRecord, RunStatus } from "../../core/run";
 import type { RunSummary } from "../../formats/answers";
+import type { AmountUnit, How, ResultChange } from "../../formats/shelf";
 import type { Inverse } from "./stored";
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
@@ -114,6 +117,8 @@ export const observation = pgTable(
     at: at("at").notNull(),
     supersedes: uuid("supersedes"),
     reason: text("reason"),
+    /** Where the value was taken from the shelf: the concentration that a bottle had then. */
+    assignmentId: uuid("assignment_id").references((): AnyPgColumn => assignment.id),
   },
   (t) => [
     index("observation_of_stage").on(t.stageId, t.id),
@@ -139,4 +144,84 @@ export const runEvent = pgTable(
     undone: boolean("undone").notNull().default(false),
   },
   (t) => [index("run_event_of_run").on(t.runId, t.id)],
+);
+
+/** A bottle or jar on the shelf. Its concentration, or a solid's purity, is what its newest assignment says. */
+export const solution = pgTable(
+  "solution",
+  {
+    id: uuid("id").primaryKey(),
+    /** What stands on its label: S-12. */
+    number: integer("number").generatedAlwaysAsIdentity().notNull(),
+    form: text("form").$type<"solution" | "solid">().notNull(),
+    formula: text("formula").notNull(),
+    name: text("name").notNull(),
+    madeAt: at("made_at").notNull(),
+    madeBy: text("made_by").notNull(),
+    amountMade: numeric("amount_made"),
+    amountLeft: numeric("amount_left"),
+    amountUnit: text("amount_unit").$type<AmountUnit>().notNull(),
+    restandardizeBy: date("restandardize_by"),
+    usedUpAt: at("used_up_at"),
+    hazards: text("hazards").notNull(),
+    note: text("note").notNull(),
+    /** Counts changes, so that the second of two people editing it is told. */
+    revision: integer("revision").notNull().default(1),
+    /** What it was made by, where it was made here. */
+    making: jsonb("making").$type<RunRecord>(),
+  },
+  (t) => [uniqueIndex("solution_number").on(t.number), index("solution_by_formula").on(t.formula)],
+);
+
+/** A concentration given to a solution, or a purity to a solid. Append-only: the newest holds, runs keep theirs. */
+export const assignment = pgTable(
+  "assignment",
+  {
+    id: uuid("id").primaryKey(),
+    solutionId: uuid("solution_id")
+      .notNull()
+      .references(() => solution.id, { onDelete: "cascade" }),
+    at: at("at").notNull(),
+    person: text("person").notNull(),
+    how: text("how").$type<How>().notNull(),
+    value: numeric("value").notNull(),
+    /** Half a width where the shape is rectangular, a standard uncertainty where it is normal; in the unit. */
+    plusMinus: numeric("plus_minus").notNull(),
+    shape: text("shape").$type<"rectangular" | "normal">().notNull(),
+    unit: text("unit").notNull(),
+    /** The stage of the run that found it. */
+    runId: uuid("run_id").references(() => run.id),
+    stageKey: text("stage_key"),
+  },
+  (t) => [index("assignment_of_solution").on(t.solutionId, t.id)],
+);
+
+/** What an assignment stands on: the assignments of the stock, the solid or the standard that it came from. */
+export const assignmentSource = pgTable(
+  "assignment_source",
+  {
+    assignmentId: uuid("assignment_id")
+      .notNull()
+      .references(() => assignment.id, { onDelete: "cascade" }),
+    sourceId: uuid("source_id")
+      .notNull()
+      .references(() => assignment.id, { onDelete: "cascade" }),
+  },
+  (t) => [primaryKey({ columns: [t.assignmentId, t.sourceId] })],
+);
+
+/** A finished run computed again with newer concentrations; the result it was finished with stays. */
+export const recomputation = pgTable(
+  "recomputation",
+  {
+    id: uuid("id").primaryKey(),
+    runId: uuid("run_id")
+      .notNull()
+      .references(() => run.id, { onDelete: "cascade" }),
+    at: at("at").notNull(),
+    person: text("person").notNull(),
+    changes: jsonb("changes").$type<ResultChange[]>().notNull(),
+    replaced: jsonb("replaced").$type<string[]>().notNull(),
+  },
+  (t) => [index("recomputation_of_run").on(t.runId, t.id)],
 );

@@ -1,0 +1,145 @@
+import { failure, type Result, success } from "../result";
+import type { DeliveringGlass } from "./making";
+
+/** One-mark pipettes, mL (ISO 648). */
+const pipettesMl = [1, 2, 5, 10, 20, 25, 50, 100];
+
+/** Divisions of measuring cylinders and graduated pipettes by capacity, mL; half of one can be judged. From memory. */
+const divisionsMl: Record<
+  "graduated pipette" | "cylinder",
+  readonly (readonly [capacityMl: number, divisionMl: number])[]
+> = {
+  "graduated pipette": [
+    [1, 0.01],
+    [2, 0.02],
+    [5, 0.05],
+    [10, 0.1],
+    [25, 0.2],
+  ],
+  cylinder: [
+    [10, 0.2],
+    [25, 0.5],
+    [50, 1],
+    [100, 1],
+    [250, 2],
+    [500, 5],
+    [1000, 10],
+  ],
+};
+
+/** About 20 drops to the mL: a burette cannot stop between two drops. Common practice, no source. */
+const dropMl = 0.05;
+
+export interface BuretteRules {
+  readonly capacityMl: number;
+  /** Decimals to which it is read. */
+  readonly decimals: number;
+}
+
+/** Smallest step in mL by which a glass can deliver; null for a one-mark pipette, which has one volume only. */
+export function deliveryStepMl(glass: DeliveringGlass, burette: BuretteRules): number | null {
+  if (glass.kind === "pipette") return null;
+  if (glass.kind === "burette") return Math.max(dropMl, 10 ** -burette.decimals);
+  const table = divisionsMl[glass.kind];
+  return (table.find(([size]) => size >= glass.capacityMl) ?? table.at(-1) ?? [0, 1])[1] / 2;
+}
+
+const rounded = (value: number, step: number) => Number((Math.round(value / step) * step).toFixed(6));
+
+export interface DilutionRequest {
+  /** Concentrations in one unit, whichever. */
+  readonly stock: number;
+  readonly target: number;
+  /** What it is made up to, mL. */
+  readonly volumeMl: number;
+  readonly glass: DeliveringGlass;
+  readonly burette: BuretteRules;
+  /** Where the burette stands before, mL. */
+  readonly startMl?: number;
+}
+
+export interface DilutionPlan {
+  /** c V / c_0, mL. */
+  readonly exactMl: number;
+  /** What the glass can deliver of it. */
+  readonly deliveredMl: number;
+  /** Where to stop the burette; null for other glass. */
+  readonly stopMl: number | null;
+  /** The concentration that this makes, in the unit of the target. */
+  readonly made: number;
+  /** How far that is from the target, percent. */
+  readonly departurePercent: number;
+  readonly cautions: readonly string[];
+}
+
+/**
+ * Volume of a stock for a dilution, c_1 V_1 = c_2 V_2, rounded to what the chosen glass delivers, and the concentration
+ * that is made by that. Says so, in words for the bench, when the stock is weaker than the target, when more is needed than
+ * the glass or the flask holds, and when it is less than the glass can measure.
+ */
+export function planDilution(request: DilutionRequest): Result<DilutionPlan> {
+  const { stock, target, volumeMl, glass, burette, startMl = 0 } = request;
+  if (!(stock > 0)) return failure("The concentration of the stock must be above zero");
+  if (!(target > 0)) return failure("The target must be above zero");
+  if (!(volumeMl > 0)) return failure("The volume must be above zero");
+  if (stock < target) {
+    return failure(`The stock is weaker than the target (${stock} against ${target}): take a stronger one`);
+  }
+  const exactMl = (target * volumeMl) / stock;
+  const step = deliveryStepMl(glass, burette);
+  const deliveredMl =
+    step === null
+      ? pipettesMl.reduce((best, size) => (Math.abs(size - exactMl) < Math.abs(best - exactMl) ? size : best))
+      : rounded(exactMl, step);
+  const told = exactMl.toFixed(exactMl < 1 ? 3 : 2);
+  if (deliveredMl <= 0) {
+    return failure(`${told} mL is less than this glass can measure: make it in two steps, or more of it`);
+  }
+  if (deliveredMl > volumeMl) {
+    return failure(
+      `${told} mL of stock do not fit into ${volumeMl} mL: take a smaller pipette or a larger flask`,
+    );
+  }
+  const capacityMl =
+    glass.kind === "burette" ? burette.capacityMl : "capacityMl" in glass ? glass.capacityMl : 100;
+  if (deliveredMl > capacityMl) {
+    return failure(`${told} mL are more than the ${capacityMl} mL ${glass.kind} holds`);
+  }
+  const stopMl = glass.kind === "burette" ? rounded(startMl + deliveredMl, 10 ** -burette.decimals) : null;
+  if (stopMl !== null && stopMl > capacityMl) {
+    return failure(
+      `From ${startMl} it would stop at ${stopMl}, past the last mark at ${capacityMl}: refill first`,
+    );
+  }
+  const made = (stock * deliveredMl) / volumeMl;
+  const departurePercent = (100 * (made - target)) / target;
+  const cautions: string[] = [];
+  if (step !== null && (100 * step) / 2 / deliveredMl > 2) {
+    cautions.push(
+      `So small a volume is uncertain by its reading alone: ± ${((100 * step) / 2 / deliveredMl).toFixed(0)} %`,
+    );
+  }
+  if (Math.abs(departurePercent) > 2) {
+    cautions.push(
+      `It comes out ${Math.abs(departurePercent).toFixed(1)} % ${departurePercent > 0 ? "above" : "below"} the target`,
+    );
+  }
+  return success({ exactMl, deliveredMl, stopMl, made, departurePercent, cautions });
+}
+
+export interface SeriesLevel {
+  readonly target: number;
+  readonly plan: Result<DilutionPlan>;
+}
+
+/** A series of standards from one stock, each made up to the same volume: one plan a level, in the order of the targets. */
+export const planSeries = (
+  targets: readonly number[],
+  shared: Omit<DilutionRequest, "target">,
+): SeriesLevel[] => targets.map((target) => ({ target, plan: planDilution({ ...shared, target }) }));
+
+/** Levels equally far from one another, from the lowest to the highest. */
+export const evenLevels = (lowest: number, highest: number, count: number): number[] =>
+  Array.from({ length: count }, (_, i) =>
+    Number((lowest + ((highest - lowest) * i) / Math.max(1, count - 1)).toPrecision(6)),
+  );

@@ -1,0 +1,76 @@
+import {
+  checkField,
+  fieldKey,
+  type HouseRules,
+  type Method,
+  type Observation,
+  type RunRecord,
+  stageFields,
+} from "../run";
+
+/** Texts as typed, by field key (`m:mass.before`). */
+export type TypedFields = Readonly<Record<string, string | undefined>>;
+
+export interface TypedRecord {
+  readonly record: RunRecord;
+  /** What is wrong with a text, by field key; what is empty is not wrong yet. */
+  readonly problems: Readonly<Record<string, string>>;
+}
+
+interface About {
+  readonly houseRules: HouseRules;
+  readonly at: string;
+  readonly person: string;
+}
+
+/**
+ * A run of a method of one preparation stage from what was typed into it: for the making of a bottle, and for small
+ * calculations. Texts that do not pass their check are told, and left out.
+ */
+export function typedRecord(method: Method, typed: TypedFields, about: About): TypedRecord {
+  const { houseRules, at, person } = about;
+  const [stage] = method.stages;
+  if (stage?.kind !== "preparation") throw new Error(`${method.id} does not begin with a preparation`);
+  const observations: Observation[] = [];
+  const problems: Record<string, string> = {};
+  for (const field of stageFields(stage, houseRules)) {
+    const key = fieldKey(field);
+    const text = typed[key]?.trim() ?? "";
+    if (text === "") continue;
+    const checked = checkField(field, text, { stage, houseRules, holder: { observations } });
+    if (!checked.ok) {
+      problems[key] = checked.check.message;
+      continue;
+    }
+    observations.push({
+      id: key,
+      symbol: field.symbol,
+      kind: field.kind,
+      text,
+      value: checked.text,
+      unit: field.unit,
+      source: "typed",
+      person,
+      at,
+      supersedes: null,
+      reason: null,
+    });
+  }
+  return {
+    problems,
+    record: {
+      format: "steady-bead/run",
+      formatVersion: 1,
+      id: method.id,
+      title: method.title,
+      sample: "",
+      bench: person,
+      status: "finished",
+      startedAt: at,
+      finishedAt: at,
+      method,
+      houseRules,
+      stages: [{ id: stage.key, key: stage.key, observations, trials: [] }],
+    },
+  };
+}

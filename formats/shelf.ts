@@ -1,0 +1,137 @@
+import { type Static, Type } from "@sinclair/typebox";
+import { MakingSchema } from "~/core/prepare";
+import { type UsedSolution } from "~/core/run";
+import { checker } from "./validate";
+
+/** What the shelf tells, and what the screens may ask of it. */
+
+export type AmountUnit = "mL" | "g";
+
+/** How a concentration, or a purity, is known. */
+export type How = UsedSolution["how"];
+
+export const howWords: Record<How, string> = {
+  weighed: "weighed",
+  diluted: "diluted",
+  standardized: "standardized",
+  certificate: "by its certificate",
+  nominal: "nominal, not measured",
+};
+
+/** One result of a run, before and after it was computed again. */
+export interface ResultChange {
+  readonly stage: string;
+  readonly name: string;
+  readonly before: string;
+  readonly after: string;
+}
+
+export interface AssignmentView {
+  readonly id: string;
+  readonly solutionId: string;
+  readonly at: Date;
+  readonly person: string;
+  readonly how: How;
+  readonly value: string;
+  readonly plusMinus: string;
+  readonly shape: "rectangular" | "normal";
+  readonly unit: string;
+  readonly runId: string | null;
+  readonly runTitle: string | null;
+  readonly stageKey: string | null;
+}
+
+export type SolutionState = "in use" | "past its date" | "used up";
+
+export interface SolutionView {
+  readonly id: string;
+  /** What stands on its label: S-12. */
+  readonly code: string;
+  readonly form: "solution" | "solid";
+  readonly formula: string;
+  readonly name: string;
+  readonly madeAt: Date;
+  readonly madeBy: string;
+  readonly amountMade: string | null;
+  readonly amountLeft: string | null;
+  readonly amountUnit: AmountUnit;
+  /** A day: 2026-12-01. */
+  readonly restandardizeBy: string | null;
+  readonly state: SolutionState;
+  readonly hazards: string;
+  readonly note: string;
+  readonly revision: number;
+  /** The concentration that holds now; null where none has been given yet. */
+  readonly current: AssignmentView | null;
+}
+
+const Closed = { additionalProperties: false } as const;
+const Id = Type.String({ format: "uuid" });
+const Name = Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" });
+const Formula = Type.String({ minLength: 1, maxLength: 80, pattern: "\\S" });
+const Text = Type.String({ maxLength: 500 });
+const Number_ = Type.String({ maxLength: 40 });
+const Day = Type.String({ pattern: "^(\\d{4}-\\d{2}-\\d{2})?$" });
+
+const keeping = {
+  person: Name,
+  amount: Number_,
+  restandardizeBy: Day,
+  hazards: Text,
+  note: Text,
+};
+
+export const AddSolutionSchema = Type.Object(
+  {
+    intent: Type.Literal("add"),
+    form: Type.Union([Type.Literal("solution"), Type.Literal("solid")]),
+    formula: Formula,
+    name: Name,
+    how: Type.Union([Type.Literal("certificate"), Type.Literal("nominal")]),
+    value: Number_,
+    plusMinus: Number_,
+    ...keeping,
+  },
+  Closed,
+);
+export type AddSolution = Static<typeof AddSolutionSchema>;
+
+export const MakeSolutionSchema = Type.Object(
+  {
+    intent: Type.Literal("make"),
+    formula: Formula,
+    name: Name,
+    making: MakingSchema,
+    /** Texts as typed, by field key of the making. */
+    typed: Type.Record(Type.String(), Type.String({ maxLength: 40 })),
+    /** The stock or the solid on the shelf that it is made from. */
+    fromId: Type.Union([Id, Type.Null()]),
+    ...keeping,
+  },
+  Closed,
+);
+export type MakeSolution = Static<typeof MakeSolutionSchema>;
+
+export const EditSolutionSchema = Type.Object(
+  {
+    intent: Type.Literal("edit"),
+    revision: Type.Integer(),
+    name: Name,
+    amountLeft: Number_,
+    restandardizeBy: Day,
+    hazards: Text,
+    note: Text,
+    usedUp: Type.Boolean(),
+    person: Name,
+  },
+  Closed,
+);
+export type EditSolution = Static<typeof EditSolutionSchema>;
+
+export const ShelfRequestSchema = Type.Union([AddSolutionSchema, MakeSolutionSchema]);
+
+export const checkShelfRequest = checker(ShelfRequestSchema);
+export const checkEditSolution = checker(EditSolutionSchema);
+
+/** What is wrong with a form, by field; `form` for what belongs to none. */
+export type FormProblems = Readonly<Record<string, string>>;
