@@ -66,6 +66,30 @@ export const RunRequestSchema = Type.Union([
     },
     Closed,
   ),
+  /** Takes a concentration, or a purity, from a bottle on the shelf. */
+  Type.Object(
+    {
+      intent: Type.Literal("take"),
+      stageKey: Type.String({ minLength: 1 }),
+      symbol: Type.String({ minLength: 1 }),
+      assignmentId: Id,
+      reason: Type.Union([Reason, Type.Null()]),
+    },
+    Closed,
+  ),
+  /** Puts what a stage found on the shelf: to a bottle there, or to a new one. */
+  Type.Object(
+    {
+      intent: Type.Literal("shelve"),
+      stageKey: Type.String({ minLength: 1 }),
+      solutionId: Type.Union([Id, Type.Null()]),
+      name: Type.String({ maxLength: 120 }),
+      restandardizeBy: Type.String({ pattern: "^(\\d{4}-\\d{2}-\\d{2})?$" }),
+    },
+    Closed,
+  ),
+  /** Computes a finished run again with the newest concentrations of its bottles, beside the result that it has. */
+  Type.Object({ intent: Type.Literal("recompute") }, Closed),
   Type.Object({ intent: Type.Literal("finish") }, Closed),
   Type.Object({ intent: Type.Literal("reopen") }, Closed),
   Type.Object({ intent: Type.Literal("archive") }, Closed),

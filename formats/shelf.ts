@@ -135,3 +135,34 @@ export const checkEditSolution = checker(EditSolutionSchema);
 
 /** What is wrong with a form, by field; `form` for what belongs to none. */
 export type FormProblems = Readonly<Record<string, string>>;
+
+/** What the shelf has to do with one run. */
+export interface RunShelf {
+  /** Bottles of the substances that the method names. */
+  readonly bottles: readonly SolutionView[];
+  /** What this run's stages have put on the shelf. */
+  readonly shelved: readonly {
+    readonly stageKey: string;
+    readonly solutionId: string;
+    readonly code: string;
+    readonly name: string;
+    readonly value: string;
+    readonly unit: string;
+  }[];
+  /** Bottles that it used and that have been given another concentration since. */
+  readonly newer: readonly {
+    readonly code: string;
+    readonly solutionId: string;
+    readonly name: string;
+    readonly unit: string;
+    readonly was: string;
+    readonly now: string;
+  }[];
+  readonly recomputations: readonly {
+    readonly id: string;
+    readonly at: Date;
+    readonly person: string;
+    readonly changes: readonly ResultChange[];
+    readonly replaced: readonly string[];
+  }[];
+}

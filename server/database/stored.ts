@@ -13,4 +13,6 @@ export type Inverse =
       readonly do: "status";
       readonly status: "open" | "finished" | "archived";
       readonly finishedAt: string | null;
-    };
+    }
+  /** Several at once, as when a bottle's concentration and its ± were taken from the shelf. */
+  | { readonly do: "several"; readonly of: readonly Inverse[] };

@@ -21,37 +21,11 @@ import type { Observe, RunRequest } from "../../formats/requests";
 import type { Connection, Database } from "../database/types";
 import { observation, run, runEvent, trial } from "../database/schema";
 import type { Inverse } from "../database/stored";
+import { type Change, done, malformed, type Outcome, refused, remember } from "./change";
 import { loadRunRecord } from "./run-record";
 import { refreshSummary, searchText } from "./runs";
-
-/**
- * How a change ended. `refused`: understood, but the data forbid it (422, 409); `malformed`: it names what is not in this
- * run (400); `missing`: there is no such run (404). Only `done` has changed anything.
- */
-export type Outcome =
-  | { readonly status: "done" }
-  | {
-      readonly status: "refused" | "malformed" | "missing";
-      readonly message: string;
-      readonly proposal?: string;
-    };
-
-const done: Outcome = { status: "done" };
-const refused = (message: string, proposal?: string): Outcome =>
-  proposal === undefined ? { status: "refused", message } : { status: "refused", message, proposal };
-const malformed = (message: string): Outcome => ({ status: "malformed", message });
-
-interface Change {
-  readonly db: Connection;
-  readonly record: RunRecord;
-  readonly person: string;
-  readonly now: Date;
-}
-
-async function remember(change: Change, description: string, inverse: Inverse): Promise<void> {
-  const { db, record, person, now } = change;
-  await db.insert(runEvent).values({ id: newId(), runId: record.id, at: now, person, description, inverse });
-}
+import { recompute, renewShelved, shelve } from "./shelf-of-run";
+import { take, takeBackUncertainty } from "./take";
 
 function findTrial(
   record: RunRecord,
@@ -134,6 +108,8 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
     supersedes: request.supersedes,
     reason: request.reason,
   });
+  // A ± that came with a bottle does not belong to what is typed in its place.
+  await takeBackUncertainty(change, stage, observations, request);
   const what = `${uncapitalized(field.label)} ${checked.text}`;
   await remember(change, present ? `correction of ${uncapitalized(field.label)} to ${checked.text}` : what, {
     do: "supersede",
@@ -233,6 +209,7 @@ async function changeStatus(change: Change, intent: "finish" | "reopen" | "archi
   const finishedAt = intent === "reopen" ? null : (record.finishedAt ?? now.toISOString());
   await setStatus(change, { do: "status", status, finishedAt });
   const word = { finish: "finishing", reopen: "reopening", archive: "archiving" }[intent];
+  if (intent === "finish") await renewShelved(change);
   await remember(change, `${word} of the run`, {
     do: "status",
     status: record.status,
@@ -259,12 +236,25 @@ export async function undoOffer(db: Connection, runId: string): Promise<RunState
 }
 
 async function undo(change: Change, eventId: string): Promise<Outcome> {
-  const { db, record, person, now } = change;
+  const { db, record } = change;
   const event = await lastChange(db, record.id);
   if (event?.id !== eventId)
     return refused("Something else has been changed since: look again before you undo");
-  const { inverse } = event;
+  const taken = await takeBack(change, event.inverse);
+  if (taken.status !== "done") return taken;
+  await db.update(runEvent).set({ undone: true }).where(eq(runEvent.id, event.id));
+  return done;
+}
+
+async function takeBack(change: Change, inverse: Inverse): Promise<Outcome> {
+  const { db, record, person, now } = change;
   switch (inverse.do) {
+    case "several":
+      for (const one of inverse.of) {
+        const taken = await takeBack(change, one);
+        if (taken.status !== "done") return taken;
+      }
+      return done;
     case "supersede": {
       const [written] = await db.select().from(observation).where(eq(observation.id, inverse.observationId));
       const holder = record.stages
@@ -299,7 +289,6 @@ async function undo(change: Change, eventId: string): Promise<Outcome> {
     case "status":
       await setStatus(change, inverse);
   }
-  await db.update(runEvent).set({ undone: true }).where(eq(runEvent.id, event.id));
   return done;
 }
 
@@ -313,6 +302,10 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
     case "archive":
     case "finish":
       return changeStatus(change, request.intent);
+    case "shelve":
+      return shelve(change, request);
+    case "recompute":
+      return recompute(change);
     case "delete":
       if (!isEmptyRun(record)) return refused("Readings are never deleted: archive the run instead");
       await db.delete(run).where(eq(run.id, record.id));
@@ -323,6 +316,8 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
   switch (request.intent) {
     case "observe":
       return observe(change, request);
+    case "take":
+      return take(change, request);
     case "rename": {
       const { title, sample, bench } = record;
       await renameRun(db, record.id, request);

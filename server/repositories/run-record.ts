@@ -1,19 +1,56 @@
 import { asc, eq, inArray } from "drizzle-orm";
-import type { Observation, RunRecord } from "../../core/run";
+import type { Observation, RunRecord, UsedSolution } from "../../core/run";
 import type { Connection } from "../database/types";
-import { houseRules, observation, run, stage, trial } from "../database/schema";
+import { assignment, houseRules, observation, run, solution, stage, trial } from "../database/schema";
 import { methodVersion } from "./methods";
+import { solutionCode } from "./shelf";
 
 type ObservationRow = typeof observation.$inferSelect;
 type TrialRow = typeof trial.$inferSelect;
 
 function observationOf(row: ObservationRow): Observation {
-  const { id, symbol, kind, text, value, unit, source, person, at, supersedes, reason } = row;
-  return { id, symbol, kind, text, value, unit, source, person, at: at.toISOString(), supersedes, reason };
+  const { id, symbol, kind, text, value, unit, source, person, at, supersedes, reason, assignmentId } = row;
+  const read = {
+    id,
+    symbol,
+    kind,
+    text,
+    value,
+    unit,
+    source,
+    person,
+    at: at.toISOString(),
+    supersedes,
+    reason,
+  };
+  return assignmentId === null ? read : { ...read, assignment: assignmentId };
 }
 
 const struckOf = ({ struckAt, struckBy, struckReason }: TrialRow) =>
   struckAt ? { at: struckAt.toISOString(), person: struckBy ?? "", reason: struckReason ?? "" } : null;
+
+async function usedSolutions(db: Connection, ids: readonly string[]): Promise<UsedSolution[]> {
+  if (ids.length === 0) return [];
+  const rows = await db
+    .select({ a: assignment, s: solution })
+    .from(assignment)
+    .innerJoin(solution, eq(solution.id, assignment.solutionId))
+    .where(inArray(assignment.id, [...ids]))
+    .orderBy(asc(assignment.id));
+  return rows.map(({ a, s }) => ({
+    assignmentId: a.id,
+    solutionId: s.id,
+    code: solutionCode(s.number),
+    name: s.name,
+    formula: s.formula,
+    how: a.how,
+    value: a.value,
+    plusMinus: a.plusMinus,
+    shape: a.shape,
+    unit: a.unit,
+    at: a.at.toISOString(),
+  }));
+}
 
 /** The whole of one run as the core takes it; null where there is none with this id. */
 export async function loadRunRecord(db: Connection, runId: string): Promise<RunRecord | null> {
@@ -38,6 +75,9 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
   const observationsOf = (stageId: string, trialId: string | null) =>
     observations.filter((o) => o.stageId === stageId && o.trialId === trialId).map(observationOf);
   const { id, title, sample, bench, status, startedAt, finishedAt } = found.run;
+  const solutions = await usedSolutions(db, [
+    ...new Set(observations.flatMap((o) => (o.assignmentId === null ? [] : [o.assignmentId]))),
+  ]);
   return {
     format: "steady-bead/run",
     formatVersion: 1,
@@ -50,6 +90,7 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
     finishedAt: finishedAt?.toISOString() ?? null,
     method: await methodVersion(db, found.run.methodId, found.run.methodVersion),
     houseRules: found.rules,
+    ...(solutions.length > 0 ? { solutions } : {}),
     stages: stages.map((s) => ({
       id: s.id,
       key: s.key,

@@ -1,0 +1,334 @@
+import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
+import { v7 as newId } from "uuid";
+import { parseFormula } from "../../core/chemistry";
+import { makingKey, makingMethod, typedRecord } from "../../core/prepare";
+import { inUnit, standardUncertainty } from "../../core/quantity";
+import { evaluateRun, resultQuantity, type RunRecord } from "../../core/run";
+import type {
+  AddSolution,
+  AssignmentView,
+  EditSolution,
+  FormProblems,
+  How,
+  MakeSolution,
+  SolutionState,
+  SolutionView,
+} from "../../formats/shelf";
+import { assignment, assignmentSource, run, solution } from "../database/schema";
+import type { Connection, Database } from "../database/types";
+import { currentHouseRules } from "./house-rules";
+
+type SolutionRow = typeof solution.$inferSelect;
+
+export const solutionCode = (number: number) => `S-${number}`;
+
+function stateOf({ usedUpAt, restandardizeBy }: SolutionRow, now: Date): SolutionState {
+  if (usedUpAt) return "used up";
+  return restandardizeBy !== null && restandardizeBy < now.toISOString().slice(0, 10)
+    ? "past its date"
+    : "in use";
+}
+
+const assignmentColumns = {
+  id: assignment.id,
+  solutionId: assignment.solutionId,
+  at: assignment.at,
+  person: assignment.person,
+  how: assignment.how,
+  value: assignment.value,
+  plusMinus: assignment.plusMinus,
+  shape: assignment.shape,
+  unit: assignment.unit,
+  runId: assignment.runId,
+  runTitle: run.title,
+  stageKey: assignment.stageKey,
+};
+
+/** Newest first. */
+export const assignmentsOf = (db: Connection, solutionId: string): Promise<AssignmentView[]> =>
+  db
+    .select(assignmentColumns)
+    .from(assignment)
+    .leftJoin(run, eq(run.id, assignment.runId))
+    .where(eq(assignment.solutionId, solutionId))
+    .orderBy(desc(assignment.id));
+
+function viewOf(row: SolutionRow, current: AssignmentView | null, now: Date): SolutionView {
+  const { number, usedUpAt: _usedUp, making: _making, ...rest } = row;
+  return { ...rest, code: solutionCode(number), state: stateOf(row, now), current };
+}
+
+async function withCurrent(db: Connection, rows: readonly SolutionRow[], now: Date): Promise<SolutionView[]> {
+  if (rows.length === 0) return [];
+  const newest = await db
+    .selectDistinctOn([assignment.solutionId], assignmentColumns)
+    .from(assignment)
+    .leftJoin(run, eq(run.id, assignment.runId))
+    .where(
+      inArray(
+        assignment.solutionId,
+        rows.map((r) => r.id),
+      ),
+    )
+    .orderBy(assignment.solutionId, desc(assignment.id));
+  const of = new Map(newest.map((a) => [a.solutionId, a]));
+  return rows.map((row) => viewOf(row, of.get(row.id) ?? null, now));
+}
+
+/** All bottles, by name; those that are used up only where they are asked for. */
+export async function listShelf(db: Connection, usedUp = false, now = new Date()): Promise<SolutionView[]> {
+  const rows = await db
+    .select()
+    .from(solution)
+    .where(usedUp ? undefined : isNull(solution.usedUpAt))
+    .orderBy(asc(solution.name), asc(solution.number));
+  return withCurrent(db, rows, now);
+}
+
+/** Bottles of these substances that are not used up, the newest first. */
+export async function bottlesOf(
+  db: Connection,
+  formulas: readonly string[],
+  now = new Date(),
+): Promise<SolutionView[]> {
+  if (formulas.length === 0) return [];
+  const rows = await db
+    .select()
+    .from(solution)
+    .where(and(inArray(solution.formula, [...formulas]), isNull(solution.usedUpAt)))
+    .orderBy(desc(solution.number));
+  return withCurrent(db, rows, now);
+}
+
+export interface SolutionDetail {
+  readonly solution: SolutionView;
+  readonly assignments: readonly AssignmentView[];
+  readonly making: RunRecord | null;
+}
+
+export async function solutionById(
+  db: Connection,
+  id: string,
+  now = new Date(),
+): Promise<SolutionDetail | null> {
+  const [row] = await db.select().from(solution).where(eq(solution.id, id));
+  if (!row) return null;
+  const assignments = await assignmentsOf(db, id);
+  return { solution: viewOf(row, assignments[0] ?? null, now), assignments, making: row.making };
+}
+
+export interface NewAssignment {
+  readonly solutionId: string;
+  readonly at: Date;
+  readonly person: string;
+  readonly how: How;
+  readonly value: string;
+  readonly plusMinus: string;
+  readonly shape: "rectangular" | "normal";
+  readonly unit: string;
+  readonly runId?: string;
+  readonly stageKey?: string;
+  /** Assignments that it stands on. */
+  readonly sources: readonly string[];
+}
+
+/** Gives a bottle a concentration, or a purity; earlier ones stay as they are. Returns its id. */
+export async function assign(db: Connection, { sources, ...parts }: NewAssignment): Promise<string> {
+  const id = newId({ msecs: parts.at.getTime() });
+  await db.insert(assignment).values({ id, ...parts });
+  const distinct = [...new Set(sources)];
+  if (distinct.length > 0)
+    await db.insert(assignmentSource).values(distinct.map((sourceId) => ({ assignmentId: id, sourceId })));
+  return id;
+}
+
+/** A value as the shelf keeps it: two digits more than its ± needs, so that nothing is rounded twice. */
+export function keptDecimals(value: number, u: number): { value: string; plusMinus: string } {
+  const decimals = Math.min(12, Math.max(0, 3 - Math.floor(Math.log10(u > 0 ? u : value * 1e-6))));
+  return { value: value.toFixed(decimals), plusMinus: u.toFixed(decimals) };
+}
+
+const decimal = (text: string): string | null => {
+  const plain = text.trim().replace(",", ".");
+  return /^\d+(\.\d+)?$/.test(plain) ? plain : null;
+};
+
+interface Kept {
+  readonly amount: string;
+  readonly restandardizeBy: string;
+}
+
+function keepingProblems({ amount, restandardizeBy }: Kept): Record<string, string> {
+  const problems: Record<string, string> = {};
+  if (amount.trim() !== "" && decimal(amount) === null)
+    problems.amount = "Give the amount as a number, such as 500";
+  if (restandardizeBy !== "" && Number.isNaN(Date.parse(restandardizeBy)))
+    problems.restandardizeBy = "Give a day";
+  return problems;
+}
+
+export type Put = { readonly id: string } | { readonly problems: FormProblems };
+
+/** Puts a bottle on the shelf whose concentration is stated: by a certificate, or nominally. */
+export async function addSolution(db: Database, request: AddSolution, now = new Date()): Promise<Put> {
+  const problems: Record<string, string> = keepingProblems(request);
+  const formula = parseFormula(request.formula.trim());
+  if (!formula.ok) problems.formula = formula.problem.message;
+  const value = decimal(request.value);
+  const plusMinus = request.plusMinus.trim() === "" ? "0" : decimal(request.plusMinus);
+  if (value === null || Number(value) <= 0) problems.value = "Give a number above zero";
+  else if (request.form === "solid" && Number(value) > 100)
+    problems.value = "The purity is over 100 %: no solid holds more than all of itself";
+  if (plusMinus === null) problems.plusMinus = "Give the ± as a number";
+  if (Object.keys(problems).length > 0 || value === null || plusMinus === null) return { problems };
+  return db.transaction(async (tx) => {
+    const id = newId({ msecs: now.getTime() });
+    await tx.insert(solution).values({ id, ...kept(request, now), form: request.form });
+    await assign(tx, {
+      solutionId: id,
+      at: now,
+      person: request.person.trim(),
+      how: request.how,
+      value,
+      plusMinus,
+      shape: "rectangular",
+      unit: request.form === "solid" ? "%" : "mol/L",
+      sources: [],
+    });
+    return { id };
+  });
+}
+
+function kept(
+  request: Pick<
+    AddSolution,
+    "formula" | "name" | "person" | "amount" | "restandardizeBy" | "hazards" | "note"
+  > & {
+    form?: "solution" | "solid";
+  },
+  now: Date,
+) {
+  const amount = decimal(request.amount);
+  return {
+    form: "solution" as const,
+    formula: request.formula.trim(),
+    name: request.name.trim(),
+    madeAt: now,
+    madeBy: request.person.trim(),
+    amountMade: amount,
+    amountLeft: amount,
+    amountUnit: request.form === "solid" ? ("g" as const) : ("mL" as const),
+    restandardizeBy: request.restandardizeBy || null,
+    hazards: request.hazards.trim(),
+    note: request.note.trim(),
+  };
+}
+
+/** Makes a solution from what was weighed or taken, computes what that gave, and puts it on the shelf. */
+export async function makeSolution(db: Database, request: MakeSolution, now = new Date()): Promise<Put> {
+  const { making, formula, name } = request;
+  const problems: Record<string, string> = keepingProblems(request);
+  const written = parseFormula(formula.trim());
+  if (!written.ok) problems.formula = written.problem.message;
+  const solid = making.how === "weighed" ? parseFormula(making.solid.trim()) : null;
+  if (solid && !solid.ok) problems.solid = solid.problem.message;
+  if (Object.keys(problems).length > 0) return { problems };
+  const houseRules = (await currentHouseRules(db)).data;
+  const source = request.fromId === null ? null : await solutionById(db, request.fromId, now);
+  if (request.fromId !== null && !source?.solution.current)
+    return { problems: { fromId: "This bottle has no concentration yet" } };
+  const current = source?.solution.current ?? null;
+  const person = request.person.trim();
+  const { record, problems: wrong } = typedRecord(
+    makingMethod(formula.trim(), name.trim(), making),
+    { ...request.typed, ...(making.how === "diluted" && current ? stockTexts(current) : {}) },
+    { houseRules, at: now.toISOString(), person },
+  );
+  if (Object.keys(wrong).length > 0) return { problems: wrong };
+  const stage = evaluateRun(record).stages.find((s) => s.key === makingKey);
+  const q = stage?.kind === "preparation" ? resultQuantity(stage) : null;
+  if (stage?.kind !== "preparation" || !q)
+    return { problems: { form: stageProblem(stage?.kind === "preparation" ? stage : null) } };
+  const used = making.how === "weighed" ? stage.symbols.get("m") : stage.symbols.get("V_0");
+  return db.transaction(async (tx) => {
+    const id = newId({ msecs: now.getTime() });
+    if (source && used) await drawFrom(tx, source.solution, inUnit(used, source.solution.amountUnit));
+    await tx.insert(solution).values({ id, ...kept(request, now), making: record });
+    await assign(tx, {
+      solutionId: id,
+      at: now,
+      person,
+      how: making.how,
+      ...keptDecimals(inUnit(q, "mol/L"), standardUncertainty(q)),
+      shape: "normal",
+      unit: "mol/L",
+      sources: current ? [current.id] : [],
+    });
+    return { id };
+  });
+}
+
+/** What was taken from a bottle is no longer in it. */
+async function drawFrom(
+  db: Connection,
+  { id, amountLeft, revision }: SolutionView,
+  taken: number,
+): Promise<void> {
+  if (amountLeft === null) return;
+  const left = Math.max(0, Number(amountLeft) - taken);
+  await db
+    .update(solution)
+    .set({ amountLeft: String(Number(left.toFixed(4))), revision: revision + 1 })
+    .where(eq(solution.id, id));
+}
+
+const stageProblem = (stage: { problem: string | null; missing: { label: string } | null } | null): string =>
+  stage?.problem ??
+  (stage?.missing ? `Still to be read: ${stage.missing.label}` : "Something is still to be read");
+
+/** What is written of a stock's concentration, by field key. */
+export const stockTexts = ({ value, plusMinus, shape }: AssignmentView): Record<string, string> => ({
+  "c_0:given": value,
+  [shape === "normal" ? "c_0:given.standard-uncertainty" : "c_0:given.plus-minus"]: plusMinus,
+});
+
+/** Changes what is told of a bottle. Of two people who edit it at once, the second is told, and nothing is overwritten. */
+export async function editSolution(
+  db: Database,
+  id: string,
+  request: EditSolution,
+  now = new Date(),
+): Promise<Put | { readonly missing: true }> {
+  const problems = keepingProblems({ amount: request.amountLeft, restandardizeBy: request.restandardizeBy });
+  if (problems.amount) {
+    problems.amountLeft = problems.amount;
+    delete problems.amount;
+  }
+  const amountLeft = decimal(request.amountLeft);
+  return db.transaction(async (tx) => {
+    const [row] = await tx.select().from(solution).where(eq(solution.id, id));
+    if (!row) return { missing: true as const };
+    if (row.amountMade !== null && amountLeft !== null && Number(amountLeft) > Number(row.amountMade))
+      problems.amountLeft = `There were ${Number(row.amountMade)} ${row.amountUnit} of it: there cannot be more left`;
+    if (Object.keys(problems).length > 0) return { problems };
+    if (row.revision !== request.revision)
+      return {
+        problems: {
+          form: "Someone else has changed this bottle since you opened it. What you typed still stands here: compare it with what is saved, and save again",
+        },
+      };
+    await tx
+      .update(solution)
+      .set({
+        name: request.name.trim(),
+        amountLeft,
+        restandardizeBy: request.restandardizeBy || null,
+        hazards: request.hazards.trim(),
+        note: request.note.trim(),
+        usedUpAt: request.usedUp ? (row.usedUpAt ?? now) : null,
+        revision: row.revision + 1,
+      })
+      .where(eq(solution.id, id));
+    return { id };
+  });
+}

@@ -1,0 +1,136 @@
+import { and, eq } from "drizzle-orm";
+import { v7 as newId } from "uuid";
+import {
+  type Observation,
+  type ObservationKind,
+  presentObservation,
+  type StageRecord,
+  uncapitalized,
+} from "../../core/run";
+import type { RunRequest } from "../../formats/requests";
+import { assignment, observation, solution } from "../database/schema";
+import type { Inverse } from "../database/stored";
+import { type Change, done, malformed, type Outcome, refused, remember } from "./change";
+import { solutionCode } from "./shelf";
+
+interface Written {
+  readonly symbol: string;
+  readonly kind: ObservationKind;
+  /** Null takes back what is there. */
+  readonly value: string | null;
+  readonly unit: string;
+  readonly assignmentId: string | null;
+  readonly reason: string | null;
+}
+
+/** Appends what was not typed, over what holds now; says how to take that back. Nothing to do: null. */
+async function write(
+  { db, person, now }: Change,
+  stage: StageRecord,
+  { symbol, kind, value, unit, assignmentId, reason }: Written,
+): Promise<Inverse | null> {
+  const present = presentObservation(stage.observations, symbol, kind);
+  if (value === null && !present) return null;
+  const id = newId();
+  await db.insert(observation).values({
+    id,
+    stageId: stage.id,
+    trialId: null,
+    symbol,
+    kind,
+    text: value ?? "",
+    value,
+    unit,
+    source: "imported",
+    person,
+    at: now,
+    supersedes: present?.id ?? null,
+    reason: present ? (reason ?? "taken back") : null,
+    assignmentId,
+  });
+  return { do: "supersede", observationId: id, by: present?.text ?? null };
+}
+
+/** A concentration from a bottle brings its ± with it; where it was a standard uncertainty, no typed ± may stay beside it. */
+export async function take(
+  change: Change,
+  request: Extract<RunRequest, { intent: "take" }>,
+): Promise<Outcome> {
+  const { db, record } = change;
+  const { stageKey, symbol, assignmentId, reason } = request;
+  const definition = record.method.stages.find((s) => s.key === stageKey);
+  const stage = record.stages.find((s) => s.key === stageKey);
+  if (!definition || definition.kind === "conclude" || !stage) return malformed("This run has no such stage");
+  const input = definition.inputs.find((i) => i.symbol === symbol);
+  if (!input || (input.is !== "given" && input.is !== "purity") || input.of === undefined)
+    return malformed("Nothing from the shelf is used here");
+  const [found] = await db
+    .select({ a: assignment, s: solution })
+    .from(assignment)
+    .innerJoin(solution, eq(solution.id, assignment.solutionId))
+    .where(and(eq(assignment.id, assignmentId)));
+  if (!found) return refused("This bottle is no longer on the shelf: look again");
+  const { a, s } = found;
+  const unit = input.is === "purity" ? "%" : input.unit;
+  if (s.formula !== input.of) return refused(`${s.name} is not what this stage needs`);
+  if (a.unit !== unit) return refused(`Its ${a.unit} cannot be used where ${unit} is needed`);
+  if (s.usedUpAt) return refused(`${solutionCode(s.number)} is used up`);
+  const main = input.is === "purity" ? "purity" : "given";
+  if (presentObservation(stage.observations, symbol, main) && reason === null)
+    return refused("Say why another one is taken");
+
+  const normal = a.shape === "normal";
+  const half = a.shape === "rectangular" ? a.plusMinus : null;
+  // A purity is read with a half width only: that of a rectangle with the same standard uncertainty.
+  const purityHalf = normal ? String(Number((Number(a.plusMinus) * Math.sqrt(3)).toPrecision(4))) : half;
+  const parts: readonly (readonly [ObservationKind, string | null])[] =
+    input.is === "purity"
+      ? [
+          ["purity", a.value],
+          ["purity.plus-minus", purityHalf],
+        ]
+      : [
+          ["given", a.value],
+          ["given.plus-minus", half],
+          ["given.standard-uncertainty", normal ? a.plusMinus : null],
+        ];
+  const inverses: Inverse[] = [];
+  for (const [kind, value] of parts) {
+    const inverse = await write(change, stage, {
+      symbol,
+      kind,
+      value,
+      unit,
+      assignmentId: value === null ? null : a.id,
+      reason,
+    });
+    if (inverse) inverses.unshift(inverse);
+  }
+  await remember(change, `taking of ${uncapitalized(input.label)} from ${solutionCode(s.number)}`, {
+    do: "several",
+    of: inverses,
+  });
+  return done;
+}
+
+/** What is typed over a concentration from the shelf leaves no uncertainty of the bottle behind. */
+export async function takeBackUncertainty(
+  change: Change,
+  stage: StageRecord,
+  observations: readonly Observation[],
+  { symbol, kind }: { readonly symbol: string; readonly kind: ObservationKind },
+): Promise<void> {
+  if (kind !== "given" && kind !== "given.plus-minus") return;
+  await write(
+    change,
+    { ...stage, observations: [...observations] },
+    {
+      symbol,
+      kind: "given.standard-uncertainty",
+      value: null,
+      unit: "",
+      assignmentId: null,
+      reason: "another value was typed",
+    },
+  );
+}
