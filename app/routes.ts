@@ -5,6 +5,11 @@ export default [
   route("runs/:runId", "routes/run.tsx"),
   route("runs/:runId/changes", "routes/run-changes.ts"),
   route("runs/:runId/working", "routes/working.tsx"),
+  route("methods", "routes/methods.tsx"),
+  route("methods/import", "routes/methods-import.ts"),
+  route("methods/:methodId", "routes/method.tsx"),
+  route("methods/:methodId/plan", "routes/method-plan.tsx"),
+  route("methods/:methodId/export", "routes/method-export.ts"),
   route("house-rules", "routes/house-rules.tsx"),
   route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

@@ -166,3 +166,16 @@ export interface RunShelf {
     readonly replaced: readonly string[];
   }[];
 }
+
+/** What stands on what, as the lineage picture draws it. */
+export interface LineageGraph {
+  readonly bottles: readonly { readonly bottle: SolutionView; readonly standsOn: readonly string[] }[];
+  readonly runs: readonly {
+    readonly id: string;
+    readonly title: string;
+    readonly sample: string;
+    readonly at: Date;
+    readonly result: string | null;
+    readonly standsOn: readonly string[];
+  }[];
+}

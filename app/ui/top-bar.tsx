@@ -4,6 +4,9 @@ import { colors } from "../theme/theme";
 
 const places = [
   { to: "/", label: "Bench" },
+  { to: "/shelf", label: "Shelf" },
+  { to: "/methods", label: "Methods" },
+  { to: "/calculate", label: "Calculate" },
   { to: "/house-rules", label: "House rules" },
 ];
 

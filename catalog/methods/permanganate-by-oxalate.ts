@@ -94,8 +94,7 @@ export const permanganateByOxalate = oxalateMethod(
   { id: "permanganate-by-oxalate", title: "Permanganate by oxalate, held at 55 to 60 °C" },
   {
     conditions: [
-      { what: "start warm and hold it", celsius: [55, 60], strict: true },
-      { what: "do not let it fall below 55 °C: the end comes slowly there", celsius: [55, 60] },
+      { what: "start warm and hold it: below, the end comes slowly", celsius: [55, 60], strict: true },
     ],
     step: "Heat to 55 to 60 °C, titrate slowly, and keep it there; warm it again before the end if it has cooled.",
   },

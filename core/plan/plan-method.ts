@@ -41,6 +41,8 @@ export interface PlannedAmount {
   readonly per: "trial" | "run";
   /** For all benches and trials, margin included. */
   readonly total: number;
+  /** True for what is used up: a mass or a volume, but not the flask that something is made up in. */
+  readonly consumed: boolean;
 }
 
 export interface StagePlan {
@@ -166,7 +168,9 @@ class Planner {
       const per = perOf(input);
       const uses = benches * (per === "trial" ? trials : 1) * (1 + marginPercent / 100);
       const { symbol, label } = input;
-      return [{ symbol, label, unit: chosenUnit(input, this.compiled), value, per, total: value * uses }];
+      const unit = chosenUnit(input, this.compiled);
+      const consumed = (unit === "g" || unit === "mL") && input.is !== "flask" && input.is !== "given";
+      return [{ symbol, label, unit, value, per, total: value * uses, consumed }];
     });
   }
 

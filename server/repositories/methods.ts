@@ -1,7 +1,7 @@
-import { and, desc, eq } from "drizzle-orm";
+import { and, asc, desc, eq } from "drizzle-orm";
 import { compileMethod, type Method } from "../../core/run";
-import { mustHold } from "../../core/result";
-import type { Connection } from "../database/types";
+import { mustHold, type Result, success } from "../../core/result";
+import type { Connection, Database } from "../database/types";
 import { method } from "../database/schema";
 
 /** Puts methods into the library; one that is there in this version stays as it is. Throws on one that does not hold together. */
@@ -42,4 +42,37 @@ export interface MethodEntry {
 export async function listMethods(db: Connection): Promise<MethodEntry[]> {
   const rows = await db.selectDistinctOn([method.id]).from(method).orderBy(method.id, desc(method.version));
   return rows.sort((a, b) => a.title.localeCompare(b.title));
+}
+
+/** Numbers of all versions of a method, oldest first. */
+export async function versionsOf(db: Connection, id: string): Promise<number[]> {
+  const rows = await db
+    .select({ version: method.version })
+    .from(method)
+    .where(eq(method.id, id))
+    .orderBy(asc(method.version));
+  return rows.map(({ version }) => version);
+}
+
+/** The newest version of a method, or one by its number; null where there is none. */
+export async function findMethod(db: Connection, id: string, version?: number): Promise<Method | null> {
+  const versions = await versionsOf(db, id);
+  const wanted = version ?? versions.at(-1);
+  return wanted === undefined || !versions.includes(wanted) ? null : methodVersion(db, id, wanted);
+}
+
+/**
+ * Saves a method as the next version of its id: one that runs stand on is never changed. Says what is wrong with one that
+ * does not hold together, and returns the version that it got.
+ */
+export async function saveMethod(db: Database, data: Method): Promise<Result<number>> {
+  const compiled = compileMethod(data);
+  if (!compiled.ok) return compiled;
+  return db.transaction(async (tx) => {
+    const newest = (await versionsOf(tx, data.id)).at(-1) ?? 0;
+    const version = newest + 1;
+    const saved: Method = { ...data, version };
+    await tx.insert(method).values({ id: data.id, version, title: data.title, data: saved });
+    return success(version);
+  });
 }

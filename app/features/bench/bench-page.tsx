@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import type { RunListItem, RunSearchResult } from "~/formats/answers";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
@@ -21,7 +22,10 @@ interface BenchPageProps {
 
 /** Home: the runs in progress with what to do next, a new run, and the finished ones. */
 export function BenchPage({ query, today, open, finished, methods, usualMethod }: BenchPageProps) {
-  const [starting, setStarting] = useState(false);
+  // The page of a method sends people here to begin a run by it.
+  const [search] = useSearchParams();
+  const asked = search.get("start");
+  const [starting, setStarting] = useState(asked !== null);
   return (
     <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 2, sm: 3 }, py: 2 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap", mb: 1.5 }}>
@@ -59,7 +63,7 @@ export function BenchPage({ query, today, open, finished, methods, usualMethod }
       <StartRunDialog
         open={starting}
         methods={methods}
-        usual={usualMethod}
+        usual={asked ?? usualMethod}
         onClose={() => setStarting(false)}
       />
     </Box>

@@ -7,7 +7,7 @@ import { formulaTex } from "~/core/chemistry";
 import type { Origin, WorkingStep } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
-import { Tex } from "./tex";
+import { Tex } from "../../ui/tex";
 
 interface StepProps {
   step: WorkingStep;

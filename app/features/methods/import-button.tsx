@@ -1,0 +1,70 @@
+import Alert from "@mui/material/Alert";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import Typography from "@mui/material/Typography";
+import { useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import type { PathProblem } from "~/formats/validate";
+
+interface ImportAnswer {
+  readonly problems: readonly PathProblem[];
+}
+
+/** Takes a method from a file; what is wrong with the file is told by path. */
+export function ImportButton() {
+  const fetcher = useFetcher<ImportAnswer>();
+  const picker = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<string | null>(null);
+  const problems = fetcher.data?.problems ?? [];
+  return (
+    <>
+      <Button variant="outlined" onClick={() => picker.current?.click()}>
+        Import
+      </Button>
+      <input
+        ref={picker}
+        type="file"
+        accept=".json,application/json"
+        aria-label="Method file"
+        hidden
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? [];
+          if (!chosen) return;
+          setFile(chosen.name);
+          void chosen
+            .text()
+            .then((text) => fetcher.submit({ text }, { method: "post", action: "/methods/import" }));
+          event.target.value = "";
+        }}
+      />
+      <Dialog
+        open={file !== null && fetcher.state === "idle" && problems.length > 0}
+        onClose={() => setFile(null)}
+        aria-labelledby="import-title"
+      >
+        <DialogTitle id="import-title">{file} is no method that can be used</DialogTitle>
+        <DialogContent>
+          <Alert severity="error" icon={false}>
+            <ul style={{ margin: 0, paddingLeft: 18 }}>
+              {problems.map(({ path, message }) => (
+                <li key={`${path} ${message}`}>
+                  <b>{path}</b>: {message}
+                </li>
+              ))}
+            </ul>
+          </Alert>
+          <Typography color="textSecondary" sx={{ mt: 1.5 }}>
+            Nothing was added to the library. The form of a method is described by method.schema.json, which
+            ships with Steady Bead.
+          </Typography>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={() => setFile(null)}>Close</Button>
+        </DialogActions>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,150 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { comesFirst, generalCautions } from "~/catalog/methods/general";
+import type { Method } from "~/core/run";
+import { colors } from "../../theme/theme";
+import { EquationLine } from "../../ui/equation";
+import { Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+import { StageCard } from "./stage-card";
+
+export interface OtherWay {
+  readonly id: string;
+  readonly title: string;
+  readonly differs: string;
+}
+
+interface MethodPageProps {
+  method: Method;
+  own: boolean;
+  /** Other ways of doing the same, by schools. */
+  otherWays: readonly OtherWay[];
+  versions: readonly number[];
+}
+
+/** One method, to read: reaction, stages, what is needed, what can hurt. */
+export function MethodPage({ method, own, otherWays, versions }: MethodPageProps) {
+  const { id, title, purpose, equations, stages, version } = method;
+  const newest = Math.max(...versions);
+  return (
+    <Page
+      title={title}
+      note={purpose}
+      actions={
+        <>
+          <Button component={Link} to={`/?start=${id}`} variant="contained">
+            Start a run
+          </Button>
+          <Button component={Link} to={`/methods/${id}/plan`} variant="outlined">
+            Plan
+          </Button>
+          <Button component={Link} to={`/methods/${id}/edit`} variant="outlined">
+            {own ? "Edit" : "Copy and edit"}
+          </Button>
+          <Button component="a" href={`/methods/${id}/export?version=${version}`} download variant="outlined">
+            Export
+          </Button>
+        </>
+      }
+    >
+      {version !== newest && (
+        <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
+          This is version {version}. <Link to={`/methods/${id}`}>The newest is version {newest}.</Link>
+        </Sheet>
+      )}
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          alignItems: "start",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 330px" },
+        }}
+      >
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+          <Sheet component="section" aria-label="Reaction" sx={{ p: 2.5 }}>
+            {equations.map(({ name, equation }) => (
+              <Box key={name} sx={{ "& + &": { mt: 1.25 } }}>
+                <Typography variant="h3">{name.charAt(0).toUpperCase() + name.slice(1)}</Typography>
+                <EquationLine source={equation} large />
+              </Box>
+            ))}
+          </Sheet>
+          {stages.map((stage, i) =>
+            stage.kind === "conclude" ? null : <StageCard key={stage.key} stage={stage} number={i + 1} />,
+          )}
+        </Box>
+        <Box sx={{ display: "grid", gap: 2 }}>
+          <Sheet
+            component="section"
+            aria-labelledby="hazards"
+            sx={{ borderLeft: `6px solid ${colors.amber}` }}
+          >
+            <Typography id="hazards" variant="h2" sx={{ color: colors.amberDeep }}>
+              What can hurt
+            </Typography>
+            <List items={method.hazards.filter((line) => line !== comesFirst)} />
+            <Typography variant="h3" sx={{ mt: 1 }}>
+              At every bench
+            </Typography>
+            <List items={generalCautions} />
+            <Typography sx={{ mt: 1, fontWeight: 650 }}>{comesFirst}</Typography>
+          </Sheet>
+          <Part title="Wear" items={method.protection} />
+          <Part title="Glassware and instruments" items={method.glassware} />
+          <Part title="Waste" items={method.waste} />
+          {otherWays.length > 0 && (
+            <Sheet component="section" aria-labelledby="ways">
+              <Typography id="ways" variant="h2">
+                Schools differ
+              </Typography>
+              {otherWays.map((way) => (
+                <Typography key={way.id} sx={{ mt: 0.75 }}>
+                  <Link to={`/methods/${way.id}`}>{way.title}</Link>: {way.differs}.
+                </Typography>
+              ))}
+            </Sheet>
+          )}
+          <Typography variant="body2" color="textSecondary">
+            {own ? "Your own method" : "From the library"}, version {version}. Runs keep the version with
+            which they began
+            {versions.length > 1 && (
+              <>
+                {" "}
+                (all:{" "}
+                {versions.map((v, i) => (
+                  <span key={v}>
+                    {i > 0 && ", "}
+                    {v === version ? v : <Link to={`/methods/${id}?version=${v}`}>{v}</Link>}
+                  </span>
+                ))}
+                )
+              </>
+            )}
+            .
+          </Typography>
+        </Box>
+      </Box>
+    </Page>
+  );
+}
+
+function Part({ title, items }: { title: string; items: readonly string[] }) {
+  return (
+    <Sheet component="section" aria-label={title}>
+      <Typography variant="h2">{title}</Typography>
+      <List items={items} />
+    </Sheet>
+  );
+}
+
+export function List({ items }: { items: readonly string[] }) {
+  return (
+    <Box component="ul" sx={{ pl: 2.25, my: 0.5, "& li": { mb: 0.35 } }}>
+      {items.map((item) => (
+        <li key={item}>{item}</li>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,142 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useMemo, useState } from "react";
+import { Link } from "react-router";
+import { prettyEquation } from "~/core/chemistry";
+import { colors } from "../../theme/theme";
+import { Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+import { ImportButton } from "./import-button";
+
+export interface MethodLine {
+  readonly id: string;
+  readonly title: string;
+  readonly purpose: string;
+  readonly family: string;
+  readonly equation: string;
+  readonly variantOf: string | null;
+  readonly differs: string | null;
+  /** True for what was made here, not shipped. */
+  readonly own: boolean;
+  /** All its words in small letters. */
+  readonly words: string;
+}
+
+const families = [
+  { key: "acid-base", title: "Acid-base" },
+  { key: "redox", title: "Redox" },
+  { key: "complexometric", title: "Complexometric" },
+] as const;
+
+/** The library by family; what is typed narrows it at each key press. */
+export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
+  const [query, setQuery] = useState("");
+  const found = useMemo(() => {
+    const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+    return methods.filter((m) => words.every((word) => m.words.includes(word)));
+  }, [methods, query]);
+  return (
+    <Page
+      title="Methods"
+      note="Every procedure with its reaction, its steps, its cautions and its plan."
+      actions={
+        <>
+          <ImportButton />
+          <Button component={Link} to="/methods/new" variant="outlined">
+            Make a method
+          </Button>
+        </>
+      }
+    >
+      <TextField
+        label="Search"
+        type="search"
+        value={query}
+        onChange={(event) => setQuery(event.target.value)}
+        helperText={
+          query === ""
+            ? `${methods.length} methods; search by name, substance or indicator`
+            : `${found.length} of ${methods.length}`
+        }
+        sx={{ mb: 2, maxWidth: 520 }}
+      />
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          alignItems: "start",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "1fr 1fr", lg: "1fr 1fr 1fr" },
+        }}
+      >
+        {families.map(({ key, title }) => {
+          const lines = found.filter((m) => m.family === key);
+          if (lines.length === 0) return null;
+          const heads = lines.filter((m) => !lines.some((other) => other.id === m.variantOf));
+          return (
+            <Sheet key={key} component="section" aria-labelledby={`family-${key}`} sx={{ p: 0 }}>
+              <Typography id={`family-${key}`} variant="h2" sx={{ px: 2, pt: 1.75, pb: 1 }}>
+                {title}
+                <Box component="span" sx={{ color: colors.inkSoft, fontWeight: 400, ml: 1 }}>
+                  {lines.length}
+                </Box>
+              </Typography>
+              <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+                {heads.map((head) => (
+                  <Box component="li" key={head.id} sx={{ borderTop: `1px solid ${colors.line}` }}>
+                    <Line method={head} />
+                    {lines
+                      .filter((m) => m.variantOf === head.id)
+                      .map((variant) => (
+                        <Line key={variant.id} method={variant} nested />
+                      ))}
+                  </Box>
+                ))}
+              </Box>
+            </Sheet>
+          );
+        })}
+      </Box>
+      {found.length === 0 && (
+        <Sheet sx={{ p: 4, textAlign: "center" }}>
+          <Typography variant="h2">Nothing found for “{query}”</Typography>
+          <Typography color="textSecondary">Search for a substance, or make a method of your own.</Typography>
+        </Sheet>
+      )}
+    </Page>
+  );
+}
+
+function Line({ method, nested = false }: { method: MethodLine; nested?: boolean }) {
+  const { id, title, equation, differs, own } = method;
+  return (
+    <Box
+      component={Link}
+      to={`/methods/${id}`}
+      sx={{
+        display: "block",
+        color: "inherit",
+        textDecoration: "none",
+        px: 2,
+        py: nested ? 0.75 : 1.1,
+        pl: nested ? 4 : 2,
+        "&:hover": { bgcolor: colors.tealWash },
+        "&:focus-visible": { outlineOffset: -3 },
+      }}
+    >
+      <Box component="span" sx={{ fontWeight: nested ? 500 : 650, color: colors.teal, display: "block" }}>
+        {title}
+        {own && (
+          <Box component="span" sx={{ color: colors.inkSoft, fontWeight: 400 }}>
+            {" "}
+            (yours)
+          </Box>
+        )}
+      </Box>
+      <Box component="span" sx={{ color: colors.inkSoft, fontSize: "0.92rem", display: "block" }}>
+        {nested ? `another way: ${differs ?? ""}` : equation && prettyEquation(equation)}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,222 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useMemo, useState } from "react";
+import { Link } from "react-router";
+import { comesFirst, generalCautions } from "~/catalog/methods/general";
+import { planMethod, type PlanChoices, shoppingList, type StageChoices } from "~/core/plan";
+import { compiledMethod, type ComputedStage, type Method } from "~/core/run";
+import { colors } from "../../theme/theme";
+import { EquationLine } from "../../ui/equation";
+import { noPrint, Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+import { List } from "./method-page";
+import { type PlanField, PlannedStage } from "./planned-stage";
+
+interface PlanPageProps {
+  method: Method;
+  buretteMl: number;
+  replicates: number;
+}
+
+/** Texts as typed, by `stage.field`; what is no number is told beside it and left out of the plan. */
+type Typed = Readonly<Record<string, string>>;
+
+export const numberIn = (text: string | undefined): number | null => {
+  const plain = (text ?? "").trim().replace(",", ".");
+  return /^\d*\.?\d+$/.test(plain) ? Number(plain) : null;
+};
+
+function choicesFrom(typed: Typed, stages: readonly ComputedStage[]): PlanChoices["stages"] {
+  return Object.fromEntries(
+    stages.map((stage): [string, StageChoices] => {
+      const number = (field: string) => numberIn(typed[`${stage.key}.${field}`]);
+      const amounts = Object.fromEntries(
+        stage.inputs.flatMap(({ symbol }) => {
+          const value = number(`amount.${symbol}`);
+          return value === null ? [] : [[symbol, value]];
+        }),
+      );
+      const [result, targetMl, stockMolPerL] = [number("result"), number("target"), number("stock")];
+      return [
+        stage.key,
+        {
+          amounts,
+          ...(result === null ? {} : { result }),
+          ...(targetMl === null ? {} : { targetMl }),
+          ...(stockMolPerL === null ? {} : { stockMolPerL }),
+        },
+      ];
+    }),
+  );
+}
+
+/** The plan of one method: what is there is typed, what follows is shown at each key press; one sheet to print. */
+export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
+  const [typed, setTyped] = useState<Typed>({});
+  const [burette, setBurette] = useState(String(buretteMl));
+  const [benches, setBenches] = useState("1");
+  const [trials, setTrials] = useState(String(replicates + 1));
+  const [margin, setMargin] = useState("10");
+  const stages = useMemo(
+    () => method.stages.filter((s): s is ComputedStage => s.kind !== "conclude"),
+    [method],
+  );
+  const whole = (text: string, least: number) => Math.max(least, Math.floor(numberIn(text) ?? least));
+  const counts = {
+    benches: whole(benches, 1),
+    trials: whole(trials, 1),
+    marginPercent: numberIn(margin) ?? 0,
+  };
+  const plans = planMethod(compiledMethod(method), {
+    ...counts,
+    buretteMl: Number(burette),
+    stages: choicesFrom(typed, stages),
+  });
+  const shopping = shoppingList(stages, counts);
+  const field =
+    (stage: string) =>
+    (name: string): PlanField => {
+      const key = `${stage}.${name}`;
+      const text = typed[key] ?? "";
+      return {
+        text,
+        problem: text.trim() !== "" && numberIn(text) === null ? "Type a number above zero" : undefined,
+        change: (value) => setTyped((before) => ({ ...before, [key]: value })),
+      };
+    };
+  return (
+    <Page
+      title={`Plan: ${method.title}`}
+      note="Type what you have; empty fields take what the method presumes."
+      actions={
+        <>
+          <Button variant="contained" onClick={() => window.print()}>
+            Print the sheet
+          </Button>
+          <Button component={Link} to={`/methods/${method.id}`} variant="outlined">
+            Back to the method
+          </Button>
+        </>
+      }
+    >
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          alignItems: "start",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 360px" },
+        }}
+      >
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+          <Sheet component="section" aria-label="For whom" sx={noPrint}>
+            <Box
+              sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr 1fr", sm: "repeat(4, 1fr)" } }}
+            >
+              <TextField select label="Burette" value={burette} onChange={(e) => setBurette(e.target.value)}>
+                {[10, 25, 50, 100].map((ml) => (
+                  <MenuItem key={ml} value={String(ml)}>
+                    {ml} mL
+                  </MenuItem>
+                ))}
+              </TextField>
+              <Count label="Benches" value={benches} onChange={setBenches} />
+              <Count label="Trials each" value={trials} onChange={setTrials} help="the rough one too" />
+              <Count label="Margin, %" value={margin} onChange={setMargin} />
+            </Box>
+          </Sheet>
+          <Box sx={{ display: "none", "@media print": { display: "block" } }}>
+            {counts.benches} benches, {counts.trials} trials each, {burette} mL burettes,{" "}
+            {counts.marginPercent} % margin.
+          </Box>
+          {plans.map((plan, i) => (
+            <PlannedStage key={plan.key} plan={plan} number={i + 1} field={field(plan.key)} />
+          ))}
+        </Box>
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
+          <Sheet component="section" aria-labelledby="plan-reaction">
+            <Typography id="plan-reaction" variant="h2">
+              Reaction
+            </Typography>
+            {method.equations.map(({ name, equation }) => (
+              <EquationLine key={name} source={equation} />
+            ))}
+          </Sheet>
+          <Sheet component="section" aria-labelledby="shopping">
+            <Typography id="shopping" variant="h2">
+              To set out
+            </Typography>
+            <Box
+              component="table"
+              sx={{ width: 1, borderCollapse: "collapse", "& td": { py: 0.5, verticalAlign: "top" } }}
+            >
+              <tbody>
+                {shopping.map(({ name, each, total }) => (
+                  <Box component="tr" key={name} sx={{ borderTop: `1px solid ${colors.line}` }}>
+                    <td>
+                      {name}
+                      <Box
+                        component="span"
+                        sx={{ display: "block", color: colors.inkSoft, fontSize: "0.88rem" }}
+                      >
+                        {each} a flask
+                      </Box>
+                    </td>
+                    <Box
+                      component="td"
+                      sx={{ textAlign: "right", whiteSpace: "nowrap", fontWeight: 650, pl: 1 }}
+                    >
+                      {total ?? "by the plan"}
+                    </Box>
+                  </Box>
+                ))}
+              </tbody>
+            </Box>
+            <Typography variant="h3" sx={{ mt: 1.5 }}>
+              Glassware, each bench
+            </Typography>
+            <List items={method.glassware} />
+          </Sheet>
+          <Sheet
+            component="section"
+            aria-labelledby="plan-hazards"
+            sx={{ borderLeft: `6px solid ${colors.amber}` }}
+          >
+            <Typography id="plan-hazards" variant="h2" sx={{ color: colors.amberDeep }}>
+              What can hurt
+            </Typography>
+            <List
+              items={[...method.hazards.filter((line) => line !== comesFirst), ...generalCautions.slice(1)]}
+            />
+            <Typography>Wear: {method.protection.join(", ").toLowerCase()}.</Typography>
+            <Typography sx={{ mt: 0.5 }}>Waste: {method.waste.join(" ")}</Typography>
+            <Typography sx={{ mt: 0.5, fontWeight: 650 }}>{comesFirst}</Typography>
+          </Sheet>
+        </Box>
+      </Box>
+    </Page>
+  );
+}
+
+interface CountProps {
+  label: string;
+  value: string;
+  help?: string;
+  onChange: (value: string) => void;
+}
+
+function Count({ label, value, help, onChange }: CountProps) {
+  const wrong = numberIn(value) === null;
+  return (
+    <TextField
+      label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      error={wrong}
+      helperText={wrong ? "Type a number" : help}
+      slotProps={{ htmlInput: { inputMode: "numeric" } }}
+    />
+  );
+}

@@ -1,0 +1,169 @@
+import Box from "@mui/material/Box";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { StagePlan } from "~/core/plan";
+import { colors, fonts } from "../../theme/theme";
+import { noPrint } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+
+export interface PlanField {
+  readonly text: string;
+  readonly problem: string | undefined;
+  readonly change: (value: string) => void;
+}
+
+interface PlannedStageProps {
+  plan: StagePlan;
+  number: number;
+  field: (name: string) => PlanField;
+}
+
+/** A number for the bench: four figures, no exponent. */
+export const figures = (x: number): string => {
+  if (!Number.isFinite(x)) return "–";
+  if (x >= 1000) return x.toFixed(0);
+  return String(Number(x.toPrecision(4)));
+};
+
+/** One stage of a plan: what is typed on the left, what follows on the right. */
+export function PlannedStage({ plan, number, field }: PlannedStageProps) {
+  const { title, amounts, result, message, suffices, titerMl } = plan;
+  const titration = plan.kind === "titration";
+  return (
+    <Sheet component="section" aria-label={title} sx={{ p: 2.25, breakInside: "avoid" }}>
+      <Typography variant="h2" sx={{ mb: 1.25 }}>
+        {number}. {title}
+      </Typography>
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          gridTemplateColumns: { xs: "1fr", sm: "minmax(0,1fr) minmax(0,1fr)" },
+        }}
+      >
+        <Box sx={{ display: "grid", gap: 1.5, alignContent: "start", ...noPrint }}>
+          {amounts.map(({ symbol, label, unit, value }) => (
+            <NumberField
+              key={symbol}
+              label={unit === "1" ? label : `${label}, ${unit}`}
+              placeholder={figures(value)}
+              field={field(`amount.${symbol}`)}
+            />
+          ))}
+          {titration && (
+            <>
+              <NumberField
+                label={
+                  result.unit === "1"
+                    ? `Expected: ${result.name}`
+                    : `Expected: ${result.name}, ${result.unit}`
+                }
+                placeholder={result.value === null ? "type it" : figures(result.value)}
+                field={field("result")}
+              />
+              <NumberField label="Titer you want, mL" placeholder="as it comes" field={field("target")} />
+              <NumberField
+                label={`Stock of ${plan.titrant ?? "titrant"}, mol/L`}
+                placeholder="where you dilute it"
+                field={field("stock")}
+              />
+            </>
+          )}
+        </Box>
+        <Box>
+          {titerMl !== null && (
+            <Box
+              data-testid={`titer-${plan.key}`}
+              sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}
+            >
+              {titerMl.toFixed(1)} mL
+            </Box>
+          )}
+          <Typography
+            aria-live="polite"
+            sx={{
+              fontWeight: suffices === false ? 700 : 400,
+              color: suffices === false ? colors.brick : colors.ink,
+            }}
+          >
+            {message}
+          </Typography>
+          {plan.forTarget && (
+            <Typography data-testid={`target-${plan.key}`} sx={{ mt: 1 }}>
+              For that titer take{" "}
+              <b style={{ fontFamily: fonts.reading }}>
+                {figures(plan.forTarget.value)} {plan.forTarget.unit}
+              </b>
+              : {plan.forTarget.label.toLowerCase()}.
+            </Typography>
+          )}
+          <Box
+            component="table"
+            sx={{ mt: 1.5, borderCollapse: "collapse", width: 1, "& td": { py: 0.4, verticalAlign: "top" } }}
+          >
+            <tbody>
+              {plan.titrantMl !== null && (
+                <Row
+                  name={`${plan.titrant ?? "Titrant"} for all, rinsing counted`}
+                  value={`${figures(Math.ceil(plan.titrantMl / 10) * 10)} mL`}
+                />
+              )}
+              {plan.stock && (
+                <Row
+                  name="Made by diluting stock"
+                  value={`${figures(plan.stock.ml)} mL to ${figures(plan.stock.toMl)} mL`}
+                />
+              )}
+              {amounts
+                .filter(({ consumed }) => consumed)
+                .map(({ symbol, label, unit, value, total, per }) => (
+                  <Row
+                    key={symbol}
+                    name={`${label}, ${figures(value)} ${unit}${per === "trial" ? " a flask" : ""}`}
+                    value={`${figures(total)} ${unit}`}
+                  />
+                ))}
+            </tbody>
+          </Box>
+        </Box>
+      </Box>
+    </Sheet>
+  );
+}
+
+function Row({ name, value }: { name: string; value: string }) {
+  return (
+    <Box component="tr" sx={{ borderTop: `1px solid ${colors.line}` }}>
+      <td>{name}</td>
+      <Box component="td" sx={{ textAlign: "right", fontFamily: fonts.reading, whiteSpace: "nowrap", pl: 1 }}>
+        {value}
+      </Box>
+    </Box>
+  );
+}
+
+export function NumberField({
+  label,
+  placeholder,
+  field,
+}: {
+  label: string;
+  placeholder: string;
+  field: PlanField;
+}) {
+  return (
+    <TextField
+      label={label}
+      placeholder={placeholder}
+      value={field.text}
+      size="small"
+      onChange={(event) => field.change(event.target.value)}
+      error={field.problem !== undefined}
+      helperText={field.problem}
+      slotProps={{
+        inputLabel: { shrink: true },
+        htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } },
+      }}
+    />
+  );
+}

@@ -1,0 +1,201 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { type ComputedStage, type Input, perOf, type Reagent, resultsOf } from "~/core/run";
+import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
+import { colors } from "../../theme/theme";
+import { ColorRibbon } from "../../ui/color-ribbon";
+import { Sheet } from "../../ui/sheet";
+import { Tex } from "../../ui/tex";
+
+interface StageCardProps {
+  stage: ComputedStage;
+  number: number;
+}
+
+/** One stage of a method: what is read, how the result follows, what is added, how it is done. */
+export function StageCard({ stage, number }: StageCardProps) {
+  const { title, inputs, relations, reagents = [], conditions = [], steps, cautions } = stage;
+  const titration = stage.kind === "titration" ? stage : null;
+  return (
+    <Sheet component="section" aria-label={title} sx={{ p: 2.5, minWidth: 0 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1.25, mb: 1 }}>
+        <Box
+          aria-hidden="true"
+          sx={{
+            width: 28,
+            height: 28,
+            flex: "none",
+            borderRadius: "50%",
+            bgcolor: colors.teal,
+            color: "#fff",
+            display: "grid",
+            placeItems: "center",
+            fontWeight: 700,
+          }}
+        >
+          {number}
+        </Box>
+        <Typography variant="h2">{title}</Typography>
+      </Box>
+      {titration && (
+        <Box sx={{ mb: 1.5 }}>
+          <ColorRibbon steps={titration.ribbon} />
+          <Typography sx={{ mt: 0.75 }}>
+            <b>Indicator</b>: {titration.indicator}. Read the <b>{titration.meniscus}</b> of the meniscus.
+            {titration.expectMl && (
+              <>
+                {" "}
+                Titers of about{" "}
+                <span>
+                  {titration.expectMl[0]} to {titration.expectMl[1]} mL
+                </span>
+                .
+              </>
+            )}
+          </Typography>
+          <Typography color="textSecondary">{titration.persistence}</Typography>
+        </Box>
+      )}
+      <Box sx={{ display: "grid", gap: 2.5, gridTemplateColumns: { xs: "minmax(0,1fr)", sm: "1fr 1fr" } }}>
+        <Box sx={{ minWidth: 0 }}>
+          <Typography variant="h3">Read, in this order</Typography>
+          <Box component="ul" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
+            {inputs
+              .filter((input) => input.is !== "constant")
+              .map((input) => (
+                <li key={input.symbol}>
+                  <Tex tex={symbolTex(input.symbol)} /> {described(input)}
+                </li>
+              ))}
+          </Box>
+          <Typography variant="h3" sx={{ mt: 1.5 }}>
+            So follows
+          </Typography>
+          <Box
+            sx={{ overflowX: "auto" }}
+            tabIndex={0}
+            role="group"
+            aria-label={`How ${stage.result.name} follows`}
+          >
+            {relations.map(({ relation, unit }) => (
+              <Box key={relation} sx={{ py: 0.35, whiteSpace: "nowrap" }}>
+                <Tex tex={relationTex(relation)} />
+                <Box component="span" sx={{ color: colors.inkSoft, ml: 1, fontSize: "0.9rem" }}>
+                  {unit === "1" ? "" : unit}
+                </Box>
+              </Box>
+            ))}
+          </Box>
+          <Typography variant="body2" color="textSecondary">
+            Asked for: {resultsOf(stage).map(resultWords).join("; ")}.
+            {titration &&
+              ` What must agree: ${agreement(titration.agree.on, titration.agree.per, titration.result.symbol)}.`}
+          </Typography>
+        </Box>
+        <Box sx={{ minWidth: 0 }}>
+          {reagents.length > 0 && (
+            <>
+              <Typography variant="h3">Add</Typography>
+              <Reagents reagents={reagents} />
+            </>
+          )}
+          {conditions.length > 0 && (
+            <>
+              <Typography variant="h3" sx={{ mt: 1 }}>
+                Keep to
+              </Typography>
+              <Box component="ul" sx={{ pl: 2.25, my: 0.5 }}>
+                {conditions.map(({ what, celsius, minutes, strict }) => (
+                  <li key={what}>
+                    {what}
+                    {celsius && (
+                      <span>
+                        {" "}
+                        {celsius[0]} to {celsius[1]} °C
+                      </span>
+                    )}
+                    {minutes !== undefined && <span> {minutesWords(minutes)}</span>}
+                    {strict && <b> (strict)</b>}
+                  </li>
+                ))}
+              </Box>
+            </>
+          )}
+        </Box>
+      </Box>
+      <Typography variant="h3" sx={{ mt: 1.5 }}>
+        Do
+      </Typography>
+      <Box component="ol" sx={{ pl: 2.75, my: 0.5, "& li": { mb: 0.5 }, maxWidth: 820 }}>
+        {steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </Box>
+      <Box sx={{ mt: 1, pl: 1.25, borderLeft: `4px solid ${colors.amber}`, color: colors.amberDeep }}>
+        {cautions.map((caution) => (
+          <Box key={caution}>{caution}</Box>
+        ))}
+      </Box>
+    </Sheet>
+  );
+}
+
+export function Reagents({ reagents }: { reagents: readonly Reagent[] }) {
+  return (
+    <Box component="ul" sx={{ pl: 2.25, my: 0.5, "& li": { mb: 0.35 } }}>
+      {reagents.map(({ name, amount, exact, when }) => (
+        <li key={`${name} ${when}`}>
+          <b>{name}</b>, <span>{amount}</span>{" "}
+          <Box component="span" sx={{ color: colors.inkSoft }}>
+            ({exact ? "exact" : "about"}) {when}
+          </Box>
+        </li>
+      ))}
+    </Box>
+  );
+}
+
+const minutesWords = (minutes: number) =>
+  minutes >= 120 ? `${Math.round(minutes / 6) / 10} h` : `${minutes} min`;
+
+const resultWords = ({ name, unit }: { name: string; unit: string }) =>
+  `${name.charAt(0).toLowerCase()}${name.slice(1)}${unit === "1" ? "" : ` in ${unit}`}`;
+
+function agreement(on: string, per: string | undefined, result: string): string {
+  if (on === result) return "the results";
+  return per === undefined ? "the titers" : `the titers taken per ${per} (${on})`;
+}
+
+function described(input: Input): string {
+  const once = perOf(input) === "run" && input.is !== "result" ? ", once" : "";
+  switch (input.is) {
+    case "mass":
+      return `${input.label}${input.expect ? `, ${input.expect[0]} to ${input.expect[1]} g` : ""}, weighed by ${weighings[input.weighing ?? "transfer"]}${once}`;
+    case "pipette":
+    case "flask":
+      return `${input.label}, ${input.presumed} mL${once}`;
+    case "delivered":
+      return `${input.label}, by a burette of its own${once}`;
+    case "titer":
+      return `${input.label}, initial and final reading`;
+    case "result":
+      return `${input.label}, from before`;
+    case "given":
+      return `${input.label}${input.of === undefined ? "" : ", from the shelf or typed"}${input.optional ? ", where there is one" : ""}`;
+    default:
+      return `${input.label}${once}`;
+  }
+}
+
+const weighings = {
+  transfer: "difference",
+  addition: "difference, vessel first",
+  tared: "taring",
+} as const;
+
+function relationTex(source: string): string {
+  const parsed = parseRelation(source);
+  return parsed.ok
+    ? `${symbolTex(parsed.value.symbol)} = ${typeset(parsed.value.expression, namesTex)}`
+    : `\\text{${source}}`;
+}

@@ -1,0 +1,20 @@
+import { replicatesNeeded } from "~/core/run";
+import { database } from "~/server/database/current";
+import { currentHouseRules } from "~/server/repositories/house-rules";
+import { PlanPage } from "../features/methods/plan-page";
+import type { Route } from "./+types/method-plan";
+import { methodFrom } from "./method.server";
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Plan: ${loaderData?.method.title ?? ""} · Steady Bead` },
+];
+
+export async function loader({ params, request }: Route.LoaderArgs) {
+  const method = await methodFrom(params, request);
+  const rules = (await currentHouseRules(await database())).data;
+  return { method, buretteMl: rules.burette.capacityMl, replicates: replicatesNeeded(rules.agreement) };
+}
+
+export default function MethodPlan({ loaderData }: Route.ComponentProps) {
+  return <PlanPage key={loaderData.method.id} {...loaderData} />;
+}

@@ -1,0 +1,23 @@
+import "katex/contrib/mhchem";
+import Box from "@mui/material/Box";
+import { equationMhchem, prettyEquation } from "~/core/chemistry";
+import { Tex } from "./tex";
+
+/** A chemical equation as a textbook sets it; the source is one that parses. */
+export function EquationLine({ source, large = false }: { source: string; large?: boolean }) {
+  return (
+    <Box
+      role="img"
+      aria-label={prettyEquation(source)}
+      sx={{
+        overflowX: "auto",
+        overflowY: "hidden",
+        py: 0.25,
+        fontSize: large ? "1.25rem" : "1.02rem",
+        maxWidth: 1,
+      }}
+    >
+      <Tex tex={equationMhchem(source)} />
+    </Box>
+  );
+}
