@@ -1,7 +1,7 @@
-import { type Static, Type } from "@sinclair/typebox";
+import { type Static, type TSchema, Type } from "@sinclair/typebox";
 import { MakingSchema } from "~/core/prepare";
 import { type UsedSolution } from "~/core/run";
-import { checker } from "./validate";
+import { pathChecker } from "./validate";
 
 /** What the shelf tells, and what the screens may ask of it. */
 
@@ -130,11 +130,34 @@ export type EditSolution = Static<typeof EditSolutionSchema>;
 
 export const ShelfRequestSchema = Type.Union([AddSolutionSchema, MakeSolutionSchema]);
 
-export const checkShelfRequest = checker(ShelfRequestSchema);
-export const checkEditSolution = checker(EditSolutionSchema);
-
 /** What is wrong with a form, by field; `form` for what belongs to none. */
 export type FormProblems = Readonly<Record<string, string>>;
+
+/** The fields of a form that a person fills in, and what to say where nothing is there. */
+const fillIn: FormProblems = {
+  person: "Say who: initials, or a bench",
+  name: "Give it a name",
+  formula: "Give its formula",
+};
+
+function formChecker<T extends TSchema>(schema: T) {
+  const problemsOf = pathChecker(schema);
+  return (value: unknown): { value: Static<T> } | { problems: FormProblems } => {
+    const found = problemsOf(value);
+    if (found.length === 0) return { value: value as Static<T> };
+    return {
+      problems: Object.fromEntries(
+        found.map(({ path, message }) => [
+          path in fillIn ? path : "form",
+          fillIn[path] ?? `${path}: ${message}`,
+        ]),
+      ),
+    };
+  };
+}
+
+export const checkShelfRequest = formChecker(ShelfRequestSchema);
+export const checkEditSolution = formChecker(EditSolutionSchema);
 
 /** What the shelf has to do with one run. */
 export interface RunShelf {

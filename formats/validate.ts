@@ -13,7 +13,7 @@ export interface PathProblem {
 }
 
 /** Keys by which one of several forms is told from the others. */
-const telling = /\/(is|kind|rule|against|format)$/;
+const telling = /\/(is|kind|rule|against|format|intent|how)$/;
 
 /**
  * Where a value fits none of several forms, the errors of all of them come together. Kept are those of the form it was

@@ -7,6 +7,7 @@ import type { Database } from "../database/types";
 import { changeRun } from "../repositories/run-changes";
 import { loadRunRecord } from "../repositories/run-record";
 import { startRun } from "../repositories/runs";
+import { seedShelf } from "./demo-shelf";
 
 /**
  * Demo data of Tern Rock Aquarium, an invented public aquarium whose teaching bench looks after pumps, descaling and rinse
@@ -273,6 +274,7 @@ async function routine(
 export async function seedDemo(db: Database, now: Date): Promise<void> {
   const before = (days: number, minutes = 0) =>
     new Date(now.getTime() - days * 24 * 60 * minute - minutes * minute);
+  await seedShelf(db, now);
   for (const [i, run] of earlier.entries()) await routine(db, before(9 - 2 * i), run);
   await pumpHouse(db, before(2));
   await quarantineAcid(db, before(0, 50));

@@ -8,6 +8,7 @@ import { plusMinusWords, type RunEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
+import { NewerConcentrations, ShelveButton } from "./shelf";
 import type { LiveRun } from "./use-run";
 
 /** The end of a run: its results to read over, and to finish it with. */
@@ -53,10 +54,12 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
                   Show the working
                 </Button>
               )}
+              <ShelveButton stage={stage} record={record} send={send} />
             </Box>
           );
         })}
       </Sheet>
+      <NewerConcentrations record={record} send={send} />
       {!finished && open.length > 0 && (
         <Alert severity="warning">
           {open

@@ -7,6 +7,8 @@ import { colors, fonts } from "../../theme/theme";
 import { BeadRail, type RailBead } from "../../ui/bead-rail";
 import { unbroken } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
+import { ShelveButton } from "./shelf";
+import type { Send } from "./use-run";
 
 /** Do the trials agree? The beads, the verdict with its reason, and what closes the set. */
 export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
@@ -61,10 +63,11 @@ interface ResultPanelProps {
   closed: boolean;
   next: { key: string; title: string } | null;
   goOnRef: React.Ref<HTMLAnchorElement>;
+  send: Send;
 }
 
 /** The result so far with its ± and its largest share; the way on when the set is closed. */
-export function ResultPanel({ record, stage, closed, next, goOnRef }: ResultPanelProps) {
+export function ResultPanel({ record, stage, closed, next, goOnRef, send }: ResultPanelProps) {
   const { shown, combined, shares, definition } = stage;
   const [largest] = shares;
   return (
@@ -133,6 +136,7 @@ export function ResultPanel({ record, stage, closed, next, goOnRef }: ResultPane
             Show the working
           </Button>
         )}
+        {closed && <ShelveButton stage={stage} record={record} send={send} />}
       </Box>
     </Sheet>
   );

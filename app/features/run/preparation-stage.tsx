@@ -7,6 +7,7 @@ import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "
 import { fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { CautionPanel } from "./panels";
+import { ShelveButton } from "./shelf";
 import { StageReadings } from "./stage-readings";
 import type { LiveRun } from "./use-run";
 
@@ -38,6 +39,7 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
           stage={stage}
           record={record.stages.find((s) => s.key === stage.key)}
           evaluation={evaluation}
+          run={record}
           rules={record.houseRules}
           locked={record.status !== "open"}
           send={send}
@@ -76,6 +78,7 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
               Show the working
             </Button>
           )}
+          <ShelveButton stage={stage} record={record} send={send} />
         </Box>
       </Sheet>
       <CautionPanel definition={definition} />

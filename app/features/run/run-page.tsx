@@ -1,18 +1,21 @@
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import { useCallback, useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { evaluateRun } from "~/core/run";
 import type { RunState } from "~/formats/answers";
+import type { RunShelf } from "~/formats/shelf";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
 import { PreparationStageView } from "./preparation-stage";
 import { RunHeader } from "./run-header";
+import { ShelfContext } from "./shelf";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { TitrationStageView } from "./titration-stage";
 import { useRun } from "./use-run";
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
-export function RunPage({ loaded }: { loaded: RunState }) {
+export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }) {
   const run = useRun(loaded);
   const { record, undo, send } = run;
   const evaluation = useMemo(() => evaluateRun(record), [record]);
@@ -73,12 +76,19 @@ export function RunPage({ loaded }: { loaded: RunState }) {
   return (
     <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
       <RunHeader run={run} onShortcuts={help} />
-      <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
-      {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
-      {stage?.kind === "preparation" && (
-        <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
+      {run.trouble && (
+        <Alert severity="error" sx={{ mb: 1 }}>
+          {run.trouble}
+        </Alert>
       )}
-      {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
+      <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
+      <ShelfContext value={shelf}>
+        {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
+        {stage?.kind === "preparation" && (
+          <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
+        )}
+        {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
+      </ShelfContext>
       {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
     </Box>
   );

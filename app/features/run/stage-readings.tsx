@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useState } from "react";
+import { useContext, useState } from "react";
 import {
   type ComputedEvaluation,
   type FieldState,
@@ -8,16 +8,19 @@ import {
   type HouseRules,
   type Input,
   type RunEvaluation,
+  type RunRecord,
   type StageRecord,
 } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { CorrectDialog } from "./correct-dialog";
+import { bottlesFor, FromBottle, ShelfContext, TakeDialog } from "./shelf";
 import type { Send } from "./use-run";
 
 interface StageReadingsProps {
   stage: ComputedEvaluation;
   record: StageRecord | undefined;
   evaluation: RunEvaluation;
+  run: RunRecord;
   rules: HouseRules;
   locked: boolean;
   send: Send;
@@ -39,13 +42,17 @@ export function StageReadings({
   stage,
   record,
   evaluation,
+  run,
   rules,
   locked,
   send,
   alone = false,
 }: StageReadingsProps) {
   const [chosen, setChosen] = useState<FieldState | null>(null);
-  const { definition, stageFields } = stage;
+  const shelf = useContext(ShelfContext);
+  const [taking, setTaking] = useState<Input | null>(null);
+  const { definition } = stage;
+  const stageFields = stage.stageFields.filter(({ field }) => !field.hidden);
   const earlierOnes = definition.inputs.flatMap((input) => {
     const earlier = input.is === "result" ? evaluation.stages.find((s) => s.key === input.stage) : undefined;
     // A closed stage shows its result on its bead already.
@@ -86,13 +93,27 @@ export function StageReadings({
           input={input}
           states={stageFields.filter(({ field }) => field.symbol === input.symbol)}
           locked={locked}
+          run={run}
+          fromShelf={bottlesFor(input, shelf).length > 0}
+          all={stage.stageFields.filter(({ field }) => field.symbol === input.symbol)}
           onChoose={setChosen}
+          onTake={() => setTaking(input)}
         />
       ))}
       {alone && !locked && waiting && (
         <Button variant="contained" size="large" onClick={() => setChosen(waiting)} sx={{ mt: 1 }}>
           Record: {waiting.field.label}
         </Button>
+      )}
+      {taking && (
+        <TakeDialog
+          input={taking}
+          bottles={bottlesFor(taking, shelf)}
+          stageKey={stage.key}
+          replaces={stage.stageFields.some(({ field, present }) => field.symbol === taking.symbol && present)}
+          send={send}
+          onClose={() => setTaking(null)}
+        />
       )}
       {chosen && (
         <CorrectDialog
@@ -114,11 +135,18 @@ interface StageInputProps {
   input: Input;
   states: readonly FieldState[];
   locked: boolean;
+  run: RunRecord;
+  /** True where a bottle of it stands on the shelf. */
+  fromShelf: boolean;
+  /** All fields of the input, those with it that nobody types. */
+  all: readonly FieldState[];
   onChoose: (state: FieldState) => void;
+  onTake: () => void;
 }
 
 /** One thing read once: its label and its readings, each a button that opens it to be typed or corrected. */
-function StageInput({ input, states, locked, onChoose }: StageInputProps) {
+function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTake }: StageInputProps) {
+  const spread = all.find(({ field, present }) => field.hidden && present)?.present;
   const read = states.some(({ present }) => present);
   const presumed = presumedText(input, "value") !== undefined;
   // Of two readings each is named; what the label of the whole says already is left out.
@@ -133,6 +161,12 @@ function StageInput({ input, states, locked, onChoose }: StageInputProps) {
       <span>{input.label}</span>
       {states.map((state) => {
         const { field, present } = state;
+        if (spread && field.kind.endsWith("plus-minus"))
+          return (
+            <span key={fieldKey(field)} style={{ fontFamily: fonts.reading, color: colors.ink }}>
+              ± {expanded(spread.value)}
+            </span>
+          );
         const half = field.kind.endsWith("plus-minus");
         const value = present?.text ?? presumedText(input, field.kind);
         const shown = value ?? (half ? "0" : "type it");
@@ -167,8 +201,18 @@ function StageInput({ input, states, locked, onChoose }: StageInputProps) {
       })}
       <span>
         {states[0]?.field.unit}
+        {spread ? " (k = 2)" : ""}
         {!read && presumed ? ", presumed" : ""}
       </span>
+      <FromBottle states={all} record={run} />
+      {fromShelf && !locked && (
+        <Button size="small" onClick={onTake} aria-label={`${input.label}: take from the shelf`}>
+          {read ? "another bottle" : "from the shelf"}
+        </Button>
+      )}
     </Box>
   );
 }
+
+/** Twice a standard uncertainty, to two figures. */
+const expanded = (u: string | null): string => String(Number((2 * Number(u ?? 0)).toPrecision(2)));

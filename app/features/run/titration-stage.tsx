@@ -80,6 +80,7 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
         stage={stage}
         record={stageRecord}
         evaluation={evaluation}
+        run={record}
         rules={rules}
         locked={locked}
         send={send}
@@ -141,7 +142,14 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
           }}
         >
           <AgreementPanel stage={stage} />
-          <ResultPanel record={record} stage={stage} closed={entry.closed} next={next} goOnRef={goOn} />
+          <ResultPanel
+            record={record}
+            stage={stage}
+            closed={entry.closed}
+            next={next}
+            goOnRef={goOn}
+            send={send}
+          />
           <CautionPanel definition={stage.definition} />
         </Box>
       </Box>

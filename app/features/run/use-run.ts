@@ -7,7 +7,12 @@ export type Send = (request: RunRequest) => Promise<Outcome>;
 
 export interface LiveRun extends RunState {
   readonly send: Send;
+  /** What came of a change that nobody waits for, where it was not made. */
+  readonly trouble: string | null;
 }
+
+/** Changes made by one press, without a dialog that tells how they ended. */
+const silent: readonly RunRequest["intent"][] = ["mark", "restore", "undo"];
 
 /**
  * The run as the server last told it: first by the loader, then by the answer to each change. Changes are sent one after
@@ -20,6 +25,7 @@ export function useRun(loaded: RunState): LiveRun {
     setSeen(loaded);
     setState(loaded);
   }
+  const [trouble, setTrouble] = useState<string | null>(null);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const runId = loaded.record.id;
   const send = useCallback<Send>(
@@ -27,6 +33,8 @@ export function useRun(loaded: RunState): LiveRun {
       const answer = queue.current.then(async () => {
         const said = await postChange(runId, request);
         if (said.status === "done" && said.state) setState(said.state);
+        if (said.status === "done" || silent.includes(request.intent))
+          setTrouble(said.status === "done" ? null : said.message);
         return said;
       });
       queue.current = answer;
@@ -34,5 +42,5 @@ export function useRun(loaded: RunState): LiveRun {
     },
     [runId],
   );
-  return { ...state, send };
+  return { ...state, send, trouble };
 }

@@ -1,0 +1,177 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { prettyFormula } from "~/core/chemistry";
+import { makingKey } from "~/core/prepare";
+import { evaluateRun, type RunRecord, workingOf } from "~/core/run";
+import { concentrationOf, concentrationText } from "~/formats/concentration";
+import { type AssignmentView, howWords, type SolutionView } from "~/formats/shelf";
+import { colors, fonts } from "../../theme/theme";
+import { Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+import { When } from "../../ui/when";
+import { Step } from "../working/step";
+import { EditBottle } from "./edit-bottle";
+
+export interface Related {
+  readonly id: string;
+  readonly to: string;
+  readonly title: string;
+  readonly fact: string;
+}
+
+interface BottlePageProps {
+  solution: SolutionView;
+  assignments: readonly AssignmentView[];
+  making: RunRecord | null;
+  standsOn: readonly Related[];
+  carries: readonly Related[];
+}
+
+/** One bottle: its concentration and how that is known, what it stands on, what depends on it. */
+export function BottlePage({ solution, assignments, making, standsOn, carries }: BottlePageProps) {
+  const { id, code, name, formula, current, state } = solution;
+  const shown = current && concentrationOf(current);
+  const evaluation = making && evaluateRun(making);
+  const working = making && evaluation && workingOf(making, evaluation, makingKey, null);
+  return (
+    <Page
+      title={name}
+      note={
+        <>
+          <span style={{ fontFamily: fonts.reading }}>{code}</span> · {prettyFormula(formula)} · made{" "}
+          <When at={solution.madeAt} /> by {solution.madeBy || "nobody named"}
+        </>
+      }
+      actions={
+        <>
+          <Button component={Link} to={`/shelf/labels?ids=${id}`} variant="contained">
+            Label
+          </Button>
+          <Button component={Link} to={`/shelf/lineage?of=${id}`} variant="outlined">
+            Lineage
+          </Button>
+          <Button component={Link} to="/shelf" variant="outlined">
+            Back to the shelf
+          </Button>
+        </>
+      }
+    >
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          alignItems: "start",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 400px" },
+        }}
+      >
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+          <Sheet component="section" aria-label="Concentration" sx={{ p: 2.5 }}>
+            <Typography color="textSecondary">
+              {solution.form === "solid" ? "Purity" : "Concentration"}
+              {current && <>, {howWords[current.how]}</>}
+            </Typography>
+            <Box
+              data-testid="concentration"
+              sx={{ fontFamily: fonts.reading, fontSize: "2.1rem", lineHeight: 1.2 }}
+            >
+              {shown ? (
+                <>
+                  {shown.value}{" "}
+                  <span style={{ fontSize: "1.15rem" }}>
+                    {shown.plusMinus && `± ${shown.plusMinus} `}
+                    {shown.unit}
+                  </span>
+                </>
+              ) : (
+                "not known yet"
+              )}
+            </Box>
+            {current && (
+              <Typography color="textSecondary">
+                {shown?.meaning ? `± is ${shown.meaning}. ` : ""}Given <When at={current.at} as="time" /> by{" "}
+                {current.person || "nobody named"}
+                {current.runId && (
+                  <>
+                    , by the run{" "}
+                    <Link to={`/runs/${current.runId}?stage=${current.stageKey ?? ""}`}>
+                      {current.runTitle}
+                    </Link>
+                  </>
+                )}
+                .
+              </Typography>
+            )}
+            {state !== "in use" && (
+              <Typography
+                sx={{ mt: 1, fontWeight: 700, color: state === "used up" ? colors.ink : colors.amberDeep }}
+              >
+                {state === "used up"
+                  ? "It is used up."
+                  : "It is past its date: standardize it anew before use."}
+              </Typography>
+            )}
+            {solution.hazards && <Typography sx={{ mt: 1 }}>Hazards: {solution.hazards}.</Typography>}
+            {solution.note && <Typography sx={{ mt: 0.5 }}>{solution.note}</Typography>}
+          </Sheet>
+          {working && (
+            <Sheet component="section" aria-label="How it was made" sx={{ p: 2.5 }}>
+              <Typography variant="h2" sx={{ mb: 1.5 }}>
+                How it was made
+              </Typography>
+              <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 2.25 }}>
+                {working.steps.map((step, i) => (
+                  <Step key={step.id} step={step} number={i + 1} workingHref={() => ""} />
+                ))}
+              </Box>
+            </Sheet>
+          )}
+          {assignments.length > 1 && (
+            <Sheet component="section" aria-label="History">
+              <Typography variant="h2">What it was before</Typography>
+              <Box component="ol" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
+                {assignments.map((a) => (
+                  <Box component="li" key={a.id} sx={{ borderTop: `1px solid ${colors.line}`, py: 0.75 }}>
+                    <span style={{ fontFamily: fonts.reading }}>{concentrationText(a)}</span>,{" "}
+                    {howWords[a.how]}, <When at={a.at} as="time" />
+                    {a.runId && (
+                      <>
+                        , <Link to={`/runs/${a.runId}`}>{a.runTitle}</Link>
+                      </>
+                    )}
+                  </Box>
+                ))}
+              </Box>
+              <Typography variant="body2" color="textSecondary">
+                Finished runs keep the concentration that they were computed with.
+              </Typography>
+            </Sheet>
+          )}
+        </Box>
+        <Box sx={{ display: "grid", gap: 2 }}>
+          <Relatives title="Stands on" none="nothing else of the shelf" lines={standsOn} />
+          <Relatives title="Depends on it" none="nothing yet" lines={carries} />
+          <EditBottle key={id} solution={solution} />
+        </Box>
+      </Box>
+    </Page>
+  );
+}
+
+function Relatives({ title, none, lines }: { title: string; none: string; lines: readonly Related[] }) {
+  return (
+    <Sheet component="section" aria-label={title}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        {title}
+      </Typography>
+      {lines.length === 0 && <Typography color="textSecondary">{none}</Typography>}
+      {lines.map((line) => (
+        <Box key={line.id} sx={{ py: 0.5 }}>
+          <Link to={line.to}>{line.title}</Link>
+          <Box sx={{ fontFamily: fonts.reading, fontSize: "0.95rem" }}>{line.fact}</Box>
+        </Box>
+      ))}
+    </Sheet>
+  );
+}

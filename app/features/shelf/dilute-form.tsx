@@ -1,0 +1,194 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { substanceOf } from "~/catalog/substances";
+import { type Making, planDilution } from "~/core/prepare";
+import { concentrationText } from "~/formats/concentration";
+import { fonts } from "../../theme/theme";
+import { TextInput } from "../../ui/text-input";
+import { glasses, glassOf } from "./glass";
+import type { NewBottleProps } from "./new-bottle-page";
+import {
+  daysFrom,
+  evaluateMaking,
+  fieldsGrid,
+  KeepingFields,
+  Made,
+  Mind,
+  mindOf,
+  numberIn,
+  PutButton,
+  Step,
+  twoColumns,
+  usePut,
+} from "./parts";
+import { useFormState } from "./use-form";
+import { personProblem } from "./weigh-form";
+
+/** A solution diluted from a stock on the shelf: c1 V1 = c2 V2, rounded to what the glass delivers. */
+export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
+  const { put, problems, busy } = usePut();
+  const stocks = bottles.filter((b) => b.form === "solution" && b.current);
+  const form = useFormState(
+    {
+      fromId: "",
+      name: "",
+      target: "",
+      volume: "250",
+      glass: "burette",
+      start: "0",
+      person: "",
+      amount: "250",
+      restandardizeBy: "",
+      hazards: "",
+      note: "",
+    },
+    problems,
+  );
+  const { values, set, field } = form;
+  const stock = stocks.find((b) => b.id === values.fromId);
+  const glass = glassOf(values.glass);
+  const plan = stock?.current
+    ? planDilution({
+        stock: Number(stock.current.value),
+        target: numberIn(values.target) ?? 0,
+        volumeMl: numberIn(values.volume) ?? 0,
+        glass,
+        burette: rules.burette,
+        startMl: numberIn(values.start) ?? 0,
+      })
+    : null;
+  const flaskMl = numberIn(values.volume);
+  const making: Making = { how: "diluted", glass, flaskMl: flaskMl === null ? "0" : String(flaskMl) };
+  const keys = glass.kind === "burette" ? ["V_0:burette.initial", "V_0:burette.final"] : ["V_0:volume.taken"];
+  const typed = Object.fromEntries(keys.map((key) => [key, values[key] ?? ""]));
+  const current = stock?.current;
+  const evaluated =
+    stock && current
+      ? evaluateMaking(
+          stock.formula,
+          values.name || "solution",
+          making,
+          {
+            ...typed,
+            "c_0:given": current.value,
+            [current.shape === "normal" ? "c_0:given.standard-uncertainty" : "c_0:given.plus-minus"]:
+              current.plusMinus,
+          },
+          rules,
+        )
+      : null;
+  const chooseStock = (id: string) => {
+    const chosen = stocks.find((b) => b.id === id);
+    const substance = chosen && substanceOf(chosen.formula);
+    set({
+      fromId: id,
+      ...(chosen
+        ? {
+            name: `${substance?.name ?? chosen.name}, diluted`,
+            hazards: chosen.hazards,
+            restandardizeBy: daysFrom(today, substance?.restandardizeDays),
+          }
+        : {}),
+    });
+  };
+  const submit = () =>
+    put({
+      intent: "make",
+      formula: stock?.formula ?? "",
+      name: (values.name ?? "").trim(),
+      making,
+      typed: Object.fromEntries(Object.entries(typed).filter(([, text]) => text.trim() !== "")),
+      fromId: values.fromId || null,
+      person: values.person?.trim() ?? "",
+      amount: values.amount ?? "",
+      restandardizeBy: values.restandardizeBy ?? "",
+      hazards: values.hazards ?? "",
+      note: values.note ?? "",
+    });
+  return (
+    <Box sx={twoColumns}>
+      <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+        <Step number={1} title="What you want">
+          <Box sx={fieldsGrid}>
+            <Box sx={{ gridColumn: "1 / -1" }}>
+              <TextInput
+                label="Stock"
+                field={{ ...field("fromId"), change: chooseStock }}
+                help={stocks.length === 0 ? "There is no solution on the shelf yet" : undefined}
+                choices={[
+                  { value: "", label: "choose a bottle" },
+                  ...stocks.map((b) => ({
+                    value: b.id,
+                    label: `${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
+                  })),
+                ]}
+              />
+            </Box>
+            <TextInput label="Concentration wanted, mol/L" field={field("target")} number />
+            <TextInput label="Made up to, mL" field={field("volume")} number />
+            <TextInput label="Stock delivered by" field={field("glass")} choices={glasses} />
+            {glass.kind === "burette" && (
+              <TextInput label="Burette stands at, mL" field={field("start")} number />
+            )}
+            <TextInput label="Name on the label" field={field("name")} />
+          </Box>
+        </Step>
+        <Step number={2} title="What you did">
+          <Box sx={fieldsGrid}>
+            {keys.map((key) => (
+              <TextInput
+                key={key}
+                label={
+                  key.endsWith("initial")
+                    ? "Start reading, mL"
+                    : key.endsWith("final")
+                      ? "Stop reading, mL"
+                      : "Volume taken, mL"
+                }
+                field={field(key, evaluated?.problems[key])}
+                number
+              />
+            ))}
+          </Box>
+        </Step>
+        <Step number={3} title="On the label">
+          <KeepingFields form={form} unit="mL" />
+        </Step>
+        <PutButton busy={busy} problem={problems.form ?? personProblem(problems)} onClick={submit}>
+          Put it on the shelf
+        </PutButton>
+      </Box>
+      <Box sx={{ position: { md: "sticky" }, top: 16 }}>
+        <Step number={0} title="Plan">
+          {!plan && <Typography>Choose the stock, then what you want of it.</Typography>}
+          {plan && !plan.ok && <Typography data-testid="plan-problem">{plan.problem.message}.</Typography>}
+          {plan?.ok && (
+            <>
+              <Typography variant="h3">Take of the stock</Typography>
+              <Box
+                data-testid="plan-volume"
+                sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}
+              >
+                {plan.value.deliveredMl} mL
+              </Box>
+              <Typography color="textSecondary">
+                {plan.value.exactMl.toFixed(3)} mL by computation, rounded to what it delivers
+                {plan.value.stopMl !== null && `; stop at ${plan.value.stopMl}`}. That makes{" "}
+                {plan.value.made.toPrecision(4)} mol/L.
+              </Typography>
+              {plan.value.cautions.map((caution) => (
+                <Typography key={caution} sx={{ mt: 0.5 }}>
+                  {caution}.
+                </Typography>
+              ))}
+            </>
+          )}
+          <Mind lines={mindOf(stock?.formula ?? "")} />
+          <Box sx={{ mt: 2 }}>
+            <Made evaluated={evaluated} target={numberIn(values.target)} />
+          </Box>
+        </Step>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,95 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import type { EditSolution, FormProblems, SolutionView } from "~/formats/shelf";
+import { Sheet } from "../../ui/sheet";
+import { TextInput } from "../../ui/text-input";
+import { useFormState } from "./use-form";
+
+interface Answer {
+  readonly problems: FormProblems;
+}
+
+const none: FormProblems = {};
+
+/** What is told of a bottle beside its concentration, to change; what somebody else saved meanwhile is told, not overwritten. */
+export function EditBottle({ solution }: { solution: SolutionView }) {
+  const fetcher = useFetcher<Answer>();
+  const problems = fetcher.data?.problems ?? none;
+  const { values, field } = useFormState(
+    {
+      name: solution.name,
+      amountLeft: solution.amountLeft === null ? "" : String(Number(solution.amountLeft)),
+      restandardizeBy: solution.restandardizeBy ?? "",
+      hazards: solution.hazards,
+      note: solution.note,
+      person: solution.madeBy,
+    },
+    problems,
+  );
+  const [usedUp, setUsedUp] = useState(solution.state === "used up");
+  // The revision that was looked at: it moves on only when this form has been answered.
+  const [revision, setRevision] = useState(solution.revision);
+  const [answered, setAnswered] = useState(fetcher.data);
+  if (fetcher.data !== answered && fetcher.state === "idle") {
+    setAnswered(fetcher.data);
+    setRevision(solution.revision);
+  }
+  const save = () => {
+    const request: EditSolution = {
+      intent: "edit",
+      revision,
+      name: values.name ?? "",
+      amountLeft: values.amountLeft ?? "",
+      restandardizeBy: values.restandardizeBy ?? "",
+      hazards: values.hazards ?? "",
+      note: values.note ?? "",
+      usedUp,
+      person: values.person || "bench",
+    };
+    void fetcher.submit(JSON.stringify(request), { method: "post", encType: "application/json" });
+  };
+  const saved = fetcher.state === "idle" && fetcher.data && Object.keys(problems).length === 0;
+  return (
+    <Sheet component="section" aria-label="Change what is told of it">
+      <Typography variant="h2" sx={{ mb: 1.5 }}>
+        Keep it up to date
+      </Typography>
+      <Box sx={{ display: "grid", gap: 1.75 }}>
+        <TextInput label="Name on the label" field={field("name")} />
+        <TextInput label={`Left, ${solution.amountUnit}`} field={field("amountLeft")} number />
+        <TextInput label="Standardize again by" field={field("restandardizeBy")} type="date" />
+        <TextInput label="Hazard words" field={field("hazards")} />
+        <TextInput label="Note" field={field("note")} multiline />
+        <FormControlLabel
+          control={<Checkbox checked={usedUp} onChange={(event) => setUsedUp(event.target.checked)} />}
+          label="Used up"
+        />
+        {problems.form && (
+          <Alert severity="warning">
+            {problems.form}
+            {revision === solution.revision && (
+              <>
+                : now it says {solution.name}
+                {solution.amountLeft !== null &&
+                  `, ${Number(solution.amountLeft)} ${solution.amountUnit} left`}
+                .
+              </>
+            )}
+          </Alert>
+        )}
+        <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+          <Button variant="contained" onClick={save} disabled={fetcher.state !== "idle"}>
+            Save
+          </Button>
+          <Box role="status">{saved ? "Saved." : ""}</Box>
+        </Box>
+      </Box>
+    </Sheet>
+  );
+}

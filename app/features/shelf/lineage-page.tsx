@@ -1,0 +1,280 @@
+import dagre from "@dagrejs/dagre";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import dayjs from "dayjs";
+import { useMemo, useState } from "react";
+import { Link } from "react-router";
+import { ancestorsOf, dependentsOf } from "~/core/prepare";
+import { concentrationText } from "~/formats/concentration";
+import { howWords, type LineageGraph } from "~/formats/shelf";
+import { colors, fonts } from "../../theme/theme";
+import { Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+
+interface Node {
+  readonly id: string;
+  readonly title: string;
+  readonly fact: string;
+  readonly small: string;
+  readonly kind: "solid" | "solution" | "run";
+  readonly past: boolean;
+  readonly to: string;
+}
+
+const [width, height] = [216, 84];
+
+const ageWords = (at: Date | string, now: string): string => {
+  const days = dayjs(now).startOf("day").diff(dayjs(at).startOf("day"), "day");
+  return days <= 0 ? "today" : days === 1 ? "1 day old" : `${days} days old`;
+};
+
+function nodesOf({ bottles, runs }: LineageGraph, now: string): Node[] {
+  return [
+    ...bottles.map(({ bottle }): Node => ({
+      id: bottle.id,
+      title: `${bottle.code} ${bottle.name}`,
+      fact: bottle.current ? concentrationText(bottle.current) : "not known yet",
+      small: bottle.current ? `${howWords[bottle.current.how]}, ${ageWords(bottle.current.at, now)}` : "",
+      kind: bottle.form,
+      past: bottle.state === "past its date",
+      to: `/shelf/${bottle.id}`,
+    })),
+    ...runs.map((run): Node => ({
+      id: run.id,
+      title: run.sample || run.title,
+      fact: run.result ?? "no result yet",
+      small: run.sample ? run.title : dayjs(run.at).format("D MMM"),
+      kind: "run",
+      past: false,
+      to: `/runs/${run.id}`,
+    })),
+  ];
+}
+
+function layOut(nodes: readonly Node[], standsOn: ReadonlyMap<string, readonly string[]>) {
+  const graph = new dagre.graphlib.Graph();
+  graph.setGraph({ rankdir: "LR", nodesep: 18, ranksep: 64, marginx: 12, marginy: 12 });
+  graph.setDefaultEdgeLabel(() => ({}));
+  for (const { id } of nodes) graph.setNode(id, { width, height });
+  for (const [id, grounds] of standsOn) {
+    for (const ground of grounds) if (graph.hasNode(id) && graph.hasNode(ground)) graph.setEdge(ground, id);
+  }
+  dagre.layout(graph);
+  return graph;
+}
+
+interface LineagePageProps {
+  graph: LineageGraph;
+  of: string | null;
+  now: string;
+}
+
+/** A picture of what stands on what. Select one, and what depends on it stays bright. */
+export function LineagePage({ graph, of, now }: LineagePageProps) {
+  const [selected, setSelected] = useState(of);
+  const nodes = useMemo(() => nodesOf(graph, now), [graph, now]);
+  const standsOn = useMemo(
+    () =>
+      new Map([
+        ...graph.bottles.map(({ bottle, standsOn: grounds }) => [bottle.id, grounds] as const),
+        ...graph.runs.map((run) => [run.id, run.standsOn] as const),
+      ]),
+    [graph],
+  );
+  const drawn = useMemo(() => layOut(nodes, standsOn), [nodes, standsOn]);
+  const chosen = nodes.find((n) => n.id === selected) ?? null;
+  const depends = chosen ? dependentsOf(chosen.id, standsOn) : new Set<string>();
+  const grounds = chosen ? ancestorsOf(chosen.id, standsOn) : new Set<string>();
+  const bright = (id: string) => !chosen || id === chosen.id || depends.has(id) || grounds.has(id);
+  const size = drawn.graph();
+  const [w, h] = [size.width ?? 0, size.height ?? 0];
+  return (
+    <Page
+      title="Lineage"
+      note="From left to right: each stands on what its lines come from. Select one to see all that depends on it."
+      width={1480}
+      actions={
+        <Button component={Link} to="/shelf" variant="outlined">
+          Back to the shelf
+        </Button>
+      }
+    >
+      {nodes.length === 0 ? (
+        <Sheet sx={{ p: 4, textAlign: "center" }}>
+          <Typography variant="h2">Nothing stands on anything yet</Typography>
+          <Typography color="textSecondary">
+            Put a bottle on the shelf, or finish a standardization.
+          </Typography>
+        </Sheet>
+      ) : (
+        <Box
+          sx={{
+            display: "grid",
+            gap: 2,
+            alignItems: "start",
+            gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 300px" },
+          }}
+        >
+          <Sheet sx={{ p: 1, overflow: "auto", maxHeight: "76vh" }}>
+            <Box sx={{ position: "relative", width: w, height: h }}>
+              <svg width={w} height={h} style={{ position: "absolute", inset: 0 }} aria-hidden="true">
+                {drawn.edges().map((edge) => {
+                  const points = drawn.edge(edge).points ?? [];
+                  const on = chosen !== null && bright(edge.v) && bright(edge.w);
+                  return (
+                    <path
+                      key={`${edge.v} ${edge.w}`}
+                      d={curve(points)}
+                      fill="none"
+                      stroke={on ? colors.teal : colors.lineStrong}
+                      strokeWidth={on ? 3 : 1.75}
+                      opacity={chosen && !on ? 0.35 : 1}
+                    />
+                  );
+                })}
+              </svg>
+              {nodes.map((node) => {
+                const { x, y } = drawn.node(node.id);
+                return (
+                  <NodeCard
+                    key={node.id}
+                    node={node}
+                    left={(x ?? 0) - width / 2}
+                    top={(y ?? 0) - height / 2}
+                    selected={node.id === selected}
+                    bright={bright(node.id)}
+                    onSelect={() => setSelected(node.id === selected ? null : node.id)}
+                  />
+                );
+              })}
+            </Box>
+          </Sheet>
+          <Sheet component="section" aria-label="Selected" aria-live="polite">
+            {chosen ? (
+              <>
+                <Typography variant="h2">{chosen.title}</Typography>
+                <Typography sx={{ fontFamily: fonts.reading }}>{chosen.fact}</Typography>
+                <Link to={chosen.to}>{chosen.kind === "run" ? "Open the run" : "Open the bottle"}</Link>
+                <Typography variant="h3" sx={{ mt: 1.5 }}>
+                  Depends on it
+                </Typography>
+                <Names nodes={nodes.filter((n) => depends.has(n.id))} />
+                <Typography variant="h3" sx={{ mt: 1.5 }}>
+                  Stands on
+                </Typography>
+                <Names nodes={nodes.filter((n) => grounds.has(n.id))} />
+              </>
+            ) : (
+              <Typography color="textSecondary">
+                {nodes.length} in the picture. An error in one sits in everything to its right.
+              </Typography>
+            )}
+          </Sheet>
+        </Box>
+      )}
+    </Page>
+  );
+}
+
+function Names({ nodes }: { nodes: readonly Node[] }) {
+  if (nodes.length === 0) return <Typography color="textSecondary">nothing</Typography>;
+  return (
+    <Box component="ul" sx={{ pl: 2.25, my: 0.5 }}>
+      {nodes.map((n) => (
+        <li key={n.id}>
+          <Link to={n.to}>{n.title}</Link>
+        </li>
+      ))}
+    </Box>
+  );
+}
+
+function curve(points: readonly { x: number; y: number }[]): string {
+  const first = points[0];
+  const last = points.at(-1);
+  if (!first || !last) return "";
+  const middle = (first.x + last.x) / 2;
+  return points.length <= 3
+    ? `M${first.x} ${first.y}C${middle} ${first.y} ${middle} ${last.y} ${last.x} ${last.y}`
+    : `M${points.map((p) => `${p.x} ${p.y}`).join("L")}`;
+}
+
+interface NodeCardProps {
+  node: Node;
+  left: number;
+  top: number;
+  selected: boolean;
+  bright: boolean;
+  onSelect: () => void;
+}
+
+function NodeCard({ node, left, top, selected, bright, onSelect }: NodeCardProps) {
+  const { title, fact, small, kind, past } = node;
+  return (
+    <Box
+      component="button"
+      type="button"
+      aria-pressed={selected}
+      onClick={onSelect}
+      sx={{
+        position: "absolute",
+        left,
+        top,
+        width,
+        height,
+        textAlign: "left",
+        font: "inherit",
+        color: colors.ink,
+        cursor: "pointer",
+        px: 1.25,
+        py: 0.75,
+        bgcolor: kind === "solid" ? colors.tealPale : kind === "run" ? colors.ground : colors.sheet,
+        border: selected
+          ? `3px solid ${colors.teal}`
+          : `1.5px ${kind === "run" ? "dashed" : "solid"} ${colors.lineStrong}`,
+        borderRadius: kind === "solid" ? "4px" : "14px",
+        borderLeft: past ? `7px solid ${colors.amber}` : undefined,
+        opacity: bright ? 1 : 0.4,
+        overflow: "hidden",
+      }}
+    >
+      <Box
+        sx={{
+          fontWeight: 650,
+          fontSize: "0.9rem",
+          lineHeight: 1.2,
+          whiteSpace: "nowrap",
+          overflow: "hidden",
+          textOverflow: "ellipsis",
+        }}
+        title={title}
+      >
+        {title}
+      </Box>
+      <Box
+        sx={{
+          fontFamily: fonts.reading,
+          fontSize: "0.92rem",
+          whiteSpace: "nowrap",
+          overflow: "hidden",
+          textOverflow: "ellipsis",
+          my: 0.25,
+        }}
+      >
+        {fact}
+      </Box>
+      <Box
+        sx={{
+          color: past ? colors.amberDeep : colors.inkSoft,
+          fontSize: "0.82rem",
+          whiteSpace: "nowrap",
+          overflow: "hidden",
+          textOverflow: "ellipsis",
+        }}
+      >
+        {past ? `past its date; ${small}` : small}
+      </Box>
+    </Box>
+  );
+}

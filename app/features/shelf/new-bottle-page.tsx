@@ -1,0 +1,57 @@
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import { useSearchParams } from "react-router";
+import type { HouseRules } from "~/core/run";
+import type { SolutionView } from "~/formats/shelf";
+import { Page } from "../../ui/page";
+import { AddForm } from "./add-form";
+import { DiluteForm } from "./dilute-form";
+import { SeriesForm } from "./series-form";
+import { WeighForm } from "./weigh-form";
+
+const ways = [
+  { key: "weigh", label: "Weigh a solid" },
+  { key: "dilute", label: "Dilute a stock" },
+  { key: "series", label: "Series of standards" },
+  { key: "add", label: "Put a bottle there" },
+] as const;
+
+export interface NewBottleProps {
+  bottles: readonly SolutionView[];
+  rules: HouseRules;
+  /** Today, as 2026-11-25. */
+  today: string;
+}
+
+/** A new bottle: made by weighing or by dilution, in a series, or bought. */
+export function NewBottlePage(props: NewBottleProps) {
+  const [search, setSearch] = useSearchParams();
+  const way = ways.find(({ key }) => key === search.get("as"))?.key ?? "weigh";
+  return (
+    <Page
+      title="Make or add"
+      note="Type what you want; the plan stands beside it. Then type what you did: that is what counts."
+      width={1180}
+    >
+      <ToggleButtonGroup
+        exclusive
+        value={way}
+        onChange={(_, chosen: string | null) =>
+          chosen && setSearch({ as: chosen }, { replace: true, preventScrollReset: true })
+        }
+        aria-label="How it comes to the shelf"
+        sx={{ mb: 2, flexWrap: "wrap" }}
+      >
+        {ways.map(({ key, label }) => (
+          <ToggleButton key={key} value={key}>
+            {label}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      {way === "weigh" && <WeighForm {...props} />}
+      {way === "dilute" && <DiluteForm {...props} />}
+      {way === "series" && <SeriesForm {...props} />}
+      {way === "add" && <AddForm {...props} />}
+    </Page>
+  );
+}

@@ -1,0 +1,195 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import dayjs from "dayjs";
+import type { ReactNode } from "react";
+import { useFetcher } from "react-router";
+import { substanceOf } from "~/catalog/substances";
+import { makingKey, type Making, makingMethod, type TypedFields, typedRecord } from "~/core/prepare";
+import { evaluateRun, type HouseRules, type PreparationEvaluation } from "~/core/run";
+import type { AddSolution, FormProblems, MakeSolution } from "~/formats/shelf";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { TextInput } from "../../ui/text-input";
+import type { FormState } from "./use-form";
+
+export const twoColumns = {
+  display: "grid",
+  gap: 2,
+  alignItems: "start",
+  gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 380px" },
+} as const;
+
+export const fieldsGrid = {
+  display: "grid",
+  gap: 2,
+  gridTemplateColumns: { xs: "minmax(0,1fr)", sm: "1fr 1fr" },
+} as const;
+
+export const numberIn = (text: string | undefined): number | null => {
+  const plain = (text ?? "").trim().replace(",", ".");
+  return /^\d*\.?\d+$/.test(plain) ? Number(plain) : null;
+};
+
+/** A day from today on, as its field takes it. */
+export const daysFrom = (today: string, days: number | undefined): string =>
+  days === undefined ? "" : dayjs(today).add(days, "day").format("YYYY-MM-DD");
+
+interface Posted {
+  readonly problems: FormProblems;
+}
+
+/** Sends a new bottle; the answer is the shelf, or what is wrong by field. */
+export function usePut() {
+  const fetcher = useFetcher<Posted>();
+  return {
+    problems: fetcher.data?.problems ?? none,
+    busy: fetcher.state !== "idle",
+    put: (request: AddSolution | MakeSolution | readonly MakeSolution[]) =>
+      void fetcher.submit(JSON.stringify(request), {
+        method: "post",
+        action: "/shelf/new",
+        encType: "application/json",
+      }),
+  };
+}
+
+const none: FormProblems = {};
+
+export function Step({ number, title, children }: { number: number; title: string; children: ReactNode }) {
+  return (
+    <Sheet component="section" aria-label={title} sx={{ p: 2.25 }}>
+      <Typography variant="h2" sx={{ mb: 1.75 }}>
+        {number}. {title}
+      </Typography>
+      {children}
+    </Sheet>
+  );
+}
+
+/** What every bottle is kept with. */
+export function KeepingFields({ form, unit }: { form: FormState; unit: "mL" | "g" }) {
+  return (
+    <Box sx={fieldsGrid}>
+      <TextInput label="Made by" field={form.field("person")} help="initials, or a bench" />
+      <TextInput label={`Amount, ${unit}`} field={form.field("amount")} number help="may stay empty" />
+      <TextInput label="Standardize again by" field={form.field("restandardizeBy")} type="date" />
+      <TextInput
+        label="Hazard words"
+        field={form.field("hazards")}
+        help="as they should stand on the label"
+      />
+      <Box sx={{ gridColumn: "1 / -1" }}>
+        <TextInput label="Note" field={form.field("note")} multiline />
+      </Box>
+    </Box>
+  );
+}
+
+export function PutButton({
+  busy,
+  problem,
+  children,
+  onClick,
+}: {
+  busy: boolean;
+  problem: string | undefined;
+  children: ReactNode;
+  onClick: () => void;
+}) {
+  return (
+    <Box sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
+      <Button variant="contained" size="large" disabled={busy} onClick={onClick}>
+        {children}
+      </Button>
+      <Box role="status">{problem && <Alert severity="error">{problem}</Alert>}</Box>
+    </Box>
+  );
+}
+
+/** A bottle's making evaluated as it is typed. */
+export function evaluateMaking(
+  formula: string,
+  name: string,
+  making: Making,
+  typed: TypedFields,
+  rules: HouseRules,
+): { stage: PreparationEvaluation; problems: Readonly<Record<string, string>> } | null {
+  try {
+    const { record, problems } = typedRecord(makingMethod(formula, name, making), typed, {
+      houseRules: rules,
+      at: "2000-01-01T00:00:00.000Z",
+      person: "",
+    });
+    const stage = evaluateRun(record).stages.find((s) => s.key === makingKey);
+    return stage?.kind === "preparation" ? { stage, problems } : null;
+  } catch {
+    // A formula that is still being typed does not compile: there is nothing to show yet.
+    return null;
+  }
+}
+
+interface MadeProps {
+  evaluated: ReturnType<typeof evaluateMaking>;
+  target: number | null;
+}
+
+/** The concentration that was actually made, beside what was wanted. */
+export function Made({ evaluated, target }: MadeProps) {
+  const shown = evaluated?.stage.shown ?? null;
+  const departure = shown && target ? (100 * (Number(shown.value) - target)) / target : null;
+  return (
+    <Box aria-live="polite">
+      <Typography variant="h3">Concentration made</Typography>
+      <Box data-testid="made" sx={{ fontFamily: fonts.reading, fontSize: "1.6rem", lineHeight: 1.25 }}>
+        {shown ? (
+          <>
+            {shown.value}{" "}
+            <span style={{ fontSize: "1rem" }}>
+              ± {shown.plusMinus} {shown.unit}
+            </span>
+          </>
+        ) : (
+          "–"
+        )}
+      </Box>
+      {departure !== null && (
+        <Typography color="textSecondary">
+          {departure >= 0 ? "+" : "−"}
+          {Math.abs(departure).toFixed(1)} % from what you wanted. What counts is what was made.
+        </Typography>
+      )}
+      {evaluated?.stage.cautions.map(({ message }) => (
+        <Alert key={message} severity="warning" sx={{ mt: 1 }}>
+          {message}.
+        </Alert>
+      ))}
+    </Box>
+  );
+}
+
+/** What to mind while it is made. */
+export function Mind({ lines }: { lines: readonly string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <Box sx={{ pl: 1.25, borderLeft: `4px solid ${colors.amber}`, color: colors.amberDeep, mt: 1.5 }}>
+      {lines.map((line) => (
+        <Box key={line}>{line}</Box>
+      ))}
+    </Box>
+  );
+}
+
+/** Cautions of making a solution of this substance. */
+export function mindOf(formula: string): string[] {
+  const substance = substanceOf(formula);
+  return [
+    ...(substance?.acid ? ["Acid into water, never water into acid; it grows hot."] : []),
+    ...(substance?.drying
+      ? [`${substance.drying.charAt(0).toUpperCase()}${substance.drying.slice(1)}.`]
+      : []),
+    ...(substance ? [`Hazards: ${substance.hazards}.`] : []),
+    "Goggles on. The safety data sheet comes before this text.",
+  ];
+}

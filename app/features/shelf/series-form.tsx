@@ -1,0 +1,132 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { evenLevels, planSeries } from "~/core/prepare";
+import { concentrationText } from "~/formats/concentration";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { TextInput } from "../../ui/text-input";
+import { glasses, glassOf } from "./glass";
+import type { NewBottleProps } from "./new-bottle-page";
+import { fieldsGrid, Mind, mindOf, numberIn, PutButton, Step, usePut } from "./parts";
+import { useFormState } from "./use-form";
+
+/** Standards from one stock, from dilute to strong, each in a flask of the same size. */
+export function SeriesForm({ bottles, rules }: NewBottleProps) {
+  const { put, problems, busy } = usePut();
+  const stocks = bottles.filter((b) => b.form === "solution" && b.current);
+  const form = useFormState(
+    { fromId: "", lowest: "", highest: "", count: "5", volume: "50", glass: "burette", person: "" },
+    problems,
+  );
+  const { values, field } = form;
+  const stock = stocks.find((b) => b.id === values.fromId);
+  const count = Math.min(12, Math.max(2, Math.floor(numberIn(values.count) ?? 5)));
+  const [lowest, highest] = [numberIn(values.lowest), numberIn(values.highest)];
+  const glass = glassOf(values.glass);
+  const levels =
+    stock?.current && lowest !== null && highest !== null
+      ? planSeries(evenLevels(lowest, highest, count), {
+          stock: Number(stock.current.value),
+          volumeMl: numberIn(values.volume) ?? 0,
+          glass,
+          burette: rules.burette,
+        })
+      : [];
+  const usable = levels.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
+  const decimals = rules.burette.decimals;
+  const submit = () =>
+    stock &&
+    put(
+      usable.map((plan, i) => ({
+        intent: "make" as const,
+        formula: stock.formula,
+        name: `${stock.name}: standard ${i + 1}`,
+        making: { how: "diluted" as const, glass, flaskMl: String(numberIn(values.volume) ?? 0) },
+        typed: (glass.kind === "burette"
+          ? {
+              "V_0:burette.initial": (0).toFixed(decimals),
+              "V_0:burette.final": plan.deliveredMl.toFixed(decimals),
+            }
+          : { "V_0:volume.taken": String(plan.deliveredMl) }) as Record<string, string>,
+        fromId: stock.id,
+        person: values.person?.trim() ?? "",
+        amount: values.volume ?? "",
+        restandardizeBy: "",
+        hazards: stock.hazards,
+        note: `made as planned: ${plan.deliveredMl} mL of ${stock.code}`,
+      })),
+    );
+  return (
+    <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+      <Step number={1} title="What you want">
+        <Box sx={{ ...fieldsGrid, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr", md: "1fr 1fr 1fr" } }}>
+          <TextInput
+            label="Stock"
+            field={field("fromId")}
+            choices={[
+              { value: "", label: "choose a bottle" },
+              ...stocks.map((b) => ({
+                value: b.id,
+                label: `${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
+              })),
+            ]}
+          />
+          <TextInput label="Lowest, mol/L" field={field("lowest")} number />
+          <TextInput label="Highest, mol/L" field={field("highest")} number />
+          <TextInput label="How many" field={field("count")} number help="2 to 12" />
+          <TextInput label="Flasks of, mL" field={field("volume")} number />
+          <TextInput label="Stock delivered by" field={field("glass")} choices={glasses} />
+        </Box>
+        <Mind lines={mindOf(stock?.formula ?? "")} />
+      </Step>
+      {levels.length === 0 ? (
+        <Typography color="textSecondary">
+          Choose the stock and the range: the series comes to stand here.
+        </Typography>
+      ) : (
+        <Sheet component="section" aria-label="The series" sx={{ overflowX: "auto" }}>
+          <Box
+            component="table"
+            sx={{
+              width: 1,
+              borderCollapse: "collapse",
+              "& th": { textAlign: "left" },
+              "& td, & th": { py: 0.75, pr: 2 },
+            }}
+          >
+            <thead>
+              <tr>
+                {["", "Wanted, mol/L", "Stock, mL", "Made, mol/L", ""].map((head, i) => (
+                  <th key={i}>{head}</th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {levels.map(({ target, plan }, i) => (
+                <Box component="tr" key={target} sx={{ borderTop: `1px solid ${colors.line}` }}>
+                  <td>{i + 1}</td>
+                  <td style={{ fontFamily: fonts.reading }}>{target}</td>
+                  <td style={{ fontFamily: fonts.reading }}>{plan.ok ? plan.value.deliveredMl : "–"}</td>
+                  <td style={{ fontFamily: fonts.reading }}>
+                    {plan.ok ? plan.value.made.toPrecision(4) : "–"}
+                  </td>
+                  <td>{plan.ok ? plan.value.cautions.join(". ") : plan.problem.message}</td>
+                </Box>
+              ))}
+            </tbody>
+          </Box>
+        </Sheet>
+      )}
+      {usable.length > 0 && (
+        <Step number={2} title="Made as planned">
+          <Box sx={{ ...fieldsGrid, mb: 2 }}>
+            <TextInput label="Made by" field={field("person")} help="initials, or a bench" />
+          </Box>
+          <PutButton busy={busy} problem={Object.values(problems)[0]} onClick={submit}>
+            Put {usable.length} standards on the shelf
+          </PutButton>
+        </Step>
+      )}
+    </Box>
+  );
+}

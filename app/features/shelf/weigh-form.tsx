@@ -1,0 +1,260 @@
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { substanceOf, substances } from "~/catalog/substances";
+import { parseFormula, prettyFormula } from "~/core/chemistry";
+import { type Making, massForSolution } from "~/core/prepare";
+import { massDecimals } from "~/core/run";
+import { concentrationText } from "~/formats/concentration";
+import { fonts } from "../../theme/theme";
+import { TextInput } from "../../ui/text-input";
+import type { NewBottleProps } from "./new-bottle-page";
+import {
+  daysFrom,
+  evaluateMaking,
+  fieldsGrid,
+  KeepingFields,
+  Made,
+  Mind,
+  mindOf,
+  numberIn,
+  PutButton,
+  Step,
+  twoColumns,
+  usePut,
+} from "./parts";
+import { useFormState } from "./use-form";
+
+const weighings = [
+  { value: "transfer", label: "by difference: boat with solid, boat after transfer" },
+  { value: "addition", label: "by difference: vessel empty, vessel with the solid" },
+  { value: "tared", label: "tared: the mass as shown" },
+] as const;
+
+type Weighing = (typeof weighings)[number]["value"];
+
+/** A solution made from a weighed solid: the plan, the weighing, the concentration that came of it. */
+export function WeighForm({ bottles, rules, today }: NewBottleProps) {
+  const { put, problems, busy } = usePut();
+  const form = useFormState(
+    {
+      substance: "KHC8H4O4",
+      solid: "KHC8H4O4",
+      name: "potassium hydrogen phthalate, 0.1 mol/L",
+      target: "0.1",
+      volume: "250",
+      purity: "100.00",
+      purityPlusMinus: "0.05",
+      weighing: "transfer",
+      fromId: "",
+      person: "",
+      amount: "250",
+      restandardizeBy: "",
+      hazards: "",
+      note: "",
+    },
+    problems,
+  );
+  const { values, set, field } = form;
+  const [formula, solid] = [(values.substance ?? "").trim(), (values.solid ?? "").trim()];
+  const known = substanceOf(formula);
+  const plan = massForSolution({
+    formula: solid,
+    molPerL: numberIn(values.target) ?? 0,
+    volumeMl: numberIn(values.volume) ?? 0,
+    purityPercent: numberIn(values.purity) ?? 0,
+  });
+  const decimals = massDecimals(rules);
+  const weighing = (values.weighing ?? "transfer") as Weighing;
+  const making: Making = {
+    how: "weighed",
+    solid,
+    solidName: substanceOf(solid)?.name ?? prettyOr(solid),
+    weighing,
+    ...(plan.ok ? { window: rounded(plan.value.window) } : {}),
+    purity: { percent: plain(values.purity, "100"), plusMinus: plain(values.purityPlusMinus, "0") },
+    flaskMl: plain(values.volume, "0"),
+  };
+  const name = (values.name ?? "").trim() || "solution";
+  const keys = weighing === "tared" ? ["m:mass.tared"] : ["m:mass.before", "m:mass.after"];
+  const typed = Object.fromEntries([...keys, "V:volume.taken"].map((key) => [key, values[key] ?? ""]));
+  const evaluated = evaluateMaking(formula, name, making, typed, rules);
+  const solids = bottles.filter((b) => b.form === "solid" && b.current);
+
+  const chooseSubstance = (chosen: string) => {
+    const substance = substances.find((s) => s.formula === chosen || s.name === chosen);
+    const next = substance?.formula ?? chosen;
+    set({
+      substance: next,
+      solid: substance?.madeFrom ?? next,
+      ...(substance
+        ? {
+            name: `${substance.name}, ${values.target ?? ""} mol/L`,
+            purity: substance.purity?.[0] ?? "100",
+            purityPlusMinus: substance.purity?.[1] ?? "0.5",
+            hazards: substance.hazards.startsWith("none") ? "" : substance.hazards,
+            restandardizeBy: daysFrom(today, substance.restandardizeDays),
+          }
+        : {}),
+      fromId: "",
+    });
+  };
+  const chooseJar = (id: string) => {
+    const jar = solids.find((b) => b.id === id);
+    set({
+      fromId: id,
+      ...(jar?.current
+        ? {
+            solid: jar.formula,
+            purity: jar.current.value,
+            purityPlusMinus: jar.current.plusMinus,
+            ...(known?.madeFrom === jar.formula || formula === jar.formula
+              ? {}
+              : { substance: jar.formula, name: `${jar.name}, ${values.target ?? ""} mol/L` }),
+          }
+        : {}),
+    });
+  };
+  const submit = () =>
+    put({
+      intent: "make",
+      formula,
+      name: (values.name ?? "").trim(),
+      making,
+      typed: Object.fromEntries(Object.entries(typed).filter(([, text]) => text.trim() !== "")),
+      fromId: values.fromId || null,
+      person: values.person?.trim() || "",
+      amount: values.amount ?? "",
+      restandardizeBy: values.restandardizeBy ?? "",
+      hazards: values.hazards ?? "",
+      note: values.note ?? "",
+    });
+  const formulaProblem = parsedProblem(solid);
+
+  return (
+    <Box sx={twoColumns}>
+      <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+        <Step number={1} title="What you want">
+          <Box sx={fieldsGrid}>
+            <Autocomplete
+              freeSolo
+              options={substances.map((s) => s.formula)}
+              getOptionLabel={(option) => {
+                const s = substances.find((x) => x.formula === option);
+                return s ? `${s.name} (${prettyFormula(s.formula)})` : option;
+              }}
+              value={formula}
+              onChange={(_, chosen) => chosen && chooseSubstance(chosen)}
+              onInputChange={(_, text, reason) => reason === "input" && set({ substance: text, solid: text })}
+              renderInput={(params) => (
+                <TextField
+                  {...params}
+                  label="Substance"
+                  error={problems.formula !== undefined}
+                  helperText={problems.formula ?? "choose, or type its formula"}
+                />
+              )}
+            />
+            <TextInput label="Name on the label" field={field("name")} />
+            <TextInput label="Concentration wanted, mol/L" field={field("target")} number />
+            <TextInput label="Flask, mL" field={field("volume")} number />
+            <TextInput
+              label="Weighed as, formula"
+              field={field("solid", formulaProblem ?? undefined)}
+              help="with its water: Na2S2O3·5H2O"
+            />
+            <TextInput
+              label="From the jar"
+              field={{ ...field("fromId"), change: chooseJar }}
+              choices={[
+                { value: "", label: "none of the shelf" },
+                ...solids.map((b) => ({
+                  value: b.id,
+                  label: `${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
+                })),
+              ]}
+            />
+            <TextInput label="Purity, %" field={field("purity")} number />
+            <TextInput label="Purity ±, %" field={field("purityPlusMinus")} number />
+          </Box>
+        </Step>
+        <Step number={2} title="What you weighed">
+          <Box sx={fieldsGrid}>
+            <Box sx={{ gridColumn: "1 / -1" }}>
+              <TextInput label="Weighed" field={field("weighing")} choices={weighings} />
+            </Box>
+            {keys.map((key, i) => (
+              <TextInput
+                key={key}
+                label={`${weighingLabel(weighing, i)}, g`}
+                field={field(key, evaluated?.problems[key])}
+                number
+                help={`${decimals} decimals`}
+              />
+            ))}
+          </Box>
+        </Step>
+        <Step number={3} title="On the label">
+          <KeepingFields form={form} unit="mL" />
+        </Step>
+        <PutButton busy={busy} problem={problems.form ?? personProblem(problems)} onClick={submit}>
+          Put it on the shelf
+        </PutButton>
+      </Box>
+      <Box sx={{ position: { md: "sticky" }, top: 16 }}>
+        <Step number={0} title="Plan">
+          {plan.ok ? (
+            <>
+              <Typography variant="h3">Weigh about</Typography>
+              <Box
+                data-testid="plan-mass"
+                sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}
+              >
+                {plan.value.grams.toPrecision(4)} g
+              </Box>
+              <Typography color="textSecondary">
+                anything from {plan.value.window[0].toPrecision(3)} to {plan.value.window[1].toPrecision(3)} g
+                will do
+              </Typography>
+            </>
+          ) : (
+            <Typography>{plan.problem.message}.</Typography>
+          )}
+          <Mind lines={mindOf(formula)} />
+          <Box sx={{ mt: 2 }}>
+            <Made evaluated={evaluated} target={numberIn(values.target)} />
+          </Box>
+        </Step>
+      </Box>
+    </Box>
+  );
+}
+
+const prettyOr = (formula: string) => (parseFormula(formula).ok ? prettyFormula(formula) : formula);
+
+const rounded = ([low, high]: readonly [number, number]): [number, number] => [
+  Number(low.toPrecision(3)),
+  Number(high.toPrecision(3)),
+];
+
+const plain = (text: string | undefined, otherwise: string): string =>
+  numberIn(text) === null ? otherwise : (text ?? "").trim().replace(",", ".").replace(/^\./, "0.");
+
+function weighingLabel(weighing: Weighing, i: number): string {
+  if (weighing === "tared") return "Mass";
+  const [first, second] =
+    weighing === "addition"
+      ? ["Vessel empty", "Vessel with the solid"]
+      : ["Boat with solid", "Boat after transfer"];
+  return (i === 0 ? first : second) ?? "";
+}
+
+function parsedProblem(formula: string): string | null {
+  if (formula === "") return "Type the formula of what is weighed";
+  const parsed = parseFormula(formula);
+  return parsed.ok ? null : parsed.problem.message;
+}
+
+export const personProblem = (problems: Readonly<Record<string, string>>): string | undefined =>
+  Object.keys(problems).length > 0 ? "Not on the shelf yet: look at the fields marked above" : undefined;

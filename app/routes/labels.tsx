@@ -1,0 +1,16 @@
+import { database } from "~/server/database/current";
+import { listShelf } from "~/server/repositories/shelf";
+import { LabelsPage } from "../features/shelf/labels-page";
+import type { Route } from "./+types/labels";
+
+export const meta: Route.MetaFunction = () => [{ title: "Labels · Steady Bead" }];
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const ids = new URL(request.url).searchParams.get("ids")?.split(",").filter(Boolean) ?? [];
+  const bottles = await listShelf(await database(), ids.length > 0);
+  return { bottles: ids.length === 0 ? bottles : bottles.filter((b) => ids.includes(b.id)) };
+}
+
+export default function Labels({ loaderData }: Route.ComponentProps) {
+  return <LabelsPage {...loaderData} />;
+}

@@ -1,0 +1,41 @@
+import { data, redirect } from "react-router";
+import { checkShelfRequest } from "~/formats/shelf";
+import { database } from "~/server/database/current";
+import { currentHouseRules } from "~/server/repositories/house-rules";
+import { addSolution, listShelf, makeSolution } from "~/server/repositories/shelf";
+import { NewBottlePage } from "../features/shelf/new-bottle-page";
+import type { Route } from "./+types/shelf-new";
+import { jsonBody } from "./run-id.server";
+
+export const meta: Route.MetaFunction = () => [{ title: "Make or add · Steady Bead" }];
+
+export async function loader() {
+  const db = await database();
+  return {
+    bottles: await listShelf(db),
+    rules: (await currentHouseRules(db)).data,
+    today: new Date().toISOString().slice(0, 10),
+  };
+}
+
+/** Puts one bottle, or a series of them, on the shelf. */
+export async function action({ request }: Route.ActionArgs) {
+  const body = await jsonBody(request);
+  const wanted: unknown[] = Array.isArray(body) ? body : [body];
+  const checked = wanted.map(checkShelfRequest);
+  for (const one of checked) if ("problems" in one) return data(one, { status: 400 });
+  const db = await database();
+  let last = "/shelf";
+  for (const one of checked) {
+    if ("problems" in one) continue;
+    const put =
+      one.value.intent === "add" ? await addSolution(db, one.value) : await makeSolution(db, one.value);
+    if ("problems" in put) return data(put, { status: 400 });
+    last = `/shelf/${put.id}`;
+  }
+  return redirect(wanted.length > 1 ? "/shelf" : last);
+}
+
+export default function ShelfNew({ loaderData }: Route.ComponentProps) {
+  return <NewBottlePage {...loaderData} />;
+}

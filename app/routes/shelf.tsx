@@ -1,0 +1,15 @@
+import { database } from "~/server/database/current";
+import { listShelf } from "~/server/repositories/shelf";
+import { ShelfPage } from "../features/shelf/shelf-page";
+import type { Route } from "./+types/shelf";
+
+export const meta: Route.MetaFunction = () => [{ title: "Shelf · Steady Bead" }];
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const usedUp = new URL(request.url).searchParams.get("used") === "1";
+  return { usedUp, bottles: await listShelf(await database(), usedUp) };
+}
+
+export default function Shelf({ loaderData }: Route.ComponentProps) {
+  return <ShelfPage {...loaderData} />;
+}

@@ -1,0 +1,52 @@
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import { fonts } from "../theme/theme";
+
+interface TextInputProps {
+  label: string;
+  field: {
+    readonly name: string;
+    readonly value: string;
+    readonly problem: string | undefined;
+    readonly change: (value: string) => void;
+  };
+  help?: string | undefined;
+  placeholder?: string;
+  /** A number: set in the reading face, with a numeric keypad. */
+  number?: boolean;
+  type?: "text" | "date";
+  choices?: readonly { readonly value: string; readonly label: string }[];
+  multiline?: boolean;
+  autoFocus?: boolean;
+}
+
+/** One field of a form, with what is wrong with it beneath. */
+export function TextInput(props: TextInputProps) {
+  const { label, field, help, placeholder, number, type = "text", choices, multiline, autoFocus } = props;
+  return (
+    <TextField
+      id={`field-${field.name}`}
+      name={field.name}
+      label={label}
+      value={field.value}
+      type={type}
+      select={choices !== undefined}
+      multiline={multiline ?? false}
+      autoFocus={autoFocus ?? false}
+      onChange={(event) => field.change(event.target.value)}
+      error={field.problem !== undefined}
+      helperText={field.problem ?? help}
+      placeholder={placeholder}
+      slotProps={{
+        inputLabel: type === "date" || placeholder !== undefined ? { shrink: true } : {},
+        htmlInput: number ? { inputMode: "decimal", style: { fontFamily: fonts.reading } } : {},
+      }}
+    >
+      {choices?.map((choice) => (
+        <MenuItem key={choice.value} value={choice.value} sx={{ whiteSpace: "normal" }}>
+          {choice.label}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
