@@ -10,6 +10,7 @@ export default [
   route("shelf/labels", "routes/labels.tsx"),
   route("shelf/lineage", "routes/lineage.tsx"),
   route("shelf/:solutionId", "routes/bottle.tsx"),
+  route("calculate", "routes/calculate.tsx"),
   route("methods", "routes/methods.tsx"),
   route("methods/import", "routes/methods-import.ts"),
   route("methods/:methodId", "routes/method.tsx"),

@@ -131,7 +131,7 @@ describe("a bottle", () => {
     ],
     [{ amount: "lots" }, { amount: expect.stringMatching(/number/) }],
   ] as const)("is refused with %p, by field", async (wrong, problems) => {
-    expect(await addSolution(open.db, { ...base, ...wrong } as AddSolution)).toEqual({ problems });
+    expect(await addSolution(open.db, { ...base, ...wrong })).toEqual({ problems });
   });
 
   test("that two people edit at once tells the second, and keeps what the first saved", async () => {
@@ -218,7 +218,7 @@ describe("making", () => {
     [{ formula: "K(" }, { formula: expect.any(String) }],
   ])("is refused with %p, and nothing is put on the shelf", async (wrong, problems) => {
     const before = (await listShelf(open.db)).length;
-    expect(await makeSolution(open.db, { ...weighed, ...wrong } as MakeSolution)).toEqual({ problems });
+    expect(await makeSolution(open.db, { ...weighed, ...wrong })).toEqual({ problems });
     expect((await listShelf(open.db)).length).toBe(before);
   });
 });

@@ -1,3 +1,4 @@
+export * from "./calculation";
 export * from "./conversions";
 export * from "./dilution";
 export * from "./lineage";

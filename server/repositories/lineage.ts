@@ -2,6 +2,7 @@ import { desc, eq, inArray } from "drizzle-orm";
 import type { LineageGraph } from "../../formats/shelf";
 import { assignment, observation, run, stage } from "../database/schema";
 import type { Connection } from "../database/types";
+import { methodVersion } from "./methods";
 import { listShelf } from "./shelf";
 import { shelfLineage } from "./shelf-of-run";
 
@@ -19,6 +20,8 @@ export async function lineageGraph(db: Connection, now = new Date()): Promise<Li
       sample: run.sample,
       startedAt: run.startedAt,
       summary: run.summary,
+      methodId: run.methodId,
+      methodVersion: run.methodVersion,
       solutionId: assignment.solutionId,
     })
     .from(observation)
@@ -31,12 +34,22 @@ export async function lineageGraph(db: Connection, now = new Date()): Promise<Li
     runIds.length === 0
       ? []
       : await db
-          .select({ runId: assignment.runId, solutionId: assignment.solutionId })
+          .select({
+            runId: assignment.runId,
+            stageKey: assignment.stageKey,
+            solutionId: assignment.solutionId,
+          })
           .from(assignment)
           .where(inArray(assignment.runId, runIds));
-  const fixes = new Set(puts.map((p) => p.runId));
-  // A run that only fixed a bottle is shown by that bottle.
-  const samples = runIds.filter((id) => !fixes.has(id));
+  // A run whose last word is a bottle's concentration is shown by that bottle.
+  const samples: string[] = [];
+  for (const id of runIds) {
+    const about = uses.find((u) => u.runId === id);
+    const method = about && (await methodVersion(db, about.methodId, about.methodVersion));
+    const last = method?.stages.find((s) => s.kind === "conclude");
+    if (!puts.some((p) => p.runId === id && last?.kind === "conclude" && p.stageKey === last.of))
+      samples.push(id);
+  }
   const used = new Set([...standsOn.values()].flat().concat(uses.map((u) => u.solutionId)));
   return {
     bottles: bottles
@@ -51,7 +64,10 @@ export async function lineageGraph(db: Connection, now = new Date()): Promise<Li
         sample: first?.sample ?? "",
         at: first?.startedAt ?? now,
         result: first?.summary.result?.text ?? null,
-        standsOn: mine.map((u) => u.solutionId),
+        // What it has put on the shelf on its way stands between its standards and its sample.
+        standsOn: puts.some((p) => p.runId === id)
+          ? puts.flatMap((p) => (p.runId === id ? [p.solutionId] : []))
+          : mine.map((u) => u.solutionId),
       };
     }),
   };

@@ -54,8 +54,15 @@ export const assignmentsOf = (db: Connection, solutionId: string): Promise<Assig
     .orderBy(desc(assignment.id));
 
 function viewOf(row: SolutionRow, current: AssignmentView | null, now: Date): SolutionView {
-  const { number, usedUpAt: _usedUp, making: _making, ...rest } = row;
-  return { ...rest, code: solutionCode(number), state: stateOf(row, now), current };
+  const { id, form, formula, name, madeAt, madeBy, amountMade, amountLeft, amountUnit } = row;
+  const { restandardizeBy, hazards, note, revision } = row;
+  return {
+    ...{ id, form, formula, name, madeAt, madeBy, amountMade, amountLeft, amountUnit },
+    ...{ restandardizeBy, hazards, note, revision },
+    code: solutionCode(row.number),
+    state: stateOf(row, now),
+    current,
+  };
 }
 
 async function withCurrent(db: Connection, rows: readonly SolutionRow[], now: Date): Promise<SolutionView[]> {

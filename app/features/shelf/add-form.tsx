@@ -1,10 +1,19 @@
 import Box from "@mui/material/Box";
 import { substanceOf, substances } from "~/catalog/substances";
 import { TextInput } from "../../ui/text-input";
-import type { NewBottleProps } from "./new-bottle-page";
-import { daysFrom, fieldsGrid, KeepingFields, Mind, mindOf, PutButton, Step, usePut } from "./parts";
+import {
+  daysFrom,
+  fieldsGrid,
+  KeepingFields,
+  Mind,
+  mindOf,
+  PutButton,
+  Step,
+  usePut,
+  type NewBottleProps,
+  markedProblem,
+} from "./parts";
 import { useFormState } from "./use-form";
-import { personProblem } from "./weigh-form";
 
 /** A bottle that came from elsewhere: what its certificate says, or what is merely written on it. */
 export function AddForm({ today }: NewBottleProps) {
@@ -97,7 +106,7 @@ export function AddForm({ today }: NewBottleProps) {
       <Step number={2} title="On the label">
         <KeepingFields form={form} unit={solid ? "g" : "mL"} />
       </Step>
-      <PutButton busy={busy} problem={problems.form ?? personProblem(problems)} onClick={submit}>
+      <PutButton busy={busy} problem={markedProblem(problems)} onClick={submit}>
         Put it on the shelf
       </PutButton>
     </Box>

@@ -6,7 +6,6 @@ import { concentrationText } from "~/formats/concentration";
 import { fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
-import type { NewBottleProps } from "./new-bottle-page";
 import {
   daysFrom,
   evaluateMaking,
@@ -20,9 +19,10 @@ import {
   Step,
   twoColumns,
   usePut,
+  type NewBottleProps,
+  markedProblem,
 } from "./parts";
 import { useFormState } from "./use-form";
-import { personProblem } from "./weigh-form";
 
 /** A solution diluted from a stock on the shelf: c1 V1 = c2 V2, rounded to what the glass delivers. */
 export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
@@ -154,12 +154,12 @@ export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
         <Step number={3} title="On the label">
           <KeepingFields form={form} unit="mL" />
         </Step>
-        <PutButton busy={busy} problem={problems.form ?? personProblem(problems)} onClick={submit}>
+        <PutButton busy={busy} problem={markedProblem(problems)} onClick={submit}>
           Put it on the shelf
         </PutButton>
       </Box>
       <Box sx={{ position: { md: "sticky" }, top: 16 }}>
-        <Step number={0} title="Plan">
+        <Step title="Plan">
           {!plan && <Typography>Choose the stock, then what you want of it.</Typography>}
           {plan && !plan.ok && <Typography data-testid="plan-problem">{plan.problem.message}.</Typography>}
           {plan?.ok && (

@@ -53,8 +53,16 @@ export function LabelsPage({ bottles }: { bottles: readonly SolutionView[] }) {
   const each = Math.min(50, Math.max(1, Math.floor(Number(copies) || 1)));
   return (
     <Page
-      title={<Box sx={noPrint}>Labels</Box>}
-      note={<Box sx={noPrint}>Print at 100 %. What is on the screen is to scale.</Box>}
+      title={
+        <Box component="span" sx={noPrint}>
+          Labels
+        </Box>
+      }
+      note={
+        <Box component="span" sx={noPrint}>
+          Print at 100 %. What is on the screen is to scale.
+        </Box>
+      }
       actions={
         <>
           <Button variant="contained" onClick={() => window.print()}>
@@ -149,6 +157,7 @@ function Label({ bottle, size }: { bottle: SolutionView; size: Size }) {
             <Box sx={{ fontFamily: fonts.reading }}>
               {shown.plusMinus && `± ${shown.plusMinus} `}
               {shown.unit}
+              {bottle.form === "solid" && " purity"}
               {shown.meaning === "k = 2" && " (k = 2)"}
             </Box>
           )}

@@ -1,4 +1,3 @@
-import dagre from "@dagrejs/dagre";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
@@ -9,6 +8,7 @@ import { ancestorsOf, dependentsOf } from "~/core/prepare";
 import { concentrationText } from "~/formats/concentration";
 import { howWords, type LineageGraph } from "~/formats/shelf";
 import { colors, fonts } from "../../theme/theme";
+import { layOut } from "../../ui/layered-layout";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 
@@ -22,7 +22,7 @@ interface Node {
   readonly to: string;
 }
 
-const [width, height] = [216, 84];
+const [width, height] = [252, 84];
 
 const ageWords = (at: Date | string, now: string): string => {
   const days = dayjs(now).startOf("day").diff(dayjs(at).startOf("day"), "day");
@@ -52,18 +52,6 @@ function nodesOf({ bottles, runs }: LineageGraph, now: string): Node[] {
   ];
 }
 
-function layOut(nodes: readonly Node[], standsOn: ReadonlyMap<string, readonly string[]>) {
-  const graph = new dagre.graphlib.Graph();
-  graph.setGraph({ rankdir: "LR", nodesep: 18, ranksep: 64, marginx: 12, marginy: 12 });
-  graph.setDefaultEdgeLabel(() => ({}));
-  for (const { id } of nodes) graph.setNode(id, { width, height });
-  for (const [id, grounds] of standsOn) {
-    for (const ground of grounds) if (graph.hasNode(id) && graph.hasNode(ground)) graph.setEdge(ground, id);
-  }
-  dagre.layout(graph);
-  return graph;
-}
-
 interface LineagePageProps {
   graph: LineageGraph;
   of: string | null;
@@ -82,13 +70,20 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
       ]),
     [graph],
   );
-  const drawn = useMemo(() => layOut(nodes, standsOn), [nodes, standsOn]);
+  const drawn = useMemo(
+    () =>
+      layOut(
+        nodes.map((n) => n.id),
+        standsOn,
+        { width, height },
+      ),
+    [nodes, standsOn],
+  );
   const chosen = nodes.find((n) => n.id === selected) ?? null;
   const depends = chosen ? dependentsOf(chosen.id, standsOn) : new Set<string>();
   const grounds = chosen ? ancestorsOf(chosen.id, standsOn) : new Set<string>();
   const bright = (id: string) => !chosen || id === chosen.id || depends.has(id) || grounds.has(id);
-  const size = drawn.graph();
-  const [w, h] = [size.width ?? 0, size.height ?? 0];
+  const { width: w, height: h } = drawn;
   return (
     <Page
       title="Lineage"
@@ -119,12 +114,11 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
           <Sheet sx={{ p: 1, overflow: "auto", maxHeight: "76vh" }}>
             <Box sx={{ position: "relative", width: w, height: h }}>
               <svg width={w} height={h} style={{ position: "absolute", inset: 0 }} aria-hidden="true">
-                {drawn.edges().map((edge) => {
-                  const points = drawn.edge(edge).points ?? [];
-                  const on = chosen !== null && bright(edge.v) && bright(edge.w);
+                {drawn.edges.map(({ from, to, points }) => {
+                  const on = chosen !== null && bright(from) && bright(to);
                   return (
                     <path
-                      key={`${edge.v} ${edge.w}`}
+                      key={`${from} ${to}`}
                       d={curve(points)}
                       fill="none"
                       stroke={on ? colors.teal : colors.lineStrong}
@@ -135,13 +129,13 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
                 })}
               </svg>
               {nodes.map((node) => {
-                const { x, y } = drawn.node(node.id);
+                const place = drawn.places.get(node.id);
                 return (
                   <NodeCard
                     key={node.id}
                     node={node}
-                    left={(x ?? 0) - width / 2}
-                    top={(y ?? 0) - height / 2}
+                    left={(place?.x ?? 0) - width / 2}
+                    top={(place?.y ?? 0) - height / 2}
                     selected={node.id === selected}
                     bright={bright(node.id)}
                     onSelect={() => setSelected(node.id === selected ? null : node.id)}
@@ -255,7 +249,7 @@ function NodeCard({ node, left, top, selected, bright, onSelect }: NodeCardProps
       <Box
         sx={{
           fontFamily: fonts.reading,
-          fontSize: "0.92rem",
+          fontSize: "0.86rem",
           whiteSpace: "nowrap",
           overflow: "hidden",
           textOverflow: "ellipsis",

@@ -1,11 +1,10 @@
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useSearchParams } from "react-router";
-import type { HouseRules } from "~/core/run";
-import type { SolutionView } from "~/formats/shelf";
 import { Page } from "../../ui/page";
 import { AddForm } from "./add-form";
 import { DiluteForm } from "./dilute-form";
+import type { NewBottleProps } from "./parts";
 import { SeriesForm } from "./series-form";
 import { WeighForm } from "./weigh-form";
 
@@ -15,13 +14,6 @@ const ways = [
   { key: "series", label: "Series of standards" },
   { key: "add", label: "Put a bottle there" },
 ] as const;
-
-export interface NewBottleProps {
-  bottles: readonly SolutionView[];
-  rules: HouseRules;
-  /** Today, as 2026-11-25. */
-  today: string;
-}
 
 /** A new bottle: made by weighing or by dilution, in a series, or bought. */
 export function NewBottlePage(props: NewBottleProps) {

@@ -8,11 +8,18 @@ import { useFetcher } from "react-router";
 import { substanceOf } from "~/catalog/substances";
 import { makingKey, type Making, makingMethod, type TypedFields, typedRecord } from "~/core/prepare";
 import { evaluateRun, type HouseRules, type PreparationEvaluation } from "~/core/run";
-import type { AddSolution, FormProblems, MakeSolution } from "~/formats/shelf";
+import type { AddSolution, FormProblems, MakeSolution, SolutionView } from "~/formats/shelf";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";
 import type { FormState } from "./use-form";
+
+export interface NewBottleProps {
+  bottles: readonly SolutionView[];
+  rules: HouseRules;
+  /** Today, as 2026-11-25. */
+  today: string;
+}
 
 export const twoColumns = {
   display: "grid",
@@ -57,11 +64,11 @@ export function usePut() {
 
 const none: FormProblems = {};
 
-export function Step({ number, title, children }: { number: number; title: string; children: ReactNode }) {
+export function Step({ number, title, children }: { number?: number; title: string; children: ReactNode }) {
   return (
     <Sheet component="section" aria-label={title} sx={{ p: 2.25 }}>
       <Typography variant="h2" sx={{ mb: 1.75 }}>
-        {number}. {title}
+        {number === undefined ? title : `${number}. ${title}`}
       </Typography>
       {children}
     </Sheet>
@@ -193,3 +200,8 @@ export function mindOf(formula: string): string[] {
     "Goggles on. The safety data sheet comes before this text.",
   ];
 }
+
+/** What to say below a form whose fields are marked. */
+export const markedProblem = (problems: FormProblems): string | undefined =>
+  problems.form ??
+  (Object.keys(problems).length > 0 ? "Not on the shelf yet: look at the fields marked above" : undefined);

@@ -6,8 +6,7 @@ import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
-import type { NewBottleProps } from "./new-bottle-page";
-import { fieldsGrid, Mind, mindOf, numberIn, PutButton, Step, usePut } from "./parts";
+import { fieldsGrid, Mind, mindOf, numberIn, PutButton, Step, usePut, type NewBottleProps } from "./parts";
 import { useFormState } from "./use-form";
 
 /** Standards from one stock, from dilute to strong, each in a flask of the same size. */
@@ -34,6 +33,10 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
       : [];
   const usable = levels.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
   const decimals = rules.burette.decimals;
+  const textsOf = (ml: number): Record<string, string> =>
+    glass.kind === "burette"
+      ? { "V_0:burette.initial": (0).toFixed(decimals), "V_0:burette.final": ml.toFixed(decimals) }
+      : { "V_0:volume.taken": String(ml) };
   const submit = () =>
     stock &&
     put(
@@ -42,12 +45,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
         formula: stock.formula,
         name: `${stock.name}: standard ${i + 1}`,
         making: { how: "diluted" as const, glass, flaskMl: String(numberIn(values.volume) ?? 0) },
-        typed: (glass.kind === "burette"
-          ? {
-              "V_0:burette.initial": (0).toFixed(decimals),
-              "V_0:burette.final": plan.deliveredMl.toFixed(decimals),
-            }
-          : { "V_0:volume.taken": String(plan.deliveredMl) }) as Record<string, string>,
+        typed: textsOf(plan.deliveredMl),
         fromId: stock.id,
         person: values.person?.trim() ?? "",
         amount: values.volume ?? "",

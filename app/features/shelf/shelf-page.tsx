@@ -162,7 +162,7 @@ function Line({ bottle, chosen, onToggle }: LineProps) {
       <Box
         sx={{ gridColumn: { xs: "2", md: "auto" }, textAlign: { md: "right" }, fontFamily: fonts.reading }}
       >
-        {amountLeft === null ? "" : `${Number(amountLeft)} ${amountUnit}`}
+        {amountLeft === null ? "" : `${Number(Number(amountLeft).toPrecision(4))} ${amountUnit} left`}
       </Box>
     </Box>
   );

@@ -9,7 +9,6 @@ import { massDecimals } from "~/core/run";
 import { concentrationText } from "~/formats/concentration";
 import { fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
-import type { NewBottleProps } from "./new-bottle-page";
 import {
   daysFrom,
   evaluateMaking,
@@ -23,6 +22,8 @@ import {
   Step,
   twoColumns,
   usePut,
+  type NewBottleProps,
+  markedProblem,
 } from "./parts";
 import { useFormState } from "./use-form";
 
@@ -198,12 +199,12 @@ export function WeighForm({ bottles, rules, today }: NewBottleProps) {
         <Step number={3} title="On the label">
           <KeepingFields form={form} unit="mL" />
         </Step>
-        <PutButton busy={busy} problem={problems.form ?? personProblem(problems)} onClick={submit}>
+        <PutButton busy={busy} problem={markedProblem(problems)} onClick={submit}>
           Put it on the shelf
         </PutButton>
       </Box>
       <Box sx={{ position: { md: "sticky" }, top: 16 }}>
-        <Step number={0} title="Plan">
+        <Step title="Plan">
           {plan.ok ? (
             <>
               <Typography variant="h3">Weigh about</Typography>
@@ -255,6 +256,3 @@ function parsedProblem(formula: string): string | null {
   const parsed = parseFormula(formula);
   return parsed.ok ? null : parsed.problem.message;
 }
-
-export const personProblem = (problems: Readonly<Record<string, string>>): string | undefined =>
-  Object.keys(problems).length > 0 ? "Not on the shelf yet: look at the fields marked above" : undefined;

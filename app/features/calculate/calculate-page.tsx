@@ -1,0 +1,51 @@
+import Box from "@mui/material/Box";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import { useSearchParams } from "react-router";
+import { Page } from "../../ui/page";
+import { BalanceCalculator } from "./balance-calculator";
+import { ConcentrationCalculator } from "./concentration-calculator";
+import { DilutionCalculator, MassCalculator } from "./solution-calculators";
+import { MolarMassCalculator } from "./molar-mass-calculator";
+import { TiterCalculator } from "./titer-calculator";
+
+const calculators = [
+  { key: "molar-mass", label: "Molar mass", Part: MolarMassCalculator },
+  { key: "balance", label: "Balance an equation", Part: BalanceCalculator },
+  { key: "mass", label: "Mass for a solution", Part: MassCalculator },
+  { key: "dilution", label: "Dilution", Part: DilutionCalculator },
+  { key: "concentration", label: "mol/L, N, %, ppm", Part: ConcentrationCalculator },
+  { key: "titer", label: "Expected titer", Part: TiterCalculator },
+] as const;
+
+/** The small calculations of every day, with their working. */
+export function CalculatePage() {
+  const [search, setSearch] = useSearchParams();
+  const chosen = calculators.find(({ key }) => key === search.get("what")) ?? calculators[0];
+  return (
+    <Page
+      title="Calculate"
+      note="Small calculations, worked out as on a board. Nothing here is kept."
+      width={1080}
+    >
+      <ToggleButtonGroup
+        exclusive
+        value={chosen.key}
+        onChange={(_, key: string | null) =>
+          key && setSearch({ what: key }, { replace: true, preventScrollReset: true })
+        }
+        aria-label="What to calculate"
+        sx={{ mb: 2, flexWrap: "wrap" }}
+      >
+        {calculators.map(({ key, label }) => (
+          <ToggleButton key={key} value={key}>
+            {label}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <Box>
+        <chosen.Part />
+      </Box>
+    </Page>
+  );
+}

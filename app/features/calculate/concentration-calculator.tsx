@@ -1,0 +1,116 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { parseFormula } from "~/core/chemistry";
+import { calculate, type ConcentrationUnit, convertConcentration, fiveFigures } from "~/core/prepare";
+import { problemText } from "~/core/result";
+import { colors, fonts } from "../../theme/theme";
+import { TextInput } from "../../ui/text-input";
+import { Board, Calculator, numberIn, useTexts } from "./board";
+
+const units: readonly ConcentrationUnit[] = ["mol/L", "N", "g/L", "% w/v", "mg/L", "% w/w", "ppm"];
+
+/** One concentration in all its forms. */
+export function ConcentrationCalculator() {
+  const { texts, words, number } = useTexts({
+    formula: "H2SO4",
+    value: "0.5",
+    unit: "mol/L",
+    z: "2",
+    density: "1.03",
+  });
+  const formula = (texts.formula ?? "").trim();
+  const parsed = parseFormula(formula);
+  const [value, z, density] = [numberIn(texts.value), numberIn(texts.z), numberIn(texts.density)];
+  const unit = units.find((u) => u === texts.unit) ?? "mol/L";
+  const forms =
+    parsed.ok && value !== null && z !== null && z > 0
+      ? convertConcentration({ formula, value, unit, equivalents: z, densityGPerMl: density })
+      : null;
+  const needsDensity = parsed.ok && value !== null && z !== null && forms === null;
+  const working =
+    forms &&
+    calculate(
+      [
+        { symbol: "c", value: Number(forms.molPerL.toPrecision(8)), unit: "mol/L" },
+        { symbol: "z", value: z ?? 1, unit: "1" },
+        ...(density === null ? [] : [{ symbol: "ρ", value: density, unit: "g/mL" }]),
+      ],
+      [
+        { relation: "N = z * c", title: "Normality: equivalents in a liter", unit: "N" },
+        { relation: `γ = c * M(${formula})`, title: "Mass in a liter", unit: "g/L" },
+        { relation: "β = γ", title: "Grams in 100 mL", unit: "% w/v" },
+        ...(density === null ? [] : [{ relation: "w = γ / ρ", title: "Mass fraction", unit: "% w/w" }]),
+      ],
+    );
+  return (
+    <Calculator
+      fields={
+        <>
+          <TextInput
+            label="Formula"
+            field={words("formula", formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined)}
+          />
+          <TextInput label="Value" field={number("value")} number />
+          <TextInput
+            label="Unit"
+            field={words("unit")}
+            choices={units.map((u) => ({ value: u, label: u }))}
+          />
+          <TextInput
+            label="Equivalents a mole"
+            field={number("z")}
+            number
+            help="protons or electrons, by its reaction"
+          />
+          <TextInput
+            label="Density of the solution, g/mL"
+            field={words("density", needsDensity ? "A mass fraction needs the density" : undefined)}
+            number
+            help="for % w/w and ppm"
+          />
+        </>
+      }
+    >
+      {forms && (
+        <Box
+          component="table"
+          data-testid="answer"
+          sx={{
+            borderCollapse: "collapse",
+            mb: 2.5,
+            fontFamily: fonts.reading,
+            fontSize: "1.15rem",
+            "& td": { py: 0.4, pr: 3 },
+          }}
+        >
+          <tbody>
+            {(
+              [
+                ["mol/L", forms.molPerL],
+                ["N", forms.normality],
+                ["g/L", forms.gPerL],
+                ["% w/v", forms.percentWV],
+                ["mg/L", forms.mgPerL],
+                ["% w/w", forms.percentWW],
+                ["ppm (mg/kg)", forms.ppm],
+              ] as const
+            ).map(([name, x]) => (
+              <Box component="tr" key={name} sx={{ borderTop: `1px solid ${colors.line}` }}>
+                <Box component="td" sx={{ textAlign: "right" }}>
+                  {x === null ? "–" : fiveFigures(x)}
+                </Box>
+                <td>{name}</td>
+              </Box>
+            ))}
+          </tbody>
+        </Box>
+      )}
+      {forms?.ppm !== null && forms && (
+        <Typography color="textSecondary" sx={{ mb: 1.5 }}>
+          ppm in dilute water is about mg/L; here it is mg in a kilogram.
+        </Typography>
+      )}
+      <Board result={working} answer={99} />
+    </Calculator>
+  );
+}

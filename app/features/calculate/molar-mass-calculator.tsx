@@ -1,0 +1,71 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { elementShares, molarMass, parseFormula, prettyFormula } from "~/core/chemistry";
+import { standardUncertainty } from "~/core/quantity";
+import { problemText } from "~/core/result";
+import { colors, fonts } from "../../theme/theme";
+import { TextInput } from "../../ui/text-input";
+import { Answer, Calculator, useTexts } from "./board";
+
+/** Molar mass of any formula, element by element. */
+export function MolarMassCalculator() {
+  const { texts, words } = useTexts({ formula: "(NH4)2Fe(SO4)2·6H2O" });
+  const formula = (texts.formula ?? "").trim();
+  const parsed = parseFormula(formula);
+  const problem = formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined;
+  const shares = parsed.ok ? elementShares(formula) : [];
+  const m = parsed.ok ? molarMass(formula) : null;
+  return (
+    <Calculator
+      fields={
+        <TextInput
+          label="Formula"
+          field={words("formula", problem)}
+          help="brackets, and hydrates with a dot: CuSO4·5H2O"
+          autoFocus
+        />
+      }
+    >
+      {m ? (
+        <>
+          <Answer>{m.value.toFixed(3)} g/mol</Answer>
+          <Typography color="textSecondary" sx={{ mb: 1 }}>
+            {prettyFormula(formula)}, by the standard atomic weights of 2021; u ={" "}
+            {standardUncertainty(m).toPrecision(2)} g/mol
+          </Typography>
+          <Box
+            component="table"
+            sx={{
+              borderCollapse: "collapse",
+              fontFamily: fonts.reading,
+              "& td, & th": { py: 0.4, px: 1.25, textAlign: "right" },
+            }}
+          >
+            <thead>
+              <tr>
+                <th>element</th>
+                <th>atoms</th>
+                <th>g/mol</th>
+                <th>together</th>
+                <th>% of it</th>
+              </tr>
+            </thead>
+            <tbody>
+              {shares.map(({ element, count, weight }) => (
+                <Box component="tr" key={element} sx={{ borderTop: `1px solid ${colors.line}` }}>
+                  <td>{element}</td>
+                  <td>{count}</td>
+                  <td>{weight}</td>
+                  <td>{(count * weight).toFixed(3)}</td>
+                  <td>{((100 * count * weight) / m.value).toFixed(2)}</td>
+                </Box>
+              ))}
+            </tbody>
+          </Box>
+        </>
+      ) : (
+        <Typography color="textSecondary">Type a formula.</Typography>
+      )}
+    </Calculator>
+  );
+}

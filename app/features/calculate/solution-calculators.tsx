@@ -1,0 +1,130 @@
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { parseFormula } from "~/core/chemistry";
+import { calculate, massForSolution, planDilution } from "~/core/prepare";
+import { problemText } from "~/core/result";
+import { TextInput } from "../../ui/text-input";
+import { glasses, glassOf } from "../shelf/glass";
+import { Board, Calculator, numberIn, useTexts } from "./board";
+
+/** m = c V M / P. */
+export function MassCalculator() {
+  const { texts, words, number } = useTexts({ formula: "Na2C2O4", c: "0.05", V: "250", P: "99.95" });
+  const formula = (texts.formula ?? "").trim();
+  const parsed = parseFormula(formula);
+  const [c, V, P] = [numberIn(texts.c), numberIn(texts.V), numberIn(texts.P)];
+  const plan =
+    parsed.ok && c !== null && V !== null && P !== null
+      ? massForSolution({ formula, molPerL: c, volumeMl: V, purityPercent: P })
+      : null;
+  const result =
+    plan?.ok && c !== null && V !== null && P !== null
+      ? calculate(
+          [
+            { symbol: "c", value: c, unit: "mol/L" },
+            { symbol: "V", value: V, unit: "mL" },
+            { symbol: "P", value: P, unit: "%" },
+          ],
+          [
+            { relation: "n = c * V", title: "Amount wanted", unit: "mmol" },
+            { relation: `m = n * M(${formula}) / P`, title: "Mass to weigh", unit: "g" },
+          ],
+        )
+      : plan && !plan.ok
+        ? plan
+        : null;
+  return (
+    <Calculator
+      fields={
+        <>
+          <TextInput
+            label="Formula as weighed"
+            field={words("formula", formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined)}
+            help="with its water: H2C2O4·2H2O"
+          />
+          <TextInput label="Concentration, mol/L" field={number("c")} number />
+          <TextInput label="Volume, mL" field={number("V")} number />
+          <TextInput label="Purity, %" field={number("P")} number />
+        </>
+      }
+    >
+      <Board result={result} />
+      <Typography color="textSecondary">
+        To keep what you make: <Link to="/shelf/new?as=weigh">make it on the shelf</Link>.
+      </Typography>
+    </Calculator>
+  );
+}
+
+/** c1 V1 = c2 V2, rounded to what the glass delivers. */
+export function DilutionCalculator() {
+  const { texts, words, number } = useTexts({ c0: "0.538", c: "0.23", V: "25", glass: "burette", start: "" });
+  const [c0, c, V] = [numberIn(texts.c0), numberIn(texts.c), numberIn(texts.V)];
+  const glass = glassOf(texts.glass);
+  const plan =
+    c0 !== null && c !== null && V !== null
+      ? planDilution({
+          stock: c0,
+          target: c,
+          volumeMl: V,
+          glass,
+          burette: { capacityMl: 50, decimals: 1 },
+          startMl: numberIn(texts.start) ?? 0,
+        })
+      : null;
+  const result =
+    plan?.ok && c0 !== null && c !== null && V !== null
+      ? calculate(
+          [
+            { symbol: "c_0", value: c0, unit: "mol/L" },
+            { symbol: "c_w", value: c, unit: "mol/L" },
+            { symbol: "V", value: V, unit: "mL" },
+            { symbol: "V_d", value: plan.value.deliveredMl, unit: "mL" },
+          ],
+          [
+            { relation: "V_0 = c_w * V / c_0", title: "Stock, by computation", unit: "mL" },
+            {
+              relation: "c_m = c_0 * V_d / V",
+              title: "Concentration that what is delivered makes",
+              unit: "mol/L",
+            },
+          ],
+        )
+      : plan && !plan.ok
+        ? plan
+        : null;
+  return (
+    <Calculator
+      fields={
+        <>
+          <TextInput label="Stock, mol/L" field={number("c0")} number />
+          <TextInput label="Wanted, mol/L" field={number("c")} number />
+          <TextInput label="Made up to, mL" field={number("V")} number />
+          <TextInput label="Stock delivered by" field={words("glass")} choices={glasses} />
+          {glass.kind === "burette" && (
+            <TextInput
+              label="Burette stands at, mL"
+              field={words("start")}
+              number
+              help="50 mL, read to tenths"
+            />
+          )}
+        </>
+      }
+    >
+      <Board result={result} answer={0} />
+      {plan?.ok && (
+        <Typography data-testid="delivered" sx={{ fontWeight: 650 }}>
+          Take {plan.value.deliveredMl} mL
+          {plan.value.stopMl !== null && `, stop at ${plan.value.stopMl}`}:{" "}
+          {plan.value.departurePercent >= 0 ? "+" : "−"}
+          {Math.abs(plan.value.departurePercent).toFixed(2)} % from what is wanted.
+        </Typography>
+      )}
+      {plan?.ok && plan.value.cautions.map((caution) => <Typography key={caution}>{caution}.</Typography>)}
+      <Typography color="textSecondary" sx={{ mt: 1 }}>
+        Acid into water, never water into acid.
+      </Typography>
+    </Calculator>
+  );
+}

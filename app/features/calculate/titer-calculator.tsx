@@ -1,0 +1,74 @@
+import { balance, equationText, parseEquation, parseFormula, speciesKey } from "~/core/chemistry";
+import { calculate } from "~/core/prepare";
+import { failure, problemText, type Result } from "~/core/result";
+import type { CalculatedStep } from "~/core/prepare";
+import { TextInput } from "../../ui/text-input";
+import { Board, Calculator, numberIn, useTexts } from "./board";
+
+/** Titer that an amount takes, and whether a burette holds it. */
+export function TiterCalculator() {
+  const { texts, words, number } = useTexts({
+    equation: "H2SO4 + NaOH -> Na2SO4 + H2O",
+    analyte: "H2SO4",
+    titrant: "NaOH",
+    ca: "0.05",
+    Va: "20",
+    ct: "0.1",
+  });
+  const read = parseEquation(texts.equation ?? "");
+  const balanced = read.ok ? balance(read.value) : read;
+  const [ca, Va, ct] = [numberIn(texts.ca), numberIn(texts.Va), numberIn(texts.ct)];
+  const species = balanced.ok
+    ? [...balanced.value.left, ...balanced.value.right].map((term) => speciesKey(term.formula))
+    : [];
+  const stands = (text: string) => {
+    const formula = parseFormula(text.trim());
+    return formula.ok && species.includes(speciesKey(formula.value));
+  };
+  const missing = [texts.analyte ?? "", texts.titrant ?? ""].find((text) => !stands(text));
+  const result: Result<CalculatedStep[]> | null = !balanced.ok
+    ? null
+    : missing !== undefined
+      ? failure(`${missing.trim() || "Something"} does not stand in the equation`)
+      : ca === null || Va === null || ct === null
+        ? null
+        : calculate(
+            [
+              { symbol: "c_a", value: ca, unit: "mol/L" },
+              { symbol: "V_a", value: Va, unit: "mL" },
+              { symbol: "c_t", value: ct, unit: "mol/L" },
+            ],
+            [
+              { relation: "n_a = c_a * V_a", title: "What is in the flask", unit: "mmol" },
+              {
+                relation: `n_t = n_a * ratio(${(texts.titrant ?? "").trim()}, ${(texts.analyte ?? "").trim()})`,
+                title: "Titrant that it takes",
+                unit: "mmol",
+              },
+              { relation: "V = n_t / c_t", title: "Expected titer", unit: "mL" },
+            ],
+            [equationText(balanced.value)],
+          );
+  const problem = balanced.ok ? undefined : problemText(balanced.problem);
+  return (
+    <Calculator
+      fields={
+        <>
+          <TextInput
+            label="Equation"
+            field={words("equation", problem)}
+            help={balanced.ok ? equationText(balanced.value) : undefined}
+            multiline
+          />
+          <TextInput label="In the flask" field={words("analyte")} help="as it stands in the equation" />
+          <TextInput label="Its concentration, mol/L" field={number("ca")} number />
+          <TextInput label="Aliquot, mL" field={number("Va")} number />
+          <TextInput label="In the burette" field={words("titrant")} />
+          <TextInput label="Concentration of the titrant, mol/L" field={number("ct")} number />
+        </>
+      }
+    >
+      <Board result={result} />
+    </Calculator>
+  );
+}

@@ -1,0 +1,369 @@
+import type { ComputedStage, Input, Method, TitrationStage } from "~/core/run";
+
+/** A row of a table in the editor: texts by column. */
+export type Row = Readonly<Record<string, string>>;
+
+/** A stage as it is being written: everything as text. */
+export interface StageDraft {
+  readonly key: string;
+  readonly kind: "titration" | "preparation";
+  readonly title: string;
+  readonly inputs: readonly Row[];
+  readonly relations: readonly Row[];
+  /** The first is the main one. */
+  readonly results: readonly Row[];
+  readonly assigns: string;
+  /** "titers", "results", or the symbol of the amount that titers are taken per. */
+  readonly agree: string;
+  readonly presumed: string;
+  readonly expectLow: string;
+  readonly expectHigh: string;
+  readonly indicator: string;
+  readonly persistence: string;
+  readonly meniscus: string;
+  readonly ribbon: readonly Row[];
+  readonly reagents: readonly Row[];
+  readonly conditions: readonly Row[];
+  readonly steps: string;
+  readonly cautions: string;
+  /** What the editor does not touch is carried through. */
+  readonly accept: TitrationStage["accept"];
+}
+
+export interface MethodDraft {
+  readonly id: string;
+  readonly title: string;
+  readonly purpose: string;
+  readonly family: Method["family"];
+  readonly variantOf: string;
+  readonly differs: string;
+  readonly equations: readonly Row[];
+  readonly substances: readonly Row[];
+  readonly stages: readonly StageDraft[];
+  readonly protection: string;
+  readonly hazards: string;
+  readonly waste: string;
+  readonly glassware: string;
+}
+
+const linesOf = (text: string): string[] =>
+  text
+    .split("\n")
+    .map((line) => line.trim())
+    .filter(Boolean);
+
+const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
+const decimal = (x: string | undefined): string => (x ?? "").trim().replace(",", ".");
+const given = (x: string | undefined): boolean => (x ?? "").trim() !== "";
+const trimmed = (row: Row, key: string): string => (row[key] ?? "").trim();
+
+/** An input as a row of texts; the columns that its kind does not have stay empty. */
+export function inputRow(input: Input): Row {
+  const { is, symbol, label } = input;
+  const row: Record<string, string> = { is, symbol, label, per: "per" in input ? input.per : "run" };
+  if ("of" in input) row.of = text(input.of);
+  switch (input.is) {
+    case "mass":
+      Object.assign(row, {
+        weighing: text(input.weighing),
+        before: text(input.before),
+        after: text(input.after),
+        low: text(input.expect?.[0]),
+        high: text(input.expect?.[1]),
+        density: text(input.densityGPerMl),
+      });
+      break;
+    case "purity":
+      Object.assign(row, { value: input.presumed.percent, plusMinus: input.presumed.plusMinus });
+      break;
+    case "titer":
+      row.of = input.titrant;
+      break;
+    case "pipette":
+    case "flask":
+      row.value = input.presumed;
+      break;
+    case "graduated":
+      Object.assign(row, {
+        glass: input.glass,
+        capacity: text(input.capacityMl),
+        value: text(input.presumed),
+      });
+      break;
+    case "drops":
+      Object.assign(row, { value: input.perMl.value, plusMinus: input.perMl.plusMinus });
+      break;
+    case "temperature":
+    case "pH":
+      row.plusMinus = input.plusMinus;
+      break;
+    case "constant":
+      Object.assign(row, { value: input.value, unit: input.unit, plusMinus: text(input.plusMinus) });
+      break;
+    case "given":
+      Object.assign(row, {
+        unit: input.unit,
+        value: text(input.presumed?.value),
+        plusMinus: text(input.presumed?.plusMinus),
+        optional: input.optional ? "yes" : "",
+      });
+      break;
+    case "result":
+      Object.assign(row, { stage: input.stage, result: text(input.result) });
+  }
+  return row;
+}
+
+/** The input that a row of texts means; numbers that are none become NaN, which the check tells. */
+export function inputOfRow(row: Row): Input {
+  const [symbol, label] = [trimmed(row, "symbol"), trimmed(row, "label")];
+  const per = row.per === "run" ? ("run" as const) : ("trial" as const);
+  const base = { symbol, label };
+  const of = trimmed(row, "of");
+  const value = decimal(row.value);
+  const plusMinus = given(row.plusMinus) ? decimal(row.plusMinus) : "0";
+  switch (row.is) {
+    case "mass":
+      return {
+        ...base,
+        is: "mass",
+        of,
+        per,
+        ...(given(row.weighing) ? { weighing: row.weighing as "transfer" | "addition" | "tared" } : {}),
+        ...(given(row.before) ? { before: trimmed(row, "before") } : {}),
+        ...(given(row.after) ? { after: trimmed(row, "after") } : {}),
+        ...(given(row.low) && given(row.high)
+          ? { expect: [Number(decimal(row.low)), Number(decimal(row.high))] as [number, number] }
+          : {}),
+        ...(given(row.density) ? { densityGPerMl: Number(decimal(row.density)) } : {}),
+      };
+    case "purity":
+      return { ...base, is: "purity", of, per: "run", presumed: { percent: value, plusMinus } };
+    case "titer":
+      return { ...base, is: "titer", titrant: of, per: "trial" };
+    case "flask":
+      return { ...base, is: "flask", of, per, presumed: value };
+    case "graduated":
+      return {
+        ...base,
+        is: "graduated",
+        of,
+        per,
+        glass: row.glass === "graduated pipette" ? "graduated pipette" : "cylinder",
+        capacityMl: Number(decimal(row.capacity)),
+        ...(given(value) ? { presumed: value } : {}),
+      };
+    case "drops":
+      return { ...base, is: "drops", of, per, perMl: { value, plusMinus } };
+    case "delivered":
+      return { ...base, is: "delivered", of, per };
+    case "temperature":
+    case "pH":
+      return { ...base, is: row.is, per, plusMinus };
+    case "constant":
+      return {
+        ...base,
+        is: "constant",
+        value,
+        unit: trimmed(row, "unit"),
+        ...(given(row.plusMinus) ? { plusMinus } : {}),
+      };
+    case "given":
+      return {
+        ...base,
+        is: "given",
+        per: "run",
+        unit: trimmed(row, "unit"),
+        ...(of === "" ? {} : { of }),
+        ...(given(value) ? { presumed: { value, plusMinus } } : {}),
+        ...(row.optional === "yes" ? { optional: true } : {}),
+      };
+    case "result":
+      return {
+        ...base,
+        is: "result",
+        of,
+        per: "run",
+        stage: trimmed(row, "stage"),
+        ...(given(row.result) ? { result: trimmed(row, "result") } : {}),
+      };
+    default:
+      return { ...base, is: "pipette", of, per, presumed: value };
+  }
+}
+
+function stageDraft(stage: ComputedStage): StageDraft {
+  const titration = stage.kind === "titration" ? stage : null;
+  return {
+    key: stage.key,
+    kind: stage.kind,
+    title: stage.title,
+    inputs: stage.inputs.map(inputRow),
+    relations: stage.relations.map((line) => ({ ...line })),
+    results: [stage.result, ...(stage.also ?? [])].map(({ symbol, name, unit, nearestWhole }) => ({
+      symbol,
+      name,
+      unit,
+      whole: nearestWhole ? "yes" : "",
+    })),
+    assigns: stage.result.assigns ?? "",
+    agree: titration ? agreeWord(titration) : "titers",
+    presumed: text(titration?.presumed),
+    expectLow: text(titration?.expectMl?.[0]),
+    expectHigh: text(titration?.expectMl?.[1]),
+    indicator: titration?.indicator ?? "",
+    persistence: titration?.persistence ?? "",
+    meniscus: titration?.meniscus ?? "bottom",
+    ribbon: (titration?.ribbon ?? []).map(({ color, looks, do: act, end }) => ({
+      color,
+      looks,
+      do: act,
+      end: end ? "yes" : "",
+    })),
+    reagents: (stage.reagents ?? []).map(({ name, amount, exact, when }) => ({
+      name,
+      amount,
+      exact: exact ? "yes" : "",
+      when,
+    })),
+    conditions: (stage.conditions ?? []).map(({ what, celsius, minutes, strict }) => ({
+      what,
+      from: text(celsius?.[0]),
+      to: text(celsius?.[1]),
+      minutes: text(minutes),
+      strict: strict ? "yes" : "",
+    })),
+    steps: stage.steps.join("\n"),
+    cautions: stage.cautions.join("\n"),
+    accept: titration?.accept,
+  };
+}
+
+function agreeWord({ agree, result }: TitrationStage): string {
+  if (agree.per !== undefined) return agree.per;
+  return agree.on === result.symbol ? "results" : "titers";
+}
+
+export function draftOf(method: Method): MethodDraft {
+  const { id, title, purpose, family, variant, equations, substances } = method;
+  return {
+    id,
+    title,
+    purpose,
+    family,
+    variantOf: variant?.of ?? "",
+    differs: variant?.differs ?? "",
+    equations: equations.map((e) => ({ ...e })),
+    substances: Object.entries(substances).map(([formula, name]) => ({ formula, name })),
+    stages: method.stages.flatMap((stage) => (stage.kind === "conclude" ? [] : [stageDraft(stage)])),
+    protection: method.protection.join("\n"),
+    hazards: method.hazards.join("\n"),
+    waste: method.waste.join("\n"),
+    glassware: method.glassware.join("\n"),
+  };
+}
+
+const resultOfRow = (row: Row) => ({
+  symbol: trimmed(row, "symbol"),
+  name: trimmed(row, "name"),
+  unit: trimmed(row, "unit"),
+  ...(row.whole === "yes" ? { nearestWhole: true } : {}),
+});
+
+function stageOf(draft: StageDraft): ComputedStage {
+  const inputs = draft.inputs.map(inputOfRow);
+  const [main = {}, ...others] = draft.results;
+  const also = others.map(resultOfRow);
+  const shared = {
+    key: draft.key,
+    title: draft.title.trim(),
+    inputs,
+    relations: draft.relations.map((row) => ({
+      relation: trimmed(row, "relation"),
+      title: trimmed(row, "title"),
+      unit: trimmed(row, "unit"),
+    })),
+    result: { ...resultOfRow(main), ...(given(draft.assigns) ? { assigns: draft.assigns.trim() } : {}) },
+    ...(also.length > 0 ? { also } : {}),
+    ...(draft.reagents.length > 0
+      ? {
+          reagents: draft.reagents.map((row) => ({
+            name: trimmed(row, "name"),
+            amount: trimmed(row, "amount"),
+            exact: row.exact === "yes",
+            when: trimmed(row, "when"),
+          })),
+        }
+      : {}),
+    ...(draft.conditions.length > 0
+      ? {
+          conditions: draft.conditions.map((row) => ({
+            what: trimmed(row, "what"),
+            ...(given(row.from) && given(row.to)
+              ? { celsius: [Number(decimal(row.from)), Number(decimal(row.to))] as [number, number] }
+              : {}),
+            ...(given(row.minutes) ? { minutes: Number(decimal(row.minutes)) } : {}),
+            ...(row.strict === "yes" ? { strict: true } : {}),
+          })),
+        }
+      : {}),
+    steps: linesOf(draft.steps),
+    cautions: linesOf(draft.cautions),
+  };
+  if (draft.kind === "preparation") return { kind: "preparation", ...shared };
+  const titer = inputs.find((input) => input.is === "titer")?.symbol ?? "V";
+  return {
+    kind: "titration",
+    ...shared,
+    agree:
+      draft.agree === "titers"
+        ? { on: titer }
+        : draft.agree === "results"
+          ? { on: shared.result.symbol }
+          : { on: `${titer} / ${draft.agree}`, per: draft.agree },
+    ...(draft.accept ? { accept: draft.accept } : {}),
+    ...(given(draft.presumed) ? { presumed: Number(decimal(draft.presumed)) } : {}),
+    ...(given(draft.expectLow) && given(draft.expectHigh)
+      ? {
+          expectMl: [Number(decimal(draft.expectLow)), Number(decimal(draft.expectHigh))] as [number, number],
+        }
+      : {}),
+    indicator: draft.indicator.trim(),
+    persistence: draft.persistence.trim(),
+    meniscus: draft.meniscus === "top" ? "top" : "bottom",
+    ribbon: draft.ribbon.map((row) => ({
+      color: row.color ?? "#eef1ee",
+      looks: trimmed(row, "looks"),
+      do: trimmed(row, "do"),
+      ...(row.end === "yes" ? { end: true } : {}),
+    })),
+  };
+}
+
+/** The method that a draft means; version 1, the server gives it its next one. */
+export function methodOf(draft: MethodDraft): Method {
+  const stages: Method["stages"] = draft.stages.map(stageOf);
+  const last = draft.stages.at(-1);
+  return {
+    id: draft.id,
+    version: 1,
+    family: draft.family,
+    title: draft.title.trim(),
+    purpose: draft.purpose.trim(),
+    ...(given(draft.variantOf) ? { variant: { of: draft.variantOf, differs: draft.differs.trim() } } : {}),
+    equations: draft.equations.map((row) => ({
+      name: trimmed(row, "name"),
+      equation: trimmed(row, "equation"),
+    })),
+    substances: Object.fromEntries(
+      draft.substances.map((row) => [trimmed(row, "formula"), trimmed(row, "name")]),
+    ),
+    stages: last
+      ? [...stages, { kind: "conclude", key: "conclude", title: "Conclude", of: last.key }]
+      : stages,
+    protection: linesOf(draft.protection),
+    hazards: linesOf(draft.hazards),
+    waste: linesOf(draft.waste),
+    glassware: linesOf(draft.glassware),
+  };
+}

@@ -1,0 +1,88 @@
+import { describe, expect, test } from "@jest/globals";
+import { methods } from "~/catalog/methods";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { compileMethod } from "~/core/run";
+import { draftOf, methodOf } from "./draft";
+import { check, gaps, preview } from "./preview";
+import { newMethod, newStage } from "./starters";
+
+test.each(methods.map((m) => [m.id, m] as const))("%s goes through the editor unchanged", (_id, method) => {
+  expect(methodOf(draftOf(method))).toEqual({ ...method, version: 1 });
+});
+
+describe("a new method", () => {
+  const draft = { ...newMethod("own-1"), title: "Wash acid", purpose: "What is left in it" };
+
+  test("computes from its first moment, and shows what made-up readings give", () => {
+    const method = methodOf(draft);
+    expect([gaps(method), check(method)]).toEqual([[], null]);
+    const shown = preview(method, defaultHouseRules);
+    if (!shown.ok) throw new Error(shown.problem.message);
+    expect(shown.value.stages[0]?.text).toMatch(/^0\.\d+ ± 0\.\d+ mol\/L$/);
+    expect(shown.value.stages[0]?.steps.length).toBeGreaterThan(2);
+  });
+
+  test("can make its standard first", () => {
+    const two = { ...draft, stages: [newStage("stage-0", "preparation"), ...draft.stages] };
+    expect(compileMethod(methodOf(two))).toMatchObject({ ok: true });
+  });
+
+  test.each([
+    [
+      "an equation that does not balance",
+      { equations: [{ name: "x", equation: "HCl + NaOH -> NaCl + 2 H2O" }] },
+      /does not balance/,
+    ],
+    ["an element that is none", { equations: [{ name: "x", equation: "Xq + NaOH -> NaCl" }] }, /Xq/],
+    [
+      "mass and volume added",
+      { relations: [{ relation: "c_a = c_b + V", title: "x", unit: "mol/L" }] },
+      /concentration.*volume|volume.*concentration/,
+    ],
+    [
+      "a result that no relation gives",
+      { results: [{ symbol: "q", name: "q", unit: "mol/L" }] },
+      /never computed/,
+    ],
+    ["a stage that yields nothing it uses", { result: "q" }, /yields c_a, not q/],
+    ["a stage that is not there", { stage: "nowhere" }, /does not come before/],
+  ] as const)("tells %s, in words", (_name, wrong, message) => {
+    const [first] = draft.stages;
+    if (!first) throw new Error("no stage");
+    const broken =
+      "equations" in wrong
+        ? { ...draft, ...wrong }
+        : "result" in wrong || "stage" in wrong
+          ? {
+              ...draft,
+              stages: [
+                first,
+                {
+                  ...newStage("stage-2", "titration"),
+                  inputs: [
+                    {
+                      is: "result",
+                      symbol: "c_b",
+                      label: "x",
+                      of: "NaOH",
+                      per: "run",
+                      stage: "stage-1",
+                      ...wrong,
+                    },
+                    ...newStage("stage-2", "titration").inputs.slice(1),
+                  ],
+                },
+              ],
+            }
+          : { ...draft, stages: [{ ...first, ...wrong }] };
+    expect(check(methodOf(broken))?.message).toMatch(message);
+  });
+
+  test("tells what is still empty, and numbers that are none", () => {
+    const [first] = draft.stages;
+    const empty = methodOf({ ...draft, title: " ", stages: [{ ...first!, indicator: "" }] });
+    expect(gaps(empty)).toEqual(["Give the method a title", "Titrate the sample: name the indicator"]);
+    const noNumber = methodOf({ ...draft, stages: [{ ...first!, presumed: "" }] });
+    expect(preview(noNumber, defaultHouseRules)).toMatchObject({ ok: false });
+  });
+});

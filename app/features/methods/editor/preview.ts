@@ -1,0 +1,90 @@
+import { simulateRun } from "~/core/simulate";
+import { failure, type Problem, type Result, success } from "~/core/result";
+import {
+  compileMethod,
+  evaluateRun,
+  type HouseRules,
+  type Method,
+  type RunRecord,
+  type WorkingStep,
+  workingOf,
+} from "~/core/run";
+
+export interface Preview {
+  readonly record: RunRecord;
+  readonly stages: readonly {
+    readonly key: string;
+    readonly title: string;
+    readonly text: string;
+    readonly steps: readonly WorkingStep[];
+  }[];
+}
+
+/** What is missing before a method can be used at all, in words. */
+export function gaps({ title, purpose, stages, hazards }: Method): string[] {
+  const found: string[] = [];
+  if (title === "") found.push("Give the method a title");
+  if (purpose === "") found.push("Say what it is for");
+  if (hazards.length === 0) found.push("Say what can hurt, if only that the safety data sheets come first");
+  for (const stage of stages) {
+    if (stage.kind === "conclude") continue;
+    if (stage.title === "") found.push("Give every stage a title");
+    for (const { symbol, label } of stage.inputs) {
+      if (symbol === "") found.push(`${stage.title}: what is read needs a letter`);
+      else if (label === "") found.push(`${stage.title}: say what ${symbol} is`);
+    }
+    for (const { relation, title: name } of stage.relations) {
+      if (relation !== "" && name === "") found.push(`${stage.title}: say what "${relation}" computes`);
+    }
+    if (stage.result.name === "") found.push(`${stage.title}: name the result`);
+    if (stage.kind === "titration" && stage.indicator === "")
+      found.push(`${stage.title}: name the indicator`);
+    if (stage.kind === "titration" && stage.persistence === "")
+      found.push(`${stage.title}: say how long the end must stay`);
+  }
+  return found;
+}
+
+/** The method compiled, or the first thing that keeps it from holding together. Never throws on what is half typed. */
+export function check(method: Method): Problem | null {
+  try {
+    const compiled = compileMethod(method);
+    return compiled.ok ? null : compiled.problem;
+  } catch (error) {
+    return { message: error instanceof Error ? error.message : "This does not hold together yet" };
+  }
+}
+
+/** The method carried out on a made-up bench, whose results are what each stage presumes. */
+export function preview(method: Method, houseRules: HouseRules): Result<Preview> {
+  const results: Record<string, number> = {};
+  for (const stage of method.stages) {
+    if (stage.kind !== "titration") continue;
+    if (stage.presumed === undefined)
+      return failure(`${stage.title}: say what result to presume, and made-up readings come here`);
+    results[stage.key] = stage.presumed;
+  }
+  try {
+    const simulated = simulateRun({ method, houseRules, truth: { results }, seed: 5 });
+    if (!simulated.ok) return simulated;
+    const { record } = simulated.value;
+    const evaluation = evaluateRun(record);
+    return success({
+      record,
+      stages: evaluation.stages.flatMap((stage) =>
+        stage.kind === "conclude"
+          ? []
+          : [
+              {
+                key: stage.key,
+                title: stage.definition.result.name,
+                text: stage.shown?.text ?? "no result",
+                steps: workingOf(record, evaluation, stage.key, null)?.steps ?? [],
+              },
+            ],
+      ),
+    });
+  } catch (error) {
+    return failure(error instanceof Error ? error.message : "No made-up readings fit these numbers");
+  }
+}
