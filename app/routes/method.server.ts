@@ -1,8 +1,9 @@
-import { data } from "react-router";
+import { data, redirect } from "react-router";
 import { methods as shipped } from "~/catalog/methods";
 import type { Method } from "~/core/run";
+import { readMethodFile } from "~/formats/method-file";
 import { database } from "~/server/database/current";
-import { findMethod } from "~/server/repositories/methods";
+import { findMethod, saveMethod } from "~/server/repositories/methods";
 
 /** True for a method that ships with the product. */
 export const isShipped = (id: string): boolean => shipped.some((m) => m.id === id);
@@ -14,4 +15,20 @@ export async function methodFrom(params: { methodId: string }, request: Request)
   const method = await findMethod(await database(), params.methodId, version);
   if (!method) throw data("There is no such method.", { status: 404 });
   return method;
+}
+
+/** Saves what the editor posts as the next version of its method; what is wrong with it is told by path. */
+export async function saveFromForm(request: Request) {
+  const text = (await request.formData().catch(() => new FormData())).get("method");
+  const read = readMethodFile(typeof text === "string" ? text : "");
+  if ("problems" in read) return data(read, { status: 400 });
+  const { method } = read;
+  if (isShipped(method.id)) {
+    const message = "The library's own methods stay as they are: save a copy";
+    return data({ problems: [{ path: "id", message }] }, { status: 400 });
+  }
+  const saved = await saveMethod(await database(), method);
+  if (!saved.ok)
+    return data({ problems: [{ path: "the whole", message: saved.problem.message }] }, { status: 400 });
+  return redirect(`/methods/${encodeURIComponent(method.id)}`);
 }

@@ -108,6 +108,8 @@ export function inputRow(input: Input): Row {
         optional: input.optional ? "yes" : "",
       });
       break;
+    case "delivered":
+      break;
     case "result":
       Object.assign(row, { stage: input.stage, result: text(input.result) });
   }

@@ -1,0 +1,240 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useMemo, useState } from "react";
+import { Link, useFetcher } from "react-router";
+import { problemText } from "~/core/result";
+import type { HouseRules, Method } from "~/core/run";
+import type { PathProblem } from "~/formats/validate";
+import { colors, fonts } from "../../../theme/theme";
+import { Page } from "../../../ui/page";
+import { Sheet } from "../../../ui/sheet";
+import { substanceColumns } from "./columns";
+import { type MethodDraft, methodOf, type StageDraft } from "./draft";
+import { Equations } from "./equations";
+import { check, gaps, preview } from "./preview";
+import { PreviewPanel } from "./preview-panel";
+import { Rows } from "./rows";
+import { StageEditor } from "./stage-editor";
+import { newStage } from "./starters";
+
+interface EditorPageProps {
+  initial: MethodDraft;
+  /** What is said above: whether it is new, a copy, or a next version. */
+  heading: { readonly title: string; readonly note: string; readonly back: string };
+  rules: HouseRules;
+}
+
+interface Answer {
+  readonly problems: readonly PathProblem[];
+}
+
+/** The guided editor: equation first, then stages; what does not hold together is told in words, beside a live preview. */
+export function EditorPage({ initial, heading, rules }: EditorPageProps) {
+  const fetcher = useFetcher<Answer>();
+  const [draft, setDraft] = useState(initial);
+  const method = useMemo(() => methodOf(draft), [draft]);
+  const problem = useMemo(() => check(method), [method]);
+  const missing = useMemo(() => gaps(method), [method]);
+  const shown = useMemo(() => (problem ? null : preview(method, rules)), [method, problem, rules]);
+  const change = (changes: Partial<MethodDraft>) => setDraft((before) => ({ ...before, ...changes }));
+  const changeStage = (index: number, changes: Partial<StageDraft>) =>
+    setDraft((before) => ({
+      ...before,
+      stages: before.stages.map((stage, i) => (i === index ? { ...stage, ...changes } : stage)),
+    }));
+  const addStage = (kind: StageDraft["kind"]) => {
+    const taken = new Set(draft.stages.map((s) => s.key));
+    let n = draft.stages.length + 1;
+    while (taken.has(`stage-${n}`)) n++;
+    const fresh = newStage(`stage-${n}`, kind);
+    // What is made comes before what is titrated with it.
+    change({ stages: kind === "preparation" ? [fresh, ...draft.stages] : [...draft.stages, fresh] });
+  };
+  const stageProblem = (stage: StageDraft): string | null => {
+    const start = `Stage "${stage.title.trim()}": `;
+    return problem?.message.startsWith(start)
+      ? problemText({ ...problem, message: problem.message.slice(start.length) })
+      : null;
+  };
+  const saidElsewhere = draft.stages.some((stage) => stageProblem(stage) !== null);
+  const save = () =>
+    void fetcher.submit({ method: JSON.stringify(method) }, { method: "post" });
+  const refused = fetcher.state === "idle" ? (fetcher.data?.problems ?? []) : [];
+  const lines = (key: "protection" | "hazards" | "waste" | "glassware", label: string) => (
+    <TextField
+      size="small"
+      label={label}
+      value={draft[key]}
+      onChange={(event) => change({ [key]: event.target.value })}
+      helperText="one on a line"
+      multiline
+      minRows={3}
+    />
+  );
+  return (
+    <Page
+      title={heading.title}
+      note={heading.note}
+      width={1400}
+      actions={
+        <Button component={Link} to={heading.back} variant="outlined">
+          Leave without saving
+        </Button>
+      }
+    >
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          alignItems: "start",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 400px" },
+        }}
+      >
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+          <Sheet component="section" aria-label="What it is" sx={{ p: 2.25, display: "grid", gap: 1.75 }}>
+            <Typography variant="h2">What it is</Typography>
+            <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "2fr 1fr" } }}>
+              <TextField
+                size="small"
+                label="Title"
+                value={draft.title}
+                onChange={(event) => change({ title: event.target.value })}
+              />
+              <TextField
+                select
+                size="small"
+                label="Family"
+                value={draft.family}
+                onChange={(event) => change({ family: event.target.value as Method["family"] })}
+              >
+                {["acid-base", "redox", "complexometric"].map((family) => (
+                  <MenuItem key={family} value={family}>
+                    {family}
+                  </MenuItem>
+                ))}
+              </TextField>
+            </Box>
+            <TextField
+              size="small"
+              label="What it is for"
+              value={draft.purpose}
+              onChange={(event) => change({ purpose: event.target.value })}
+              multiline
+            />
+          </Sheet>
+          <Sheet component="section" aria-label="Reaction" sx={{ p: 2.25 }}>
+            <Typography variant="h2" sx={{ mb: 1.5 }}>
+              Reaction
+            </Typography>
+            <Equations rows={draft.equations} onChange={(equations) => change({ equations })} />
+            <Typography variant="h3" sx={{ mt: 2, mb: 1 }}>
+              Substances by name
+            </Typography>
+            <Rows
+              name="Substance"
+              rows={draft.substances}
+              columnsOf={() => substanceColumns}
+              fresh={{ formula: "", name: "" }}
+              onChange={(substances) => change({ substances })}
+            />
+          </Sheet>
+          {draft.stages.map((stage, index) => (
+            <StageEditor
+              key={stage.key}
+              stage={stage}
+              number={index + 1}
+              earlier={draft.stages.slice(0, index).map((s) => ({ value: s.key, label: s.title }))}
+              substances={draft.substances}
+              problem={stageProblem(stage)}
+              onChange={(changes) => changeStage(index, changes)}
+              onRemove={
+                draft.stages.length > 1
+                  ? () => change({ stages: draft.stages.filter((_, i) => i !== index) })
+                  : null
+              }
+            />
+          ))}
+          <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+            <Button variant="outlined" onClick={() => addStage("titration")}>
+              Add a titration
+            </Button>
+            <Button variant="outlined" onClick={() => addStage("preparation")}>
+              Add a preparation before
+            </Button>
+          </Box>
+          <Sheet component="section" aria-label="Safety and glassware" sx={{ p: 2.25 }}>
+            <Typography variant="h2" sx={{ mb: 1.5 }}>
+              Safety and glassware
+            </Typography>
+            <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
+              {lines("hazards", "What can hurt")}
+              {lines("protection", "Wear")}
+              {lines("waste", "Waste")}
+              {lines("glassware", "Glassware and instruments")}
+            </Box>
+          </Sheet>
+        </Box>
+        <Box
+          sx={{
+            position: { lg: "sticky" },
+            top: 12,
+            display: "grid",
+            gap: 2,
+            maxHeight: { lg: "96vh" },
+            overflowY: "auto",
+          }}
+        >
+          <Sheet component="section" aria-label="Does it hold together?" aria-live="polite">
+            <Typography variant="h2" sx={{ mb: 1 }}>
+              Does it hold together?
+            </Typography>
+            {problem && !saidElsewhere && <Alert severity="error">{problemText(problem)}.</Alert>}
+            {problem && saidElsewhere && (
+              <Alert severity="error">Not yet: look at the stage that is marked.</Alert>
+            )}
+            {missing.map((gap) => (
+              <Box key={gap} sx={{ color: colors.amberDeep, mt: 0.5 }}>
+                {gap}.
+              </Box>
+            ))}
+            {!problem && missing.length === 0 && (
+              <Typography data-testid="holds">Atoms, charge, units and stages: all of it holds.</Typography>
+            )}
+            {refused.map(({ path, message }) => (
+              <Alert key={`${path} ${message}`} severity="error" sx={{ mt: 1 }}>
+                <b>{path}</b>: {message}
+              </Alert>
+            ))}
+            <Button
+              variant="contained"
+              size="large"
+              fullWidth
+              sx={{ mt: 1.5 }}
+              disabled={problem !== null || missing.length > 0 || fetcher.state !== "idle"}
+              onClick={save}
+            >
+              Save the method
+            </Button>
+          </Sheet>
+          <Sheet component="section" aria-label="Preview from made-up readings">
+            <Typography variant="h2">Preview</Typography>
+            <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
+              From made-up readings at a simulated bench.
+            </Typography>
+            {shown === null && <Typography>It comes when the method holds together.</Typography>}
+            {shown && !shown.ok && <Typography>{problemText(shown.problem)}.</Typography>}
+            {shown?.ok && <PreviewPanel preview={shown.value} />}
+          </Sheet>
+          <Typography variant="body2" color="textSecondary" sx={{ fontFamily: fonts.text }}>
+            How relations are written: letters, + − * / ^, units in brackets as in 25 [°C], M(NaCl),
+            ratio(HCl, NaOH), equivalents(MnO4-), ln, log10, sqrt, mean, min, max.
+          </Typography>
+        </Box>
+      </Box>
+    </Page>
+  );
+}

@@ -1,0 +1,37 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { colors, fonts } from "../../../theme/theme";
+import { Tex } from "../../../ui/tex";
+import type { Preview } from "./preview";
+
+/** What a simulated bench gives: each stage's result, and its working to unfold. */
+export function PreviewPanel({ preview }: { preview: Preview }) {
+  return (
+    <>
+      {preview.stages.map(({ key, title, text, steps }) => (
+        <Box key={key} sx={{ mb: 1.5 }}>
+          <Typography color="textSecondary">{title}</Typography>
+          <Box data-testid={`preview-${key}`} sx={{ fontFamily: fonts.reading, fontSize: "1.3rem" }}>
+            {text}
+          </Box>
+          <Box component="details" sx={{ "& summary": { cursor: "pointer", py: 0.5 } }}>
+            <summary>Its working</summary>
+            {steps.map((step) => (
+              <Box key={step.id} sx={{ mt: 1, overflowX: "auto", fontSize: "0.92rem" }}>
+                <Box sx={{ fontWeight: 650 }}>{step.title}</Box>
+                {step.names && (
+                  <Box sx={{ whiteSpace: "nowrap" }}>
+                    <Tex tex={step.names} />
+                  </Box>
+                )}
+                <Box sx={{ whiteSpace: "nowrap", color: colors.inkSoft }}>
+                  <Tex tex={`${step.numbers} ${step.value}`} />
+                </Box>
+              </Box>
+            ))}
+          </Box>
+        </Box>
+      ))}
+    </>
+  );
+}

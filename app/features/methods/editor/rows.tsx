@@ -1,0 +1,111 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import { colors, fonts } from "../../../theme/theme";
+import type { Row } from "./draft";
+
+export interface Column {
+  readonly key: string;
+  readonly label: string;
+  /** Share of the width. */
+  readonly wide?: number;
+  readonly choices?: readonly { readonly value: string; readonly label: string }[];
+  readonly type?: "text" | "color";
+  readonly reading?: boolean;
+  readonly placeholder?: string;
+}
+
+interface RowsProps {
+  /** What one row is, as its button and its fields name it. */
+  name: string;
+  rows: readonly Row[];
+  columnsOf: (row: Row) => readonly Column[];
+  fresh: Row;
+  onChange: (rows: readonly Row[]) => void;
+  /** What is wrong with a row, below it. */
+  problemOf?: (row: Row, index: number) => string | null;
+  /** What follows from a row, below it. */
+  below?: (row: Row, index: number) => React.ReactNode;
+}
+
+/** Rows of fields: each can be changed, moved up, taken away; one more is a press. */
+export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below }: RowsProps) {
+  const change = (index: number, key: string, value: string) =>
+    onChange(rows.map((row, i) => (i === index ? { ...row, [key]: value } : row)));
+  const up = (index: number) =>
+    onChange(
+      rows.map((row, i) =>
+        i === index - 1 ? (rows[index] ?? row) : i === index ? (rows[index - 1] ?? row) : row,
+      ),
+    );
+  return (
+    <Box sx={{ display: "grid", gap: 1.25 }}>
+      {rows.map((row, index) => (
+        <Box
+          key={index}
+          role="group"
+          aria-label={`${name} ${index + 1}`}
+          sx={{ borderLeft: `3px solid ${colors.line}`, pl: 1.25 }}
+        >
+          <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "flex-start" }}>
+            {columnsOf(row).map((column) => (
+              <TextField
+                key={column.key}
+                size="small"
+                label={column.label}
+                type={column.type ?? "text"}
+                select={column.choices !== undefined}
+                value={row[column.key] ?? ""}
+                placeholder={column.placeholder}
+                onChange={(event) => change(index, column.key, event.target.value)}
+                sx={{ flex: `${column.wide ?? 1} 1 ${84 * (column.wide ?? 1)}px`, width: "auto" }}
+                slotProps={{
+                  inputLabel: column.type === "color" ? { shrink: true } : {},
+                  htmlInput: {
+                    "aria-label": `${name} ${index + 1}: ${column.label}`,
+                    ...(column.reading ? { style: { fontFamily: fonts.reading } } : {}),
+                  },
+                }}
+              >
+                {column.choices?.map((choice) => (
+                  <MenuItem key={choice.value} value={choice.value}>
+                    {choice.label}
+                  </MenuItem>
+                ))}
+              </TextField>
+            ))}
+            <Button
+              size="small"
+              disabled={index === 0}
+              onClick={() => up(index)}
+              aria-label={`${name} ${index + 1}: move up`}
+              sx={{ minWidth: 40, px: 0 }}
+            >
+              ↑
+            </Button>
+            <Button
+              size="small"
+              onClick={() => onChange(rows.filter((_, i) => i !== index))}
+              aria-label={`${name} ${index + 1}: take away`}
+              sx={{ minWidth: 40, px: 0 }}
+            >
+              ✕
+            </Button>
+          </Box>
+          {problemOf?.(row, index) && (
+            <Box role="alert" sx={{ color: colors.brick, fontSize: "0.92rem", mt: 0.5 }}>
+              {problemOf(row, index)}
+            </Box>
+          )}
+          {below?.(row, index)}
+        </Box>
+      ))}
+      <Box>
+        <Button size="small" variant="outlined" onClick={() => onChange([...rows, fresh])}>
+          Add {name.toLowerCase()}
+        </Button>
+      </Box>
+    </Box>
+  );
+}

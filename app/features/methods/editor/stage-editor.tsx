@@ -1,0 +1,238 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
+import { problemText } from "~/core/result";
+import { Sheet } from "../../../ui/sheet";
+import { Tex } from "../../../ui/tex";
+import {
+  conditionColumns,
+  inputColumns,
+  reagentColumns,
+  relationColumns,
+  resultColumns,
+  ribbonColumns,
+} from "./columns";
+import type { Row, StageDraft } from "./draft";
+import { Rows } from "./rows";
+
+interface StageEditorProps {
+  stage: StageDraft;
+  number: number;
+  /** Stages before this one, whose results it can build on. */
+  earlier: readonly { readonly value: string; readonly label: string }[];
+  substances: readonly Row[];
+  /** What does not hold together in this stage, from the check of the whole. */
+  problem: string | null;
+  onChange: (changes: Partial<StageDraft>) => void;
+  onRemove: (() => void) | null;
+}
+
+/** One stage: what is read, how results follow, when trials agree, what the flask looks like, what is done. */
+export function StageEditor(props: StageEditorProps) {
+  const { stage, number, earlier, substances, problem, onChange, onRemove } = props;
+  const titration = stage.kind === "titration";
+  const text = (key: keyof StageDraft, label: string, help?: string, rows = 1) => (
+    <TextField
+      size="small"
+      label={label}
+      value={typeof stage[key] === "string" ? stage[key] : ""}
+      onChange={(event) => onChange({ [key]: event.target.value })}
+      helperText={help}
+      multiline={rows > 1}
+      minRows={rows}
+    />
+  );
+  const amounts = stage.inputs.filter(
+    (row) =>
+      row.per === "trial" && !["titer", "temperature", "pH", "result", "constant"].includes(row.is ?? ""),
+  );
+  return (
+    <Sheet component="section" aria-label={`Stage ${number}`} sx={{ p: 2.25, display: "grid", gap: 2 }}>
+      <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
+        <Typography variant="h2" sx={{ flexGrow: 1 }}>
+          Stage {number}
+        </Typography>
+        <TextField
+          select
+          size="small"
+          label="It is a"
+          value={stage.kind}
+          onChange={(event) => onChange({ kind: event.target.value as StageDraft["kind"] })}
+          sx={{ width: 180 }}
+        >
+          <MenuItem value="titration">titration</MenuItem>
+          <MenuItem value="preparation">preparation</MenuItem>
+        </TextField>
+        {onRemove && (
+          <Button size="small" onClick={onRemove}>
+            Take the stage away
+          </Button>
+        )}
+      </Box>
+      {text("title", "Title")}
+      <Part title="What is read, in the order of the work">
+        <Rows
+          name="Reading"
+          rows={stage.inputs}
+          columnsOf={(row) => inputColumns(row, earlier)}
+          fresh={{ is: "pipette", symbol: "", label: "", of: "", per: "trial", value: "25.00" }}
+          onChange={(inputs) => onChange({ inputs })}
+        />
+      </Part>
+      <Part
+        title="How results follow"
+        note="Letters of what is read; M(NaOH), ratio(HCl, NaOH); units in brackets."
+      >
+        <Rows
+          name="Relation"
+          rows={stage.relations}
+          columnsOf={() => relationColumns}
+          fresh={{ relation: "", title: "", unit: "mol/L" }}
+          onChange={(relations) => onChange({ relations })}
+          problemOf={(row) => relationProblem(row.relation ?? "", problem)}
+          below={(row) => <Typeset source={row.relation ?? ""} />}
+        />
+        {problem && (
+          <Typography role="alert" sx={{ color: "error.main", mt: 1 }}>
+            {problem}.
+          </Typography>
+        )}
+      </Part>
+      <Part title="What is asked for" note="The first is the stage's result.">
+        <Rows
+          name="Result"
+          rows={stage.results}
+          columnsOf={() => resultColumns}
+          fresh={{ symbol: "", name: "", unit: "mol/L" }}
+          onChange={(results) => onChange({ results })}
+        />
+      </Part>
+      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr 1fr" } }}>
+        <TextField
+          select
+          size="small"
+          label="It fixes, for the shelf"
+          value={stage.assigns}
+          onChange={(event) => onChange({ assigns: event.target.value })}
+        >
+          <MenuItem value="">nothing</MenuItem>
+          {substances
+            .filter((s) => (s.formula ?? "").trim() !== "")
+            .map((s) => (
+              <MenuItem key={s.formula} value={s.formula}>
+                {s.name} ({s.formula})
+              </MenuItem>
+            ))}
+        </TextField>
+        {titration && (
+          <>
+            <TextField
+              select
+              size="small"
+              label="What must agree"
+              value={stage.agree}
+              onChange={(event) => onChange({ agree: event.target.value })}
+            >
+              <MenuItem value="titers">the titers</MenuItem>
+              {amounts.map((row) => (
+                <MenuItem key={row.symbol} value={row.symbol ?? ""}>
+                  titers taken per {row.symbol}
+                </MenuItem>
+              ))}
+              <MenuItem value="results">the results</MenuItem>
+            </TextField>
+            {text("presumed", "Result presumed", "for guidance, plans and the preview")}
+            {text("expectLow", "Titers from, mL")}
+            {text("expectHigh", "Titers to, mL")}
+            <TextField
+              select
+              size="small"
+              label="Meniscus, read at the"
+              value={stage.meniscus}
+              onChange={(event) => onChange({ meniscus: event.target.value })}
+            >
+              <MenuItem value="bottom">bottom</MenuItem>
+              <MenuItem value="top">top (dark liquids)</MenuItem>
+            </TextField>
+          </>
+        )}
+      </Box>
+      {titration && (
+        <>
+          <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
+            {text("indicator", "Indicator")}
+            {text("persistence", "How long the end must stay")}
+          </Box>
+          <Part title="What the flask looks like on the way">
+            <Rows
+              name="Color"
+              rows={stage.ribbon}
+              columnsOf={() => ribbonColumns}
+              fresh={{ color: "#eef1ee", looks: "", do: "", end: "" }}
+              onChange={(ribbon) => onChange({ ribbon })}
+            />
+          </Part>
+        </>
+      )}
+      <Part title="What is added">
+        <Rows
+          name="Reagent"
+          rows={stage.reagents}
+          columnsOf={() => reagentColumns}
+          fresh={{ name: "", amount: "", exact: "", when: "" }}
+          onChange={(reagents) => onChange({ reagents })}
+        />
+      </Part>
+      <Part title="What must hold">
+        <Rows
+          name="Condition"
+          rows={stage.conditions}
+          columnsOf={() => conditionColumns}
+          fresh={{ what: "", from: "", to: "", minutes: "", strict: "" }}
+          onChange={(conditions) => onChange({ conditions })}
+        />
+      </Part>
+      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
+        {text("steps", "Steps", "one on a line", 4)}
+        {text("cautions", "Cautions", "one on a line", 4)}
+      </Box>
+    </Sheet>
+  );
+}
+
+function Part({ title, note, children }: { title: string; note?: string; children: React.ReactNode }) {
+  return (
+    <Box>
+      <Typography variant="h3" sx={{ mb: note ? 0 : 1 }}>
+        {title}
+      </Typography>
+      {note && (
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
+          {note}
+        </Typography>
+      )}
+      {children}
+    </Box>
+  );
+}
+
+/** What is wrong with one line by itself; what the whole check says of it stands below all lines. */
+function relationProblem(source: string, whole: string | null): string | null {
+  if (source.trim() === "") return "Type a relation: result = expression";
+  const read = parseRelation(source);
+  if (!read.ok) return problemText(read.problem);
+  return whole?.includes(`"${source.trim()}"`) ? "Look at this line: see below" : null;
+}
+
+function Typeset({ source }: { source: string }) {
+  const read = parseRelation(source);
+  if (!read.ok) return null;
+  return (
+    <Box sx={{ overflowX: "auto", py: 0.5 }}>
+      <Tex tex={`${symbolTex(read.value.symbol)} = ${typeset(read.value.expression, namesTex)}`} />
+    </Box>
+  );
+}

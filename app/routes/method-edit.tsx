@@ -1,0 +1,44 @@
+import { database } from "~/server/database/current";
+import { currentHouseRules } from "~/server/repositories/house-rules";
+import { findMethod } from "~/server/repositories/methods";
+import { draftOf } from "../features/methods/editor/draft";
+import { EditorPage } from "../features/methods/editor/editor-page";
+import type { Route } from "./+types/method-edit";
+import { isShipped, methodFrom, saveFromForm } from "./method.server";
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Edit: ${loaderData?.method.title ?? "method"} · Steady Bead` },
+];
+
+export async function loader({ params, request }: Route.LoaderArgs) {
+  const method = await methodFrom(params, request);
+  const db = await database();
+  const own = !isShipped(method.id);
+  const copyId = async (n: number): Promise<string> => {
+    const id = n === 1 ? `${method.id}-own` : `${method.id}-own-${n}`;
+    return (await findMethod(db, id)) ? copyId(n + 1) : id;
+  };
+  return { method, own, id: own ? method.id : await copyId(1), rules: (await currentHouseRules(db)).data };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  return saveFromForm(request);
+}
+
+export default function MethodEdit({ loaderData: { method, own, id, rules } }: Route.ComponentProps) {
+  const draft = draftOf(method);
+  return (
+    <EditorPage
+      key={id}
+      initial={own ? draft : { ...draft, id, title: `${method.title} (ours)` }}
+      heading={{
+        title: own ? `Edit: ${method.title}` : `Your copy of: ${method.title}`,
+        note: own
+          ? `Saved as version ${method.version + 1}; runs that have begun keep the version that they began with.`
+          : "The library's own stays as it is; this becomes yours.",
+        back: `/methods/${method.id}`,
+      }}
+      rules={rules}
+    />
+  );
+}

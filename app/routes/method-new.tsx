@@ -1,0 +1,31 @@
+import { v7 as newId } from "uuid";
+import { database } from "~/server/database/current";
+import { currentHouseRules } from "~/server/repositories/house-rules";
+import { EditorPage } from "../features/methods/editor/editor-page";
+import { newMethod } from "../features/methods/editor/starters";
+import type { Route } from "./+types/method-new";
+import { saveFromForm } from "./method.server";
+
+export const meta: Route.MetaFunction = () => [{ title: "Make a method · Steady Bead" }];
+
+export async function loader() {
+  return { id: `own-${newId()}`, rules: (await currentHouseRules(await database())).data };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  return saveFromForm(request);
+}
+
+export default function MethodNew({ loaderData: { id, rules } }: Route.ComponentProps) {
+  return (
+    <EditorPage
+      initial={newMethod(id)}
+      heading={{
+        title: "Make a method",
+        note: "It computes already; change it piece by piece, the equation first.",
+        back: "/methods",
+      }}
+      rules={rules}
+    />
+  );
+}
