@@ -57,6 +57,7 @@ export const theme = createTheme({
   components: {
     MuiCssBaseline: {
       styleOverrides: {
+        a: { color: colors.teal },
         "::placeholder": { color: `${colors.inkSoft} !important`, opacity: "1 !important" },
         body: { fontFeatureSettings: '"ss01" 0', WebkitFontSmoothing: "antialiased" },
         ":focus-visible": { outline: `3px solid ${colors.teal}`, outlineOffset: 2 },

@@ -10,11 +10,7 @@ export interface Layout {
   readonly height: number;
   /** Middle of each node. */
   readonly places: ReadonlyMap<string, Point>;
-  readonly edges: readonly {
-    readonly from: string;
-    readonly to: string;
-    readonly points: readonly Point[];
-  }[];
+  readonly edges: readonly { readonly from: string; readonly to: string }[];
 }
 
 /** Places nodes of one size in layers from left to right, so that each stands right of what it stands on. */
@@ -40,10 +36,6 @@ export function layOut(
     width: whole.width ?? 0,
     height: whole.height ?? 0,
     places: new Map(ids.map((id) => [id, graph.node(id) as unknown as Point])),
-    edges: graph.edges().map((edge) => ({
-      from: edge.v,
-      to: edge.w,
-      points: (graph.edge(edge) as { points?: Point[] }).points ?? [],
-    })),
+    edges: graph.edges().map((edge) => ({ from: edge.v, to: edge.w })),
   };
 }

@@ -38,7 +38,9 @@ export function TextInput(props: TextInputProps) {
       helperText={field.problem ?? help}
       placeholder={placeholder}
       slotProps={{
-        inputLabel: type === "date" || placeholder !== undefined ? { shrink: true } : {},
+        inputLabel:
+          type === "date" || placeholder !== undefined || choices !== undefined ? { shrink: true } : {},
+        select: { displayEmpty: true },
         htmlInput: number ? { inputMode: "decimal", style: { fontFamily: fonts.reading } } : {},
       }}
     >

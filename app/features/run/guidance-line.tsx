@@ -4,12 +4,18 @@ import { colors } from "../../theme/theme";
 import { numbersOut } from "../../ui/number-text";
 
 /** Where the end should come and where to slow down; or what is missing to say so. */
-export function GuidanceLine(props: { guidance: Guidance | null; missing: Field | null; closed: boolean }) {
-  const { guidance, missing, closed } = props;
+export function GuidanceLine(props: {
+  guidance: Guidance | null;
+  missing: Field | null;
+  closed: boolean;
+  /** True where something but the titer of this flask is still to be read, and then more will be known. */
+  first: boolean;
+}) {
+  const { guidance, missing, closed, first } = props;
   const text = guidance
     ? guidance.text
-    : missing && (missing.kind === "mass.before" || missing.kind === "mass.after")
-      ? "Weigh first: then it is known where the end should come."
+    : missing && first
+      ? `${missing.kind.startsWith("mass") ? "Weigh" : "Measure the sample out"} first: then it is known where the end should come.`
       : "Nothing is known yet about where the end comes: titrate a rough one fast, and see.";
   const stop = !closed && guidance !== null && !guidance.roomLeft;
   return (

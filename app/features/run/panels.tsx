@@ -7,6 +7,7 @@ import { colors, fonts } from "../../theme/theme";
 import { BeadRail, type RailBead } from "../../ui/bead-rail";
 import { unbroken } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
+import { conditionWords } from "./conditions";
 import { ShelveButton } from "./shelf";
 import type { Send } from "./use-run";
 
@@ -189,16 +190,8 @@ function Reagents({ definition: { reagents = [], conditions = [] } }: { definiti
           {name}, {amount} ({exact ? "exact" : "about"}), {when}
         </li>
       ))}
-      {conditions.map(({ what, celsius, minutes, strict }) => (
-        <li key={what}>
-          {[
-            what,
-            celsius && `${celsius[0]} to ${celsius[1]} °C`,
-            minutes !== undefined && `${strict ? "just " : ""}${minutes} min`,
-          ]
-            .filter(Boolean)
-            .join(", ")}
-        </li>
+      {conditions.map((condition) => (
+        <li key={condition.what}>{conditionWords(condition)}</li>
       ))}
     </Box>
   );

@@ -133,7 +133,12 @@ export function ShelveButton({
           On the shelf: <Link to={`/shelf/${put.solutionId}`}>{put.code}</Link> {put.name}
         </Typography>
       )}
-      <Button variant="outlined" onClick={() => setOpen(true)}>
+      <Button
+        variant={put ? "text" : "outlined"}
+        size={put ? "small" : "medium"}
+        sx={put ? { justifySelf: "start" } : {}}
+        onClick={() => setOpen(true)}
+      >
         {put ? "Put it on the shelf again" : "Put it on the shelf"}
       </Button>
       {open && (

@@ -10,6 +10,7 @@ import { ColorRibbon } from "../../ui/color-ribbon";
 import { Sheet } from "../../ui/sheet";
 import type { CorrectionTarget } from "./correct-dialog";
 import { GuidanceLine } from "./guidance-line";
+import { KeepTo } from "./conditions";
 import { ReadingField } from "./reading-field";
 import { SavedGroup, soFar } from "./saved-group";
 import type { TrialEntry } from "./use-trial-entry";
@@ -75,6 +76,9 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
   // The one button stands beside what is being typed, else beside what waits.
   const last = touched ?? firstOpen;
   const name = trial?.name ?? "rough";
+  const titer = stage.definition.inputs.find((input) => input.is === "titer")?.symbol;
+  const expectsSomething =
+    stage.definition.presumed !== undefined || stage.trials.some((t) => t.result && !t.record.struck);
 
   return (
     <Sheet component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
@@ -96,7 +100,13 @@ export function TrialEntrySheet({ entry, rules, onCorrect }: TrialEntrySheetProp
           <ToggleButton value="fine">counts</ToggleButton>
         </ToggleButtonGroup>
       </Box>
-      <GuidanceLine guidance={entry.guidance} missing={firstOpen ?? null} closed={closed && !touched} />
+      <GuidanceLine
+        guidance={entry.guidance}
+        missing={firstOpen ?? null}
+        closed={closed && !touched}
+        first={expectsSomething && firstOpen !== undefined && firstOpen.symbol !== titer}
+      />
+      <KeepTo conditions={stage.definition.conditions ?? []} />
       {groups.map((symbol) => {
         const group = fields.filter((f) => f.symbol === symbol);
         const total = soFar(stage, trial, symbol, rules);

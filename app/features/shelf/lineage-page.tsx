@@ -8,7 +8,7 @@ import { ancestorsOf, dependentsOf } from "~/core/prepare";
 import { concentrationText } from "~/formats/concentration";
 import { howWords, type LineageGraph } from "~/formats/shelf";
 import { colors, fonts } from "../../theme/theme";
-import { layOut } from "../../ui/layered-layout";
+import { layOut, type Point } from "../../ui/layered-layout";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 
@@ -114,12 +114,12 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
           <Sheet sx={{ p: 1, overflow: "auto", maxHeight: "76vh" }}>
             <Box sx={{ position: "relative", width: w, height: h }}>
               <svg width={w} height={h} style={{ position: "absolute", inset: 0 }} aria-hidden="true">
-                {drawn.edges.map(({ from, to, points }) => {
+                {drawn.edges.map(({ from, to }) => {
                   const on = chosen !== null && bright(from) && bright(to);
                   return (
                     <path
                       key={`${from} ${to}`}
-                      d={curve(points)}
+                      d={curve(drawn.places.get(from), drawn.places.get(to))}
                       fill="none"
                       stroke={on ? colors.teal : colors.lineStrong}
                       strokeWidth={on ? 3 : 1.75}
@@ -184,14 +184,12 @@ function Names({ nodes }: { nodes: readonly Node[] }) {
   );
 }
 
-function curve(points: readonly { x: number; y: number }[]): string {
-  const first = points[0];
-  const last = points.at(-1);
-  if (!first || !last) return "";
-  const middle = (first.x + last.x) / 2;
-  return points.length <= 3
-    ? `M${first.x} ${first.y}C${middle} ${first.y} ${middle} ${last.y} ${last.x} ${last.y}`
-    : `M${points.map((p) => `${p.x} ${p.y}`).join("L")}`;
+/** From the right side of one to the left side of the other. */
+function curve(from: Point | undefined, to: Point | undefined): string {
+  if (!from || !to) return "";
+  const [x1, x2] = [from.x + width / 2, to.x - width / 2];
+  const middle = (x1 + x2) / 2;
+  return `M${x1} ${from.y}C${middle} ${from.y} ${middle} ${to.y} ${x2} ${to.y}`;
 }
 
 interface NodeCardProps {

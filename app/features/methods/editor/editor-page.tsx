@@ -61,8 +61,7 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
       : null;
   };
   const saidElsewhere = draft.stages.some((stage) => stageProblem(stage) !== null);
-  const save = () =>
-    void fetcher.submit({ method: JSON.stringify(method) }, { method: "post" });
+  const save = () => void fetcher.submit({ method: JSON.stringify(method) }, { method: "post" });
   const refused = fetcher.state === "idle" ? (fetcher.data?.problems ?? []) : [];
   const lines = (key: "protection" | "hazards" | "waste" | "glassware", label: string) => (
     <TextField

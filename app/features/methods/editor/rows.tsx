@@ -48,33 +48,36 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
           aria-label={`${name} ${index + 1}`}
           sx={{ borderLeft: `3px solid ${colors.line}`, pl: 1.25 }}
         >
-          <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "flex-start" }}>
-            {columnsOf(row).map((column) => (
-              <TextField
-                key={column.key}
-                size="small"
-                label={column.label}
-                type={column.type ?? "text"}
-                select={column.choices !== undefined}
-                value={row[column.key] ?? ""}
-                placeholder={column.placeholder}
-                onChange={(event) => change(index, column.key, event.target.value)}
-                sx={{ flex: `${column.wide ?? 1} 1 ${84 * (column.wide ?? 1)}px`, width: "auto" }}
-                slotProps={{
-                  inputLabel: column.type === "color" ? { shrink: true } : {},
-                  htmlInput: {
-                    "aria-label": `${name} ${index + 1}: ${column.label}`,
-                    ...(column.reading ? { style: { fontFamily: fonts.reading } } : {}),
-                  },
-                }}
-              >
-                {column.choices?.map((choice) => (
-                  <MenuItem key={choice.value} value={choice.value}>
-                    {choice.label}
-                  </MenuItem>
-                ))}
-              </TextField>
-            ))}
+          <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr) auto auto", gap: 0.5 }}>
+            <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "flex-start" }}>
+              {columnsOf(row).map((column) => (
+                <TextField
+                  key={column.key}
+                  size="small"
+                  label={column.label}
+                  type={column.type ?? "text"}
+                  select={column.choices !== undefined}
+                  value={row[column.key] ?? ""}
+                  placeholder={column.placeholder}
+                  onChange={(event) => change(index, column.key, event.target.value)}
+                  sx={{ flex: `${column.wide ?? 1} 1 ${84 * (column.wide ?? 1)}px`, width: "auto" }}
+                  slotProps={{
+                    inputLabel: column.type === "color" || column.choices ? { shrink: true } : {},
+                    select: { displayEmpty: true },
+                    htmlInput: {
+                      "aria-label": `${name} ${index + 1}: ${column.label}`,
+                      ...(column.reading ? { style: { fontFamily: fonts.reading } } : {}),
+                    },
+                  }}
+                >
+                  {column.choices?.map((choice) => (
+                    <MenuItem key={choice.value} value={choice.value}>
+                      {choice.label}
+                    </MenuItem>
+                  ))}
+                </TextField>
+              ))}
+            </Box>
             <Button
               size="small"
               disabled={index === 0}

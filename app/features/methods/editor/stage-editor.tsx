@@ -115,6 +115,7 @@ export function StageEditor(props: StageEditorProps) {
           select
           size="small"
           label="It fixes, for the shelf"
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
           value={stage.assigns}
           onChange={(event) => onChange({ assigns: event.target.value })}
         >
