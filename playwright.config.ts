@@ -21,6 +21,7 @@ export default defineConfig({
   use: {
     browserName: "chromium",
     launchOptions: { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args },
+    actionTimeout: 12_000,
     viewport: { width: 1280, height: 800 },
     trace: "retain-on-failure",
   },

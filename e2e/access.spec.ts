@@ -8,7 +8,7 @@ const sizes = [
 ];
 
 test("no screen has serious faults of access, at any width, and none overflows", async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await startRun(page, "Access");
   await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
   await typeReadings(page, [...weighing("2.5901", "2.1000"), ...titration(null, "49.01")]);
@@ -37,6 +37,17 @@ test("no screen has serious faults of access, at any width, and none overflows",
       `${run}?stage=determine`,
       `${run}?stage=conclude`,
       `${run}/working`,
+      "/methods",
+      "/methods/water-hardness",
+      "/methods/kappa-number/plan",
+      "/methods/new",
+      "/shelf",
+      "/shelf/new",
+      "/shelf/new?as=series",
+      "/shelf/labels",
+      "/shelf/lineage",
+      "/calculate",
+      "/calculate?what=concentration",
       "/house-rules",
       "/nowhere",
     ]) {

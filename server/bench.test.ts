@@ -105,10 +105,16 @@ describe("house rules and methods", () => {
 
   test("a run keeps the version of its method; new runs take the newest", async () => {
     const old = await begin("Version 1");
-    await putMethods(open.db, [{ ...baseByPhthalateThenAcid, version: 2, title: "Base and acid, revised" }]);
+    const { version } = baseByPhthalateThenAcid;
+    await putMethods(open.db, [
+      { ...baseByPhthalateThenAcid, version: version + 1, title: "Base and acid, revised" },
+    ]);
     const revised = await begin("Version 2");
-    expect((await record(old)).method.version).toBe(1);
-    expect((await record(revised)).method).toMatchObject({ version: 2, title: "Base and acid, revised" });
+    expect((await record(old)).method.version).toBe(version);
+    expect((await record(revised)).method).toMatchObject({
+      version: version + 1,
+      title: "Base and acid, revised",
+    });
     expect(await listMethods(open.db)).toHaveLength(methods.length);
     expect(await methodLastBegun(open.db)).toBe(baseByPhthalateThenAcid.id);
     // Putting a version again, with other contents, changes nothing: runs stand on it.
@@ -116,7 +122,11 @@ describe("house rules and methods", () => {
     expect((await record(old)).method.title).toBe(baseByPhthalateThenAcid.title);
     await expect(
       putMethods(open.db, [
-        { ...baseByPhthalateThenAcid, version: 3, equations: [{ name: "wrong", equation: "HCl -> NaCl" }] },
+        {
+          ...baseByPhthalateThenAcid,
+          version: version + 2,
+          equations: [{ name: "wrong", equation: "HCl -> NaCl" }],
+        },
       ]),
     ).rejects.toThrow(/does not balance/);
   });

@@ -13,6 +13,7 @@ import { observation } from "./database/schema";
 import { loadRunRecord } from "./repositories/run-record";
 import { loadRunState } from "./repositories/run-state";
 import { listOpenRuns, searchFinishedRuns, startRun } from "./repositories/runs";
+import { listShelf } from "./repositories/shelf";
 import { seedDemo } from "./seed/demo";
 import { benchOn, reading } from "./tests/bench";
 
@@ -168,10 +169,27 @@ describe("runs", () => {
       await seedDemo(demo.db, new Date("2026-11-25T10:00:00Z"));
       const running = await listOpenRuns(demo.db);
       expect(running.map((r) => r.summary.state).sort()).toEqual([
+        "stage 1 of 2",
         "stage 1 of 3",
         "stage 1 of 3",
         "stage 2 of 3",
+        "stage 3 of 5",
       ]);
+      // What the shelf says holds the concentrations that the bottles were simulated from.
+      const shelf = await listShelf(demo.db, false, new Date("2026-11-25T10:00:00Z"));
+      for (const [formula, truth] of [
+        ["HCl", 0.0987],
+        ["Na2S2O3", 0.01242],
+        ["Na2C10H14N2O8", 0.01007],
+        ["NaOH", 0.1003],
+      ] as const) {
+        const current = shelf.find((b) => b.formula === formula)?.current;
+        const off = Math.abs(Number(current?.value) - truth) / Number(current?.plusMinus);
+        expect([formula, off < 3]).toEqual([formula, true]);
+      }
+      expect(shelf.filter((b) => b.state === "past its date").map((b) => b.formula)).toEqual(["NaOH"]);
+      for (const { id } of running)
+        expect(checkRunRecord(await loadRunRecord(demo.db, id))).toMatchObject({ ok: true });
       const { runs, total } = await searchFinishedRuns(demo.db, "pump ph-7");
       expect(total).toBe(1);
       // The acid was made 0.0873 mol/L; the result must hold it within its ±.

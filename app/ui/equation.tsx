@@ -8,6 +8,7 @@ export function EquationLine({ source, large = false }: { source: string; large?
   return (
     <Box
       role="img"
+      tabIndex={0}
       aria-label={prettyEquation(source)}
       sx={{
         overflowX: "auto",

@@ -15,7 +15,7 @@ export function TopBar() {
   return (
     <Box
       component="header"
-      sx={{ bgcolor: colors.ink, color: "#fff", px: { xs: 2, sm: 2.5 }, "@media print": { display: "none" } }}
+      sx={{ bgcolor: colors.ink, color: "#fff", px: { xs: 1, sm: 2.5 }, "@media print": { display: "none" } }}
     >
       <Box
         component="nav"
@@ -23,8 +23,10 @@ export function TopBar() {
         sx={{
           display: "flex",
           alignItems: "stretch",
-          gap: { xs: 2, sm: 3 },
+          gap: { xs: 0.75, sm: 3 },
           minHeight: 48,
+          fontSize: { xs: "0.92rem", sm: "1rem" },
+          justifyContent: { xs: "space-between", sm: "flex-start" },
           maxWidth: 1480,
           mx: "auto",
         }}
@@ -32,7 +34,8 @@ export function TopBar() {
         <Box
           component="span"
           sx={{
-            display: "flex",
+            // On a phone the places need the room.
+            display: { xs: "none", sm: "flex" },
             alignItems: "center",
             gap: 1,
             fontWeight: 700,

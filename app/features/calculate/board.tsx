@@ -81,7 +81,13 @@ export function Board({ result, answer }: { result: Result<CalculatedStep[]> | n
     <>
       {main && <Answer>{main.text}</Answer>}
       {steps.map((step) => (
-        <Box key={step.title} sx={{ mb: 1.75, overflowX: "auto" }}>
+        <Box
+          key={step.title}
+          tabIndex={0}
+          role="group"
+          aria-label={`${step.title}: ${step.text}`}
+          sx={{ mb: 1.75, overflowX: "auto" }}
+        >
           <Typography sx={{ fontWeight: 650 }}>{step.title}</Typography>
           <Box sx={{ whiteSpace: "nowrap", py: 0.5 }}>
             <Tex tex={step.names} />

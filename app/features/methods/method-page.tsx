@@ -62,7 +62,7 @@ export function MethodPage({ method, own, otherWays, versions }: MethodPageProps
           gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 330px" },
         }}
       >
-        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
           <Sheet component="section" aria-label="Reaction" sx={{ p: 2.5 }}>
             {equations.map(({ name, equation }) => (
               <Box key={name} sx={{ "& + &": { mt: 1.25 } }}>

@@ -111,7 +111,12 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
             gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 300px" },
           }}
         >
-          <Sheet sx={{ p: 1, overflow: "auto", maxHeight: "76vh" }}>
+          <Sheet
+            component="section"
+            aria-label="The picture"
+            tabIndex={0}
+            sx={{ p: 1, overflow: "auto", maxHeight: "76vh" }}
+          >
             <Box sx={{ position: "relative", width: w, height: h }}>
               <svg width={w} height={h} style={{ position: "absolute", inset: 0 }} aria-hidden="true">
                 {drawn.edges.map(({ from, to }) => {

@@ -82,7 +82,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
           Choose the stock and the range: the series comes to stand here.
         </Typography>
       ) : (
-        <Sheet component="section" aria-label="The series" sx={{ overflowX: "auto" }}>
+        <Sheet component="section" aria-label="The series" tabIndex={0} sx={{ overflowX: "auto" }}>
           <Box
             component="table"
             sx={{

@@ -17,7 +17,13 @@ export function PreviewPanel({ preview }: { preview: Preview }) {
           <Box component="details" sx={{ "& summary": { cursor: "pointer", py: 0.5 } }}>
             <summary>Its working</summary>
             {steps.map((step) => (
-              <Box key={step.id} sx={{ mt: 1, overflowX: "auto", fontSize: "0.92rem" }}>
+              <Box
+                key={step.id}
+                tabIndex={0}
+                role="group"
+                aria-label={`${step.title}: ${step.valueText}`}
+                sx={{ mt: 1, overflowX: "auto", fontSize: "0.92rem" }}
+              >
                 <Box sx={{ fontWeight: 650 }}>{step.title}</Box>
                 {step.names && (
                   <Box sx={{ whiteSpace: "nowrap" }}>

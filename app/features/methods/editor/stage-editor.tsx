@@ -232,7 +232,7 @@ function Typeset({ source }: { source: string }) {
   const read = parseRelation(source);
   if (!read.ok) return null;
   return (
-    <Box sx={{ overflowX: "auto", py: 0.5 }}>
+    <Box tabIndex={0} role="group" aria-label={source} sx={{ overflowX: "auto", py: 0.5 }}>
       <Tex tex={`${symbolTex(read.value.symbol)} = ${typeset(read.value.expression, namesTex)}`} />
     </Box>
   );
