@@ -1,7 +1,7 @@
 import { mustHold } from "~/core/result";
 import { simulateRun } from "~/core/simulate";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { shapes } from "~/catalog/shapes";
+import { shapes } from "~/catalog/tests/shapes";
 
 const seed = 11;
 

@@ -1,5 +1,5 @@
 // How often the stated 95 % interval holds the truth, for every shape: npm run coverage [runs].
-import { shapes } from "../catalog/shapes";
+import { shapes } from "../catalog/tests/shapes";
 import { coverageOf } from "../catalog/tests/coverage";
 
 const runs = Number(process.argv[2] ?? 2000);

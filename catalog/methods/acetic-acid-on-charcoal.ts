@@ -24,7 +24,7 @@ const start: TitrationStage = {
   kind: "titration",
   key: "start",
   title: "Titrate the start acid",
-  inputs: [knownBase, pipetted("CH3COOH", "Aliquot of the start acid", "10.00"), titer(filtrate)],
+  inputs: [knownBase, pipetted("CH3COOH", "Aliquot of the start acid", "5.00"), titer(filtrate)],
   relations: [
     { relation: "n = c_b * V * ratio(CH3COOH, NaOH)", title: "Acid in the aliquot", unit: "mmol" },
     { relation: "c_0 = n / V_a", title: "Concentration of the start acid", unit: "mol/L" },
@@ -33,10 +33,10 @@ const start: TitrationStage = {
   also: [{ symbol: "c_b", name: "Concentration of the base", unit: "mol/L" }],
   agree: { on: "V / V_a", per: "V_a" },
   presumed: 0.5,
-  expectMl: [40, 50],
+  expectMl: [20, 30],
   ...phenolphthalein,
-  reagents: [exactly("the start acid", "10.00 mL", "into each flask"), indicatorReagent],
-  steps: ["Pipette 10.00 mL of the start acid into a flask; add the indicator.", ...buretteSteps("base")],
+  reagents: [exactly("the start acid", "5.00 mL", "into each flask"), indicatorReagent],
+  steps: ["Pipette 5.00 mL of the start acid into a flask; add the indicator.", ...buretteSteps("base")],
   cautions,
 };
 
@@ -146,7 +146,7 @@ export const aceticAcidOnCharcoal = defineMethod({
   waste: [neutralWaste, "Charcoal: dried, to the solid waste."],
   glassware: [
     "50 mL burette",
-    "10 mL one-mark pipette and filler",
+    "5 mL and 10 mL one-mark pipettes and filler",
     "50 mL cylinder",
     "five 100 mL bottles with stoppers",
     "funnels and dry filter paper",

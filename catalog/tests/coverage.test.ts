@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { shapes } from "../shapes";
+import { shapes } from "./shapes";
 import { coverageOf } from "./coverage";
 
 /*

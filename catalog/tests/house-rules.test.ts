@@ -1,10 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { standardUncertainty, toDecimals } from "~/core/quantity";
 import { evaluateRun, type HouseRules, type RunRecord, type TitrationEvaluation } from "~/core/run";
-import { backTitration } from "../shapes/complexometric";
+import { backTitration } from "./shapes/complexometric";
 import { baseByPhthalateSolution } from "../methods/base-by-phthalate-solution";
-import { reverse } from "../shapes/acid-base";
-import { blankDifference } from "../shapes/redox";
+import { reverse } from "./shapes/acid-base";
+import { blankDifference } from "./shapes/redox";
 import { defaultHouseRules } from "../rules/defaults";
 import { flask, runRecord } from "./build-record";
 import { titer, type Typed, typedRun } from "./typed-run";

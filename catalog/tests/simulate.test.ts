@@ -4,7 +4,7 @@ import { checkField, checkRecord, evaluateRun, expectedReading, trialFields } fr
 import { carefulHands, simulateRun } from "~/core/simulate";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
-import { shapes } from "../shapes";
+import { shapes } from "./shapes";
 
 const options = {
   method: baseByPhthalateThenAcid,
