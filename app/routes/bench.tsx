@@ -2,6 +2,7 @@ import { data, redirect } from "react-router";
 import { checkStartRun } from "~/formats/requests";
 import { database } from "~/server/database/current";
 import { listMethods } from "~/server/repositories/methods";
+import { dueBottles } from "~/server/repositories/shelf";
 import { listOpenRuns, methodLastBegun, searchFinishedRuns, startRun } from "~/server/repositories/runs";
 import { BenchPage } from "../features/bench/bench-page";
 import type { Route } from "./+types/bench";
@@ -16,6 +17,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     today: new Date().toISOString(),
     open: await listOpenRuns(db),
     finished: await searchFinishedRuns(db, query),
+    due: await dueBottles(db),
     usualMethod: await methodLastBegun(db),
     methods: (await listMethods(db)).map(({ id, title, data: { purpose } }) => ({ id, title, purpose })),
   };

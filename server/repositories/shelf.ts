@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNull, lte } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { parseFormula } from "../../core/chemistry";
 import { makingKey, makingMethod, typedRecord } from "../../core/prepare";
@@ -89,6 +89,18 @@ export async function listShelf(db: Connection, usedUp = false, now = new Date()
     .from(solution)
     .where(usedUp ? undefined : isNull(solution.usedUpAt))
     .orderBy(asc(solution.name), asc(solution.number));
+  return withCurrent(db, rows, now);
+}
+
+/** Bottles in use whose day to be standardized again has passed or comes within two days, the most overdue first. */
+export async function dueBottles(db: Connection, now = new Date(), limit = 8): Promise<SolutionView[]> {
+  const soon = new Date(now.getTime() + 2 * 24 * 3_600_000).toISOString().slice(0, 10);
+  const rows = await db
+    .select()
+    .from(solution)
+    .where(and(isNull(solution.usedUpAt), lte(solution.restandardizeBy, soon)))
+    .orderBy(asc(solution.restandardizeBy))
+    .limit(limit);
   return withCurrent(db, rows, now);
 }
 

@@ -4,8 +4,10 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import type { RunListItem, RunSearchResult } from "~/formats/answers";
+import type { SolutionView } from "~/formats/shelf";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
+import { DueBottles } from "./due-bottles";
 import { FinishedRuns } from "./finished-runs";
 import { RunCard } from "./run-card";
 import { type MethodChoice, StartRunDialog } from "./start-run-dialog";
@@ -15,13 +17,15 @@ interface BenchPageProps {
   today: string;
   open: readonly RunListItem[];
   finished: RunSearchResult;
+  /** Bottles to standardize anew: past their date, or due within days. */
+  due: readonly SolutionView[];
   methods: readonly MethodChoice[];
   /** Id of the method that is offered first. */
   usualMethod: string | null;
 }
 
 /** Home: the runs in progress with what to do next, a new run, and the finished ones. */
-export function BenchPage({ query, today, open, finished, methods, usualMethod }: BenchPageProps) {
+export function BenchPage({ query, today, open, finished, due, methods, usualMethod }: BenchPageProps) {
   // The page of a method sends people here to begin a run by it.
   const [search] = useSearchParams();
   const asked = search.get("start");
@@ -58,7 +62,10 @@ export function BenchPage({ query, today, open, finished, methods, usualMethod }
             <RunCard key={run.id} run={run} />
           ))}
         </Box>
-        <FinishedRuns query={query} finished={finished} />
+        <Box sx={{ display: "grid", gap: 2 }}>
+          <DueBottles due={due} />
+          <FinishedRuns query={query} finished={finished} />
+        </Box>
       </Box>
       <StartRunDialog
         open={starting}

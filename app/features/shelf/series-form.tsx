@@ -94,7 +94,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
           >
             <thead>
               <tr>
-                {["", "Wanted, mol/L", "Stock, mL", "Made, mol/L", ""].map((head, i) => (
+                {["No.", "Wanted, mol/L", "Stock, mL", "Made, mol/L", "Mind"].map((head, i) => (
                   <th key={i}>{head}</th>
                 ))}
               </tr>

@@ -1,0 +1,32 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import type { SolutionView } from "~/formats/shelf";
+import { colors } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { When } from "../../ui/when";
+
+/** What must be standardized anew before it is used; nothing where nothing is due. */
+export function DueBottles({ due }: { due: readonly SolutionView[] }) {
+  if (due.length === 0) return null;
+  return (
+    <Sheet component="section" aria-labelledby="due-title" sx={{ borderLeft: `6px solid ${colors.amber}` }}>
+      <Typography id="due-title" variant="h2" sx={{ color: colors.amberDeep }}>
+        Standardize anew
+      </Typography>
+      <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
+        {due.map(({ id, code, name, restandardizeBy, state }) => (
+          <Box component="li" key={id} sx={{ mt: 0.75 }}>
+            <Link to={`/shelf/${id}`}>
+              {code} {name}
+            </Link>
+            <Box component="span" sx={{ display: "block", color: colors.inkSoft, fontSize: "0.92rem" }}>
+              {state === "past its date" ? "was due " : "due "}
+              {restandardizeBy && <When at={`${restandardizeBy}T12:00:00`} />}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Sheet>
+  );
+}
