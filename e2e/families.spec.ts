@@ -203,7 +203,7 @@ test("iodometric with standing time: thiosulfate by dichromate, then hypochlorit
     ["Boat after transfer", "2.0000"],
   ]);
   await press(page, "link", "Go on: Standardize the thiosulfate");
-  await expect(page.getByRole("list", { name: "Keep to" })).toContainText("stoppered, in the dark, 5 min");
+  await expect(page.getByRole("list", { name: "Keep to" })).toContainText("5 min: stoppered, in the dark");
   await trials(
     page,
     ["25.00", "25.02", "24.98"].map(

@@ -3,8 +3,14 @@ import Box from "@mui/material/Box";
 import { equationMhchem, prettyEquation } from "~/core/chemistry";
 import { Tex } from "./tex";
 
+interface EquationLineProps {
+  source: string;
+  large?: boolean;
+  small?: boolean;
+}
+
 /** A chemical equation as a textbook sets it; the source is one that parses. */
-export function EquationLine({ source, large = false }: { source: string; large?: boolean }) {
+export function EquationLine({ source, large = false, small = false }: EquationLineProps) {
   return (
     <Box
       role="img"
@@ -14,7 +20,7 @@ export function EquationLine({ source, large = false }: { source: string; large?
         overflowX: "auto",
         overflowY: "hidden",
         py: 0.25,
-        fontSize: large ? "1.25rem" : "1.02rem",
+        fontSize: large ? "1.25rem" : small ? "0.8rem" : "1.02rem",
         maxWidth: 1,
       }}
     >

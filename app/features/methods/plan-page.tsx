@@ -107,7 +107,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
           display: "grid",
           gap: 2,
           alignItems: "start",
-          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 360px" },
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 400px" },
         }}
       >
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
@@ -141,7 +141,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
               Reaction
             </Typography>
             {method.equations.map(({ name, equation }) => (
-              <EquationLine key={name} source={equation} />
+              <EquationLine key={name} source={equation} small />
             ))}
           </Sheet>
           <Sheet component="section" aria-labelledby="shopping">
@@ -168,7 +168,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
                       component="td"
                       sx={{ textAlign: "right", whiteSpace: "nowrap", fontWeight: 650, pl: 1 }}
                     >
-                      {total ?? "by the plan"}
+                      {total ?? "as needed"}
                     </Box>
                   </Box>
                 ))}

@@ -2,16 +2,15 @@ import Box from "@mui/material/Box";
 import type { Condition } from "~/core/run";
 import { colors } from "../../theme/theme";
 
-/** A condition as one reads it at the bench. */
-export const conditionWords = ({ what, celsius, minutes, strict }: Condition): string =>
-  [
-    what,
-    celsius && `${celsius[0]} to ${celsius[1]} °C`,
-    minutes !== undefined &&
-      `${strict ? "just " : ""}${minutes >= 120 ? `${minutes / 60} h` : `${minutes} min`}`,
-  ]
-    .filter(Boolean)
-    .join(", ");
+/** A condition as one reads it at the bench: the number first, then what it is for. */
+export function conditionWords({ what, celsius, minutes, strict }: Condition): string {
+  const time =
+    minutes === undefined
+      ? null
+      : `${strict ? "just " : ""}${minutes >= 120 ? `${minutes / 60} h` : `${minutes} min`}`;
+  const numbers = [celsius && `${celsius[0]} to ${celsius[1]} °C`, time].filter(Boolean).join(", ");
+  return numbers === "" ? what : `${numbers}: ${what}`;
+}
 
 /** What must hold while this flask is titrated, at the place where one looks while doing it. */
 export function KeepTo({ conditions }: { conditions: readonly Condition[] }) {
