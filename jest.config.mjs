@@ -3,7 +3,7 @@ export default {
   roots: ["<rootDir>/core", "<rootDir>/catalog", "<rootDir>/formats", "<rootDir>/server", "<rootDir>/app"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
-  moduleNameMapper: { "^~/(.*)$": "<rootDir>/$1" },
+  moduleNameMapper: { "^~/(.*)$": "<rootDir>/$1", "\\.css$": "<rootDir>/app/tests/no-styles.mjs" },
   transform: {
     "^.+\\.tsx?$": [
       "@swc/jest",

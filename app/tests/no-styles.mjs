@@ -1,0 +1,2 @@
+// Styles have no place in tests that read markup.
+export {};
