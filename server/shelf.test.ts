@@ -207,6 +207,14 @@ describe("making", () => {
     const relative = (a: { value: string; plusMinus: string }) => Number(a.plusMinus) / Number(a.value);
     expect(relative(diluted)).toBeGreaterThan(relative(stock.solution.current!));
     expect((await bottle(made.id)).solution.amountLeft).toBe("225");
+    expect(
+      await makeSolution(open.db, {
+        ...weighed,
+        making: { how: "diluted", glass: { kind: "pipette" }, flaskMl: "10" },
+        typed: { "V_0:volume.taken": "25.00" },
+        fromId: made.id,
+      }),
+    ).toEqual({ problems: { volume: "That is more stock than the flask holds" } });
   });
 
   test.each([
@@ -216,6 +224,11 @@ describe("making", () => {
       { "m:mass.before": expect.any(String) },
     ],
     [{ formula: "K(" }, { formula: expect.any(String) }],
+    [
+      { making: { ...weighed.making, purity: { percent: "120", plusMinus: "0" } } },
+      { purity: expect.stringMatching(/over 100 %/) },
+    ],
+    [{ making: { ...weighed.making, flaskMl: "0" } }, { volume: expect.any(String) }],
   ])("is refused with %p, and nothing is put on the shelf", async (wrong, problems) => {
     const before = (await listShelf(open.db)).length;
     expect(await makeSolution(open.db, { ...weighed, ...wrong })).toEqual({ problems });

@@ -1,7 +1,7 @@
 import { data, redirect } from "react-router";
 import { checkStartRun } from "~/formats/requests";
 import { database } from "~/server/database/current";
-import { listMethods } from "~/server/repositories/methods";
+import { methodChoices } from "~/server/repositories/methods";
 import { dueBottles } from "~/server/repositories/shelf";
 import { listOpenRuns, methodLastBegun, searchFinishedRuns, startRun } from "~/server/repositories/runs";
 import { BenchPage } from "../features/bench/bench-page";
@@ -19,7 +19,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     finished: await searchFinishedRuns(db, query),
     due: await dueBottles(db),
     usualMethod: await methodLastBegun(db),
-    methods: (await listMethods(db)).map(({ id, title, data: { purpose } }) => ({ id, title, purpose })),
+    methods: await methodChoices(db),
   };
 }
 

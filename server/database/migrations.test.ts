@@ -47,3 +47,42 @@ test("house rules and methods that stand in a database from before are brought a
     new Set(baseByPhthalateThenAcid.equations.map((e) => e.equation)),
   );
 });
+
+test("readings from before stand on no bottle, and a bottle, its concentration and what it stands on can be written", async () => {
+  const db = await client;
+  await db.exec(`
+    insert into run (id, method_id, method_version, house_rules_id, title, sample, bench, search, status, started_at, updated_at, summary)
+      select '01930000-0000-7000-8000-00000000000a', 'm', 1, id, 'R', '', '', '', 'open', now(), now(), '{}' from house_rules limit 1;
+    insert into stage (id, run_id, key, position)
+      values ('01930000-0000-7000-8000-00000000000b', '01930000-0000-7000-8000-00000000000a', 'standardize', 0);
+    insert into observation (id, stage_id, symbol, kind, text, value, unit, source, person, at)
+      values ('01930000-0000-7000-8000-00000000000c', '01930000-0000-7000-8000-00000000000b', 'P', 'purity', '99.90', 99.90, '%', 'typed', 'x', now());
+  `);
+  await apply("0002_shelf");
+  const read = await db.query<{ text: string; value: string; assignment_id: string | null }>(
+    "select text, value, assignment_id from observation",
+  );
+  expect(read.rows).toEqual([{ text: "99.90", value: "99.90", assignment_id: null }]);
+  await db.exec(`
+    insert into solution (id, form, formula, name, made_at, made_by, amount_unit, hazards, note)
+      values ('01930000-0000-7000-8000-000000000001', 'solid', 'KHC8H4O4', 'phthalate', now(), '', 'g', '', ''),
+             ('01930000-0000-7000-8000-000000000002', 'solution', 'NaOH', 'base', now(), '', 'mL', '', '');
+    insert into assignment (id, solution_id, at, person, how, value, plus_minus, shape, unit)
+      values ('01930000-0000-7000-8000-000000000003', '01930000-0000-7000-8000-000000000001', now(), '', 'certificate', 100.00, 0.05, 'rectangular', '%'),
+             ('01930000-0000-7000-8000-000000000004', '01930000-0000-7000-8000-000000000002', now(), '', 'standardized', 0.10, 0.0001, 'normal', 'mol/L');
+    insert into assignment_source values ('01930000-0000-7000-8000-000000000004', '01930000-0000-7000-8000-000000000003');
+  `);
+  // Numbered in the order in which they came; a trailing zero is kept.
+  const bottles = await db.query<{ number: number; revision: number; value: string }>(
+    "select s.number, s.revision, a.value from solution s join assignment a on a.solution_id = s.id order by s.number",
+  );
+  expect(bottles.rows).toEqual([
+    { number: 1, revision: 1, value: "100.00" },
+    { number: 2, revision: 1, value: "0.10" },
+  ]);
+  await expect(
+    db.exec(
+      "insert into assignment_source values ('01930000-0000-7000-8000-000000000004', '01930000-0000-7000-8000-0000000000ff')",
+    ),
+  ).rejects.toThrow(/foreign key/);
+});

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq } from "drizzle-orm";
+import { and, asc, desc, eq, sql } from "drizzle-orm";
 import { compileMethod, type Method } from "../../core/run";
 import { mustHold, type Result, success } from "../../core/result";
 import type { Connection, Database } from "../database/types";
@@ -41,6 +41,21 @@ export interface MethodEntry {
 /** The newest version of each method, by title. */
 export async function listMethods(db: Connection): Promise<MethodEntry[]> {
   const rows = await db.selectDistinctOn([method.id]).from(method).orderBy(method.id, desc(method.version));
+  return rows.sort((a, b) => a.title.localeCompare(b.title));
+}
+
+/** What a list to choose from shows of the newest version of each method, by title; the rest of it is not read. */
+export async function methodChoices(
+  db: Connection,
+): Promise<{ readonly id: string; readonly title: string; readonly purpose: string }[]> {
+  const rows = await db
+    .selectDistinctOn([method.id], {
+      id: method.id,
+      title: method.title,
+      purpose: sql<string>`${method.data} ->> 'purpose'`,
+    })
+    .from(method)
+    .orderBy(method.id, desc(method.version));
   return rows.sort((a, b) => a.title.localeCompare(b.title));
 }
 

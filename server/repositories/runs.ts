@@ -7,7 +7,7 @@ import type { StartRun } from "../../formats/requests";
 import type { Connection, Database } from "../database/types";
 import { run, stage } from "../database/schema";
 import { currentHouseRules } from "./house-rules";
-import { listMethods } from "./methods";
+import { findMethod } from "./methods";
 import { loadRunRecord } from "./run-record";
 
 export function summarize(record: RunRecord): RunSummary {
@@ -32,7 +32,7 @@ export const searchText = (about: { title: string; sample: string; bench: string
 
 /** Begins a run by the newest version of a method and the house rules in force, and returns its id. */
 export async function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
-  const chosen = (await listMethods(db)).find((m) => m.id === request.methodId);
+  const chosen = await findMethod(db, request.methodId);
   if (!chosen) return failure("Choose a method from the library");
   return db.transaction(async (tx) => {
     const id = newId({ msecs: now.getTime() });
@@ -52,7 +52,7 @@ export async function startRun(db: Database, request: StartRun, now = new Date()
     });
     await tx
       .insert(stage)
-      .values(chosen.data.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
+      .values(chosen.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
     await refreshSummary(tx, id, now);
     return success(id);
   });

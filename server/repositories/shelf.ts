@@ -251,6 +251,11 @@ export async function makeSolution(db: Database, request: MakeSolution, now = ne
   if (!written.ok) problems.formula = written.problem.message;
   const solid = making.how === "weighed" ? parseFormula(making.solid.trim()) : null;
   if (solid && !solid.ok) problems.solid = solid.problem.message;
+  if (making.how === "weighed" && !(Number(making.purity.percent) > 0))
+    problems.purity = "Give a purity above zero";
+  if (making.how === "weighed" && Number(making.purity.percent) > 100)
+    problems.purity = "The purity is over 100 %: no solid holds more than all of itself";
+  if (!(Number(making.flaskMl) > 0)) problems.volume = "Give the volume that it is made up to";
   if (Object.keys(problems).length > 0) return { problems };
   const houseRules = (await currentHouseRules(db)).data;
   const source = request.fromId === null ? null : await solutionById(db, request.fromId, now);
@@ -269,6 +274,8 @@ export async function makeSolution(db: Database, request: MakeSolution, now = ne
   if (stage?.kind !== "preparation" || !q)
     return { problems: { form: stageProblem(stage?.kind === "preparation" ? stage : null) } };
   const used = making.how === "weighed" ? stage.symbols.get("m") : stage.symbols.get("V_0");
+  if (making.how === "diluted" && used && inUnit(used, "mL") > Number(making.flaskMl))
+    return { problems: { volume: "That is more stock than the flask holds" } };
   return db.transaction(async (tx) => {
     const id = newId({ msecs: now.getTime() });
     if (source && used) await drawFrom(tx, source.solution, inUnit(used, source.solution.amountUnit));

@@ -4,7 +4,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
 import { formulaTex } from "~/core/chemistry";
-import type { Origin, WorkingStep } from "~/core/run";
+import type { Origin, RunRecord, UsedSolution, WorkingStep } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
 import { Tex } from "../../ui/tex";
@@ -13,10 +13,12 @@ interface StepProps {
   step: WorkingStep;
   number: number;
   workingHref: (stage: string) => string;
+  /** Bottles from the shelf that readings can name. */
+  solutions?: RunRecord["solutions"];
 }
 
 /** One step of the board: heading, names, numbers, value; each input opens to where it came from. */
-export function Step({ step, number, workingHref }: StepProps) {
+export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
   const [open, setOpen] = useState<string | null>(null);
   const opened = step.inputs.find(({ key }) => key === open);
   return (
@@ -98,7 +100,7 @@ export function Step({ step, number, workingHref }: StepProps) {
             ))}
           </Box>
         )}
-        {opened && <OriginNote origin={opened.origin} workingHref={workingHref} />}
+        {opened && <OriginNote origin={opened.origin} workingHref={workingHref} solutions={solutions} />}
       </Box>
     </Box>
   );
@@ -115,7 +117,13 @@ const noteStyle = {
   "& td.number": { fontFamily: fonts.reading, whiteSpace: "nowrap" },
 } as const;
 
-function OriginNote({ origin, workingHref }: { origin: Origin; workingHref: StepProps["workingHref"] }) {
+interface OriginNoteProps {
+  origin: Origin;
+  workingHref: StepProps["workingHref"];
+  solutions: readonly UsedSolution[];
+}
+
+function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) {
   switch (origin.kind) {
     case "readings":
       return (
@@ -124,13 +132,15 @@ function OriginNote({ origin, workingHref }: { origin: Origin; workingHref: Step
             <tbody>
               {origin.fields.flatMap(({ field, history, present }) =>
                 history.length === 0
-                  ? [
-                      <tr key={field.kind}>
-                        <td>{field.label}</td>
-                        <td>presumed, nothing was typed</td>
-                        <td />
-                      </tr>,
-                    ]
+                  ? field.hidden
+                    ? []
+                    : [
+                        <tr key={field.kind}>
+                          <td>{field.label}</td>
+                          <td>presumed, nothing was typed</td>
+                          <td />
+                        </tr>,
+                      ]
                   : history.map((o) => (
                       <tr key={o.id}>
                         <td>{field.label}</td>
@@ -141,6 +151,7 @@ function OriginNote({ origin, workingHref }: { origin: Origin; workingHref: Step
                           <When at={o.at} as="time" />
                           {o.person && `, ${o.person}`}
                           {o.reason && `: ${o.reason}`}
+                          <Bottle used={solutions.find((s) => s.assignmentId === o.assignment)} />
                         </td>
                       </tr>
                     )),
@@ -205,4 +216,17 @@ function OriginNote({ origin, workingHref }: { origin: Origin; workingHref: Step
     case "equation":
       return <Box sx={noteStyle}>{origin.text}</Box>;
   }
+}
+
+/** The bottle that a value came from: its page leads on to the run that fixed it. */
+function Bottle({ used }: { used: UsedSolution | undefined }) {
+  if (!used) return null;
+  return (
+    <>
+      , from{" "}
+      <Link to={`/shelf/${used.solutionId}`}>
+        {used.code} {used.name}
+      </Link>
+    </>
+  );
 }

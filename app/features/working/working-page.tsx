@@ -98,6 +98,7 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
                   step={step}
                   number={i + 1}
                   workingHref={here}
+                  solutions={record.solutions}
                 />
               ))}
             </Box>
