@@ -1,4 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
 import { expect, startRun, test, titration, typeReadings, weighing } from "./app";
 
 const sizes = [
@@ -7,57 +8,72 @@ const sizes = [
   { width: 390, height: 844 },
 ];
 
-test("no screen has serious faults of access, at any width, and none overflows", async ({ page }) => {
-  test.setTimeout(240_000);
+/** No serious fault of access, and nothing wider than the window. */
+async function check(page: Page, where: string) {
+  const found = await new AxeBuilder({ page }).analyze();
+  const grave = found.violations
+    .filter((v) => v.impact === "serious" || v.impact === "critical")
+    .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
+  expect(grave).toEqual([]);
+  await fits(page, where);
+}
+
+async function fits(page: Page, where: string) {
+  const [inner, whole] = await page.evaluate(() => [window.innerWidth, document.documentElement.scrollWidth]);
+  expect([where, whole]).toEqual([where, inner]);
+}
+
+/** Every page at every width; the widths between are looked over for overflow alone. */
+async function checkAll(page: Page, paths: readonly string[]) {
+  for (const size of sizes) {
+    await page.setViewportSize(size);
+    for (const path of paths) {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      await (size.width === 768 ? fits : check)(page, `${path} at ${size.width}`);
+    }
+  }
+}
+
+test("no screen of a run has serious faults of access, at any width, and none overflows", async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
   await startRun(page, "Access");
   await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
   await typeReadings(page, [...weighing("2.5901", "2.1000"), ...titration(null, "49.01")]);
   const run = new URL(page.url()).pathname;
   await page.getByRole("textbox", { name: "Boat with solid, g" }).fill("2.6");
   await page.getByRole("textbox", { name: "Boat with solid, g" }).press("Enter");
-
-  const check = async (where: string) => {
-    const found = await new AxeBuilder({ page }).analyze();
-    const grave = found.violations
-      .filter((v) => v.impact === "serious" || v.impact === "critical")
-      .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
-    expect(grave).toEqual([]);
-    const [inner, whole] = await page.evaluate(() => [
-      window.innerWidth,
-      document.documentElement.scrollWidth,
-    ]);
-    expect([where, whole]).toEqual([where, inner]);
-  };
-  await check("run with a refused reading");
-  for (const size of sizes) {
-    await page.setViewportSize(size);
-    for (const path of [
-      "/",
-      run,
-      `${run}?stage=determine`,
-      `${run}?stage=conclude`,
-      `${run}/working`,
-      "/methods",
-      "/methods/water-hardness",
-      "/methods/kappa-number/plan",
-      "/methods/new",
-      "/shelf",
-      "/shelf/new",
-      "/shelf/new?as=series",
-      "/shelf/labels",
-      "/shelf/lineage",
-      "/calculate",
-      "/calculate?what=concentration",
-      "/house-rules",
-      "/nowhere",
-    ]) {
-      await page.goto(path);
-      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
-      await check(`${path} at ${size.width}`);
-    }
-  }
+  await check(page, "run with a refused reading");
+  await checkAll(page, [
+    "/",
+    run,
+    `${run}?stage=determine`,
+    `${run}?stage=conclude`,
+    `${run}/working`,
+    "/house-rules",
+    "/nowhere",
+  ]);
   await page.goto("/");
   await page.getByRole("button", { name: "Start a run" }).click();
   await expect(page.getByRole("dialog")).toBeVisible();
-  await check("start a run");
+  await check(page, "start a run");
+});
+
+test("nor has any of the library, the shelf and the calculators", async ({ page }) => {
+  test.setTimeout(180_000);
+  await checkAll(page, [
+    "/methods",
+    "/methods/water-hardness",
+    "/methods/kappa-number/plan",
+    "/methods/new",
+    "/shelf",
+    "/shelf/new",
+    "/shelf/new?as=series",
+    "/shelf/labels",
+    "/shelf/lineage",
+    "/calculate",
+    "/calculate?what=concentration",
+  ]);
 });

@@ -5,14 +5,9 @@ import { problemText, type Result } from "~/core/result";
 import type { CalculatedStep } from "~/core/prepare";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
+import { numberIn } from "../../ui/number-in";
 import { Tex } from "../../ui/tex";
 import type { FormField } from "../shelf/use-form";
-
-/** Number typed by hand, comma or point; null where it is none. */
-export const numberIn = (text: string | undefined): number | null => {
-  const plain = (text ?? "").trim().replace(",", ".");
-  return /^\d*\.?\d+(e-?\d+)?$/i.test(plain) ? Number(plain) : null;
-};
 
 /** Texts of a calculator; a text that is no number is told by its field. */
 export function useTexts(initial: Readonly<Record<string, string>>) {

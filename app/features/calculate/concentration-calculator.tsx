@@ -5,7 +5,8 @@ import { calculate, type ConcentrationUnit, convertConcentration, fiveFigures } 
 import { problemText } from "~/core/result";
 import { colors, fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
-import { Board, Calculator, numberIn, useTexts } from "./board";
+import { Board, Calculator, useTexts } from "./board";
+import { numberIn } from "../../ui/number-in";
 
 const units: readonly ConcentrationUnit[] = ["mol/L", "N", "g/L", "% w/v", "mg/L", "% w/w", "ppm"];
 

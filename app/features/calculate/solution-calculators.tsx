@@ -5,7 +5,8 @@ import { calculate, massForSolution, planDilution } from "~/core/prepare";
 import { problemText } from "~/core/result";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "../shelf/glass";
-import { Board, Calculator, numberIn, useTexts } from "./board";
+import { Board, Calculator, useTexts } from "./board";
+import { numberIn } from "../../ui/number-in";
 
 /** m = c V M / P. */
 export function MassCalculator() {

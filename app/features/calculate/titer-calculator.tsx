@@ -3,7 +3,8 @@ import { calculate } from "~/core/prepare";
 import { failure, problemText, type Result } from "~/core/result";
 import type { CalculatedStep } from "~/core/prepare";
 import { TextInput } from "../../ui/text-input";
-import { Board, Calculator, numberIn, useTexts } from "./board";
+import { Board, Calculator, useTexts } from "./board";
+import { numberIn } from "../../ui/number-in";
 
 /** Titer that an amount takes, and whether a burette holds it. */
 export function TiterCalculator() {

@@ -11,6 +11,7 @@ import { compiledMethod, type ComputedStage, type Method } from "~/core/run";
 import { colors } from "../../theme/theme";
 import { EquationLine } from "../../ui/equation";
 import { noPrint, Page } from "../../ui/page";
+import { numberIn } from "../../ui/number-in";
 import { Sheet } from "../../ui/sheet";
 import { List } from "./method-page";
 import { type PlanField, PlannedStage } from "./planned-stage";
@@ -23,11 +24,6 @@ interface PlanPageProps {
 
 /** Texts as typed, by `stage.field`; what is no number is told beside it and left out of the plan. */
 type Typed = Readonly<Record<string, string>>;
-
-export const numberIn = (text: string | undefined): number | null => {
-  const plain = (text ?? "").trim().replace(",", ".");
-  return /^\d*\.?\d+$/.test(plain) ? Number(plain) : null;
-};
 
 function choicesFrom(typed: Typed, stages: readonly ComputedStage[]): PlanChoices["stages"] {
   return Object.fromEntries(

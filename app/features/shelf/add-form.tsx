@@ -12,6 +12,7 @@ import {
   usePut,
   type NewBottleProps,
   markedProblem,
+  keptFrom,
 } from "./parts";
 import { useFormState } from "./use-form";
 
@@ -61,11 +62,7 @@ export function AddForm({ today }: NewBottleProps) {
       how: values.how === "nominal" ? "nominal" : "certificate",
       value: text("value"),
       plusMinus: text("plusMinus"),
-      person: text("person"),
-      amount: text("amount"),
-      restandardizeBy: text("restandardizeBy"),
-      hazards: text("hazards"),
-      note: text("note"),
+      ...keptFrom(values),
     });
   return (
     <Box sx={{ display: "grid", gap: 2, maxWidth: 820 }}>

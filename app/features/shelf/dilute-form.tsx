@@ -14,14 +14,16 @@ import {
   Made,
   Mind,
   mindOf,
-  numberIn,
   PutButton,
   Step,
   twoColumns,
   usePut,
   type NewBottleProps,
   markedProblem,
+  filled,
+  keptFrom,
 } from "./parts";
+import { numberIn } from "../../ui/number-in";
 import { useFormState } from "./use-form";
 
 /** A solution diluted from a stock on the shelf: c1 V1 = c2 V2, rounded to what the glass delivers. */
@@ -97,13 +99,9 @@ export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
       formula: stock?.formula ?? "",
       name: (values.name ?? "").trim(),
       making,
-      typed: Object.fromEntries(Object.entries(typed).filter(([, text]) => text.trim() !== "")),
+      typed: filled(typed),
       fromId: values.fromId || null,
-      person: values.person?.trim() ?? "",
-      amount: values.amount ?? "",
-      restandardizeBy: values.restandardizeBy ?? "",
-      hazards: values.hazards ?? "",
-      note: values.note ?? "",
+      ...keptFrom(values),
     });
   return (
     <Box sx={twoColumns}>

@@ -34,11 +34,6 @@ export const fieldsGrid = {
   gridTemplateColumns: { xs: "minmax(0,1fr)", sm: "1fr 1fr" },
 } as const;
 
-export const numberIn = (text: string | undefined): number | null => {
-  const plain = (text ?? "").trim().replace(",", ".");
-  return /^\d*\.?\d+$/.test(plain) ? Number(plain) : null;
-};
-
 /** A day from today on, as its field takes it. */
 export const daysFrom = (today: string, days: number | undefined): string =>
   days === undefined ? "" : dayjs(today).add(days, "day").format("YYYY-MM-DD");
@@ -205,3 +200,16 @@ export function mindOf(formula: string): string[] {
 export const markedProblem = (problems: FormProblems): string | undefined =>
   problems.form ??
   (Object.keys(problems).length > 0 ? "Not on the shelf yet: look at the fields marked above" : undefined);
+
+/** What every bottle is kept with, as typed. */
+export const keptFrom = (values: FormState["values"]) => ({
+  person: (values.person ?? "").trim(),
+  amount: values.amount ?? "",
+  restandardizeBy: values.restandardizeBy ?? "",
+  hazards: values.hazards ?? "",
+  note: values.note ?? "",
+});
+
+/** Fields that were filled in, with their texts. */
+export const filled = (typed: TypedFields): Record<string, string> =>
+  Object.fromEntries(Object.entries(typed).flatMap(([key, text]) => (text?.trim() ? [[key, text]] : [])));

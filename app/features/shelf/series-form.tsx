@@ -6,7 +6,8 @@ import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
-import { fieldsGrid, Mind, mindOf, numberIn, PutButton, Step, usePut, type NewBottleProps } from "./parts";
+import { fieldsGrid, Mind, mindOf, PutButton, Step, usePut, type NewBottleProps } from "./parts";
+import { numberIn } from "../../ui/number-in";
 import { useFormState } from "./use-form";
 
 /** Standards from one stock, from dilute to strong, each in a flask of the same size. */

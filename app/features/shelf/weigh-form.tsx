@@ -17,14 +17,16 @@ import {
   Made,
   Mind,
   mindOf,
-  numberIn,
   PutButton,
   Step,
   twoColumns,
   usePut,
   type NewBottleProps,
   markedProblem,
+  filled,
+  keptFrom,
 } from "./parts";
+import { numberIn } from "../../ui/number-in";
 import { useFormState } from "./use-form";
 
 const weighings = [
@@ -123,13 +125,9 @@ export function WeighForm({ bottles, rules, today }: NewBottleProps) {
       formula,
       name: (values.name ?? "").trim(),
       making,
-      typed: Object.fromEntries(Object.entries(typed).filter(([, text]) => text.trim() !== "")),
+      typed: filled(typed),
       fromId: values.fromId || null,
-      person: values.person?.trim() || "",
-      amount: values.amount ?? "",
-      restandardizeBy: values.restandardizeBy ?? "",
-      hazards: values.hazards ?? "",
-      note: values.note ?? "",
+      ...keptFrom(values),
     });
   const formulaProblem = parsedProblem(solid);
 
