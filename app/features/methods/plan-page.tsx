@@ -86,7 +86,11 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
   return (
     <Page
       title={`Plan: ${method.title}`}
-      note="Type what you have; empty fields take what the method presumes."
+      note={
+        <Box component="span" sx={noPrint}>
+          Type what you have; empty fields take what the method presumes.
+        </Box>
+      }
       actions={
         <>
           <Button variant="contained" onClick={() => window.print()}>
@@ -104,6 +108,8 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
           gap: 2,
           alignItems: "start",
           gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 400px" },
+          // All of it on one sheet of paper.
+          "@media print": { gridTemplateColumns: "minmax(0,1fr) minmax(0,1fr)", zoom: 0.62, gap: 1 },
         }}
       >
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
@@ -124,8 +130,8 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
             </Box>
           </Sheet>
           <Box sx={{ display: "none", "@media print": { display: "block" } }}>
-            {counts.benches} benches, {counts.trials} trials each, {burette} mL burettes,{" "}
-            {counts.marginPercent} % margin.
+            {counts.benches} {counts.benches === 1 ? "bench" : "benches"}, {counts.trials} trials each,{" "}
+            {burette} mL burettes, {counts.marginPercent} % margin.
           </Box>
           {plans.map((plan, i) => (
             <PlannedStage key={plan.key} plan={plan} number={i + 1} field={field(plan.key)} />

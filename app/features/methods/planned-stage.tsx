@@ -39,6 +39,7 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
           display: "grid",
           gap: 2,
           gridTemplateColumns: { xs: "1fr", sm: "minmax(0,1fr) minmax(0,1fr)" },
+          "@media print": { gridTemplateColumns: "minmax(0,1fr)", gap: 0.5 },
         }}
       >
         <Box sx={{ display: "grid", gap: 1.5, alignContent: "start", ...noPrint }}>
