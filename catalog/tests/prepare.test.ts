@@ -3,6 +3,8 @@ import fc from "fast-check";
 import {
   ancestorsOf,
   convertConcentration,
+  type DeliveringGlass,
+  deliveryStepMl,
   dependentsOf,
   evenLevels,
   type Making,
@@ -240,4 +242,47 @@ test("lineage: what it stands on, what depends on it, and a circle", () => {
   expect([...ancestorsOf("sample", standsOn)].sort()).toEqual(["acid", "base", "phthalate"]);
   expect([...dependentsOf("phthalate", standsOn)].sort()).toEqual(["acid", "base", "sample"]);
   expect(ancestorsOf("base", new Map([...standsOn, ["phthalate", ["acid"]]]))).toContain("base");
+});
+
+describe("what a glass can deliver", () => {
+  const read = (decimals: number) => ({ capacityMl: 50, decimals });
+
+  /** About 20 drops to the mL; half a division can be judged. Common practice, no source. */
+  test.each([
+    [{ kind: "burette" }, 1, 0.1],
+    [{ kind: "burette" }, 2, 0.05],
+    [{ kind: "graduated pipette", capacityMl: 10 }, 2, 0.05],
+    [{ kind: "cylinder", capacityMl: 50 }, 2, 0.5],
+    [{ kind: "cylinder", capacityMl: 30 }, 2, 0.5],
+    [{ kind: "pipette" }, 2, null],
+  ] as const)("%p, read to %p decimals, goes by steps of %p mL", (glass, decimals, step) => {
+    expect(deliveryStepMl(glass, read(decimals))).toBe(step);
+  });
+
+  test("a small volume by a cylinder is told as uncertain; by a burette it is not", () => {
+    const request = { stock: 1, target: 0.02, volumeMl: 100, burette: read(2) };
+    const cautions = (glass: DeliveringGlass) => {
+      const plan = planDilution({ ...request, glass });
+      return plan.ok ? plan.value.cautions : [plan.problem.message];
+    };
+    expect(cautions({ kind: "cylinder", capacityMl: 50 })).toEqual([
+      "So small a volume is uncertain by its reading alone: ± 13 %",
+    ]);
+    expect(cautions({ kind: "burette" })).toEqual([]);
+  });
+
+  test("levels are equally far apart and end where they should", () => {
+    expect(evenLevels(0.002, 0.01, 5)).toEqual([0.002, 0.004, 0.006, 0.008, 0.01]);
+    expect(evenLevels(0.3, 0.3, 1)).toEqual([0.3]);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.001, max: 1, noNaN: true }),
+        fc.integer({ min: 2, max: 12 }),
+        (low, n) => {
+          const levels = evenLevels(low, low * 3, n);
+          return levels.length === n && levels.every((c, i) => i === 0 || c > (levels[i - 1] ?? NaN));
+        },
+      ),
+    );
+  });
 });

@@ -122,6 +122,10 @@ export const observation = pgTable(
   },
   (t) => [
     index("observation_of_stage").on(t.stageId, t.id),
+    // Few readings come from the shelf; lineage looks for just those.
+    index("observation_from_shelf")
+      .on(t.assignmentId)
+      .where(sql`${t.assignmentId} is not null`),
     // A reading is corrected once; the correction is what is corrected next.
     uniqueIndex("observation_superseded_once")
       .on(t.supersedes)

@@ -56,4 +56,5 @@ CREATE INDEX "assignment_of_solution" ON "assignment" USING btree ("solution_id"
 CREATE INDEX "recomputation_of_run" ON "recomputation" USING btree ("run_id","id");--> statement-breakpoint
 CREATE UNIQUE INDEX "solution_number" ON "solution" USING btree ("number");--> statement-breakpoint
 CREATE INDEX "solution_by_formula" ON "solution" USING btree ("formula");--> statement-breakpoint
-ALTER TABLE "observation" ADD CONSTRAINT "observation_assignment_id_assignment_id_fk" FOREIGN KEY ("assignment_id") REFERENCES "public"."assignment"("id") ON DELETE no action ON UPDATE no action;
+ALTER TABLE "observation" ADD CONSTRAINT "observation_assignment_id_assignment_id_fk" FOREIGN KEY ("assignment_id") REFERENCES "public"."assignment"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX "observation_from_shelf" ON "observation" USING btree ("assignment_id") WHERE "observation"."assignment_id" is not null;
