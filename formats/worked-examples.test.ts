@@ -118,6 +118,19 @@ const examples: readonly Example[] = [
     ],
   },
   {
+    // The acid is 2 · 0.1325 / 105.988 / 0.02500 = 0.100011 mol/L; one carbonate takes one acid to pH 8.3.
+    method: "alkalinity-in-two-steps",
+    stages: {
+      standardize: { once: { "P:purity": "100.00" }, trials: [weighed(0.1325, "25.00")] },
+      phenolphthalein: { trials: [taken("V_w", "100.00", "0.80")] },
+      determine: { trials: [taken("V_w", "100.00", "2.30")] },
+    },
+    found: [
+      ["phenolphthalein", null, (2 * 0.1325 * 1000 * 0.008) / 105.988 / 0.025],
+      ["determine", null, (2 * 0.1325 * 1000 * 0.023) / 105.988 / 0.025],
+    ],
+  },
+  {
     // 0.3041 g of 2-hydroxy-2-phenylethanoic acid, 152.149 g/mol, is 1.9987 mmol: 20.00 mL of 0.09994 mol/L.
     method: "weak-acid-by-ph-meter",
     stages: { determine: { trials: [{ ...weighed(0.3041, "20.00"), "pH_h:pH": "3.37" }] } },

@@ -3,6 +3,7 @@ import { aceticAcidOnCharcoal } from "./acetic-acid-on-charcoal";
 import { acidByBase } from "./acid-by-base";
 import { acidByCarbonateThenBase } from "./acid-by-carbonate-then-base";
 import { acidByHydrogenCarbonate } from "./acid-by-hydrogen-carbonate";
+import { alkalinityInTwoSteps } from "./alkalinity-in-two-steps";
 import { alkalinityOfWater } from "./alkalinity-of-water";
 import { ascorbicAcidByIodate, ascorbicAcidByIodine } from "./ascorbic-acid";
 import { baseByAcid } from "./base-by-acid";
@@ -43,6 +44,7 @@ export const methods: readonly Method[] = [
   diproticSolidAcid,
   diluteAndCheckAcid,
   alkalinityOfWater,
+  alkalinityInTwoSteps,
   weakAcidByPhMeter,
   aceticAcidOnCharcoal,
   permanganateByIron,

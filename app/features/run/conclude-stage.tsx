@@ -8,7 +8,7 @@ import { plusMinusWords, type RunEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
-import { NewerConcentrations, ShelveButton } from "./shelf";
+import { NewerConcentrations, NotShelved, ShelveButton } from "./shelf";
 import type { LiveRun } from "./use-run";
 
 /** The end of a run: its results to read over, and to finish it with. */
@@ -93,6 +93,7 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
           <>
             <Typography sx={{ flexGrow: 1 }}>
               Clean up: {record.method.waste.join(" ")} Rinse burette and pipettes.
+              <NotShelved stages={stages} />
             </Typography>
             <Button variant="contained" size="large" onClick={change("finish")}>
               Finish the run

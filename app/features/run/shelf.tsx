@@ -154,6 +154,22 @@ export function ShelveButton({
   );
 }
 
+/** What this run has fixed and not put on the shelf: said where it is finished. */
+export function NotShelved({ stages }: { stages: readonly ComputedEvaluation[] }) {
+  const { shelved } = useContext(ShelfContext);
+  const waiting = stages.filter(
+    (s) =>
+      s.done && s.definition.result.assigns !== undefined && !shelved.some((put) => put.stageKey === s.key),
+  );
+  if (waiting.length === 0) return null;
+  const names = waiting.map((s) => uncapitalized(s.definition.result.name)).join("; ");
+  return (
+    <Box component="span" sx={{ display: "block", color: colors.amberDeep }}>
+      Not on the shelf yet: {names}. Put it there above where other runs are to use it.
+    </Box>
+  );
+}
+
 interface ShelveDialogProps {
   stage: ComputedEvaluation;
   formula: string;
