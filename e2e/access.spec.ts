@@ -61,7 +61,9 @@ test("no screen of a run has serious faults of access, at any width, and none ov
   await check(page, "start a run");
 });
 
-test("nor has any of the library, the shelf and the calculators", async ({ page }) => {
+test("no screen of the library, the shelf and the calculators has serious faults of access, and none overflows", async ({
+  page,
+}) => {
   test.setTimeout(180_000);
   await checkAll(page, [
     "/methods",

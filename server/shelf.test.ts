@@ -3,13 +3,26 @@ import { v7 as newId } from "uuid";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { mustHold } from "~/core/result";
-import { evaluateRun, type RunRecord } from "~/core/run";
+import {
+  checkRecord,
+  evaluateRun,
+  type ObservationKind,
+  presentObservation,
+  type RunRecord,
+} from "~/core/run";
 import type { AddSolution, EditSolution, MakeSolution } from "~/formats/shelf";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { putFirstHouseRules, saveHouseRules } from "./repositories/house-rules";
 import { putMethods } from "./repositories/methods";
 import { startRun } from "./repositories/runs";
-import { addSolution, editSolution, listShelf, makeSolution, solutionById } from "./repositories/shelf";
+import {
+  addSolution,
+  assign,
+  editSolution,
+  listShelf,
+  makeSolution,
+  solutionById,
+} from "./repositories/shelf";
 import { shelfOfRun } from "./repositories/shelf-of-run";
 import { benchOn } from "./tests/bench";
 
@@ -258,6 +271,90 @@ describe("runs and the shelf", () => {
     const { undo } = (answer as { state: { undo: { eventId: string } } }).state;
     await change(runId, { intent: "undo", eventId: undo.eventId });
     expect(resultOf(await record(runId), "determine")).toBe(resultOf(taken, "determine"));
+  });
+
+  test.each([
+    ["a standard uncertainty", { how: "standardized", shape: "normal", plusMinus: "0.0004" }],
+    ["a half width", { how: "certificate", shape: "rectangular", plusMinus: "0.0007" }],
+  ] as const)(
+    "what is typed over a bottle's value leaves nothing of its %s; undo brings bottle and ± back",
+    async (_name, parts) => {
+      const id = await put();
+      const assignmentId = await assign(open.db, {
+        solutionId: id,
+        at: new Date(),
+        person: "bench 1",
+        value: "0.1012",
+        unit: "mol/L",
+        sources: [],
+        ...parts,
+      });
+      const runId = await begin("acid-by-base");
+      await take(runId, "determine", "c_b", assignmentId);
+      await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
+      const before = await record(runId);
+      const [stage] = before.stages;
+      const value = stage!.observations.find((o) => o.kind === "given")!;
+      const typed = await change(runId, {
+        intent: "observe",
+        id: newId(),
+        stageKey: "determine",
+        trial: null,
+        symbol: "c_b",
+        kind: "given",
+        text: "0.2000",
+        supersedes: value.id,
+        reason: "misread",
+      });
+      expect(typed).toMatchObject({ status: "done" });
+      const over = await record(runId);
+      const present = (r: RunRecord, kind: ObservationKind) =>
+        presentObservation(r.stages[0]!.observations, "c_b", kind);
+      expect(present(over, "given")).toMatchObject({ text: "0.2000" });
+      expect([present(over, "given.plus-minus"), present(over, "given.standard-uncertainty")]).toEqual([
+        null,
+        null,
+      ]);
+      expect(checkRecord(over)).toEqual([]);
+
+      const { undo } = (typed as { state: { undo: { eventId: string } } }).state;
+      expect(await change(runId, { intent: "undo", eventId: undo.eventId })).toMatchObject({
+        status: "done",
+      });
+      const back = await record(runId);
+      expect(present(back, "given")).toMatchObject({ text: "0.1012", assignment: assignmentId });
+      expect(resultOf(back, "determine")).toBe(resultOf(before, "determine"));
+      expect(checkRecord(back)).toEqual([]);
+    },
+  );
+
+  test("a bottle of the other kind of ± taken instead, and that undone", async () => {
+    const normal = (await bottle(await put({ how: "certificate", value: "0.1012", plusMinus: "0.0004" })))
+      .solution;
+    const other = await assign(open.db, {
+      solutionId: await put(),
+      at: new Date(),
+      person: "bench 1",
+      how: "standardized",
+      shape: "normal",
+      value: "0.1100",
+      plusMinus: "0.0001",
+      unit: "mol/L",
+      sources: [],
+    });
+    const runId = await begin("acid-by-base");
+    await take(runId, "determine", "c_b", normal.current!.id);
+    await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
+    const first = resultOf(await record(runId), "determine");
+    const answer = await take(runId, "determine", "c_b", other, "standardized anew");
+    expect(resultOf(await record(runId), "determine")).toMatch(/^0\.1100/);
+    const { undo } = (answer as { state: { undo: { eventId: string } } }).state;
+    expect(await change(runId, { intent: "undo", eventId: undo.eventId })).toMatchObject({ status: "done" });
+    const back = await record(runId);
+    expect([resultOf(back, "determine"), checkRecord(back)]).toEqual([first, []]);
+    expect(
+      back.stages[0]!.observations.filter((o) => o.assignment === normal.current!.id).length,
+    ).toBeGreaterThan(2);
   });
 
   test("refuses a bottle of something else", async () => {

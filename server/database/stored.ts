@@ -1,6 +1,12 @@
 /** What takes a change back; readings are never deleted, so a reading is taken back by one that supersedes it. */
 export type Inverse =
-  | { readonly do: "supersede"; readonly observationId: string; readonly by: string | null }
+  | {
+      readonly do: "supersede";
+      readonly observationId: string;
+      readonly by: string | null;
+      /** The bottle that what is brought back had come from. */
+      readonly assignment?: string | null;
+    }
   | {
       readonly do: "trial";
       readonly trialId: string;

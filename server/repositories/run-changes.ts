@@ -6,6 +6,7 @@ import {
   fieldKey,
   isEmptyRun,
   nextTrialNumber,
+  lastObservation,
   presentObservation,
   type RunRecord,
   type StageRecord,
@@ -25,7 +26,7 @@ import { type Change, done, malformed, type Outcome, refused, remember } from ".
 import { loadRunRecord } from "./run-record";
 import { refreshSummary, searchText } from "./runs";
 import { recompute, renewShelved, shelve } from "./shelf-of-run";
-import { take, takeBackUncertainty } from "./take";
+import { supersedes, take, takeBackPartners } from "./take";
 
 function findTrial(
   record: RunRecord,
@@ -109,13 +110,14 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
     reason: request.reason,
   });
   // A ± that came with a bottle does not belong to what is typed in its place.
-  await takeBackUncertainty(change, stage, observations, request);
+  const takenBack = sent ? [] : await takeBackPartners(change, stage, request);
   const what = `${uncapitalized(field.label)} ${checked.text}`;
-  await remember(change, present ? `correction of ${uncapitalized(field.label)} to ${checked.text}` : what, {
-    do: "supersede",
-    observationId: request.id,
-    by: present?.text ?? null,
-  });
+  const inverse = supersedes(request.id, present);
+  await remember(
+    change,
+    present ? `correction of ${uncapitalized(field.label)} to ${checked.text}` : what,
+    takenBack.length > 0 ? { do: "several", of: [inverse, ...takenBack] } : inverse,
+  );
   return done;
 }
 
@@ -260,17 +262,17 @@ async function takeBack(change: Change, inverse: Inverse): Promise<Outcome> {
       const holder = record.stages
         .flatMap((s) => [s, ...s.trials])
         .find((h) => h.observations.some((o) => o.id === inverse.observationId));
-      const present =
-        written && holder && presentObservation(holder.observations, written.symbol, written.kind);
-      if (!present) return malformed("What should be undone is not there");
-      // The field may have been corrected and restored since: what holds now is what is taken back.
-      const wrong = { ...written, id: present.id };
+      // The field may have been corrected and restored since: what stands last is what is taken back.
+      const last = written && holder && lastObservation(holder.observations, written.symbol, written.kind);
+      if (!last) return malformed("What should be undone is not there");
+      const wrong = { ...written, id: last.id };
       const before = inverse.by === null ? null : inverse.by.replace(",", ".");
       await db.insert(observation).values({
         ...wrong,
         id: newId(),
         text: inverse.by ?? "",
         value: before,
+        assignmentId: inverse.assignment ?? null,
         person,
         at: now,
         supersedes: wrong.id,

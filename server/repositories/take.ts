@@ -40,7 +40,7 @@ async function write(
     kind,
     text: value ?? "",
     value,
-    unit,
+    unit: present && value === null ? present.unit : unit,
     source: "imported",
     person,
     at: now,
@@ -48,8 +48,16 @@ async function write(
     reason: present ? (reason ?? "taken back") : null,
     assignmentId,
   });
-  return { do: "supersede", observationId: id, by: present?.text ?? null };
+  return supersedes(id, present);
 }
+
+/** What takes back an observation: what it stands in place of, bottle and all. */
+export const supersedes = (observationId: string, before: Observation | null): Inverse => ({
+  do: "supersede",
+  observationId,
+  by: before?.text ?? null,
+  assignment: before?.assignment ?? null,
+});
 
 /** A concentration from a bottle brings its ± with it; where it was a standard uncertainty, no typed ± may stay beside it. */
 export async function take(
@@ -113,24 +121,25 @@ export async function take(
   return done;
 }
 
-/** What is typed over a concentration from the shelf leaves no uncertainty of the bottle behind. */
-export async function takeBackUncertainty(
+/** What came with a value from the shelf, and does not belong to what is typed in its place. */
+const partners: Partial<Record<ObservationKind, readonly ObservationKind[]>> = {
+  given: ["given.plus-minus", "given.standard-uncertainty"],
+  "given.plus-minus": ["given.standard-uncertainty"],
+  purity: ["purity.plus-minus"],
+};
+
+/** Takes back what a bottle had brought beside a value that is now typed; says how to undo that. */
+export async function takeBackPartners(
   change: Change,
   stage: StageRecord,
-  observations: readonly Observation[],
   { symbol, kind }: { readonly symbol: string; readonly kind: ObservationKind },
-): Promise<void> {
-  if (kind !== "given" && kind !== "given.plus-minus") return;
-  await write(
-    change,
-    { ...stage, observations: [...observations] },
-    {
-      symbol,
-      kind: "given.standard-uncertainty",
-      value: null,
-      unit: "",
-      assignmentId: null,
-      reason: "another value was typed",
-    },
-  );
+): Promise<Inverse[]> {
+  const inverses: Inverse[] = [];
+  for (const partner of partners[kind] ?? []) {
+    if (!presentObservation(stage.observations, symbol, partner)?.assignment) continue;
+    const back = { symbol, kind: partner, value: null, unit: "", assignmentId: null };
+    const inverse = await write(change, stage, { ...back, reason: "another value was typed" });
+    if (inverse) inverses.push(inverse);
+  }
+  return inverses;
 }

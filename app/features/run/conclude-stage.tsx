@@ -8,7 +8,8 @@ import { plusMinusWords, type RunEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
-import { NewerConcentrations, NotShelved, ShelveButton } from "./shelf";
+import { NewerConcentrations } from "./newer-concentrations";
+import { NotShelved, ShelveButton } from "./shelve";
 import type { LiveRun } from "./use-run";
 
 /** The end of a run: its results to read over, and to finish it with. */

@@ -8,7 +8,7 @@ import { BeadRail, type RailBead } from "../../ui/bead-rail";
 import { unbroken } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
 import { conditionWords } from "./conditions";
-import { ShelveButton } from "./shelf";
+import { ShelveButton } from "./shelve";
 import type { Send } from "./use-run";
 
 /** Do the trials agree? The beads, the verdict with its reason, and what closes the set. */

@@ -7,7 +7,7 @@ import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "
 import { fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { CautionPanel } from "./panels";
-import { ShelveButton } from "./shelf";
+import { ShelveButton } from "./shelve";
 import { StageReadings } from "./stage-readings";
 import type { LiveRun } from "./use-run";
 

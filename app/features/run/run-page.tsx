@@ -9,7 +9,7 @@ import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
 import { PreparationStageView } from "./preparation-stage";
 import { RunHeader } from "./run-header";
-import { ShelfContext } from "./shelf";
+import { ShelfContext } from "./shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { TitrationStageView } from "./titration-stage";
 import { useRun } from "./use-run";

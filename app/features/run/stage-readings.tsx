@@ -11,9 +11,11 @@ import {
   type RunRecord,
   type StageRecord,
 } from "~/core/run";
+import { concentrationOf } from "~/formats/concentration";
 import { colors, fonts } from "../../theme/theme";
 import { CorrectDialog } from "./correct-dialog";
-import { bottlesFor, FromBottle, ShelfContext, TakeDialog } from "./shelf";
+import { bottlesFor, ShelfContext } from "./shelf-context";
+import { bottleUsed, FromBottle, TakeDialog } from "./take-bottle";
 import type { Send } from "./use-run";
 
 interface StageReadingsProps {
@@ -146,7 +148,8 @@ interface StageInputProps {
 
 /** One thing read once: its label and its readings, each a button that opens it to be typed or corrected. */
 function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTake }: StageInputProps) {
-  const spread = all.find(({ field, present }) => field.hidden && present)?.present;
+  const used = bottleUsed(all, run);
+  const label = used && concentrationOf(used);
   const read = states.some(({ present }) => present);
   const presumed = presumedText(input, "value") !== undefined;
   // Of two readings each is named; what the label of the whole says already is left out.
@@ -161,14 +164,16 @@ function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTa
       <span>{input.label}</span>
       {states.map((state) => {
         const { field, present } = state;
-        if (spread && field.kind.endsWith("plus-minus"))
+        if (label && field.kind.endsWith("plus-minus")) {
           return (
             <span key={fieldKey(field)} style={{ fontFamily: fonts.reading, color: colors.ink }}>
-              ± {expanded(spread.value)}
+              {label.plusMinus && `± ${label.plusMinus}`}
             </span>
           );
+        }
         const half = field.kind.endsWith("plus-minus");
-        const value = present?.text ?? presumedText(input, field.kind);
+        // What a bottle brings keeps guard digits; it is shown as its label has it.
+        const value = label?.value ?? present?.text ?? presumedText(input, field.kind);
         const shown = value ?? (half ? "0" : "type it");
         const name = half ? `Half width of ${input.label.toLowerCase()}` : oneOf(state) || input.label;
         return (
@@ -201,10 +206,10 @@ function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTa
       })}
       <span>
         {states[0]?.field.unit}
-        {spread ? " (k = 2)" : ""}
+        {label?.meaning === "k = 2" ? " (k = 2)" : ""}
         {!read && presumed ? ", presumed" : ""}
       </span>
-      <FromBottle states={all} record={run} />
+      {used && <FromBottle used={used} />}
       {fromShelf && !locked && (
         <Button size="small" onClick={onTake} aria-label={`${input.label}: take from the shelf`}>
           {read ? "another bottle" : "from the shelf"}
@@ -213,6 +218,3 @@ function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTa
     </Box>
   );
 }
-
-/** Twice a standard uncertainty, to two figures. */
-const expanded = (u: string | null): string => String(Number((2 * Number(u ?? 0)).toPrecision(2)));

@@ -125,14 +125,16 @@ interface OriginNoteProps {
 
 function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) {
   switch (origin.kind) {
-    case "readings":
+    case "readings": {
+      // A bottle brings its ± with it: nothing beside it is presumed.
+      const fromShelf = origin.fields.some(({ present }) => present?.assignment);
       return (
         <Box sx={noteStyle}>
           <table>
             <tbody>
               {origin.fields.flatMap(({ field, history, present }) =>
                 history.length === 0
-                  ? field.hidden
+                  ? field.hidden || fromShelf
                     ? []
                     : [
                         <tr key={field.kind}>
@@ -179,6 +181,7 @@ function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) {
           )}
         </Box>
       );
+    }
     case "stage":
       return (
         <Box sx={noteStyle}>
