@@ -202,3 +202,11 @@ export interface LineageGraph {
     readonly standsOn: readonly string[];
   }[];
 }
+
+/** One line of what a bottle stands on, or of what depends on it. */
+export interface Related {
+  readonly id: string;
+  readonly to: string;
+  readonly title: string;
+  readonly fact: string;
+}

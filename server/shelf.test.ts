@@ -21,6 +21,7 @@ import {
   editSolution,
   listShelf,
   makeSolution,
+  putAll,
   solutionById,
 } from "./repositories/shelf";
 import { shelfOfRun } from "./repositories/shelf-of-run";
@@ -247,6 +248,19 @@ describe("making", () => {
     expect(await makeSolution(open.db, { ...weighed, ...wrong })).toEqual({ problems });
     expect((await listShelf(open.db)).length).toBe(before);
   });
+});
+
+test("of several bottles all are put on the shelf, or none", async () => {
+  const names = async () => (await listShelf(open.db)).filter((b) => b.name.startsWith("one of several"));
+  const [good, bad] = [
+    { ...base, name: "one of several" },
+    { ...base, name: "one of several, bad", value: "none" },
+  ];
+  expect(await putAll(open.db, [good, bad])).toEqual({ problems: { value: expect.any(String) } });
+  expect(await names()).toEqual([]);
+  expect(await putAll(open.db, [good, good])).toMatchObject({ id: expect.any(String) });
+  expect(await names()).toHaveLength(2);
+  expect(await putAll(open.db, [])).toMatchObject({ problems: { form: expect.any(String) } });
 });
 
 describe("runs and the shelf", () => {

@@ -2,7 +2,7 @@ import { data, redirect } from "react-router";
 import { checkShelfRequest } from "~/formats/shelf";
 import { database } from "~/server/database/current";
 import { currentHouseRules } from "~/server/repositories/house-rules";
-import { addSolution, listShelf, makeSolution } from "~/server/repositories/shelf";
+import { listShelf, putAll } from "~/server/repositories/shelf";
 import { NewBottlePage } from "../features/shelf/new-bottle-page";
 import type { Route } from "./+types/shelf-new";
 import { jsonBody } from "./run-id.server";
@@ -22,18 +22,14 @@ export async function loader() {
 export async function action({ request }: Route.ActionArgs) {
   const body = await jsonBody(request);
   const wanted: unknown[] = Array.isArray(body) ? body : [body];
-  const checked = wanted.map(checkShelfRequest);
-  for (const one of checked) if ("problems" in one) return data(one, { status: 400 });
-  const db = await database();
-  let last = "/shelf";
-  for (const one of checked) {
-    if ("problems" in one) continue;
-    const put =
-      one.value.intent === "add" ? await addSolution(db, one.value) : await makeSolution(db, one.value);
-    if ("problems" in put) return data(put, { status: 400 });
-    last = `/shelf/${put.id}`;
+  const requests = [];
+  for (const one of wanted.map(checkShelfRequest)) {
+    if ("problems" in one) return data(one, { status: 400 });
+    requests.push(one.value);
   }
-  return redirect(wanted.length > 1 ? "/shelf" : last);
+  const put = await putAll(await database(), requests);
+  if ("problems" in put) return data(put, { status: 400 });
+  return redirect(requests.length > 1 ? "/shelf" : `/shelf/${put.id}`);
 }
 
 export default function ShelfNew({ loaderData }: Route.ComponentProps) {

@@ -5,3 +5,6 @@ export type Database = PgliteDatabase<typeof schema>;
 
 /** A database or a transaction on it. */
 export type Connection = Pick<Database, "select" | "selectDistinctOn" | "insert" | "update" | "delete">;
+
+/** A connection that can begin a transaction, within another one too. */
+export type Transacting = Connection & Pick<Database, "transaction">;

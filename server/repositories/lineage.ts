@@ -1,5 +1,7 @@
 import { desc, eq, inArray } from "drizzle-orm";
-import type { LineageGraph } from "../../formats/shelf";
+import { ancestorsOf, dependentsOf } from "../../core/prepare";
+import { concentrationText } from "../../formats/concentration";
+import type { LineageGraph, Related } from "../../formats/shelf";
 import { assignment, observation, run, stage } from "../database/schema";
 import type { Connection } from "../database/types";
 import { methodVersion } from "./methods";
@@ -70,5 +72,36 @@ export async function lineageGraph(db: Connection, now = new Date()): Promise<Li
           : mine.map((u) => u.solutionId),
       };
     }),
+  };
+}
+
+/** What a bottle stands on and what depends on it, however far, as its page lists them. */
+export async function relativesOf(
+  db: Connection,
+  solutionId: string,
+): Promise<{ standsOn: readonly Related[]; carries: readonly Related[] }> {
+  const { bottles, runs } = await lineageGraph(db);
+  const standsOn = new Map([
+    ...bottles.map((b) => [b.bottle.id, b.standsOn] as const),
+    ...runs.map((r) => [r.id, r.standsOn] as const),
+  ]);
+  const all: Related[] = [
+    ...bottles.map(({ bottle: { id, code, name, current } }) => ({
+      id,
+      to: `/shelf/${id}`,
+      title: `${code} ${name}`,
+      fact: current ? concentrationText(current) : "",
+    })),
+    ...runs.map(({ id, title, result }) => ({
+      id,
+      to: `/runs/${id}`,
+      title,
+      fact: result ?? "no result yet",
+    })),
+  ];
+  const listed = (ids: ReadonlySet<string>) => all.filter(({ id }) => ids.has(id));
+  return {
+    standsOn: listed(ancestorsOf(solutionId, standsOn)),
+    carries: listed(dependentsOf(solutionId, standsOn)),
   };
 }

@@ -15,7 +15,7 @@ import type {
   SolutionView,
 } from "../../formats/shelf";
 import { assignment, assignmentSource, run, solution } from "../database/schema";
-import type { Connection, Database } from "../database/types";
+import type { Connection, Database, Transacting } from "../database/types";
 import { currentHouseRules } from "./house-rules";
 
 type SolutionRow = typeof solution.$inferSelect;
@@ -189,7 +189,7 @@ function keepingProblems({ amount, restandardizeBy }: Kept): Record<string, stri
 export type Put = { readonly id: string } | { readonly problems: FormProblems };
 
 /** Puts a bottle on the shelf whose concentration is stated: by a certificate, or nominally. */
-export async function addSolution(db: Database, request: AddSolution, now = new Date()): Promise<Put> {
+export async function addSolution(db: Transacting, request: AddSolution, now = new Date()): Promise<Put> {
   const problems: Record<string, string> = keepingProblems(request);
   const formula = parseFormula(request.formula.trim());
   if (!formula.ok) problems.formula = formula.problem.message;
@@ -243,8 +243,38 @@ function kept(
   };
 }
 
+class Refused extends Error {
+  constructor(readonly problems: FormProblems) {
+    super("refused");
+  }
+}
+
+/** Puts several bottles on the shelf, all or none. Returns the last, or what is wrong with the first that does not pass. */
+export async function putAll(
+  db: Database,
+  requests: readonly (AddSolution | MakeSolution)[],
+  now = new Date(),
+): Promise<Put> {
+  try {
+    return await db.transaction(async (tx) => {
+      let last: Put = { problems: { form: "Nothing was asked for" } };
+      for (const request of requests) {
+        last =
+          request.intent === "add"
+            ? await addSolution(tx, request, now)
+            : await makeSolution(tx, request, now);
+        if ("problems" in last) throw new Refused(last.problems);
+      }
+      return last;
+    });
+  } catch (error) {
+    if (error instanceof Refused) return { problems: error.problems };
+    throw error;
+  }
+}
+
 /** Makes a solution from what was weighed or taken, computes what that gave, and puts it on the shelf. */
-export async function makeSolution(db: Database, request: MakeSolution, now = new Date()): Promise<Put> {
+export async function makeSolution(db: Transacting, request: MakeSolution, now = new Date()): Promise<Put> {
   const { making, formula, name } = request;
   const problems: Record<string, string> = keepingProblems(request);
   const written = parseFormula(formula.trim());

@@ -6,20 +6,13 @@ import { prettyFormula } from "~/core/chemistry";
 import { makingKey } from "~/core/prepare";
 import { evaluateRun, type RunRecord, workingOf } from "~/core/run";
 import { concentrationOf, concentrationText } from "~/formats/concentration";
-import { type AssignmentView, howWords, type SolutionView } from "~/formats/shelf";
+import { type AssignmentView, howWords, type Related, type SolutionView } from "~/formats/shelf";
 import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 import { Step } from "../working/step";
 import { EditBottle } from "./edit-bottle";
-
-export interface Related {
-  readonly id: string;
-  readonly to: string;
-  readonly title: string;
-  readonly fact: string;
-}
 
 interface BottlePageProps {
   solution: SolutionView;

@@ -11,18 +11,7 @@ import { colors, fonts } from "../../theme/theme";
 import { layOut, type Point } from "../../ui/layered-layout";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
-
-interface Node {
-  readonly id: string;
-  readonly title: string;
-  readonly fact: string;
-  readonly small: string;
-  readonly kind: "solid" | "solution" | "run";
-  readonly past: boolean;
-  readonly to: string;
-}
-
-const [width, height] = [252, 84];
+import { height, type LineageNode as Node, NodeCard, width } from "./node-card";
 
 const ageWords = (at: Date | string, now: string): string => {
   const days = dayjs(now).startOf("day").diff(dayjs(at).startOf("day"), "day");
@@ -195,83 +184,4 @@ function curve(from: Point | undefined, to: Point | undefined): string {
   const [x1, x2] = [from.x + width / 2, to.x - width / 2];
   const middle = (x1 + x2) / 2;
   return `M${x1} ${from.y}C${middle} ${from.y} ${middle} ${to.y} ${x2} ${to.y}`;
-}
-
-interface NodeCardProps {
-  node: Node;
-  left: number;
-  top: number;
-  selected: boolean;
-  bright: boolean;
-  onSelect: () => void;
-}
-
-function NodeCard({ node, left, top, selected, bright, onSelect }: NodeCardProps) {
-  const { title, fact, small, kind, past } = node;
-  return (
-    <Box
-      component="button"
-      type="button"
-      aria-pressed={selected}
-      onClick={onSelect}
-      sx={{
-        position: "absolute",
-        left,
-        top,
-        width,
-        height,
-        textAlign: "left",
-        font: "inherit",
-        color: colors.ink,
-        cursor: "pointer",
-        px: 1.25,
-        py: 0.75,
-        bgcolor: kind === "solid" ? colors.tealPale : kind === "run" ? colors.ground : colors.sheet,
-        border: selected
-          ? `3px solid ${colors.teal}`
-          : `1.5px ${kind === "run" ? "dashed" : "solid"} ${colors.lineStrong}`,
-        borderRadius: kind === "solid" ? "4px" : "14px",
-        borderLeft: past ? `7px solid ${colors.amber}` : undefined,
-        opacity: bright ? 1 : 0.4,
-        overflow: "hidden",
-      }}
-    >
-      <Box
-        sx={{
-          fontWeight: 650,
-          fontSize: "0.9rem",
-          lineHeight: 1.2,
-          whiteSpace: "nowrap",
-          overflow: "hidden",
-          textOverflow: "ellipsis",
-        }}
-        title={title}
-      >
-        {title}
-      </Box>
-      <Box
-        sx={{
-          fontFamily: fonts.reading,
-          fontSize: "0.86rem",
-          whiteSpace: "nowrap",
-          overflow: "hidden",
-          textOverflow: "ellipsis",
-          my: 0.25,
-        }}
-      >
-        {fact}
-      </Box>
-      <Box
-        sx={{
-          color: past ? colors.amberDeep : colors.inkSoft,
-          fontSize: "0.82rem",
-          whiteSpace: "nowrap",
-          overflow: "hidden",
-          textOverflow: "ellipsis",
-        }}
-      >
-        {past ? `past its date; ${small}` : small}
-      </Box>
-    </Box>
-  );
 }
