@@ -1,0 +1,196 @@
+import { incompleteBeta, studentT, twoSidedTail } from "../quantity";
+import {
+  type CalibrationFit,
+  fitCalibration,
+  levelsOf,
+  type LineModel,
+  probabilityOfZero,
+  type Weighting,
+} from "./fit";
+
+/** The probability that F with these degrees of freedom exceeds f. */
+export const upperTailF = (f: number, df1: number, df2: number): number =>
+  incompleteBeta(df2 / (df2 + df1 * f), df2 / 2, df1 / 2);
+
+export interface LackOfFit {
+  readonly f: number;
+  readonly df: readonly [number, number];
+  /** The probability of an F so large, were the line the right one. */
+  readonly probability: number;
+}
+
+/**
+ * Lack-of-fit F test: how far the level means lie off the line, against the scatter within levels (Draper and Smith, 2.1,
+ * from memory). Null where no level was read twice, or the levels are just enough for the model.
+ */
+export function lackOfFit({ points, model }: CalibrationFit): LackOfFit | null {
+  const levels = levelsOf(points);
+  const parameters = { line: 2, origin: 1, quadratic: 3 }[model];
+  const df = [levels.length - parameters, points.length - levels.length] as const;
+  if (df[0] < 1 || df[1] < 1) return null;
+  let [lack, pure] = [0, 0];
+  for (const x of levels) {
+    const here = points.filter((p) => p.x === x);
+    const weight = here.reduce((sum, p) => sum + p.weight, 0);
+    const mean = here.reduce((sum, p) => sum + p.weight * p.y, 0) / weight;
+    lack += weight * (mean - (here[0]?.fitted ?? 0)) ** 2;
+    pure += here.reduce((sum, p) => sum + p.weight * (p.y - mean) ** 2, 0);
+  }
+  if (pure === 0) return null;
+  const f = lack / df[0] / (pure / df[1]);
+  return { f, df, probability: upperTailF(f, df[0], df[1]) };
+}
+
+const choose = (n: number, k: number): number => {
+  let product = 1;
+  for (let i = 1; i <= k; i++) product = (product * (n - k + i)) / i;
+  return k < 0 || k > n ? 0 : Math.round(product);
+};
+
+/**
+ * Runs of signs: the probability of so few changes of sign, or fewer, in a row of residuals in the order of the amounts
+ * (Wald and Wolfowitz, exact). A curve leaves long runs.
+ */
+export function runsOfSigns(residuals: readonly number[]): {
+  readonly runs: number;
+  readonly probability: number;
+} {
+  const signs = residuals.filter((r) => r !== 0).map(Math.sign);
+  const [plus, minus] = [1, -1].map((sign) => signs.filter((s) => s === sign).length) as [number, number];
+  const runs = signs.reduce((count, sign, i) => count + (i === 0 || sign !== signs[i - 1] ? 1 : 0), 0);
+  if (plus === 0 || minus === 0) return { runs, probability: 1 };
+  let ways = 0;
+  for (let r = 2; r <= runs; r++) {
+    const k = Math.floor(r / 2);
+    ways +=
+      r % 2 === 0
+        ? 2 * choose(plus - 1, k - 1) * choose(minus - 1, k - 1)
+        : choose(plus - 1, k - 1) * choose(minus - 1, k) + choose(plus - 1, k) * choose(minus - 1, k - 1);
+  }
+  return { runs, probability: ways / choose(plus + minus, plus) };
+}
+
+/** Indices of readings that lie off the line by more than chance allows once in twenty fits (Bonferroni). */
+export function offTheLine({ points, degreesOfFreedom }: CalibrationFit): number[] {
+  if (degreesOfFreedom < 2) return [];
+  return points.flatMap(({ studentized }, i) =>
+    twoSidedTail(Math.abs(studentized), degreesOfFreedom - 1) * points.length < 0.05 ? [i] : [],
+  );
+}
+
+/** The limit of |studentized residual| beyond which a reading is off the line. */
+export const studentizedLimit = ({ points, degreesOfFreedom }: CalibrationFit): number =>
+  degreesOfFreedom < 2 ? Infinity : studentT(1 - 0.05 / points.length, degreesOfFreedom - 1);
+
+/** One thing that the data say of the line chosen. */
+export interface LineAdvice {
+  readonly about: "lack of fit" | "curvature" | "intercept" | "scatter" | "signs" | "few";
+  readonly good: boolean;
+  readonly text: string;
+  /** What to try instead. */
+  readonly model?: LineModel;
+  readonly weighting?: Weighting;
+}
+
+const percent = (p: number) =>
+  p < 0.001 ? "less than 0.1 %" : `${(100 * p).toPrecision(2).replace(/\.$/, "")} %`;
+
+/** Variances of the replicates in the lower and in the upper half of the levels, pooled. */
+function halves({ points }: CalibrationFit): { ratio: number; df: readonly [number, number] } | null {
+  const levels = levelsOf(points);
+  const half = Math.floor(levels.length / 2);
+  const pooled = (part: readonly number[]) => {
+    let [sum, df] = [0, 0];
+    for (const x of part) {
+      const ys = points.filter((p) => p.x === x).map((p) => p.y);
+      const mean = ys.reduce((a, b) => a + b, 0) / ys.length;
+      sum += ys.reduce((s, y) => s + (y - mean) ** 2, 0);
+      df += ys.length - 1;
+    }
+    return [sum / df, df] as const;
+  };
+  const [low, high] = [pooled(levels.slice(0, half)), pooled(levels.slice(-half))];
+  if (low[1] < 3 || high[1] < 3 || low[0] === 0) return null;
+  return { ratio: high[0] / low[0], df: [high[1], low[1]] };
+}
+
+/** What the data say of the line that was chosen, and what they would rather have. R² has no say in it. */
+export function adviseLine(fit: CalibrationFit): LineAdvice[] {
+  const advice: LineAdvice[] = [];
+  const lack = lackOfFit(fit);
+  const straight = fit.model !== "quadratic";
+  if (lack) {
+    const bad = lack.probability < 0.05;
+    const told = `lack of fit F(${lack.df[0]}, ${lack.df[1]}) = ${lack.f.toPrecision(3)}, by chance in ${percent(lack.probability)} of cases`;
+    advice.push({
+      about: "lack of fit",
+      good: !bad,
+      text: bad
+        ? `The means of the standards lie further off the line than the readings scatter: ${told}. A standard may be wrong, or the line bent`
+        : `The means of the standards lie on the line as closely as the readings scatter: ${told}`,
+    });
+  }
+  const bent =
+    straight && fit.model === "line" ? fitCalibration(fit.points, "quadratic", fit.weighting) : null;
+  if (bent?.ok && bent.value.degreesOfFreedom > 0) {
+    const p = probabilityOfZero(bent.value, 2);
+    if (p < 0.05) {
+      const side = bent.value.coefficients[2] * fit.coefficients[1] < 0 ? "flattens" : "steepens";
+      advice.push({
+        about: "curvature",
+        good: false,
+        text: `The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a bent line`,
+        model: "quadratic",
+      });
+    }
+  }
+  if (fit.model === "quadratic" && fit.degreesOfFreedom > 0 && probabilityOfZero(fit, 2) > 0.1) {
+    advice.push({
+      about: "curvature",
+      good: false,
+      text: "The square term cannot be told from zero: a straight line says as much with less",
+      model: "line",
+    });
+  }
+  if (fit.model === "origin") {
+    const free = fitCalibration(fit.points, "line", fit.weighting);
+    if (free.ok && probabilityOfZero(free.value, 0) < 0.05) {
+      advice.push({
+        about: "intercept",
+        good: false,
+        text: `With an intercept of its own the line would meet the axis at ${free.value.coefficients[0].toFixed(4)}, which is not zero by chance: look at the blank, or let the intercept be free`,
+        model: "line",
+      });
+    }
+  }
+  const ordered = [...fit.points].sort((a, b) => a.x - b.x);
+  const means = levelsOf(ordered).map((x) => {
+    const here = ordered.filter((p) => p.x === x);
+    return here.reduce((sum, p) => sum + p.residual, 0) / here.length;
+  });
+  const signs = runsOfSigns(means);
+  if (signs.probability < 0.05) {
+    advice.push({
+      about: "signs",
+      good: false,
+      text: `The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the line is bent, or the instrument drifted`,
+    });
+  }
+  const scatter = halves(fit);
+  if (scatter && fit.weighting === "none" && upperTailF(scatter.ratio, ...scatter.df) < 0.01) {
+    advice.push({
+      about: "scatter",
+      good: false,
+      text: `The strong standards scatter ${Math.sqrt(scatter.ratio).toFixed(1)} times as much as the weak ones: weights would let the weak ones count as they should`,
+      weighting: "1/s²",
+    });
+  }
+  if (fit.degreesOfFreedom < 3) {
+    advice.push({
+      about: "few",
+      good: false,
+      text: `Only ${fit.degreesOfFreedom} more ${fit.degreesOfFreedom === 1 ? "reading" : "readings"} than the line has unknowns: its ± is known poorly; read more standards, or each of them twice`,
+    });
+  }
+  return advice;
+}

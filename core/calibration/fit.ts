@@ -1,0 +1,209 @@
+import { studentT, twoSidedTail } from "../quantity";
+import { failure, type Result, success } from "../result";
+import { leastSquares } from "./least-squares";
+
+/** The line through the standards: with an intercept, through the origin, or bent. */
+export type LineModel = "line" | "origin" | "quadratic";
+
+/** How much each point counts: all alike, or less where the readings scatter more. */
+export type Weighting = "none" | "1/s²" | "1/x" | "1/x²";
+
+export interface CalibrationPoint {
+  /** Amount of the standard, in the unit of the axis. */
+  readonly x: number;
+  /** One reading of it. */
+  readonly y: number;
+}
+
+export interface FittedPoint extends CalibrationPoint {
+  readonly fitted: number;
+  readonly residual: number;
+  readonly weight: number;
+  readonly leverage: number;
+  /** Externally studentized residual: by how many of its own standard deviations the point lies off a line without it. */
+  readonly studentized: number;
+}
+
+export interface CalibrationFit {
+  readonly model: LineModel;
+  readonly weighting: Weighting;
+  /** Intercept, slope and curvature; those that the model has not are zero. */
+  readonly coefficients: readonly [number, number, number];
+  /** Standard errors of the same. */
+  readonly standardErrors: readonly [number, number, number];
+  readonly points: readonly FittedPoint[];
+  /** s(y/x): standard deviation about the line of one reading of unit weight. */
+  readonly residualSd: number;
+  readonly degreesOfFreedom: number;
+  readonly rSquared: number;
+  readonly range: readonly [number, number];
+  readonly valueAt: (x: number) => number;
+  readonly slopeAt: (x: number) => number;
+  /** Weight that one reading at this amount would have. */
+  readonly weightAt: (x: number) => number;
+  /** As in `LeastSquares`, for a vector over intercept, slope, curvature. */
+  readonly independent: (v: readonly [number, number, number]) => number[];
+}
+
+const columns: Record<LineModel, readonly number[]> = { line: [0, 1], origin: [1], quadratic: [0, 1, 2] };
+
+/** Points that a model needs at least, at unlike amounts. */
+export const fewestLevels: Record<LineModel, number> = { line: 3, origin: 2, quadratic: 4 };
+
+const words: Record<LineModel, string> = {
+  line: "A straight line",
+  origin: "A line through the origin",
+  quadratic: "A bent line",
+};
+
+export const levelsOf = (points: readonly CalibrationPoint[]): number[] =>
+  [...new Set(points.map(({ x }) => x))].sort((a, b) => a - b);
+
+/** Variances of the readings at each level, from its own replicates; half a thousandth of spread at least, as read. */
+function varianceAt(points: readonly CalibrationPoint[]): Result<(x: number) => number> {
+  const floor = (0.001 / Math.sqrt(12)) ** 2;
+  const known: (readonly [number, number])[] = [];
+  for (const x of levelsOf(points)) {
+    const ys = points.filter((p) => p.x === x).map((p) => p.y);
+    if (ys.length < 2) {
+      return failure(`Weights 1/s² need at least two readings of every standard: ${x} has one`);
+    }
+    const mean = ys.reduce((a, b) => a + b, 0) / ys.length;
+    known.push([x, Math.max(floor, ys.reduce((sum, y) => sum + (y - mean) ** 2, 0) / (ys.length - 1))]);
+  }
+  return success((x) => {
+    const above = known.findIndex(([level]) => level >= x);
+    const high = known[above === -1 ? known.length - 1 : above] ?? [x, floor];
+    const low = known[above === -1 ? known.length - 1 : Math.max(0, above - 1)] ?? high;
+    if (high[0] === low[0]) return high[1];
+    return low[1] + ((high[1] - low[1]) * (x - low[0])) / (high[0] - low[0]);
+  });
+}
+
+function weightFunction(
+  points: readonly CalibrationPoint[],
+  weighting: Weighting,
+): Result<(x: number) => number> {
+  if (weighting === "none") return success(() => 1);
+  if (weighting === "1/s²") {
+    const variance = varianceAt(points);
+    return variance.ok ? success((x: number) => 1 / variance.value(x)) : variance;
+  }
+  if (points.some(({ x }) => x <= 0)) {
+    return failure(
+      `Weights ${weighting} cannot weigh a zero standard: it would count without end. Leave it out, or weigh otherwise`,
+    );
+  }
+  const least = Math.min(...points.map(({ x }) => x));
+  const power = weighting === "1/x" ? 1 : 2;
+  // Below the weakest standard nothing is known of the scatter: it is taken as it is there.
+  return success((x) => 1 / Math.max(x, least) ** power);
+}
+
+/**
+ * The calibration function through readings of standards, by weighted least squares. Weights are scaled to a mean of one, so
+ * that `residualSd` is that of a typical reading. In words what keeps it from being had: too few standards, all at one level.
+ * Standard errors and s(y/x): Draper and Smith, Applied Regression Analysis, ch. 1 and 5 (from memory).
+ */
+export function fitCalibration(
+  points: readonly CalibrationPoint[],
+  model: LineModel,
+  weighting: Weighting = "none",
+): Result<CalibrationFit> {
+  const levels = levelsOf(points);
+  const needed = fewestLevels[model];
+  if (points.length === 0) return failure("No standard has been read yet");
+  if (levels.length === 1 && points.length > 1)
+    return failure("All standards are at one level: a line needs unlike ones");
+  if (levels.length < needed) {
+    const have = levels.length === 1 ? "there is one" : `there are ${levels.length}`;
+    return failure(`${words[model]} needs ${needed} unlike standards at least: ${have}`);
+  }
+  const weigh = weightFunction(points, weighting);
+  if (!weigh.ok) return weigh;
+  const raw = points.map(({ x }) => weigh.value(x));
+  const meanWeight = raw.reduce((a, b) => a + b, 0) / raw.length;
+  const weightAt = (x: number) => weigh.value(x) / meanWeight;
+  const used = columns[model];
+  const scale = Math.max(...points.map(({ x }) => Math.abs(x)));
+  const design = (x: number) => used.map((power) => (x / scale) ** power);
+  const weights = points.map(({ x }) => weightAt(x));
+  const solved = leastSquares(
+    points.map(({ x }) => design(x)),
+    points.map(({ y }) => y),
+    weights,
+  );
+  if (!solved) return failure("The standards do not determine a line: are they all at one level?");
+  const unscaled = (power: number) => {
+    const i = used.indexOf(power);
+    return i === -1 ? 0 : (solved.coefficients[i] ?? 0) / scale ** power;
+  };
+  const [a, b, c] = [unscaled(0), unscaled(1), unscaled(2)];
+  const independent = (v: readonly [number, number, number]) =>
+    solved.independent(used.map((power) => (v[power] ?? 0) / scale ** power));
+  const degreesOfFreedom = points.length - used.length;
+  const residualSd = degreesOfFreedom > 0 ? Math.sqrt(solved.residualSum / degreesOfFreedom) : 0;
+  const error = (v: readonly [number, number, number]) => residualSd * Math.hypot(...independent(v));
+  const valueAt = (x: number) => a + x * (b + x * c);
+  const fitted = points.map(({ x, y }, i): FittedPoint => {
+    const [weight, leverage] = [weights[i] ?? 1, solved.leverages[i] ?? 0];
+    const residual = y - valueAt(x);
+    const internal = (Math.sqrt(weight) * residual) / (residualSd * Math.sqrt(Math.max(1e-12, 1 - leverage)));
+    const left = degreesOfFreedom - internal ** 2;
+    const studentized =
+      residualSd === 0 || degreesOfFreedom < 2
+        ? 0
+        : left <= 1e-9
+          ? Math.sign(internal) * 1e6
+          : internal * Math.sqrt((degreesOfFreedom - 1) / left);
+    return { x, y, fitted: valueAt(x), residual, weight, leverage, studentized };
+  });
+  const totalWeight = weights.reduce((sum, w) => sum + w, 0);
+  const meanY =
+    model === "origin" ? 0 : points.reduce((sum, { y }, i) => sum + (weights[i] ?? 0) * y, 0) / totalWeight;
+  const total = points.reduce((sum, { y }, i) => sum + (weights[i] ?? 0) * (y - meanY) ** 2, 0);
+  return success({
+    model,
+    weighting,
+    coefficients: [a, b, c],
+    standardErrors: [
+      used.includes(0) ? error([1, 0, 0]) : 0,
+      error([0, 1, 0]),
+      used.includes(2) ? error([0, 0, 1]) : 0,
+    ],
+    points: fitted,
+    residualSd,
+    degreesOfFreedom,
+    rSquared: total > 0 ? 1 - solved.residualSum / total : 0,
+    range: [levels[0] ?? 0, levels.at(-1) ?? 0],
+    valueAt,
+    slopeAt: (x) => b + 2 * c * x,
+    weightAt,
+    independent,
+  });
+}
+
+/** Half widths of the 95 % bands at an amount: of the line itself, and of one further reading. */
+export function bandsAt(
+  { independent, residualSd, degreesOfFreedom, weightAt }: CalibrationFit,
+  x: number,
+): { readonly confidence: number; readonly prediction: number } {
+  if (degreesOfFreedom < 1) return { confidence: 0, prediction: 0 };
+  const t = studentT(0.95, degreesOfFreedom);
+  const line = independent([1, x, x * x]).reduce((sum, h) => sum + h * h, 0);
+  return {
+    confidence: t * residualSd * Math.sqrt(line),
+    prediction: t * residualSd * Math.sqrt(line + 1 / weightAt(x)),
+  };
+}
+
+/** The probability of a coefficient so far from zero, were it truly zero; one where nothing can be told. */
+export function probabilityOfZero(
+  { coefficients, standardErrors, degreesOfFreedom }: CalibrationFit,
+  which: 0 | 1 | 2,
+) {
+  const error = standardErrors[which];
+  return error > 0 && degreesOfFreedom > 0
+    ? twoSidedTail(Math.abs(coefficients[which]) / error, degreesOfFreedom)
+    : 1;
+}

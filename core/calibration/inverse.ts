@@ -1,0 +1,85 @@
+import { failure, type Result, success } from "../result";
+import type { CalibrationFit } from "./fit";
+
+/** An amount read off the line, and what its uncertainty is made of. */
+export interface ReadOff {
+  readonly x: number;
+  /** Mean of the unknown's readings. */
+  readonly y: number;
+  readonly readings: number;
+  /** Standard uncertainty of x from the scatter of the unknown's own readings. */
+  readonly fromReadings: number;
+  /** The same from the line: independent parts, each signed. */
+  readonly fromLine: readonly number[];
+  /** All of it. */
+  readonly u: number;
+  /** dx/d(intercept, slope, curvature). */
+  readonly gradient: readonly [number, number, number];
+}
+
+/** Where the line takes the value y, on the branch that the standards lie on; null where it never does. */
+export function solveLine({ coefficients: [a, b, c], range }: CalibrationFit, y: number): number | null {
+  const d = y - a;
+  if (c === 0) return b === 0 ? null : d / b;
+  const discriminant = b * b + 4 * c * d;
+  if (discriminant < 0) return null;
+  const root = Math.sqrt(discriminant);
+  const middle = (range[0] + range[1]) / 2;
+  // The root on the side of the vertex that the middle of the standards is on, written so that no digits cancel.
+  const q = -0.5 * (b + Math.sign(b || 1) * root);
+  const roots = [q / c, q === 0 ? 0 : -d / q].filter(Number.isFinite);
+  const rising = Math.sign(b + 2 * c * middle);
+  return roots.find((x) => Math.sign(b + 2 * c * x) === rising) ?? null;
+}
+
+/**
+ * Inverse prediction: the amount at which the line gives the mean of the readings of an unknown. Its variance is
+ * s²/f'² · (1/(m w₀) + g(x₀)ᵀ (XᵀWX)⁻¹ g(x₀)), which for a straight line without weights is the textbook's
+ * (s/b)² (1/m + 1/n + (ȳ₀ - ȳ)² / (b² Sxx)) (Miller and Miller, Statistics and Chemometrics, 5.6; from memory).
+ */
+export function readOffLine(fit: CalibrationFit, readings: readonly number[]): Result<ReadOff> {
+  const m = readings.length;
+  if (m === 0) return failure("The unknown has not been read yet");
+  const y = readings.reduce((sum, r) => sum + r, 0) / m;
+  const x = solveLine(fit, y);
+  if (x === null) {
+    return failure(
+      `The bent line never reaches ${y.toFixed(3)}: dilute the unknown, or fit a straight line to the lower standards`,
+    );
+  }
+  const slope = fit.slopeAt(x);
+  if (slope === 0) return failure("The line is flat: nothing can be read off it");
+  const gradient = [-1 / slope, -x / slope, (-x * x) / slope] as const;
+  const fromReadings = fit.residualSd / Math.abs(slope) / Math.sqrt(m * fit.weightAt(x));
+  const fromLine = fit.independent(gradient).map((part) => part * fit.residualSd);
+  return success({
+    x,
+    y,
+    readings: m,
+    fromReadings,
+    fromLine,
+    u: Math.hypot(fromReadings, ...fromLine),
+    gradient,
+  });
+}
+
+/**
+ * Where the line meets the axis, as a positive amount: what the sample of a standard addition held. x = a/b for a straight
+ * line; its ± comes from the line alone.
+ */
+export function readOffAxis(fit: CalibrationFit): Result<ReadOff> {
+  const x = solveLine(fit, 0);
+  if (x === null) return failure("The line does not meet the axis");
+  const slope = fit.slopeAt(x);
+  const gradient = [1 / slope, x / slope, (x * x) / slope] as const;
+  const fromLine = fit.independent(gradient).map((part) => part * fit.residualSd);
+  return success({
+    x: -x,
+    y: 0,
+    readings: 0,
+    fromReadings: 0,
+    fromLine,
+    u: Math.hypot(...fromLine),
+    gradient,
+  });
+}

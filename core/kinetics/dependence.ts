@@ -1,0 +1,50 @@
+import { leastSquares } from "../calibration/least-squares";
+import { studentT } from "../quantity";
+import { failure, type Result, success } from "../result";
+
+/** The apparent rate constant of one run and the concentration that was in large excess. */
+export interface PseudoRun {
+  readonly concentration: number;
+  readonly k: number;
+  readonly u: number;
+}
+
+export interface Dependence {
+  /** Order in what is in excess. */
+  readonly n: number;
+  /** Half width of its 95 % interval; null where two runs leave nothing to tell it from. */
+  readonly half: number | null;
+  readonly nearest: number;
+  readonly text: string;
+}
+
+/** n from k' = k [B]ⁿ: the slope of ln k' against ln [B] over runs with unlike concentrations, weighted by 1/u(ln k')². */
+export function orderInExcess(runs: readonly PseudoRun[]): Result<Dependence> {
+  const usable = runs.filter(({ k, concentration }) => k > 0 && concentration > 0);
+  if (new Set(usable.map((r) => r.concentration)).size < 2)
+    return failure("Runs with at least two unlike concentrations tell the order in what is in excess");
+  const relative = usable.map(({ k, u }) => Math.max(u / k, 1e-4));
+  const solved = leastSquares(
+    usable.map(({ concentration }) => [1, Math.log(concentration)]),
+    usable.map(({ k }) => Math.log(k)),
+    relative.map((r) => 1 / (r * r)),
+  );
+  if (!solved) return failure("The concentrations are too much alike to tell the order from");
+  const n = solved.coefficients[1] ?? NaN;
+  const df = usable.length - 2;
+  const known = Math.hypot(...solved.independent([0, 1]));
+  // The scatter of the runs about the line, where it shows more than their own ± do.
+  const scatter = df > 0 ? Math.max(1, Math.sqrt(solved.residualSum / df)) : 1;
+  const half = df > 0 ? studentT(0.95, df) * known * scatter : null;
+  const nearest = Math.round(n);
+  const near = half === null || Math.abs(n - nearest) <= half;
+  const told = half === null ? n.toFixed(2) : `${n.toFixed(2)} ± ${half.toFixed(2)}`;
+  return success({
+    n,
+    half,
+    nearest,
+    text: near
+      ? `The order in what is in excess is ${told}, so ${nearest}${half === null ? "; two runs cannot tell how surely" : ""}.`
+      : `The order in what is in excess is ${told}, which is no whole number: look at the concentrations, or at the window.`,
+  });
+}

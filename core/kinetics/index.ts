@@ -1,0 +1,2 @@
+export * from "./dependence";
+export * from "./orders";

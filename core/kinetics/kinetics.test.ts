@@ -1,0 +1,78 @@
+import { describe, expect, test } from "@jest/globals";
+import { randomStream } from "../montecarlo";
+import { mustHold } from "../result";
+import { compareOrders, halfInterval, type Order, orderInExcess, rateLaw, windowOf } from ".";
+
+const every = (step: number, until: number) => Array.from({ length: until / step + 1 }, (_, i) => i * step);
+
+const course = (order: Order, initial: number, k: number, sd: number, seed = 1) => {
+  const random = randomStream(seed);
+  const seconds = every(1, 200);
+  return { seconds, absorbance: seconds.map((t) => rateLaw(order, initial, k, t) + sd * random.normal()) };
+};
+
+describe("the order of a reaction, from absorbance each second", () => {
+  test.each([
+    [0, 0.9, 0.004],
+    [1, 0.9, 0.012],
+    [2, 0.9, 0.02],
+  ] as const)("is found where it is %i, with k within its ±, also under noise", (order, initial, k) => {
+    const exact = mustHold(compareOrders(course(order, initial, k, 0)));
+    expect([exact.best, exact.straightest]).toEqual([order, order]);
+    expect(exact.fits[order].k).toBeCloseTo(k, 9);
+    expect(Math.abs(exact.fits[order].line.r)).toBeCloseTo(1, 9);
+    const noisy = mustHold(compareOrders(course(order, initial, k, 0.002)));
+    expect(noisy.best).toBe(order);
+    expect(noisy.fits[order].evidence).toBeGreaterThan(0.99);
+    expect(Math.abs(noisy.fits[order].k - k)).toBeLessThan(4 * noisy.fits[order].u);
+  });
+
+  test("half-lives: A₀/2k, ln 2/k, 1/kA₀", () => {
+    expect(mustHold(compareOrders(course(0, 0.8, 0.002, 0))).fits[0].halfLife).toBeCloseTo(200, 6);
+    expect(mustHold(compareOrders(course(1, 0.8, 0.01, 0))).fits[1].halfLife).toBeCloseTo(69.3147, 3);
+    expect(mustHold(compareOrders(course(2, 0.8, 0.05, 0))).fits[2].halfLife).toBeCloseTo(25, 6);
+  });
+
+  test("the 95 % interval of k holds the truth in 93 to 97 of 100 courses", () => {
+    let held = 0;
+    for (let seed = 1; seed <= 1000; seed++) {
+      const fit = mustHold(compareOrders(course(1, 0.9, 0.015, 0.003, seed))).fits[1];
+      if (Math.abs(fit.k - 0.015) <= halfInterval(fit)) held++;
+    }
+    expect(held).toBeGreaterThan(930);
+    expect(held).toBeLessThan(975);
+  });
+
+  test("noise at the end misleads the straightest plot but not the judge beside it", () => {
+    const found = mustHold(compareOrders(course(2, 0.9, 0.25, 0.012, 4)));
+    expect([found.straightest, found.best]).toEqual([1, 2]);
+    expect(found.text).toMatch(/straightest plot is that of first order: transforming makes the smallest/);
+  });
+
+  test("a law that changes on the way leaves residuals that hang together, and says so", () => {
+    const seconds = every(1, 200);
+    const absorbance = seconds.map((t) => (t < 100 ? 0.9 - 0.002 * t : 0.7 - 0.0005 * (t - 100)));
+    const found = mustHold(compareOrders({ seconds, absorbance }));
+    expect(found.text).toMatch(/hangs together in time/);
+    const early = mustHold(compareOrders(windowOf({ seconds, absorbance }, 0, 99)));
+    expect([early.best, early.fits[0].k]).toEqual([0, expect.closeTo(0.002, 9)]);
+  });
+
+  test("too few readings, or none that change, are told in words", () => {
+    const few = compareOrders({ seconds: [0, 1, 2], absorbance: [1, 0.9, 0.8] });
+    expect(few.ok ? "" : few.problem.message).toMatch(/3 readings lie in the window/);
+    const flat = compareOrders({ seconds: every(1, 20), absorbance: every(1, 20).map(() => 0.5) });
+    expect(flat.ok ? "" : flat.problem.message).toMatch(/does not change/);
+  });
+});
+
+test("The order in what is in excess: k' = k [B]ⁿ over several runs", () => {
+  const run = (concentration: number, k: number) => ({ concentration, k, u: 0.02 * k });
+  const first = mustHold(orderInExcess([run(0.05, 0.00203), run(0.1, 0.00398), run(0.2, 0.00806)]));
+  expect([first.nearest, first.text]).toEqual([1, expect.stringMatching(/so 1\./)]);
+  expect(first.n).toBeCloseTo(Math.log(0.00806 / 0.00203) / Math.log(4), 1);
+  const two = mustHold(orderInExcess([run(0.1, 0.001), run(0.2, 0.004)]));
+  expect([two.n, two.half]).toEqual([expect.closeTo(2, 9), null]);
+  const same = orderInExcess([run(0.1, 0.001), run(0.1, 0.0011)]);
+  expect(same.ok ? "" : same.problem.message).toMatch(/unlike concentrations/);
+});

@@ -1,0 +1,2 @@
+export * from "./propose";
+export * from "./visible";
