@@ -70,7 +70,7 @@ test("A straight line, its t values and the tail of F agree with a statistics li
   const model = jstat.models.ols(
     points.map(({ y }) => y),
     points.map(({ x }) => [1, x]),
-  ) as { coef: number[]; R2: number; t: { t: number[]; p: number[] } };
+  );
   expect(fit.coefficients[0]).toBeCloseTo(model.coef[0]!, 12);
   expect(fit.coefficients[1]).toBeCloseTo(model.coef[1]!, 12);
   expect(fit.rSquared).toBeCloseTo(model.R2, 12);
@@ -81,7 +81,7 @@ test("A straight line, its t values and the tail of F agree with a statistics li
     [12.5, 2, 7],
   ] as const)
     expect(upperTailF(f, a, b)).toBeCloseTo(1 - jstat.centralF.cdf(f, a, b), 8);
-  expect(studentT(0.95, 4)).toBeCloseTo(jstat.studentt.inv(0.975, 4), 8);
+  expect(studentT(0.95, 4)).toBeCloseTo(jstat.studentt.inv(0.975, 4), 7);
 });
 
 describe("weights and curvature, against derivations by hand", () => {
