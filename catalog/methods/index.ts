@@ -9,12 +9,17 @@ import { ascorbicAcidByIodate, ascorbicAcidByIodine } from "./ascorbic-acid";
 import { baseByAcid } from "./base-by-acid";
 import { baseByPhthalateSolution } from "./base-by-phthalate-solution";
 import { baseByPhthalateThenAcid } from "./base-by-phthalate-then-acid";
+import { copperWithAmmonia } from "./copper-with-ammonia";
+import { ironWithPhenanthroline, nitriteAsAzoDye, phosphateAsMolybdenumBlue } from "./colored-complexes";
 import { copperByIodine } from "./copper-by-iodine";
 import { diluteAndCheckAcid } from "./dilute-and-check";
 import { diproticSolidAcid } from "./diprotic-solid-acid";
 import { dissolvedOxygen } from "./dissolved-oxygen";
 import { edtaByCalcium, edtaByZinc } from "./edta-by-metal";
+import { ethanolByDichromate } from "./ethanol-by-dichromate";
+import { fadingOfADye } from "./fading-of-a-dye";
 import { hypochlorite } from "./hypochlorite";
+import { ironByStandardAddition } from "./iron-by-standard-addition";
 import { ironInSolution } from "./iron-in-solution";
 import { kappaNumber } from "./kappa-number";
 import { aluminumByBackTitration, nickelByBackTitration } from "./metal-by-back-titration";
@@ -71,4 +76,11 @@ export const methods: readonly Method[] = [
   waterHardness,
   nickelByBackTitration,
   aluminumByBackTitration,
+  phosphateAsMolybdenumBlue,
+  nitriteAsAzoDye,
+  copperWithAmmonia,
+  ironWithPhenanthroline,
+  ironByStandardAddition,
+  ethanolByDichromate,
+  fadingOfADye,
 ];

@@ -109,6 +109,8 @@ export function fitCalibration(
   points: readonly CalibrationPoint[],
   model: LineModel,
   weighting: Weighting = "none",
+  /** Weights by amount, where they are those of another fit. */
+  fixed?: (x: number) => number,
 ): Result<CalibrationFit> {
   const levels = levelsOf(points);
   const needed = fewestLevels[model];
@@ -119,7 +121,7 @@ export function fitCalibration(
     const have = levels.length === 1 ? "there is one" : `there are ${levels.length}`;
     return failure(`${words[model]} needs ${needed} unlike standards at least: ${have}`);
   }
-  const weigh = weightFunction(points, weighting);
+  const weigh = fixed ? success(fixed) : weightFunction(points, weighting);
   if (!weigh.ok) return weigh;
   const raw = points.map(({ x }) => weigh.value(x));
   const meanWeight = raw.reduce((a, b) => a + b, 0) / raw.length;

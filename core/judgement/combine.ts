@@ -65,13 +65,24 @@ export function combineReplicates(
 
   const sensitivities = new Map([...means].filter(([, { leaf }]) => !leaf.random));
   if (repeatability > 0) {
+    // What readings alone would make may itself be known from a scatter only, as that about a calibration line.
+    const estimates = new Set(
+      [...means.values()].flatMap(({ leaf }) => (leaf.random && leaf.estimate ? [leaf.estimate] : [])),
+    );
+    const [estimate] = repeatabilityFrom === "reading" && estimates.size === 1 ? estimates : [];
+    const degreesOfFreedom = {
+      scatter: count - 1,
+      reading: effectiveDegreesOfFreedom(averaged, (l) => l.random),
+      "earlier work": Infinity,
+    }[repeatabilityFrom];
     const agreement = leaf({
       id: `repeatability:${stage}${symbol === "" ? "" : `:${symbol}`}`,
       label: "Agreement of the trials",
       group: "Agreement of the trials",
       shape: repeatabilityFrom === "scatter" ? "t" : "normal",
       u: repeatability,
-      degreesOfFreedom: repeatabilityFrom === "scatter" ? count - 1 : Infinity,
+      degreesOfFreedom,
+      ...(estimate === undefined ? {} : { estimate }),
       stage,
     });
     sensitivities.set(agreement.id, { leaf: agreement, by: 1 });

@@ -2,7 +2,9 @@ import { unitOf } from "../quantity";
 import { evaluateNumber, findRoot, solveForTiter } from "../relation";
 import { failure, type Result } from "../result";
 import {
+  type AssayStage,
   type CompiledMethod,
+  compiledStage,
   type CompiledStage,
   type ComputedStage,
   type Input,
@@ -48,7 +50,7 @@ export interface PlannedAmount {
 export interface StagePlan {
   readonly key: string;
   readonly title: string;
-  readonly kind: "titration" | "preparation";
+  readonly kind: ComputedStage["kind"];
   /** Everything that a number can be chosen for, with the number taken now. */
   readonly amounts: readonly PlannedAmount[];
   readonly result: { readonly name: string; readonly unit: string; readonly value: number | null };
@@ -200,6 +202,10 @@ class Planner {
           : `${name}: ${shown.toPrecision(4)} ${unit}`;
       return { ...base, kind: "preparation", titrant: null, result: { name, unit, value: shown }, message };
     }
+    if (definition.kind !== "titration") {
+      const result = { name, unit, value: null };
+      return { ...base, kind: definition.kind, titrant: null, result, message: assayPlan(definition) };
+    }
     const expected = chosen.result ?? definition.presumed ?? null;
     const titer = definition.inputs.find((i) => i.is === "titer");
     const titrant = titer?.titrant ?? null;
@@ -300,6 +306,13 @@ class Planner {
   }
 }
 
+/** What a photometer's stage asks for, in a sentence. */
+function assayPlan(stage: AssayStage): string {
+  if (stage.kind === "rate") return "One cuvette a course, read each second";
+  if (stage.kind === "unknown") return "One flask each trial, treated as the standards are";
+  return `${stage.series.values.length} standards from one stock: ${stage.series.values.join(", ")}`;
+}
+
 function burettePlan(titerMl: number, buretteMl: number): string {
   const about = `About ${titerMl.toFixed(1)} mL a flask`;
   if (titerMl > buretteMl)
@@ -316,7 +329,7 @@ function burettePlan(titerMl: number, buretteMl: number): string {
 export function planMethod(compiled: CompiledMethod, choices: PlanChoices): StagePlan[] {
   const planner = new Planner(compiled, choices);
   return compiled.method.stages.flatMap((stage) => {
-    const there = compiled.titrations.get(stage.key) ?? compiled.preparations.get(stage.key);
+    const there = compiledStage(compiled, stage.key);
     return there ? [planner.plan(there)] : [];
   });
 }

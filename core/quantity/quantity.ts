@@ -29,6 +29,8 @@ export interface Leaf {
   readonly random: boolean;
   /** Degrees of freedom behind u; infinite when it is known from a tolerance and not from few readings. */
   readonly degreesOfFreedom: number;
+  /** Leaves whose u come from one and the same scatter, as the parts of a fitted line: their degrees of freedom are shared. */
+  readonly estimate?: string;
   /** The stage that brought this leaf in, where there is one. */
   readonly stage?: string;
 }
@@ -64,7 +66,7 @@ export function measured(value: number, unit: string, leaves: readonly Sensitivi
 
 export function leaf(
   part: Pick<Leaf, "id" | "label" | "group" | "u"> &
-    Partial<Pick<Leaf, "shape" | "random" | "degreesOfFreedom" | "stage">>,
+    Partial<Pick<Leaf, "shape" | "random" | "degreesOfFreedom" | "stage" | "estimate">>,
 ): Leaf {
   return { random: false, degreesOfFreedom: Infinity, shape: "normal", ...part };
 }
@@ -137,13 +139,21 @@ export function standardUncertainty(q: Quantity, only: (leaf: Leaf) => boolean =
   return Math.sqrt(variance);
 }
 
-/** Effective degrees of freedom of the combined uncertainty (Welch-Satterthwaite; GUM, G.4). */
-export function effectiveDegreesOfFreedom(q: Quantity): number {
-  const variance = standardUncertainty(q) ** 2;
-  let sum = 0;
+/**
+ * Effective degrees of freedom of the combined uncertainty (Welch-Satterthwaite; GUM, G.4). Leaves of one estimate are
+ * taken together first, since their u are wrong by the same factor.
+ */
+export function effectiveDegreesOfFreedom(q: Quantity, only: (leaf: Leaf) => boolean = () => true): number {
+  const variance = standardUncertainty(q, only) ** 2;
+  const parts = new Map<string, { variance: number; degreesOfFreedom: number }>();
   for (const { leaf, by } of q.sensitivities.values()) {
-    if (Number.isFinite(leaf.degreesOfFreedom)) sum += (by * leaf.u) ** 4 / leaf.degreesOfFreedom;
+    if (!Number.isFinite(leaf.degreesOfFreedom) || !only(leaf)) continue;
+    const key = leaf.estimate ?? leaf.id;
+    const part = (by * leaf.u) ** 2 + (parts.get(key)?.variance ?? 0);
+    parts.set(key, { variance: part, degreesOfFreedom: leaf.degreesOfFreedom });
   }
+  let sum = 0;
+  for (const part of parts.values()) sum += part.variance ** 2 / part.degreesOfFreedom;
   return sum === 0 ? Infinity : variance ** 2 / sum;
 }
 

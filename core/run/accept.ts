@@ -7,7 +7,7 @@ import { uncapitalized } from "./words";
 
 /** The result held against the known value, the target or the limit that was given; null where none was. */
 export function judgeAcceptance(
-  { accept, result, inputs }: TitrationStage,
+  { accept, result, inputs }: Pick<TitrationStage, "accept" | "result" | "inputs">,
   found: Quantity | null,
   shared: ReadonlyMap<string, Quantity>,
   titrations: number,

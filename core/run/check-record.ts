@@ -3,7 +3,8 @@ import { compileMethod } from "./compile";
 import { checkField, stageFields, trialFields } from "./fields";
 import type { Field } from "./input-kinds";
 import type { ComputedStage } from "./method";
-import { type Observation, presentObservation, type RunRecord } from "./record";
+import { stands } from "./readings";
+import { type Observation, presentObservation, type RunRecord, type StageRecord } from "./record";
 
 /** Something in a record that cannot be, and where: keys and indices joined by points. */
 export interface RecordProblem {
@@ -41,13 +42,40 @@ function observationProblems(
     if (Number(text.replace(",", ".")) !== Number(value)) {
       problems.push({ path: `${at}.value`, message: `The text "${text}" does not mean ${value}` });
     }
-    if (presentObservation(observations, symbol, kind) !== observation) return problems;
+    const standing = field.many
+      ? stands(observations, id)
+      : presentObservation(observations, symbol, kind) === observation;
+    if (!standing) return problems;
     const checked = checkField(field, text, {
       stage,
       houseRules: record.houseRules,
       holder: { observations: [...observations] },
     });
     return checked.ok ? problems : [...problems, { path: at, message: checked.check.message }];
+  });
+}
+
+/** Spectra and courses: as many absorbances as points, points that rise, trials that are there. */
+function traceProblems(path: string, { traces = [], trials }: StageRecord): RecordProblem[] {
+  return traces.flatMap(({ x, absorbance, trialId }, i): RecordProblem[] => {
+    const at = `${path}.traces.${i}`;
+    const back = x.findIndex((value, j) => j > 0 && value <= (x[j - 1] ?? 0));
+    return [
+      ...(x.length === absorbance.length
+        ? []
+        : [
+            {
+              path: `${at}.absorbance`,
+              message: `There are ${x.length} points but ${absorbance.length} absorbances`,
+            },
+          ]),
+      ...(back === -1
+        ? []
+        : [{ path: `${at}.x.${back}`, message: `${x[back]} does not lie beyond ${x[back - 1]}` }]),
+      ...(trialId === null || trials.some((t) => t.id === trialId)
+        ? []
+        : [{ path: `${at}.trialId`, message: `No trial of this stage is called ${trialId}` }]),
+    ];
   });
 }
 
@@ -77,6 +105,9 @@ export function checkRecord(record: RunRecord): RecordProblem[] {
         observations: trial.observations,
       })),
     ];
-    return holders.flatMap((holder) => observationProblems(holder, definition, record));
+    return [
+      ...holders.flatMap((holder) => observationProblems(holder, definition, record)),
+      ...traceProblems(path, stageRecord),
+    ];
   });
 }

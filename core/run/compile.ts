@@ -10,6 +10,7 @@ import {
   describeDimension,
   type Dimension,
   dimensionless,
+  divideDimensions,
   isUnit,
   multiplyDimensions,
   sameDimension,
@@ -27,7 +28,16 @@ import {
 } from "../relation";
 import { failure, mustHold, type Problem, type Result, success } from "../result";
 import { unitOfInput } from "./input-kinds";
-import { type ComputedStage, inputOf, type Method, perOf, resultsOf, type TitrationStage } from "./method";
+import {
+  type AssayStage,
+  type CalibrationStage,
+  type ComputedStage,
+  inputOf,
+  type Method,
+  perOf,
+  resultsOf,
+  type TitrationStage,
+} from "./method";
 
 export interface CompiledLine extends Relation {
   readonly title: string;
@@ -49,10 +59,17 @@ export interface CompiledTitration extends CompiledStage {
   readonly titer: string;
 }
 
+/** A stage that is read on a photometer; `axis` leads to the amount in each standard, and is empty elsewhere. */
+export interface CompiledAssay extends CompiledStage {
+  readonly definition: AssayStage;
+  readonly axis: readonly CompiledLine[];
+}
+
 export interface CompiledMethod {
   readonly method: Method;
   readonly titrations: ReadonlyMap<string, CompiledTitration>;
   readonly preparations: ReadonlyMap<string, CompiledStage>;
+  readonly assays: ReadonlyMap<string, CompiledAssay>;
   readonly stoichiometry: Stoichiometry;
 }
 
@@ -85,7 +102,76 @@ function inputProblem(stage: ComputedStage, method: Method): Problem | null {
   return null;
 }
 
+/** The compiled form of any stage that computes something. */
+export const compiledStage = (method: CompiledMethod, key: string): CompiledStage | undefined =>
+  method.titrations.get(key) ?? method.preparations.get(key) ?? method.assays.get(key);
+
+/** What is wrong with the readings of a photometer's stage, in words. */
+function assayProblem(stage: ComputedStage, method: Method): Problem | null {
+  const kinds = stage.inputs.map((input) => input.is);
+  const count = (is: (typeof kinds)[number]) => kinds.filter((kind) => kind === is).length;
+  const assay = stage.kind === "calibration" || stage.kind === "unknown" || stage.kind === "rate";
+  const odd = stage.inputs.find(({ is }) => ["absorbance", "blank", "read-off", "trace"].includes(is));
+  if (!assay)
+    return odd ? { message: `${odd.symbol} is read on a photometer, which this stage has not` } : null;
+  if (kinds.includes("titer")) return { message: "Nothing is titrated in this stage" };
+  if (stage.kind === "rate")
+    return count("trace") === 1 ? null : { message: "A rate needs one course of absorbance" };
+  if (count("absorbance") !== 1) return { message: "Each flask needs one absorbance to be read" };
+  if (stage.kind === "calibration") {
+    const { symbol, values } = stage.series;
+    if (inputOf(stage, symbol) === undefined || perOf(inputOf(stage, symbol)!) === "run")
+      return { message: `${symbol}, which makes the series, is not read for each flask` };
+    const wrong = values.find((v) => !/^\d+(\.\d+)?$/.test(v));
+    return wrong === undefined ? null : { message: `"${wrong}" in the series is no number` };
+  }
+  for (const input of stage.inputs) {
+    if (input.is !== "read-off") continue;
+    const line = method.stages.find((s) => s.key === input.stage);
+    if (line?.kind !== "calibration")
+      return { message: `${input.symbol} is to be read off a line, but "${input.stage}" makes none` };
+    if (inputOf(stage, input.reading)?.is !== "absorbance")
+      return { message: `${input.reading}, by which ${input.symbol} is read off, is no absorbance` };
+  }
+  return kinds.includes("read-off")
+    ? null
+    : { message: "An unknown needs an amount that is read off a line" };
+}
+
+/** Relations parsed one by one, each with a unit that is known. */
+function parseLines(source: ComputedStage["relations"]): Result<CompiledLine[]> {
+  const lines: CompiledLine[] = [];
+  for (const { relation, title, unit } of source) {
+    const parsed = parseRelation(relation);
+    if (!parsed.ok) {
+      const { message, position, hint } = parsed.problem;
+      return failure(`In "${relation}": ${message}`, position, hint);
+    }
+    if (!isUnit(unit)) return failure(`In "${relation}": "${unit}" is no unit known here`);
+    lines.push({ ...parsed.value, title, unit });
+  }
+  return success(lines);
+}
+
+/** The amount in each standard: its lines with their dimensions. */
+function compileAxis(
+  stage: CalibrationStage,
+  inputs: ReadonlyMap<string, Dimension>,
+): Result<{ lines: CompiledLine[]; dimension: Dimension }> {
+  const { symbol, unit, relations } = stage.axis;
+  const lines = parseLines(relations);
+  if (!lines.ok) return lines;
+  const dimensions = checkRelations(lines.value, inputs);
+  if (!dimensions.ok) return dimensions;
+  const dimension = dimensions.value.get(symbol);
+  if (!dimension) return failure(`${symbol}, the amount in a standard, is never computed`);
+  if (!isUnit(unit) || !sameDimension(dimension, unitOf(unit).dimension))
+    return failure(`${symbol} is ${describeDimension(dimension)} and cannot be shown in ${unit}`);
+  return success({ lines: lines.value, dimension });
+}
+
 interface Checked {
+  readonly axis: readonly CompiledLine[];
   readonly lines: readonly CompiledLine[];
   readonly dimensions: ReadonlyMap<string, Dimension>;
 }
@@ -100,19 +186,26 @@ function compileLines(
   }
   const wrong = inputProblem(stage, method);
   if (wrong) return { ok: false, problem: wrong };
-  const lines: CompiledLine[] = [];
-  for (const { relation, title, unit } of stage.relations) {
-    const parsed = parseRelation(relation);
-    if (!parsed.ok) {
-      const { message, position, hint } = parsed.problem;
-      return failure(`In "${relation}": ${message}`, position, hint);
-    }
-    if (!isUnit(unit)) return failure(`In "${relation}": "${unit}" is no unit known here`);
-    lines.push({ ...parsed.value, title, unit });
-  }
+  const photometer = assayProblem(stage, method);
+  if (photometer) return { ok: false, problem: photometer };
+  const parsed = parseLines(stage.relations);
+  if (!parsed.ok) return parsed;
+  const lines = parsed.value;
   const inputs = new Map(
     stage.inputs.map((input) => [input.symbol, unitOf(unitOfInput(input, method)).dimension] as const),
   );
+  let axis: readonly CompiledLine[] = [];
+  if (stage.kind === "calibration") {
+    const made = compileAxis(stage, inputs);
+    if (!made.ok) return made;
+    axis = made.value.lines;
+    const { intercept, slope, cut } = stage.line;
+    inputs.set(intercept, dimensionless);
+    inputs.set(slope, divideDimensions(dimensionless, made.value.dimension));
+    if (cut !== undefined) inputs.set(cut, made.value.dimension);
+  }
+  if (stage.kind === "rate")
+    inputs.set(stage.rate.symbol, divideDimensions(dimensionless, unitOf("s").dimension));
   const dimensions = checkRelations(lines, inputs);
   if (!dimensions.ok) return dimensions;
   for (const { symbol, unit, ...rest } of [...lines, ...resultsOf(stage)]) {
@@ -126,11 +219,11 @@ function compileLines(
       );
     }
   }
-  for (const { expression, source } of lines) {
+  for (const { expression, source } of [...axis, ...lines]) {
     const missing = missingStoichiometry(expression, stoichiometry);
     if (missing) return failure(`In "${source}": ${missing.message}`, missing.position);
   }
-  return success({ lines, dimensions: dimensions.value });
+  return success({ axis, lines, dimensions: dimensions.value });
 }
 
 function compileTitration(stage: TitrationStage, { lines, dimensions }: Checked): Result<CompiledTitration> {
@@ -159,13 +252,13 @@ function compileTitration(stage: TitrationStage, { lines, dimensions }: Checked)
 }
 
 function acceptanceProblem(
-  stage: TitrationStage,
+  stage: Pick<TitrationStage, "accept" | "result" | "inputs">,
   dimensions: ReadonlyMap<string, Dimension>,
 ): Problem | null {
   const { accept, result } = stage;
   if (!accept) return null;
   const [known, found] = [dimensions.get(accept.symbol), dimensions.get(result.symbol)];
-  if (!known || !inputOf(stage, accept.symbol)) {
+  if (!known || !stage.inputs.some(({ symbol }) => symbol === accept.symbol)) {
     return { message: `The result is to be held against ${accept.symbol}, which is not read in this stage` };
   }
   if (found && !sameDimension(known, found)) {
@@ -216,6 +309,7 @@ export function compileMethod(method: Method): Result<CompiledMethod> {
   };
   const titrations = new Map<string, CompiledTitration>();
   const preparations = new Map<string, CompiledStage>();
+  const assays = new Map<string, CompiledAssay>();
   const before = new Set<string>();
   for (const stage of method.stages) {
     if (before.has(stage.key)) return failure(`Two stages have the key "${stage.key}"`);
@@ -223,23 +317,51 @@ export function compileMethod(method: Method): Result<CompiledMethod> {
       if (!before.has(stage.of)) return failure(`Stage "${stage.title}" concludes a stage that is not there`);
       continue;
     }
-    const later = stage.inputs.find((input) => input.is === "result" && !before.has(input.stage));
+    const later = stage.inputs.find(
+      (input) => (input.is === "result" || input.is === "read-off") && !before.has(input.stage),
+    );
     if (later) return failure(`Stage "${stage.title}" builds on a stage that does not come before it`);
     const checked = compileLines(method, stage, told);
-    const compiled = !checked.ok
-      ? checked
-      : stage.kind === "titration"
-        ? compileTitration(stage, checked.value)
-        : success({ definition: stage, lines: checked.value.lines });
-    if (!compiled.ok) {
-      const { message, position, hint } = compiled.problem;
+    const placed = checked.ok ? place(stage, checked.value, { titrations, preparations, assays }) : checked;
+    if (!placed.ok) {
+      const { message, position, hint } = placed.problem;
       return failure(`Stage "${stage.title}": ${message}`, position, hint);
     }
-    if ("titer" in compiled.value) titrations.set(stage.key, compiled.value);
-    else preparations.set(stage.key, compiled.value);
     before.add(stage.key);
   }
-  return success({ method, titrations, preparations, stoichiometry: rememberedStoichiometry(told) });
+  return success({ method, titrations, preparations, assays, stoichiometry: rememberedStoichiometry(told) });
+}
+
+interface Places {
+  readonly titrations: Map<string, CompiledTitration>;
+  readonly preparations: Map<string, CompiledStage>;
+  readonly assays: Map<string, CompiledAssay>;
+}
+
+/** Puts a checked stage where its kind belongs. */
+function place(
+  stage: ComputedStage,
+  checked: Checked,
+  { titrations, preparations, assays }: Places,
+): Result<true> {
+  const { lines, axis } = checked;
+  switch (stage.kind) {
+    case "titration": {
+      const compiled = compileTitration(stage, checked);
+      if (!compiled.ok) return compiled;
+      titrations.set(stage.key, compiled.value);
+      break;
+    }
+    case "preparation":
+      preparations.set(stage.key, { definition: stage, lines });
+      break;
+    default: {
+      const wrong = stage.kind === "unknown" ? acceptanceProblem(stage, checked.dimensions) : null;
+      if (wrong) return { ok: false, problem: wrong };
+      assays.set(stage.key, { definition: stage, lines, axis });
+    }
+  }
+  return success(true);
 }
 
 /** Ratios are asked for at every key press, the scheme is searched once. Throws on a ratio that the check let not pass. */

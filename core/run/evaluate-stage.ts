@@ -13,7 +13,11 @@ import {
   stageInputs,
 } from "./evaluate-trial";
 import {
+  type CalibrationEvaluation,
+  type ComputedEvaluation,
   type FurtherResult,
+  isOnce,
+  membersOf,
   type PreparationEvaluation,
   resultQuantity,
   type TitrationEvaluation,
@@ -32,7 +36,7 @@ import { giveVerdict } from "./verdict";
  * Shares of an earlier stage's causes are shown together, as that stage's result. An atomic weight belongs to no stage:
  * it counts to the earlier stage that brought it in, unless this stage uses a molar mass of its own.
  */
-function shareGroups(method: Method, compiled: CompiledStage, earlier: Earlier) {
+export function shareGroups(method: Method, compiled: CompiledStage, earlier: Earlier) {
   const stageKey = compiled.definition.key;
   const ownMolarMass = compiled.lines.some(({ source }) => /\bM\(/.test(source));
   const brings = (results: ReadonlyMap<string, EarlierResult>, leafId: string) =>
@@ -52,6 +56,8 @@ export interface StageContext {
   readonly rules: HouseRules;
   readonly earlier: Earlier;
   readonly nextStageTitle: string | null;
+  /** Calibrations of earlier stages, by key. */
+  readonly lines: ReadonlyMap<string, CalibrationEvaluation>;
 }
 
 /** What the trial in hand knows before it is complete: its readings, and the volumes it will probably take. */
@@ -87,7 +93,7 @@ function meanFigures(
 }
 
 /** One result of a stage over the trials that agree: the main one, or one beside it. */
-function combineResult(
+export function combineResult(
   members: readonly TrialEvaluation[],
   symbol: string,
   stageKey: string,
@@ -98,7 +104,7 @@ function combineResult(
   return combineReplicates(values, stageKey, Number(rules.priorRepeatabilityPercent || 0) / 100, symbol);
 }
 
-function furtherResults(
+export function furtherResults(
   also: readonly FurtherResultDefinition[] | undefined,
   quantityOf: (symbol: string) => readonly [Quantity, Significant | undefined] | null,
   rules: HouseRules,
@@ -231,19 +237,11 @@ export function evaluateMade(
 }
 
 /** What later stages may use of a stage: each of its results by symbol. */
-export function resultsForLater(
-  stage: TitrationEvaluation | PreparationEvaluation,
-): Map<string, EarlierResult> {
+export function resultsForLater(stage: ComputedEvaluation): Map<string, EarlierResult> {
   const found = new Map<string, EarlierResult>();
   const main = resultQuantity(stage);
   const figuresOf = (symbol: string, q: Quantity) =>
-    stage.kind === "preparation"
-      ? stage.significance.get(symbol)
-      : meanFigures(
-          stage.trials.filter((t) => stage.agreement.members.includes(t.id)),
-          symbol,
-          q.value,
-        );
+    isOnce(stage) ? stage.significance.get(symbol) : meanFigures(membersOf(stage), symbol, q.value);
   const put = (symbol: string, quantity: Quantity) => {
     const significant = figuresOf(symbol, quantity);
     found.set(symbol, significant ? { quantity, significant } : { quantity });

@@ -6,6 +6,7 @@ import {
   type Significant,
   significantFromText,
   significantSum,
+  standardUncertainty,
   unitOf,
 } from "../quantity";
 import { evaluate, evaluateRelations, significanceOf } from "../relation";
@@ -89,21 +90,26 @@ function typedFigures(
   return { value, place: -Infinity };
 }
 
-interface Reading {
+export interface ReadingPlace {
   readonly method: Method;
   readonly rules: HouseRules;
   readonly place: Place;
 }
+
+/** Inputs that a photometer's stage looks after itself: many readings, or a course, lead to one quantity. */
+const isPhotometric = ({ is }: Input) =>
+  is === "absorbance" || is === "blank" || is === "read-off" || is === "trace";
 
 /** Adds what readings say of the inputs that are read here, trial or stage; true when none is missing. */
 function readInputs(
   inputs: readonly Input[],
   observations: readonly Observation[],
   known: Known,
-  { method, rules, place }: Reading,
+  { method, rules, place }: ReadingPlace,
 ): boolean {
   let whole = true;
   for (const input of inputs) {
+    if (isPhotometric(input)) continue;
     const quantity = quantityOfInput(input, reader(observations, input.symbol), place, rules);
     if (!quantity) {
       whole = whole && input.is === "given" && input.optional === true;
@@ -137,7 +143,10 @@ export function stageInputs(
   return known;
 }
 
-function states(fields: readonly FieldState["field"][], observations: readonly Observation[]): FieldState[] {
+export function states(
+  fields: readonly FieldState["field"][],
+  observations: readonly Observation[],
+): FieldState[] {
   return fields.map((field) => ({
     field,
     present: presentObservation(observations, field.symbol, field.kind),
@@ -150,7 +159,31 @@ export const stageFieldStates = (stage: ComputedStage, record: StageRecord, rule
 
 /** Inputs without which nothing can be computed: all but what is optional. */
 const needed = ({ inputs }: ComputedStage) =>
-  inputs.filter((input) => !(input.is === "given" && input.optional));
+  inputs.filter(
+    (input) =>
+      !(input.is === "given" && input.optional) && (!isPhotometric(input) || input.is === "read-off"),
+  );
+
+/** What is read of one holder on top of what is shared; `whole` when nothing but the photometer's readings is missing. */
+export function readHolder(
+  { inputs }: ComputedStage,
+  observations: readonly Observation[],
+  shared: Known,
+  at: ReadingPlace,
+): { readonly known: Known; readonly whole: boolean } {
+  const known: Known = {
+    quantities: new Map(shared.quantities),
+    significance: new Map(shared.significance),
+  };
+  const own = inputs.filter((input) => perOf(input) === "trial");
+  return { known, whole: readInputs(own, observations, known, at) };
+}
+
+/** The place of the second figure of a quantity's u, where nothing was typed that would tell it. */
+export function placeOfUncertainty(q: Quantity): number {
+  const u = standardUncertainty(q);
+  return u > 0 ? Math.floor(Math.log10(u)) - 1 : -Infinity;
+}
 
 interface Computed extends Known {
   readonly problem: string | null;
@@ -194,30 +227,43 @@ function compute(
   };
 }
 
-/** One trial: what was read, what follows from it, and whether it may be judged. */
-export function evaluateTrial(
+/**
+ * One flask: what was read, what follows from it, and whether it may be judged. `extra` are quantities that its stage
+ * found from the photometer's readings.
+ */
+export function evaluateSample(
   record: TrialRecord,
-  stage: CompiledTitration,
+  stage: CompiledStage,
   shared: Known,
   compiled: CompiledMethod,
   rules: HouseRules,
+  extra: ReadonlyMap<string, Quantity> = new Map(),
 ): TrialEvaluation {
-  const { definition, titer } = stage;
+  const { definition } = stage;
   const fields = states(trialFields(definition, rules), record.observations);
-  const known: Known = {
-    quantities: new Map(shared.quantities),
-    significance: new Map(shared.significance),
-  };
-  const inputs = definition.inputs.filter((input) => perOf(input) === "trial");
   const place = { stage: definition.key, trial: record.id };
-  const whole = readInputs(inputs, record.observations, known, { method: compiled.method, rules, place });
-  const cautions: Check[] = inputs.flatMap((input) => {
-    const mass = known.quantities.get(input.symbol);
+  const { known, whole } = readHolder(definition, record.observations, shared, {
+    method: compiled.method,
+    rules,
+    place,
+  });
+  for (const [symbol, q] of extra) {
+    known.quantities.set(symbol, q);
+    if (rules.digits === "significant-figures")
+      known.significance.set(symbol, { value: q.value, place: placeOfUncertainty(q) });
+  }
+  const cautions: Check[] = definition.inputs.flatMap((input) => {
+    const mass = perOf(input) === "trial" ? known.quantities.get(input.symbol) : undefined;
     return mass && input.is === "mass" ? massCautions(input, mass.value, massDecimals(rules)) : [];
   });
-  const missing = fields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
-  const titerQuantity = known.quantities.get(titer);
-  const { quantities, significance, problem, broken } = compute(stage, known, compiled);
+  const unread = fields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
+  // Of a cuvette, one reading at least; a course is no field.
+  const wanting = extra.size === 0 ? (fields.find(({ field }) => field.many)?.field ?? null) : null;
+  const missing = unread ?? wanting;
+  const waits = definition.kind === "rate" && extra.size === 0;
+  const { quantities, significance, problem, broken } = waits
+    ? { ...known, problem: null, broken: true }
+    : compute(stage, known, compiled);
   const result = quantities.get(definition.result.symbol) ?? null;
   return {
     id: record.id,
@@ -226,7 +272,7 @@ export function evaluateTrial(
     fields,
     missing,
     cautions,
-    titerMl: titerQuantity ? inUnit(titerQuantity, "mL") : null,
+    titerMl: null,
     symbols: quantities,
     significance,
     problem,
@@ -235,8 +281,22 @@ export function evaluateTrial(
     shownResult: result
       ? showQuantity(result, definition.result, rules, significance.get(definition.result.symbol))
       : null,
-    compared: whole ? comparedAlone(stage, quantities, compiled) : null,
+    compared: null,
   };
+}
+
+/** One trial of a titration. */
+export function evaluateTrial(
+  record: TrialRecord,
+  stage: CompiledTitration,
+  shared: Known,
+  compiled: CompiledMethod,
+  rules: HouseRules,
+): TrialEvaluation {
+  const trial = evaluateSample(record, stage, shared, compiled, rules);
+  const titer = trial.symbols.get(stage.titer);
+  const compared = comparedAlone(stage, trial.symbols, compiled);
+  return { ...trial, titerMl: titer ? inUnit(titer, "mL") : null, compared };
 }
 
 /** Titers and titers per amount need no other trial to be compared; results do, and wait. */

@@ -1,10 +1,18 @@
 import { toDecimals } from "../quantity";
-import { compiledMethod } from "./compile";
-import { evaluateMade, evaluateTitration, resultsForLater } from "./evaluate-stage";
+import { compiledMethod, type CompiledMethod } from "./compile";
+import { evaluateRate, evaluateUnknown } from "./evaluate-assay";
+import { evaluateCalibration } from "./evaluate-calibration";
+import { evaluateMade, evaluateTitration, resultsForLater, type StageContext } from "./evaluate-stage";
 import type { EarlierResult } from "./evaluate-trial";
-import type { Bead, RunEvaluation, StageEvaluation } from "./evaluation";
+import type {
+  Bead,
+  CalibrationEvaluation,
+  ComputedEvaluation,
+  RunEvaluation,
+  StageEvaluation,
+} from "./evaluation";
 import { perOf } from "./method";
-import type { RunRecord } from "./record";
+import type { RunRecord, StageRecord } from "./record";
 import { capitalized, trialWords, uncapitalized } from "./words";
 
 function fact(stage: StageEvaluation): string {
@@ -14,6 +22,11 @@ function fact(stage: StageEvaluation): string {
     const read = stage.stageFields.filter(({ present }) => present).length;
     return read === 0 ? "not made yet" : "being made";
   }
+  if (stage.kind === "calibration") {
+    const read = stage.levels.filter((l) => l.mean !== null).length;
+    return read === 0 ? "no standard yet" : `${read} of ${Math.max(read, read + stage.ahead.length)} read`;
+  }
+  if (stage.kind !== "titration") return stage.trials.length === 0 ? "not read yet" : "being read";
   if (stage.acceptance?.against === "value" && stage.acceptance.decision) {
     return `off by ${toDecimals(Math.abs(stage.acceptance.errorPercent), 0)} %`;
   }
@@ -31,6 +44,7 @@ function nextAction(stage: StageEvaluation, record: RunRecord): string {
     if (stage.problem) return stage.problem;
     return stage.missing ? capitalized(uncapitalized(stage.missing.label)) : "";
   }
+  if (stage.kind !== "titration") return stage.next;
   const { current, guidance, trials, verdict, definition } = stage;
   if (current?.missing) {
     const { label, kind } = current.missing;
@@ -46,6 +60,30 @@ function nextAction(stage: StageEvaluation, record: RunRecord): string {
   return verdict.next;
 }
 
+/** One stage, by its kind. */
+function evaluateStage(
+  method: CompiledMethod,
+  key: string,
+  record: StageRecord,
+  context: StageContext,
+): ComputedEvaluation | null {
+  const titration = method.titrations.get(key);
+  if (titration) return evaluateTitration(titration, record, context);
+  const preparation = method.preparations.get(key);
+  if (preparation) return evaluateMade(preparation, record, context);
+  const assay = method.assays.get(key);
+  if (!assay) return null;
+  const { definition } = assay;
+  switch (definition.kind) {
+    case "calibration":
+      return evaluateCalibration(assay, definition, record, context);
+    case "unknown":
+      return evaluateUnknown(assay, definition, record, context);
+    case "rate":
+      return evaluateRate(assay, definition, record, context);
+  }
+}
+
 /**
  * Everything that the screens and the report show of one run. Pure: the same record gives the same evaluation, in the
  * browser at each key press and on the server for what was saved. The record's method must hold together
@@ -54,6 +92,7 @@ function nextAction(stage: StageEvaluation, record: RunRecord): string {
 export function evaluateRun(record: RunRecord): RunEvaluation {
   const method = compiledMethod(record.method);
   const earlier = new Map<string, ReadonlyMap<string, EarlierResult>>();
+  const lines = new Map<string, CalibrationEvaluation>();
   const stages: StageEvaluation[] = [];
   record.method.stages.forEach((definition, i) => {
     const { key } = definition;
@@ -68,12 +107,10 @@ export function evaluateRun(record: RunRecord): RunEvaluation {
       trials: [],
     };
     const nextStageTitle = record.method.stages[i + 1]?.title ?? null;
-    const context = { method, rules: record.houseRules, earlier, nextStageTitle };
-    const [titration, preparation] = [method.titrations.get(key), method.preparations.get(key)];
-    const evaluated = titration
-      ? evaluateTitration(titration, stageRecord, context)
-      : preparation && evaluateMade(preparation, stageRecord, context);
+    const context = { method, rules: record.houseRules, earlier, nextStageTitle, lines };
+    const evaluated = evaluateStage(method, key, stageRecord, context);
     if (!evaluated) return;
+    if (evaluated.kind === "calibration") lines.set(key, evaluated);
     earlier.set(key, resultsForLater(evaluated));
     stages.push(evaluated);
   });
@@ -105,7 +142,8 @@ function stateWords(
   if (record.status !== "open") return record.status;
   const started = stages.some(
     (s) =>
-      (s.kind === "titration" && s.trials.length > 0) ||
+      ((s.kind === "titration" || s.kind === "unknown" || s.kind === "rate") && s.trials.length > 0) ||
+      (s.kind === "calibration" && (s.levels.length > 0 || s.blanks.length > 0)) ||
       (s.kind === "preparation" && s.stageFields.some(({ present }) => present)),
   );
   if (!started) return "just begun";

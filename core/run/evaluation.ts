@@ -1,9 +1,29 @@
+import type {
+  CalibrationFit,
+  DetectionLimits,
+  FittedPoint,
+  LackOfFit,
+  LineAdvice,
+  LineModel,
+  ReadOff,
+  Weighting,
+} from "../calibration";
 import type { CombinedResult, DilutionDecision, LimitVerdict, OutlierAdvice, Share } from "../judgement";
+import type { Dependence, Order, OrderComparison } from "../kinetics";
 import type { Check } from "../measure";
 import type { Quantity, Significant } from "../quantity";
+import type { Result } from "../result";
 import type { Field } from "./fields";
-import type { FurtherResultDefinition, PreparationStage, StageDefinition, TitrationStage } from "./method";
-import type { Observation, TrialRecord } from "./record";
+import type {
+  CalibrationStage,
+  FurtherResultDefinition,
+  PreparationStage,
+  RateStage,
+  StageDefinition,
+  TitrationStage,
+  UnknownStage,
+} from "./method";
+import type { Observation, TraceRecord, TrialRecord } from "./record";
 
 /** A value with its ± rounded for people, by the house's style. */
 export interface Shown {
@@ -169,6 +189,163 @@ export interface PreparationEvaluation {
   readonly cautions: readonly Check[];
 }
 
+/** One reading of a cuvette, with all that was ever done to it. */
+export interface ReadingView {
+  /** Of the observation that stands last. */
+  readonly id: string;
+  /** What stands, or stood before it was struck out, as typed. */
+  readonly text: string;
+  readonly unit: string;
+  readonly absorbance: number;
+  readonly person: string;
+  readonly at: string;
+  /** Why it was struck out, and by whom; null where it counts. */
+  readonly struck: { readonly reason: string; readonly person: string } | null;
+}
+
+/** One flask of a calibration. */
+export interface LevelEvaluation {
+  readonly id: string;
+  readonly record: TrialRecord;
+  readonly name: string;
+  readonly fields: readonly FieldState[];
+  /** The first field of its making that is still to be typed. */
+  readonly missing: Field | null;
+  /** The amount in it; null while something is still to be typed. */
+  readonly amount: Quantity | null;
+  /** The same in the unit of the axis. */
+  readonly x: number | null;
+  readonly symbols: ReadonlyMap<string, Quantity>;
+  readonly readings: readonly ReadingView[];
+  /** Mean of the readings that count. */
+  readonly mean: number | null;
+  /** Absorbance when it was read once more at the end. */
+  readonly again: number | null;
+  /** Why it is no part of the line although it was read; null where it is. */
+  readonly leftOut: string | null;
+}
+
+/** A point of the line: which reading it is of which flask. */
+export interface LinePoint extends FittedPoint {
+  readonly levelId: string;
+  readonly readingId: string;
+  readonly person: string;
+  /** True where it lies off the line by more than chance allows. */
+  readonly off: boolean;
+}
+
+export interface LineView {
+  readonly fit: CalibrationFit;
+  readonly points: readonly LinePoint[];
+  readonly advice: readonly LineAdvice[];
+  readonly lackOfFit: LackOfFit | null;
+  readonly limits: {
+    readonly line: DetectionLimits | null;
+    readonly blanks: DetectionLimits | null;
+  };
+  /** |studentized residual| beyond which a reading is off the line. */
+  readonly offBeyond: number;
+}
+
+/** What was chosen for a line. */
+export interface LineChoice {
+  readonly model: LineModel;
+  readonly weighting: Weighting;
+  /** False where the zero standard is left out of the line. */
+  readonly zero: boolean;
+}
+
+export interface CalibrationEvaluation {
+  readonly kind: "calibration";
+  readonly key: string;
+  readonly definition: CalibrationStage;
+  readonly done: boolean;
+  readonly stageFields: readonly FieldState[];
+  readonly missing: Field | null;
+  readonly levels: readonly LevelEvaluation[];
+  /** Usual amounts that no flask has been read for yet, as typed. */
+  readonly ahead: readonly string[];
+  readonly blanks: readonly ReadingView[];
+  readonly choice: LineChoice;
+  readonly line: LineView | null;
+  /** The amount that an absorbance stands for, with all its causes, in base units. */
+  readonly readOff: ((readings: readonly number[], place: string) => Result<ReadQuantity>) | null;
+  readonly symbols: ReadonlyMap<string, Quantity>;
+  readonly significance: ReadonlyMap<string, Significant>;
+  readonly quantity: Quantity | null;
+  readonly shown: Shown | null;
+  readonly also: readonly FurtherResult[];
+  readonly shares: readonly Share[];
+  readonly problem: string | null;
+  readonly cautions: readonly Check[];
+  readonly next: string;
+}
+
+export interface ReadQuantity {
+  readonly quantity: Quantity;
+  readonly off: ReadOff;
+}
+
+/** Where an unknown lies beside the standards. */
+export interface RangeView {
+  readonly place: "within" | "above" | "below" | "undetected";
+  readonly text: string;
+}
+
+/** One flask of an unknown. */
+export interface SampleEvaluation extends TrialEvaluation {
+  readonly readings: readonly ReadingView[];
+  readonly off: ReadOff | null;
+  readonly range: RangeView | null;
+}
+
+export interface UnknownEvaluation {
+  readonly kind: "unknown";
+  readonly key: string;
+  readonly definition: UnknownStage;
+  readonly done: boolean;
+  readonly stageFields: readonly FieldState[];
+  readonly trials: readonly SampleEvaluation[];
+  readonly combined: CombinedResult | null;
+  readonly problem: string | null;
+  readonly shown: Shown | null;
+  readonly also: readonly FurtherResult[];
+  readonly shares: readonly Share[];
+  readonly acceptance: AcceptanceView | null;
+  readonly cautions: readonly Check[];
+  readonly next: string;
+  /** Key of the stage whose line it is read off. */
+  readonly lineOf: string;
+}
+
+/** One cuvette followed in time. */
+export interface CourseEvaluation extends TrialEvaluation {
+  readonly trace: TraceRecord | null;
+  readonly window: readonly [number | null, number | null];
+  readonly comparison: OrderComparison | null;
+}
+
+export interface RateEvaluation {
+  readonly kind: "rate";
+  readonly key: string;
+  readonly definition: RateStage;
+  readonly done: boolean;
+  readonly stageFields: readonly FieldState[];
+  readonly trials: readonly CourseEvaluation[];
+  /** The order taken for the rate constants. */
+  readonly order: Order;
+  /** True where somebody chose it; else it is the one that most courses prefer. */
+  readonly chosen: boolean;
+  readonly dependence: Result<Dependence> | null;
+  readonly combined: CombinedResult | null;
+  readonly problem: string | null;
+  readonly shown: Shown | null;
+  readonly also: readonly FurtherResult[];
+  readonly shares: readonly Share[];
+  readonly cautions: readonly Check[];
+  readonly next: string;
+}
+
 export interface ConcludeEvaluation {
   readonly kind: "conclude";
   readonly key: string;
@@ -176,12 +353,25 @@ export interface ConcludeEvaluation {
   readonly definition: Extract<StageDefinition, { kind: "conclude" }>;
 }
 
-export type ComputedEvaluation = TitrationEvaluation | PreparationEvaluation;
+/** Stages whose result is a mean over trials. */
+export type ReplicateEvaluation = TitrationEvaluation | UnknownEvaluation | RateEvaluation;
+/** Stages whose result is had once, from all that was read. */
+export type OnceEvaluation = PreparationEvaluation | CalibrationEvaluation;
+export type ComputedEvaluation = ReplicateEvaluation | OnceEvaluation;
 export type StageEvaluation = ComputedEvaluation | ConcludeEvaluation;
+
+export const isOnce = (stage: ComputedEvaluation): stage is OnceEvaluation =>
+  stage.kind === "preparation" || stage.kind === "calibration";
+
+/** The trials that make a stage's result. */
+export const membersOf = (stage: ReplicateEvaluation): readonly TrialEvaluation[] =>
+  stage.kind === "titration"
+    ? stage.trials.filter((t) => stage.agreement.members.includes(t.id) && t.result)
+    : stage.trials.filter((t) => t.eligible && t.result);
 
 /** The quantity of a stage's main result, where there is one yet. */
 export const resultQuantity = (stage: ComputedEvaluation): Quantity | null =>
-  stage.kind === "titration" ? (stage.combined?.quantity ?? null) : stage.quantity;
+  isOnce(stage) ? stage.quantity : (stage.combined?.quantity ?? null);
 
 export interface Bead {
   readonly key: string;

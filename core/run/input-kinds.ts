@@ -13,7 +13,7 @@ import {
   statedQuantity,
   type VolumeConditions,
 } from "../measure";
-import { leaf, measured, type Quantity } from "../quantity";
+import { exact, leaf, measured, type Quantity } from "../quantity";
 import { type ComputedStage, type Input, type InputOf, type Method, resultsOf } from "./method";
 import type { ObservationKind } from "./record";
 import { type HouseRules, massDecimals } from "./rules";
@@ -31,6 +31,8 @@ export interface Field {
   readonly optional?: boolean;
   /** True for what nobody types: it comes with a bottle from the shelf. */
   readonly hidden?: boolean;
+  /** True for what is read as often as people like: a reading does not replace the one before. */
+  readonly many?: boolean;
 }
 
 export function volumeConditions({ glassware, temperature }: HouseRules): VolumeConditions {
@@ -100,6 +102,8 @@ function buretteQuantity(read: Read, place: Place, rules: HouseRules, symbol?: s
   );
 }
 
+const nothingTaken = exact(0, "mL");
+
 type Volume = InputOf<"pipette" | "flask" | "graduated">;
 
 /** What was taken; for what is taken once, the method's volume until something else is typed. */
@@ -109,10 +113,13 @@ function volumeTaken({ presumed }: Volume, read: Read, { once }: Place): number 
 
 function volumeField(
   { symbol, label, per, presumed }: Volume,
+  { kind }: ComputedStage,
   instrument: string,
   hint: string,
   most: number,
 ): Field {
+  // A flask of a calibration may hold none of the stock: the zero standard.
+  const least = kind === "calibration" && per === "trial" ? { least: 0 } : { aboveZero: true };
   return {
     ...(per === "run" && presumed !== undefined ? { optional: true } : {}),
     symbol,
@@ -120,7 +127,7 @@ function volumeField(
     label,
     unit: "mL",
     hint,
-    rules: { instrument, unit: "mL", decimals: null, aboveZero: true, most },
+    rules: { instrument, unit: "mL", decimals: null, ...least, most },
   };
 }
 
@@ -129,6 +136,53 @@ export function weighingNames({ weighing, before, after }: InputOf<"mass">): rea
   return weighing === "addition"
     ? [before ?? "Vessel empty", after ?? "Vessel with the sample"]
     : [before ?? "Before the transfer", after ?? "After the transfer"];
+}
+
+/** ± of what is stated once, typed or brought by a bottle. */
+const statedSpread = (symbol: string, unit: string): Field[] => {
+  const field = {
+    symbol,
+    unit,
+    rules: { instrument: "It", unit, decimals: null, least: 0 },
+    optional: true,
+  };
+  return [
+    { ...field, kind: "given.plus-minus", label: "give or take", hint: "half the width" },
+    {
+      ...field,
+      kind: "given.standard-uncertainty",
+      label: "standard uncertainty",
+      hint: "from the shelf",
+      hidden: true,
+    },
+  ];
+};
+
+/** Fields of a cuvette on a photometer; "again" is the one reading of a standard at the end. */
+function photometerFields({ symbol, label }: Input, again: boolean): Field[] {
+  const rules: ReadingRules = {
+    instrument: "The photometer",
+    unit: "",
+    decimals: null,
+    least: -0.5,
+    most: 4,
+  };
+  const field = { symbol, unit: "", rules, optional: true };
+  return [
+    { ...field, kind: "absorbance", label, hint: "when it stands still", many: true },
+    {
+      ...field,
+      kind: "transmittance",
+      label: `${label}, as transmittance`,
+      unit: "%",
+      hint: "turned into absorbance",
+      rules: { ...rules, unit: "%", least: 0, aboveZero: true, most: 300 },
+      many: true,
+    },
+    ...(again
+      ? [{ ...field, kind: "absorbance.again" as const, label: "Once more at the end", hint: "shows drift" }]
+      : []),
+  ];
 }
 
 const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
@@ -211,32 +265,46 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   },
   pipette: {
     unit: () => "mL",
-    fields: (input, _stage, rules) => [
-      volumeField(input, "The pipette", `class ${rules.glassware.toleranceClass} pipette`, 100),
+    fields: (input, stage, rules) => [
+      volumeField(input, stage, "The pipette", `class ${rules.glassware.toleranceClass} pipette`, 100),
     ],
     quantity: (input, read, place, rules) => {
       const volumeMl = volumeTaken(input, read, place);
+      if (volumeMl === 0) return nothingTaken;
       return volumeMl === null ? null : pipetteVolume(volumeMl, place, volumeConditions(rules));
     },
     presumed: ({ presumed }) => ({ "volume.taken": presumed }),
   },
   graduated: {
     unit: () => "mL",
-    fields: (input) => [
-      volumeField(input, `The ${input.glass}`, `${input.capacityMl} mL ${input.glass}`, input.capacityMl),
+    fields: (input, stage) => [
+      volumeField(
+        input,
+        stage,
+        `The ${input.glass}`,
+        `${input.capacityMl} mL ${input.glass}`,
+        input.capacityMl,
+      ),
     ],
     quantity: (input, read, place, rules) => {
       const { symbol, glass, capacityMl } = input;
       const volumeMl = volumeTaken(input, read, place);
       if (volumeMl === null) return null;
+      if (volumeMl === 0) return nothingTaken;
       return graduatedVolume(volumeMl, place, volumeConditions(rules), { kind: glass, capacityMl }, symbol);
     },
     presumed: ({ presumed }) => (presumed === undefined ? {} : { "volume.taken": presumed }),
   },
   flask: {
     unit: () => "mL",
-    fields: (input, _stage, rules) => [
-      volumeField(input, "The flask", `class ${rules.glassware.toleranceClass} volumetric flask`, 5000),
+    fields: (input, stage, rules) => [
+      volumeField(
+        input,
+        stage,
+        "The flask",
+        `class ${rules.glassware.toleranceClass} volumetric flask`,
+        5000,
+      ),
     ],
     quantity: (input, read, place, rules) => {
       const volumeMl = volumeTaken(input, read, place);
@@ -305,6 +373,38 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
       return statedQuantity(value, "1", Number(plusMinus), cause, place);
     },
   },
+  absorbance: {
+    unit: () => "1",
+    fields: (input) => photometerFields(input, true),
+    quantity: () => null,
+  },
+  blank: {
+    unit: () => "1",
+    fields: (input) => photometerFields(input, false),
+    quantity: () => null,
+  },
+  "read-off": {
+    unit: ({ stage }, method) => {
+      const line = method.stages.find((s) => s.key === stage);
+      return line?.kind === "calibration" ? line.axis.unit : "1";
+    },
+    fields: () => [],
+    quantity: () => null,
+  },
+  trace: {
+    unit: () => "1",
+    fields: ({ symbol }) =>
+      (["window.from", "window.to"] as const).map((kind) => ({
+        symbol,
+        kind,
+        label: kind === "window.from" ? "Window from" : "Window to",
+        unit: "s",
+        hint: "part of the course that is used",
+        rules: { instrument: "The window", unit: "s", decimals: null, least: 0, most: 1e6 },
+        optional: true,
+      })),
+    quantity: () => null,
+  },
   constant: {
     unit: ({ unit }) => unit,
     fields: () => [],
@@ -315,8 +415,9 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   },
   given: {
     unit: ({ unit }) => unit,
-    fields: ({ symbol, label, unit, presumed, optional }) => {
-      const can = optional || presumed ? { optional: true } : {};
+    fields: ({ symbol, label, unit, presumed, optional, per }) => {
+      const can = optional || (presumed && per === "run") ? { optional: true } : {};
+      const least = per === "trial" ? { least: 0 } : { aboveZero: true };
       const shown = unit === "1" ? "" : unit;
       return [
         {
@@ -325,37 +426,22 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
           label,
           unit: shown,
           hint: optional ? "where there is one" : "as stated",
-          rules: { instrument: "It", unit: shown, decimals: null, aboveZero: true },
+          rules: { instrument: "It", unit: shown, decimals: null, ...least },
           ...can,
         },
-        {
-          symbol,
-          kind: "given.plus-minus",
-          label: "give or take",
-          unit: shown,
-          hint: "half the width",
-          rules: { instrument: "It", unit: shown, decimals: null, least: 0 },
-          optional: true,
-        },
-        {
-          symbol,
-          kind: "given.standard-uncertainty",
-          label: "standard uncertainty",
-          unit: shown,
-          hint: "from the shelf",
-          rules: { instrument: "It", unit: shown, decimals: null, least: 0 },
-          optional: true,
-          hidden: true,
-        },
+        ...(per === "trial" ? [] : statedSpread(symbol, shown)),
       ];
     },
-    quantity: ({ symbol, label, unit, presumed }, read, place) => {
-      const value = read("given") ?? (presumed ? Number(presumed.value) : null);
+    quantity: ({ symbol, label, unit, presumed, per }, read, place) => {
+      // What is stated for each flask is typed for each; only what is stated once can be presumed.
+      const usual = presumed && per === "run" ? Number(presumed.value) : null;
+      const value = read("given") ?? usual;
       if (value === null) return null;
       // The presumed ± belongs to the presumed value: one that was typed brings its own.
       const half =
         read("given.plus-minus") ?? (read("given") === null ? Number(presumed?.plusMinus ?? 0) : 0);
-      const cause = { id: `given:${place.stage}:${symbol}`, label, group: label };
+      const whose = per === "trial" ? `:${place.trial}` : "";
+      const cause = { id: `given:${place.stage}:${symbol}${whose}`, label, group: label };
       const u = read("given.standard-uncertainty");
       if (u !== null)
         return measured(value, unit, [{ leaf: leaf({ ...cause, u, stage: place.stage }), by: 1 }]);
@@ -405,6 +491,8 @@ export function decimalsOfInput(input: Input, rules: HouseRules): number | null 
       return 1;
     case "pH":
       return 2;
+    case "absorbance":
+      return 3;
     default:
       return null;
   }

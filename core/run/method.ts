@@ -88,9 +88,28 @@ const Temperature = input("temperature", {
 /** A number that the method itself brings, exact or with a ±. */
 const Constant = input("constant", { value: Decimal, unit: Text, plusMinus: Type.Optional(Decimal) });
 
-/** A number that someone states: a certificate's concentration, a density, a target, a limit. */
+/** What a photometer shows of a cuvette: as many readings as people take, in absorbance or in percent transmittance. */
+const Absorbance = input("absorbance", { per: Type.Literal("trial") });
+
+/** The same of the blank, read for the whole stage: before, and again at the end. */
+const Blank = input("blank", { per: Type.Literal("run") });
+
+/** An amount read off the line of an earlier stage by this stage's absorbance. */
+const ReadOff = input("read-off", {
+  of: Text,
+  per: Type.Literal("trial"),
+  /** Key of the calibration stage. */
+  stage: Text,
+  /** Symbol of the absorbance. */
+  reading: Text,
+});
+
+/** A course of absorbance against time. */
+const Trace = input("trace", { per: Type.Literal("trial") });
+
+/** A number that someone states: a certificate's concentration, a density, a target, a limit, a count of drops. */
 const Given = input("given", {
-  per: Type.Literal("run"),
+  per: Per,
   unit: Text,
   /** Formula of the solution whose concentration it is: it can be taken from a bottle on the shelf. */
   of: Type.Optional(Text),
@@ -120,6 +139,10 @@ export const InputSchema = Type.Union([
   Delivered,
   Temperature,
   Acidity,
+  Absorbance,
+  Blank,
+  ReadOff,
+  Trace,
   Constant,
   Given,
   FromStage,
@@ -259,11 +282,87 @@ export const TitrationStageSchema = Type.Object(
 export type TitrationStage = Static<typeof TitrationStageSchema>;
 
 /** Something made once, not titrated: a standard solution, a dilution, a sample made up to the mark. */
-export const PreparationStageSchema = Type.Object({ kind: Type.Literal("preparation"), ...computed }, Closed);
+export const PreparationStageSchema = Type.Object(
+  {
+    kind: Type.Literal("preparation"),
+    ...computed,
+    /** Where spectra are looked at to choose the wavelength that is typed here: what is usual, nm. */
+    spectra: Type.Optional(Type.Object({ usualNm: Type.Number({ exclusiveMinimum: 0 }) }, Closed)),
+  },
+  Closed,
+);
 export type PreparationStage = Static<typeof PreparationStageSchema>;
 
+const LineModelSchema = Type.Union([Type.Literal("line"), Type.Literal("origin"), Type.Literal("quadratic")]);
+const WeightingSchema = Type.Union([
+  Type.Literal("none"),
+  Type.Literal("1/s²"),
+  Type.Literal("1/x"),
+  Type.Literal("1/x²"),
+]);
+
+/** Standards read on a photometer, and the line through them. Each trial is one flask, with all its readings. */
+export const CalibrationStageSchema = Type.Object(
+  {
+    kind: Type.Literal("calibration"),
+    ...computed,
+    /** The amount in each flask: a symbol, read or computed by these lines. */
+    axis: Type.Object({ symbol: Text, name: Text, unit: Text, relations: Type.Array(RelationLine) }, Closed),
+    /** Symbols by which the relations use the line; `cut` is where it meets the axis, as a positive amount. */
+    line: Type.Object(
+      {
+        intercept: Text,
+        slope: Text,
+        cut: Type.Optional(Text),
+        model: LineModelSchema,
+        weighting: WeightingSchema,
+      },
+      Closed,
+    ),
+    /** What is usually taken for each flask, from dilute to strong, as it would be typed. */
+    series: Type.Object({ symbol: Text, values: Type.Array(Text, { minItems: 2 }) }, Closed),
+    /** About what the strongest of them reads. */
+    strongest: Type.Number({ exclusiveMinimum: 0 }),
+    /** The color of the strongest standard. */
+    color: Type.String({ pattern: "^#[0-9a-f]{6}$" }),
+  },
+  Closed,
+);
+export type CalibrationStage = Static<typeof CalibrationStageSchema>;
+
+/** An unknown read off a line: each trial is one flask of it, with all its readings. */
+export const UnknownStageSchema = Type.Object(
+  { kind: Type.Literal("unknown"), ...computed, accept: Type.Optional(Acceptance) },
+  Closed,
+);
+export type UnknownStage = Static<typeof UnknownStageSchema>;
+
+/** Absorbance against time: each trial is one cuvette, with its course. */
+export const RateStageSchema = Type.Object(
+  {
+    kind: Type.Literal("rate"),
+    ...computed,
+    /** What the result is about, in its unit. */
+    presumed: Type.Number(),
+    rate: Type.Object(
+      {
+        /** Symbol by which the relations use the rate constant of one course, 1/s. */
+        symbol: Text,
+        /** Symbol of what is in large excess, where its order is asked for. */
+        excess: Type.Optional(Text),
+      },
+      Closed,
+    ),
+  },
+  Closed,
+);
+export type RateStage = Static<typeof RateStageSchema>;
+
+/** Stages that are read on a photometer. */
+export type AssayStage = CalibrationStage | UnknownStage | RateStage;
+
 /** The stages that read something and compute from it. */
-export type ComputedStage = TitrationStage | PreparationStage;
+export type ComputedStage = TitrationStage | PreparationStage | AssayStage;
 
 export const ConcludeStageSchema = Type.Object(
   { kind: Type.Literal("conclude"), key: Text, title: Text, of: Text },
@@ -273,6 +372,9 @@ export const ConcludeStageSchema = Type.Object(
 export const StageDefinitionSchema = Type.Union([
   TitrationStageSchema,
   PreparationStageSchema,
+  CalibrationStageSchema,
+  UnknownStageSchema,
+  RateStageSchema,
   ConcludeStageSchema,
 ]);
 export type StageDefinition = Static<typeof StageDefinitionSchema>;
@@ -285,6 +387,7 @@ export const MethodSchema = Type.Object(
       Type.Literal("acid-base"),
       Type.Literal("redox"),
       Type.Literal("complexometric"),
+      Type.Literal("colorimetric"),
       /** What a bottle on the shelf was made by; not in the library. */
       Type.Literal("solutions"),
     ]),

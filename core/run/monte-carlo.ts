@@ -2,10 +2,12 @@ import { plusMinus } from "../judgement";
 import { type Comparison, compareWithDraws, type Drawn, type Program, ProgramBuilder } from "../montecarlo";
 import { type Leaf, type Quantity, standardUncertainty, unitOf } from "../quantity";
 import { failure, type Result, success } from "../result";
-import { type CompiledMethod, compiledMethod, type CompiledStage } from "./compile";
+import { type CompiledMethod, compiledMethod, compiledStage, type CompiledStage } from "./compile";
 import { evaluateRun } from "./evaluate";
 import {
   type ComputedEvaluation,
+  isOnce,
+  membersOf,
   resultQuantity,
   type RunEvaluation,
   type TrialEvaluation,
@@ -33,6 +35,14 @@ interface Building {
   readonly results: Map<string, Registers>;
 }
 
+/** Symbols that a fit yields for the relations of a stage. */
+function fittedSymbols(stage: CompiledStage["definition"]): string[] {
+  if (stage.kind === "rate") return [stage.rate.symbol];
+  if (stage.kind !== "calibration") return [];
+  const { intercept, slope, cut } = stage.line;
+  return [intercept, slope, ...(cut === undefined ? [] : [cut])];
+}
+
 /** Steps for the relations of one trial, or of what is made once: inputs drawn, results of earlier stages taken over. */
 function relationSteps(
   { definition, lines }: CompiledStage,
@@ -48,8 +58,13 @@ function relationSteps(
       if (register !== undefined) registers.set(input.symbol, register);
       continue;
     }
+    // What a photometer gave stands for all its readings.
     const quantity = symbols.get(input.symbol);
     if (quantity) registers.set(input.symbol, builder.quantity(quantity, shared));
+  }
+  for (const symbol of fittedSymbols(definition)) {
+    const quantity = symbols.get(symbol);
+    if (quantity) registers.set(symbol, builder.quantity(quantity, shared));
   }
   for (const { symbol, expression } of lines) {
     registers.set(symbol, builder.expression(expression, registers, method.stoichiometry));
@@ -59,11 +74,9 @@ function relationSteps(
 
 /** The mean of the trials that agree, with a draw of their agreement on top. */
 function stageSteps(stage: ComputedEvaluation, compiled: CompiledStage, building: Building): Registers {
-  if (stage.kind === "preparation") return relationSteps(compiled, stage.symbols, building);
+  if (isOnce(stage)) return relationSteps(compiled, stage.symbols, building);
   const { builder } = building;
-  const members = stage.trials
-    .filter((t) => stage.agreement.members.includes(t.id) && t.result)
-    .map((t) => relationSteps(compiled, t.symbols, building));
+  const members = membersOf(stage).map((t) => relationSteps(compiled, t.symbols, building));
   const registers = new Map<string, number>();
   for (const { symbol } of resultsOf(compiled.definition)) {
     const values = members.flatMap((m) => m.get(symbol) ?? []);
@@ -104,7 +117,7 @@ export function programOf(
   const method = compiledMethod(record.method);
   const building: Building = { builder: new ProgramBuilder(), scatter, method, results: new Map() };
   for (const stage of evaluation.stages) {
-    const compiled = method.titrations.get(stage.key) ?? method.preparations.get(stage.key);
+    const compiled = compiledStage(method, stage.key);
     if (!compiled || stage.kind === "conclude") continue;
     if (!resultQuantity(stage)) {
       if (stage.key === stageKey) return failure(`${stage.definition.title} has no result yet`);

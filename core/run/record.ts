@@ -16,6 +16,14 @@ export const ObservationKindSchema = Type.Union([
   Type.Literal("drops"),
   Type.Literal("temperature"),
   Type.Literal("pH"),
+  Type.Literal("absorbance"),
+  /** In percent; turned into absorbance. */
+  Type.Literal("transmittance"),
+  /** A standard read once more at the end: it shows drift and is no part of the line. */
+  Type.Literal("absorbance.again"),
+  /** The window of a course of absorbance, s. */
+  Type.Literal("window.from"),
+  Type.Literal("window.to"),
   Type.Literal("given"),
   Type.Literal("given.plus-minus"),
   /** Instead of a half width: the standard uncertainty of a concentration that comes from the shelf. */
@@ -67,6 +75,30 @@ export const TrialRecordSchema = Type.Object(
 );
 export type TrialRecord = Static<typeof TrialRecordSchema>;
 
+/** A row of readings that an instrument or a file gave at once: a spectrum, or absorbance against time. */
+export const TraceRecordSchema = Type.Object(
+  {
+    id: Id,
+    /** The trial that it belongs to; null for a spectrum of the stage. */
+    trialId: Type.Union([Id, Type.Null()]),
+    name: Type.String({ minLength: 1 }),
+    xUnit: Type.Union([Type.Literal("nm"), Type.Literal("s")]),
+    /** Rising; as many as there are absorbances. */
+    x: Type.Array(Type.Number(), { minItems: 1, maxItems: 20_000 }),
+    absorbance: Type.Array(Type.Number(), { minItems: 1, maxItems: 20_000 }),
+    source: Type.Union([Type.Literal("instrument"), Type.Literal("imported")]),
+    person: Type.String(),
+    at: Instant,
+    /** Put away: kept, but no longer used. */
+    removed: Type.Union([
+      Type.Object({ at: Instant, person: Type.String(), reason: Type.String() }, Closed),
+      Type.Null(),
+    ]),
+  },
+  Closed,
+);
+export type TraceRecord = Static<typeof TraceRecordSchema>;
+
 export const StageRecordSchema = Type.Object(
   {
     id: Id,
@@ -75,6 +107,9 @@ export const StageRecordSchema = Type.Object(
     /** What is read once for the whole stage. */
     observations: Type.Array(ObservationSchema),
     trials: Type.Array(TrialRecordSchema),
+    traces: Type.Optional(Type.Array(TraceRecordSchema)),
+    /** What was chosen for the stage in place of what the method takes: the line, its weights, the order. */
+    choices: Type.Optional(Type.Record(Type.String(), Type.String())),
   },
   Closed,
 );
@@ -174,6 +209,22 @@ export function fieldHistory(
   return observations.filter((o) => o.symbol === symbol && o.kind === kind);
 }
 
+/** The newest observation of the row of corrections that this one stands in. */
+export function endOfCorrections(observations: readonly Observation[], id: string): Observation | null {
+  let end = observations.find((o) => o.id === id) ?? null;
+  for (let next = end; next; next = observations.find((o) => o.supersedes === end?.id) ?? null) end = next;
+  return end;
+}
+
+/** The course of a trial that is in use: the last one that was not put away. */
+export const traceOf = ({ traces = [] }: StageRecord, trialId: string): TraceRecord | null =>
+  traces.findLast((t) => t.trialId === trialId && !t.removed) ?? null;
+
 /** True while nothing was ever read in a run: only then may it be deleted. */
 export const isEmptyRun = ({ stages }: Pick<RunRecord, "stages">): boolean =>
-  stages.every((s) => s.observations.length === 0 && s.trials.every((t) => t.observations.length === 0));
+  stages.every(
+    (s) =>
+      s.observations.length === 0 &&
+      (s.traces ?? []).length === 0 &&
+      s.trials.every((t) => t.observations.length === 0),
+  );

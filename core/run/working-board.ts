@@ -7,6 +7,7 @@ import { decimalsOfInput, unitOfInput } from "./input-kinds";
 import { type Input, inputOf, type Method } from "./method";
 import type { RunRecord } from "./record";
 import { uncapitalized } from "./words";
+import { fittedUnit } from "./fitted-unit";
 
 /** Where a number in a working comes from: what opens when one asks. */
 export type Origin =
@@ -31,6 +32,19 @@ export interface WorkingInput {
   /** What the link says: "the two weighings", "where 0.10214 comes from". */
   readonly label: string;
   readonly origin: Origin;
+}
+
+/** One line on the board: a heading, names, numbers, value. TeX throughout, and the value in plain text too. */
+export interface WorkingStep {
+  readonly id: string;
+  readonly title: string;
+  /** The same as plain text, as a method's author writes it; empty where the value says it all. */
+  readonly formula: string;
+  readonly names: string;
+  readonly numbers: string;
+  readonly value: string;
+  readonly valueText: string;
+  readonly inputs: readonly WorkingInput[];
 }
 
 /** A quantity on its way through a working: a digit beyond what its ± justifies, since rounding comes at the end. */
@@ -83,7 +97,10 @@ export function numbersTex(board: Board, expression: Expression): string {
         const { text, unit } = inputNumber(board, input, q);
         return numberTex(text, unit);
       }
-      const unit = compiled.lines.find((line) => line.symbol === e.name)?.unit ?? "1";
+      const unit =
+        compiled.lines.find((line) => line.symbol === e.name)?.unit ??
+        fittedUnit(compiled.definition, e.name) ??
+        "1";
       return numberTex(guarded(q, unit), unit);
     }
     if (e.type === "molar-mass") {

@@ -1,13 +1,21 @@
 import { plusMinus } from "../judgement";
 import { decimalsFor, inUnit, standardUncertainty, toDecimals, unitOf } from "../quantity";
 import { namesTex, numberTex, symbolTex, typeset, unitTex } from "../relation";
-import { type CompiledLine, compiledMethod } from "./compile";
-import type { ComputedEvaluation, RunEvaluation, TrialEvaluation } from "./evaluation";
+import { type CompiledLine, compiledMethod, compiledStage } from "./compile";
+import {
+  type CalibrationEvaluation,
+  type ComputedEvaluation,
+  isOnce,
+  membersOf,
+  type RunEvaluation,
+  type TrialEvaluation,
+} from "./evaluation";
 import { decimalsOfInput, unitOfInput } from "./input-kinds";
 import type { Method } from "./method";
 import type { RunRecord } from "./record";
 import { plusMinusWords } from "./show";
 import { listed, trialWords } from "./words";
+import { fitSteps, rateSteps, readOffSteps } from "./working-assay";
 import {
   type Board,
   causes,
@@ -15,21 +23,8 @@ import {
   guarded,
   isDifference,
   numbersTex,
-  type WorkingInput,
+  type WorkingStep,
 } from "./working-board";
-
-/** One line on the board: a heading, names, numbers, value. TeX throughout, and the value in plain text too. */
-export interface WorkingStep {
-  readonly id: string;
-  readonly title: string;
-  /** The same as plain text, as a method's author writes it; empty where the value says it all. */
-  readonly formula: string;
-  readonly names: string;
-  readonly numbers: string;
-  readonly value: string;
-  readonly valueText: string;
-  readonly inputs: readonly WorkingInput[];
-}
 
 export interface Working {
   readonly stage: ComputedEvaluation;
@@ -102,11 +97,11 @@ function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
 
 /** Last steps: the mean of the concordant trials, and its ± from what scatters and what is shared. */
 function meanSteps({ stage, record }: Board): WorkingStep[] {
-  if (stage.kind === "preparation") return resultStep(stage, record);
-  const { combined, agreement, definition, trials, shown } = stage;
+  if (isOnce(stage)) return resultStep(stage, record);
+  const { combined, definition, shown } = stage;
   if (!combined || !shown) return [];
   const { unit, symbol } = definition.result;
-  const members = trials.filter((t) => agreement.members.includes(t.id));
+  const members = membersOf(stage);
   const values = members.map((t) => (t.result ? guarded(t.result, unit) : ""));
   const base = symbolTex(symbol);
   const n = members.length;
@@ -122,7 +117,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     id: "mean",
     title:
       n > 1
-        ? `Mean of the concordant trials ${listed(members.map((t) => t.name))}`
+        ? `Mean of ${stage.kind === "titration" ? "the concordant trials" : "trials"} ${listed(members.map((t) => t.name))}`
         : "One trial stands for the mean",
     formula: `mean of ${values.join(", ")}`,
     names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${symbolTex(`${symbol}_i`)}`,
@@ -149,7 +144,7 @@ function resultStep(stage: ComputedEvaluation, record: RunRecord): WorkingStep[]
   const { shown } = stage;
   if (!shown) return [];
   const { name, symbol } = stage.definition.result;
-  const base = stage.kind === "titration" ? `\\bar{${symbolTex(symbol)}}` : symbolTex(symbol);
+  const base = isOnce(stage) ? symbolTex(symbol) : `\\bar{${symbolTex(symbol)}}`;
   const step: WorkingStep = {
     id: "result",
     title: `${name}, rounded once, with its ± (${plusMinusWords[record.houseRules.plusMinus]})`,
@@ -160,7 +155,7 @@ function resultStep(stage: ComputedEvaluation, record: RunRecord): WorkingStep[]
     valueText: shown.text,
     inputs: [],
   };
-  return stage.kind === "preparation" ? [step, ...furtherSteps(stage)] : [step];
+  return isOnce(stage) ? [step, ...furtherSteps(stage)] : [step];
 }
 
 /** The same result in other words and units, and others beside it. */
@@ -188,31 +183,66 @@ export function workingOf(
   trialId: string | null,
 ): Working | null {
   const stage = evaluation.stages.find((s) => s.key === stageKey);
-  const { titrations, preparations } = compiledMethod(record.method);
-  const compiled = titrations.get(stageKey) ?? preparations.get(stageKey);
+  const compiled = compiledStage(compiledMethod(record.method), stageKey);
   if (!stage || stage.kind === "conclude" || !compiled) return null;
-  const written = (board: Omit<Board, "record" | "evaluation" | "compiled" | "stage">) => {
+  const written = (
+    board: Omit<Board, "record" | "evaluation" | "compiled" | "stage">,
+    fitted: (board: Board) => WorkingStep[] = () => [],
+  ) => {
     const whole: Board = { record, evaluation, compiled, stage, ...board };
-    return {
-      whole,
-      steps: [...readingSteps(whole), ...compiled.lines.flatMap((line) => lineStep(whole, line))],
-    };
+    const lines = compiled.lines.flatMap((line) => lineStep(whole, line));
+    return { whole, steps: [...readingSteps(whole), ...fitted(whole), ...lines] };
   };
-  if (stage.kind === "preparation") {
+  if (isOnce(stage)) {
     if (!stage.quantity) return null;
-    const { whole, steps } = written({ symbols: stage.symbols, fields: stage.stageFields, name: "" });
+    const { whole, steps } = written(
+      { symbols: stage.symbols, fields: stage.stageFields, name: "" },
+      (board) => (stage.kind === "calibration" ? [...levelSteps(board, stage), ...fitSteps(stage)] : []),
+    );
     return { stage, trial: null, steps: [...steps, ...meanSteps(whole)] };
   }
+  const members = membersOf(stage);
   const complete = stage.trials.filter((t) => t.result);
   const trial =
     complete.find((t) => t.id === trialId) ??
-    complete.find((t) => stage.agreement.members.includes(t.id)) ??
+    complete.find((t) => members.some((m) => m.id === t.id)) ??
     complete[0];
   if (!trial) return null;
   const fields = [...trial.fields, ...stage.stageFields];
-  const { whole, steps } = written({ symbols: trial.symbols, fields, name: trialWords(trial.name) });
-  const inSet = stage.agreement.members.includes(trial.id);
+  const { whole, steps } = written(
+    { symbols: trial.symbols, fields, name: trialWords(trial.name) },
+    (board) => {
+      if (stage.kind === "unknown") {
+        const line = evaluation.stages.find((s) => s.key === stage.lineOf);
+        const sample = stage.trials.find((t) => t.id === trial.id);
+        return sample ? readOffSteps(board, sample, line?.kind === "calibration" ? line : undefined) : [];
+      }
+      const course = stage.kind === "rate" ? stage.trials.find((t) => t.id === trial.id) : undefined;
+      return course && stage.kind === "rate" ? rateSteps(course, stage) : [];
+    },
+  );
+  const inSet = members.some((m) => m.id === trial.id);
   return { stage, trial, steps: [...steps, ...(inSet ? meanSteps(whole) : [])] };
+}
+
+/** How the amount in one standard follows from what was taken for it: the strongest, as an example. */
+function levelSteps(board: Board, stage: CalibrationEvaluation): WorkingStep[] {
+  const level = stage.levels.findLast((l) => l.leftOut === null && l.amount);
+  const axis = compiledMethod(board.record.method).assays.get(stage.key)?.axis ?? [];
+  if (!level) return [];
+  const own: Board = {
+    ...board,
+    symbols: level.symbols,
+    fields: level.fields,
+    name: level.name,
+    compiled: { ...board.compiled, lines: axis },
+  };
+  return axis.flatMap((line) =>
+    lineStep(own, { ...line, title: `${line.title}, as in ${level.name}` }).map((step) => ({
+      ...step,
+      id: `level-${step.id}`,
+    })),
+  );
 }
 
 /** What a stage's result stands on, from the first stage up to itself. */

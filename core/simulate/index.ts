@@ -1,2 +1,3 @@
 export * from "./simulate-run";
 export * from "./world";
+export { type Photometer, quietPhotometer } from "./simulate-assay";

@@ -4,7 +4,9 @@ import { unitOf } from "../quantity";
 import { evaluateNumber, solveForTiter } from "../relation";
 import { failure, type Result, success } from "../result";
 import {
+  type CompiledAssay,
   compiledMethod,
+  compiledStage,
   type CompiledStage,
   type CompiledTitration,
   evaluateRun,
@@ -22,6 +24,17 @@ import {
   unitOfInput,
 } from "../run";
 import { presumedOf, quantityOfInput, type Read } from "../run/input-kinds";
+import {
+  excesses,
+  type Photometer,
+  presumedRate,
+  quietPhotometer,
+  readAbsorbances,
+  solveFor,
+  trueCourse,
+  trueLine,
+  type TrueLine,
+} from "./simulate-assay";
 import { World } from "./world";
 
 /** How a hand and an eye go wrong beyond what the glass and the balance do. Volumes in mL. */
@@ -53,6 +66,10 @@ export interface SimulateOptions {
   readonly seed: number;
   /** Trials at most in a stage; a stage goes on until its set is closed. */
   readonly mostTrials?: number;
+  /** How a true absorbance is shown; a quiet instrument where nothing is said. */
+  readonly photometer?: Photometer;
+  /** Readings of each cuvette; three where nothing is said. */
+  readonly readings?: number;
 }
 
 export interface SimulatedRun {
@@ -69,8 +86,12 @@ interface Bench {
   readonly errors: BenchErrors;
   /** True results of the stages that are done, by stage and symbol. */
   readonly earlier: Map<string, ReadonlyMap<string, number>>;
+  /** True lines of the calibrations that are done. */
+  readonly lines: Map<string, TrueLine>;
   clock: number;
 }
+
+const now = (bench: Bench) => new Date(Date.parse(startedAt) + 60_000 * bench.clock++).toISOString();
 
 type Texts = Partial<Record<ObservationKind, string>>;
 
@@ -88,7 +109,7 @@ function observe(bench: Bench, holder: string, input: Input, texts: Texts): Obse
       kind === "drops" ? "drops" : kind.startsWith("purity") ? "%" : unitOfInput(input, bench.options.method),
     source: "typed",
     person: "simulated bench",
-    at: new Date(Date.parse(startedAt) + 60_000 * bench.clock++).toISOString(),
+    at: now(bench),
     supersedes: null,
     reason: null,
   }));
@@ -275,6 +296,106 @@ function makeTrial(
   return success({ trial, truths: follow(stage, known, bench) });
 }
 
+/** A flask of a photometer's stage: what is taken for it, and what its amount truly is. */
+function flask(
+  { definition }: CompiledAssay,
+  number: number,
+  amounts: Readonly<Record<string, number>>,
+  bench: Bench,
+): { trial: TrialRecord; truths: Map<string, number> } {
+  const id = `${definition.key}-trial-${number}`;
+  const place = { stage: definition.key, trial: id };
+  const own = definition.inputs.filter((input) => perOf(input) === "trial");
+  const aimed = Object.fromEntries(
+    Object.entries(amounts).map(([symbol, amount]) => [`${definition.key}.${symbol}`, amount]),
+  );
+  const { truth } = bench.options;
+  const aiming: Bench = {
+    ...bench,
+    options: { ...bench.options, truth: { ...truth, spread: 0, amounts: { ...truth.amounts, ...aimed } } },
+  };
+  const { observations, truths } = perform({ definition, lines: [] }, own, id, place, aiming);
+  bench.clock = aiming.clock;
+  return { trial: { id, number, label: null, kind: "fine", struck: null, observations }, truths };
+}
+
+/** One stage on the photometer, with the readings of its cuvettes; what its result truly is, in base units. */
+function performAssay(
+  stage: CompiledAssay,
+  record: StageRecord,
+  shared: ReadonlyMap<string, number>,
+  bench: Bench,
+): number {
+  const { definition } = stage;
+  const { photometer = quietPhotometer, readings: count = 3 } = bench.options;
+  const { random } = bench.world;
+  const symbolOf = (is: Input["is"]) => definition.inputs.find((i) => i.is === is)?.symbol ?? "";
+  const read = (symbol: string, holder: string, truth: number) =>
+    readAbsorbances(
+      symbol,
+      holder,
+      Array.from({ length: count }, () => photometer(truth, random)),
+      () => now(bench),
+    );
+  const keep = (trial: TrialRecord, symbol: string, truth: number) =>
+    record.trials.push({
+      ...trial,
+      observations: [...trial.observations, ...read(symbol, trial.id, truth)],
+    });
+  const result = definition.result.symbol;
+  const followed = (extra: readonly (readonly [string, number])[], own: ReadonlyMap<string, number>) =>
+    follow(stage, new Map([...shared, ...own, ...extra]), bench);
+
+  if (definition.kind === "calibration") {
+    const { series, axis, line } = definition;
+    const flasks = series.values.map((value, i) =>
+      flask(stage, i + 1, { [series.symbol]: Number(value) }, bench),
+    );
+    const amounts = flasks.map(
+      ({ truths }) =>
+        follow({ definition, lines: stage.axis }, new Map([...shared, ...truths]), bench).get(axis.symbol) ??
+        NaN,
+    );
+    const known = trueLine(definition, Math.max(...amounts));
+    bench.lines.set(definition.key, known);
+    const blank = symbolOf("blank");
+    if (blank !== "") record.observations.push(...read(blank, definition.key, 0));
+    flasks.forEach(({ trial }, i) =>
+      keep(trial, symbolOf("absorbance"), known.intercept + known.slope * (amounts[i] ?? NaN)),
+    );
+    const cut = line.cut === undefined ? [] : ([[line.cut, known.intercept / known.slope]] as const);
+    const all = followed([[line.intercept, known.intercept], [line.slope, known.slope], ...cut], new Map());
+    bench.earlier.set(definition.key, all);
+    return all.get(result) ?? NaN;
+  }
+
+  if (definition.kind === "unknown") {
+    const input = definition.inputs.find((i) => i.is === "read-off");
+    const known = bench.lines.get(input?.stage ?? "");
+    if (!input || !known) throw new Error("An unknown needs a line");
+    let target: number | null = null;
+    for (const number of [1, 2]) {
+      const { trial, truths } = flask(stage, number, {}, bench);
+      const found = (x: number) => followed([[input.symbol, x]], truths).get(result) ?? NaN;
+      target ??= found(0.55 * known.top);
+      const x = solveFor(found, target, 2 * known.top);
+      keep(trial, input.reading, known.intercept + known.slope * x);
+      bench.earlier.set(definition.key, followed([[input.symbol, x]], truths));
+    }
+    return target ?? NaN;
+  }
+
+  const target = presumedRate(definition);
+  excesses.forEach((excess, i) => {
+    const amounts = definition.rate.excess === undefined ? {} : { [definition.rate.excess]: excess };
+    const { trial, truths } = flask(stage, i + 1, amounts, bench);
+    const k = solveFor((x) => followed([[definition.rate.symbol, x]], truths).get(result) ?? NaN, target, 10);
+    record.trials.push(trial);
+    record.traces = [...(record.traces ?? []), trueCourse(trial.id, k, photometer, random, now(bench))];
+  });
+  return target;
+}
+
 /**
  * A whole run of any method as a bench with a known truth would make it: glass, balance, solids and atomic weights are off
  * by draws from the very causes that the evaluation states, readings are rounded as they are read, and each stage goes on
@@ -288,6 +409,7 @@ export function simulateRun(options: SimulateOptions): Result<SimulatedRun> {
     options,
     errors,
     earlier: new Map(),
+    lines: new Map(),
     clock: 0,
   };
   const truths = new Map<string, number>();
@@ -310,12 +432,17 @@ export function simulateRun(options: SimulateOptions): Result<SimulatedRun> {
     const { key } = definition;
     const stageRecord: StageRecord = { id: key, key, observations: [], trials: [] };
     stages.push(stageRecord);
-    const stage = compiled.titrations.get(key) ?? compiled.preparations.get(key);
+    const stage = compiledStage(compiled, key);
     if (!stage || definition.kind === "conclude") continue;
     const once = definition.inputs.filter((input) => perOf(input) === "run");
     const place = { stage: key, trial: key, once: true };
     const shared = perform(stage, once, key, place, bench);
     stageRecord.observations.push(...shared.observations);
+    const assay = compiled.assays.get(key);
+    if (assay) {
+      truths.set(key, performAssay(assay, stageRecord, shared.truths, bench));
+      continue;
+    }
     if (!("titer" in stage)) {
       const made = follow(stage, shared.truths, bench);
       bench.earlier.set(key, made);
@@ -329,8 +456,8 @@ export function simulateRun(options: SimulateOptions): Result<SimulatedRun> {
       stageRecord.trials.push(made.value.trial);
       bench.earlier.set(key, made.value.truths);
       if (number < least) continue;
-      const now = evaluateRun(record()).stages.find((s) => s.key === key);
-      if (now?.kind === "titration" && now.done) break;
+      const found = evaluateRun(record()).stages.find((s) => s.key === key);
+      if (found?.kind === "titration" && found.done) break;
     }
     truths.set(key, (truth.results[key] ?? NaN) * unitOf(definition.result.unit).factor);
   }

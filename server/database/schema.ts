@@ -14,7 +14,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { HouseRules, Method, ObservationKind, RunRecord, RunStatus } from "../../core/run";
+import type { HouseRules, Method, ObservationKind, RunRecord, RunStatus, TraceRecord } from "../../core/run";
 import type { RunSummary } from "../../formats/answers";
 import type { AmountUnit, How, ResultChange } from "../../formats/shelf";
 import type { Inverse } from "./stored";
@@ -76,6 +76,8 @@ export const stage = pgTable(
       .references(() => run.id, { onDelete: "cascade" }),
     key: text("key").notNull(),
     position: integer("position").notNull(),
+    /** What was chosen in place of what the method takes; null where nothing was. */
+    choices: jsonb("choices").$type<Record<string, string>>(),
   },
   (t) => [uniqueIndex("stage_of_run").on(t.runId, t.key)],
 );
@@ -131,6 +133,29 @@ export const observation = pgTable(
       .on(t.supersedes)
       .where(sql`${t.supersedes} is not null`),
   ],
+);
+
+/** A spectrum, or absorbance in time, as an instrument or a file gave it at once. Kept when it is put away. */
+export const trace = pgTable(
+  "trace",
+  {
+    id: uuid("id").primaryKey(),
+    stageId: uuid("stage_id")
+      .notNull()
+      .references(() => stage.id, { onDelete: "cascade" }),
+    trialId: uuid("trial_id").references(() => trial.id, { onDelete: "cascade" }),
+    name: text("name").notNull(),
+    xUnit: text("x_unit").$type<TraceRecord["xUnit"]>().notNull(),
+    x: jsonb("x").$type<number[]>().notNull(),
+    absorbance: jsonb("absorbance").$type<number[]>().notNull(),
+    source: text("source").$type<TraceRecord["source"]>().notNull(),
+    person: text("person").notNull(),
+    at: at("at").notNull(),
+    removedAt: at("removed_at"),
+    removedBy: text("removed_by"),
+    removedReason: text("removed_reason"),
+  },
+  (t) => [index("trace_of_stage").on(t.stageId, t.id)],
 );
 
 /** Every change to a run, with what takes it back. */

@@ -6,6 +6,8 @@ export type Inverse =
       readonly by: string | null;
       /** The bottle that what is brought back had come from. */
       readonly assignment?: string | null;
+      /** Why it had been struck out, where taking back strikes it out again. */
+      readonly reason?: string;
     }
   | {
       readonly do: "trial";
@@ -19,6 +21,14 @@ export type Inverse =
       readonly do: "status";
       readonly status: "open" | "finished" | "archived";
       readonly finishedAt: string | null;
+    }
+  /** A choice as it was before; null where there was none. */
+  | { readonly do: "choose"; readonly stageId: string; readonly name: string; readonly value: string | null }
+  /** A trace put away, or brought back. */
+  | {
+      readonly do: "trace";
+      readonly traceId: string;
+      readonly removed: { readonly at: string; readonly person: string; readonly reason: string } | null;
     }
   /** Several at once, as when a bottle's concentration and its ± were taken from the shelf. */
   | { readonly do: "several"; readonly of: readonly Inverse[] };

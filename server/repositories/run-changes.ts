@@ -1,32 +1,29 @@
-import { and, desc, eq, max } from "drizzle-orm";
+import { and, desc, eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import {
-  checkField,
+  endOfCorrections,
   evaluateRun,
-  fieldKey,
   isEmptyRun,
   nextTrialNumber,
-  lastObservation,
-  presentObservation,
   type RunRecord,
   type StageRecord,
-  stageFields,
-  trialFields,
+  takenBack,
   trialName,
   type TrialRecord,
   trialWords,
-  uncapitalized,
 } from "../../core/run";
 import type { RunState } from "../../formats/answers";
 import type { Observe, RunRequest } from "../../formats/requests";
 import type { Connection, Database } from "../database/types";
 import { observation, run, runEvent, trial } from "../database/schema";
 import type { Inverse } from "../database/stored";
+import { addTrace, choose, enter, putAway, setChoice, setTrace, strikeReading } from "./assay-changes";
 import { type Change, done, malformed, type Outcome, refused, remember } from "./change";
 import { loadRunRecord } from "./run-record";
 import { refreshSummary, searchText } from "./runs";
 import { recompute, renewShelved, shelve } from "./shelf-of-run";
-import { supersedes, take, takeBackPartners } from "./take";
+import { take, takeBackPartners } from "./take";
+import { isOutcome, openStage, openTrial, writeReading } from "./write-reading";
 
 function findTrial(
   record: RunRecord,
@@ -40,90 +37,38 @@ function findTrial(
 }
 
 async function observe(change: Change, request: Observe): Promise<Outcome> {
-  const { db, record, person, now } = change;
-  const definition = record.method.stages.find((s) => s.key === request.stageKey);
-  const stage = record.stages.find((s) => s.key === request.stageKey);
-  if (!definition || definition.kind === "conclude" || !stage) {
-    return malformed("This run has no such stage");
-  }
-  if (request.trial && definition.kind === "preparation")
-    return malformed("Nothing is titrated in this stage");
+  const { record, person } = change;
+  const stage = openStage(change, request.stageKey);
+  if (isOutcome(stage)) return stage;
   const everything = record.stages.flatMap((s) => [
     ...s.observations,
     ...s.trials.flatMap((t) => t.observations),
   ]);
   if (everything.some((o) => o.id === request.id)) return done;
-
-  const wanted = fieldKey(request);
-  const fields = (request.trial ? trialFields : stageFields)(definition, record.houseRules);
-  const field = fields.find((f) => fieldKey(f) === wanted);
-  if (!field) return malformed("Nothing of this kind is read here");
   const { trial: sent } = request;
-  const existing = sent ? findTrial(record, sent.id) : null;
-  if (existing && existing.stage.id !== stage.id) return malformed("This trial belongs to another stage");
-  if (sent && !existing && (await elsewhere(db, sent.id)))
-    return malformed("This trial belongs to another run");
-  const observations = sent ? (existing?.trial.observations ?? []) : stage.observations;
-
-  const checked = checkField(field, request.text, {
-    stage: definition,
-    houseRules: record.houseRules,
-    holder: { observations },
-  });
-  if (!checked.ok) return refused(checked.check.message, checked.check.proposal);
-  const present = presentObservation(observations, request.symbol, request.kind);
-  if ((present?.id ?? null) !== request.supersedes) {
-    return refused(
-      present
-        ? `This was read as ${present.text} meanwhile: look again before you correct it`
-        : "What you correct is no longer there: look again",
-    );
-  }
-  if (present && request.reason === null) return refused("Say why the reading is corrected");
-
-  if (sent && !existing) {
-    const [last] = await db
-      .select({ position: max(trial.position) })
-      .from(trial)
-      .where(eq(trial.stageId, stage.id));
-    await db.insert(trial).values({
-      id: sent.id,
-      stageId: stage.id,
-      position: (last?.position ?? 0) + 1,
-      number: sent.kind === "fine" ? nextTrialNumber(stage.trials) : null,
-      kind: sent.kind,
-    });
-  }
-  await db.insert(observation).values({
-    id: request.id,
-    stageId: stage.id,
-    trialId: sent?.id ?? null,
-    symbol: request.symbol,
-    kind: request.kind,
-    text: request.text.trim(),
-    value: checked.text,
-    unit: field.unit,
+  const before = stage.record;
+  const wrong = sent && (await openTrial(change, stage, sent));
+  if (wrong) return wrong;
+  const { id, symbol, kind, text, supersedes, reason } = request;
+  const written = await writeReading(change, stage, sent?.id ?? null, {
+    id,
+    symbol,
+    kind,
+    text,
+    supersedes,
+    reason,
     source: "typed",
-    person,
-    at: now,
-    supersedes: request.supersedes,
-    reason: request.reason,
+    person: request.person?.trim() || person,
   });
+  if (isOutcome(written)) return written;
   // A ± that came with a bottle does not belong to what is typed in its place.
-  const takenBack = sent ? [] : await takeBackPartners(change, stage, request);
-  const what = `${uncapitalized(field.label)} ${checked.text}`;
-  const inverse = supersedes(request.id, present);
+  const partners = sent ? [] : await takeBackPartners(change, before, request);
   await remember(
     change,
-    present ? `correction of ${uncapitalized(field.label)} to ${checked.text}` : what,
-    takenBack.length > 0 ? { do: "several", of: [inverse, ...takenBack] } : inverse,
+    written.what,
+    partners.length > 0 ? { do: "several", of: [written.inverse, ...partners] } : written.inverse,
   );
   return done;
-}
-
-/** True where a trial with this id stands in the database at all. */
-async function elsewhere(db: Connection, trialId: string): Promise<boolean> {
-  return (await db.select({ id: trial.id }).from(trial).where(eq(trial.id, trialId))).length > 0;
 }
 
 type TrialInverse = Extract<Inverse, { do: "trial" }>;
@@ -263,7 +208,7 @@ async function takeBack(change: Change, inverse: Inverse): Promise<Outcome> {
         .flatMap((s) => [s, ...s.trials])
         .find((h) => h.observations.some((o) => o.id === inverse.observationId));
       // The field may have been corrected and restored since: what stands last is what is taken back.
-      const last = written && holder && lastObservation(holder.observations, written.symbol, written.kind);
+      const last = written && holder && endOfCorrections(holder.observations, written.id);
       if (!last) return malformed("What should be undone is not there");
       const wrong = { ...written, id: last.id };
       const before = inverse.by === null ? null : inverse.by.replace(",", ".");
@@ -276,12 +221,18 @@ async function takeBack(change: Change, inverse: Inverse): Promise<Outcome> {
         person,
         at: now,
         supersedes: wrong.id,
-        reason: inverse.by === null ? "taken back" : "correction taken back",
+        reason: inverse.reason ?? (inverse.by === null ? takenBack : "correction taken back"),
       });
       break;
     }
     case "trial":
       await setTrial(db, inverse);
+      break;
+    case "choose":
+      await setChoice(change, inverse);
+      break;
+    case "trace":
+      await setTrace(db, inverse);
       break;
     case "run": {
       const { title, sample, bench } = inverse;
@@ -318,6 +269,18 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
   switch (request.intent) {
     case "observe":
       return observe(change, request);
+    case "enter":
+      return enter(change, request);
+    case "trace":
+      return addTrace(change, request);
+    case "put-away":
+    case "bring-back":
+      return putAway(change, request);
+    case "strike-reading":
+    case "restore-reading":
+      return strikeReading(change, request);
+    case "choose":
+      return choose(change, request);
     case "take":
       return take(change, request);
     case "rename": {

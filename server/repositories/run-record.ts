@@ -1,7 +1,7 @@
 import { asc, eq, inArray } from "drizzle-orm";
-import type { Observation, RunRecord, UsedSolution } from "../../core/run";
+import type { Observation, RunRecord, TraceRecord, UsedSolution } from "../../core/run";
 import type { Connection } from "../database/types";
-import { assignment, houseRules, observation, run, solution, stage, trial } from "../database/schema";
+import { assignment, houseRules, observation, run, solution, stage, trace, trial } from "../database/schema";
 import { methodVersion } from "./methods";
 import { solutionCode } from "./shelf";
 
@@ -28,6 +28,15 @@ function observationOf(row: ObservationRow): Observation {
 
 const struckOf = ({ struckAt, struckBy, struckReason }: TrialRow) =>
   struckAt ? { at: struckAt.toISOString(), person: struckBy ?? "", reason: struckReason ?? "" } : null;
+
+function traceOf(row: typeof trace.$inferSelect): TraceRecord {
+  const { id, trialId, name, xUnit, x, absorbance, source, person, at, removedAt, removedBy, removedReason } =
+    row;
+  const removed = removedAt
+    ? { at: removedAt.toISOString(), person: removedBy ?? "", reason: removedReason ?? "" }
+    : null;
+  return { id, trialId, name, xUnit, x, absorbance, source, person, at: at.toISOString(), removed };
+}
 
 async function usedSolutions(db: Connection, ids: readonly string[]): Promise<UsedSolution[]> {
   if (ids.length === 0) return [];
@@ -72,6 +81,11 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
     .from(observation)
     .where(inArray(observation.stageId, stageIds))
     .orderBy(asc(observation.id));
+  const traces = await db
+    .select()
+    .from(trace)
+    .where(inArray(trace.stageId, stageIds))
+    .orderBy(asc(trace.at), asc(trace.id));
   const observationsOf = (stageId: string, trialId: string | null) =>
     observations.filter((o) => o.stageId === stageId && o.trialId === trialId).map(observationOf);
   const { id, title, sample, bench, status, startedAt, finishedAt } = found.run;
@@ -95,6 +109,10 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
       id: s.id,
       key: s.key,
       observations: observationsOf(s.id, null),
+      ...(s.choices ? { choices: s.choices } : {}),
+      ...(traces.some((t) => t.stageId === s.id)
+        ? { traces: traces.filter((t) => t.stageId === s.id).map(traceOf) }
+        : {}),
       trials: trials
         .filter((t) => t.stageId === s.id)
         .map((t) => ({

@@ -8,6 +8,7 @@ import { parseEquation, schemeRatio } from "~/core/chemistry";
 import { dropsVolume } from "~/core/measure";
 import { evaluateRelations, parseRelation, spreadsheetRows } from "~/core/relation";
 import {
+  isOnce,
   checkRecord,
   compareResult,
   compileMethod,
@@ -428,7 +429,7 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
       const { definition } = stage;
       const lines = (compiled.titrations.get(stage.key) ?? compiled.preparations.get(stage.key))?.lines;
       if (stage.kind === "conclude" || !lines) continue;
-      const symbols = stage.kind === "titration" ? stage.trials[0]!.symbols : stage.symbols;
+      const symbols = isOnce(stage) ? stage.symbols : stage.trials[0]!.symbols;
       const inputs = definition.kind === "conclude" ? [] : definition.inputs;
       const rows = spreadsheetRows(
         inputs.flatMap((input) => {

@@ -17,6 +17,10 @@ const kinds = [
   { value: "drops", label: "drops" },
   { value: "temperature", label: "temperature" },
   { value: "pH", label: "pH" },
+  { value: "absorbance", label: "absorbance" },
+  { value: "blank", label: "absorbance of the blank" },
+  { value: "read-off", label: "read off a line" },
+  { value: "trace", label: "absorbance in time" },
   { value: "given", label: "stated, or from the shelf" },
   { value: "result", label: "result of a stage before" },
   { value: "constant", label: "constant" },
@@ -77,6 +81,7 @@ const particular: Readonly<Record<string, readonly Column[]>> = {
   pH: [per, number("plusMinus", "±")],
   constant: [number("value", "Value"), { key: "unit", label: "Unit" }, number("plusMinus", "±")],
   given: [
+    per,
     { ...of, label: "Solution, formula (for the shelf)" },
     { key: "unit", label: "Unit" },
     number("value", "Presumed"),
@@ -94,10 +99,15 @@ export function inputColumns(
     { key: "is", label: "Kind", wide: 2.2, choices: kinds },
     { key: "symbol", label: "Letter", reading: true },
     { key: "label", label: "What it is", wide: 3 },
-    ...(row.is === "result"
+    ...(row.is === "result" || row.is === "read-off"
       ? [
           { key: "stage", label: "Stage", wide: 2.5, choices: earlier },
-          { key: "result", label: "Its result (empty: the main one)", wide: 2, reading: true },
+          {
+            key: "result",
+            label: row.is === "result" ? "Its result (empty: the main one)" : "By the absorbance",
+            wide: 2,
+            reading: true,
+          },
           of,
         ]
       : (particular[row.is ?? ""] ?? [])),

@@ -1,4 +1,4 @@
-import type { ComputedStage, Input, Method, TitrationStage } from "~/core/run";
+import type { AssayStage, ComputedStage, Input, Method, PreparationStage, TitrationStage } from "~/core/run";
 
 /** A row of a table in the editor: texts by column. */
 export type Row = Readonly<Record<string, string>>;
@@ -6,7 +6,7 @@ export type Row = Readonly<Record<string, string>>;
 /** A stage as it is being written: everything as text. */
 export interface StageDraft {
   readonly key: string;
-  readonly kind: "titration" | "preparation";
+  readonly kind: ComputedStage["kind"];
   readonly title: string;
   readonly inputs: readonly Row[];
   readonly relations: readonly Row[];
@@ -28,6 +28,8 @@ export interface StageDraft {
   readonly cautions: string;
   /** What the editor does not touch is carried through. */
   readonly accept: TitrationStage["accept"];
+  /** Where it is read on a photometer: what belongs to its line or its course. Spectra of a preparation likewise. */
+  readonly carried: AssayStage | PreparationStage | null;
 }
 
 export interface MethodDraft {
@@ -109,6 +111,12 @@ export function inputRow(input: Input): Row {
       });
       break;
     case "delivered":
+    case "absorbance":
+    case "blank":
+    case "trace":
+      break;
+    case "read-off":
+      Object.assign(row, { stage: input.stage, result: input.reading });
       break;
     case "result":
       Object.assign(row, { stage: input.stage, result: text(input.result) });
@@ -174,11 +182,25 @@ export function inputOfRow(row: Row): Input {
       return {
         ...base,
         is: "given",
-        per: "run",
+        per: row.per === "trial" ? "trial" : "run",
         unit: trimmed(row, "unit"),
         ...(of === "" ? {} : { of }),
         ...(given(value) ? { presumed: { value, plusMinus } } : {}),
         ...(row.optional === "yes" ? { optional: true } : {}),
+      };
+    case "absorbance":
+    case "trace":
+      return { ...base, is: row.is, per: "trial" };
+    case "blank":
+      return { ...base, is: "blank", per: "run" };
+    case "read-off":
+      return {
+        ...base,
+        is: "read-off",
+        of,
+        per: "trial",
+        stage: trimmed(row, "stage"),
+        reading: trimmed(row, "result"),
       };
     case "result":
       return {
@@ -238,6 +260,7 @@ function stageDraft(stage: ComputedStage): StageDraft {
     steps: stage.steps.join("\n"),
     cautions: stage.cautions.join("\n"),
     accept: titration?.accept,
+    carried: stage.kind === "titration" ? null : stage,
   };
 }
 
@@ -312,7 +335,13 @@ function stageOf(draft: StageDraft): ComputedStage {
     steps: linesOf(draft.steps),
     cautions: linesOf(draft.cautions),
   };
-  if (draft.kind === "preparation") return { kind: "preparation", ...shared };
+  if (draft.carried && draft.carried.kind !== "preparation") return { ...draft.carried, ...shared };
+  if (draft.kind === "preparation")
+    return {
+      kind: "preparation",
+      ...(draft.carried?.spectra ? { spectra: draft.carried.spectra } : {}),
+      ...shared,
+    };
   const titer = inputs.find((input) => input.is === "titer")?.symbol ?? "V";
   return {
     kind: "titration",

@@ -66,6 +66,7 @@ export const newStage = (key: string, kind: StageDraft["kind"]): StageDraft => (
   steps: "",
   cautions: "Goggles on.",
   accept: undefined,
+  carried: null,
 });
 
 /** A new method that already computes: what it says is changed piece by piece. */

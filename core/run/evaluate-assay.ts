@@ -1,0 +1,313 @@
+import { strayLightFrom } from "../calibration";
+import { type CombinedResult, sharesOfVariance } from "../judgement";
+import { compareOrders, type Order, orderInExcess, orderWord, windowOf } from "../kinetics";
+import type { Check } from "../measure";
+import { inUnit, leaf, measured, type Quantity, toSignificant } from "../quantity";
+import { judgeAcceptance } from "./accept";
+import type { CompiledAssay } from "./compile";
+import { combineResult, furtherResults, shareGroups, type StageContext } from "./evaluate-stage";
+import { evaluateSample, type Known, stageFieldStates, stageInputs } from "./evaluate-trial";
+import type {
+  CalibrationEvaluation,
+  CourseEvaluation,
+  RangeView,
+  RateEvaluation,
+  ReadQuantity,
+  SampleEvaluation,
+  TrialEvaluation,
+  UnknownEvaluation,
+} from "./evaluation";
+import type { RateStage, UnknownStage } from "./method";
+import { counting, isTakenBack, readingsOf } from "./readings";
+import { presentObservation, type StageRecord, traceOf, type TrialRecord } from "./record";
+import { showQuantity } from "./show";
+import { capitalized, counted, trialWords } from "./words";
+
+const pipettesMl = [1, 2, 5, 10, 20, 25, 50];
+const flasksMl = [10, 25, 50, 100, 250, 500, 1000];
+
+/** The mildest dilution by standard glass that brings an amount down to four fifths of the top standard. */
+function dilutionWords(x: number, top: number): string {
+  const needed = x / (0.8 * top);
+  const choices = pipettesMl.flatMap((p) => flasksMl.map((f) => ({ p, f, factor: f / p })));
+  const [fit] = choices
+    .filter(({ factor, p }) => factor >= needed && p >= 5)
+    .concat(choices.filter(({ factor, p }) => factor >= needed && p < 5))
+    .sort((a, b) => a.factor - b.factor || b.p - a.p);
+  return fit
+    ? `dilute it ${toSignificant(fit.factor, 2)}-fold (${fit.p} mL to ${fit.f} mL) and it will lie within`
+    : "dilute it in two steps";
+}
+
+/** Where an unknown lies beside the standards, in words. */
+export function rangeOf(
+  { off }: ReadQuantity,
+  { line, definition }: CalibrationEvaluation,
+): RangeView | null {
+  if (!line) return null;
+  const { x, y } = off;
+  const [low, high] = line.fit.range;
+  const unit = definition.axis.unit === "1" ? "" : ` ${definition.axis.unit}`;
+  const show = (v: number) => `${toSignificant(v, 3)}${unit}`;
+  const limit = line.limits.blanks ?? line.limits.line;
+  const named = line.limits.blanks ? "by the blanks" : "by the line";
+  if (x < 0) {
+    return {
+      place: "undetected",
+      text: `It reads ${y.toFixed(3)}, below what the line gives for nothing (${line.fit.valueAt(0).toFixed(3)}): none was found. Was the blank the same water and the same reagents?`,
+    };
+  }
+  if (limit && x < limit.detection) {
+    return {
+      place: "undetected",
+      text: `${show(x)} is below the limit of detection (${named}, ${show(limit.detection)}): say that it is less than that`,
+    };
+  }
+  if (x > high) {
+    const over = (100 * (x - high)) / high;
+    return {
+      place: "above",
+      text: `It lies ${toSignificant(over, 2)} % above the strongest standard, where nobody has looked at the line: ${dilutionWords(x, high)}`,
+    };
+  }
+  if (x < low) {
+    return {
+      place: "below",
+      text: `It lies below the weakest standard, ${show(low)}: take more of it, or add a weaker standard`,
+    };
+  }
+  if (limit && x < limit.quantitation) {
+    return {
+      place: "within",
+      text: `${show(x)} can be told from nothing, but lies below the limit of quantitation (${named}, ${show(limit.quantitation)})`,
+    };
+  }
+  return null;
+}
+
+function evaluateUnknownTrial(
+  record: TrialRecord,
+  stage: CompiledAssay,
+  shared: Known,
+  context: StageContext,
+): SampleEvaluation {
+  const { definition } = stage;
+  const extra = new Map<string, Quantity>();
+  const cautions: Check[] = [];
+  let [found, problem]: [ReadQuantity | null, string | null] = [null, null];
+  let range: RangeView | null = null;
+  let readings: SampleEvaluation["readings"] = [];
+  for (const input of definition.inputs) {
+    if (input.is !== "read-off") continue;
+    readings = readingsOf(record.observations, input.reading);
+    const ys = counting(readings);
+    const line = context.lines.get(input.stage);
+    if (ys.length === 0) continue;
+    const mean = ys.reduce((a, b) => a + b, 0) / ys.length;
+    if (mean > strayLightFrom) {
+      cautions.push({
+        severity: "caution",
+        message: `${mean.toFixed(2)} is so much that stray light counts: dilute it`,
+      });
+    }
+    if (!line?.readOff) {
+      problem = `${line?.definition.title ?? "The line"} has no line yet`;
+      continue;
+    }
+    const read = line.readOff(ys, record.id);
+    if (!read.ok) {
+      problem = read.problem.message;
+      continue;
+    }
+    found = read.value;
+    range = rangeOf(read.value, line);
+    if (range) cautions.push({ severity: "caution", message: range.text });
+    extra.set(input.symbol, read.value.quantity);
+  }
+  const sample = evaluateSample(record, stage, shared, context.method, context.rules, extra);
+  return {
+    ...sample,
+    readings,
+    off: found?.off ?? null,
+    range,
+    problem: problem ?? sample.problem,
+    cautions: [...sample.cautions, ...cautions],
+  };
+}
+
+interface Combined {
+  readonly combined: CombinedResult | null;
+  readonly members: readonly TrialEvaluation[];
+}
+
+function combine(stage: CompiledAssay, trials: readonly TrialEvaluation[], context: StageContext): Combined {
+  const members = trials.filter((t) => t.eligible && t.result);
+  const { key, result } = stage.definition;
+  return { members, combined: combineResult(members, result.symbol, key, context.rules) };
+}
+
+/** What every stage that averages over flasks or cuvettes shows of its result. */
+function resultViews(stage: CompiledAssay, { combined, members }: Combined, context: StageContext) {
+  const { definition } = stage;
+  const { method, rules, earlier } = context;
+  return {
+    combined,
+    shown: combined ? showQuantity(combined.quantity, definition.result, rules) : null,
+    also: furtherResults(
+      definition.also,
+      (symbol) => {
+        const further = combineResult(members, symbol, definition.key, rules);
+        return further && [further.quantity, undefined];
+      },
+      rules,
+    ),
+    shares: combined ? sharesOfVariance(combined.quantity, shareGroups(method.method, stage, earlier)) : [],
+  };
+}
+
+/** Unknown flasks read off the line of an earlier stage. */
+export function evaluateUnknown(
+  stage: CompiledAssay,
+  definition: UnknownStage,
+  record: StageRecord,
+  context: StageContext,
+): UnknownEvaluation {
+  const { method, rules, earlier } = context;
+  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
+  const made = record.trials.filter((trial) => !isTakenBack(trial, record));
+  const trials = made.map((trial) => evaluateUnknownTrial(trial, stage, shared, context));
+  const together = combine(stage, trials, context);
+  const { combined, members } = together;
+  const lineOf = definition.inputs.find((i) => i.is === "read-off")?.stage ?? "";
+  const problem = combined ? null : (trials.find((t) => t.problem && !t.record.struck)?.problem ?? null);
+  const open = trials.find((t) => t.missing && !t.record.struck);
+  const cautions = trials.flatMap((t) => (t.record.struck ? [] : t.cautions));
+  return {
+    kind: "unknown",
+    key: definition.key,
+    definition,
+    done: combined !== null,
+    stageFields: stageFieldStates(definition, record, rules),
+    trials,
+    ...resultViews(stage, together, context),
+    problem,
+    acceptance: judgeAcceptance(
+      definition,
+      combined?.quantity ?? null,
+      shared.quantities,
+      members.length,
+      rules,
+    ),
+    cautions,
+    lineOf,
+    next: problem
+      ? problem
+      : open
+        ? `Read ${trialWords(open.name)}: rinse the cuvette with it first, and wipe it`
+        : members.length === 0
+          ? "Read the unknown: rinse the cuvette with it first, and wipe it"
+          : members.length === 1
+            ? "One flask stands: a second one, made from the sample anew, tells how well the whole way repeats"
+            : `${capitalized(counted(members.length, "flask"))} stand: go on, or read another`,
+  };
+}
+
+function evaluateCourse(
+  record: TrialRecord,
+  stage: CompiledAssay,
+  definition: RateStage,
+  stageRecord: StageRecord,
+  shared: Known,
+  context: StageContext,
+  order: Order | null,
+): CourseEvaluation {
+  const trace = traceOf(stageRecord, record.id);
+  const symbol = definition.inputs.find((i) => i.is === "trace")?.symbol ?? "";
+  const edge = (kind: "window.from" | "window.to") => {
+    const present = presentObservation(record.observations, symbol, kind);
+    return present ? Number(present.value) : null;
+  };
+  const window = [edge("window.from"), edge("window.to")] as const;
+  const compared = trace
+    ? compareOrders(windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window))
+    : null;
+  const comparison = compared?.ok ? compared.value : null;
+  const extra = new Map<string, Quantity>();
+  if (comparison) {
+    const fit = comparison.fits[order ?? comparison.best];
+    const cause = leaf({
+      id: `rate:${record.id}`,
+      label: "Scatter of the readings about the rate law",
+      group: "Scatter about the rate law",
+      u: fit.u,
+      random: true,
+      degreesOfFreedom: fit.degreesOfFreedom,
+    });
+    extra.set(definition.rate.symbol, measured(fit.k, "1/s", [{ leaf: cause, by: 1 }]));
+  }
+  const sample = evaluateSample(record, stage, shared, context.method, context.rules, extra);
+  return {
+    ...sample,
+    trace,
+    window,
+    comparison,
+    problem: compared && !compared.ok ? compared.problem.message : sample.problem,
+  };
+}
+
+/** The order that most courses prefer, by their evidence; first where nothing can be told. */
+function preferredOrder(courses: readonly CourseEvaluation[]): Order {
+  const sums = [0, 0, 0];
+  for (const { comparison, record } of courses) {
+    if (comparison && !record.struck) for (const fit of comparison.fits) sums[fit.order]! += fit.evidence;
+  }
+  const best = sums.indexOf(Math.max(...sums));
+  return Math.max(...sums) === 0 ? 1 : (best as Order);
+}
+
+/** Courses of absorbance in time, the order that they show, and the rate constant. */
+export function evaluateRate(
+  stage: CompiledAssay,
+  definition: RateStage,
+  record: StageRecord,
+  context: StageContext,
+): RateEvaluation {
+  const { method, rules, earlier } = context;
+  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
+  const made = record.trials.filter((trial) => !isTakenBack(trial, record));
+  const course = (order: Order | null) =>
+    made.map((t) => evaluateCourse(t, stage, definition, record, shared, context, order));
+  const typed = record.choices?.order;
+  const chosen = typed === "0" || typed === "1" || typed === "2";
+  const order = chosen ? (Number(typed) as Order) : preferredOrder(course(null));
+  const trials = course(order);
+  const together = combine(stage, trials, context);
+  const { excess } = definition.rate;
+  const runs = together.members.flatMap((t) => {
+    const fit = (t as CourseEvaluation).comparison?.fits[order];
+    const q = excess === undefined ? undefined : t.symbols.get(excess);
+    return fit && q ? [{ concentration: inUnit(q, "mol/L"), k: fit.k, u: fit.u }] : [];
+  });
+  const open = trials.find((t) => !t.trace && !t.record.struck);
+  return {
+    kind: "rate",
+    key: definition.key,
+    definition,
+    done: together.combined !== null,
+    stageFields: stageFieldStates(definition, record, rules),
+    trials,
+    order,
+    chosen,
+    dependence: runs.length > 1 ? orderInExcess(runs) : null,
+    ...resultViews(stage, together, context),
+    problem: together.combined ? null : (trials.find((t) => t.problem && !t.record.struck)?.problem ?? null),
+    cautions: trials.flatMap((t) => (t.record.struck ? [] : t.cautions)),
+    next: open
+      ? `Take the course of ${trialWords(open.name)}, or bring it in from a file`
+      : trials.length === 0
+        ? "Mix, put the cuvette in, and take the absorbance each second"
+        : runs.length === 1
+          ? `${capitalized(orderWord(order))} order in the dye. Another run with another excess tells the order in that`
+          : `${capitalized(orderWord(order))} order in the dye: go on, or take another course`,
+  };
+}

@@ -1,0 +1,305 @@
+import {
+  adviseLine,
+  lackOfFit,
+  limitsFromBlanks,
+  limitsFromLine,
+  type LineModel,
+  offTheLine,
+  strayLightFrom,
+  studentizedLimit,
+  type Weighting,
+} from "../calibration";
+import { sharesOfVariance } from "../judgement";
+import type { Check } from "../measure";
+import { inUnit, type Quantity } from "../quantity";
+import { evaluateRelations } from "../relation";
+import type { CompiledAssay, CompiledLine } from "./compile";
+import { furtherResults, shareGroups, type StageContext } from "./evaluate-stage";
+import { placeOfUncertainty, readHolder, stageFieldStates, stageInputs, states } from "./evaluate-trial";
+import type {
+  CalibrationEvaluation,
+  LevelEvaluation,
+  LineChoice,
+  LinePoint,
+  LineView,
+  ReadingView,
+} from "./evaluation";
+import { trialFields } from "./fields";
+import { type CalibrationStage, inputOf, perOf } from "./method";
+import { counting, isTakenBack, readingsOf } from "./readings";
+import { presentObservation, type StageRecord, type TrialRecord } from "./record";
+import { stageLine, type StageLine } from "./line";
+import { showQuantity } from "./show";
+import { uncapitalized } from "./words";
+
+/** The line as somebody chose it, else as the method takes it. */
+export function lineChoice({ line }: CalibrationStage, { choices = {} }: StageRecord): LineChoice {
+  return {
+    model: (choices.model ?? line.model) as LineModel,
+    weighting: (choices.weighting ?? line.weighting) as Weighting,
+    zero: choices.zero !== "out",
+  };
+}
+
+/** "standard 2", or what people call the flask. */
+export const levelName = ({ label, number }: Pick<TrialRecord, "label" | "number">): string =>
+  label ?? `standard ${number ?? "?"}`;
+
+function evaluateLevel(
+  record: TrialRecord,
+  stage: CompiledAssay,
+  definition: CalibrationStage,
+  shared: ReturnType<typeof stageInputs>,
+  context: StageContext,
+  choice: LineChoice,
+): LevelEvaluation {
+  const { method, rules } = context;
+  const fields = states(trialFields(definition, rules), record.observations);
+  const place = { stage: definition.key, trial: record.id };
+  const { known, whole } = readHolder(definition, record.observations, shared, {
+    method: method.method,
+    rules,
+    place,
+  });
+  const symbols: ReadonlyMap<string, Quantity> = whole
+    ? evaluateRelations(stage.axis, known.quantities, method.stoichiometry)
+    : known.quantities;
+  const amount = symbols.get(definition.axis.symbol) ?? null;
+  const x = amount && Number.isFinite(amount.value) ? inUnit(amount, definition.axis.unit) : null;
+  const symbol = definition.inputs.find((i) => i.is === "absorbance")?.symbol ?? "";
+  const readings = readingsOf(record.observations, symbol);
+  const ys = counting(readings);
+  const again = presentObservation(record.observations, symbol, "absorbance.again");
+  const leftOut = record.struck
+    ? `struck out: ${record.struck.reason}`
+    : x === 0 && !choice.zero
+      ? "the zero standard is left out"
+      : null;
+  return {
+    id: record.id,
+    record,
+    name: levelName(record),
+    fields,
+    missing: fields.find(({ present, field }) => !present && !field.optional)?.field ?? null,
+    amount,
+    x,
+    symbols,
+    readings,
+    mean: ys.length > 0 ? ys.reduce((a, b) => a + b, 0) / ys.length : null,
+    again: again ? Number(again.value) : null,
+    leftOut,
+  };
+}
+
+/** The blank and standards that were read once more: what has moved since. */
+function driftChecks(
+  blanks: readonly ReadingView[],
+  levels: readonly LevelEvaluation[],
+  scatter: number,
+): Check[] {
+  const limit = Math.max(0.005, 3 * scatter);
+  const counted = blanks.filter((b) => !b.struck);
+  const [first, last] = [counted[0], counted.at(-1)];
+  const checks: Check[] = [];
+  if (first && last && Math.abs(last.absorbance - first.absorbance) > limit) {
+    checks.push({
+      severity: "caution",
+      message: `The blank moved from ${first.text} to ${last.text} while you read: zero again and read the standards once more`,
+    });
+  }
+  for (const { again, mean, name } of levels) {
+    if (again === null || mean === null || Math.abs(again - mean) <= limit) continue;
+    checks.push({
+      severity: "caution",
+      message: `At the end ${name} read ${again.toFixed(3)} and not ${mean.toFixed(3)}: the instrument, or the color, drifted`,
+    });
+  }
+  return checks;
+}
+
+function readingChecks(levels: readonly LevelEvaluation[]): Check[] {
+  return levels.flatMap(({ name, mean, readings, leftOut }): Check[] => {
+    if (mean === null || leftOut !== null) return [];
+    if (mean > strayLightFrom) {
+      return [
+        {
+          severity: "caution",
+          message: `${name} reads ${mean.toFixed(2)}: above ${strayLightFrom} stray light bends the line; leave it out, or dilute the series`,
+        },
+      ];
+    }
+    const low = readings.find((r) => !r.struck && r.absorbance < -0.005);
+    return low
+      ? [
+          {
+            severity: "caution",
+            message: `${name} reads below zero (${low.text}): was it zeroed on the blank?`,
+          },
+        ]
+      : [];
+  });
+}
+
+/** The points of the line, each with the reading that it is. */
+function pointsOf(line: StageLine, levels: readonly LevelEvaluation[]): LinePoint[] {
+  const off = new Set(offTheLine(line.fit));
+  const owners = levels.flatMap((level) =>
+    level.readings.filter((r) => !r.struck).map((reading) => ({ level, reading })),
+  );
+  return line.fit.points.flatMap((point, i) => {
+    const owner = owners[i];
+    if (!owner) return [];
+    const { level, reading } = owner;
+    return [{ ...point, levelId: level.id, readingId: reading.id, person: reading.person, off: off.has(i) }];
+  });
+}
+
+function nextWords(
+  definition: CalibrationStage,
+  levels: readonly LevelEvaluation[],
+  ahead: readonly string[],
+  blanks: readonly ReadingView[],
+  line: LineView | null,
+  problem: string | null,
+): string {
+  const unread = levels.find((l) => l.readings.length === 0 && !l.record.struck);
+  if (blanks.length === 0 && levels.every((l) => l.readings.length === 0))
+    return definition.inputs.some((i) => i.is === "blank")
+      ? "Zero the instrument on the blank, and read it"
+      : "Read the weakest standard first";
+  if (unread) return `Rinse the cuvette with ${unread.name}, wipe it, and read it`;
+  const [following] = ahead;
+  if (following !== undefined) {
+    const input = inputOf(definition, definition.series.symbol);
+    const unit = input?.is === "given" ? input.unit : "mL";
+    return `Next: the flask with ${following}${unit === "1" ? "" : ` ${unit}`}. Rinse the cuvette with it, wipe it, read it`;
+  }
+  if (problem) return problem;
+  if (blanks.filter((b) => !b.struck).length < 2 && blanks.length > 0)
+    return "Read the blank, or a standard, once more to see whether the instrument drifted; then the unknown";
+  const bad = line?.advice.find((a) => !a.good);
+  return bad ? "Look at what the data say of the line, then go on" : "The line stands: go on to the unknown";
+}
+
+/** The usual amounts that no flask holds yet. */
+function stillAhead(
+  { series }: CalibrationStage,
+  levels: readonly LevelEvaluation[],
+  kind: string,
+): string[] {
+  const there = levels
+    .filter((l) => !l.record.struck)
+    .map((l) => presentObservation(l.record.observations, series.symbol, kind as "given")?.value)
+    .map(Number);
+  return series.values.filter((value) => !there.includes(Number(value)));
+}
+
+/** Kind of the observation that the series is typed as. */
+export const seriesKind = ({ inputs, series }: CalibrationStage): string => {
+  const input = inputs.find((i) => i.symbol === series.symbol);
+  if (input?.is === "given") return "given";
+  return input?.is === "drops" ? "drops" : input?.is === "mass" ? "mass.tared" : "volume.taken";
+};
+
+/** The standards, the line through them, what the data say of it, and what follows. */
+export function evaluateCalibration(
+  stage: CompiledAssay,
+  definition: CalibrationStage,
+  record: StageRecord,
+  context: StageContext,
+): CalibrationEvaluation {
+  const { method, rules, earlier } = context;
+  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
+  const choice = lineChoice(definition, record);
+  const levels = record.trials
+    .filter((trial) => !isTakenBack(trial, record))
+    .map((trial) => evaluateLevel(trial, stage, definition, shared, context, choice))
+    .sort((a, b) => (a.x ?? Infinity) - (b.x ?? Infinity));
+  const blank = definition.inputs.find((i) => i.is === "blank");
+  const blanks = blank ? readingsOf(record.observations, blank.symbol) : [];
+  const used = levels.filter(
+    (l) => l.leftOut === null && l.amount && l.x !== null && counting(l.readings).length > 0,
+  );
+  const fitted = stageLine(
+    used.map((l) => ({ amount: l.amount!, x: l.x ?? 0, ys: counting(l.readings) })),
+    choice,
+    definition.key,
+    definition.axis.unit,
+  );
+  const found = fitted.ok ? fitted.value : null;
+  const line: LineView | null = found && {
+    fit: found.fit,
+    points: pointsOf(found, used),
+    advice: adviseLine(found.fit),
+    lackOfFit: lackOfFit(found.fit),
+    limits: { line: limitsFromLine(found.fit), blanks: limitsFromBlanks(counting(blanks), found.fit) },
+    offBeyond: studentizedLimit(found.fit),
+  };
+  const known = new Map(shared.quantities);
+  if (found) {
+    known.set(definition.line.intercept, found.intercept);
+    known.set(definition.line.slope, found.slope);
+    if (definition.line.cut !== undefined && found.cut) known.set(definition.line.cut, found.cut);
+  }
+  const stageFields = stageFieldStates(definition, record, rules);
+  const missing = stageFields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
+  const wanting = definition.inputs.find(
+    (i) =>
+      perOf(i) === "run" && i.is !== "blank" && !known.has(i.symbol) && !(i.is === "given" && i.optional),
+  );
+  const symbols = found && !wanting ? evaluateRelations(stage.lines, known, method.stoichiometry) : known;
+  const broken = found && !wanting ? firstBroken(stage.lines, symbols) : null;
+  const quantity = broken ? null : (symbols.get(definition.result.symbol) ?? null);
+  const significance = new Map(
+    [...symbols].map(([symbol, q]) => [symbol, { value: q.value, place: placeOfUncertainty(q) }] as const),
+  );
+  const problem = !fitted.ok
+    ? used.length === 0
+      ? null
+      : fitted.problem.message
+    : wanting
+      ? `${wanting.label} is still to be typed`
+      : broken;
+  const ahead = stillAhead(definition, levels, seriesKind(definition));
+  return {
+    kind: "calibration",
+    key: definition.key,
+    definition,
+    done: quantity !== null && ahead.length === 0,
+    stageFields,
+    missing,
+    levels,
+    ahead,
+    blanks,
+    choice,
+    line,
+    readOff: found?.readOff ?? null,
+    symbols,
+    significance,
+    quantity,
+    shown: quantity ? showQuantity(quantity, definition.result, rules) : null,
+    also: furtherResults(
+      definition.also,
+      (symbol) => {
+        const q = symbols.get(symbol);
+        return q && quantity ? [q, undefined] : null;
+      },
+      rules,
+    ),
+    shares: quantity ? sharesOfVariance(quantity, shareGroups(method.method, stage, earlier)) : [],
+    problem,
+    cautions: [...driftChecks(blanks, levels, found?.fit.residualSd ?? 0), ...readingChecks(levels)],
+    next: nextWords(definition, levels, ahead, blanks, line, problem),
+  };
+}
+
+/** The first line that came out as no number, in words; null where all did. */
+export function firstBroken(
+  lines: readonly CompiledLine[],
+  symbols: ReadonlyMap<string, Quantity>,
+): string | null {
+  const line = lines.find(({ symbol }) => !Number.isFinite(symbols.get(symbol)?.value));
+  return line
+    ? `${line.title} cannot be computed: ${uncapitalized("It comes out as no number")}, in "${line.source}"`
+    : null;
+}

@@ -1,0 +1,3 @@
+export * from "./absorbers";
+export * from "./instrument";
+export * from "./photometer";
