@@ -1,0 +1,133 @@
+import { describe, expect, test } from "@jest/globals";
+import { readReadingsTable } from "./readings-table";
+import { readTraceFile, traceCsv } from "./trace-file";
+
+describe("a class's readings as a table", () => {
+  test("with a heading, decimal commas and tabs: readers by name, empty cells passed over", () => {
+    const table = readReadingsTable(
+      "mL\tBench 1\tBench 2\nblank\t0,000\t\n2,00\t0,141\t0,139\n4,00 mL\t\t0,283\n",
+      "mL",
+    );
+    expect(table).toEqual({
+      empty: 2,
+      problems: [],
+      rows: [
+        { amount: "blank", readings: [{ person: "Bench 1", text: "0.000", kind: "absorbance" }] },
+        {
+          amount: "2.00",
+          readings: [
+            { person: "Bench 1", text: "0.141", kind: "absorbance" },
+            { person: "Bench 2", text: "0.139", kind: "absorbance" },
+          ],
+        },
+        { amount: "4.00", readings: [{ person: "Bench 2", text: "0.283", kind: "absorbance" }] },
+      ],
+    });
+  });
+
+  test.each([
+    ["commas between columns", "2.00,0.141,0.139\n4.00,0.283,0.281"],
+    ["semicolons, decimal commas", "2,00;0,141;0,139\n4,00;0,283;0,281"],
+    ["blanks, decimal commas", "2,00 0,141 0,139\n4,00 0,283 0,281"],
+  ])("parted by %s, without a heading", (_how, text) => {
+    const { rows, problems } = readReadingsTable(text, "mL");
+    expect(problems).toEqual([]);
+    expect(rows.map((r) => [r.amount, ...r.readings.map((x) => x.text)])).toEqual([
+      ["2.00", "0.141", "0.139"],
+      ["4.00", "0.283", "0.281"],
+    ]);
+    expect(rows[0]?.readings[1]?.person).toBe("Reader 2");
+  });
+
+  test("a percent sign makes it a transmittance", () => {
+    expect(readReadingsTable("2;72,4 %", "mL").rows[0]?.readings[0]).toEqual({
+      person: "Reader 1",
+      text: "72.4",
+      kind: "transmittance",
+    });
+  });
+
+  test("what is wrong is told by its cell", () => {
+    const { problems } = readReadingsTable("mL;A;B\n2,00;0,1x4;0,139\n;0,2;0,3\n4 µL;0,28;52\n", "mL");
+    expect(problems).toEqual([
+      { row: 2, column: 2, message: '"0.1x4" is no number' },
+      { row: 3, column: 1, message: "The amount is missing" },
+      { row: 4, column: 1, message: "It is in µL; amounts are in mL here" },
+      { row: 4, column: 3, message: "52 is no absorbance: is it a transmittance in %?" },
+    ]);
+    expect(readReadingsTable("\n\n", "mL").problems[0]?.message).toMatch(/empty/);
+    expect(readReadingsTable("2\n4\n", "mL").problems[0]?.message).toMatch(/one column/);
+  });
+});
+
+const jcamp = (data: string, points = 5, end = "##END=\n") => `##TITLE=blue complex
+##JCAMP-DX=4.24
+##XUNITS=NANOMETERS
+##YUNITS=ABSORBANCE
+##FIRSTX=400
+##LASTX=404
+##NPOINTS=${points}
+##XFACTOR=1
+##YFACTOR=0.001
+##XYDATA=(X++(Y..Y))
+${data}${end}`;
+
+describe("a spectrum or a course from a file", () => {
+  test("JCAMP-DX: title, factors and points", () => {
+    expect(readTraceFile(jcamp("400 100 120 130\n403 150 140\n"), "x.jdx", "nm")).toEqual({
+      traces: [
+        { name: "blue complex", x: [400, 401, 402, 403, 404], absorbance: [0.1, 0.12, 0.13, 0.15, 0.14] },
+      ],
+    });
+  });
+
+  test.each([
+    ["cut off", jcamp("400 100 120 130\n", 5, ""), 12, /ends without ##END/],
+    ["points missing", jcamp("400 100 120 130\n"), 7, /5 points are announced, 3 are there/],
+    [
+      "another unit",
+      jcamp("400 1 2 3 4 5\n").replace("NANOMETERS", "1/CM"),
+      3,
+      /in 1\/CM; nanometers are needed/,
+    ],
+    ["no points at all", "##TITLE=x\n##END=\n", 0, /no ##XYDATA/],
+  ])("JCAMP-DX that is %s is refused, with the line", (_what, text, line, message) => {
+    expect(readTraceFile(text, "x.jdx", "nm")).toEqual({
+      problems: [{ line, message: expect.stringMatching(message) }],
+    });
+  });
+
+  test("columns: several spectra side by side, scanned from the red end, come out rising and named", () => {
+    const text = "nm;dilute;strong\n402;0,3;0,6\n401;0,2;0,4\n400;0,1;0,2\n";
+    expect(readTraceFile(text, "scan.csv", "nm")).toEqual({
+      traces: [
+        { name: "dilute", x: [400, 401, 402], absorbance: [0.1, 0.2, 0.3] },
+        { name: "strong", x: [400, 401, 402], absorbance: [0.2, 0.4, 0.6] },
+      ],
+    });
+  });
+
+  test("times that go back, text in numbers and missing values are told by line", () => {
+    const back = readTraceFile("t,A\n0,0.9\n1,0.8\n1,0.7\n", "run.csv", "s");
+    expect(back).toEqual({
+      problems: [{ line: 4, message: "1 s after 1 s: the time goes back or stands still" }],
+    });
+    const wrong = readTraceFile("t,A\n0,0.9\n1,o.8\n2,\n", "run.csv", "s");
+    expect(wrong).toEqual({
+      problems: [
+        { line: 3, message: '"o.8" is no number' },
+        { line: 4, message: "The absorbance is missing" },
+      ],
+    });
+    expect(readTraceFile("  \n", "run.csv", "s")).toEqual({
+      problems: [{ line: 0, message: "The file is empty" }],
+    });
+  });
+
+  test("what is exported is read back the same", () => {
+    const trace = { x: [0, 1, 2], absorbance: [0.9, 0.85, 0.803] };
+    expect(readTraceFile(traceCsv(trace, "s"), "run.csv", "s")).toEqual({
+      traces: [{ name: "run", ...trace }],
+    });
+  });
+});

@@ -1,0 +1,155 @@
+import { convert } from "jcampconverter";
+import { cellsOf } from "./readings-table";
+
+/** A row of points as a file brought it. */
+export interface ReadTrace {
+  readonly name: string;
+  readonly x: readonly number[];
+  readonly absorbance: readonly number[];
+}
+
+export interface LineProblem {
+  /** From 1; 0 where the file as a whole is meant. */
+  readonly line: number;
+  readonly message: string;
+}
+
+export type TraceFile =
+  { readonly traces: readonly ReadTrace[] } | { readonly problems: readonly LineProblem[] };
+
+const mostProblems = 8;
+const mostPoints = 20_000;
+
+const numberOf = (cell: string, delimiter: string): number => {
+  const text = delimiter === "," ? cell : cell.replace(",", ".");
+  return text === "" ? NaN : Number(text);
+};
+
+/** Points with rising x: a spectrum that was scanned from the red end is turned round; times may only rise. */
+function ordered(trace: ReadTrace, lineOf: (i: number) => number, kind: "nm" | "s"): ReadTrace | LineProblem {
+  const { x } = trace;
+  const falling = kind === "nm" && x.length > 1 && (x[1] ?? 0) < (x[0] ?? 0);
+  const step = falling ? -1 : 1;
+  const back = x.findIndex((value, i) => i > 0 && (value - (x[i - 1] ?? 0)) * step <= 0);
+  if (back !== -1) {
+    const what = kind === "s" ? "the time goes back or stands still" : "the wavelength turns round";
+    return { line: lineOf(back), message: `${x[back]} ${kind} after ${x[back - 1]} ${kind}: ${what}` };
+  }
+  return falling ? { ...trace, x: [...x].reverse(), absorbance: [...trace.absorbance].reverse() } : trace;
+}
+
+function readColumns(text: string, name: string, kind: "nm" | "s"): TraceFile {
+  const { cells, delimiter } = cellsOf(text);
+  const problems: LineProblem[] = [];
+  const numeric = (row: readonly string[]) => Number.isFinite(numberOf(row[0] ?? "", delimiter));
+  const begin = cells.findIndex(numeric);
+  if (begin === -1) return { problems: [{ line: 1, message: "No row begins with a number" }] };
+  const heading = begin > 0 ? cells[begin - 1] : undefined;
+  const rows = cells.slice(begin);
+  const width = Math.max(...rows.map((row) => row.length));
+  if (width < 2)
+    return {
+      problems: [{ line: begin + 1, message: "Each row needs two columns: the point and the absorbance" }],
+    };
+  if (rows.length > mostPoints)
+    return {
+      problems: [
+        { line: 0, message: `${rows.length} points are more than the ${mostPoints} that are taken` },
+      ],
+    };
+  const traces = Array.from({ length: width - 1 }, (_, j): ReadTrace => {
+    const x: number[] = [];
+    const absorbance: number[] = [];
+    rows.forEach((row, i) => {
+      const [at, value] = [numberOf(row[0] ?? "", delimiter), numberOf(row[j + 1] ?? "", delimiter)];
+      const line = begin + i + 1;
+      if (!Number.isFinite(at)) {
+        if (j === 0) problems.push({ line, message: `"${row[0] ?? ""}" is no number` });
+      } else if (!Number.isFinite(value)) {
+        if ((row[j + 1] ?? "") !== "" || width === 2)
+          problems.push({
+            line,
+            message: (row[j + 1] ?? "") === "" ? "The absorbance is missing" : `"${row[j + 1]}" is no number`,
+          });
+      } else {
+        x.push(at);
+        absorbance.push(value);
+      }
+    });
+    const title = heading?.[j + 1] ?? "";
+    return { name: title !== "" && width > 2 ? title : name, x, absorbance };
+  });
+  if (problems.length > 0) return { problems: problems.slice(0, mostProblems) };
+  return inOrder(traces, (i) => begin + i + 1, kind);
+}
+
+function inOrder(traces: readonly ReadTrace[], lineOf: (i: number) => number, kind: "nm" | "s"): TraceFile {
+  const good: ReadTrace[] = [];
+  for (const trace of traces) {
+    if (trace.x.length < 2)
+      return { problems: [{ line: 0, message: `${trace.name} has fewer than two points` }] };
+    const turned = ordered(trace, lineOf, kind);
+    if ("message" in turned) return { problems: [turned] };
+    good.push(turned);
+  }
+  return { traces: good };
+}
+
+/** Value of a labeled record of a JCAMP-DX file, and its line. */
+function record(lines: readonly string[], label: string): { value: string; line: number } | null {
+  const pattern = new RegExp(`^##\\s*${label}\\s*=(.*)$`, "i");
+  const i = lines.findIndex((line) => pattern.test(line));
+  return i === -1 ? null : { value: (pattern.exec(lines[i] ?? "")?.[1] ?? "").trim(), line: i + 1 };
+}
+
+/** JCAMP-DX (IUPAC): the values by a library, what makes the file whole by these checks. */
+function readJcamp(text: string, name: string, kind: "nm" | "s"): TraceFile {
+  const lines = text.split(/\r\n?|\n/);
+  const one = (line: number, message: string): TraceFile => ({ problems: [{ line, message }] });
+  const data = record(lines, "(XYDATA|XYPOINTS|PEAK TABLE)");
+  if (!data) return one(0, "It has no ##XYDATA: there are no points in it");
+  if (!record(lines, "END")) return one(lines.length, "It ends without ##END=: the file was cut off");
+  const units = record(lines, "XUNITS");
+  const known = kind === "nm" ? /nano|^nm/i : /sec|^s$/i;
+  if (units && !known.test(units.value))
+    return one(
+      units.line,
+      `Points are in ${units.value}; ${kind === "nm" ? "nanometers" : "seconds"} are needed here`,
+    );
+  const spectrum = convert(text, { keepRecordsRegExp: /.*/ }).flatten[0]?.spectra[0];
+  const { x = [], y = [] } = (spectrum?.data ?? {}) as { x?: number[]; y?: number[] };
+  if (x.length === 0 || [...x, ...y].some((v) => !Number.isFinite(v)))
+    return one(data.line, "Its points cannot be read as numbers");
+  const points = record(lines, "NPOINTS");
+  if (points && Number(points.value) !== x.length)
+    return one(
+      points.line,
+      `${points.value} points are announced, ${x.length} are there: the file is not whole`,
+    );
+  const yUnits = record(lines, "YUNITS")?.value ?? "";
+  const percent = /%/.test(yUnits);
+  if (/transm/i.test(yUnits)) {
+    const low = y.findIndex((t) => t <= 0);
+    if (low !== -1) return one(data.line, `A transmittance of ${y[low]} at ${x[low]} has no absorbance`);
+  }
+  const absorbance = /transm/i.test(yUnits) ? y.map((t) => -Math.log10(percent ? t / 100 : t)) : y;
+  const title = record(lines, "TITLE")?.value ?? "";
+  return inOrder([{ name: title || name, x, absorbance }], () => data.line, kind);
+}
+
+/**
+ * Spectra (`nm`) or courses in time (`s`) from a file: JCAMP-DX, or columns parted by tabs, semicolons or commas, the first
+ * with the points, the others with absorbances. All problems by their line.
+ */
+export function readTraceFile(text: string, fileName: string, kind: "nm" | "s"): TraceFile {
+  const name = fileName.replace(/\.[^.]*$/, "").slice(0, 80) || "from a file";
+  if (text.trim() === "") return { problems: [{ line: 0, message: "The file is empty" }] };
+  return /^\s*##/.test(text) ? readJcamp(text, name, kind) : readColumns(text, name, kind);
+}
+
+/** A trace as columns that any program reads. */
+export const traceCsv = ({ x, absorbance }: Pick<ReadTrace, "x" | "absorbance">, kind: "nm" | "s"): string =>
+  [
+    `${kind === "nm" ? "wavelength_nm" : "time_s"},absorbance`,
+    ...x.map((v, i) => `${v},${absorbance[i]}`),
+  ].join("\n") + "\n";
