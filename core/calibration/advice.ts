@@ -70,11 +70,17 @@ export function runsOfSigns(residuals: readonly number[]): {
   return { runs, probability: ways / choose(plus + minus, plus) };
 }
 
-/** Indices of readings that lie off the line by more than chance allows once in twenty fits (Bonferroni). */
+/** A display shows thousandths: what lies off by two of them may be rounding. */
+const shownBy = 0.002;
+
+/** Indices of readings that lie off the line by more than chance allows once in twenty fits (Bonferroni), and visibly. */
 export function offTheLine({ points, degreesOfFreedom }: CalibrationFit): number[] {
   if (degreesOfFreedom < 2) return [];
-  return points.flatMap(({ studentized }, i) =>
-    twoSidedTail(Math.abs(studentized), degreesOfFreedom - 1) * points.length < 0.05 ? [i] : [],
+  return points.flatMap(({ studentized, residual }, i) =>
+    Math.abs(residual) > shownBy &&
+    twoSidedTail(Math.abs(studentized), degreesOfFreedom - 1) * points.length < 0.05
+      ? [i]
+      : [],
   );
 }
 

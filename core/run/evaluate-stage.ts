@@ -47,7 +47,8 @@ export function shareGroups(method: Method, compiled: CompiledStage, earlier: Ea
     const from = stage ?? broughtBy(id);
     const origin = method.stages.find((s) => s.key === from);
     if (!origin || origin.key === stageKey || origin.kind === "conclude") return { id: group, label: group };
-    return { id: `stage:${origin.key}`, label: origin.result.name };
+    const label = origin.kind === "calibration" ? "Calibration line" : origin.result.name;
+    return { id: `stage:${origin.key}`, label };
   };
 }
 

@@ -20,6 +20,7 @@ function fact(stage: StageEvaluation): string {
   if (stage.done) return stage.shown?.text ?? "";
   if (stage.kind === "preparation") {
     const read = stage.stageFields.filter(({ present }) => present).length;
+    if (stage.definition.spectra) return "not chosen yet";
     return read === 0 ? "not made yet" : "being made";
   }
   if (stage.kind === "calibration") {

@@ -5,6 +5,7 @@ import {
   roundWithUncertainty,
   scaled,
   showSignificant,
+  standardUncertainty,
   type Significant,
   toDecimals,
   toSignificant,
@@ -39,6 +40,11 @@ export function showQuantity(
       ? bySignificance(scaled({ ...significant, value: q.value }, 1 / unitOf(unit).factor), half)
       : { value: rounded.value, plusMinus: rounded.uncertainty };
   const unitText = unit === "1" ? "" : ` ${unit}`;
+  // What was chosen and not measured, as a wavelength, has no ± to show.
+  if (half === 0 && standardUncertainty(q) === 0 && nearestWhole === undefined) {
+    const exact = String(Number(value.toPrecision(9)));
+    return { value: exact, plusMinus: "0", unit, text: `${exact}${unitText}` };
+  }
   return {
     ...shown,
     unit,

@@ -30,10 +30,11 @@ function smoothed({ nm, absorbance }: Spectrum): number[] {
 }
 
 function flatAround(y: readonly number[], nm: readonly number[], top: number): number {
-  const limit = 0.99 * (y[top] ?? 0);
+  const at = y[top] ?? 0;
+  const near = (i: number) => Math.abs((y[i] ?? 0) - at) <= 0.01 * at;
   let [low, high] = [top, top];
-  while (low > 0 && (y[low - 1] ?? 0) >= limit) low--;
-  while (high < y.length - 1 && (y[high + 1] ?? 0) >= limit) high++;
+  while (low > 0 && near(low - 1)) low--;
+  while (high < y.length - 1 && near(high + 1)) high++;
   return (nm[high] ?? 0) - (nm[low] ?? 0);
 }
 
@@ -57,7 +58,14 @@ export function proposeWavelengths(spectrum: Spectrum): ProposedWavelength[] {
     if (top) tops.push(i);
   }
   tops.sort((a, b) => (y[b] ?? 0) - (y[a] ?? 0));
-  return tops.map((top, rank) => {
+  // A ripple on the flank of a higher top is no top of its own: the curve must dip between them.
+  const apart: number[] = [];
+  for (const top of tops) {
+    const dips = (other: number) =>
+      Math.min(...y.slice(Math.min(top, other), Math.max(top, other))) < 0.97 * (y[top] ?? 0);
+    if (apart.every(dips)) apart.push(top);
+  }
+  return apart.map((top, rank) => {
     const [at, absorbance] = [nm[top] ?? 0, y[top] ?? 0];
     const flatNm = flatAround(y, nm, top);
     const part = visiblePart(at);

@@ -92,7 +92,8 @@ export async function addTrace(change: Change, request: AddTrace): Promise<Outco
     person: request.person.trim() || change.person,
     at: now,
   });
-  await remember(change, `${xUnit === "nm" ? "spectrum" : "course"} ${name.trim()}`, {
+  const kind = xUnit === "nm" ? "spectrum" : "course";
+  await remember(change, name.startsWith(kind) ? name.trim() : `${kind} ${name.trim()}`, {
     do: "several",
     of: inverses,
   });

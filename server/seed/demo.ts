@@ -7,6 +7,7 @@ import type { Database } from "../database/types";
 import { changeRun } from "../repositories/run-changes";
 import { loadRunRecord } from "../repositories/run-record";
 import { startRun } from "../repositories/runs";
+import { seedAssays } from "./demo-assays";
 import { seedShelf } from "./demo-shelf";
 
 /**
@@ -276,6 +277,7 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
     new Date(now.getTime() - days * 24 * 60 * minute - minutes * minute);
   await seedShelf(db, now);
   for (const [i, run] of earlier.entries()) await routine(db, before(9 - 2 * i), run);
+  await seedAssays(db, before);
   await pumpHouse(db, before(2));
   await quarantineAcid(db, before(0, 50));
   await morningGroup(db, before(0, 12));

@@ -28,6 +28,7 @@ const families = [
   { key: "acid-base", title: "Acid-base" },
   { key: "redox", title: "Redox" },
   { key: "complexometric", title: "Complexometric" },
+  { key: "colorimetric", title: "Colorimetric" },
 ] as const;
 
 /** The library by family; what is typed narrows it at each key press. */

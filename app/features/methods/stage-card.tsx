@@ -77,7 +77,7 @@ export function StageCard({ stage, number }: StageCardProps) {
             role="group"
             aria-label={`How ${stage.result.name} follows`}
           >
-            {relations.map(({ relation, unit }) => (
+            {[...axisLines(stage), ...relations].map(({ relation, unit }) => (
               <Box key={relation} sx={{ py: 0.35, whiteSpace: "nowrap" }}>
                 <Tex tex={relationTex(relation)} />
                 <Box component="span" sx={{ color: colors.inkSoft, ml: 1, fontSize: "0.9rem" }}>
@@ -87,6 +87,8 @@ export function StageCard({ stage, number }: StageCardProps) {
             ))}
           </Box>
           <Typography variant="body2" color="textSecondary">
+            {stage.kind === "calibration" &&
+              `Standards, from dilute to strong: ${stage.series.values.join(", ")}; the strongest reads about ${stage.strongest}. `}
             Asked for: {resultsOf(stage).map(resultWords).join("; ")}.
             {titration &&
               ` What must agree: ${agreement(titration.agree.on, titration.agree.per, titration.result.symbol)}.`}
@@ -155,6 +157,16 @@ export function Reagents({ reagents }: { reagents: readonly Reagent[] }) {
   );
 }
 
+/** The amount in each standard, and the line that the absorbances follow. */
+function axisLines(stage: ComputedStage): { relation: string; unit: string }[] {
+  if (stage.kind !== "calibration") return [];
+  const { axis, line, inputs } = stage;
+  const read = inputs.find((i) => i.is === "absorbance")?.symbol ?? "A";
+  const law = `${line.slope} * ${axis.symbol}`;
+  const right = line.model === "origin" ? law : `${line.intercept} + ${law}`;
+  return [...axis.relations, { relation: `${read} = ${right}`, unit: "1" }];
+}
+
 const minutesWords = (minutes: number) =>
   minutes >= 120 ? `${Math.round(minutes / 6) / 10} h` : `${minutes} min`;
 
@@ -178,6 +190,14 @@ function described(input: Input): string {
       return `${input.label}, by a burette of its own${once}`;
     case "titer":
       return `${input.label}, initial and final reading`;
+    case "absorbance":
+      return `${input.label}, as often as people read`;
+    case "blank":
+      return `${input.label}, first and last`;
+    case "read-off":
+      return `${input.label}, read off the line`;
+    case "trace":
+      return `${input.label}, each second`;
     case "result":
       return `${input.label}, from before`;
     case "given":

@@ -37,9 +37,9 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
               </Box>
               <Typography color="textSecondary">
                 {stage.kind === "titration" && `${stage.verdict.reason} `}
-                {stage.kind === "titration" &&
+                {(stage.kind === "titration" || stage.kind === "unknown") &&
                 stage.acceptance &&
-                !stage.verdict.reason.includes(stage.acceptance.text)
+                !(stage.kind === "titration" && stage.verdict.reason.includes(stage.acceptance.text))
                   ? `${stage.acceptance.text} `
                   : ""}
                 {stage.shown && `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}

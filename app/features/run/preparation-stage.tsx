@@ -2,6 +2,7 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
+import { lazy, Suspense } from "react";
 import { Link } from "react-router";
 import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/run";
 import { fonts } from "../../theme/theme";
@@ -10,6 +11,8 @@ import { CautionPanel } from "./panels";
 import { ShelveButton } from "./shelve";
 import { StageReadings } from "./stage-readings";
 import type { LiveRun } from "./use-run";
+
+const SpectraPanel = lazy(() => import("../assay/spectra-panel").then((m) => ({ default: m.SpectraPanel })));
 
 interface PreparationStageProps {
   run: LiveRun;
@@ -33,7 +36,11 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
         gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 336px" },
       }}
     >
-      <Sheet component="section" aria-label={definition.title} sx={{ display: "grid", gap: 2 }}>
+      <Sheet
+        component="section"
+        aria-label={definition.title}
+        sx={{ display: "grid", gap: 2, gridColumn: { md: 1 } }}
+      >
         <Typography variant="h2">{definition.title}</Typography>
         <StageReadings
           stage={stage}
@@ -56,7 +63,7 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
           <Box data-testid={`result-${stage.key}`} sx={{ fontFamily: fonts.reading, fontSize: "1.9rem" }}>
             {shown?.text ?? "–"}
           </Box>
-          {shown && (
+          {shown && shown.plusMinus !== "0" && (
             <Typography variant="body2" color="textSecondary">
               ± is {plusMinusWords[record.houseRules.plusMinus]}.
             </Typography>
@@ -81,7 +88,14 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
           <ShelveButton stage={stage} record={record} send={send} />
         </Box>
       </Sheet>
-      <CautionPanel definition={definition} />
+      <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: "1 / span 2" } }}>
+        <CautionPanel definition={definition} />
+      </Box>
+      {definition.spectra && (
+        <Suspense fallback={<Box sx={{ minHeight: 300 }} />}>
+          <SpectraPanel run={run} stage={stage} record={record.stages.find((s) => s.key === stage.key)} />
+        </Suspense>
+      )}
     </Box>
   );
 }

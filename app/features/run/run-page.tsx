@@ -1,6 +1,6 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
-import { useCallback, useMemo, useState } from "react";
+import { lazy, Suspense, useCallback, useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { evaluateRun } from "~/core/run";
 import type { RunState } from "~/formats/answers";
@@ -13,6 +13,15 @@ import { ShelfContext } from "./shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { TitrationStageView } from "./titration-stage";
 import { useRun } from "./use-run";
+
+// A titration never needs the photometer's screens: they come when a run has such a stage.
+const CalibrationStageView = lazy(() =>
+  import("../assay/calibration-stage").then((m) => ({ default: m.CalibrationStageView })),
+);
+const UnknownStageView = lazy(() =>
+  import("../assay/unknown-stage").then((m) => ({ default: m.UnknownStageView })),
+);
+const RateStageView = lazy(() => import("../assay/rate-stage").then((m) => ({ default: m.RateStageView })));
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
 export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }) {
@@ -87,6 +96,17 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
         {stage?.kind === "preparation" && (
           <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
         )}
+        <Suspense fallback={<Box sx={{ minHeight: 400 }} />}>
+          {stage?.kind === "calibration" && (
+            <CalibrationStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+          )}
+          {stage?.kind === "unknown" && (
+            <UnknownStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+          )}
+          {stage?.kind === "rate" && (
+            <RateStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+          )}
+        </Suspense>
         {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
       </ShelfContext>
       {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}

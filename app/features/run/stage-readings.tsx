@@ -54,7 +54,7 @@ export function StageReadings({
   const shelf = useContext(ShelfContext);
   const [taking, setTaking] = useState<Input | null>(null);
   const { definition } = stage;
-  const stageFields = stage.stageFields.filter(({ field }) => !field.hidden);
+  const stageFields = stage.stageFields.filter(({ field }) => !field.hidden && !field.many);
   const earlierOnes = definition.inputs.flatMap((input) => {
     const earlier = input.is === "result" ? evaluation.stages.find((s) => s.key === input.stage) : undefined;
     // A closed stage shows its result on its bead already.

@@ -6,7 +6,7 @@ import { FormDialog, ReasonField } from "./correct-dialog";
 import type { Send } from "./use-run";
 
 interface TrialDialogProps {
-  trial: TrialEvaluation;
+  trial: Pick<TrialEvaluation, "id" | "name" | "record">;
   send: Send;
   onClose: () => void;
 }

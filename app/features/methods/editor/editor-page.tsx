@@ -110,7 +110,7 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
                 value={draft.family}
                 onChange={(event) => change({ family: event.target.value as Method["family"] })}
               >
-                {["acid-base", "redox", "complexometric"].map((family) => (
+                {["acid-base", "redox", "complexometric", "colorimetric"].map((family) => (
                   <MenuItem key={family} value={family}>
                     {family}
                   </MenuItem>

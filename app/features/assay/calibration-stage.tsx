@@ -1,0 +1,266 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useMemo, useState } from "react";
+import { Link } from "react-router";
+import { v7 as newId } from "uuid";
+import {
+  type CalibrationEvaluation,
+  fieldKey,
+  type LevelEvaluation,
+  type RunEvaluation,
+  seriesKind,
+  trialFields,
+} from "~/core/run";
+import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
+import { colors } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { CautionPanel } from "../run/panels";
+import { ShelveButton } from "../run/shelve";
+import { StageReadings } from "../run/stage-readings";
+import { StrikeDialog } from "../run/trial-dialogs";
+import type { LiveRun } from "../run/use-run";
+import { CuvetteSheet } from "./cuvette-sheet";
+import { aheadWords, LevelsTable, takenWords } from "./levels-table";
+import { LineChart } from "./line-chart";
+import { LinePanel } from "./line-panel";
+import { PasteDialog } from "./paste-dialog";
+import { ReadingDialog, type ReadingTarget } from "./reading-dialog";
+import { tintOf } from "./tint";
+import { type CuvetteTarget, useCuvette } from "./use-cuvette";
+import { usePhotometer } from "./use-photometer";
+import { useReader, wavelengthOf } from "./use-reader";
+
+interface CalibrationStageProps {
+  run: LiveRun;
+  stage: CalibrationEvaluation;
+  evaluation: RunEvaluation;
+}
+
+/** What to read next: the blank, then the flasks from dilute to strong, then those that this person has read least. */
+function following(stage: CalibrationEvaluation, person: string, hasBlank: boolean): string {
+  if (hasBlank && stage.blanks.length === 0) return "blank";
+  const [ahead] = stage.ahead;
+  if (ahead !== undefined) return `ahead:${ahead}`;
+  const counted = stage.levels
+    .filter((l) => !l.record.struck)
+    .map((l) => ({ id: l.id, n: l.readings.filter((r) => r.person === person).length }));
+  const least = Math.min(...counted.map((c) => c.n));
+  return counted.find((c) => c.n === least)?.id ?? "other";
+}
+
+/** Standards and the line through them: the reading in hand, all readings, the chart, what the data say. */
+export function CalibrationStageView({ run, stage, evaluation }: CalibrationStageProps) {
+  const { record, send } = run;
+  const { definition } = stage;
+  const [person, setPerson] = useReader(record.bench);
+  const symbols = {
+    reading: definition.inputs.find((i) => i.is === "absorbance")?.symbol ?? "A",
+    blank: definition.inputs.find((i) => i.is === "blank")?.symbol ?? null,
+  };
+  const [asked, setAsked] = useState<string | null>(null);
+  const which = asked ?? following(stage, person, symbols.blank !== null);
+  const [fresh, setFresh] = useState(() => newId());
+  const [pasting, setPasting] = useState(false);
+  const [opened, setOpened] = useState<ReadingTarget | null>(null);
+  const [striking, setStriking] = useState<LevelEvaluation | null>(null);
+  const locked = record.status !== "open";
+  const stageRecord = record.stages.find((s) => s.key === stage.key);
+  const level = stage.levels.find((l) => l.id === which) ?? null;
+  const planned = which.startsWith("ahead:") ? which.slice(6) : null;
+  const top = Math.max(...stage.levels.map((l) => l.x ?? 0), 1e-12);
+
+  const target = useMemo((): CuvetteTarget => {
+    if (which === "blank") {
+      const observations = stageRecord?.observations ?? [];
+      return { trialId: null, symbol: symbols.blank ?? "", fields: [], proposals: {}, observations };
+    }
+    const fields = trialFields(definition, record.houseRules).filter((f) => !f.optional);
+    const there = new Set(level?.fields.filter((f) => f.present).map((f) => fieldKey(f.field)));
+    return {
+      trialId: level?.id ?? fresh,
+      symbol: symbols.reading,
+      fields: fields.filter((f) => !there.has(fieldKey(f))),
+      proposals:
+        planned === null ? {} : { [`${definition.series.symbol}:${seriesKind(definition)}`]: planned },
+      observations: level?.record.observations ?? [],
+    };
+  }, [
+    which,
+    stageRecord,
+    symbols.blank,
+    symbols.reading,
+    definition,
+    record.houseRules,
+    level,
+    fresh,
+    planned,
+  ]);
+
+  const cuvette = useCuvette({
+    draftKey: `cuvette:${record.id}:${stage.key}:${which}`,
+    target,
+    stage: definition,
+    rules: record.houseRules,
+    person,
+    send,
+    onSaved: () => {
+      setFresh(newId());
+      setAsked(null);
+    },
+  });
+  const part =
+    planned === null ? (level?.x ?? 0) / top : Number(planned) / Number(definition.series.values.at(-1) ?? 1);
+  const nm = wavelengthOf(evaluation);
+  const floor = definition.line.cut === undefined ? 0 : definition.strongest / 3;
+  const simulated =
+    which === "blank"
+      ? clearCuvette
+      : cuvetteOf(absorberNear(nm), nm, floor + (definition.strongest - floor) * part);
+  const photometer = usePhotometer(record.id, nm, simulated, which);
+
+  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
+  const next = evaluation.stages[order + 1];
+  const unknown = evaluation.stages.find((s) => s.kind === "unknown" && s.lineOf === stage.key);
+  const title =
+    which === "blank"
+      ? "Blank"
+      : level
+        ? `Flask with ${takenWords(level)}`
+        : planned === null
+          ? "Another flask"
+          : `Flask with ${aheadWords(stage, planned)}`;
+  const prompt =
+    which === "blank"
+      ? stage.blanks.length === 0
+        ? "Zero the instrument on it, then write down what it shows."
+        : "Once more: it shows whether the instrument drifted."
+      : "Rinse the cuvette with this solution, fill it, wipe it, the same side to the light.";
+  return (
+    <>
+      <StageReadings
+        stage={stage}
+        record={stageRecord}
+        evaluation={evaluation}
+        run={record}
+        rules={record.houseRules}
+        locked={locked}
+        send={send}
+      />
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          mt: 1.25,
+          alignItems: "start",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 5fr) minmax(0, 7fr)" },
+        }}
+      >
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+          {!locked && (
+            <CuvetteSheet
+              title={title}
+              prompt={prompt}
+              tint={which === "blank" ? null : tintOf(definition.color, part)}
+              target={target}
+              cuvette={cuvette}
+              person={person}
+              onPerson={setPerson}
+              photometer={photometer}
+              canCheck={level !== null && level.readings.length > 0}
+            />
+          )}
+          <Sheet component="section" aria-label="Flasks" sx={{ p: 1.25 }}>
+            <LevelsTable
+              stage={stage}
+              inHand={locked ? "" : which}
+              symbols={symbols}
+              locked={locked}
+              onTakeUp={setAsked}
+              onOpen={setOpened}
+              onStrike={setStriking}
+              onRestore={(l) => void send({ intent: "restore", trialId: l.id })}
+            />
+            {!locked && (
+              <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
+                <Button size="small" onClick={() => setAsked("other")}>
+                  Another flask
+                </Button>
+                <Button size="small" onClick={() => setPasting(true)}>
+                  A class’s readings …
+                </Button>
+              </Box>
+            )}
+          </Sheet>
+          <CautionPanel definition={definition} />
+        </Box>
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+          <NextSteps stage={stage} next={next ? { key: next.key, title: next.definition.title } : null}>
+            {stage.shown && (
+              <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
+                Show the working
+              </Button>
+            )}
+            <ShelveButton stage={stage} record={record} send={send} />
+          </NextSteps>
+          <LineChart
+            stage={stage}
+            unknown={unknown?.kind === "unknown" ? unknown : null}
+            title={record.title}
+          />
+          <LinePanel stage={stage} locked={locked} send={send} />
+        </Box>
+      </Box>
+      {pasting && (
+        <PasteDialog stage={stage} symbols={symbols} send={send} onClose={() => setPasting(false)} />
+      )}
+      {opened && (
+        <ReadingDialog target={opened} stageKey={stage.key} send={send} onClose={() => setOpened(null)} />
+      )}
+      {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
+    </>
+  );
+}
+
+/** What comes next, in words, with the cautions that stand in the way and the way on. */
+function NextSteps({
+  stage,
+  next,
+  children,
+}: {
+  stage: CalibrationEvaluation;
+  next: { key: string; title: string } | null;
+  children: React.ReactNode;
+}) {
+  return (
+    <Sheet component="section" aria-label="What comes next" sx={{ display: "grid", gap: 1 }}>
+      <Typography
+        data-testid="next-reading"
+        sx={{ fontWeight: 700, fontSize: "1.05rem", color: colors.tealDeep }}
+      >
+        {stage.next}.
+      </Typography>
+      {stage.cautions.map(({ message }) => (
+        <Alert key={message} severity="warning" sx={{ py: 0 }}>
+          {message}.
+        </Alert>
+      ))}
+      {(stage.done || stage.shown) && (
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+          {next && (
+            <Button
+              component={Link}
+              to={`?stage=${next.key}`}
+              variant={stage.done ? "contained" : "outlined"}
+              preventScrollReset
+            >
+              Go on: {next.title}
+            </Button>
+          )}
+          {children}
+        </Box>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,9 @@
+import { type CourseEvaluation, trialWords } from "~/core/run";
+
+/** "Course 2, 0.10 mol/L". */
+export function courseName({ name, fields }: CourseEvaluation): string {
+  const typed = fields
+    .filter(({ field, present }) => present && field.kind === "given")
+    .map(({ field, present }) => `${present?.text ?? ""} ${field.unit}`);
+  return [trialWords(name).replace(/^trial/, "Course"), ...typed].join(", ");
+}

@@ -1,0 +1,139 @@
+import { useRef, useState } from "react";
+import { v7 as newId } from "uuid";
+import {
+  checkField,
+  type ComputedStage,
+  type Field,
+  fieldKey,
+  type HouseRules,
+  type Observation,
+} from "~/core/run";
+import type { Enter } from "~/formats/requests";
+import { useStoredDraft } from "../run/draft-store";
+import type { Send } from "../run/use-run";
+
+/** What is in the light now: which flask, and what has still to be typed of it. */
+export interface CuvetteTarget {
+  /** Null for the blank, which belongs to the stage. */
+  readonly trialId: string | null;
+  /** Symbol of the absorbance. */
+  readonly symbol: string;
+  /** Fields of the flask that nothing was typed for yet. */
+  readonly fields: readonly Field[];
+  /** What they usually are. */
+  readonly proposals: Readonly<Record<string, string>>;
+  readonly observations: readonly Observation[];
+}
+
+export interface CuvetteNote {
+  readonly key: string;
+  readonly severity: "stop" | "caution" | "waiting";
+  readonly message: string;
+  readonly proposal?: string;
+}
+
+export type ReadingKind = "absorbance" | "transmittance" | "absorbance.again";
+
+interface UseCuvette {
+  readonly draftKey: string;
+  readonly target: CuvetteTarget;
+  readonly stage: ComputedStage;
+  readonly rules: HouseRules;
+  readonly person: string;
+  readonly send: Send;
+  readonly onSaved: () => void;
+}
+
+export const readingKey = "reading";
+
+/** Entry of one reading with whatever has to be typed of its flask; what is typed outlives a closed tab until it is saved. */
+export function useCuvette({ draftKey, target, stage, rules, person, send, onSaved }: UseCuvette) {
+  const [draft, setDraft] = useStoredDraft(draftKey);
+  const [kind, setKind] = useState<ReadingKind>("absorbance");
+  const [note, setNote] = useState<CuvetteNote | null>(null);
+  const [busy, setBusy] = useState(false);
+  // A request that is sent again after a lost answer carries the same ids, and is written once.
+  const ids = useRef(new Map<string, string>());
+  const texts = draft?.texts ?? {};
+  const textOf = (key: string) => texts[key] ?? target.proposals[key] ?? "";
+  const type = (key: string, value: string) => {
+    setNote(null);
+    setDraft({ trialId: target.trialId ?? "blank", kind: "fine", texts: { ...texts, [key]: value } });
+  };
+  const idOf = (key: string) => {
+    const known = ids.current.get(key) ?? newId();
+    ids.current.set(key, known);
+    return known;
+  };
+
+  /** Sends what is typed, or what the instrument showed. False where something is wrong with it. */
+  const save = async (shown?: string): Promise<boolean> => {
+    const holder = { observations: [...target.observations] };
+    const context = { stage, houseRules: rules, holder };
+    const readings: Enter["rows"][number]["readings"] = [];
+    for (const field of target.fields) {
+      const key = fieldKey(field);
+      const checked = checkField(field, textOf(key), context);
+      if (!checked.ok) {
+        setNote({ key, severity: "stop", message: checked.check.message });
+        return false;
+      }
+      readings.push({ id: idOf(key), symbol: field.symbol, kind: field.kind, text: textOf(key), person });
+    }
+    const reading = shown ?? texts[readingKey] ?? "";
+    const field: Field = {
+      symbol: target.symbol,
+      kind,
+      label: "Absorbance",
+      unit: kind === "transmittance" ? "%" : "",
+      hint: "",
+      rules:
+        kind === "transmittance"
+          ? { instrument: "The transmittance", unit: "%", decimals: null, aboveZero: true, most: 300 }
+          : { instrument: "The photometer", unit: "", decimals: null, least: -0.5, most: 4 },
+    };
+    const checked = checkField(field, reading, context);
+    if (!checked.ok) {
+      const tooMuch = kind !== "transmittance" && Number(reading.replace(",", ".")) > 4;
+      setNote({
+        key: readingKey,
+        severity: "stop",
+        message: tooMuch
+          ? `${checked.check.message}. Is it a transmittance in percent?`
+          : checked.check.message,
+      });
+      return false;
+    }
+    readings.push({ id: idOf(readingKey), symbol: target.symbol, kind, text: reading, person });
+    setBusy(true);
+    const answer = await send({
+      intent: "enter",
+      stageKey: stage.key,
+      source: shown === undefined ? "typed" : "instrument",
+      rows: [{ trial: target.trialId === null ? null : { id: target.trialId, kind: "fine" }, readings }],
+    });
+    setBusy(false);
+    if (answer.status !== "done") {
+      setNote({
+        key: readingKey,
+        severity: answer.status === "unreachable" ? "waiting" : "stop",
+        message: answer.message,
+      });
+      return false;
+    }
+    ids.current.clear();
+    setDraft(null);
+    setNote(
+      kind !== "transmittance" && checked.value < -0.005
+        ? {
+            key: readingKey,
+            severity: "caution",
+            message: `${checked.text} is below zero: zero on the blank again?`,
+          }
+        : null,
+    );
+    onSaved();
+    return true;
+  };
+  return { textOf, type, save, note, busy, kind, setKind, reading: texts[readingKey] ?? "" };
+}
