@@ -1,6 +1,13 @@
 export default {
   testEnvironment: "node",
-  roots: ["<rootDir>/core", "<rootDir>/catalog", "<rootDir>/formats", "<rootDir>/server", "<rootDir>/app"],
+  roots: [
+    "<rootDir>/core",
+    "<rootDir>/catalog",
+    "<rootDir>/devices",
+    "<rootDir>/formats",
+    "<rootDir>/server",
+    "<rootDir>/app",
+  ],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   moduleNameMapper: { "^~/(.*)$": "<rootDir>/$1", "\\.css$": "<rootDir>/app/tests/no-styles.mjs" },

@@ -16,11 +16,23 @@ const weighed = (grams: number, final: string) =>
 const taken = (symbol: string, ml: string, final: string) =>
   ({ [`${symbol}:volume.taken`]: ml, ...titer(final) }) as const;
 
+/** Flasks of a calibration: what was taken for each, and the absorbance that a line gives it. */
+const standards = (key: string, values: readonly string[], absorbance: (x: number) => number) =>
+  values.map((value) => ({ [key]: value, "A:absorbance": absorbance(Number(value)).toFixed(6) }));
+
+const unknown = (taken: Readonly<Record<string, string>>, absorbance: number) => ({
+  ...taken,
+  "A:absorbance": absorbance.toFixed(6),
+});
+
+const wavelength = (nm: string) => ({ once: { "λ:given": nm } });
+const series = ["0.00", "2.00", "4.00", "6.00", "8.00", "10.00"];
+
 /*
  * One worked example for each method, from the definition of the quantity alone. Molar masses: IUPAC 2021 (CHECKS.md). Where a
  * figure is of the trade, it says so.
  */
-const examples: readonly Example[] = [
+const examples: Example[] = [
   {
     method: "base-by-phthalate-then-acid",
     stages: {
@@ -379,6 +391,108 @@ const examples: readonly Example[] = [
     }),
   ),
 ];
+
+/* The photometer's methods: lines that are exact, so that what is read off them can be told beforehand. */
+examples.push(
+  {
+    // 5 mg/L, 10 mL to 50 mL: 1 mg/L reads 0.7. An unknown that reads 0.315 holds 0.45 mg/L, diluted by half.
+    method: "phosphate-as-molybdenum-blue",
+    stages: {
+      wavelength: wavelength("880"),
+      standards: { trials: standards("V_s:volume.taken", series, (v) => 0.07 * v) },
+      unknown: { trials: [unknown({ "V_u:volume.taken": "25.00" }, 0.315)] },
+    },
+    found: [
+      ["standards", null, (0.7 * 30.974) / 1e-3],
+      ["unknown", null, 0.9],
+      ["unknown", "c_P", (0.9 * 94.97) / 30.974],
+      ["unknown", "n_u", 900 / 30.974],
+    ],
+  },
+  {
+    method: "nitrite-as-azo-dye",
+    stages: {
+      wavelength: wavelength("540"),
+      standards: { trials: standards("V_s:volume.taken", series, (v) => 0.07 * v) },
+      unknown: { trials: [unknown({ "V_u:volume.taken": "25.00" }, 0.35)] },
+    },
+    found: [
+      ["standards", null, (3.5 * 14.007) / 1e-3],
+      ["unknown", null, 0.2],
+      ["unknown", "c_N", (0.2 * 46.005) / 14.007],
+    ],
+  },
+  {
+    // The axis is kept in mL of stock: 5.5 mL of 2 g/L color as much, which is 11 mg.
+    method: "copper-with-ammonia",
+    stages: {
+      wavelength: wavelength("620"),
+      standards: { trials: standards("V_s:volume.taken", series.slice(1), (v) => 0.068 * v) },
+      unknown: { trials: [unknown({ "V_u:volume.taken": "5.00" }, 0.374)] },
+    },
+    found: [
+      ["standards", null, (0.068 * 25 * 63.546) / 2],
+      ["unknown", null, 2.2],
+      ["unknown", "m", 11],
+    ],
+  },
+  {
+    method: "iron-with-phenanthroline",
+    stages: {
+      wavelength: wavelength("510"),
+      standards: { trials: standards("V_s:volume.taken", series, (v) => 0.08 * v) },
+      unknown: { trials: [unknown({ "V_u:volume.taken": "25.00" }, 0.4)] },
+    },
+    found: [
+      ["standards", null, (0.2 * 55.845) / 1e-3],
+      ["unknown", null, 4],
+    ],
+  },
+  {
+    // The sample alone reads 0.24, each mg/L added 0.2: it holds 1.2 mg/L in the flask, 3 mg/L before.
+    method: "iron-by-standard-addition",
+    stages: {
+      wavelength: wavelength("510"),
+      additions: { trials: standards("V_s:volume.taken", series.slice(0, 5), (v) => 0.24 + 0.08 * v) },
+    },
+    found: [
+      ["additions", "c_x", 1.2],
+      ["additions", null, 3],
+    ],
+  },
+  {
+    // Common practice, no source: 20 drops to the mL; 15 drops of 10 % ethanol in 50 mL: 0.15 %.
+    method: "ethanol-by-dichromate",
+    stages: {
+      drop: { once: { "m:mass.tared": "3.9360", "N:given": "80" } },
+      wavelength: wavelength("600"),
+      standards: { trials: standards("d:given", ["0", "5", "10", "15", "20"], (d) => 0.01 + 0.03 * d) },
+      unknown: { trials: [unknown({ "d_u:given": "20" }, 0.46)] },
+    },
+    found: [
+      ["drop", null, 0.05],
+      ["drop", "f", 20],
+      // 0.46 is the flask of 15 drops: 0.15 % in 50 mL, 7.5 % in the mL, 15 % in the drink.
+      ["unknown", null, 15],
+    ],
+  },
+  {
+    // k' = 0.012 1/s in 0.1 mol/L, and twice that in twice as much.
+    method: "fading-of-a-dye",
+    stages: {
+      wavelength: wavelength("590"),
+      fading: {
+        once: { "T:temperature": "21.0" },
+        trials: [{ "c_B:given": "0.100" }, { "c_B:given": "0.200" }],
+        courses: [0.012, 0.024].map((k) => {
+          const x = Array.from({ length: 200 }, (_, t) => t);
+          return { x, absorbance: x.map((t) => 0.9 * Math.exp(-k * t)) };
+        }),
+      },
+    },
+    found: [["fading", null, 0.12]],
+  },
+);
 
 test.each(examples.map((e) => [e.method, e] as const))("%s: its worked example", (id, { stages, found }) => {
   const method = methods.find((m) => m.id === id) as Method;

@@ -83,7 +83,7 @@ export function Chain({ beads, hrefOf, viewed, compact = false }: ChainProps) {
                 color: colors.inkSoft,
                 fontFamily: /\d ± /.test(bead.fact) ? fonts.reading : fonts.text,
                 fontSize: compact ? "0.8rem" : "0.95rem",
-                whiteSpace: "nowrap",
+                whiteSpace: beads.length > 3 ? "normal" : "nowrap",
                 minHeight: { xs: 0, sm: "1.4em" },
               }}
             >

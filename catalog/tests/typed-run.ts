@@ -13,20 +13,26 @@ import { defaultHouseRules } from "../rules/defaults";
 
 const at = "2026-11-25T09:00:00.000Z";
 
-/** What was typed, by `symbol:kind`. */
+/** What was typed, by `symbol:kind`; several readings of one cuvette stand in one text, parted by blanks. */
 export type Typed = Readonly<Record<`${string}:${ObservationKind}`, string>>;
 
 export interface TypedStage {
   readonly once?: Typed;
   readonly trials?: readonly Typed[];
+  /** Courses of absorbance in time, one for each of the first trials. */
+  readonly courses?: readonly { readonly x: readonly number[]; readonly absorbance: readonly number[] }[];
+  readonly choices?: Readonly<Record<string, string>>;
 }
 
 const observed = (holder: string, typed: Typed, stage: ComputedStage): Observation[] => {
   const fields = [...stageFields(stage, defaultHouseRules), ...trialFields(stage, defaultHouseRules)];
-  return Object.entries(typed).map(([key, text]) => {
+  const each = Object.entries(typed).flatMap(([key, texts]) =>
+    texts.split(" ").map((text, i) => [key, text, i === 0 ? "" : `/${i}`] as const),
+  );
+  return each.map(([key, text, which]) => {
     const [symbol = "", kind = ""] = key.split(":");
     return {
-      id: `${holder}/${key}`,
+      id: `${holder}/${key}${which}`,
       symbol,
       kind: kind as ObservationKind,
       text,
@@ -63,10 +69,27 @@ export function typedRun(
     finishedAt: null,
     method,
     houseRules: { ...defaultHouseRules, ...rules },
-    stages: Object.entries(stages).map(([key, { once = {}, trials = [] }]) => ({
+    stages: Object.entries(stages).map(([key, { once = {}, trials = [], courses, choices }]) => ({
       id: key,
       key,
       observations: observed(key, once, definitionOf(key)),
+      ...(choices ? { choices: { ...choices } } : {}),
+      ...(courses
+        ? {
+            traces: courses.map(({ x, absorbance }, i) => ({
+              id: `${key}-course-${i + 1}`,
+              trialId: `${key}-${i + 1}`,
+              name: `course ${i + 1}`,
+              xUnit: "s" as const,
+              x: [...x],
+              absorbance: [...absorbance],
+              source: "imported" as const,
+              person: "bench 2",
+              at,
+              removed: null,
+            })),
+          }
+        : {}),
       trials: trials.map((typed, i): TrialRecord => ({
         id: `${key}-${i + 1}`,
         number: i + 1,

@@ -35,7 +35,7 @@ function dilutionWords(x: number, top: number): string {
     .concat(choices.filter(({ factor, p }) => factor >= needed && p < 5))
     .sort((a, b) => a.factor - b.factor || b.p - a.p);
   return fit
-    ? `dilute it ${toSignificant(fit.factor, 2)}-fold (${fit.p} mL to ${fit.f} mL) and it will lie within`
+    ? `dilute it ${Number(fit.factor.toPrecision(3))}-fold (${fit.p} mL to ${fit.f} mL) and it will lie within`
     : "dilute it in two steps";
 }
 
@@ -165,6 +165,13 @@ function resultViews(stage: CompiledAssay, { combined, members }: Combined, cont
   };
 }
 
+/** What is read once and was not typed yet, in words: nothing follows without it. */
+function stillWanting(stage: CompiledAssay, record: StageRecord, { rules }: StageContext): string | null {
+  const { field } =
+    stageFieldStates(stage.definition, record, rules).find((f) => !f.present && !f.field.optional) ?? {};
+  return field ? `${field.label} is still to be typed` : null;
+}
+
 /** Unknown flasks read off the line of an earlier stage. */
 export function evaluateUnknown(
   stage: CompiledAssay,
@@ -179,7 +186,8 @@ export function evaluateUnknown(
   const together = combine(stage, trials, context);
   const { combined, members } = together;
   const lineOf = definition.inputs.find((i) => i.is === "read-off")?.stage ?? "";
-  const problem = combined ? null : (trials.find((t) => t.problem && !t.record.struck)?.problem ?? null);
+  const told = trials.find((t) => t.problem && !t.record.struck)?.problem;
+  const problem = combined || trials.length === 0 ? null : (told ?? stillWanting(stage, record, context));
   const open = trials.find((t) => t.missing && !t.record.struck);
   const cautions = trials.flatMap((t) => (t.record.struck ? [] : t.cautions));
   return {
@@ -300,7 +308,11 @@ export function evaluateRate(
     chosen,
     dependence: runs.length > 1 ? orderInExcess(runs) : null,
     ...resultViews(stage, together, context),
-    problem: together.combined ? null : (trials.find((t) => t.problem && !t.record.struck)?.problem ?? null),
+    problem:
+      together.combined || trials.length === 0
+        ? null
+        : (trials.find((t) => t.problem && !t.record.struck)?.problem ??
+          stillWanting(stage, record, context)),
     cautions: trials.flatMap((t) => (t.record.struck ? [] : t.cautions)),
     next: open
       ? `Take the course of ${trialWords(open.name)}, or bring it in from a file`

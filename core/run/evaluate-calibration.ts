@@ -91,24 +91,22 @@ function evaluateLevel(
   };
 }
 
+/** A blank that moved by more than this drifted; of a standard, two percent more. Common practice, no source. */
+const driftLimit = 0.005;
+
 /** The blank and standards that were read once more: what has moved since. */
-function driftChecks(
-  blanks: readonly ReadingView[],
-  levels: readonly LevelEvaluation[],
-  scatter: number,
-): Check[] {
-  const limit = Math.max(0.005, 3 * scatter);
+function driftChecks(blanks: readonly ReadingView[], levels: readonly LevelEvaluation[]): Check[] {
   const counted = blanks.filter((b) => !b.struck);
   const [first, last] = [counted[0], counted.at(-1)];
   const checks: Check[] = [];
-  if (first && last && Math.abs(last.absorbance - first.absorbance) > limit) {
+  if (first && last && Math.abs(last.absorbance - first.absorbance) > driftLimit) {
     checks.push({
       severity: "caution",
       message: `The blank moved from ${first.text} to ${last.text} while you read: zero again and read the standards once more`,
     });
   }
   for (const { again, mean, name } of levels) {
-    if (again === null || mean === null || Math.abs(again - mean) <= limit) continue;
+    if (again === null || mean === null || Math.abs(again - mean) <= driftLimit + 0.02 * mean) continue;
     checks.push({
       severity: "caution",
       message: `At the end ${name} read ${again.toFixed(3)} and not ${mean.toFixed(3)}: the instrument, or the color, drifted`,
@@ -288,7 +286,7 @@ export function evaluateCalibration(
     ),
     shares: quantity ? sharesOfVariance(quantity, shareGroups(method.method, stage, earlier)) : [],
     problem,
-    cautions: [...driftChecks(blanks, levels, found?.fit.residualSd ?? 0), ...readingChecks(levels)],
+    cautions: [...driftChecks(blanks, levels), ...readingChecks(levels)],
     next: nextWords(definition, levels, ahead, blanks, line, problem),
   };
 }

@@ -308,15 +308,27 @@ export async function changeRun(
   request: RunRequest,
   now = new Date(),
 ): Promise<Changed> {
-  return db.transaction(async (tx) => {
-    const record = await loadRunRecord(tx, runId);
-    if (!record) return { status: "missing", message: "There is no such run" } as const;
-    const outcome = await apply({ db: tx, record, person: record.bench, now }, request);
-    if (outcome.status !== "done") return outcome;
-    const changed = await refreshSummary(tx, runId, now);
-    return {
-      status: "done",
-      state: changed && { record: changed, undo: await undoOffer(tx, runId) },
-    } as const;
-  });
+  try {
+    return await db.transaction(async (tx) => {
+      const record = await loadRunRecord(tx, runId);
+      if (!record) return { status: "missing", message: "There is no such run" } as const;
+      const outcome = await apply({ db: tx, record, person: record.bench, now }, request);
+      if (outcome.status !== "done") throw new NotDone(outcome);
+      const changed = await refreshSummary(tx, runId, now);
+      return {
+        status: "done",
+        state: changed && { record: changed, undo: await undoOffer(tx, runId) },
+      } as const;
+    });
+  } catch (error) {
+    if (error instanceof NotDone) return error.outcome;
+    throw error;
+  }
+}
+
+/** Ends a transaction with nothing written: of several readings, those before the one that was refused. */
+class NotDone extends Error {
+  constructor(readonly outcome: Exclude<Outcome, { status: "done" }>) {
+    super(outcome.message);
+  }
 }

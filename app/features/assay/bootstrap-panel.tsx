@@ -66,7 +66,7 @@ export function BootstrapPanel({
   const decimals = decimalsFor(u, 2);
   const show = (v: number) => toDecimals(v, decimals);
   return (
-    <Sheet component="section" aria-labelledby="bootstrap-title">
+    <Sheet component="section" aria-labelledby="bootstrap-title" sx={{ order: { xs: 6, md: 0 } }}>
       <Typography id="bootstrap-title" variant="h2">
         The ± a second way
       </Typography>

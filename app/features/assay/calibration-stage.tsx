@@ -27,6 +27,7 @@ import { LineChart } from "./line-chart";
 import { LinePanel } from "./line-panel";
 import { PasteDialog } from "./paste-dialog";
 import { ReadingDialog, type ReadingTarget } from "./reading-dialog";
+import { column } from "./layout";
 import { tintOf } from "./tint";
 import { type CuvetteTarget, useCuvette } from "./use-cuvette";
 import { usePhotometer } from "./use-photometer";
@@ -157,7 +158,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
           gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 5fr) minmax(0, 7fr)" },
         }}
       >
-        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+        <Box sx={column}>
           {!locked && (
             <CuvetteSheet
               title={title}
@@ -171,7 +172,11 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
               canCheck={level !== null && level.readings.length > 0}
             />
           )}
-          <Sheet component="section" aria-label="Flasks" sx={{ p: 1.25 }}>
+          <Sheet
+            component="section"
+            aria-label="Flasks"
+            sx={{ p: 1.25, order: { xs: 3, md: 0 }, minWidth: 0 }}
+          >
             <LevelsTable
               stage={stage}
               inHand={locked ? "" : which}
@@ -193,9 +198,11 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
               </Box>
             )}
           </Sheet>
-          <CautionPanel definition={definition} />
+          <Box sx={{ order: 9 }}>
+            <CautionPanel definition={definition} />
+          </Box>
         </Box>
-        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+        <Box sx={column}>
           <NextSteps stage={stage} next={next ? { key: next.key, title: next.definition.title } : null}>
             {stage.shown && (
               <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
@@ -234,7 +241,11 @@ function NextSteps({
   children: React.ReactNode;
 }) {
   return (
-    <Sheet component="section" aria-label="What comes next" sx={{ display: "grid", gap: 1 }}>
+    <Sheet
+      component="section"
+      aria-label="What comes next"
+      sx={{ display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
+    >
       <Typography
         data-testid="next-reading"
         sx={{ fontWeight: 700, fontSize: "1.05rem", color: colors.tealDeep }}

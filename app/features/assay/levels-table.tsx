@@ -19,6 +19,9 @@ interface LevelsTableProps {
 
 const cell = { py: 0.6, px: 0.75, verticalAlign: "top", borderTop: `1px solid ${colors.line}` } as const;
 
+/** A column that a phone does without. */
+const onWide = { display: { xs: "none", sm: "table-cell" } } as const;
+
 /** What was typed for a flask, with its unit. */
 export function takenWords(level: LevelEvaluation): string {
   return level.fields
@@ -81,7 +84,11 @@ export function LevelsTable(props: LevelsTableProps) {
         <thead>
           <tr>
             <th scope="col">Flask</th>
-            {!ownAxis && <th scope="col">{unit || "amount"}</th>}
+            {!ownAxis && (
+              <Box component="th" scope="col" sx={onWide}>
+                {unit || "amount"}
+              </Box>
+            )}
             <th scope="col">Readings</th>
             <th scope="col">Mean</th>
           </tr>
@@ -92,7 +99,7 @@ export function LevelsTable(props: LevelsTableProps) {
               <Box component="td" sx={cell}>
                 {takeUp("blank", "blank")}
               </Box>
-              {!ownAxis && <Box component="td" sx={cell} />}
+              {!ownAxis && <Box component="td" sx={{ ...cell, ...onWide }} />}
               <Box component="td" sx={cell}>
                 {chips(blanks, "the blank", null, symbols.blank)}
               </Box>
@@ -114,7 +121,7 @@ export function LevelsTable(props: LevelsTableProps) {
                   )}
                 </Box>
                 {!ownAxis && (
-                  <Box component="td" sx={{ ...cell, fontFamily: fonts.reading, pt: 1.1 }}>
+                  <Box component="td" sx={{ ...cell, ...onWide, fontFamily: fonts.reading, pt: 1.1 }}>
                     {level.x === null ? "–" : toSignificant(level.x, 4)}
                   </Box>
                 )}
@@ -150,7 +157,7 @@ export function LevelsTable(props: LevelsTableProps) {
               <Box component="td" sx={{ ...cell, color: colors.inkSoft }}>
                 {takeUp(`ahead:${value}`, aheadWords(stage, value))}
               </Box>
-              {!ownAxis && <Box component="td" sx={cell} />}
+              {!ownAxis && <Box component="td" sx={{ ...cell, ...onWide }} />}
               <Box component="td" sx={{ ...cell, color: colors.inkSoft, pt: 1.1 }}>
                 not read yet
               </Box>

@@ -33,7 +33,11 @@ export function LineChart({ stage, unknown, title }: LineChartProps) {
     );
   }
   return (
-    <Sheet component="section" aria-label="Chart of the line" sx={{ p: 1.5, pb: 0.5 }}>
+    <Sheet
+      component="section"
+      aria-label="Chart of the line"
+      sx={{ p: 1.5, pb: 0.5, order: { xs: 4, md: 0 }, minWidth: 0 }}
+    >
       <Chart label={label} option={option} height={440} fileName={title} />
       <Box component="details" sx={{ "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
         <summary>The same as a table</summary>

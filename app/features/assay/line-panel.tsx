@@ -61,7 +61,7 @@ export function LinePanel({ stage, locked, send }: LinePanelProps) {
     </TextField>
   );
   return (
-    <Sheet component="section" aria-labelledby="line-title">
+    <Sheet component="section" aria-labelledby="line-title" sx={{ order: { xs: 5, md: 0 }, minWidth: 0 }}>
       <Typography id="line-title" variant="h2" sx={{ mb: 1 }}>
         The line
       </Typography>
@@ -129,7 +129,7 @@ function Numbers({ stage, unit }: { stage: CalibrationEvaluation; unit: string }
       data-testid="line-numbers"
       sx={{
         display: "grid",
-        gridTemplateColumns: "auto 1fr",
+        gridTemplateColumns: { xs: "1fr", sm: "auto 1fr" },
         columnGap: 1.5,
         rowGap: 0.35,
         m: 0,

@@ -25,6 +25,7 @@ import { StageReadings } from "../run/stage-readings";
 import { StrikeDialog } from "../run/trial-dialogs";
 import type { LiveRun } from "../run/use-run";
 import { BootstrapPanel } from "./bootstrap-panel";
+import { column } from "./layout";
 import { tintOf } from "./tint";
 import { CuvetteSheet } from "./cuvette-sheet";
 import { LineChart } from "./line-chart";
@@ -122,7 +123,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
           gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 5fr) minmax(0, 7fr)" },
         }}
       >
-        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+        <Box sx={column}>
           {!locked && (
             <CuvetteSheet
               title={`Unknown, ${name}`}
@@ -146,7 +147,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
             <Sheet
               component="section"
               aria-label="Flasks of the unknown"
-              sx={{ p: 1.25, display: "grid", gap: 1 }}
+              sx={{ p: 1.25, display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
             >
               {stage.trials.map((t) => (
                 <Flask
@@ -164,9 +165,11 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
               ))}
             </Sheet>
           )}
-          <CautionPanel definition={definition} />
+          <Box sx={{ order: 9 }}>
+            <CautionPanel definition={definition} />
+          </Box>
         </Box>
-        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+        <Box sx={column}>
           <ResultSheet run={run} stage={stage} evaluation={evaluation} />
           {calibration && <LineChart stage={calibration} unknown={stage} title={record.title} />}
           {calibration && <BootstrapPanel stage={stage} calibration={calibration} />}
@@ -258,7 +261,7 @@ function ResultSheet({ run, stage, evaluation }: UnknownStageProps) {
     <Sheet
       component="section"
       aria-label="Result"
-      sx={stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}}
+      sx={{ order: { xs: 3, md: 0 }, ...(stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}) }}
     >
       <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
         {stage.next}.
