@@ -169,12 +169,25 @@ describe("runs", () => {
       await seedDemo(demo.db, new Date("2026-11-25T10:00:00Z"));
       const running = await listOpenRuns(demo.db);
       expect(running.map((r) => r.summary.state).sort()).toEqual([
+        "ready to conclude",
+        "ready to conclude",
         "stage 1 of 2",
         "stage 1 of 3",
         "stage 1 of 3",
         "stage 2 of 3",
         "stage 3 of 5",
       ]);
+      // The pond holds 0.87 mg/L of phosphorus, the dye fades with 0.124 L/(mol·s).
+      for (const [title, truth] of [
+        ["Phosphate of the pond", 0.87],
+        ["Fading of the tracer dye", 0.124],
+      ] as const) {
+        const result = running.find((r) => r.title === title)?.summary.result;
+        expect([title, Math.abs(Number(result?.value) - truth) < Number(result?.plusMinus)]).toEqual([
+          title,
+          true,
+        ]);
+      }
       // What the shelf says holds the concentrations that the bottles were simulated from.
       const shelf = await listShelf(demo.db, false, new Date("2026-11-25T10:00:00Z"));
       for (const [formula, truth] of [

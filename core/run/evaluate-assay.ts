@@ -19,7 +19,7 @@ import type {
 } from "./evaluation";
 import type { RateStage, UnknownStage } from "./method";
 import { counting, isTakenBack, readingsOf } from "./readings";
-import { presentObservation, type StageRecord, traceOf, type TrialRecord } from "./record";
+import { presentObservation, type StageRecord, traceOf, type TraceRecord, type TrialRecord } from "./record";
 import { showQuantity } from "./show";
 import { capitalized, counted, trialWords } from "./words";
 
@@ -220,6 +220,20 @@ export function evaluateUnknown(
   };
 }
 
+const comparedBefore = new WeakMap<TraceRecord, Map<string, ReturnType<typeof compareOrders>>>();
+
+/** The three orders fitted to a course, which takes a while for ten thousand points: once for each window of it. */
+function comparedOnce(trace: TraceRecord, window: readonly [number | null, number | null]) {
+  const known = comparedBefore.get(trace) ?? new Map<string, ReturnType<typeof compareOrders>>();
+  comparedBefore.set(trace, known);
+  const key = window.join(" to ");
+  const there = known.get(key);
+  if (there) return there;
+  const fresh = compareOrders(windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window));
+  known.set(key, fresh);
+  return fresh;
+}
+
 function evaluateCourse(
   record: TrialRecord,
   stage: CompiledAssay,
@@ -236,9 +250,7 @@ function evaluateCourse(
     return present ? Number(present.value) : null;
   };
   const window = [edge("window.from"), edge("window.to")] as const;
-  const compared = trace
-    ? compareOrders(windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window))
-    : null;
+  const compared = trace ? comparedOnce(trace, window) : null;
   const comparison = compared?.ok ? compared.value : null;
   const extra = new Map<string, Quantity>();
   if (comparison) {

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Slider from "@mui/material/Slider";
 import Typography from "@mui/material/Typography";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { CourseEvaluation, RateEvaluation } from "~/core/run";
 import { traceCsv } from "~/formats/trace-file";
@@ -23,6 +23,9 @@ interface CourseViewProps {
   onStrike: () => void;
 }
 
+/** How long a handle of the window must stand still before it is saved. */
+const restMs = 300;
+
 /** One course with the law fitted to it; the window that is used is dragged beneath the time axis. */
 export function CourseView({ course, stage, title, locked, send, onStrike }: CourseViewProps) {
   const { trace, window, record, problem } = course;
@@ -33,11 +36,16 @@ export function CourseView({ course, stage, title, locked, send, onStrike }: Cou
   const shown = dragged ?? saved;
   const option = useMemo(() => courseOption(course, stage.order), [course, stage.order]);
   const symbol = stage.definition.inputs.find((i) => i.is === "trace")?.symbol ?? "A";
+  const latest = useRef({ course, saved });
+  useEffect(() => {
+    latest.current = { course, saved };
+  });
   const setWindow = async (next: readonly [number, number]) => {
+    const before = latest.current;
     for (const [i, kind] of (["window.from", "window.to"] as const).entries()) {
       const value = next[i] ?? 0;
-      if (value === saved[i]) continue;
-      const present = course.fields.find((f) => f.field.kind === kind)?.present ?? null;
+      if (value === before.saved[i]) continue;
+      const present = before.course.fields.find((f) => f.field.kind === kind)?.present ?? null;
       const answer = await send({
         intent: "observe",
         id: newId(),
@@ -51,7 +59,13 @@ export function CourseView({ course, stage, title, locked, send, onStrike }: Cou
       });
       setTrouble(answer.status === "done" ? null : answer.message);
     }
-    setDragged(null);
+    setDragged((now) => (now && now[0] === next[0] && now[1] === next[1] ? null : now));
+  };
+  // A handle moved by keys moves often: it is saved when it has come to rest.
+  const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const settle = (next: [number, number]) => {
+    if (rest.current) clearTimeout(rest.current);
+    rest.current = setTimeout(() => void setWindow(next), restMs);
   };
   return (
     <Sheet component="section" aria-label="Course" sx={{ minWidth: 0 }}>
@@ -92,7 +106,7 @@ export function CourseView({ course, stage, title, locked, send, onStrike }: Cou
           disabled={locked}
           getAriaLabel={(i) => (i === 0 ? "Window from, s" : "Window to, s")}
           onChange={(_event, value) => setDragged(value as [number, number])}
-          onChangeCommitted={(_event, value) => void setWindow(value as [number, number])}
+          onChangeCommitted={(_event, value) => settle(value as [number, number])}
           sx={{ flex: "1 1 220px" }}
         />
         {!locked && (saved[0] !== from || saved[1] !== to) && (

@@ -79,7 +79,6 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
     symbolSize: 10,
     itemStyle: { color: inks[i % inks.length], borderColor: "#ffffff", borderWidth: 1 },
     clip: false,
-    // Benches that read the same stand side by side.
     symbolOffset: [(i - (readers.length - 1) / 2) * 6, 0],
     data: levels.flatMap((l) =>
       l.x === null || l.leftOut !== null
@@ -87,7 +86,11 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
         : l.readings.filter((r) => r.person === person && !r.struck).map((r) => [l.x, r.absorbance]),
     ),
   }));
-  const outliers = line?.points.filter((p) => p.off).map((p) => [p.x, p.y]) ?? [];
+  // Benches that read the same stand side by side.
+  const aside = (person: string) => [(readers.indexOf(person) - (readers.length - 1) / 2) * 6, 0];
+  const outliers =
+    line?.points.filter((p) => p.off).map((p) => ({ value: [p.x, p.y], symbolOffset: aside(p.person) })) ??
+    [];
   const fitted = line
     ? (() => {
         const bands = xs.map((x) => bandsAt(line.fit, x));
@@ -161,8 +164,8 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
       itemWidth: 11,
     },
     grid: [
-      { left: 64, right: 24, top: readers.length > 1 ? 36 : 14, height: "58%", outerBoundsMode: "none" },
-      { left: 64, right: 24, bottom: 46, height: "17%", outerBoundsMode: "none" },
+      { left: 70, right: 24, top: readers.length > 1 ? 36 : 14, height: "58%", outerBoundsMode: "none" },
+      { left: 70, right: 24, bottom: 46, height: "17%", outerBoundsMode: "none" },
     ],
     xAxis: [
       axis("", { gridIndex: 0, min: from, max: to, axisLabel: { show: false }, splitLine: { show: false } }),
@@ -176,10 +179,10 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
       }),
     ],
     yAxis: [
-      axis("Absorbance", { gridIndex: 0, nameGap: 44, ...(low > -0.02 ? { min: 0 } : {}) }),
+      axis("Absorbance", { gridIndex: 0, nameGap: 50, ...(low > -0.02 ? { min: 0 } : {}) }),
       axis("residual", {
         gridIndex: 1,
-        nameGap: 44,
+        nameGap: 50,
         min: -1.15 * spread,
         max: 1.15 * spread,
         interval: 1.15 * spread,

@@ -38,12 +38,12 @@ export function TraceImport({ kind, label, onRead }: TraceImportProps) {
         }}
       />
       {problems.length > 0 && (
-        <Box component="ul" role="alert" sx={{ color: colors.brick, pl: 2.5, my: 0.5 }}>
+        <Box role="alert" sx={{ color: colors.brick, my: 0.5 }}>
           {problems.map(({ line, message }) => (
-            <li key={`${line} ${message}`}>
+            <Box key={`${line} ${message}`}>
               {line > 0 ? `Line ${line}: ` : ""}
               {message}
-            </li>
+            </Box>
           ))}
         </Box>
       )}

@@ -32,6 +32,7 @@ export const axis = (
   type: "value",
   name,
   nameLocation: "middle",
+  nameMoveOverlap: false,
   nameTextStyle: { ...text, color: colors.ink, fontWeight: 600 },
   axisLine: { show: true, lineStyle: { color: colors.lineStrong } },
   splitLine: { lineStyle: { color: colors.line } },

@@ -1,0 +1,274 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { readFileSync } from "node:fs";
+import { expect, test } from "./app";
+
+/** Begins a run from the page of its method. */
+async function begin(page: Page, methodId: string, title: string) {
+  await page.goto(`/methods/${methodId}`);
+  await page.getByRole("link", { name: "Start a run" }).first().click();
+  await page.getByRole("textbox", { name: "Title" }).fill(title);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
+}
+
+const inHand = (page: Page) => page.getByTestId("flask-in-hand");
+const absorbance = (page: Page) => page.getByRole("textbox", { name: "Absorbance", exact: true });
+
+/** Reads the flask that the screen asks for, by keyboard, and waits until the next one is asked for. */
+async function read(page: Page, flask: string, text: string) {
+  await expect(inHand(page)).toHaveText(flask);
+  await absorbance(page).focus();
+  await page.keyboard.type(text);
+  await page.keyboard.press("Enter");
+  await expect(absorbance(page)).toHaveValue("");
+}
+
+async function noGraveFaults(page: Page, where: string) {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations
+    .filter((v) => v.impact === "serious" || v.impact === "critical")
+    .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
+  expect(grave).toEqual([]);
+}
+
+const noOverflow = async (page: Page) => {
+  for (const width of [768, 390, 1280]) {
+    await page.setViewportSize({ width, height: 844 });
+    await expect
+      .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth))
+      .toBe(0);
+  }
+};
+
+test("A phosphate assay: blank, standards, a class's readings pooled, one struck out, an unknown against a limit", async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await begin(page, "phosphate-as-molybdenum-blue", "Phosphate of the lagoon");
+  await page.getByRole("button", { name: "Take the usual 880 nm" }).click();
+  await expect(page.getByTestId("result-wavelength")).toHaveText("880 nm");
+  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
+
+  await read(page, "Blank", "0.001");
+  await absorbance(page).fill("7.2");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("7.2 is more than 4");
+  await absorbance(page).fill("0,4x");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText('"x" is no digit');
+  await expect(absorbance(page)).toHaveValue("0,4x");
+  await absorbance(page).fill("");
+  await read(page, "Flask with 0.00 mL", "0.002");
+  await read(page, "Flask with 2.00 mL", "0,141");
+  await expect(page.getByRole("region", { name: "The line", exact: true })).toContainText(
+    "needs 3 unlike standards",
+  );
+  await read(page, "Flask with 4.00 mL", "0.280");
+  await read(page, "Flask with 6.00 mL", "0.421");
+  await read(page, "Flask with 8.00 mL", "0.561");
+  await read(page, "Flask with 10.00 mL", "0.700");
+
+  // The class's table, with a cell that is no number at first: nothing is taken by halves, nothing typed is lost.
+  await page.getByRole("button", { name: "A class’s readings …" }).click();
+  const table = page.getByRole("textbox", { name: "Table" });
+  await table.fill(
+    "mL\tBench 2\tBench 3\n0.00\t0.001\t0.003\n2.00\t0.139\t0.142\n4.00\t0.2x1\t0.279\n6.00\t0.419\t0.420\n8.00\t0.559\t0.860\n10.00\t0.702\t0.699\n",
+  );
+  await expect(page.getByTestId("table-problems")).toHaveText('Row 4, column 2: "0.2x1" is no number');
+  await page.getByRole("button", { name: "Take the readings" }).click();
+  await expect(page.getByRole("alert")).toContainText("nothing is taken by halves");
+  await table.fill((await table.inputValue()).replace("0.2x1", "0.281"));
+  await page.getByRole("button", { name: "Take 12 readings" }).click();
+  await expect(page.getByRole("dialog")).toBeHidden();
+
+  // Bench 3 wrote 0.860 for 0.560: it is told, and struck out only by hand.
+  const wrong = page.getByRole("button", { name: /^Reading 0.860, off the line, by Bench 3/ });
+  await wrong.click();
+  await page.getByRole("button", { name: "Strike it out" }).click();
+  await expect(page.getByRole("dialog")).toContainText("Say why it is struck out");
+  await page
+    .getByRole("button", { name: "misread" })
+    .or(page.getByRole("button", { name: "wrong flask" }))
+    .first()
+    .click();
+  await page.getByRole("button", { name: "Strike it out" }).click();
+  await expect(page.getByRole("button", { name: /^Reading 0.860, struck out/ })).toBeVisible();
+  await expect(page.getByTestId("line-numbers")).toContainText("per mg/L");
+  await expect(page.getByTestId("line-advice")).toContainText("as closely as the readings scatter");
+  await noGraveFaults(page, "standards");
+
+  await page.getByRole("combobox", { name: "Line" }).click();
+  await page.getByRole("option", { name: "through the origin" }).click();
+  await expect(page.getByTestId("line-numbers")).not.toContainText("Intercept");
+  await page.getByRole("button", { name: /^Undo: choice of model/ }).click();
+  await expect(page.getByTestId("line-numbers")).toContainText("Intercept");
+
+  // The chart as a file, and as a table.
+  const saved = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save as SVG" }).click();
+  const svg = readFileSync(await (await saved).path(), "utf8");
+  expect(svg).toContain("<svg");
+  expect(svg).toContain("Phosphorus in the flask, mg/L");
+  await page.getByText("The same as a table").click();
+  await expect(page.getByRole("cell", { name: "0.280", exact: true })).toBeVisible();
+
+  await page.getByRole("link", { name: "Go on: Read the unknown" }).click();
+  await page.getByRole("button", { name: /^Limit type it/ }).click();
+  await page.getByRole("dialog").getByRole("textbox").first().fill("1.20");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await read(page, "Unknown, flask 1", "0.351");
+  await read(page, "Unknown, flask 1", "0.349");
+  // (0.350 - a) / b with a near 0.0015 and b near 0.6985, twice for 25 mL in 50 mL: 0.998 mg/L.
+  await expect(page.getByTestId("result")).toContainText(/^(0\.99\d|1\.00\d?) ± 0\.0\d+ mg\/L/);
+  await expect(page.getByTestId("acceptance")).toContainText(
+    "clearly below the limit, 1.200 mg/L. It passes.",
+  );
+  await page.getByRole("button", { name: "Another flask of it" }).click();
+  await read(page, "Unknown, flask 2", "1.010");
+  await expect(page.getByRole("region", { name: "Flasks of the unknown" })).toContainText(
+    /lies 4\d % above the strongest standard.*dilute it/,
+  );
+  await page.getByRole("button", { name: "Strike out flask 2" }).click();
+  await page.getByRole("dialog").getByRole("textbox", { name: "Reason" }).fill("not diluted");
+  await page.getByRole("button", { name: "Strike out", exact: true }).click();
+  await page.getByRole("button", { name: "Draw ten thousand lines" }).click();
+  await expect(page.getByTestId("bootstrap")).toContainText("by the redrawn lines");
+  await noGraveFaults(page, "unknown");
+  await noOverflow(page);
+
+  await page.getByRole("link", { name: "Show the working" }).click();
+  await expect(page.getByText("Phosphorus in the flask, read off the line")).toBeVisible();
+  await page.getByRole("link", { name: "Back to the run" }).click();
+  await page.getByRole("link", { name: "Go on: Conclude" }).click();
+  await page.getByRole("button", { name: "Finish the run" }).click();
+  await expect(page.getByText("Its readings are kept as they stand.")).toBeVisible();
+});
+
+test("A wavelength from a scan: a file that was cut off is told, the simulated spectrometer proposes its top", async ({
+  page,
+}) => {
+  await begin(page, "copper-with-ammonia", "Copper of the rinse");
+  const cut =
+    "##TITLE=x\n##JCAMP-DX=4.24\n##XUNITS=NANOMETERS\n##YUNITS=ABSORBANCE\n##FIRSTX=400\n##LASTX=402\n##NPOINTS=3\n##XFACTOR=1\n##YFACTOR=1\n##XYDATA=(X++(Y..Y))\n400 1 2";
+  const file = page.getByLabel("From a file (CSV, JCAMP-DX)", { exact: true }).and(page.locator("input"));
+  await file.setInputFiles({ name: "cut.jdx", mimeType: "text/plain", buffer: Buffer.from(cut) });
+  await expect(page.getByRole("alert")).toContainText("It ends without ##END=: the file was cut off");
+  await page.getByRole("button", { name: "Scan with the simulated spectrometer" }).click();
+  const proposed = page.getByTestId("proposed-wavelength").first();
+  await expect(proposed).toContainText("Largest absorbance, so the steepest line");
+  await noGraveFaults(page, "spectrum");
+  await proposed.getByRole("button", { name: /^Take 6[12]\d nm/ }).click();
+  await expect(page.getByTestId("result-wavelength")).toHaveText(/^6[12]\d nm$/);
+
+  // The simulated photometer reads the blank and the first flask; what it showed is marked as its own.
+  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
+  await page.getByRole("button", { name: "Connect the simulated photometer" }).click();
+  await expect(page.getByText("● steady")).toBeVisible();
+  await page.getByRole("button", { name: "Zero" }).click();
+  await page.getByRole("button", { name: "Take the reading" }).click();
+  await expect(inHand(page)).toHaveText("Flask with 2.00 mL");
+  await expect(page.getByText("○ settling")).toBeVisible();
+  await expect(page.getByText("● steady")).toBeVisible();
+  await page.getByRole("button", { name: "Take the reading" }).click();
+  await expect(page.getByRole("button", { name: /^Reading 0\.1\d\d/ })).toBeVisible();
+});
+
+/** 120 s of a first-order course with a little ripple, in thousandths. */
+const courseCsv = (k: number) =>
+  [
+    "time,absorbance",
+    ...Array.from(
+      { length: 121 },
+      (_, t) => `${t},${(0.9 * Math.exp(-k * t) + 0.001 * Math.sin(2.5 * t)).toFixed(3)}`,
+    ),
+  ].join("\n");
+
+test("A rate run to its order: courses from files and from the instrument, a window, the order in what is in excess", async ({
+  page,
+}) => {
+  test.setTimeout(90_000);
+  await begin(page, "fading-of-a-dye", "Fading of the tracer");
+  await page.getByRole("button", { name: "Take the usual 590 nm" }).click();
+  await page.getByRole("link", { name: "Go on: Follow the fading" }).click();
+  await page.getByRole("button", { name: /^Temperature type it/ }).click();
+  await page.getByRole("dialog").getByRole("textbox").first().fill("21.5");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toBeHidden();
+
+  const base = page.getByRole("textbox", { name: "Hydroxide in the cuvette, mol/L" });
+  const file = page.getByLabel("From a file (CSV, JCAMP-DX)", { exact: true }).and(page.locator("input"));
+  const bring = (name: string, text: string) =>
+    file.setInputFiles({ name, mimeType: "text/csv", buffer: Buffer.from(text) });
+  await bring("first.csv", courseCsv(0.012));
+  await expect(page.getByText("Nothing has been typed yet")).toBeVisible();
+  await base.fill("0,100");
+  await bring("back.csv", "0,0.9\n1,0.8\n0.5,0.7\n");
+  await expect(page.getByRole("alert")).toContainText("Line 3: 0.5 s after 1 s: the time goes back");
+  await expect(base).toHaveValue("0,100");
+  await bring("first.csv", courseCsv(0.012));
+  await expect(page.getByTestId("order-verdict")).toHaveText(
+    "First order fits the readings best, clearly so, and its plot is the straightest too.",
+  );
+  await expect(page.getByTestId("order-1")).toContainText("taken");
+  await expect(page.getByTestId("result")).toContainText(/^0\.1[12]\d+ ± 0\.0\d+ L\/mol·s/);
+
+  // The window by keyboard: from 0 to 10 s on.
+  const from = page.getByRole("slider", { name: "Window from, s" });
+  await from.focus();
+  for (let i = 0; i < 10; i++) await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Tab");
+  await expect(page.getByText("Window 10 to 120 s")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Whole course" })).toBeVisible();
+
+  await page.getByTestId("order-2").getByRole("button", { name: "Take second order" }).click();
+  await expect(page.getByTestId("order-2")).toContainText("Second order, taken");
+  await page.getByRole("button", { name: "Let the data choose" }).click();
+  await expect(page.getByTestId("order-1")).toContainText("First order, taken");
+
+  await page.getByRole("button", { name: "New course" }).click();
+  await base.fill("0.200");
+  await bring("second.csv", courseCsv(0.024));
+  await expect(page.getByTestId("dependence")).toContainText("so 1");
+  await noGraveFaults(page, "rate");
+  await noOverflow(page);
+
+  await page.getByRole("button", { name: "New course" }).click();
+  await base.fill("0.050");
+  await page.getByRole("button", { name: "Take it with the simulated photometer" }).click();
+  await expect(page.getByRole("button", { name: "Stop, and keep nothing" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Course 3, 0.050 mol/L" })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId("order-1")).toContainText("taken");
+  await page.getByRole("link", { name: "Go on: Conclude" }).click();
+  await page.getByRole("button", { name: "Finish the run" }).click();
+  await expect(page.getByText("Its readings are kept as they stand.")).toBeVisible();
+});
+
+test("A course of ten thousand points is drawn, fitted and narrowed without the page standing still", async ({
+  page,
+}) => {
+  await begin(page, "fading-of-a-dye", "Long fading");
+  await page.getByRole("button", { name: "Take the usual 590 nm" }).click();
+  await page.getByRole("link", { name: "Go on: Follow the fading" }).click();
+  await page.getByRole("textbox", { name: "Hydroxide in the cuvette, mol/L" }).fill("0.100");
+  const long = Array.from(
+    { length: 10_000 },
+    (_, i) => `${i / 50},${(0.9 * Math.exp(-0.01 * (i / 50)) + 0.002 * Math.sin(i)).toFixed(4)}`,
+  );
+  await page
+    .getByLabel("From a file (CSV, JCAMP-DX)", { exact: true })
+    .and(page.locator("input"))
+    .setInputFiles({ name: "long.csv", mimeType: "text/csv", buffer: Buffer.from(long.join("\n")) });
+  await expect(page.getByTestId("order-verdict")).toContainText("First order fits the readings best");
+  await expect(page.getByText("Temperature is still to be typed")).toBeVisible();
+  await expect(page.locator("canvas").first()).toBeVisible();
+  const chart = page.getByRole("img", { name: /Absorbance in time, 10000 readings/ });
+  await chart.hover();
+  await page.keyboard.down("Control");
+  await page.mouse.wheel(0, -400);
+  await page.keyboard.up("Control");
+  await page.getByRole("slider", { name: "Window to, s" }).press("Home");
+  await expect(page.getByText("Window 0 to 0 s")).toBeVisible();
+  await expect(page.getByText(/lies in the window: an order needs 8/).first()).toBeVisible();
+});
