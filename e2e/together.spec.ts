@@ -55,7 +55,9 @@ test("on a phone, by touch: one field after the other, and the way on within rea
   }
   await expect(ledgerRow(page, "1")).toContainText("0.10001");
   await expect(page.getByTestId("verdict")).toContainText("Trial 1 stands alone");
-  const fingers = await page.getByRole("button", { name: /^Record/ }).boundingBox();
+  const record = page.getByRole("button", { name: /^Record/ });
+  await expect(record).toBeVisible();
+  const fingers = await record.boundingBox();
   expect(fingers?.height).toBeGreaterThanOrEqual(40);
   await context.close();
 });

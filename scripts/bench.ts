@@ -13,30 +13,21 @@ import { mustHold } from "../core/result";
 import { ProgramBuilder, propagateAll } from "../core/montecarlo";
 import { leaf, type LeafShape, measured } from "../core/quantity";
 import { parseRelation } from "../core/relation";
-import { evaluateRun, type RunRecord } from "../core/run";
+import { evaluateRun } from "../core/run";
 import type { RunRequest } from "../formats/requests";
 import { openDatabase } from "../server/database/connection";
 import type { Database } from "../server/database/types";
 import { startRun } from "../server/repositories/runs";
 import { reading } from "../server/tests/bench";
-
-const median = (values: readonly number[]) =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
-const say = (what: string, value: string, budget: string) =>
-  console.log(`${what.padEnd(64)} ${value.padStart(10)}   budget ${budget}`);
-const ms = (value: number) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
+import { benchAssays, benchChart, longCourse } from "./bench-assays";
+import { median, ms, say, timesOf } from "./bench-parts";
 
 function benchCore(): void {
   const titers = ["25.00", "24.98", "25.03", "25.05", "24.99", "25.01"];
   const flasks = titers.map((final) => flask("2.6106", "2.1000", "0.00", final));
   const aliquots = titers.map((final) => aliquot("25.00", "0.00", final));
-  const timesOf = (record: RunRecord, runs: number) =>
-    Array.from({ length: runs }, () => {
-      const began = performance.now();
-      evaluateRun(record);
-      return performance.now() - began;
-    });
-  const twelve = timesOf(runRecord(flasks, aliquots), 500);
+  const record = runRecord(flasks, aliquots);
+  const twelve = timesOf(() => evaluateRun(record), 500);
   say("evaluateRun, 12 trials, median of 500", ms(median(twelve)), "2 ms");
   say("evaluateRun, 12 trials, the first call in a process", ms(twelve[0] ?? NaN), "");
   const hundred = <T>(make: (final: string) => T) =>
@@ -45,7 +36,7 @@ function benchCore(): void {
     hundred((final) => flask("2.6106", "2.1000", "0.00", final)),
     hundred((final) => aliquot("25.00", "0.00", final)),
   );
-  say("evaluateRun, 200 trials, median of 50", ms(median(timesOf(many, 50))), "");
+  say("evaluateRun, 200 trials, median of 50", ms(median(timesOf(() => evaluateRun(many), 50))), "");
 }
 
 /** EURACHEM/CITAC Guide CG 4 (QUAM), example A2, by a million draws: relation, distributions and 95 % interval. */
@@ -80,7 +71,19 @@ function benchDraws(): void {
 
 /** What the core and its parsers weigh in a browser: bundled, minified, compressed. */
 async function benchCoreSize(): Promise<void> {
-  const entry = ["quantity", "chemistry", "relation", "measure", "judgement", "montecarlo", "run", "simulate"]
+  const entry = [
+    "quantity",
+    "chemistry",
+    "relation",
+    "measure",
+    "judgement",
+    "montecarlo",
+    "calibration",
+    "kinetics",
+    "spectra",
+    "run",
+    "simulate",
+  ]
     .map((folder) => `export * as ${folder} from "./core/${folder}";`)
     .join("\n");
   const { outputFiles } = await build({
@@ -227,7 +230,7 @@ async function saveByEnter(page: Page): Promise<number> {
   });
 }
 
-async function benchBrowser(url: string, runId: string): Promise<void> {
+async function benchBrowser(url: string, runId: string, longRunId: string): Promise<void> {
   const executablePath = process.env.CHROMIUM ?? "/usr/bin/chromium";
   if (!existsSync(executablePath))
     return console.log("No Chromium here: the browser's figures are left out.");
@@ -258,6 +261,7 @@ async function benchBrowser(url: string, runId: string): Promise<void> {
       await boat.waitFor();
     }
     say("Enter to the reading shown as saved, median of 15", ms(median(confirmed)), "150 ms");
+    await benchChart(page, url, longRunId);
   } finally {
     await browser.close();
   }
@@ -265,6 +269,7 @@ async function benchBrowser(url: string, runId: string): Promise<void> {
 
 benchCore();
 benchDraws();
+benchAssays();
 await benchCoreSize();
 const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-bench-"));
 try {
@@ -308,13 +313,16 @@ try {
       }
     }
   }
+  const long = mustHold(await startRun(db, { ...start, methodId: "fading-of-a-dye" }));
+  const course = await changeRun(db, long, longCourse());
+  if (course.status !== "done") throw new Error(course.message);
   const other = mustHold(await startRun(db, start));
   await fill(db, runId, 2000, 10000);
   await close();
   const served = await serve(folder, 4179);
   say("server start on an existing folder with 10,000 runs", `${served.seconds.toFixed(1)} s`, "8 s");
   await benchServer(served.url, other);
-  await benchBrowser(served.url, runId);
+  await benchBrowser(served.url, runId, long);
   await served.stop();
 } finally {
   rmSync(folder, { recursive: true, force: true });

@@ -5,6 +5,7 @@ import {
   type CalibrationEvaluation,
   checkRecord,
   evaluateRun,
+  type Method,
   programOf,
   resultQuantity,
   type RunRecord,
@@ -78,7 +79,7 @@ describe("standards and the line through them", () => {
     [{ "2.00": "0.140", "4.00": "0.281" }, /needs 3 unlike standards at least: there are 2/],
     [{ "2.00": "0.140 0.141 0.139" }, /All standards are at one level/],
   ])("too few of them (%j) are told in words, and what to read next", (rows, message) => {
-    const { line } = run({ standards: { trials: standards(rows as Record<string, string>) } });
+    const { line } = run({ standards: { trials: standards(rows) } });
     expect(line.problem).toMatch(message);
     expect([line.quantity, line.done]).toEqual([null, false]);
     expect(line.next).toMatch(/Next: the flask with 0.00 mL. Rinse the cuvette with it/);
@@ -196,7 +197,7 @@ describe("an unknown read off the line", () => {
   });
 
   test("below the weakest standard it is told, where there is no zero standard", () => {
-    const { "0.00": _zero, ...others } = usual;
+    const others = Object.fromEntries(Object.entries(usual).filter(([ml]) => ml !== "0.00"));
     const { unknown } = run({
       standards: { trials: standards(others) },
       unknown: { trials: [sample("0.100")] },
@@ -226,6 +227,55 @@ describe("an unknown read off the line", () => {
     expect(unknown.combined?.repeatabilityFrom).toBe("scatter");
     expect(unknown.shares[0]?.label).toBe("Agreement of the trials");
   });
+});
+
+test.each([
+  [
+    "by concentration, typed for each flask",
+    { symbol: "c", is: "given", label: "Concentration", unit: "mg/L", per: "trial" },
+    [] as { relation: string; title: string; unit: string }[],
+    "c:given",
+    [0, 0.2, 0.4, 0.6, 0.8],
+  ],
+  [
+    "by mass, weighed into each flask",
+    { symbol: "m", is: "mass", label: "Mass", of: "KH2PO4", per: "trial", weighing: "tared" },
+    [{ relation: "c = m / V_f", title: "Concentration", unit: "mg/L" }],
+    "m:mass.tared",
+    [0.01, 0.02, 0.03, 0.04, 0.05],
+  ],
+] as const)("Standards %s make the same line", (_how, input, relations, key, amounts) => {
+  const method: Method = {
+    ...phosphate,
+    id: "other-standards",
+    stages: phosphate.stages.map((s) =>
+      s.kind === "calibration"
+        ? {
+            ...s,
+            inputs: [...s.inputs.filter((i) => i.symbol !== "V_s" && i.symbol !== "c_0"), input],
+            axis: { symbol: "c", name: "Concentration", unit: "mg/L", relations: [...relations] },
+            series: { symbol: input.symbol, values: amounts.map(String) },
+          }
+        : s,
+    ),
+  };
+  const perUnit = input.is === "mass" ? 20_000 : 1;
+  const record = typedRun(method, {
+    wavelength: { once: { "λ:given": "880" } },
+    standards: {
+      trials: amounts.map((x) => ({
+        [key]: input.is === "mass" ? x.toFixed(4) : String(x),
+        "A:absorbance": (0.001 * x * perUnit).toFixed(4),
+      })),
+    },
+    unknown: { trials: [{ "V_u:volume.taken": "50.00", "A:absorbance": (0.0003 * perUnit).toFixed(4) }] },
+  });
+  const stages = evaluateRun(record).stages;
+  const line = stages.find((s) => s.kind === "calibration") as CalibrationEvaluation;
+  expect([line.problem, line.ahead]).toEqual([null, []]);
+  expect(line.line?.fit.coefficients[1]).toBeCloseTo(0.001, 9);
+  const unknown = stages.find((s) => s.kind === "unknown") as UnknownEvaluation;
+  expect(inUnit(unknown.combined!.quantity, "mg/L")).toBeCloseTo(0.3 * perUnit, 3);
 });
 
 test("A standard addition reads the sample off the axis; a stock that is off moves it likewise", () => {

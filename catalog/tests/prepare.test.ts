@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import {
+  burettePasses,
   ancestorsOf,
   convertConcentration,
   type DeliveringGlass,
@@ -285,4 +286,16 @@ describe("what a glass can deliver", () => {
       ),
     );
   });
+});
+
+test("A burette that makes a series goes on from reading to reading, and is filled again before it would run dry", () => {
+  const rules = { capacityMl: 25, decimals: 2 };
+  expect(burettePasses([2, 4, 6, 8, 10], rules)).toEqual([
+    { fromMl: 0, toMl: 2, refill: false },
+    { fromMl: 2, toMl: 6, refill: false },
+    { fromMl: 6, toMl: 12, refill: false },
+    { fromMl: 12, toMl: 20, refill: false },
+    { fromMl: 0, toMl: 10, refill: true },
+  ]);
+  expect(burettePasses([30, 5], rules, 0.1)).toEqual([null, { fromMl: 0.1, toMl: 5.1, refill: false }]);
 });

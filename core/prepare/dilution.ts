@@ -143,3 +143,29 @@ export const evenLevels = (lowest: number, highest: number, count: number): numb
   Array.from({ length: count }, (_, i) =>
     Number((lowest + ((highest - lowest) * i) / Math.max(1, count - 1)).toPrecision(6)),
   );
+
+/** How a burette stands before and after one of several deliveries, and whether it was filled again before it. */
+export interface BurettePass {
+  readonly fromMl: number;
+  readonly toMl: number;
+  readonly refill: boolean;
+}
+
+/**
+ * Readings of a burette that delivers one volume after another: each begins where the one before ended, and it is filled
+ * again to the start before a volume that would run past the last mark. Null for a volume that it can never hold.
+ */
+export function burettePasses(
+  volumesMl: readonly number[],
+  { capacityMl, decimals }: BuretteRules,
+  startMl = 0,
+): (BurettePass | null)[] {
+  let at = startMl;
+  return volumesMl.map((volume) => {
+    if (startMl + volume > capacityMl + 1e-9) return null;
+    const refill = at + volume > capacityMl + 1e-9;
+    const fromMl = rounded(refill ? startMl : at, 10 ** -decimals);
+    at = rounded(fromMl + volume, 10 ** -decimals);
+    return { fromMl, toMl: at, refill };
+  });
+}

@@ -2,10 +2,9 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { evenLevels, planSeries } from "~/core/prepare";
 import { concentrationText } from "~/formats/concentration";
-import { colors, fonts } from "../../theme/theme";
-import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
+import { PipettingSheet } from "./pipetting-sheet";
 import { fieldsGrid, Mind, mindOf, PutButton, Step, usePut, type NewBottleProps } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { useFormState } from "./use-form";
@@ -83,38 +82,12 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
           Choose the stock and the range: the series comes to stand here.
         </Typography>
       ) : (
-        <Sheet component="section" aria-label="The series" tabIndex={0} sx={{ overflowX: "auto" }}>
-          <Box
-            component="table"
-            sx={{
-              width: 1,
-              borderCollapse: "collapse",
-              "& th": { textAlign: "left" },
-              "& td, & th": { py: 0.75, pr: 2 },
-            }}
-          >
-            <thead>
-              <tr>
-                {["No.", "Wanted, mol/L", "Stock, mL", "Made, mol/L", "Mind"].map((head, i) => (
-                  <th key={i}>{head}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {levels.map(({ target, plan }, i) => (
-                <Box component="tr" key={target} sx={{ borderTop: `1px solid ${colors.line}` }}>
-                  <td>{i + 1}</td>
-                  <td style={{ fontFamily: fonts.reading }}>{target}</td>
-                  <td style={{ fontFamily: fonts.reading }}>{plan.ok ? plan.value.deliveredMl : "–"}</td>
-                  <td style={{ fontFamily: fonts.reading }}>
-                    {plan.ok ? plan.value.made.toPrecision(4) : "–"}
-                  </td>
-                  <td>{plan.ok ? plan.value.cautions.join(". ") : plan.problem.message}</td>
-                </Box>
-              ))}
-            </tbody>
-          </Box>
-        </Sheet>
+        <PipettingSheet
+          stock={stock ? `${stock.code} ${stock.name}` : ""}
+          volumeMl={numberIn(values.volume) ?? 0}
+          levels={levels}
+          burette={glass.kind === "burette" ? rules.burette : null}
+        />
       )}
       {usable.length > 0 && (
         <Step number={2} title="Made as planned">

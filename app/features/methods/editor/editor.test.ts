@@ -10,6 +10,35 @@ test.each(methods.map((m) => [m.id, m] as const))("%s goes through the editor un
   expect(methodOf(draftOf(method))).toEqual({ ...method, version: 1 });
 });
 
+test("a photometer's method shows what made-up readings give, and tells what its series lacks", () => {
+  const draft = draftOf(methods.find((m) => m.id === "phosphate-as-molybdenum-blue")!);
+  const shown = preview(methodOf(draft), defaultHouseRules);
+  if (!shown.ok) throw new Error(shown.problem.message);
+  expect(shown.value.stages.at(-1)?.text).toMatch(/^1\.\d+ ± 0\.\d+ mg\/L$/);
+  const wrong = (change: object) =>
+    methodOf({
+      ...draft,
+      stages: draft.stages.map((s) =>
+        s.carried?.kind === "calibration" ? { ...s, carried: { ...s.carried, ...change } } : s,
+      ),
+    });
+  expect(gaps(wrong({ strongest: NaN }))).toEqual([
+    expect.stringMatching(/what the strongest standard reads/),
+  ]);
+  expect(gaps(wrong({ series: { symbol: "V_s", values: ["1"] } }))).toEqual([
+    expect.stringMatching(/two standards at least/),
+  ]);
+  expect(check(wrong({ series: { symbol: "V_s", values: ["1", "two"] } }))?.message).toMatch(
+    /"two" in the series/,
+  );
+  expect(check(wrong({ series: { symbol: "x", values: ["1", "2"] } }))?.message).toMatch(
+    /x, which makes the series/,
+  );
+  expect(check(wrong({ axis: { symbol: "c", name: "c", unit: "mL", relations: [] } }))?.message).toMatch(
+    /the amount in a standard, is never computed/,
+  );
+});
+
 describe("a new method", () => {
   const draft = { ...newMethod("own-1"), title: "Wash acid", purpose: "What is left in it" };
 

@@ -37,6 +37,10 @@ export function gaps({ title, purpose, stages, hazards }: Method): string[] {
       if (relation !== "" && name === "") found.push(`${stage.title}: say what "${relation}" computes`);
     }
     if (stage.result.name === "") found.push(`${stage.title}: name the result`);
+    if (stage.kind === "calibration" && !(stage.strongest > 0))
+      found.push(`${stage.title}: say about what the strongest standard reads`);
+    if (stage.kind === "calibration" && stage.series.values.length < 2)
+      found.push(`${stage.title}: a series needs two standards at least`);
     if (stage.kind === "titration" && stage.indicator === "")
       found.push(`${stage.title}: name the indicator`);
     if (stage.kind === "titration" && stage.persistence === "")

@@ -16,6 +16,7 @@ import {
   ribbonColumns,
 } from "./columns";
 import type { Row, StageDraft } from "./draft";
+import { PhotometerPart } from "./photometer-part";
 import { Rows } from "./rows";
 
 interface StageEditorProps {
@@ -55,17 +56,21 @@ export function StageEditor(props: StageEditorProps) {
         <Typography variant="h2" sx={{ flexGrow: 1 }}>
           Stage {number}
         </Typography>
-        <TextField
-          select
-          size="small"
-          label="It is a"
-          value={stage.kind}
-          onChange={(event) => onChange({ kind: event.target.value as StageDraft["kind"] })}
-          sx={{ width: 180 }}
-        >
-          <MenuItem value="titration">titration</MenuItem>
-          <MenuItem value="preparation">preparation</MenuItem>
-        </TextField>
+        {stage.kind === "titration" || stage.kind === "preparation" ? (
+          <TextField
+            select
+            size="small"
+            label="It is a"
+            value={stage.kind}
+            onChange={(event) => onChange({ kind: event.target.value as StageDraft["kind"] })}
+            sx={{ width: 180 }}
+          >
+            <MenuItem value="titration">titration</MenuItem>
+            <MenuItem value="preparation">preparation</MenuItem>
+          </TextField>
+        ) : (
+          <Typography color="textSecondary">read on a photometer: {photometerKinds[stage.kind]}</Typography>
+        )}
         {onRemove && (
           <Button size="small" onClick={onRemove}>
             Take the stage away
@@ -82,6 +87,14 @@ export function StageEditor(props: StageEditorProps) {
           onChange={(inputs) => onChange({ inputs })}
         />
       </Part>
+      {stage.carried?.kind === "calibration" && (
+        <Part
+          title="The standards and their line"
+          note="The amount in each flask, and what is usually taken for it."
+        >
+          <PhotometerPart stage={stage.carried} onChange={(carried) => onChange({ carried })} />
+        </Part>
+      )}
       <Part
         title="How results follow"
         note="Letters of what is read; M(NaOH), ratio(HCl, NaOH); units in brackets."
@@ -203,6 +216,12 @@ export function StageEditor(props: StageEditorProps) {
     </Sheet>
   );
 }
+
+const photometerKinds = {
+  calibration: "standards and their line",
+  unknown: "an unknown read off a line",
+  rate: "absorbance in time",
+} as const;
 
 function Part({ title, note, children }: { title: string; note?: string; children: React.ReactNode }) {
   return (

@@ -1,0 +1,115 @@
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import { useState } from "react";
+import type { CalibrationStage } from "~/core/run";
+import { relationColumns } from "./columns";
+import { Rows } from "./rows";
+
+interface PhotometerPartProps {
+  stage: CalibrationStage;
+  onChange: (stage: CalibrationStage) => void;
+}
+
+const models = [
+  ["line", "straight line"],
+  ["origin", "through the origin"],
+  ["quadratic", "bent"],
+] as const;
+const weightings = [
+  ["none", "all alike"],
+  ["1/s²", "1/s²"],
+  ["1/x", "1/x"],
+  ["1/x²", "1/x²"],
+] as const;
+
+/** What belongs to a calibration alone: the amount in each flask, the usual series, the line that is drawn at first. */
+export function PhotometerPart({ stage, onChange }: PhotometerPartProps) {
+  const { axis, line, series } = stage;
+  const [values, setValues] = useState(series.values.join(", "));
+  const [strongest, setStrongest] = useState(String(stage.strongest));
+  const text = (label: string, value: string, change: (value: string) => void, help?: string) => (
+    <TextField
+      size="small"
+      label={label}
+      value={value}
+      helperText={help}
+      onChange={(event) => change(event.target.value)}
+    />
+  );
+  const choice = (
+    label: string,
+    value: string,
+    choices: readonly (readonly [string, string])[],
+    change: (value: string) => void,
+  ) => (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={value}
+      onChange={(event) => change(event.target.value)}
+    >
+      {choices.map(([key, words]) => (
+        <MenuItem key={key} value={key}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <>
+      <Rows
+        name="Amount in a flask"
+        rows={axis.relations.map((r) => ({ ...r }))}
+        columnsOf={() => relationColumns}
+        fresh={{ relation: "", title: "", unit: axis.unit }}
+        onChange={(rows) =>
+          onChange({
+            ...stage,
+            axis: {
+              ...axis,
+              relations: rows.map(({ relation = "", title = "", unit = "" }) => ({ relation, title, unit })),
+            },
+          })
+        }
+      />
+      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr 1fr" } }}>
+        {text("Axis, its letter", axis.symbol, (symbol) => onChange({ ...stage, axis: { ...axis, symbol } }))}
+        {text("Axis, what it is", axis.name, (name) => onChange({ ...stage, axis: { ...axis, name } }))}
+        {text("Axis, unit", axis.unit, (unit) => onChange({ ...stage, axis: { ...axis, unit } }))}
+        {text("Series, its letter", series.symbol, (symbol) =>
+          onChange({ ...stage, series: { ...series, symbol } }),
+        )}
+        {text(
+          "Series, from dilute to strong",
+          values,
+          (typed) => {
+            setValues(typed);
+            const list = typed.split(/[,;\s]+/).filter(Boolean);
+            onChange({ ...stage, series: { ...series, values: list } });
+          },
+          "parted by commas",
+        )}
+        {text(
+          "The strongest reads about",
+          strongest,
+          (typed) => {
+            setStrongest(typed);
+            onChange({ ...stage, strongest: Number(typed.replace(",", ".")) });
+          },
+          "absorbance",
+        )}
+        {choice("Line at first", line.model, models, (model) =>
+          onChange({ ...stage, line: { ...line, model: model as CalibrationStage["line"]["model"] } }),
+        )}
+        {choice("Weights at first", line.weighting, weightings, (weighting) =>
+          onChange({
+            ...stage,
+            line: { ...line, weighting: weighting as CalibrationStage["line"]["weighting"] },
+          }),
+        )}
+      </Box>
+    </>
+  );
+}

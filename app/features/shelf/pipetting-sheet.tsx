@@ -1,0 +1,109 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { burettePasses, type BuretteRules, type SeriesLevel } from "~/core/prepare";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+
+interface PipettingSheetProps {
+  /** What is delivered, as its bottle says it. */
+  stock: string;
+  volumeMl: number;
+  levels: readonly SeriesLevel[];
+  /** Where a burette delivers the stock: how it is read; null for other glass. */
+  burette: BuretteRules | null;
+}
+
+/** The series as it is made at the bench, flask by flask, with boxes to tick; printed, it stands alone on its page. */
+export function PipettingSheet({ stock, volumeMl, levels, burette }: PipettingSheetProps) {
+  const volumes = levels.map(({ plan }) => (plan.ok ? plan.value.deliveredMl : 0));
+  const passes = burette ? burettePasses(volumes, burette) : null;
+  const reading = (ml: number) => ml.toFixed(burette?.decimals ?? 2);
+  const heads = [
+    "Flask",
+    "Wanted, mol/L",
+    "Stock, mL",
+    ...(passes ? ["Burette from", "to"] : []),
+    "Made, mol/L",
+    "Mind",
+    "Done",
+  ];
+  return (
+    <Sheet
+      component="section"
+      aria-label="Pipetting sheet"
+      sx={{
+        "@media print": {
+          position: "absolute",
+          inset: 0,
+          zIndex: 2000,
+          border: 0,
+          minHeight: "100vh",
+          bgcolor: "#ffffff",
+        },
+      }}
+    >
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "baseline", mb: 1 }}>
+        <Typography variant="h2" sx={{ flexGrow: 1 }}>
+          Pipetting sheet
+        </Typography>
+        <Button size="small" onClick={() => window.print()} sx={{ "@media print": { display: "none" } }}>
+          Print
+        </Button>
+      </Box>
+      <Typography color="textSecondary" sx={{ mb: 1 }}>
+        {stock}; each flask made up to {volumeMl} mL, inverted ten times, labelled.
+      </Typography>
+      <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="The series, flask by flask">
+        <Box
+          component="table"
+          sx={{
+            width: 1,
+            borderCollapse: "collapse",
+            "& th": { textAlign: "left", verticalAlign: "bottom" },
+            "& td, & th": { py: 0.75, pr: 2 },
+          }}
+        >
+          <thead>
+            <tr>
+              {heads.map((head) => (
+                <th key={head} scope="col">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {levels.map(({ target, plan }, i) => {
+              const pass = passes?.[i];
+              return (
+                <Box component="tr" key={target} sx={{ borderTop: `1px solid ${colors.line}` }}>
+                  <td>{i + 1}</td>
+                  <td style={{ fontFamily: fonts.reading }}>{target}</td>
+                  <td style={{ fontFamily: fonts.reading, fontWeight: 700 }}>
+                    {plan.ok ? plan.value.deliveredMl : "–"}
+                  </td>
+                  {passes && (
+                    <>
+                      <td style={{ fontFamily: fonts.reading, whiteSpace: "nowrap" }}>
+                        {pass && plan.ok ? `${pass.refill ? "refill, " : ""}${reading(pass.fromMl)}` : "–"}
+                      </td>
+                      <td style={{ fontFamily: fonts.reading }}>
+                        {pass && plan.ok ? reading(pass.toMl) : "–"}
+                      </td>
+                    </>
+                  )}
+                  <td style={{ fontFamily: fonts.reading }}>
+                    {plan.ok ? plan.value.made.toPrecision(4) : "–"}
+                  </td>
+                  <td>{plan.ok ? plan.value.cautions.join(". ") : plan.problem.message}</td>
+                  <td aria-label="to tick">☐</td>
+                </Box>
+              );
+            })}
+          </tbody>
+        </Box>
+      </Box>
+    </Sheet>
+  );
+}
