@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { plusMinus } from "~/core/judgement";
+import { compareOrders } from "~/core/kinetics";
 import { mustHold, type Result } from "~/core/result";
 import { evaluateRun, resultQuantity } from "~/core/run";
 import { simulateRun } from "~/core/simulate";
@@ -175,4 +176,39 @@ test("Over 1,000 assays on the simulated photometer the 95 % interval holds the 
   }
   expect(held / 1000).toBeGreaterThanOrEqual(0.93);
   expect(held / 1000).toBeLessThanOrEqual(0.97);
+});
+
+test("A cuvette that fades by a true rate law in the simulated photometer gives back its order and its constant", async () => {
+  const { clock, advance } = handClock();
+  const violet = absorberNear(590);
+  const made = mustHold(
+    await simulatedPhotometer({ seed: 12, noise: 0.001, wavelengthNm: 590 }).connect(clock),
+  );
+  made.zero();
+  made.insert({ absorber: violet, molPerL: (t) => (0.9 * Math.exp(-0.012 * t)) / epsilonAt(violet, 590) });
+  const [seconds, absorbance]: [number[], number[]] = [[], []];
+  made.stream((r) => {
+    if (!r.ok || !r.value.stable) return;
+    const at = Math.floor(r.value.seconds);
+    if (at <= (seconds.at(-1) ?? -1)) return;
+    seconds.push(at);
+    absorbance.push(r.value.value);
+  });
+  advance(200);
+  made.disconnect();
+  expect(seconds.length).toBeGreaterThan(190);
+  const found = mustHold(compareOrders({ seconds, absorbance }));
+  expect(found.best).toBe(1);
+  expect(Math.abs(found.fits[1].k - 0.012)).toBeLessThan(4 * found.fits[1].u);
+});
+
+test("A cold lamp bends nothing but moves every reading: the blank read again at the end shows it", () => {
+  const cold = new SimulatedPhotometer({ ...quiet, warmUpSeconds: 400, wavelengthNm: 510 });
+  cold.zero(clearCuvette, 0);
+  const first = cold.show(clearCuvette, 10);
+  const last = cold.show(clearCuvette, 1200);
+  expect(Math.abs(last - first)).toBeGreaterThan(0.02);
+  const warm = new SimulatedPhotometer({ ...quiet, wavelengthNm: 510 });
+  warm.zero(clearCuvette, 0);
+  expect(Math.abs(warm.show(clearCuvette, 1200))).toBe(0);
 });

@@ -4,6 +4,8 @@ import {
   checkRecord,
   type ComputedEvaluation,
   evaluateRun,
+  isOnce,
+  membersOf,
   plusMinusWords,
   resultQuantity,
   type RunRecord,
@@ -30,6 +32,8 @@ export interface ReportedResult {
 export interface ReportedStage {
   readonly key: string;
   readonly title: string;
+  /** True where a titer is read, false on a photometer and where something is made once. */
+  readonly titrated: boolean;
   readonly done: boolean;
   readonly result: ReportedResult | null;
   readonly also: readonly ReportedResult[];
@@ -97,18 +101,21 @@ function reportedStage(
   const { definition, shown } = stage;
   const quantity = resultQuantity(stage);
   const titration = stage.kind === "titration" ? stage : null;
+  const members = isOnce(stage) ? [] : membersOf(stage);
   return {
     key: stage.key,
     title: definition.title,
+    titrated: titration !== null,
     done: stage.done,
     result: quantity && shown ? reported(definition.result, quantity, shown) : null,
     also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown)),
     verdict: titration?.verdict ?? null,
-    acceptance: titration?.acceptance?.text ?? null,
-    trials: (titration?.trials ?? []).map((t) => ({
+    acceptance:
+      (stage.kind === "titration" || stage.kind === "unknown" ? stage.acceptance?.text : undefined) ?? null,
+    trials: (isOnce(stage) ? [] : stage.trials).map((t) => ({
       name: trialWords(t.name),
       counts: t.eligible,
-      inSet: titration?.agreement.members.includes(t.id) ?? false,
+      inSet: members.some((m) => m.id === t.id),
       titerMl: t.titerMl,
       result: t.shownResult?.text ?? null,
       problem: t.problem,
@@ -149,8 +156,10 @@ export function reportText(report: RunReport): string {
     lines.push("", stage.title, "=".repeat(stage.title.length));
     for (const t of stage.trials) {
       const mark = t.inSet ? "in the set" : t.counts ? "left out" : "does not count";
-      const titer = t.titerMl === null ? "no titer" : `titer ${t.titerMl.toFixed(2)} mL`;
-      lines.push(`  ${t.name}: ${titer}${t.result === null ? "" : `, ${t.result}`} (${mark})`);
+      const titer =
+        t.titerMl === null ? (stage.titrated ? "no titer" : "") : `titer ${t.titerMl.toFixed(2)} mL`;
+      const told = [titer, t.result ?? ""].filter(Boolean).join(", ");
+      lines.push(`  ${t.name}: ${told === "" ? "nothing read" : told} (${mark})`);
       for (const said of [...(t.problem === null ? [] : [t.problem]), ...t.cautions])
         lines.push(`    ! ${said}`);
     }

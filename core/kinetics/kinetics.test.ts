@@ -76,3 +76,54 @@ test("The order in what is in excess: k' = k [B]ⁿ over several runs", () => {
   const same = orderInExcess([run(0.1, 0.001), run(0.1, 0.0011)]);
   expect(same.ok ? "" : same.problem.message).toMatch(/unlike concentrations/);
 });
+
+describe("laws of a rate", () => {
+  const truth = { 0: [0.9, 0.003], 1: [0.9, 0.02], 2: [0.9, 0.04] } as const;
+
+  test.each([0, 1, 2] as const)(
+    "a clock that was started late changes no rate constant of order %i",
+    (order) => {
+      const [initial, k] = truth[order];
+      const one = course(order, initial, k, 0.002, 8);
+      const late = { ...one, seconds: one.seconds.map((t) => t + 30) };
+      const [a, b] = [mustHold(compareOrders(one)), mustHold(compareOrders(late))];
+      expect(b.best).toBe(a.best);
+      expect(b.fits[order].k / a.fits[order].k).toBeCloseTo(1, 6);
+      expect(b.fits[order].line.slope).toBeCloseTo(a.fits[order].line.slope, 9);
+    },
+  );
+
+  test("minutes for seconds make every constant sixty times as large, and no order another", () => {
+    const one = course(1, 0.9, 0.02, 0.002, 8);
+    const minutes = { ...one, seconds: one.seconds.map((t) => t / 60) };
+    const [a, b] = [mustHold(compareOrders(one)), mustHold(compareOrders(minutes))];
+    for (const order of [0, 1, 2] as const) {
+      expect(b.fits[order].k / a.fits[order].k / 60).toBeCloseTo(1, 6);
+      expect(b.fits[order].evidence).toBeCloseTo(a.fits[order].evidence, 6);
+    }
+  });
+
+  test("evidence is shared out: the three parts add up to one", () => {
+    for (const seed of [1, 2, 3, 4, 5]) {
+      const { fits } = mustHold(compareOrders(course(1, 0.3, 0.004, 0.004, seed)));
+      expect(fits.reduce((sum, f) => sum + f.evidence, 0)).toBeCloseTo(1, 12);
+      for (const { evidence } of fits) expect(evidence).toBeGreaterThanOrEqual(0);
+    }
+  });
+
+  test("a course that is too short to tell says which order is not out of the question", () => {
+    const short = windowOf(course(1, 0.9, 0.004, 0.003, 6), 0, 25);
+    expect(mustHold(compareOrders(short)).text).toMatch(
+      /not out of the question.*follow the reaction for longer/,
+    );
+  });
+
+  test("readings at or below zero are left out of the plots that have none of them, and counted", () => {
+    const { seconds, absorbance } = course(1, 0.9, 0.06, 0.003, 2);
+    const below = absorbance.filter((a) => a <= 0).length;
+    expect(below).toBeGreaterThan(5);
+    const { fits } = mustHold(compareOrders({ seconds, absorbance }));
+    expect(fits.map((f) => f.line.leftOut)).toEqual([0, below, below]);
+    expect(fits[1].k).toBeCloseTo(0.06, 3);
+  });
+});

@@ -24,7 +24,10 @@ export interface OrderFit {
   readonly order: Order;
   /** A, ln A or 1/A against t. */
   readonly line: TransformedLine;
+  /** Absorbance at the first reading, by the law. */
   readonly initial: number;
+  /** Time of the first reading, s: the law counts from there. */
+  readonly origin: number;
   /** Rate constant in 1/s: of absorbance, of its logarithm, or of its reciprocal. */
   readonly k: number;
   /** Standard uncertainty of k, widened where neighboring readings hang together. */
@@ -110,8 +113,14 @@ function sumsAt({ seconds, absorbance }: Course, order: Order, initial: number, 
   return { square, normal: [aa, ak, kk], gradient: [ga, gk] };
 }
 
-/** Least squares on the readings as they are, by Levenberg and Marquardt's damping from the transformed line. */
-function fitOrder(course: Course, order: Order): Omit<OrderFit, "evidence"> {
+/**
+ * Least squares on the readings as they are, by Levenberg and Marquardt's damping from the transformed line. Time is counted
+ * from the first reading: a second-order law carried back beyond it may have a pole there.
+ */
+function fitOrder(read: Course, order: Order): Omit<OrderFit, "evidence"> {
+  const origin = read.seconds[0] ?? 0;
+  const course: Course = { ...read, seconds: read.seconds.map((t) => t - origin) };
+  const asDrawn = transformedLine(read, order);
   const line = transformedLine(course, order);
   let initial =
     order === 0
@@ -163,8 +172,9 @@ function fitOrder(course: Course, order: Order): Omit<OrderFit, "evidence"> {
         : [1 / (k * initial), -1 / (k * initial ** 2), -1 / (k * k * initial)];
   return {
     order,
-    line,
+    line: asDrawn,
     initial,
+    origin,
     k,
     u: Math.sqrt(vk),
     halfLife,

@@ -156,6 +156,7 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
     },
     legend: {
       show: readers.length > 1,
+      type: "scroll",
       top: 0,
       left: 40,
       data: readers.map((r) => r || "reading"),

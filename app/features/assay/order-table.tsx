@@ -109,9 +109,9 @@ function OrderColumn({ fit, course, best, taken, chosen, locked, onTake, onRelea
         {word.slice(1)} order{taken ? ", taken" : best ? ", fits best" : ""}
       </Box>
       <Chart
-        label={`${plots[fit.order]}, with its straight line`}
+        label={`${plots[fit.order]}, with its straight line, and beneath what the law leaves over`}
         option={option}
-        height={170}
+        height={240}
         fileName={`${word} order`}
         many={(course?.trace?.x.length ?? 0) > 1000}
       />

@@ -23,7 +23,7 @@ export function courseOption(
   const law = fit
     ? Array.from({ length: 121 }, (_, i) => {
         const t = from + ((to - from) * i) / 120;
-        return [t, rateLaw(order, fit.initial, fit.k, t)];
+        return [t, rateLaw(order, fit.initial, fit.k, t - fit.origin)];
       })
     : [];
   return {
@@ -38,6 +38,7 @@ export function courseOption(
       {
         type: "scatter",
         name: "read",
+        z: 4,
         symbolSize: points.length > 1000 ? 2 : 5,
         ...large(points.length),
         itemStyle: { color: inks[0] },
@@ -65,24 +66,48 @@ export function courseOption(
 
 const names = ["A", "ln A", "1/A"] as const;
 
-/** The plot that a class draws for an order: straight where the order is right. */
+/** The plot that a class draws for an order, straight where it is right; beneath, what the law itself leaves over of A. */
 export function transformedOption(
   { trace, window, comparison }: CourseEvaluation,
   order: Order,
 ): ChartOption {
   const fit = comparison?.fits[order];
-  const points = (trace?.x ?? []).flatMap((t, i) => {
-    if ((window[0] !== null && t < window[0]) || (window[1] !== null && t > window[1])) return [];
-    const y = transformed(order, trace?.absorbance[i] ?? 0);
+  const inside = (trace?.x ?? []).flatMap((t, i) =>
+    (window[0] !== null && t < window[0]) || (window[1] !== null && t > window[1])
+      ? []
+      : [[t, trace?.absorbance[i] ?? 0] as const],
+  );
+  const points = inside.flatMap(([t, a]) => {
+    const y = transformed(order, a);
     return y === null ? [] : [[t, y] as const];
   });
-  const ends = [points[0]?.[0] ?? 0, points.at(-1)?.[0] ?? 1];
+  const ends = [inside[0]?.[0] ?? 0, inside.at(-1)?.[0] ?? 1];
+  const left = fit?.residuals.map((residual, i) => [inside[i]?.[0] ?? 0, residual]) ?? [];
+  const spread = Math.max(1e-3, ...left.map(([, r]) => Math.abs(r ?? 0)));
+  const grid = { left: 58, right: 10, outerBoundsMode: "none" };
+  const shared = { min: ends[0], max: ends[1], splitNumber: 3 };
   return {
     animation: false,
     textStyle: text,
-    grid: { left: 48, right: 10, top: 10, bottom: 36, outerBoundsMode: "none" },
-    xAxis: axis("t, s", { nameGap: 20, min: ends[0], max: ends[1], splitNumber: 3 }),
-    yAxis: axis(names[order], { nameGap: 34, scale: true, splitNumber: 3 }),
+    grid: [
+      { ...grid, top: 10, bottom: 100 },
+      { ...grid, height: 44, bottom: 36 },
+    ],
+    xAxis: [
+      axis("", { ...shared, axisLabel: { show: false } }),
+      axis("t, s", { ...shared, gridIndex: 1, nameGap: 20, splitLine: { show: false } }),
+    ],
+    yAxis: [
+      axis(names[order], { nameGap: 42, scale: true, splitNumber: 3 }),
+      axis("left over", {
+        gridIndex: 1,
+        nameGap: 42,
+        min: -spread,
+        max: spread,
+        interval: spread,
+        axisLabel: { fontSize: 10, formatter: (v: number) => (v === 0 ? "0" : v.toFixed(3)) },
+      }),
+    ],
     series: [
       {
         type: "scatter",
@@ -96,6 +121,15 @@ export function transformedOption(
         showSymbol: false,
         lineStyle: { color: colors.pinkDeep, width: 2 },
         data: fit ? ends.map((t) => [t, fit.line.intercept + fit.line.slope * t]) : [],
+      },
+      {
+        type: "scatter",
+        xAxisIndex: 1,
+        yAxisIndex: 1,
+        symbolSize: 2.5,
+        ...large(left.length),
+        itemStyle: { color: inks[0] },
+        data: left,
       },
     ],
   };

@@ -19,6 +19,7 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
   const stages = evaluation.stages.flatMap((s) => (s.kind === "conclude" ? [] : [s]));
   const open = stages.filter((s) => !s.done);
   const finished = record.status !== "open";
+  const titrated = stages.some((s) => s.kind === "titration");
   const change = (intent: "finish" | "reopen") => () =>
     void send({ intent }).then((answer) => setProblem(answer.status === "done" ? null : answer.message));
   return (
@@ -93,7 +94,8 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
         ) : (
           <>
             <Typography sx={{ flexGrow: 1 }}>
-              Clean up: {record.method.waste.join(" ")} Rinse burette and pipettes.
+              Clean up: {record.method.waste.join(" ")}{" "}
+              {titrated ? "Rinse burette and pipettes." : "Rinse cuvettes and pipettes."}
               <NotShelved stages={stages} />
             </Typography>
             <Button variant="contained" size="large" onClick={change("finish")}>
