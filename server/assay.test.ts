@@ -303,3 +303,50 @@ describe("a course of absorbance", () => {
     expect(await change(runId, { intent: "delete" })).toMatchObject({ status: "refused" });
   });
 });
+
+describe("two devices at one assay", () => {
+  test("readings sent at the same moment are all kept, in flasks of unlike number", async () => {
+    const runId = await begin();
+    const sent = ["0.00", "2.00", "4.00", "6.00"].map((ml, i) =>
+      change(runId, enter([flask(ml, [read((0.14 * i).toFixed(3), `bench ${i}`)])])),
+    );
+    for (const outcome of await Promise.all(sent)) expect(outcome).toMatchObject({ status: "done" });
+    const line = await lineOf(runId);
+    expect(line.levels.map((l) => l.x?.toFixed(1))).toEqual(["0.0", "0.2", "0.4", "0.6"]);
+    expect(new Set(line.levels.map((l) => l.record.number)).size).toBe(4);
+  });
+
+  test("a reading that one strikes out while the other corrects it: the later one is told, nothing is lost", async () => {
+    const runId = await begin();
+    const id = newId();
+    await change(runId, enter([flask("4.00", [read("0.380")], id)]));
+    const [reading] = (await lineOf(runId)).levels[0]!.readings;
+    await change(runId, { intent: "strike-reading", observationId: reading!.id, reason: "bubble" });
+    const late = await change(runId, {
+      intent: "observe",
+      id: newId(),
+      stageKey: "standards",
+      trial: { id, kind: "fine" },
+      symbol: "A",
+      kind: "absorbance",
+      text: "0.280",
+      supersedes: reading!.id,
+      reason: "misread",
+    });
+    expect(late).toMatchObject({ status: "refused", message: expect.stringMatching(/look again/) });
+    expect((await lineOf(runId)).levels[0]?.readings).toMatchObject([
+      { text: "0.380", struck: { reason: "bubble" } },
+    ]);
+  });
+
+  test("blanks are counted as often as they are read, and belong to no flask", async () => {
+    const runId = await begin();
+    const blanks = [0.001, 0.002, 0].map((a) => read(a.toFixed(3), "bench 2", "A_0"));
+    expect(await change(runId, enter([{ trial: null, readings: blanks }]))).toMatchObject({ status: "done" });
+    const line = await lineOf(runId);
+    expect([line.blanks.map((b) => b.text), line.levels]).toEqual([["0.001", "0.002", "0.000"], []]);
+    expect(await change(runId, enter([{ trial: null, readings: [read("0.3")] }]))).toMatchObject({
+      status: "malformed",
+    });
+  });
+});

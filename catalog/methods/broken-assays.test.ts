@@ -134,7 +134,7 @@ describe("a photometer's method that does not hold together is refused in words"
                 ...wavelength,
                 inputs: [
                   ...wavelength.inputs,
-                  { symbol: "A_b", is: "blank", label: "Blank", per: "run" } as Input,
+                  { symbol: "A_b", is: "blank", label: "Blank", per: "run" },
                 ],
               }
             : wavelength,

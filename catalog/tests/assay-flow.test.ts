@@ -1,0 +1,190 @@
+import { describe, expect, test } from "@jest/globals";
+import { planMethod, shoppingList } from "~/core/plan";
+import { mustHold } from "~/core/result";
+import {
+  compiledMethod,
+  type ComputedStage,
+  evaluateRun,
+  type HouseRules,
+  isEmptyRun,
+  type Observation,
+  readingsOf,
+  type RunRecord,
+} from "~/core/run";
+import { quietPhotometer, simulateRun } from "~/core/simulate";
+import { methods } from "../methods";
+import { defaultHouseRules } from "../rules/defaults";
+import { type TypedStage, typedRun } from "./typed-run";
+
+const copper = methods.find((m) => m.id === "copper-with-ammonia")!;
+const series = ["2.00", "4.00", "6.00", "8.00", "10.00"];
+
+const flasks = (count: number, shown: (ml: number) => string) =>
+  series.slice(0, count).map((ml) => ({ "V_s:volume.taken": ml, "A:absorbance": shown(Number(ml)) }));
+
+const straight = (ml: number) => (0.069 * ml + (ml % 4 ? 0.001 : -0.001)).toFixed(3);
+
+const run = (stages: Readonly<Record<string, TypedStage>>, rules: Partial<HouseRules> = {}): RunRecord =>
+  typedRun(copper, { wavelength: {}, standards: {}, unknown: {}, ...stages }, rules);
+
+const chosen = { wavelength: { once: { "λ:given": "620" } } } as const;
+
+describe("an assay as its chain of beads tells it", () => {
+  const told = (record: RunRecord) => {
+    const { chain, next, state } = evaluateRun(record);
+    return { facts: chain.map((b) => b.fact), next, state };
+  };
+
+  test("just begun: the wavelength is to be chosen", () => {
+    expect(told(run({}))).toEqual({
+      facts: ["not chosen yet", "", "", ""],
+      next: "Wavelength",
+      state: "just begun",
+    });
+    expect(isEmptyRun(run({}))).toBe(true);
+  });
+
+  test("at the standards: how many of them are read, and which comes next", () => {
+    const begun = told(
+      run({ ...chosen, standards: { once: { "A_0:absorbance": "0.000" }, trials: flasks(2, straight) } }),
+    );
+    expect(begun).toEqual({
+      facts: ["620 nm", "2 of 5 read", "", ""],
+      next: "Next: the flask with 6.00 mL. Rinse the cuvette with it, wipe it, read it",
+      state: "stage 2 of 4",
+    });
+  });
+
+  test("at the unknown, and when all of it stands", () => {
+    const standards = { once: { "A_0:absorbance": "0.000" }, trials: flasks(5, straight) };
+    const waiting = told(run({ ...chosen, standards }));
+    expect(waiting.facts[1]).toMatch(/^5\d\.\d+ ± \d\.\d+ L\/mol·cm$/);
+    expect(waiting.next).toBe("Read the unknown: rinse the cuvette with it first, and wipe it");
+    const half = told(run({ ...chosen, standards, unknown: { trials: [{ "V_u:volume.taken": "5.00" }] } }));
+    expect(half.next).toBe("Read trial 1: rinse the cuvette with it first, and wipe it");
+    const whole = told(
+      run({
+        ...chosen,
+        standards,
+        unknown: { trials: [{ "V_u:volume.taken": "5.00", "A:absorbance": "0.351" }] },
+      }),
+    );
+    expect(whole.state).toBe("ready to conclude");
+    expect(whole.facts[2]).toMatch(/^2\.0\d ± 0\.0\d g\/L$|^2\.0\d+ ± 0\.0\d+ g\/L$/);
+  });
+});
+
+test("By significant figures the mass of copper has those that its readings bear", () => {
+  const record = run(
+    {
+      ...chosen,
+      standards: { once: { "A_0:absorbance": "0.000" }, trials: flasks(5, straight) },
+      unknown: { trials: [{ "V_u:volume.taken": "5.00", "A:absorbance": "0.351 0.350" }] },
+    },
+    { digits: "significant-figures" },
+  );
+  const stage = evaluateRun(record).stages.find((s) => s.kind === "unknown");
+  if (stage?.kind !== "unknown") throw new Error("no unknown");
+  // Read off to about 0.01 mL of 5, and 5.00 mL taken: three figures.
+  expect(stage.trials[0]?.shownResult?.value).toMatch(/^2\.0\d$/);
+});
+
+describe("readings of one cuvette", () => {
+  const observation = (id: string, more: Partial<Observation> = {}): Observation => ({
+    id,
+    symbol: "A",
+    kind: "absorbance",
+    text: "0.300",
+    value: "0.300",
+    unit: "",
+    source: "typed",
+    person: "bench 1",
+    at: "2026-11-25T09:00:00.000Z",
+    supersedes: null,
+    reason: null,
+    ...more,
+  });
+
+  test("are the first entries with what became of them: corrected, struck out, taken back", () => {
+    const readings = readingsOf(
+      [
+        observation("a"),
+        observation("b", { text: "0.310", value: "0.310" }),
+        observation("c"),
+        observation("a2", {
+          text: "0.301",
+          value: "0.301",
+          supersedes: "a",
+          reason: "misread",
+          person: "bench 2",
+        }),
+        observation("b2", { text: "", value: null, supersedes: "b", reason: "bubble", person: "bench 3" }),
+        observation("c2", { text: "", value: null, supersedes: "c", reason: "taken back" }),
+        observation("d", { kind: "transmittance", text: "50.0", value: "50.0", unit: "%" }),
+        observation("e", { kind: "absorbance.again" }),
+        observation("f", { symbol: "A_0" }),
+      ],
+      "A",
+    );
+    expect(readings.map((r) => [r.id, r.text, r.person, r.struck?.reason ?? null])).toEqual([
+      ["a2", "0.301", "bench 1", null],
+      ["b2", "0.310", "bench 1", "bubble"],
+      ["d", "50.0", "bench 1", null],
+    ]);
+    expect(readings[2]?.absorbance).toBeCloseTo(0.30103, 5);
+  });
+});
+
+describe("an assay that is planned", () => {
+  const computed = copper.stages.filter((s): s is ComputedStage => s.kind !== "conclude");
+  const choices = { buretteMl: 50, benches: 5, trials: 2, marginPercent: 20, stages: {} };
+
+  test("names its series, and what is needed of each reagent by all benches", () => {
+    const plans = planMethod(compiledMethod(copper), choices);
+    expect(plans.map((p) => [p.kind, p.titerMl])).toEqual([
+      ["preparation", null],
+      ["calibration", null],
+      ["unknown", null],
+    ]);
+    expect(plans[1]?.message).toBe("5 standards from one stock: 2.00, 4.00, 6.00, 8.00, 10.00");
+    const ammonia = shoppingList(computed, choices).find((l) => l.name.startsWith("ammonia"));
+    expect(ammonia?.total).toMatch(/mL$/);
+  });
+});
+
+describe("a simulated assay", () => {
+  const simulated = (seed: number) =>
+    mustHold(
+      simulateRun({
+        method: copper,
+        houseRules: defaultHouseRules,
+        truth: { results: {}, amounts: { "wavelength.λ": 620 } },
+        seed,
+      }),
+    );
+
+  test("is the same from the same seed, another from another, read in thousandths", () => {
+    expect(simulated(3)).toEqual(simulated(3));
+    expect(simulated(3).record.stages).not.toEqual(simulated(4).record.stages);
+    const shown = simulated(3).record.stages.flatMap((s) =>
+      s.trials.flatMap((t) => t.observations.filter((o) => o.kind === "absorbance").map((o) => o.text)),
+    );
+    expect(shown).toHaveLength(3 * 5 + 3 * 2);
+    for (const text of shown) expect(text).toMatch(/^-?\d\.\d{3}$/);
+  });
+
+  test("on a photometer without noise finds the truth to the last digit of its display", () => {
+    const exact = mustHold(
+      simulateRun({
+        method: { ...copper },
+        houseRules: defaultHouseRules,
+        truth: { results: {}, amounts: { "wavelength.λ": 620 } },
+        seed: 5,
+        photometer: (a) => Math.round(1e6 * a) / 1e6,
+      }),
+    );
+    const line = evaluateRun(exact.record).stages.find((s) => s.kind === "calibration");
+    expect(line?.kind === "calibration" && (line.line?.fit.rSquared ?? 0) > 0.999).toBe(true);
+    expect(quietPhotometer(0.5, { normal: () => 1 } as never)).toBe(0.502);
+  });
+});

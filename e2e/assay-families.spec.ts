@@ -1,0 +1,121 @@
+import type { Page } from "@playwright/test";
+import { expect, test } from "./app";
+
+async function begin(page: Page, methodId: string, title: string) {
+  await page.goto(`/methods/${methodId}`);
+  await page.getByRole("link", { name: "Start a run" }).first().click();
+  await page.getByRole("textbox", { name: "Title" }).fill(title);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
+}
+
+/** What is read once: the button that waits, the reading, Enter. */
+async function record(page: Page, label: string, text: string) {
+  await page.getByRole("button", { name: `Record: ${label}` }).click();
+  await page.getByRole("dialog").getByRole("textbox").first().fill(text);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toBeHidden();
+}
+
+const absorbance = (page: Page) => page.getByRole("textbox", { name: "Absorbance", exact: true });
+
+async function read(page: Page, flask: string, text: string) {
+  await expect(page.getByTestId("flask-in-hand")).toHaveText(flask);
+  await absorbance(page).fill(text);
+  await page.keyboard.press("Enter");
+  await expect(absorbance(page)).toHaveValue("");
+}
+
+test("Ethanol by dichromate: a drop is measured, standards are counted in drops, the drink is carried back", async ({
+  page,
+}) => {
+  test.setTimeout(90_000);
+  await begin(page, "ethanol-by-dichromate", "Kelp beer");
+  await record(page, "Mass of the drops", "3.9360");
+  await record(page, "Drops counted", "80");
+  // Common practice, no source: 20 drops make a milliliter.
+  await expect(page.getByTestId("result-drop")).toContainText("0.0500");
+  await page.getByRole("link", { name: "Go on: Choose the wavelength" }).click();
+  await page.getByRole("button", { name: "Take the usual 600 nm" }).click();
+  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
+  await read(page, "Blank", "0.000");
+  // Absorbance rises by 0.030 for each drop, from 0.010.
+  for (const drops of [0, 5, 10, 15, 20]) {
+    await read(page, `Flask with ${drops} (drops of the stock)`, (0.01 + 0.03 * drops).toFixed(3));
+  }
+  await page.getByRole("link", { name: "Go on: Read the drink" }).click();
+  await expect(page.getByTestId("flask-in-hand")).toHaveText("Unknown, flask 1");
+  await absorbance(page).fill("0.400");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Nothing has been typed yet")).toBeVisible();
+  await expect(absorbance(page)).toHaveValue("0.400");
+  await page.getByRole("textbox", { name: "Drops of the diluted drink" }).fill("20");
+  await absorbance(page).press("Enter");
+  // 13 drops of 10 % among 20 are 6.5 %; the drink was diluted by half: 13 %.
+  await expect(page.getByTestId("result")).toContainText(/^(12\.9\d?|13\.0\d?) ± \d\.\d+ % v\/v/);
+});
+
+test("A standard addition: the sample is in every flask, the line is read off at its axis", async ({
+  page,
+}) => {
+  test.setTimeout(90_000);
+  await begin(page, "iron-by-standard-addition", "Iron of the tea");
+  await page.getByRole("button", { name: "Take the usual 510 nm" }).click();
+  await page.getByRole("link", { name: "Go on: Read the additions" }).click();
+  await read(page, "Blank", "0.001");
+  for (const [i, ml] of ["0.00", "2.00", "4.00", "6.00", "8.00"].entries()) {
+    await read(page, `Flask with ${ml} mL`, (0.24 + 0.16 * i + (i % 2 ? 0.001 : -0.001)).toFixed(3));
+  }
+  // 0.24 at nothing added and 0.20 for each mg/L: 1.2 mg/L in the flask, 3 mg/L in the 20 mL taken for 50 mL.
+  await expect(page.getByTestId("line-numbers")).toContainText(
+    /Iron in the sample ?(2\.9\d|3\.0\d) ± 0\.\d+ mg\/L/,
+  );
+  await page.getByRole("link", { name: "Show the working" }).click();
+  await expect(page.getByText("Where the line meets the axis")).toBeVisible();
+});
+
+test("What is typed of a cuvette outlives a closed page, and two devices at one flask lose nothing", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await begin(page, "copper-with-ammonia", "Copper at two benches");
+  await page.getByRole("button", { name: "Take the usual 620 nm" }).click();
+  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
+  await read(page, "Blank", "0.000");
+  await absorbance(page).fill("0.13");
+  await page.reload();
+  await expect(absorbance(page)).toHaveValue("0.13");
+
+  const other = await browser.newPage({ baseURL: baseURL ?? "" });
+  await other.goto(page.url(), { waitUntil: "networkidle" });
+  await other.getByRole("textbox", { name: "Read by" }).fill("bench 7");
+  await expect(other.getByRole("textbox", { name: "Read by" })).toHaveValue("bench 7");
+  await read(other, "Flask with 2.00 mL", "0.139");
+  // Here the flask is not known to be there yet: both readings are kept.
+  await absorbance(page).fill("0.137");
+  await absorbance(page).press("Enter");
+  await expect(page.getByTestId("flask-in-hand")).toHaveText("Flask with 4.00 mL");
+  await page.reload();
+  await expect(page.getByRole("button", { name: /^Reading 0\.139, by bench 7/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Reading 0\.137/ })).toBeVisible();
+  await other.close();
+});
+
+test("A server that does not answer: the reading stays in its field and is saved once when it is back", async ({
+  page,
+}) => {
+  await begin(page, "copper-with-ammonia", "Copper without a network");
+  await page.getByRole("button", { name: "Take the usual 620 nm" }).click();
+  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
+  await expect(page.getByTestId("flask-in-hand")).toHaveText("Blank");
+  await page.route("**/changes", (route) => route.abort());
+  await absorbance(page).fill("0.002");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("Not saved yet: the server does not answer");
+  await expect(absorbance(page)).toHaveValue("0.002");
+  await page.unroute("**/changes");
+  await absorbance(page).press("Enter");
+  await expect(page.getByTestId("flask-in-hand")).toHaveText("Flask with 2.00 mL");
+  await expect(page.getByRole("button", { name: /^Reading 0\.002/ })).toHaveCount(1);
+});
