@@ -203,7 +203,7 @@ test("The line is chosen for the run, checked against its kind, and the choice i
     enter(["0.00", "4.00", "8.00"].map((ml, i) => flask(ml, [read((0.28 * i).toFixed(3))]))),
   );
   const choose = (name: string, value: string) =>
-    change(runId, { intent: "choose", stageKey: "standards", name, value } as RunRequest);
+    change(runId, { intent: "choose", stageKey: "standards", name, value });
   expect(await choose("model", "origin")).toMatchObject({ status: "done" });
   expect(await choose("zero", "out")).toMatchObject({ status: "done" });
   expect((await lineOf(runId)).choice).toEqual({ model: "origin", weighting: "none", zero: false });

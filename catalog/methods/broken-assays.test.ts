@@ -132,10 +132,7 @@ describe("a photometer's method that does not hold together is refused in words"
           wavelength.kind === "preparation"
             ? {
                 ...wavelength,
-                inputs: [
-                  ...wavelength.inputs,
-                  { symbol: "A_b", is: "blank", label: "Blank", per: "run" },
-                ],
+                inputs: [...wavelength.inputs, { symbol: "A_b", is: "blank", label: "Blank", per: "run" }],
               }
             : wavelength,
           standards,
