@@ -1,3 +1,4 @@
+export { type BenchErrors, carefulHands, type SimulatedRun, type SimulateOptions, type Truth } from "./bench";
+export { type Photometer, quietPhotometer } from "./photometer";
 export * from "./simulate-run";
 export * from "./world";
-export { type Photometer, quietPhotometer } from "./simulate-assay";

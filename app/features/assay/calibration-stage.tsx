@@ -1,7 +1,5 @@
-import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Typography from "@mui/material/Typography";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { v7 as newId } from "uuid";
@@ -14,7 +12,6 @@ import {
   trialFields,
 } from "~/core/run";
 import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
-import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { CautionPanel } from "../run/panels";
 import { ShelveButton } from "../run/shelve";
@@ -25,6 +22,7 @@ import { CuvetteSheet } from "./cuvette-sheet";
 import { aheadWords, LevelsTable, takenWords } from "./levels-table";
 import { LineChart } from "./line-chart";
 import { LinePanel } from "./line-panel";
+import { NextSteps } from "./next-steps";
 import { PasteDialog } from "./paste-dialog";
 import { ReadingDialog, type ReadingTarget } from "./reading-dialog";
 import { column } from "./layout";
@@ -227,51 +225,5 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
       )}
       {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
     </>
-  );
-}
-
-/** What comes next, in words, with the cautions that stand in the way and the way on. */
-function NextSteps({
-  stage,
-  next,
-  children,
-}: {
-  stage: CalibrationEvaluation;
-  next: { key: string; title: string } | null;
-  children: React.ReactNode;
-}) {
-  return (
-    <Sheet
-      component="section"
-      aria-label="What comes next"
-      sx={{ display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
-    >
-      <Typography
-        data-testid="next-reading"
-        sx={{ fontWeight: 700, fontSize: "1.05rem", color: colors.tealDeep }}
-      >
-        {stage.next}.
-      </Typography>
-      {stage.cautions.map(({ message }) => (
-        <Alert key={message} severity="warning" sx={{ py: 0 }}>
-          {message}.
-        </Alert>
-      ))}
-      {(stage.done || stage.shown) && (
-        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
-          {next && (
-            <Button
-              component={Link}
-              to={`?stage=${next.key}`}
-              variant={stage.done ? "contained" : "outlined"}
-              preventScrollReset
-            >
-              Go on: {next.title}
-            </Button>
-          )}
-          {children}
-        </Box>
-      )}
-    </Sheet>
   );
 }

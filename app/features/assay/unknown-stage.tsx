@@ -1,14 +1,9 @@
-import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Typography from "@mui/material/Typography";
 import { useMemo, useState } from "react";
-import { Link } from "react-router";
 import { v7 as newId } from "uuid";
-import { toSignificant } from "~/core/quantity";
 import {
   fieldKey,
-  plusMinusWords,
   presentObservation,
   type RunEvaluation,
   type SampleEvaluation,
@@ -17,10 +12,8 @@ import {
   type UnknownEvaluation,
 } from "~/core/run";
 import { absorberNear, cuvetteOf } from "~/devices";
-import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { CautionPanel } from "../run/panels";
-import { ShelveButton } from "../run/shelve";
 import { StageReadings } from "../run/stage-readings";
 import { StrikeDialog } from "../run/trial-dialogs";
 import type { LiveRun } from "../run/use-run";
@@ -29,7 +22,9 @@ import { column } from "./layout";
 import { tintOf } from "./tint";
 import { CuvetteSheet } from "./cuvette-sheet";
 import { LineChart } from "./line-chart";
-import { ReadingChip, ReadingDialog, type ReadingTarget } from "./reading-dialog";
+import { ReadingDialog, type ReadingTarget } from "./reading-dialog";
+import { SampleFlask } from "./sample-flask";
+import { UnknownResult } from "./unknown-result";
 import { type CuvetteTarget, useCuvette } from "./use-cuvette";
 import { hidden, usePhotometer } from "./use-photometer";
 import { useReader, wavelengthOf } from "./use-reader";
@@ -150,7 +145,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
               sx={{ p: 1.25, display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
             >
               {stage.trials.map((t) => (
-                <Flask
+                <SampleFlask
                   key={t.id}
                   sample={t}
                   unit={calibration?.definition.axis.unit ?? ""}
@@ -170,7 +165,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
           </Box>
         </Box>
         <Box sx={column}>
-          <ResultSheet run={run} stage={stage} evaluation={evaluation} />
+          <UnknownResult run={run} stage={stage} evaluation={evaluation} />
           {calibration && <LineChart stage={calibration} unknown={stage} title={record.title} />}
           {calibration && <BootstrapPanel stage={stage} calibration={calibration} />}
         </Box>
@@ -180,131 +175,5 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
       )}
       {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
     </>
-  );
-}
-
-interface FlaskProps {
-  sample: SampleEvaluation;
-  unit: string;
-  symbol: string;
-  locked: boolean;
-  onOpen: (target: ReadingTarget) => void;
-  onTakeUp: () => void;
-  onStrike: () => void;
-}
-
-function Flask({ sample, unit, symbol, locked, onOpen, onTakeUp, onStrike }: FlaskProps) {
-  const { readings, off, record, shownResult, cautions, problem } = sample;
-  const name = trialWords(sample.name).replace(/^trial/, "Flask");
-  const taken = sample.fields
-    .filter(({ field, present }) => present && !field.many)
-    .map(({ field, present }) => `${present?.text ?? ""}${field.unit === "" ? "" : ` ${field.unit}`}`)
-    .join(", ");
-  return (
-    <Box sx={{ borderTop: `1px solid ${colors.line}`, pt: 0.75, "&:first-of-type": { borderTop: 0, pt: 0 } }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 1, flexWrap: "wrap" }}>
-        <Box sx={{ fontWeight: 700, textDecoration: record.struck ? "line-through" : "none" }}>{name}</Box>
-        <Box sx={{ color: colors.inkSoft, flexGrow: 1 }}>{taken}</Box>
-        {!locked && (
-          <>
-            <Button size="small" onClick={onTakeUp} sx={{ minWidth: 0 }}>
-              read again
-            </Button>
-            <Button
-              size="small"
-              onClick={onStrike}
-              sx={{ minWidth: 0 }}
-              aria-label={`${record.struck ? "Restore" : "Strike out"} ${name.toLowerCase()}`}
-            >
-              {record.struck ? "restore" : "strike"}
-            </Button>
-          </>
-        )}
-      </Box>
-      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 0.5 }}>
-        {readings.map((reading) => (
-          <ReadingChip
-            key={reading.id}
-            reading={reading}
-            off={false}
-            locked={locked}
-            onOpen={() => onOpen({ reading, flask: name.toLowerCase(), trialId: sample.id, symbol })}
-          />
-        ))}
-        {off && (
-          <Box sx={{ fontFamily: fonts.reading, color: colors.pinkDeep, fontWeight: 600 }}>
-            → {toSignificant(off.x, 4)} {unit}
-          </Box>
-        )}
-        {shownResult && <Box sx={{ color: colors.inkSoft }}>so {shownResult.text}</Box>}
-      </Box>
-      {record.struck && (
-        <Box sx={{ color: colors.amberDeep, fontSize: "0.9rem" }}>struck out: {record.struck.reason}</Box>
-      )}
-      {problem && <Box sx={{ color: colors.brick }}>{problem}.</Box>}
-      {!record.struck &&
-        cautions.map(({ message }) => (
-          <Alert key={message} severity="warning" sx={{ py: 0, mt: 0.5 }}>
-            {message}.
-          </Alert>
-        ))}
-    </Box>
-  );
-}
-
-function ResultSheet({ run, stage, evaluation }: UnknownStageProps) {
-  const { record, send } = run;
-  const { shown, combined, also, shares, acceptance, definition } = stage;
-  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
-  const next = evaluation.stages[order + 1];
-  return (
-    <Sheet
-      component="section"
-      aria-label="Result"
-      sx={{ order: { xs: 3, md: 0 }, ...(stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}) }}
-    >
-      <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
-        {stage.next}.
-      </Typography>
-      <Typography color="textSecondary">{definition.result.name}</Typography>
-      <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}>
-        {shown?.text ?? "–"}
-      </Box>
-      {shown && combined && (
-        <Typography variant="body2" color="textSecondary">
-          {combined.count === 1 ? "from one flask" : `mean of ${combined.count} flasks`}, ± is{" "}
-          {plusMinusWords[record.houseRules.plusMinus]}.{" "}
-          {shares
-            .filter((s) => s.part >= 0.01)
-            .slice(0, 3)
-            .map((s) => `${s.label} ${Math.round(100 * s.part)} %`)
-            .join(", ")}{" "}
-          of it.
-        </Typography>
-      )}
-      {also.map(({ definition: { symbol, name }, shown: other }) => (
-        <Typography key={symbol}>
-          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
-        </Typography>
-      ))}
-      {acceptance && (
-        <Typography data-testid="acceptance" sx={{ mt: 0.5, fontWeight: 600 }}>
-          {acceptance.text}
-        </Typography>
-      )}
-      {shown && (
-        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1.25 }}>
-          {next && (
-            <Button component={Link} to={`?stage=${next.key}`} variant="contained" preventScrollReset>
-              Go on: {next.definition.title}
-            </Button>
-          )}
-          <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
-            Show the working
-          </Button>
-          <ShelveButton stage={stage} record={record} send={send} />
-        </Box>
-      )}
-    </Sheet>
   );
 }

@@ -1,0 +1,60 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { plusMinusWords, type RateEvaluation, type RunEvaluation } from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import type { LiveRun } from "../run/use-run";
+
+interface RateResultProps {
+  run: LiveRun;
+  stage: RateEvaluation;
+  evaluation: RunEvaluation;
+}
+
+/** The rate constant over all courses, the order in what is in excess, and the way on. */
+export function RateResult({ run, stage, evaluation }: RateResultProps) {
+  const { shown, combined, dependence, definition, problem } = stage;
+  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
+  const next = evaluation.stages[order + 1];
+  return (
+    <Sheet
+      component="section"
+      aria-label="Result"
+      sx={stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}}
+    >
+      <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
+        {stage.next}.
+      </Typography>
+      <Typography color="textSecondary">{definition.result.name}</Typography>
+      <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.6rem", lineHeight: 1.25 }}>
+        {shown?.text ?? "–"}
+      </Box>
+      {shown && combined && (
+        <Typography variant="body2" color="textSecondary">
+          {combined.count === 1 ? "from one course" : `mean of ${combined.count} courses`}, ± is{" "}
+          {plusMinusWords[run.record.houseRules.plusMinus]}.
+        </Typography>
+      )}
+      {problem && <Typography sx={{ color: colors.brick }}>{problem}.</Typography>}
+      {dependence && (
+        <Typography data-testid="dependence" sx={{ mt: 1 }}>
+          {dependence.ok ? dependence.value.text : `${dependence.problem.message}.`}
+        </Typography>
+      )}
+      {shown && (
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1.25 }}>
+          {next && (
+            <Button component={Link} to={`?stage=${next.key}`} variant="contained" preventScrollReset>
+              Go on: {next.definition.title}
+            </Button>
+          )}
+          <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
+            Show the working
+          </Button>
+        </Box>
+      )}
+    </Sheet>
+  );
+}

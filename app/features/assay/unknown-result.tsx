@@ -1,0 +1,73 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/run";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { ShelveButton } from "../run/shelve";
+import type { LiveRun } from "../run/use-run";
+
+interface UnknownResultProps {
+  run: LiveRun;
+  stage: UnknownEvaluation;
+  evaluation: RunEvaluation;
+}
+
+/** What the unknown comes to, what its ± is made of, the verdict against a limit, and the way on. */
+export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
+  const { record, send } = run;
+  const { shown, combined, also, shares, acceptance, definition } = stage;
+  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
+  const next = evaluation.stages[order + 1];
+  return (
+    <Sheet
+      component="section"
+      aria-label="Result"
+      sx={{ order: { xs: 3, md: 0 }, ...(stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}) }}
+    >
+      <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
+        {stage.next}.
+      </Typography>
+      <Typography color="textSecondary">{definition.result.name}</Typography>
+      <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}>
+        {shown?.text ?? "–"}
+      </Box>
+      {shown && combined && (
+        <Typography variant="body2" color="textSecondary">
+          {combined.count === 1 ? "from one flask" : `mean of ${combined.count} flasks`}, ± is{" "}
+          {plusMinusWords[record.houseRules.plusMinus]}.{" "}
+          {shares
+            .filter((s) => s.part >= 0.01)
+            .slice(0, 3)
+            .map((s) => `${s.label} ${Math.round(100 * s.part)} %`)
+            .join(", ")}{" "}
+          of it.
+        </Typography>
+      )}
+      {also.map(({ definition: { symbol, name }, shown: other }) => (
+        <Typography key={symbol}>
+          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+        </Typography>
+      ))}
+      {acceptance && (
+        <Typography data-testid="acceptance" sx={{ mt: 0.5, fontWeight: 600 }}>
+          {acceptance.text}
+        </Typography>
+      )}
+      {shown && (
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1.25 }}>
+          {next && (
+            <Button component={Link} to={`?stage=${next.key}`} variant="contained" preventScrollReset>
+              Go on: {next.definition.title}
+            </Button>
+          )}
+          <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
+            Show the working
+          </Button>
+          <ShelveButton stage={stage} record={record} send={send} />
+        </Box>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,94 @@
+import type { Place } from "../measure";
+import { unitOf } from "../quantity";
+import { solveForTiter } from "../relation";
+import { failure, type Result, success } from "../result";
+import { compiledMethod, type CompiledTitration, type Input, perOf, type TrialRecord } from "../run";
+import { quantityOfInput } from "../run/input-kinds";
+import { type Bench, between, follow, observe, perform, reader, type Texts } from "./bench";
+
+/** Two neighboring digits the other way round, as a hand writes what it did not hear well. */
+function blundered(text: string, bench: Bench): string {
+  const digits = [...text.matchAll(/\d(?=\.?\d)/g)].map((match) => match.index);
+  const at = digits[Math.floor(between(bench, 0, digits.length))] ?? 0;
+  const next = text.charAt(at + 1) === "." ? at + 2 : at + 1;
+  const turned = [...text];
+  [turned[at], turned[next]] = [text.charAt(next), text.charAt(at)];
+  return turned.join("");
+}
+
+/** The readings of the burette for a titer that is truly `trueMl`, with the errors of glass, eye and hand. */
+function titrate(
+  input: Extract<Input, { is: "titer" }>,
+  trueMl: number,
+  place: Place,
+  bench: Bench,
+): Result<Texts> {
+  const { houseRules } = bench.options;
+  const { decimals, capacityMl } = houseRules.burette;
+  const { errors, world } = bench;
+  const hand = errors.endPointMl * world.random.normal() + errors.dropMl * world.random.uniform();
+  const delivered = trueMl + hand;
+  const room = capacityMl - delivered - 0.5;
+  if (room < 0) return failure(`The burette of ${capacityMl} mL does not hold ${delivered.toFixed(1)} mL`);
+  const initial = between(bench, 0, Math.min(2, room)).toFixed(decimals);
+  // What the scale shows for this volume: the truth less the departures that belong to a reading of about this size.
+  const near: Texts = {
+    "burette.initial": initial,
+    "burette.final": (Number(initial) + delivered).toFixed(decimals + 4),
+  };
+  const stated = quantityOfInput(input, reader(near), place, houseRules);
+  if (!stated) return failure("A titer must be more than zero");
+  const departure = (world.truth(stated) - stated.value) / unitOf("mL").factor;
+  const final = (Number(initial) + delivered - departure).toFixed(decimals);
+  const slips = errors.blunders > 0 && world.random.uniform() < errors.blunders;
+  const written = slips ? blundered(final, bench) : final;
+  const readable = Number(written) > Number(initial) && Number(written) <= capacityMl;
+  return success({ "burette.initial": initial, "burette.final": readable ? written : final });
+}
+
+export interface MadeTrial {
+  readonly trial: TrialRecord;
+  /** All symbols of the trial as they truly are. */
+  readonly truths: ReadonlyMap<string, number>;
+}
+
+/** One trial of a titration whose stage truly is what it is said to be; or why it cannot be made. */
+export function makeTrial(
+  stage: CompiledTitration,
+  shared: ReadonlyMap<string, number>,
+  number: number,
+  bench: Bench,
+): Result<MadeTrial> {
+  const { definition, lines, titer } = stage;
+  const { truth, method } = bench.options;
+  const id = `${definition.key}-trial-${number}`;
+  const place = { stage: definition.key, trial: id };
+  const inputs = definition.inputs.filter((input) => perOf(input) === "trial");
+  const { observations, truths } = perform(stage, inputs, id, place, bench);
+  const target = truth.results[definition.key];
+  if (target === undefined) return failure(`No true result is given for ${definition.title}`);
+  const solved = solveForTiter({
+    relations: lines,
+    stoichiometry: compiledMethod(method).stoichiometry,
+    known: new Map([...shared, ...truths]),
+    titer,
+    target: definition.result.symbol,
+    value: target * unitOf(definition.result.unit).factor,
+    molarMassOf: bench.world.molarMassOf,
+  });
+  if (!solved.ok) return solved;
+  const input = definition.inputs.find((i) => i.is === "titer");
+  if (!input) return failure("This stage has no titer");
+  const read = titrate(input, solved.value, place, bench);
+  if (!read.ok) return read;
+  const known = new Map([...shared, ...truths, [titer, solved.value * unitOf("mL").factor]]);
+  const trial: TrialRecord = {
+    id,
+    number,
+    label: null,
+    kind: "fine",
+    struck: null,
+    observations: [...observations, ...observe(bench, id, input, read.value)],
+  };
+  return success({ trial, truths: follow(stage, known, bench) });
+}
