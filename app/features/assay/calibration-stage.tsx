@@ -1,7 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useMemo, useState } from "react";
-import { Link } from "react-router";
 import { v7 as newId } from "uuid";
 import {
   type CalibrationEvaluation,
@@ -15,7 +14,6 @@ import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
 import { Sheet } from "../../ui/sheet";
 import { CautionPanel } from "../run/panels";
 import { ShelveButton } from "../run/shelve";
-import { StageReadings } from "../run/stage-readings";
 import { StrikeDialog } from "../run/trial-dialogs";
 import type { LiveRun } from "../run/use-run";
 import { CuvetteSheet } from "./cuvette-sheet";
@@ -30,6 +28,7 @@ import { tintOf } from "./tint";
 import { type CuvetteTarget, useCuvette } from "./use-cuvette";
 import { usePhotometer } from "./use-photometer";
 import { useReader, wavelengthOf } from "./use-reader";
+import { StageFrame } from "./stage-frame";
 
 interface CalibrationStageProps {
   run: LiveRun;
@@ -119,8 +118,6 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
       : cuvetteOf(absorberNear(nm), nm, floor + (definition.strongest - floor) * part);
   const photometer = usePhotometer(record.id, nm, simulated, which);
 
-  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
-  const next = evaluation.stages[order + 1];
   const unknown = evaluation.stages.find((s) => s.kind === "unknown" && s.lineOf === stage.key);
   const title =
     which === "blank"
@@ -138,24 +135,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
       : "Rinse the cuvette with this solution, fill it, wipe it, the same side to the light.";
   return (
     <>
-      <StageReadings
-        stage={stage}
-        record={stageRecord}
-        evaluation={evaluation}
-        run={record}
-        rules={record.houseRules}
-        locked={locked}
-        send={send}
-      />
-      <Box
-        sx={{
-          display: "grid",
-          gap: 2,
-          mt: 1.25,
-          alignItems: "start",
-          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 5fr) minmax(0, 7fr)" },
-        }}
-      >
+      <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
         <Box sx={column}>
           {!locked && (
             <CuvetteSheet
@@ -201,12 +181,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
           </Box>
         </Box>
         <Box sx={column}>
-          <NextSteps stage={stage} next={next ? { key: next.key, title: next.definition.title } : null}>
-            {stage.shown && (
-              <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
-                Show the working
-              </Button>
-            )}
+          <NextSteps stage={stage} evaluation={evaluation}>
             <ShelveButton stage={stage} record={record} send={send} />
           </NextSteps>
           <LineChart
@@ -216,7 +191,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
           />
           <LinePanel stage={stage} locked={locked} send={send} />
         </Box>
-      </Box>
+      </StageFrame>
       {pasting && (
         <PasteDialog stage={stage} symbols={symbols} send={send} onClose={() => setPasting(false)} />
       )}

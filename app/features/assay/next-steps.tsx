@@ -1,20 +1,18 @@
 import Alert from "@mui/material/Alert";
-import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { Link } from "react-router";
-import type { CalibrationEvaluation } from "~/core/run";
+import type { CalibrationEvaluation, RunEvaluation } from "~/core/run";
 import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
+import { WayOn } from "./way-on";
 
 /** What comes next, in words, with the cautions that stand in the way and the way on. */
 export function NextSteps({
   stage,
-  next,
+  evaluation,
   children,
 }: {
   stage: CalibrationEvaluation;
-  next: { key: string; title: string } | null;
+  evaluation: RunEvaluation;
   children: React.ReactNode;
 }) {
   return (
@@ -34,20 +32,10 @@ export function NextSteps({
           {message}.
         </Alert>
       ))}
-      {(stage.done || stage.shown) && (
-        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
-          {next && (
-            <Button
-              component={Link}
-              to={`?stage=${next.key}`}
-              variant={stage.done ? "contained" : "outlined"}
-              preventScrollReset
-            >
-              Go on: {next.title}
-            </Button>
-          )}
+      {stage.shown && (
+        <WayOn stage={stage} evaluation={evaluation}>
           {children}
-        </Box>
+        </WayOn>
       )}
     </Sheet>
   );

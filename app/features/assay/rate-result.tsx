@@ -1,11 +1,10 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { Link } from "react-router";
 import { plusMinusWords, type RateEvaluation, type RunEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import type { LiveRun } from "../run/use-run";
+import { WayOn } from "./way-on";
 
 interface RateResultProps {
   run: LiveRun;
@@ -16,8 +15,6 @@ interface RateResultProps {
 /** The rate constant over all courses, the order in what is in excess, and the way on. */
 export function RateResult({ run, stage, evaluation }: RateResultProps) {
   const { shown, combined, dependence, definition, problem } = stage;
-  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
-  const next = evaluation.stages[order + 1];
   return (
     <Sheet
       component="section"
@@ -43,18 +40,7 @@ export function RateResult({ run, stage, evaluation }: RateResultProps) {
           {dependence.ok ? dependence.value.text : `${dependence.problem.message}.`}
         </Typography>
       )}
-      {shown && (
-        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1.25 }}>
-          {next && (
-            <Button component={Link} to={`?stage=${next.key}`} variant="contained" preventScrollReset>
-              Go on: {next.definition.title}
-            </Button>
-          )}
-          <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
-            Show the working
-          </Button>
-        </Box>
-      )}
+      {shown && <WayOn stage={stage} evaluation={evaluation} />}
     </Sheet>
   );
 }

@@ -3,7 +3,6 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/run";
 import { CautionPanel } from "../run/panels";
-import { StageReadings } from "../run/stage-readings";
 import { StrikeDialog } from "../run/trial-dialogs";
 import type { LiveRun } from "../run/use-run";
 import { courseName } from "./course-name";
@@ -11,6 +10,7 @@ import { CourseView } from "./course-view";
 import { NewCourse } from "./new-course";
 import { OrderTable } from "./order-table";
 import { RateResult } from "./rate-result";
+import { StageFrame } from "./stage-frame";
 
 interface RateStageProps {
   run: LiveRun;
@@ -28,24 +28,7 @@ export function RateStageView({ run, stage, evaluation }: RateStageProps) {
   const course = asked === "new" ? null : (made.find((t) => t.id === asked) ?? made.at(-1) ?? null);
   return (
     <>
-      <StageReadings
-        stage={stage}
-        record={record.stages.find((s) => s.key === stage.key)}
-        evaluation={evaluation}
-        run={record}
-        rules={record.houseRules}
-        locked={locked}
-        send={send}
-      />
-      <Box
-        sx={{
-          display: "grid",
-          gap: 2,
-          mt: 1.25,
-          alignItems: "start",
-          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 8fr) minmax(0, 4fr)" },
-        }}
-      >
+      <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[8, 4]}>
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
           <Box role="group" aria-label="Courses" sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
             {made.map((t) => (
@@ -96,7 +79,7 @@ export function RateStageView({ run, stage, evaluation }: RateStageProps) {
           <RateResult run={run} stage={stage} evaluation={evaluation} />
           <CautionPanel definition={stage.definition} />
         </Box>
-      </Box>
+      </StageFrame>
       {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
     </>
   );

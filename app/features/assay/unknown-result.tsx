@@ -1,12 +1,11 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { Link } from "react-router";
 import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { ShelveButton } from "../run/shelve";
 import type { LiveRun } from "../run/use-run";
+import { WayOn } from "./way-on";
 
 interface UnknownResultProps {
   run: LiveRun;
@@ -18,8 +17,10 @@ interface UnknownResultProps {
 export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
   const { record, send } = run;
   const { shown, combined, also, shares, acceptance, definition } = stage;
-  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
-  const next = evaluation.stages[order + 1];
+  const causes = shares
+    .filter((s) => s.part >= 0.01)
+    .slice(0, 3)
+    .map((s) => `${s.label} ${Math.round(100 * s.part)} %`);
   return (
     <Sheet
       component="section"
@@ -36,13 +37,7 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
       {shown && combined && (
         <Typography variant="body2" color="textSecondary">
           {combined.count === 1 ? "from one flask" : `mean of ${combined.count} flasks`}, ± is{" "}
-          {plusMinusWords[record.houseRules.plusMinus]}.{" "}
-          {shares
-            .filter((s) => s.part >= 0.01)
-            .slice(0, 3)
-            .map((s) => `${s.label} ${Math.round(100 * s.part)} %`)
-            .join(", ")}{" "}
-          of it.
+          {plusMinusWords[record.houseRules.plusMinus]}. {causes.length > 0 && `${causes.join(", ")} of it.`}
         </Typography>
       )}
       {also.map(({ definition: { symbol, name }, shown: other }) => (
@@ -56,17 +51,9 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
         </Typography>
       )}
       {shown && (
-        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1.25 }}>
-          {next && (
-            <Button component={Link} to={`?stage=${next.key}`} variant="contained" preventScrollReset>
-              Go on: {next.definition.title}
-            </Button>
-          )}
-          <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
-            Show the working
-          </Button>
+        <WayOn stage={stage} evaluation={evaluation}>
           <ShelveButton stage={stage} record={record} send={send} />
-        </Box>
+        </WayOn>
       )}
     </Sheet>
   );

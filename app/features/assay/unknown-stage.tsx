@@ -14,7 +14,6 @@ import {
 import { absorberNear, cuvetteOf } from "~/devices";
 import { Sheet } from "../../ui/sheet";
 import { CautionPanel } from "../run/panels";
-import { StageReadings } from "../run/stage-readings";
 import { StrikeDialog } from "../run/trial-dialogs";
 import type { LiveRun } from "../run/use-run";
 import { BootstrapPanel } from "./bootstrap-panel";
@@ -28,6 +27,7 @@ import { UnknownResult } from "./unknown-result";
 import { type CuvetteTarget, useCuvette } from "./use-cuvette";
 import { hidden, usePhotometer } from "./use-photometer";
 import { useReader, wavelengthOf } from "./use-reader";
+import { StageFrame } from "./stage-frame";
 
 interface UnknownStageProps {
   run: LiveRun;
@@ -100,24 +100,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
     : `flask ${stage.trials.length + 1}`;
   return (
     <>
-      <StageReadings
-        stage={stage}
-        record={record.stages.find((s) => s.key === stage.key)}
-        evaluation={evaluation}
-        run={record}
-        rules={record.houseRules}
-        locked={locked}
-        send={send}
-      />
-      <Box
-        sx={{
-          display: "grid",
-          gap: 2,
-          mt: 1.25,
-          alignItems: "start",
-          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 5fr) minmax(0, 7fr)" },
-        }}
-      >
+      <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
         <Box sx={column}>
           {!locked && (
             <CuvetteSheet
@@ -169,7 +152,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
           {calibration && <LineChart stage={calibration} unknown={stage} title={record.title} />}
           {calibration && <BootstrapPanel stage={stage} calibration={calibration} />}
         </Box>
-      </Box>
+      </StageFrame>
       {opened && (
         <ReadingDialog target={opened} stageKey={stage.key} send={send} onClose={() => setOpened(null)} />
       )}
