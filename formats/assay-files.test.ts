@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
 import { readReadingsTable } from "./readings-table";
 import { readTraceFile, traceCsv } from "./trace-file";
 
@@ -58,6 +59,30 @@ describe("a class's readings as a table", () => {
     expect(readReadingsTable("\n\n", "mL").problems[0]?.message).toMatch(/empty/);
     expect(readReadingsTable("2\n4\n", "mL").problems[0]?.message).toMatch(/one column/);
   });
+});
+
+test("Whatever a class read comes out of its table as it was written, however the table is parted", () => {
+  const reading = fc.integer({ min: 0, max: 1500 }).map((n) => (n / 1000).toFixed(3));
+  const rows = fc.array(fc.array(reading, { minLength: 3, maxLength: 3 }), { minLength: 2, maxLength: 8 });
+  const styles = fc.constantFrom(
+    { delimiter: "\t", comma: true },
+    { delimiter: "\t", comma: false },
+    { delimiter: ";", comma: true },
+    { delimiter: ",", comma: false },
+  );
+  fc.assert(
+    fc.property(rows, styles, (texts, { delimiter, comma }) => {
+      const written = (text: string) => (comma ? text.replace(".", ",") : text);
+      const lines = texts.map((row, i) => [`${2 * i}.00`, ...row].map(written).join(delimiter));
+      const heading = ["mL", "Bench 1", "Bench 2", "Bench 3"].join(delimiter);
+      for (const table of [lines, [heading, ...lines]]) {
+        const { rows: found, problems, empty } = readReadingsTable(table.join("\n"), "mL");
+        expect([problems, empty]).toEqual([[], 0]);
+        expect(found.map((r) => r.readings.map((x) => x.text))).toEqual(texts);
+        expect(found.map((r) => Number(r.amount))).toEqual(texts.map((_, i) => 2 * i));
+      }
+    }),
+  );
 });
 
 const jcamp = (data: string, points = 5, end = "##END=\n") => `##TITLE=blue complex
