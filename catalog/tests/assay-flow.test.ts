@@ -61,7 +61,7 @@ describe("an assay as its chain of beads tells it", () => {
     expect(waiting.facts[1]).toMatch(/^5\d\.\d+ ± \d\.\d+ L\/mol·cm$/);
     expect(waiting.next).toBe("Read the unknown: rinse the cuvette with it first, and wipe it");
     const half = told(run({ ...chosen, standards, unknown: { trials: [{ "V_u:volume.taken": "5.00" }] } }));
-    expect(half.next).toBe("Read trial 1: rinse the cuvette with it first, and wipe it");
+    expect(half.next).toBe("Read flask 1: rinse the cuvette with it first, and wipe it");
     const whole = told(
       run({
         ...chosen,
@@ -147,8 +147,15 @@ describe("an assay that is planned", () => {
       ["unknown", null],
     ]);
     expect(plans[1]?.message).toBe("5 standards from one stock: 2.00, 4.00, 6.00, 8.00, 10.00");
-    const ammonia = shoppingList(computed, choices).find((l) => l.name.startsWith("ammonia"));
-    expect(ammonia?.total).toMatch(/mL$/);
+    // 30 mL in the series of each of five benches, a fifth more to spare.
+    expect(plans[1]?.amounts.find((x) => x.symbol === "V_s")?.total).toBeCloseTo(5 * 30 * 1.2, 9);
+    expect(plans[0]?.message).toBe("Usually 620 nm");
+    const needed = (name: string) =>
+      shoppingList(computed, choices).find((l) => l.name.startsWith(name))?.total;
+    expect(needed("copper stock")).toBe("180 mL");
+    // 2.5 mL in five standards, a blank and two flasks of the unknown at each bench.
+    expect(needed("ammonia")).toBe("120 mL");
+    expect(needed("the sample")).toBe("60 mL");
   });
 });
 

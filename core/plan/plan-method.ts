@@ -3,6 +3,7 @@ import { evaluateNumber, findRoot, solveForTiter } from "../relation";
 import { failure, type Result } from "../result";
 import {
   type AssayStage,
+  type CalibrationStage,
   type CompiledMethod,
   compiledStage,
   type CompiledStage,
@@ -102,6 +103,15 @@ function usualNumber(input: Input): number | null {
   }
 }
 
+/** What a flask of a series takes on the average; null for what makes no series. */
+function seriesMean(stage: ComputedStage, { symbol }: Input): number | null {
+  if (stage.kind !== "calibration" || stage.series.symbol !== symbol) return null;
+  return seriesSum(stage) / stage.series.values.length;
+}
+
+const seriesSum = ({ series }: CalibrationStage) =>
+  series.values.reduce((sum, value) => sum + Number(value), 0);
+
 /** Unit in which a number is chosen for an input. */
 const chosenUnit = (input: Input, compiled: CompiledMethod): string =>
   input.is === "purity" ? "%" : input.is === "drops" ? "drops" : unitOfInput(input, compiled.method);
@@ -164,11 +174,25 @@ class Planner {
   private amounts(stage: ComputedStage, chosen: StageChoices): PlannedAmount[] {
     const { benches, trials, marginPercent } = this.choices;
     return stage.inputs.flatMap((input): PlannedAmount[] => {
-      if (["titer", "result", "constant", "temperature", "pH"].includes(input.is)) return [];
-      const value = chosen.amounts?.[input.symbol] ?? usualNumber(input);
+      if (
+        [
+          "titer",
+          "result",
+          "constant",
+          "temperature",
+          "pH",
+          "absorbance",
+          "blank",
+          "read-off",
+          "trace",
+        ].includes(input.is)
+      )
+        return [];
+      const value = chosen.amounts?.[input.symbol] ?? seriesMean(stage, input) ?? usualNumber(input);
       if (value === null) return [];
       const per = perOf(input);
-      const uses = benches * (per === "trial" ? trials : 1) * (1 + marginPercent / 100);
+      const flasks = stage.kind === "calibration" ? stage.series.values.length : trials;
+      const uses = benches * (per === "trial" ? flasks : 1) * (1 + marginPercent / 100);
       const { symbol, label } = input;
       const unit = chosenUnit(input, this.compiled);
       const consumed = (unit === "g" || unit === "mL") && input.is !== "flask" && input.is !== "given";
@@ -196,8 +220,9 @@ class Planner {
       const value = all.get(symbol) ?? NaN;
       if (Number.isFinite(value)) this.found.set(definition.key, all);
       const shown = Number.isFinite(value) ? value / unitOf(unit).factor : null;
-      const message =
-        shown === null
+      const message = definition.spectra
+        ? `Usually ${definition.spectra.usualNm} nm`
+        : shown === null
           ? `Choose ${missing.join(", ").toLowerCase() || "the amounts"} to see what it gives`
           : `${name}: ${shown.toPrecision(4)} ${unit}`;
       return { ...base, kind: "preparation", titrant: null, result: { name, unit, value: shown }, message };
@@ -351,24 +376,32 @@ export function shoppingList(
 ): ShoppingLine[] {
   const lines = new Map<string, { each: string[]; total: number; unit: string } | null>();
   const each = new Map<string, string[]>();
-  const add = ({ name, amount }: Reagent, uses: number) => {
+  const add = ({ name, amount, exact }: Reagent, stage: ComputedStage) => {
     each.set(name, [...(each.get(name) ?? []), amount]);
     const found = amountIn(amount);
-    const number = Number(found?.[2] ?? found?.[1]);
+    // What is exact and yet a range is what the series is made of: all of its flasks together, once.
+    const series = stage.kind === "calibration" && exact && /\bto\b/.test(amount) ? seriesSum(stage) : null;
+    const uses = benches * (series === null ? flasksOf(stage, trials) : 1) * (1 + marginPercent / 100);
+    const number = series ?? Number(found?.[2] ?? found?.[1]);
     const unit = found?.[3] ?? "";
     const there = lines.get(name);
     if (!found || there === null || (there && there.unit !== unit)) lines.set(name, null);
     else lines.set(name, { each: [], total: (there?.total ?? 0) + number * uses, unit });
   };
   for (const stage of stages) {
-    const uses = benches * (stage.kind === "titration" ? trials : 1) * (1 + marginPercent / 100);
-    for (const reagent of stage.reagents ?? []) add(reagent, uses);
+    for (const reagent of stage.reagents ?? []) add(reagent, stage);
   }
   return [...lines].map(([name, line]) => ({
     name,
     each: [...new Set(each.get(name))].join(", "),
     total: line && `${roundUp(line.total)} ${line.unit}`,
   }));
+}
+
+/** Flasks that a stage's reagents go into at one bench: a series has its blank too. */
+function flasksOf(stage: ComputedStage, trials: number): number {
+  if (stage.kind === "preparation") return 1;
+  return stage.kind === "calibration" ? stage.series.values.length + 1 : trials;
 }
 
 /** Two figures, upward: nobody is short for it. */

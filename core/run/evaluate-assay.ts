@@ -21,7 +21,7 @@ import type { RateStage, UnknownStage } from "./method";
 import { counting, isTakenBack, readingsOf } from "./readings";
 import { presentObservation, type StageRecord, traceOf, type TraceRecord, type TrialRecord } from "./record";
 import { showQuantity } from "./show";
-import { capitalized, counted, trialWords } from "./words";
+import { capitalized, counted, flaskWords, trialWords } from "./words";
 
 const pipettesMl = [1, 2, 5, 10, 20, 25, 50];
 const flasksMl = [10, 25, 50, 100, 250, 500, 1000];
@@ -211,7 +211,7 @@ export function evaluateUnknown(
     next: problem
       ? problem
       : open
-        ? `Read ${trialWords(open.name)}: rinse the cuvette with it first, and wipe it`
+        ? `Read ${flaskWords(open.name)}: rinse the cuvette with it first, and wipe it`
         : members.length === 0
           ? "Read the unknown: rinse the cuvette with it first, and wipe it"
           : members.length === 1

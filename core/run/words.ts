@@ -38,3 +38,6 @@ export function trialWords(name: string): string {
   if (name === "rough") return "the rough trial";
   return /^\d+$/.test(name) ? `trial ${name}` : name;
 }
+
+/** The same of a flask that is read on a photometer: "flask 2", or its name. */
+export const flaskWords = (name: string): string => trialWords(name).replace(/^trial/, "flask");

@@ -4,7 +4,13 @@ import LinearProgress from "@mui/material/LinearProgress";
 import Typography from "@mui/material/Typography";
 import { useEffect, useRef, useState } from "react";
 import { decimalsFor, studentT, toDecimals } from "~/core/quantity";
-import { type CalibrationEvaluation, counting, trialWords, type UnknownEvaluation } from "~/core/run";
+import {
+  type CalibrationEvaluation,
+  counting,
+  capitalized,
+  flaskWords,
+  type UnknownEvaluation,
+} from "~/core/run";
 import type { BootstrapMessage, BootstrapRequest } from "~/workers/bootstrap";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
@@ -71,8 +77,7 @@ export function BootstrapPanel({
         The ± a second way
       </Typography>
       <Typography color="textSecondary" sx={{ mb: 1 }}>
-        {trialWords(sample.name).replace(/^trial/, "Flask")}, read off ten thousand lines through redrawn
-        residuals.
+        {capitalized(flaskWords(sample.name))}, read off ten thousand lines through redrawn residuals.
       </Typography>
       <Box aria-live="polite">
         {now.state === "running" && (

@@ -2,7 +2,7 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { toSignificant } from "~/core/quantity";
-import { type SampleEvaluation, trialWords } from "~/core/run";
+import { type SampleEvaluation, capitalized, flaskWords } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "./reading-dialog";
 
@@ -19,7 +19,7 @@ interface FlaskProps {
 /** One flask of the unknown: its readings, what was read off, and what to know about it. */
 export function SampleFlask({ sample, unit, symbol, locked, onOpen, onTakeUp, onStrike }: FlaskProps) {
   const { readings, off, record, shownResult, cautions, problem } = sample;
-  const name = trialWords(sample.name).replace(/^trial/, "Flask");
+  const name = capitalized(flaskWords(sample.name));
   const taken = sample.fields
     .filter(({ field, present }) => present && !field.many)
     .map(({ field, present }) => `${present?.text ?? ""}${field.unit === "" ? "" : ` ${field.unit}`}`)

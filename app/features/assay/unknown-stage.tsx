@@ -8,7 +8,7 @@ import {
   type RunEvaluation,
   type SampleEvaluation,
   trialFields,
-  trialWords,
+  flaskWords,
   type UnknownEvaluation,
 } from "~/core/run";
 import { absorberNear, cuvetteOf } from "~/devices";
@@ -95,9 +95,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
   const strongest = calibration?.definition.strongest ?? 0.7;
   const absorbance = strongest * (0.5 + 0.2 * hidden(record.id));
   const photometer = usePhotometer(record.id, nm, cuvetteOf(absorberNear(nm), nm, absorbance), which);
-  const name = sample
-    ? trialWords(sample.name).replace(/^trial/, "flask")
-    : `flask ${stage.trials.length + 1}`;
+  const name = sample ? flaskWords(sample.name) : `flask ${stage.trials.length + 1}`;
   return (
     <>
       <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
