@@ -116,7 +116,7 @@ describe("a spectrum or a course from a file", () => {
       /in 1\/CM; nanometers are needed/,
     ],
     ["no points at all", "##TITLE=x\n##END=\n", 0, /no ##XYDATA/],
-  ])("JCAMP-DX that is %s is refused, with the line", (_what, text, line, message) => {
+  ])("JCAMP-DX with a fault (%s) is refused, with the line", (_what, text, line, message) => {
     expect(readTraceFile(text, "x.jdx", "nm")).toEqual({
       problems: [{ line, message: expect.stringMatching(message) }],
     });
