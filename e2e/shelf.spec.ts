@@ -73,8 +73,8 @@ test("a series of standards from one stock, and a bottle that is used up", async
   await field(page, "Lowest, mol/L").fill("0.01");
   await field(page, "Highest, mol/L").fill("0.15");
   await field(page, "How many").fill("3");
-  const series = page.getByRole("region", { name: "The series" });
-  await expect(series.getByRole("row", { name: /^1 0\.01 5 0\.01000/ })).toBeVisible();
+  const series = page.getByRole("region", { name: "Pipetting sheet" });
+  await expect(series.getByRole("row", { name: /^1 0\.01 5 0\.00 5\.00 0\.01000/ })).toBeVisible();
   await expect(series).toContainText("The stock is weaker than the target (0.1 against 0.15)");
   await field(page, "Highest, mol/L").fill("0.05");
   await field(page, "Made by").fill("bench 5");
