@@ -38,10 +38,9 @@ export function courseOption(
       {
         type: "scatter",
         name: "read",
-        z: 4,
-        symbolSize: points.length > 1000 ? 2 : 5,
+        symbolSize: points.length > 1000 ? 2 : 6,
         ...large(points.length),
-        itemStyle: { color: inks[0] },
+        itemStyle: { color: inks[0], opacity: 0.45 },
         data: used,
       },
       {
@@ -56,7 +55,7 @@ export function courseOption(
         type: "line",
         name: "fitted",
         showSymbol: false,
-        lineStyle: { color: colors.pinkDeep, width: 2 },
+        lineStyle: { color: colors.pinkDeep, width: 1.5 },
         itemStyle: { color: colors.pinkDeep },
         data: law,
       },
@@ -84,7 +83,7 @@ export function transformedOption(
   const ends = [inside[0]?.[0] ?? 0, inside.at(-1)?.[0] ?? 1];
   const left = fit?.residuals.map((residual, i) => [inside[i]?.[0] ?? 0, residual]) ?? [];
   const spread = Math.max(1e-3, ...left.map(([, r]) => Math.abs(r ?? 0)));
-  const grid = { left: 58, right: 10, outerBoundsMode: "none" };
+  const grid = { left: 68, right: 10, outerBoundsMode: "none" };
   const shared = { min: ends[0], max: ends[1], splitNumber: 3 };
   return {
     animation: false,
@@ -98,10 +97,10 @@ export function transformedOption(
       axis("t, s", { ...shared, gridIndex: 1, nameGap: 20, splitLine: { show: false } }),
     ],
     yAxis: [
-      axis(names[order], { nameGap: 42, scale: true, splitNumber: 3 }),
+      axis(names[order], { nameGap: 50, scale: true, splitNumber: 3 }),
       axis("left over", {
         gridIndex: 1,
-        nameGap: 42,
+        nameGap: 50,
         min: -spread,
         max: spread,
         interval: spread,

@@ -95,7 +95,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
             <TextInput label="Made by" field={field("person")} help="initials, or a bench" />
           </Box>
           <PutButton busy={busy} problem={Object.values(problems)[0]} onClick={submit}>
-            Put {usable.length} standards on the shelf
+            Put {usable.length} {usable.length === 1 ? "standard" : "standards"} on the shelf
           </PutButton>
         </Step>
       )}
