@@ -1,50 +1,24 @@
-import type { Page } from "@playwright/test";
 import { expect, test } from "./app";
-
-async function begin(page: Page, methodId: string, title: string) {
-  await page.goto(`/methods/${methodId}`);
-  await page.getByRole("link", { name: "Start a run" }).first().click();
-  await page.getByRole("textbox", { name: "Title" }).fill(title);
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
-}
-
-/** What is read once: the button that waits, the reading, Enter. */
-async function record(page: Page, label: string, text: string) {
-  await page.getByRole("button", { name: `Record: ${label}` }).click();
-  await page.getByRole("dialog").getByRole("textbox").first().fill(text);
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("dialog")).toBeHidden();
-}
-
-const absorbance = (page: Page) => page.getByRole("textbox", { name: "Absorbance", exact: true });
-
-async function read(page: Page, flask: string, text: string) {
-  await expect(page.getByTestId("flask-in-hand")).toHaveText(flask);
-  await absorbance(page).fill(text);
-  await page.keyboard.press("Enter");
-  await expect(absorbance(page)).toHaveValue("");
-}
+import { absorbance, begin, inHand, read, takeUsualWavelength, typeOnce } from "./photometer";
 
 test("Ethanol by dichromate: a drop is measured, standards are counted in drops, the drink is carried back", async ({
   page,
 }) => {
   test.setTimeout(90_000);
   await begin(page, "ethanol-by-dichromate", "Kelp beer");
-  await record(page, "Mass of the drops", "3.9360");
-  await record(page, "Drops counted", "80");
+  await typeOnce(page, "Record: Mass of the drops", "3.9360");
+  await typeOnce(page, "Record: Drops counted", "80");
   // Common practice, no source: 20 drops make a milliliter.
   await expect(page.getByTestId("result-drop")).toContainText("0.0500");
   await page.getByRole("link", { name: "Go on: Choose the wavelength" }).click();
-  await page.getByRole("button", { name: "Take the usual 600 nm" }).click();
-  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
+  await takeUsualWavelength(page, 600, "Read the standards");
   await read(page, "Blank", "0.000");
   // Absorbance rises by 0.030 for each drop, from 0.010.
   for (const drops of [0, 5, 10, 15, 20]) {
     await read(page, `Flask with ${drops} (drops of the stock)`, (0.01 + 0.03 * drops).toFixed(3));
   }
   await page.getByRole("link", { name: "Go on: Read the drink" }).click();
-  await expect(page.getByTestId("flask-in-hand")).toHaveText("Unknown, flask 1");
+  await expect(inHand(page)).toHaveText("Unknown, flask 1");
   await absorbance(page).fill("0.400");
   await page.keyboard.press("Enter");
   await expect(page.getByText("Nothing has been typed yet")).toBeVisible();
@@ -60,8 +34,7 @@ test("A standard addition: the sample is in every flask, the line is read off at
 }) => {
   test.setTimeout(90_000);
   await begin(page, "iron-by-standard-addition", "Iron of the tea");
-  await page.getByRole("button", { name: "Take the usual 510 nm" }).click();
-  await page.getByRole("link", { name: "Go on: Read the additions" }).click();
+  await takeUsualWavelength(page, 510, "Read the additions");
   await read(page, "Blank", "0.001");
   for (const [i, ml] of ["0.00", "2.00", "4.00", "6.00", "8.00"].entries()) {
     await read(page, `Flask with ${ml} mL`, (0.24 + 0.16 * i + (i % 2 ? 0.001 : -0.001)).toFixed(3));
@@ -80,8 +53,7 @@ test("What is typed of a cuvette outlives a closed page, and two devices at one 
   baseURL,
 }) => {
   await begin(page, "copper-with-ammonia", "Copper at two benches");
-  await page.getByRole("button", { name: "Take the usual 620 nm" }).click();
-  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
+  await takeUsualWavelength(page, 620, "Read the standards");
   await read(page, "Blank", "0.000");
   await absorbance(page).fill("0.13");
   await page.reload();
@@ -95,7 +67,7 @@ test("What is typed of a cuvette outlives a closed page, and two devices at one 
   // Here the flask is not known to be there yet: both readings are kept.
   await absorbance(page).fill("0.137");
   await absorbance(page).press("Enter");
-  await expect(page.getByTestId("flask-in-hand")).toHaveText("Flask with 4.00 mL");
+  await expect(inHand(page)).toHaveText("Flask with 4.00 mL");
   await page.reload();
   await expect(page.getByRole("button", { name: /^Reading 0\.139, by bench 7/ })).toBeVisible();
   await expect(page.getByRole("button", { name: /^Reading 0\.137/ })).toBeVisible();
@@ -106,9 +78,8 @@ test("A server that does not answer: the reading stays in its field and is saved
   page,
 }) => {
   await begin(page, "copper-with-ammonia", "Copper without a network");
-  await page.getByRole("button", { name: "Take the usual 620 nm" }).click();
-  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
-  await expect(page.getByTestId("flask-in-hand")).toHaveText("Blank");
+  await takeUsualWavelength(page, 620, "Read the standards");
+  await expect(inHand(page)).toHaveText("Blank");
   await page.route("**/changes", (route) => route.abort());
   await absorbance(page).fill("0.002");
   await page.keyboard.press("Enter");
@@ -116,6 +87,6 @@ test("A server that does not answer: the reading stays in its field and is saved
   await expect(absorbance(page)).toHaveValue("0.002");
   await page.unroute("**/changes");
   await absorbance(page).press("Enter");
-  await expect(page.getByTestId("flask-in-hand")).toHaveText("Flask with 2.00 mL");
+  await expect(inHand(page)).toHaveText("Flask with 2.00 mL");
   await expect(page.getByRole("button", { name: /^Reading 0\.002/ })).toHaveCount(1);
 });

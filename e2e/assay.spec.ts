@@ -1,54 +1,22 @@
-import AxeBuilder from "@axe-core/playwright";
-import type { Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { expect, test } from "./app";
-
-/** Begins a run from the page of its method. */
-async function begin(page: Page, methodId: string, title: string) {
-  await page.goto(`/methods/${methodId}`);
-  await page.getByRole("link", { name: "Start a run" }).first().click();
-  await page.getByRole("textbox", { name: "Title" }).fill(title);
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
-}
-
-const inHand = (page: Page) => page.getByTestId("flask-in-hand");
-const absorbance = (page: Page) => page.getByRole("textbox", { name: "Absorbance", exact: true });
-
-/** Reads the flask that the screen asks for, by keyboard, and waits until the next one is asked for. */
-async function read(page: Page, flask: string, text: string) {
-  await expect(inHand(page)).toHaveText(flask);
-  await absorbance(page).focus();
-  await page.keyboard.type(text);
-  await page.keyboard.press("Enter");
-  await expect(absorbance(page)).toHaveValue("");
-}
-
-async function noGraveFaults(page: Page, where: string) {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const grave = violations
-    .filter((v) => v.impact === "serious" || v.impact === "critical")
-    .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
-  expect(grave).toEqual([]);
-}
-
-const noOverflow = async (page: Page) => {
-  for (const width of [768, 390, 1280]) {
-    await page.setViewportSize({ width, height: 844 });
-    await expect
-      .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth))
-      .toBe(0);
-  }
-};
+import {
+  absorbance,
+  begin,
+  inHand,
+  noGraveFaults,
+  noOverflow,
+  read,
+  takeUsualWavelength,
+  typeOnce,
+} from "./photometer";
 
 test("A phosphate assay: blank, standards, a class's readings pooled, one struck out, an unknown against a limit", async ({
   page,
 }) => {
   test.setTimeout(120_000);
   await begin(page, "phosphate-as-molybdenum-blue", "Phosphate of the lagoon");
-  await page.getByRole("button", { name: "Take the usual 880 nm" }).click();
-  await expect(page.getByTestId("result-wavelength")).toHaveText("880 nm");
-  await page.getByRole("link", { name: "Go on: Read the standards" }).click();
+  await takeUsualWavelength(page, 880, "Read the standards");
 
   await read(page, "Blank", "0.001");
   await absorbance(page).fill("7.2");
@@ -114,10 +82,7 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
   await expect(page.getByRole("cell", { name: "0.280", exact: true })).toBeVisible();
 
   await page.getByRole("link", { name: "Go on: Read the unknown" }).click();
-  await page.getByRole("button", { name: /^Limit type it/ }).click();
-  await page.getByRole("dialog").getByRole("textbox").first().fill("1.20");
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("dialog")).toBeHidden();
+  await typeOnce(page, /^Limit type it/, "1.20");
   await read(page, "Unknown, flask 1", "0.351");
   await read(page, "Unknown, flask 1", "0.349");
   // (0.350 - a) / b with a near 0.0015 and b near 0.6985, twice for 25 mL in 50 mL: 0.998 mg/L.
@@ -190,12 +155,8 @@ test("A rate run to its order: courses from files and from the instrument, a win
 }) => {
   test.setTimeout(90_000);
   await begin(page, "fading-of-a-dye", "Fading of the tracer");
-  await page.getByRole("button", { name: "Take the usual 590 nm" }).click();
-  await page.getByRole("link", { name: "Go on: Follow the fading" }).click();
-  await page.getByRole("button", { name: /^Temperature type it/ }).click();
-  await page.getByRole("dialog").getByRole("textbox").first().fill("21.5");
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("dialog")).toBeHidden();
+  await takeUsualWavelength(page, 590, "Follow the fading");
+  await typeOnce(page, /^Temperature type it/, "21.5");
 
   const base = page.getByRole("textbox", { name: "Hydroxide in the cuvette, mol/L" });
   const file = page.getByLabel("From a file (CSV, JCAMP-DX)", { exact: true }).and(page.locator("input"));
@@ -249,8 +210,7 @@ test("A course of ten thousand points is drawn, fitted and narrowed without the 
   page,
 }) => {
   await begin(page, "fading-of-a-dye", "Long fading");
-  await page.getByRole("button", { name: "Take the usual 590 nm" }).click();
-  await page.getByRole("link", { name: "Go on: Follow the fading" }).click();
+  await takeUsualWavelength(page, 590, "Follow the fading");
   await page.getByRole("textbox", { name: "Hydroxide in the cuvette, mol/L" }).fill("0.100");
   const long = Array.from(
     { length: 10_000 },

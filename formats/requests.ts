@@ -134,7 +134,7 @@ export const RunRequestSchema = Type.Union([
     {
       intent: Type.Literal("choose"),
       stageKey: Type.String({ minLength: 1 }),
-      name: Type.Union(["model", "weighting", "zero", "order"].map((name) => Type.Literal(name))),
+      name: Type.Union(["model", "weighting", "zero", "order", "unit"].map((name) => Type.Literal(name))),
       value: Type.String({ maxLength: 20 }),
     },
     Closed,

@@ -16,9 +16,14 @@ export interface BootstrapRequest {
   readonly seed: number;
 }
 
+export interface BootstrapFound {
+  readonly found: Bootstrapped;
+  readonly milliseconds: number;
+}
+
 export type BootstrapMessage =
   | { readonly kind: "progress"; readonly part: number }
-  | { readonly kind: "done"; readonly found: Bootstrapped; readonly milliseconds: number }
+  | ({ readonly kind: "done" } & BootstrapFound)
   | { readonly kind: "failed"; readonly message: string };
 
 const post = (message: BootstrapMessage) => {

@@ -10,9 +10,14 @@ export interface DrawRequest {
   readonly seed: number;
 }
 
+export interface DrawFound {
+  readonly drawn: Drawn;
+  readonly milliseconds: number;
+}
+
 export type DrawMessage =
   | { readonly kind: "progress"; readonly part: number }
-  | { readonly kind: "done"; readonly drawn: Drawn; readonly milliseconds: number }
+  | ({ readonly kind: "done" } & DrawFound)
   | { readonly kind: "failed"; readonly message: string };
 
 const post = (message: DrawMessage) => {

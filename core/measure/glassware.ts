@@ -44,4 +44,7 @@ export function glasswareTolerance(
   };
 }
 
-export const buretteSizesMl = classA.burette.map(([size]) => size);
+/** Capacities that pieces of a kind are made in, mL. */
+export const sizesMl = (kind: GlasswareKind): number[] => classA[kind].map(([size]) => size);
+
+export const buretteSizesMl = sizesMl("burette");

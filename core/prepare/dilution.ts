@@ -1,8 +1,6 @@
+import { sizesMl } from "../measure";
 import { failure, type Result, success } from "../result";
 import type { DeliveringGlass } from "./making";
-
-/** One-mark pipettes, mL (ISO 648). */
-const pipettesMl = [1, 2, 5, 10, 20, 25, 50, 100];
 
 /** Divisions of measuring cylinders and graduated pipettes by capacity, mL; half of one can be judged. From memory. */
 const divisionsMl: Record<
@@ -89,7 +87,9 @@ export function planDilution(request: DilutionRequest): Result<DilutionPlan> {
   const step = deliveryStepMl(glass, burette);
   const deliveredMl =
     step === null
-      ? pipettesMl.reduce((best, size) => (Math.abs(size - exactMl) < Math.abs(best - exactMl) ? size : best))
+      ? sizesMl("pipette").reduce((best, size) =>
+          Math.abs(size - exactMl) < Math.abs(best - exactMl) ? size : best,
+        )
       : rounded(exactMl, step);
   const told = exactMl.toFixed(exactMl < 1 ? 3 : 2);
   if (deliveredMl <= 0) {

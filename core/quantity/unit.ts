@@ -1,4 +1,10 @@
-import { type Dimension, dimensionless, multiplyDimensions, raiseDimension } from "./dimension";
+import {
+  type Dimension,
+  dimensionless,
+  multiplyDimensions,
+  raiseDimension,
+  sameDimension,
+} from "./dimension";
 
 export interface Unit {
   readonly text: string;
@@ -84,4 +90,38 @@ export function unitOf(text: string): Unit {
   const unit: Unit = { text, dimension, factor };
   cache.set(text, unit);
   return unit;
+}
+
+/** Units in which results are asked for, from large to small of each kind. */
+const asked = [
+  "mol/L",
+  "mmol/L",
+  "µmol/L",
+  "g/L",
+  "mg/L",
+  "µg/L",
+  "% w/v",
+  "mol",
+  "mmol",
+  "µmol",
+  "g",
+  "mg",
+  "µg",
+  "g/g",
+  "mg/g",
+  "% w/w",
+  "mg/kg",
+  "% v/v",
+  "‰",
+  "ppm",
+  "L",
+  "mL",
+  "µL",
+];
+
+/** The units in which a quantity of this unit can be shown instead, itself among them. */
+export function unitsLike(unit: string): string[] {
+  const { dimension } = unitOf(unit);
+  const alike = asked.filter((other) => sameDimension(unitOf(other).dimension, dimension));
+  return alike.includes(unit) ? alike : [unit, ...alike];
 }

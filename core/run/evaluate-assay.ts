@@ -1,8 +1,8 @@
 import { strayLightFrom } from "../calibration";
 import { type CombinedResult, sharesOfVariance } from "../judgement";
 import { compareOrders, type Order, orderInExcess, orderWord, windowOf } from "../kinetics";
-import type { Check } from "../measure";
-import { inUnit, leaf, measured, type Quantity, toSignificant } from "../quantity";
+import { type Check, sizesMl } from "../measure";
+import { inUnit, leaf, measured, type Quantity, toSignificant, unitsLike } from "../quantity";
 import { judgeAcceptance } from "./accept";
 import type { CompiledAssay } from "./compile";
 import { combineResult, furtherResults, shareGroups, type StageContext } from "./evaluate-stage";
@@ -23,13 +23,10 @@ import { presentObservation, type StageRecord, traceOf, type TraceRecord, type T
 import { showQuantity } from "./show";
 import { capitalized, counted, flaskWords, trialWords } from "./words";
 
-const pipettesMl = [1, 2, 5, 10, 20, 25, 50];
-const flasksMl = [10, 25, 50, 100, 250, 500, 1000];
-
 /** The mildest dilution by standard glass that brings an amount down to four fifths of the top standard. */
 function dilutionWords(x: number, top: number): string {
   const needed = x / (0.8 * top);
-  const choices = pipettesMl.flatMap((p) => flasksMl.map((f) => ({ p, f, factor: f / p })));
+  const choices = sizesMl("pipette").flatMap((p) => sizesMl("flask").map((f) => ({ p, f, factor: f / p })));
   const [fit] = choices
     .filter(({ factor, p }) => factor >= needed && p >= 5)
     .concat(choices.filter(({ factor, p }) => factor >= needed && p < 5))
@@ -172,13 +169,23 @@ function stillWanting(stage: CompiledAssay, record: StageRecord, { rules }: Stag
   return field ? `${field.label} is still to be typed` : null;
 }
 
+/** The stage with its result in the unit that somebody asked for, where it can be shown in that. */
+function inAskedUnit(definition: UnknownStage, { choices = {} }: StageRecord): UnknownStage {
+  const { result } = definition;
+  const { unit } = choices;
+  if (unit === undefined || !unitsLike(result.unit).includes(unit)) return definition;
+  return { ...definition, result: { ...result, unit } };
+}
+
 /** Unknown flasks read off the line of an earlier stage. */
 export function evaluateUnknown(
-  stage: CompiledAssay,
-  definition: UnknownStage,
+  compiled: CompiledAssay,
+  asWritten: UnknownStage,
   record: StageRecord,
   context: StageContext,
 ): UnknownEvaluation {
+  const definition = inAskedUnit(asWritten, record);
+  const stage: CompiledAssay = { ...compiled, definition };
   const { method, rules, earlier } = context;
   const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
   const made = record.trials.filter((trial) => !isTakenBack(trial, record));

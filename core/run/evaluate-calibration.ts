@@ -25,10 +25,11 @@ import type {
   ReadingView,
 } from "./evaluation";
 import { trialFields } from "./fields";
-import { type CalibrationStage, inputOf, perOf } from "./method";
+import { type CalibrationStage, perOf } from "./method";
 import { counting, isTakenBack, readingsOf } from "./readings";
 import { presentObservation, type StageRecord, type TrialRecord } from "./record";
 import { stageLine, type StageLine } from "./line";
+import { nextCuvette, seriesKind, seriesWords } from "./series";
 import { showQuantity } from "./show";
 import { uncapitalized } from "./words";
 
@@ -153,24 +154,21 @@ function pointsOf(line: StageLine, levels: readonly LevelEvaluation[]): LinePoin
 }
 
 function nextWords(
-  definition: CalibrationStage,
-  levels: readonly LevelEvaluation[],
-  ahead: readonly string[],
-  blanks: readonly ReadingView[],
+  standing: Parameters<typeof nextCuvette>[0],
   line: LineView | null,
   problem: string | null,
 ): string {
-  const unread = levels.find((l) => l.readings.length === 0 && !l.record.struck);
-  if (blanks.length === 0 && levels.every((l) => l.readings.length === 0))
-    return definition.inputs.some((i) => i.is === "blank")
-      ? "Zero the instrument on the blank, and read it"
-      : "Read the weakest standard first";
-  if (unread) return `Rinse the cuvette with ${unread.name}, wipe it, and read it`;
-  const [following] = ahead;
-  if (following !== undefined) {
-    const input = inputOf(definition, definition.series.symbol);
-    const unit = input?.is === "given" ? input.unit : "mL";
-    return `Next: the flask with ${following}${unit === "1" ? "" : ` ${unit}`}. Rinse the cuvette with it, wipe it, read it`;
+  const { definition, levels, blanks } = standing;
+  const next = nextCuvette(standing);
+  switch (next.what) {
+    case "blank":
+      return "Zero the instrument on the blank, and read it";
+    case "flask":
+      return `Rinse the cuvette with ${levels.find((l) => l.id === next.id)?.name}, wipe it, and read it`;
+    case "ahead":
+      return `Next: the flask with ${seriesWords(definition, next.value)}. Rinse the cuvette with it, wipe it, read it`;
+    case "another":
+      break;
   }
   if (problem) return problem;
   if (blanks.filter((b) => !b.struck).length < 2 && blanks.length > 0)
@@ -180,24 +178,14 @@ function nextWords(
 }
 
 /** The usual amounts that no flask holds yet. */
-function stillAhead(
-  { series }: CalibrationStage,
-  levels: readonly LevelEvaluation[],
-  kind: string,
-): string[] {
+function stillAhead(definition: CalibrationStage, levels: readonly LevelEvaluation[]): string[] {
+  const { symbol, values } = definition.series;
+  const kind = seriesKind(definition);
   const there = levels
     .filter((l) => !l.record.struck)
-    .map((l) => presentObservation(l.record.observations, series.symbol, kind as "given")?.value)
-    .map(Number);
-  return series.values.filter((value) => !there.includes(Number(value)));
+    .map((l) => Number(presentObservation(l.record.observations, symbol, kind)?.value));
+  return values.filter((value) => !there.includes(Number(value)));
 }
-
-/** Kind of the observation that the series is typed as. */
-export const seriesKind = ({ inputs, series }: CalibrationStage): string => {
-  const input = inputs.find((i) => i.symbol === series.symbol);
-  if (input?.is === "given") return "given";
-  return input?.is === "drops" ? "drops" : input?.is === "mass" ? "mass.tared" : "volume.taken";
-};
 
 /** The standards, the line through them, what the data say of it, and what follows. */
 export function evaluateCalibration(
@@ -258,7 +246,7 @@ export function evaluateCalibration(
     : wanting
       ? `${wanting.label} is still to be typed`
       : broken;
-  const ahead = stillAhead(definition, levels, seriesKind(definition));
+  const ahead = stillAhead(definition, levels);
   return {
     kind: "calibration",
     key: definition.key,
@@ -287,7 +275,7 @@ export function evaluateCalibration(
     shares: quantity ? sharesOfVariance(quantity, shareGroups(method.method, stage, earlier)) : [],
     problem,
     cautions: [...driftChecks(blanks, levels), ...readingChecks(levels)],
-    next: nextWords(definition, levels, ahead, blanks, line, problem),
+    next: nextWords({ definition, levels, ahead, blanks }, line, problem),
   };
 }
 

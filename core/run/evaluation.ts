@@ -144,22 +144,40 @@ export interface Guidance {
   readonly text: string;
 }
 
-export interface TitrationEvaluation {
-  readonly kind: "titration";
+/** What every stage that computes something shows, whatever its kind. */
+interface StageViews {
   readonly key: string;
-  readonly definition: TitrationStage;
   readonly done: boolean;
   readonly stageFields: readonly FieldState[];
+  readonly shown: Shown | null;
+  readonly also: readonly FurtherResult[];
+  readonly shares: readonly Share[];
+  /** Why there is no result although something was read, in words. */
+  readonly problem: string | null;
+  readonly cautions: readonly Check[];
+}
+
+/** A result that is had once, from all that was read. */
+interface OnceViews extends StageViews {
+  /** The first field that is still to be read. */
+  readonly missing: Field | null;
+  readonly symbols: ReadonlyMap<string, Quantity>;
+  readonly significance: ReadonlyMap<string, Significant>;
+  readonly quantity: Quantity | null;
+}
+
+/** A result that is a mean over trials. */
+interface ReplicateViews extends StageViews {
+  readonly combined: CombinedResult | null;
+}
+
+export interface TitrationEvaluation extends ReplicateViews {
+  readonly kind: "titration";
+  readonly definition: TitrationStage;
   readonly trials: readonly TrialEvaluation[];
   /** The trial that is being carried out: the last one that lacks a reading and is not struck out. */
   readonly current: TrialEvaluation | null;
   readonly agreement: AgreementView;
-  readonly combined: CombinedResult | null;
-  /** Why there is no result although a trial is complete, in words. */
-  readonly problem: string | null;
-  readonly shown: Shown | null;
-  readonly also: readonly FurtherResult[];
-  readonly shares: readonly Share[];
   readonly improvement: Improvement | null;
   readonly acceptance: AcceptanceView | null;
   readonly verdict: Verdict;
@@ -167,26 +185,12 @@ export interface TitrationEvaluation {
   readonly guidance: Guidance | null;
   /** What each field of the current or next trial is likely to be, by field key: carried from the trial before. */
   readonly proposals: ReadonlyMap<string, string>;
-  readonly cautions: readonly Check[];
 }
 
 /** Something made once: what was read, and what follows. */
-export interface PreparationEvaluation {
+export interface PreparationEvaluation extends OnceViews {
   readonly kind: "preparation";
-  readonly key: string;
   readonly definition: PreparationStage;
-  readonly done: boolean;
-  readonly stageFields: readonly FieldState[];
-  /** The first field that is still to be read. */
-  readonly missing: Field | null;
-  readonly symbols: ReadonlyMap<string, Quantity>;
-  readonly significance: ReadonlyMap<string, Significant>;
-  readonly quantity: Quantity | null;
-  readonly shown: Shown | null;
-  readonly also: readonly FurtherResult[];
-  readonly shares: readonly Share[];
-  readonly problem: string | null;
-  readonly cautions: readonly Check[];
 }
 
 /** One reading of a cuvette, with all that was ever done to it. */
@@ -255,13 +259,9 @@ export interface LineChoice {
   readonly zero: boolean;
 }
 
-export interface CalibrationEvaluation {
+export interface CalibrationEvaluation extends OnceViews {
   readonly kind: "calibration";
-  readonly key: string;
   readonly definition: CalibrationStage;
-  readonly done: boolean;
-  readonly stageFields: readonly FieldState[];
-  readonly missing: Field | null;
   readonly levels: readonly LevelEvaluation[];
   /** Usual amounts that no flask has been read for yet, as typed. */
   readonly ahead: readonly string[];
@@ -270,14 +270,6 @@ export interface CalibrationEvaluation {
   readonly line: LineView | null;
   /** The amount that an absorbance stands for, with all its causes, in base units. */
   readonly readOff: ((readings: readonly number[], place: string) => Result<ReadQuantity>) | null;
-  readonly symbols: ReadonlyMap<string, Quantity>;
-  readonly significance: ReadonlyMap<string, Significant>;
-  readonly quantity: Quantity | null;
-  readonly shown: Shown | null;
-  readonly also: readonly FurtherResult[];
-  readonly shares: readonly Share[];
-  readonly problem: string | null;
-  readonly cautions: readonly Check[];
   readonly next: string;
 }
 
@@ -299,20 +291,11 @@ export interface SampleEvaluation extends TrialEvaluation {
   readonly range: RangeView | null;
 }
 
-export interface UnknownEvaluation {
+export interface UnknownEvaluation extends ReplicateViews {
   readonly kind: "unknown";
-  readonly key: string;
   readonly definition: UnknownStage;
-  readonly done: boolean;
-  readonly stageFields: readonly FieldState[];
   readonly trials: readonly SampleEvaluation[];
-  readonly combined: CombinedResult | null;
-  readonly problem: string | null;
-  readonly shown: Shown | null;
-  readonly also: readonly FurtherResult[];
-  readonly shares: readonly Share[];
   readonly acceptance: AcceptanceView | null;
-  readonly cautions: readonly Check[];
   readonly next: string;
   /** Key of the stage whose line it is read off. */
   readonly lineOf: string;
@@ -325,24 +308,15 @@ export interface CourseEvaluation extends TrialEvaluation {
   readonly comparison: OrderComparison | null;
 }
 
-export interface RateEvaluation {
+export interface RateEvaluation extends ReplicateViews {
   readonly kind: "rate";
-  readonly key: string;
   readonly definition: RateStage;
-  readonly done: boolean;
-  readonly stageFields: readonly FieldState[];
   readonly trials: readonly CourseEvaluation[];
   /** The order taken for the rate constants. */
   readonly order: Order;
   /** True where somebody chose it; else it is the one that most courses prefer. */
   readonly chosen: boolean;
   readonly dependence: Result<Dependence> | null;
-  readonly combined: CombinedResult | null;
-  readonly problem: string | null;
-  readonly shown: Shown | null;
-  readonly also: readonly FurtherResult[];
-  readonly shares: readonly Share[];
-  readonly cautions: readonly Check[];
   readonly next: string;
 }
 

@@ -135,6 +135,13 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
       });
     }
   }
+  if ((field.kind === "absorbance" || field.kind === "absorbance.again") && value < -0.005) {
+    cautions.push({
+      severity: "caution",
+      kind: "scale",
+      message: `${text} is below zero: zero on the blank again?`,
+    });
+  }
   cautions.push(...slipChecks(text, field.unit, decimals, expected));
   // Equal titers from zero are common; equal masses, or equal end readings after unequal starts, are not.
   const told = others.flatMap((other) => {
@@ -158,6 +165,9 @@ function withLikelyMeaning(
 ): FieldCheck {
   const text = typed.trim().replace(",", ".");
   const decimals = field.rules.decimals ?? 2;
+  // Nobody reads an absorbance of 62: it is what the other scale of the display shows.
+  const otherScale = field.kind.startsWith("absorbance") && check.kind === "scale" && Number(text) > 0;
+  if (otherScale) return stop(`${check.message}. Is it a transmittance in percent?`, "scale");
   const slip = check.kind === "scale" ? slipChecks(text, field.unit, decimals, expected)[0] : undefined;
   return {
     ok: false,

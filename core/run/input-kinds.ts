@@ -180,7 +180,15 @@ function photometerFields({ symbol, label }: Input, again: boolean): Field[] {
       many: true,
     },
     ...(again
-      ? [{ ...field, kind: "absorbance.again" as const, label: "Once more at the end", hint: "shows drift" }]
+      ? [
+          {
+            ...field,
+            kind: "absorbance.again" as const,
+            label: "Once more at the end",
+            hint: "shows drift",
+            many: true,
+          },
+        ]
       : []),
   ];
 }
@@ -375,7 +383,7 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   },
   absorbance: {
     unit: () => "1",
-    fields: (input) => photometerFields(input, true),
+    fields: (input, stage) => photometerFields(input, stage.kind === "calibration"),
     quantity: () => null,
   },
   blank: {

@@ -2,6 +2,7 @@ import { type CompiledAssay, type Input, perOf, type StageRecord, type TrialReco
 import { type Bench, follow, now, perform } from "./bench";
 import {
   excesses,
+  fastest,
   presumedRate,
   quietPhotometer,
   readAbsorbances,
@@ -103,7 +104,11 @@ export function performAssay(
   excesses.forEach((excess, i) => {
     const amounts = definition.rate.excess === undefined ? {} : { [definition.rate.excess]: excess };
     const { trial, truths } = flask(stage, i + 1, amounts, bench);
-    const k = solveFor((x) => followed([[definition.rate.symbol, x]], truths).get(result) ?? NaN, target, 10);
+    const k = solveFor(
+      (x) => followed([[definition.rate.symbol, x]], truths).get(result) ?? NaN,
+      target,
+      fastest,
+    );
     record.trials.push(trial);
     record.traces = [...(record.traces ?? []), trueCourse(trial.id, k, photometer, random, now(bench))];
   });

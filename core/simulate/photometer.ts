@@ -1,8 +1,8 @@
 import { rateLaw } from "../kinetics";
 import type { RandomStream } from "../montecarlo";
 import { unitOf } from "../quantity";
-import { findRoot } from "../relation";
-import type { CalibrationStage, Observation, RateStage, TraceRecord } from "../run";
+import { evaluateNumber, findRoot } from "../relation";
+import type { CalibrationStage, CompiledMethod, Observation, RateStage, TraceRecord } from "../run";
 
 /** Shows a true absorbance as an instrument would: with its noise, to the digits that it has. */
 export type Photometer = (absorbance: number, random: RandomStream) => number;
@@ -83,3 +83,30 @@ export const excesses = [0.05, 0.1, 0.2];
 /** The result that a rate stage is laid out for, base units. */
 export const presumedRate = ({ presumed, result }: RateStage): number =>
   presumed * unitOf(result.unit).factor;
+
+/** About what a flask of the series reads, by the amount that is typed for it; of none, what nothing added reads. */
+export function usualAbsorbance(definition: CalibrationStage, typed: string | null): number {
+  const strongest = Number(definition.series.values.at(-1));
+  const line = trueLine(definition, strongest > 0 ? strongest : 1);
+  return line.intercept + line.slope * Number(typed ?? 0);
+}
+
+/** The rate constant of one course, 1/s, that makes the result what is said, for what is typed of its cuvette (base units). */
+export function usualConstant(
+  method: CompiledMethod,
+  stage: RateStage,
+  typed: ReadonlyMap<string, number>,
+  result: number,
+): number {
+  const lines = method.assays.get(stage.key)?.lines ?? [];
+  const found = (k: number) => {
+    const numbers = new Map(typed).set(stage.rate.symbol, k);
+    const scope = { numbers, stoichiometry: method.stoichiometry };
+    for (const { symbol, expression } of lines) numbers.set(symbol, evaluateNumber(expression, scope));
+    return numbers.get(stage.result.symbol) ?? NaN;
+  };
+  return solveFor(found, result, fastest);
+}
+
+/** No cuvette is followed whose color is gone within a tenth of a second, 1/s. */
+export const fastest = 10;

@@ -1,6 +1,7 @@
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import { endOfCorrections, type Observation, takenBack } from "../../core/run";
+import { unitsLike } from "../../core/quantity";
+import { type ComputedStage, endOfCorrections, type Observation, takenBack } from "../../core/run";
 import type { AddTrace, Enter, RunRequest } from "../../formats/requests";
 import { observation, stage as stageTable, trace } from "../database/schema";
 import type { Inverse } from "../database/stored";
@@ -190,6 +191,24 @@ export async function strikeReading(
   return done;
 }
 
+/** What can be chosen for a stage, by name. */
+function choicesOf(definition: ComputedStage): Partial<Record<string, readonly string[]>> {
+  switch (definition.kind) {
+    case "calibration":
+      return {
+        model: ["line", "origin", "quadratic"],
+        weighting: ["none", "1/s²", "1/x", "1/x²"],
+        zero: ["in", "out"],
+      };
+    case "unknown":
+      return { unit: unitsLike(definition.result.unit) };
+    case "rate":
+      return { order: ["0", "1", "2"] };
+    default:
+      return {};
+  }
+}
+
 /** What is taken for a stage in place of what its method takes; an empty value goes back to the method. */
 export async function choose(
   change: Change,
@@ -197,16 +216,7 @@ export async function choose(
 ): Promise<Outcome> {
   const stage = openStage(change, stageKey);
   if (isOutcome(stage)) return stage;
-  const allowed: Partial<Record<string, readonly string[]>> =
-    stage.definition.kind === "calibration"
-      ? {
-          model: ["line", "origin", "quadratic"],
-          weighting: ["none", "1/s²", "1/x", "1/x²"],
-          zero: ["in", "out"],
-        }
-      : stage.definition.kind === "rate"
-        ? { order: ["0", "1", "2"] }
-        : {};
+  const allowed = choicesOf(stage.definition);
   if (value !== "" && !allowed[name]?.includes(value)) return malformed("This cannot be chosen here");
   const before = stage.record.choices?.[name] ?? null;
   const inverse: Inverse = { do: "choose", stageId: stage.record.id, name, value: before };

@@ -6,10 +6,15 @@ import {
   type CalibrationEvaluation,
   fieldKey,
   type LevelEvaluation,
+  nextCuvette,
+  presentObservation,
   type RunEvaluation,
   seriesKind,
+  seriesWords,
+  stageFields,
   trialFields,
 } from "~/core/run";
+import { usualAbsorbance } from "~/core/simulate";
 import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
 import { Sheet } from "../../ui/sheet";
 import { CautionPanel } from "../run/panels";
@@ -17,7 +22,7 @@ import { ShelveButton } from "../run/shelve";
 import { StrikeDialog } from "../run/trial-dialogs";
 import type { LiveRun } from "../run/use-run";
 import { CuvetteSheet } from "./cuvette-sheet";
-import { aheadWords, LevelsTable, takenWords } from "./levels-table";
+import { LevelsTable, takenWords } from "./levels-table";
 import { LineChart } from "./line-chart";
 import { LinePanel } from "./line-panel";
 import { NextSteps } from "./next-steps";
@@ -25,7 +30,7 @@ import { PasteDialog } from "./paste-dialog";
 import { ReadingDialog, type ReadingTarget } from "./reading-dialog";
 import { column } from "./layout";
 import { tintOf } from "./tint";
-import { type CuvetteTarget, useCuvette } from "./use-cuvette";
+import { type CuvetteTarget, displayFields, useCuvette } from "./use-cuvette";
 import { usePhotometer } from "./use-photometer";
 import { useReader, wavelengthOf } from "./use-reader";
 import { StageFrame } from "./stage-frame";
@@ -36,16 +41,11 @@ interface CalibrationStageProps {
   evaluation: RunEvaluation;
 }
 
-/** What to read next: the blank, then the flasks from dilute to strong, then those that this person has read least. */
-function following(stage: CalibrationEvaluation, person: string, hasBlank: boolean): string {
-  if (hasBlank && stage.blanks.length === 0) return "blank";
-  const [ahead] = stage.ahead;
-  if (ahead !== undefined) return `ahead:${ahead}`;
-  const counted = stage.levels
-    .filter((l) => !l.record.struck)
-    .map((l) => ({ id: l.id, n: l.readings.filter((r) => r.person === person).length }));
-  const least = Math.min(...counted.map((c) => c.n));
-  return counted.find((c) => c.n === least)?.id ?? "other";
+/** The cuvette that comes next, as the screen names it. */
+function following(stage: CalibrationEvaluation, person: string): string {
+  const next = nextCuvette(stage, person);
+  if (next.what === "flask") return next.id;
+  return next.what === "ahead" ? `ahead:${next.value}` : next.what;
 }
 
 /** Standards and the line through them: the reading in hand, all readings, the chart, what the data say. */
@@ -58,7 +58,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
     blank: definition.inputs.find((i) => i.is === "blank")?.symbol ?? null,
   };
   const [asked, setAsked] = useState<string | null>(null);
-  const which = asked ?? following(stage, person, symbols.blank !== null);
+  const which = asked ?? following(stage, person);
   const [fresh, setFresh] = useState(() => newId());
   const [pasting, setPasting] = useState(false);
   const [opened, setOpened] = useState<ReadingTarget | null>(null);
@@ -67,34 +67,30 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
   const stageRecord = record.stages.find((s) => s.key === stage.key);
   const level = stage.levels.find((l) => l.id === which) ?? null;
   const planned = which.startsWith("ahead:") ? which.slice(6) : null;
-  const top = Math.max(...stage.levels.map((l) => l.x ?? 0), 1e-12);
+  const { symbol } = definition.series;
+  const kind = seriesKind(definition);
+  const amountKey = fieldKey({ symbol, kind });
+  // What is typed for the flask in hand, or will be: its color, and what a simulated photometer shows of it.
+  const amount =
+    planned ?? (level && presentObservation(level.record.observations, symbol, kind)?.value) ?? null;
 
   const target = useMemo((): CuvetteTarget => {
     if (which === "blank") {
       const observations = stageRecord?.observations ?? [];
-      return { trialId: null, symbol: symbols.blank ?? "", fields: [], proposals: {}, observations };
+      const readings = displayFields(stageFields(definition, record.houseRules));
+      return { trialId: null, readings, fields: [], proposals: {}, observations };
     }
-    const fields = trialFields(definition, record.houseRules).filter((f) => !f.optional);
+    const all = trialFields(definition, record.houseRules);
+    const read = level !== null && level.readings.length > 0;
     const there = new Set(level?.fields.filter((f) => f.present).map((f) => fieldKey(f.field)));
     return {
       trialId: level?.id ?? fresh,
-      symbol: symbols.reading,
-      fields: fields.filter((f) => !there.has(fieldKey(f))),
-      proposals:
-        planned === null ? {} : { [`${definition.series.symbol}:${seriesKind(definition)}`]: planned },
+      readings: displayFields(all).filter((f) => f.kind !== "absorbance.again" || read),
+      fields: all.filter((f) => !f.optional && !there.has(fieldKey(f))),
+      proposals: planned === null ? {} : { [amountKey]: planned },
       observations: level?.record.observations ?? [],
     };
-  }, [
-    which,
-    stageRecord,
-    symbols.blank,
-    symbols.reading,
-    definition,
-    record.houseRules,
-    level,
-    fresh,
-    planned,
-  ]);
+  }, [which, stageRecord, definition, record.houseRules, level, fresh, planned, amountKey]);
 
   const cuvette = useCuvette({
     draftKey: `cuvette:${record.id}:${stage.key}:${which}`,
@@ -108,14 +104,9 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
       setAsked(null);
     },
   });
-  const part =
-    planned === null ? (level?.x ?? 0) / top : Number(planned) / Number(definition.series.values.at(-1) ?? 1);
   const nm = wavelengthOf(evaluation);
-  const floor = definition.line.cut === undefined ? 0 : definition.strongest / 3;
-  const simulated =
-    which === "blank"
-      ? clearCuvette
-      : cuvetteOf(absorberNear(nm), nm, floor + (definition.strongest - floor) * part);
+  const usual = usualAbsorbance(definition, amount);
+  const simulated = which === "blank" ? clearCuvette : cuvetteOf(absorberNear(nm), nm, usual);
   const photometer = usePhotometer(record.id, nm, simulated, which);
 
   const unknown = evaluation.stages.find((s) => s.kind === "unknown" && s.lineOf === stage.key);
@@ -126,7 +117,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
         ? `Flask with ${takenWords(level)}`
         : planned === null
           ? "Another flask"
-          : `Flask with ${aheadWords(stage, planned)}`;
+          : `Flask with ${seriesWords(definition, planned)}`;
   const prompt =
     which === "blank"
       ? stage.blanks.length === 0
@@ -141,13 +132,12 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
             <CuvetteSheet
               title={title}
               prompt={prompt}
-              tint={which === "blank" ? null : tintOf(definition.color, part)}
+              tint={which === "blank" ? null : tintOf(definition.color, usual / definition.strongest)}
               target={target}
               cuvette={cuvette}
               person={person}
               onPerson={setPerson}
               photometer={photometer}
-              canCheck={level !== null && level.readings.length > 0}
             />
           )}
           <Sheet

@@ -24,14 +24,12 @@ interface CuvetteSheetProps {
   person: string;
   onPerson: (person: string) => void;
   photometer: Photometer;
-  /** True where this flask can be read once more as a check for drift. */
-  canCheck: boolean;
   children?: ReactNode;
 }
 
 /** The reading in hand, large: which flask, what to do, the number, and who read it. */
 export function CuvetteSheet(props: CuvetteSheetProps) {
-  const { title, prompt, tint, target, cuvette, person, onPerson, photometer, canCheck, children } = props;
+  const { title, prompt, tint, target, cuvette, person, onPerson, photometer, children } = props;
   const { textOf, type, save, note, busy, kind, setKind, reading } = cuvette;
   const percent = kind === "transmittance";
   const asNumber = Number(reading.replace(",", "."));
@@ -103,7 +101,9 @@ export function CuvetteSheet(props: CuvetteSheetProps) {
           >
             <ToggleButton value="absorbance">A</ToggleButton>
             <ToggleButton value="transmittance">% T</ToggleButton>
-            {canCheck && <ToggleButton value="absorbance.again">check</ToggleButton>}
+            {target.readings.some((f) => f.kind === "absorbance.again") && (
+              <ToggleButton value="absorbance.again">check</ToggleButton>
+            )}
           </ToggleButtonGroup>
           <Button
             type="submit"

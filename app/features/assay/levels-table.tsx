@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { toDecimals, toSignificant } from "~/core/quantity";
-import { type CalibrationEvaluation, type LevelEvaluation, type ReadingView } from "~/core/run";
+import { type CalibrationEvaluation, type LevelEvaluation, type ReadingView, seriesWords } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "./reading-dialog";
 
@@ -155,7 +155,7 @@ export function LevelsTable(props: LevelsTableProps) {
           {ahead.map((value) => (
             <tr key={value}>
               <Box component="td" sx={{ ...cell, color: colors.inkSoft }}>
-                {takeUp(`ahead:${value}`, aheadWords(stage, value))}
+                {takeUp(`ahead:${value}`, seriesWords(definition, value))}
               </Box>
               {!ownAxis && <Box component="td" sx={{ ...cell, ...onWide }} />}
               <Box component="td" sx={{ ...cell, color: colors.inkSoft, pt: 1.1 }}>
@@ -168,12 +168,4 @@ export function LevelsTable(props: LevelsTableProps) {
       </Box>
     </Box>
   );
-}
-
-/** A usual amount with its unit, as in "4.00 mL". */
-export function aheadWords({ definition }: CalibrationEvaluation, value: string): string {
-  const input = definition.inputs.find((i) => i.symbol === definition.series.symbol);
-  const unit =
-    input?.is === "given" ? input.unit : input?.is === "mass" ? "g" : input?.is === "drops" ? "drops" : "mL";
-  return unit === "1" ? `${value} (${(input?.label ?? "").toLowerCase()})` : `${value} ${unit}`;
 }

@@ -4,14 +4,17 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
+import { unitOf } from "~/core/quantity";
 import {
   checkField,
+  compiledMethod,
   type CourseEvaluation,
   fieldKey,
   type RateEvaluation,
   type RunEvaluation,
   trialFields,
 } from "~/core/run";
+import { presumedRate, usualConstant } from "~/core/simulate";
 import { colors, fonts } from "../../theme/theme";
 import { Chart } from "../../ui/chart/chart";
 import { Sheet } from "../../ui/sheet";
@@ -90,9 +93,13 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
   const begin = () => {
     if (!readings()) return;
     setNote(null);
-    const excess = definition.inputs.find((i) => i.symbol === definition.rate.excess);
-    const amount = excess ? Number((texts[`${excess.symbol}:given`] ?? "").replace(",", ".")) : 1;
-    const k = definition.presumed * (1 + 0.15 * hidden(record.id)) * amount;
+    const numbers = fields.map((field) => {
+      const value = Number((texts[fieldKey(field)] ?? "").replace(",", "."));
+      return [field.symbol, value * unitOf(field.unit || "1").factor] as const;
+    });
+    const method = compiledMethod(record.method);
+    const truth = presumedRate(definition) * (1 + 0.15 * hidden(record.id));
+    const k = usualConstant(method, definition, new Map(numbers), truth);
     live.start(
       k,
       nm,

@@ -4,7 +4,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
-import { type CalibrationEvaluation, presentObservation, seriesKind, type ObservationKind } from "~/core/run";
+import { type CalibrationEvaluation, presentObservation, seriesKind, seriesUnit } from "~/core/run";
 import { readReadingsTable, type ReadingsTable } from "~/formats/readings-table";
 import type { Enter } from "~/formats/requests";
 import { colors, fonts } from "../../theme/theme";
@@ -18,13 +18,6 @@ interface PasteDialogProps {
   onClose: () => void;
 }
 
-/** Unit in which the amounts of the series are typed. */
-function seriesUnit({ definition }: CalibrationEvaluation): string {
-  const input = definition.inputs.find((i) => i.symbol === definition.series.symbol);
-  if (input?.is === "given") return input.unit === "1" ? "" : input.unit;
-  return input?.is === "mass" ? "g" : input?.is === "drops" ? "drops" : "mL";
-}
-
 /** The requests that a table comes to: a row for each flask, those that are there already and new ones. */
 function rowsFor(
   { rows }: ReadingsTable,
@@ -32,7 +25,7 @@ function rowsFor(
   symbols: PasteDialogProps["symbols"],
 ): Enter["rows"] {
   const { series } = stage.definition;
-  const kind = seriesKind(stage.definition) as ObservationKind;
+  const kind = seriesKind(stage.definition);
   return rows.flatMap(({ amount, readings }): Enter["rows"] => {
     if (readings.length === 0) return [];
     const symbol = amount === "blank" ? symbols.blank : symbols.reading;
@@ -62,7 +55,7 @@ export function PasteDialog({ stage, symbols, send, onClose }: PasteDialogProps)
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const file = useRef<HTMLInputElement>(null);
-  const unit = seriesUnit(stage);
+  const unit = seriesUnit(stage.definition);
   const table = useMemo(() => (text.trim() === "" ? null : readReadingsTable(text, unit)), [text, unit]);
   const count = table?.rows.reduce((sum, r) => sum + r.readings.length, 0) ?? 0;
   const input = stage.definition.inputs.find((i) => i.symbol === stage.definition.series.symbol);

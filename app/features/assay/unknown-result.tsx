@@ -1,5 +1,8 @@
 import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { unitsLike } from "~/core/quantity";
 import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
@@ -17,6 +20,7 @@ interface UnknownResultProps {
 export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
   const { record, send } = run;
   const { shown, combined, also, shares, acceptance, definition } = stage;
+  const units = unitsLike(definition.result.unit);
   const causes = shares
     .filter((s) => s.part >= 0.01)
     .slice(0, 3)
@@ -39,6 +43,24 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
           {combined.count === 1 ? "from one flask" : `mean of ${combined.count} flasks`}, ± is{" "}
           {plusMinusWords[record.houseRules.plusMinus]}. {causes.length > 0 && `${causes.join(", ")} of it.`}
         </Typography>
+      )}
+      {shown && record.status === "open" && units.length > 1 && (
+        <TextField
+          select
+          size="small"
+          label="Shown in"
+          value={definition.result.unit}
+          onChange={(event) =>
+            void send({ intent: "choose", stageKey: stage.key, name: "unit", value: event.target.value })
+          }
+          sx={{ width: 130, my: 1 }}
+        >
+          {units.map((unit) => (
+            <MenuItem key={unit} value={unit}>
+              {unit}
+            </MenuItem>
+          ))}
+        </TextField>
       )}
       {also.map(({ definition: { symbol, name }, shown: other }) => (
         <Typography key={symbol}>

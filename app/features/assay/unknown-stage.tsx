@@ -24,7 +24,7 @@ import { LineChart } from "./line-chart";
 import { ReadingDialog, type ReadingTarget } from "./reading-dialog";
 import { SampleFlask } from "./sample-flask";
 import { UnknownResult } from "./unknown-result";
-import { type CuvetteTarget, useCuvette } from "./use-cuvette";
+import { type CuvetteTarget, displayFields, useCuvette } from "./use-cuvette";
 import { hidden, usePhotometer } from "./use-photometer";
 import { useReader, wavelengthOf } from "./use-reader";
 import { StageFrame } from "./stage-frame";
@@ -68,16 +68,16 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
   const [striking, setStriking] = useState<SampleEvaluation | null>(null);
   const locked = record.status !== "open";
   const target = useMemo((): CuvetteTarget => {
-    const fields = trialFields(definition, record.houseRules).filter((f) => !f.optional);
+    const all = trialFields(definition, record.houseRules);
     const there = new Set(sample?.fields.filter((f) => f.present).map((f) => fieldKey(f.field)));
     return {
       trialId: sample?.id ?? fresh,
-      symbol,
-      fields: fields.filter((f) => !there.has(fieldKey(f))),
+      readings: displayFields(all),
+      fields: all.filter((f) => !f.optional && !there.has(fieldKey(f))),
       proposals: proposalsOf(stage),
       observations: sample?.record.observations ?? [],
     };
-  }, [definition, record.houseRules, sample, fresh, symbol, stage]);
+  }, [definition, record.houseRules, sample, fresh, stage]);
   const cuvette = useCuvette({
     draftKey: `cuvette:${record.id}:${stage.key}:${which}`,
     target,
@@ -110,7 +110,6 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
               person={person}
               onPerson={setPerson}
               photometer={photometer}
-              canCheck={false}
             >
               {sample && (
                 <Button size="small" onClick={() => setAsked("new")} sx={{ justifySelf: "start", ml: -1 }}>

@@ -16,8 +16,8 @@ import type { Send } from "../run/use-run";
 export interface CuvetteTarget {
   /** Null for the blank, which belongs to the stage. */
   readonly trialId: string | null;
-  /** Symbol of the absorbance. */
-  readonly symbol: string;
+  /** What the display can be written down as: absorbance, transmittance, a check at the end. */
+  readonly readings: readonly Field[];
   /** Fields of the flask that nothing was typed for yet. */
   readonly fields: readonly Field[];
   /** What they usually are. */
@@ -34,6 +34,9 @@ export interface CuvetteNote {
 
 export type ReadingKind = "absorbance" | "transmittance" | "absorbance.again";
 
+/** The fields of a photometer's display among those of a flask, or of a stage for its blank. */
+export const displayFields = (fields: readonly Field[]): Field[] => fields.filter((f) => f.many);
+
 interface UseCuvette {
   readonly draftKey: string;
   readonly target: CuvetteTarget;
@@ -49,7 +52,9 @@ export const readingKey = "reading";
 /** Entry of one reading with whatever has to be typed of its flask; what is typed outlives a closed tab until it is saved. */
 export function useCuvette({ draftKey, target, stage, rules, person, send, onSaved }: UseCuvette) {
   const [draft, setDraft] = useStoredDraft(draftKey);
-  const [kind, setKind] = useState<ReadingKind>("absorbance");
+  const [asked, setKind] = useState<ReadingKind>("absorbance");
+  // A check belongs to a standard that was read; any other cuvette is simply read.
+  const kind = target.readings.some((f) => f.kind === asked) ? asked : "absorbance";
   const [note, setNote] = useState<CuvetteNote | null>(null);
   const [busy, setBusy] = useState(false);
   // A request that is sent again after a lost answer carries the same ids, and is written once.
@@ -81,30 +86,14 @@ export function useCuvette({ draftKey, target, stage, rules, person, send, onSav
       readings.push({ id: idOf(key), symbol: field.symbol, kind: field.kind, text: textOf(key), person });
     }
     const reading = shown ?? texts[readingKey] ?? "";
-    const field: Field = {
-      symbol: target.symbol,
-      kind,
-      label: "Absorbance",
-      unit: kind === "transmittance" ? "%" : "",
-      hint: "",
-      rules:
-        kind === "transmittance"
-          ? { instrument: "The transmittance", unit: "%", decimals: null, aboveZero: true, most: 300 }
-          : { instrument: "The photometer", unit: "", decimals: null, least: -0.5, most: 4 },
-    };
+    const field = target.readings.find((f) => f.kind === kind);
+    if (!field) return false;
     const checked = checkField(field, reading, context);
     if (!checked.ok) {
-      const tooMuch = kind !== "transmittance" && Number(reading.replace(",", ".")) > 4;
-      setNote({
-        key: readingKey,
-        severity: "stop",
-        message: tooMuch
-          ? `${checked.check.message}. Is it a transmittance in percent?`
-          : checked.check.message,
-      });
+      setNote({ key: readingKey, severity: "stop", message: checked.check.message });
       return false;
     }
-    readings.push({ id: idOf(readingKey), symbol: target.symbol, kind, text: reading, person });
+    readings.push({ id: idOf(readingKey), symbol: field.symbol, kind, text: reading, person });
     setBusy(true);
     const answer = await send({
       intent: "enter",
@@ -123,15 +112,9 @@ export function useCuvette({ draftKey, target, stage, rules, person, send, onSav
     }
     ids.current.clear();
     setDraft(null);
-    setNote(
-      kind !== "transmittance" && checked.value < -0.005
-        ? {
-            key: readingKey,
-            severity: "caution",
-            message: `${checked.text} is below zero: zero on the blank again?`,
-          }
-        : null,
-    );
+    const [caution] = checked.cautions;
+    setNote(caution ? { key: readingKey, severity: "caution", message: caution.message } : null);
+    if (kind === "absorbance.again") setKind("absorbance");
     onSaved();
     return true;
   };

@@ -1,49 +1,38 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import LinearProgress from "@mui/material/LinearProgress";
 import Typography from "@mui/material/Typography";
 import { decimalsFor, toDecimals } from "~/core/quantity";
 import { compareResult, type ComputedEvaluation, type RunRecord } from "~/core/run";
+import type { DrawFound, DrawRequest } from "~/workers/monte-carlo";
 import { colors, fonts } from "../../theme/theme";
-import { Sheet } from "../../ui/sheet";
-import { useDraws } from "./use-draws";
+import { SecondWay } from "../../ui/second-way";
+import { useWorker } from "../../ui/use-worker";
+
+const draws = 1_000_000;
 
 /** The ± checked a second way: a million draws of every cause, through the same relations. */
 export function DrawsPanel({ record, stage }: { record: RunRecord; stage: ComputedEvaluation }) {
-  const { now, start, cancel } = useDraws(record, stage.key);
-  const found = now.state === "done" ? compareResult(stage, now.drawn) : null;
+  const { now, start, cancel } = useWorker<DrawFound>();
+  const found = now.state === "done" ? compareResult(stage, now.found.drawn) : null;
+  const begin = () => {
+    // The same run draws the same numbers, so that two people see one picture.
+    const request: DrawRequest = { record, stageKey: stage.key, draws, seed: 20_261_125 };
+    start(
+      () => new Worker(new URL("../../../workers/monte-carlo.ts", import.meta.url), { type: "module" }),
+      request,
+    );
+  };
   return (
-    <Sheet component="section" aria-labelledby="draws-title" sx={{ "@media print": { display: "none" } }}>
-      <Typography id="draws-title" variant="h2">
-        The ± a second way
-      </Typography>
-      {!found && (
-        <Typography color="textSecondary" sx={{ mb: 1 }}>
-          Every cause drawn at random a million times, carried through the same relations.
-        </Typography>
-      )}
-      <Box aria-live="polite">
-        {now.state === "running" && (
-          <LinearProgress
-            variant="determinate"
-            value={100 * now.part}
-            aria-label="Draws done"
-            sx={{ height: 10, borderRadius: 5, mb: 1 }}
-          />
-        )}
-        {now.state === "failed" && <Typography sx={{ color: colors.brick }}>{now.message}.</Typography>}
-        {found && <Found found={found} unit={stage.definition.result.unit} />}
-      </Box>
-      {now.state === "running" ? (
-        <Button variant="outlined" onClick={cancel}>
-          Cancel
-        </Button>
-      ) : (
-        <Button variant="outlined" onClick={start}>
-          {found ? "Draw again" : "Draw a million"}
-        </Button>
-      )}
-    </Sheet>
+    <SecondWay
+      what="Every cause drawn at random a million times, carried through the same relations."
+      state={now}
+      counts="Draws done"
+      begin="Draw a million"
+      again="Draw again"
+      onStart={begin}
+      onCancel={cancel}
+    >
+      {found && <Found found={found} unit={stage.definition.result.unit} />}
+    </SecondWay>
   );
 }
 
