@@ -1,22 +1,17 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
-import Typography from "@mui/material/Typography";
 import { substanceOf, substances } from "~/catalog/substances";
 import { parseFormula, prettyFormula } from "~/core/chemistry";
 import { type Making, massForSolution } from "~/core/prepare";
 import { massDecimals } from "~/core/run";
 import { concentrationText } from "~/formats/concentration";
-import { fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
 import {
   daysFrom,
   evaluateMaking,
   fieldsGrid,
   KeepingFields,
-  Made,
-  Mind,
-  mindOf,
   PutButton,
   Step,
   twoColumns,
@@ -28,6 +23,7 @@ import {
 } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { useFormState } from "./use-form";
+import { WeighPlan } from "./weigh-plan";
 
 const weighings = [
   { value: "transfer", label: "by difference: boat with solid, boat after transfer" },
@@ -202,29 +198,7 @@ export function WeighForm({ bottles, rules, today }: NewBottleProps) {
         </PutButton>
       </Box>
       <Box sx={{ position: { md: "sticky" }, top: 16 }}>
-        <Step title="Plan">
-          {plan.ok ? (
-            <>
-              <Typography variant="h3">Weigh about</Typography>
-              <Box
-                data-testid="plan-mass"
-                sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}
-              >
-                {plan.value.grams.toPrecision(4)} g
-              </Box>
-              <Typography color="textSecondary">
-                anything from {plan.value.window[0].toPrecision(3)} to {plan.value.window[1].toPrecision(3)} g
-                will do
-              </Typography>
-            </>
-          ) : (
-            <Typography>{plan.problem.message}.</Typography>
-          )}
-          <Mind lines={mindOf(formula)} />
-          <Box sx={{ mt: 2 }}>
-            <Made evaluated={evaluated} target={numberIn(values.target)} />
-          </Box>
-        </Step>
+        <WeighPlan plan={plan} formula={formula} evaluated={evaluated} target={numberIn(values.target)} />
       </Box>
     </Box>
   );

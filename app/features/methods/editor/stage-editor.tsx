@@ -3,10 +3,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
-import { problemText } from "~/core/result";
 import { Sheet } from "../../../ui/sheet";
-import { Tex } from "../../../ui/tex";
 import {
   conditionColumns,
   inputColumns,
@@ -17,6 +14,7 @@ import {
 } from "./columns";
 import type { Row, StageDraft } from "./draft";
 import { PhotometerPart } from "./photometer-part";
+import { relationProblem, TypesetRelation } from "./relation-line";
 import { Rows } from "./rows";
 
 interface StageEditorProps {
@@ -106,7 +104,7 @@ export function StageEditor(props: StageEditorProps) {
           fresh={{ relation: "", title: "", unit: "mol/L" }}
           onChange={(relations) => onChange({ relations })}
           problemOf={(row) => relationProblem(row.relation ?? "", problem)}
-          below={(row) => <Typeset source={row.relation ?? ""} />}
+          below={(row) => <TypesetRelation source={row.relation ?? ""} />}
         />
         {problem && (
           <Typography role="alert" sx={{ color: "error.main", mt: 1 }}>
@@ -235,24 +233,6 @@ function Part({ title, note, children }: { title: string; note?: string; childre
         </Typography>
       )}
       {children}
-    </Box>
-  );
-}
-
-/** What is wrong with one line by itself; what the whole check says of it stands below all lines. */
-function relationProblem(source: string, whole: string | null): string | null {
-  if (source.trim() === "") return "Type a relation: result = expression";
-  const read = parseRelation(source);
-  if (!read.ok) return problemText(read.problem);
-  return whole?.includes(`"${source.trim()}"`) ? "Look at this line: see below" : null;
-}
-
-function Typeset({ source }: { source: string }) {
-  const read = parseRelation(source);
-  if (!read.ok) return null;
-  return (
-    <Box tabIndex={0} role="group" aria-label={source} sx={{ overflowX: "auto", py: 0.5 }}>
-      <Tex tex={`${symbolTex(read.value.symbol)} = ${typeset(read.value.expression, namesTex)}`} />
     </Box>
   );
 }
