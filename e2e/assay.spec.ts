@@ -66,6 +66,15 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
   await expect(page.getByTestId("line-advice")).toContainText("as closely as the readings scatter");
   await noGraveFaults(page, "standards");
 
+  // A standard once more at the end: it shows drift, is no part of the line, and the next reading is a plain one again.
+  await page.getByRole("button", { name: "6.00 mL", exact: true }).click();
+  await page.getByRole("button", { name: "check" }).click();
+  await page.getByRole("textbox", { name: "Absorbance, once more" }).fill("0.470");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/At the end standard 4 read 0.470 and not 0.420/)).toBeVisible();
+  await expect(absorbance(page)).toHaveValue("");
+  await expect(page.getByText("once more: 0.470")).toBeVisible();
+
   await page.getByRole("combobox", { name: "Line" }).click();
   await page.getByRole("option", { name: "through the origin" }).click();
   await expect(page.getByTestId("line-numbers")).not.toContainText("Intercept");
@@ -90,6 +99,11 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
   await expect(page.getByTestId("acceptance")).toContainText(
     "clearly below the limit, 1.200 mg/L. It passes.",
   );
+  await page.getByRole("combobox", { name: "Shown in" }).click();
+  await page.getByRole("option", { name: "µg/L" }).click();
+  await expect(page.getByTestId("result")).toContainText(/^(99\d|100\d) ± \d+ µg\/L/);
+  await page.getByRole("button", { name: /^Undo: choice of unit/ }).click();
+  await expect(page.getByTestId("result")).toContainText("mg/L");
   await page.getByRole("button", { name: "Another flask of it" }).click();
   await read(page, "Unknown, flask 2", "1.010");
   await expect(page.getByRole("region", { name: "Flasks of the unknown" })).toContainText(
