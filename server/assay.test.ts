@@ -209,6 +209,12 @@ test("The line is chosen for the run, checked against its kind, and the choice i
   expect((await lineOf(runId)).choice).toEqual({ model: "origin", weighting: "none", zero: false });
   expect(await choose("model", "cubic")).toMatchObject({ status: "malformed" });
   expect(await choose("order", "2")).toMatchObject({ status: "malformed" });
+  const unit = (value: string) =>
+    change(runId, { intent: "choose", stageKey: "unknown", name: "unit", value });
+  expect(await unit("mL")).toMatchObject({ status: "malformed" });
+  expect(await unit("µg/L")).toMatchObject({ status: "done" });
+  expect((await record(runId)).stages.find((s) => s.key === "unknown")?.choices).toEqual({ unit: "µg/L" });
+  await undo(runId);
   await undo(runId);
   expect((await lineOf(runId)).choice.zero).toBe(true);
   await choose("model", "");

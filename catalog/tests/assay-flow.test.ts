@@ -1,17 +1,24 @@
 import { describe, expect, test } from "@jest/globals";
 import { planMethod, shoppingList } from "~/core/plan";
+import { unitsLike } from "~/core/quantity";
 import { mustHold } from "~/core/result";
 import {
+  type CalibrationStage,
+  checkField,
   compiledMethod,
   type ComputedStage,
   evaluateRun,
   type HouseRules,
   isEmptyRun,
+  nextCuvette,
   type Observation,
+  type RateStage,
   readingsOf,
   type RunRecord,
+  trialFields,
+  type UnknownStage,
 } from "~/core/run";
-import { quietPhotometer, simulateRun } from "~/core/simulate";
+import { presumedRate, quietPhotometer, simulateRun, usualAbsorbance, usualConstant } from "~/core/simulate";
 import { methods } from "../methods";
 import { defaultHouseRules } from "../rules/defaults";
 import { type TypedStage, typedRun } from "./typed-run";
@@ -132,6 +139,124 @@ describe("readings of one cuvette", () => {
       ["d", "50.0", "bench 1", null],
     ]);
     expect(readings[2]?.absorbance).toBeCloseTo(0.30103, 5);
+  });
+});
+
+describe("what goes into the light next", () => {
+  const standing = (record: RunRecord) => {
+    const stage = evaluateRun(record).stages.find((s) => s.kind === "calibration");
+    if (stage?.kind !== "calibration") throw new Error("no calibration");
+    return stage;
+  };
+
+  test("the blank, then a flask begun and not read, then those ahead", () => {
+    expect(nextCuvette(standing(run(chosen)), "bench 2")).toEqual({ what: "blank" });
+    const begun = run({
+      ...chosen,
+      standards: { once: { "A_0:absorbance": "0.000" }, trials: [{ "V_s:volume.taken": "4.00" }] },
+    });
+    expect(nextCuvette(standing(begun), "bench 2")).toEqual({ what: "flask", id: "standards-1" });
+    const two = run({
+      ...chosen,
+      standards: { once: { "A_0:absorbance": "0.000" }, trials: flasks(2, straight) },
+    });
+    expect(nextCuvette(standing(two), "bench 2")).toEqual({ what: "ahead", value: "6.00" });
+  });
+
+  test("when all are read: for each person the flask that this person has read least; for nobody, nothing", () => {
+    const all = run({
+      ...chosen,
+      standards: { once: { "A_0:absorbance": "0.000" }, trials: flasks(5, straight) },
+    });
+    const stage = all.stages.find((s) => s.key === "standards")!;
+    const first = stage.trials[0]!.observations.find((o) => o.kind === "absorbance")!;
+    stage.trials[0]!.observations.push({ ...first, id: "again", person: "bench 7" });
+    expect(nextCuvette(standing(all), "bench 2")).toEqual({ what: "flask", id: "standards-1" });
+    expect(nextCuvette(standing(all), "bench 7")).toEqual({ what: "flask", id: "standards-2" });
+    expect(nextCuvette(standing(all))).toEqual({ what: "another" });
+  });
+});
+
+describe("a reading of the photometer that is checked", () => {
+  const stage = copper.stages.find((s) => s.kind === "calibration") as CalibrationStage;
+  const checked = (kind: string, text: string) => {
+    const field = trialFields(stage, defaultHouseRules).find((f) => f.kind === kind)!;
+    return checkField(field, text, { stage, houseRules: defaultHouseRules, holder: { observations: [] } });
+  };
+
+  test("below zero it passes with a caution; far below, and far above, it does not", () => {
+    expect(checked("absorbance", "-0.012")).toMatchObject({
+      ok: true,
+      cautions: [{ message: "-0.012 is below zero: zero on the blank again?" }],
+    });
+    expect(checked("absorbance", "-0.003")).toMatchObject({ ok: true, cautions: [] });
+    expect(checked("absorbance", "-0.8")).toMatchObject({ ok: false });
+    expect(checked("absorbance", "62.3")).toMatchObject({
+      ok: false,
+      check: { message: "62.3 is more than 4, the most possible. Is it a transmittance in percent?" },
+    });
+    expect(checked("transmittance", "62.3")).toMatchObject({ ok: true });
+    expect(checked("transmittance", "0")).toMatchObject({ ok: false });
+  });
+
+  test("a check at the end is asked of standards alone", () => {
+    const unknown = copper.stages.find((s) => s.kind === "unknown") as UnknownStage;
+    const kinds = (s: CalibrationStage | UnknownStage) =>
+      trialFields(s, defaultHouseRules).map((f) => f.kind);
+    expect(kinds(stage)).toContain("absorbance.again");
+    expect(kinds(unknown)).not.toContain("absorbance.again");
+  });
+});
+
+describe("a result in the unit that somebody asks for", () => {
+  const shown = (unit: string) => {
+    const record = run({
+      ...chosen,
+      standards: { once: { "A_0:absorbance": "0.000" }, trials: flasks(5, straight) },
+      unknown: {
+        trials: [{ "V_u:volume.taken": "5.00", "A:absorbance": "0.351" }],
+        choices: unit === "" ? {} : { unit },
+      },
+    });
+    const { stages, chain } = evaluateRun(record);
+    return [stages.find((s) => s.kind === "unknown")?.shown?.text, chain[2]?.fact];
+  };
+
+  test("is the same amount, on the bead too; a unit of another kind is not taken", () => {
+    const [usual] = shown("");
+    expect(usual).toMatch(/^2\.0\d+ ± 0\.0\d+ g\/L$/);
+    expect(shown("mg/L")).toEqual([
+      expect.stringMatching(/^20\d\d ± \d\d mg\/L$/),
+      expect.stringMatching(/^20\d\d ± \d\d mg\/L$/),
+    ]);
+    expect(shown("% w/v")[0]).toMatch(/^0\.20\d+ ± 0\.00\d+ % w\/v$/);
+    expect(shown("mL")[0]).toBe(usual);
+  });
+
+  test("units are offered by their kind", () => {
+    expect(unitsLike("mg/L")).toEqual(["g/L", "mg/L", "µg/L", "% w/v"]);
+    expect(unitsLike("mol/L")).toEqual(["mol/L", "mmol/L", "µmol/L"]);
+    expect(unitsLike("L/mol·s")).toEqual(["L/mol·s"]);
+  });
+});
+
+describe("what a simulated photometer is told to show", () => {
+  test("goes with the amount typed, and a standard addition shows the sample when nothing is added", () => {
+    const stage = copper.stages.find((s) => s.kind === "calibration") as CalibrationStage;
+    expect(usualAbsorbance(stage, "10.00")).toBeCloseTo(stage.strongest, 12);
+    expect(usualAbsorbance(stage, "5.00")).toBeCloseTo(stage.strongest / 2, 12);
+    expect(usualAbsorbance(stage, null)).toBe(0);
+    const iron = methods.find((m) => m.id === "iron-by-standard-addition")!;
+    const additions = iron.stages.find((s) => s.kind === "calibration") as CalibrationStage;
+    expect(usualAbsorbance(additions, "0.00")).toBeCloseTo(additions.strongest / 3, 12);
+    expect(usualAbsorbance(additions, "8.00")).toBeCloseTo(additions.strongest, 12);
+  });
+
+  test("a course fades by the constant that gives the method's own result", () => {
+    const dye = methods.find((m) => m.id === "fading-of-a-dye")!;
+    const fading = dye.stages.find((s) => s.kind === "rate") as RateStage;
+    const k = usualConstant(compiledMethod(dye), fading, new Map([["c_B", 0.05]]), presumedRate(fading));
+    expect(k).toBeCloseTo(0.05 * fading.presumed, 9);
   });
 });
 

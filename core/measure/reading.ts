@@ -72,7 +72,9 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
     );
   if (least !== undefined && value < least) {
     return refuse(
-      least === 0 ? `${plain} is below zero` : `${plain} is below ${least} ${unit}, the least possible`,
+      least === 0
+        ? `${plain} is below zero`
+        : `${plain} is below ${least}${unit === "" ? "" : ` ${unit}`}, the least possible`,
       "scale",
     );
   }
@@ -80,7 +82,7 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
     return refuse(
       unit === "mL"
         ? `${plain} is beyond the last mark, ${most} ${unit}`
-        : `${plain} is more than ${most} ${unit}, the most possible`,
+        : `${plain} is more than ${most}${unit === "" ? "" : ` ${unit}`}, the most possible`,
       "scale",
     );
   }

@@ -26,10 +26,11 @@ import { capitalized, counted, flaskWords, trialWords } from "./words";
 /** The mildest dilution by standard glass that brings an amount down to four fifths of the top standard. */
 function dilutionWords(x: number, top: number): string {
   const needed = x / (0.8 * top);
-  const choices = sizesMl("pipette").flatMap((p) => sizesMl("flask").map((f) => ({ p, f, factor: f / p })));
-  const [fit] = choices
-    .filter(({ factor, p }) => factor >= needed && p >= 5)
-    .concat(choices.filter(({ factor, p }) => factor >= needed && p < 5))
+  // A pipette of 1 or 2 mL is read poorly, one of 100 mL wastes sample.
+  const handy = sizesMl("pipette").filter((p) => p >= 5 && p <= 50);
+  const [fit] = handy
+    .flatMap((p) => sizesMl("flask").map((f) => ({ p, f, factor: f / p })))
+    .filter(({ factor }) => factor >= needed)
     .sort((a, b) => a.factor - b.factor || b.p - a.p);
   return fit
     ? `dilute it ${Number(fit.factor.toPrecision(3))}-fold (${fit.p} mL to ${fit.f} mL) and it will lie within`

@@ -68,7 +68,23 @@ export function Chart({ label, option, height, fileName, many = false }: ChartPr
       <Box role="img" aria-label={label} data-ready={library !== null} sx={{ height, width: 1 }}>
         <Box ref={box} sx={{ height, width: 1 }} />
       </Box>
-      <Box sx={{ display: "flex", justifyContent: "flex-end", gap: 0.5, color: colors.inkSoft }}>
+      <Box
+        sx={{
+          display: "flex",
+          justifyContent: "flex-end",
+          alignItems: "center",
+          gap: 0.5,
+          color: colors.inkSoft,
+        }}
+      >
+        {"dataZoom" in option && (
+          <Box
+            component="span"
+            sx={{ flexGrow: 1, fontSize: "0.85rem", display: { xs: "none", sm: "block" } }}
+          >
+            Ctrl and the wheel zoom, dragging moves
+          </Box>
+        )}
         <Button size="small" onClick={() => file("svg")}>
           Save as SVG
         </Button>
