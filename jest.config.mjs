@@ -18,11 +18,12 @@ export default {
         jsc: {
           parser: { syntax: "typescript", tsx: true },
           target: "es2022",
-          transform: { react: { runtime: "automatic" } },
+          transform: { react: { runtime: "automatic", importSource: "~/app/words" } },
         },
         module: { type: "es6" },
       },
     ],
   },
   testTimeout: 30000,
+  maxWorkers: "100%",
 };

@@ -14,8 +14,9 @@ const args = [
 export default defineConfig({
   testDir: "e2e",
   outputDir: "test-results/e2e",
-  workers: 1,
-  timeout: 60_000,
+  // One server and one database each.
+  workers: 2,
+  timeout: 90_000,
   expect: { timeout: 7_000 },
   reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
   use: {
@@ -23,6 +24,7 @@ export default defineConfig({
     launchOptions: { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args },
     actionTimeout: 12_000,
     viewport: { width: 1280, height: 800 },
-    trace: "retain-on-failure",
+    // Recording costs a third of the time: asked for when something is to be found.
+    trace: process.env.TRACE === undefined ? "off" : "retain-on-failure",
   },
 });

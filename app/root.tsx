@@ -3,17 +3,50 @@ import "@fontsource-variable/atkinson-hyperlegible-next";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
 import type { ReactNode } from "react";
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  type ShouldRevalidateFunctionArgs,
+  useRouteLoaderData,
+} from "react-router";
+import { database } from "~/server/database/current";
+import { currentHouseRules } from "~/server/repositories/house-rules";
 import type { Route } from "./+types/root";
+import { TimerDock } from "./live/timer-dock";
 import { theme } from "./theme/theme";
 import { ErrorSheet } from "./ui/error-sheet";
 import { TopBar } from "./ui/top-bar";
+import { speak } from "./words/house";
 
 export const meta: Route.MetaFunction = () => [{ title: "Steady Bead" }];
 
 export const links: Route.LinksFunction = () => [{ rel: "icon", href: "/bead.svg", type: "image/svg+xml" }];
 
+/** The words of the house change on one screen only. */
+export function shouldRevalidate({
+  formAction,
+  currentUrl,
+  nextUrl,
+  defaultShouldRevalidate,
+}: ShouldRevalidateFunctionArgs) {
+  if (formAction !== undefined) return formAction.startsWith("/house-rules");
+  return currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search
+    ? false
+    : defaultShouldRevalidate;
+}
+
+/** How the lab says things: all screens say it so. */
+export async function loader() {
+  return { words: (await currentHouseRules(await database())).data.words };
+}
+
 export function Layout({ children }: { children: ReactNode }) {
+  const told = useRouteLoaderData<typeof loader>("root");
+  if (told) speak(told.words);
   return (
     <html lang="en">
       <head>
@@ -26,6 +59,7 @@ export function Layout({ children }: { children: ReactNode }) {
         <ThemeProvider theme={theme}>
           <CssBaseline />
           <TopBar />
+          <TimerDock />
           {children}
         </ThemeProvider>
         <ScrollRestoration />

@@ -18,6 +18,11 @@ export default [
   route("methods/:methodId/edit", "routes/method-edit.tsx"),
   route("methods/:methodId/plan", "routes/method-plan.tsx"),
   route("methods/:methodId/export", "routes/method-export.ts"),
+  route("runs/:runId/state", "routes/run-state.ts"),
+  route("runs/:runId/trail", "routes/trail.tsx"),
+  route("live", "routes/live.ts"),
+  route("timers", "routes/timers.ts"),
+  route("instruments", "routes/instruments.tsx"),
   route("house-rules", "routes/house-rules.tsx"),
   route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

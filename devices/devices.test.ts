@@ -10,13 +10,13 @@ import {
   absorberNear,
   absorbers,
   clearCuvette,
-  type Clock,
   cuvetteOf,
   epsilonAt,
   type Reading,
   SimulatedPhotometer,
   simulatedPhotometer,
 } from ".";
+import { handClock } from "./tests/hand-clock";
 
 const quiet = { seed: 4, noise: 0, strayLight: 0, driftPerHour: 0 };
 const orange = absorbers.find((a) => a.id === "orange-complex")!;
@@ -67,35 +67,6 @@ describe("the simulated photometer", () => {
     expect(filters.setWavelength(620)).toEqual({ ok: true, value: 620 });
   });
 });
-
-/** A clock that is moved by hand. */
-function handClock() {
-  let time = 0;
-  const waiting = new Map<number, { every: number; next: number; call: () => void }>();
-  let id = 0;
-  const clock: Clock = {
-    now: () => time,
-    every: (seconds, call) => {
-      const mine = ++id;
-      waiting.set(mine, { every: seconds, next: time + seconds, call });
-      return () => void waiting.delete(mine);
-    },
-  };
-  const advance = (seconds: number) => {
-    const end = time + seconds;
-    for (;;) {
-      const due = [...waiting.values()]
-        .filter((w) => w.next <= end + 1e-9)
-        .sort((a, b) => a.next - b.next)[0];
-      if (!due) break;
-      time = due.next;
-      due.next += due.every;
-      due.call();
-    }
-    time = end;
-  };
-  return { clock, advance, timers: () => waiting.size };
-}
 
 describe("an instrument behind the interface of all instruments", () => {
   test("streams readings that settle, follows another cuvette, and leaves nothing running when it is let go", async () => {

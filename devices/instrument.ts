@@ -12,8 +12,9 @@ export interface Reading {
   readonly stable: boolean;
 }
 
-/** A connected instrument. What goes wrong comes as a value, in words; after it the stream has ended. */
+/** A connected instrument. What goes wrong comes as a value, in words; whether it goes on after that, `connected` tells. */
 export interface Connection {
+  readonly connected: () => boolean;
   readonly stream: (listener: (reading: Result<Reading>) => void) => () => void;
   readonly disconnect: () => void;
 }

@@ -138,6 +138,7 @@ export function simulatedPhotometer(options: PhotometerOptions): Instrument<Phot
       };
       return Promise.resolve(
         success({
+          connected: () => connected,
           stream: (listener: (r: Result<Reading>) => void) => {
             if (!connected) {
               listener(failure("The instrument is not connected any more"));

@@ -2,7 +2,7 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { test as base, expect, type Locator, type Page } from "@playwright/test";
+import { test as base, expect, type Locator, type Page, type Request } from "@playwright/test";
 
 /** The built application on a database folder of its own, as a person at a terminal would start and stop it. */
 export class AppServer {
@@ -48,11 +48,52 @@ export class AppServer {
   }
 }
 
+/** What a page has asked for or sent and has no answer to yet; the stream of changes never ends. */
+const waiting = new WeakMap<Page, Set<Request>>();
+
+function follow(page: Page) {
+  const under = new Set<Request>();
+  waiting.set(page, under);
+  page.on("request", (request) => request.resourceType() === "fetch" && under.add(request));
+  page.on("requestfinished", (request) => under.delete(request));
+  page.on("requestfailed", (request) => under.delete(request));
+}
+
+/** Once nothing on a page has moved for a dozen frames. */
+const still = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        let [seen, frames] = ["", 0];
+        const look = () => {
+          const { scrollTop, scrollHeight } = document.documentElement;
+          const field = document.activeElement?.getBoundingClientRect().top;
+          const now = [scrollTop, scrollHeight, field].join();
+          frames = now === seen ? frames + 1 : 0;
+          seen = now;
+          if (frames >= 12) done();
+          else requestAnimationFrame(look);
+        };
+        look();
+      }),
+  );
+
+/** Once what was typed is written and shown: a hand that goes to the mouse takes longer than that. */
+export async function atRest(page: Page) {
+  const under = waiting.get(page);
+  if (!under) return;
+  do {
+    await still(page);
+    await expect.poll(() => under.size).toBe(0);
+    await still(page);
+  } while (under.size > 0);
+}
+
 export const test = base.extend<{ app: AppServer }, { server: AppServer }>({
   server: [
-    async ({}, use) => {
+    async ({}, use, { parallelIndex }) => {
       const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-e2e-"));
-      const server = new AppServer(folder, 4177);
+      const server = new AppServer(folder, 4170 + parallelIndex);
       await server.start();
       await use(server);
       await server.stop();
@@ -61,6 +102,10 @@ export const test = base.extend<{ app: AppServer }, { server: AppServer }>({
     { scope: "worker", timeout: 60_000 },
   ],
   app: async ({ server }, use) => use(server),
+  page: async ({ page }, use) => {
+    follow(page);
+    await use(page);
+  },
   baseURL: async ({ server }, use) => use(server.url),
 });
 
@@ -101,7 +146,7 @@ export async function typeReadings(
   readings: readonly (readonly [field: string, text: string | null])[],
 ) {
   for (const [label, text] of readings) {
-    const field = page.getByRole("textbox", { name: label });
+    const field = page.getByRole("textbox", { name: label, exact: true });
     await expect(field).toBeFocused();
     if (text !== null) {
       await page.keyboard.press("ControlOrMeta+a");
@@ -109,6 +154,7 @@ export async function typeReadings(
     }
     await page.keyboard.press("Enter");
   }
+  await atRest(page);
 }
 
 export const weighing = (before: string, after: string) =>

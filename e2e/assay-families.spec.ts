@@ -60,21 +60,31 @@ test("What is typed of a cuvette outlives a closed page, and two devices at one 
   await expect(absorbance(page)).toHaveValue("0.13");
 
   const other = await browser.newPage({ baseURL: baseURL ?? "" });
-  await other.goto(page.url(), { waitUntil: "networkidle" });
-  await other.getByRole("textbox", { name: "Read by" }).fill("bench 7");
-  await expect(other.getByRole("textbox", { name: "Read by" })).toHaveValue("bench 7");
+  await other.goto(page.url());
+  // What is typed before the page has come to life is lost.
+  const readBy = other.getByRole("textbox", { name: "Read by" });
+  await expect(async () => {
+    await readBy.fill("bench 7");
+    await expect(readBy).toHaveValue("bench 7", { timeout: 500 });
+  }).toPass();
+  await expect(inHand(page)).toHaveText("Flask with 2.00 mL");
+  // Both read the same flask, one of them out of reach of the server: both readings are kept.
+  await other.route("**/changes", (route) => route.abort());
   await read(other, "Flask with 2.00 mL", "0.139");
-  // Here the flask is not known to be there yet: both readings are kept.
   await absorbance(page).fill("0.137");
   await absorbance(page).press("Enter");
   await expect(inHand(page)).toHaveText("Flask with 4.00 mL");
+  await other.unroute("**/changes");
+  await expect(page.getByRole("button", { name: /^Reading 0\.139, by bench 7/ })).toBeVisible({
+    timeout: 15_000,
+  });
   await page.reload();
   await expect(page.getByRole("button", { name: /^Reading 0\.139, by bench 7/ })).toBeVisible();
   await expect(page.getByRole("button", { name: /^Reading 0\.137/ })).toBeVisible();
   await other.close();
 });
 
-test("A server that does not answer: the reading stays in its field and is saved once when it is back", async ({
+test("A server that does not answer: the reading waits in the browser and is saved once when it is back", async ({
   page,
 }) => {
   await begin(page, "copper-with-ammonia", "Copper without a network");
@@ -83,10 +93,12 @@ test("A server that does not answer: the reading stays in its field and is saved
   await page.route("**/changes", (route) => route.abort());
   await absorbance(page).fill("0.002");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("alert")).toContainText("Not saved yet: the server does not answer");
-  await expect(absorbance(page)).toHaveValue("0.002");
-  await page.unroute("**/changes");
-  await absorbance(page).press("Enter");
+  const kept = page.getByRole("region", { name: "Kept in this browser" });
+  await expect(kept).toContainText("One change is waiting for the server");
   await expect(inHand(page)).toHaveText("Flask with 2.00 mL");
+  await page.reload();
+  await expect(page.getByRole("button", { name: /^Reading 0\.002/ })).toHaveCount(1);
+  await page.unroute("**/changes");
+  await expect(kept).toBeHidden({ timeout: 15_000 });
   await expect(page.getByRole("button", { name: /^Reading 0\.002/ })).toHaveCount(1);
 });

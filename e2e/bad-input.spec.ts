@@ -86,17 +86,37 @@ test("a dead network loses no reading", async ({ page, context }) => {
   await expect(page.getByText("0.5106 g")).toBeVisible();
   await context.setOffline(true);
   await typeReadings(page, titration("0.10", "25.10"));
-  await expect(page.getByText("Not saved yet: the server does not answer").first()).toBeVisible();
-  const final = page.getByRole("textbox", { name: "Final reading, mL" });
-  await expect(final).toHaveValue("25.10");
-  await context.setOffline(false);
-  await page.reload();
-  await expect(final).toHaveValue("25.10");
-  await final.press("Enter");
+  const kept = page.getByRole("region", { name: "Kept in this browser" });
+  await expect(kept).toContainText("3 changes are waiting for the server");
   const ledger = page.getByRole("region", { name: "Ledger" });
   await expect(ledger).toContainText("25.00");
+  await context.setOffline(false);
+  await expect(kept).toBeHidden({ timeout: 15_000 });
   await page.reload();
   await expect(ledger).toContainText("25.00");
+});
+
+test("where the browser keeps nothing either, a reading stays in its field and Enter tries again", async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    window.indexedDB.open = () => {
+      throw new Error("Not in this browser");
+    };
+  });
+  await startRun(page, "Nothing kept");
+  await page.route("**/changes", (route) => route.abort());
+  const boat = page.getByRole("textbox", { name: "Boat with solid, g" });
+  await boat.fill("2.6106");
+  await boat.press("Enter");
+  await expect(page.getByText(/this browser lets nothing be kept/)).toBeVisible();
+  await expect(boat).toHaveValue("2.6106");
+  await page.unroute("**/changes");
+  await boat.press("Enter");
+  await expect(page.getByRole("button", { name: "Correct Boat with solid" })).toBeVisible();
+  // What comes after it is saved as ever.
+  await typeReadings(page, weighing("2.6106", "2.1000").slice(1));
+  await expect(page.getByText("0.5106 g")).toBeVisible();
 });
 
 test("a likely slip is asked about, with the right value one key away, and can be kept all the same", async ({
@@ -115,6 +135,12 @@ test("a likely slip is asked about, with the right value one key away, and can b
   await expect(final).toHaveValue("25.02");
   await expect(page.getByText(/Two digits swapped/)).toHaveCount(0);
   await final.fill("20.52");
+  await final.press("=");
+  await expect(final).toHaveValue("25.02");
+  await final.fill("20.52");
   await final.press("Enter");
+  await expect(page.getByText(/Is 25\.02 meant\? Enter again keeps 20\.52/)).toBeVisible();
+  await final.press("Enter");
+  await expect(page.getByRole("group", { name: "Does the color stay?" })).toContainText("End of trial 2");
   await expect(ledgerRow(page, "2")).toContainText("20.52");
 });

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { expect, test } from "./app";
+import { atRest, expect, test } from "./app";
 
 test("a method is made in the editor, told what is wrong in words, saved, versioned, exported and imported", async ({
   page,
@@ -143,6 +143,7 @@ test("a new standardization renews a bottle: the finished run says so, keeps its
       await page.getByRole("textbox", { name: label, exact: true }).fill(text);
       await page.getByRole("textbox", { name: label, exact: true }).press("Enter");
     }
+    await atRest(page);
   };
   const begin = async (method: string, title: string) => {
     await page.goto(`/methods/${method}`);

@@ -11,14 +11,20 @@ test("two people at one run: the later correction is told of the earlier one, an
   const other = await context.newPage();
   await other.goto(page.url());
 
-  const correct = async (who: typeof page, text: string) => {
+  const open = async (who: typeof page) => {
     await ledgerRow(who, "1").getByRole("button", { name: "Final reading 25.00, correct" }).click();
+    return who.getByRole("dialog");
+  };
+  const correct = async (who: typeof page, text: string) => {
     const dialog = who.getByRole("dialog");
     await dialog.getByRole("textbox", { name: "Final reading, mL" }).fill(text);
     await dialog.getByRole("button", { name: "misread" }).click();
     await dialog.getByRole("button", { name: "Correct" }).click();
     return dialog;
   };
+  // Both have it open when the first of them corrects it.
+  await open(other);
+  await open(page);
   await expect(await correct(page, "25.10")).toBeHidden();
   const refused = await correct(other, "25.20");
   await expect(refused).toContainText("This was read as 25.10 meanwhile");
@@ -57,8 +63,7 @@ test("on a phone, by touch: one field after the other, and the way on within rea
   await expect(page.getByTestId("verdict")).toContainText("Trial 1 stands alone");
   const record = page.getByRole("button", { name: /^Record/ });
   await expect(record).toBeVisible();
-  const fingers = await record.boundingBox();
-  expect(fingers?.height).toBeGreaterThanOrEqual(40);
+  await expect.poll(async () => (await record.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(40);
   await context.close();
 });
 

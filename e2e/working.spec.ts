@@ -52,7 +52,7 @@ test("the working opens from every result, step by step, down to the readings an
     await page.getByRole("link", { name: "Open its working" }).click();
     await expect(page.getByRole("group", { name: "0.10001 ± 0.00021 mol/L" })).toBeVisible();
     await expect(page.getByText("Mean of the concordant trials 1, 2 and 3")).toBeVisible();
-    await page.getByRole("link", { name: "trial 2" }).click();
+    await page.getByRole("main").getByRole("link", { name: "trial 2", exact: true }).click();
     // 0.4901 / 204.222 = 2.39984 mmol; / 24.01 mL = 0.099952 mol/L
     await expect(page.getByText("Titer of trial 2")).toBeVisible();
     await expect(page.getByRole("group", { name: "0.099952 mol/L" })).toBeVisible();

@@ -1,4 +1,4 @@
-import type { Bead, RunRecord, RunStatus, Shown } from "~/core/run";
+import type { Bead, RunRecord, RunStatus, Shown, TimerRecord } from "~/core/run";
 
 /** What the server tells the screens. */
 
@@ -31,6 +31,55 @@ export interface RunSearchResult {
 export interface RunState {
   readonly record: RunRecord;
   readonly undo: { readonly eventId: string; readonly description: string } | null;
+  /** Grows with each change. */
+  readonly revision: number;
+}
+
+/** A timer as all screens show it, with the run that it belongs to. */
+export interface TimerView extends TimerRecord {
+  readonly runId: string;
+  readonly runTitle: string;
+  readonly stageKey: string;
+}
+
+/** The timers that are planned or running, and the server's time, ms since 1970, by which they count. */
+export interface TimersAnswer {
+  readonly now: number;
+  readonly timers: readonly TimerView[];
+  /** What is wrong with the server's clock, in words; null where nothing is. */
+  readonly clock: string | null;
+}
+
+/** What the server tells all open screens. */
+export interface LiveMessage {
+  readonly runId: string;
+  /** True where a timer was set, begun or ended. */
+  readonly timers: boolean;
+  /** The device that made the change: it knows already. */
+  readonly device: string;
+}
+
+/** One line of a run's trail: who did what, when, from what to what, and why. */
+export interface TrailLine {
+  readonly id: string;
+  readonly at: string;
+  readonly person: string;
+  readonly what: string;
+  /** The stage and the trial, where it was done in one. */
+  readonly where: string | null;
+  readonly from: string | null;
+  readonly to: string | null;
+  readonly why: string | null;
+  /** Where it was taken back: when and by whom. */
+  readonly undone: { readonly at: string | null; readonly person: string } | null;
+}
+
+/** The reading that stands in a field that another one was sent for. */
+export interface StandingReading {
+  readonly id: string;
+  readonly text: string;
+  readonly person: string;
+  readonly at: string;
 }
 
 /** The answer to a change of a run. */
@@ -40,4 +89,6 @@ export type ChangeAnswer =
       readonly status: "refused" | "malformed" | "missing";
       readonly message: string;
       readonly proposal?: string;
+      /** Two readings for one field: the one that was there first. */
+      readonly present?: StandingReading;
     };

@@ -104,7 +104,10 @@ describe("an assay audited without the application", () => {
     ]);
     expect(unknown.result?.shown).toMatch(/^0\.8\d+ ± 0\.0\d+ mg\/L$/);
     expect(unknown.shares[0]?.part).toBeGreaterThan(0.3);
-    const text = reportText(report);
+    const text = reportText(report, record.houseRules.words);
+    expect(reportText(report, { titer: "titre", volume: "cm³" })).toMatch(
+      /trial 1: 0\.8\d+ ± 0\.\d+ mg\/dm³/,
+    );
     expect(text).toMatch(/Read the unknown\n=+\n {2}trial 1: 0\.8\d+ ± 0\.\d+ mg\/L \(in the set\)/);
     expect(text).not.toMatch(/titer/);
     expect(text).toMatch(/Line by least squares through 6 readings of 6 standards/);

@@ -1,5 +1,5 @@
 import { roundWithUncertainty } from "~/core/quantity";
-import type { AssignmentView } from "./shelf";
+import type { AssignmentView, How } from "./shelf";
 
 export interface ConcentrationText {
   readonly value: string;
@@ -29,3 +29,12 @@ export function concentrationText(a: Parameters<typeof concentrationOf>[0]): str
   const { value, plusMinus, unit } = concentrationOf(a);
   return `${value}${plusMinus ? ` ± ${plusMinus}` : ""} ${unit}`;
 }
+
+/** How a concentration is known, in words. */
+export const howWords: Record<How, string> = {
+  weighed: "weighed",
+  diluted: "diluted",
+  standardized: "standardized",
+  certificate: "by its certificate",
+  nominal: "nominal, not measured",
+};

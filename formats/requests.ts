@@ -1,5 +1,5 @@
 import { type Static, Type } from "@sinclair/typebox";
-import { ObservationKindSchema } from "~/core/run";
+import { HouseRulesSchema, ObservationKindSchema, TimerRecordSchema } from "~/core/run";
 import { checker } from "./validate";
 
 /** What the screens may ask of the server, as JSON. Everything posted is checked against these before it is looked at. */
@@ -8,6 +8,12 @@ const Closed = { additionalProperties: false } as const;
 const Id = Type.String({ format: "uuid" });
 const Reason = Type.String({ minLength: 1, maxLength: 500, pattern: "\\S" });
 const Short = Type.String({ maxLength: 120 });
+
+/**
+ * How long ago it happened, s, for what waited until the server could be reached. Told so, and not as a time of day, since
+ * the clocks of two devices seldom agree.
+ */
+const Held = Type.Optional(Type.Number({ minimum: 0, maximum: 30 * 86_400 }));
 
 export const StartRunSchema = Type.Object(
   {
@@ -39,6 +45,9 @@ export const ObserveSchema = Type.Object(
     reason: Type.Union([Reason, Type.Null()]),
     /** Who read it, where that is not the run's bench. */
     person: Type.Optional(Short),
+    /** Where it was not typed. */
+    source: Type.Optional(Type.Union([Type.Literal("typed"), Type.Literal("instrument")])),
+    heldSeconds: Held,
   },
   Closed,
 );
@@ -81,6 +90,7 @@ export const EnterSchema = Type.Object(
       ),
       { minItems: 1, maxItems: 100 },
     ),
+    heldSeconds: Held,
   },
   Closed,
 );
@@ -118,12 +128,63 @@ export const AddTraceSchema = Type.Object(
 );
 export type AddTrace = Static<typeof AddTraceSchema>;
 
+const Words = Type.String({ minLength: 1, maxLength: 160 });
+
+/** Sets a timer: it begins now, or in so many seconds. */
+export const StartTimerSchema = Type.Object(
+  {
+    intent: Type.Literal("start-timer"),
+    id: Id,
+    stageKey: Type.String({ minLength: 1 }),
+    trialId: Type.Union([Id, Type.Null()]),
+    what: Words,
+    flask: Type.String({ maxLength: 60 }),
+    counts: TimerRecordSchema.properties.counts,
+    seconds: Type.Number({ minimum: 1, maximum: 7 * 86_400 }),
+    strict: Type.Boolean(),
+    /** Seconds until it should begin; null for at once. */
+    inSeconds: Type.Union([Type.Number({ minimum: 0, maximum: 86_400 }), Type.Null()]),
+    heldSeconds: Held,
+  },
+  Closed,
+);
+export type StartTimer = Static<typeof StartTimerSchema>;
+
 const onTrial = { trialId: Id };
 
 export const RunRequestSchema = Type.Union([
   ObserveSchema,
   EnterSchema,
   AddTraceSchema,
+  StartTimerSchema,
+  /** Begins a timer that was planned. */
+  Type.Object({ intent: Type.Literal("begin-timer"), timerId: Id, heldSeconds: Held }, Closed),
+  Type.Object(
+    {
+      intent: Type.Literal("end-timer"),
+      timerId: Id,
+      outcome: Type.Union([Type.Literal("done"), Type.Literal("kept"), Type.Literal("dropped")]),
+      heldSeconds: Held,
+    },
+    Closed,
+  ),
+  /** The color of an end did not stay: its reading becomes a mark on the way, and the trial goes on. */
+  Type.Object(
+    {
+      intent: Type.Literal("faded"),
+      stageKey: Type.String({ minLength: 1 }),
+      ...onTrial,
+      /** Id of the mark that is made of it. */
+      markId: Id,
+      /** How long it stayed, s. */
+      seconds: Type.Number({ minimum: 0, maximum: 86_400 }),
+      /** The stopwatch, where one ran. */
+      timerId: Type.Union([Id, Type.Null()]),
+    },
+    Closed,
+  ),
+  /** House rules for this run alone. */
+  Type.Object({ intent: Type.Literal("rules"), rules: HouseRulesSchema, reason: Reason }, Closed),
   Type.Object({ intent: Type.Literal("put-away"), traceId: Id, reason: Reason }, Closed),
   Type.Object({ intent: Type.Literal("bring-back"), traceId: Id }, Closed),
   /** One reading of many, struck out by hand; nothing strikes one out by itself. */

@@ -152,6 +152,18 @@ function placesIn(value: unknown, at = ""): string[] {
   return at === "" ? inside : [at, ...inside];
 }
 
+test("a value whose ± is beyond all measure is told and never shown", () => {
+  const dilution = JSON.parse(readFileSync("formats/examples/dilute-and-check.json", "utf8")) as unknown;
+  const read = readRunRecord(changedIn(dilution, ["method.stages.0.inputs.2.capacityMl", 1e157]));
+  if ("problems" in read) throw new Error(read.problems[0]?.message);
+  const [made] = reportOf(read.record).stages;
+  expect(made).toMatchObject({
+    result: null,
+    problem:
+      'Concentration made cannot be computed: with its ± it comes out as no number that could be measured, in "c_m = n / V_e"',
+  });
+});
+
 test("whatever is put anywhere in a record: a fault by path or a finite result, never a crash", () => {
   const records = exampleRecords().map(([, text]) => JSON.parse(text) as unknown);
   const junk = fc.oneof(

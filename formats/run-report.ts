@@ -4,6 +4,8 @@ import {
   checkRecord,
   type ComputedEvaluation,
   evaluateRun,
+  type HouseWords,
+  inHouseWords,
   isOnce,
   membersOf,
   plusMinusWords,
@@ -36,6 +38,8 @@ export interface ReportedStage {
   readonly titrated: boolean;
   readonly done: boolean;
   readonly result: ReportedResult | null;
+  /** Why there is no result although something was read; null where there is one, or readings are still to come. */
+  readonly problem: string | null;
   readonly also: readonly ReportedResult[];
   readonly verdict: { readonly state: string; readonly reason: string; readonly next: string } | null;
   readonly acceptance: string | null;
@@ -108,6 +112,7 @@ function reportedStage(
     titrated: titration !== null,
     done: stage.done,
     result: quantity && shown ? reported(definition.result, quantity, shown) : null,
+    problem: stage.problem,
     also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown)),
     verdict: titration?.verdict ?? null,
     acceptance:
@@ -146,10 +151,9 @@ export function reportOf(record: RunRecord): RunReport {
 
 const percent = (part: number) => `${(100 * part).toFixed(0)} %`;
 
-/** The report as a page of plain text. */
-export function reportText(report: RunReport): string {
+/** The report as a page of plain text, in the words of the house that worked by them. */
+export function reportText(report: RunReport, words: HouseWords): string {
   const lines = [
-    `${report.title} (${report.id})`,
     `${report.method.title}, version ${report.method.version}; ± is ${report.plusMinus}; ${report.state}`,
   ];
   for (const stage of report.stages) {
@@ -168,7 +172,7 @@ export function reportText(report: RunReport): string {
       const whole = result.nearestWhole === undefined ? "" : `, nearest whole number ${result.nearestWhole}`;
       lines.push(`  ${result.name}: ${result.shown}${whole}`);
     }
-    if (!stage.result) lines.push("  No result yet.");
+    if (!stage.result) lines.push(`  No result yet${stage.problem === null ? "" : `: ${stage.problem}`}.`);
     if (stage.acceptance !== null) lines.push(`  ${stage.acceptance}`);
     if (stage.shares.length > 0) {
       lines.push(`  ± by cause: ${stage.shares.map((s) => `${s.cause} ${percent(s.part)}`).join(", ")}`);
@@ -179,5 +183,6 @@ export function reportText(report: RunReport): string {
       lines.push(`    ${title}`, `      ${formula === "" ? "" : `${formula} = `}${value}`);
     }
   }
-  return `${lines.join("\n")}\n`;
+  // Its title is the user's own.
+  return `${report.title} (${report.id})\n${inHouseWords(lines.join("\n"), words)}\n`;
 }

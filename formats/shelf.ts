@@ -10,14 +10,6 @@ export type AmountUnit = "mL" | "g";
 /** How a concentration, or a purity, is known. */
 export type How = UsedSolution["how"];
 
-export const howWords: Record<How, string> = {
-  weighed: "weighed",
-  diluted: "diluted",
-  standardized: "standardized",
-  certificate: "by its certificate",
-  nominal: "nominal, not measured",
-};
-
 /** One result of a run, before and after it was computed again. */
 export interface ResultChange {
   readonly stage: string;

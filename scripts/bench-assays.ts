@@ -115,7 +115,7 @@ export const longCourse = (): AddTrace => ({
 
 /** Zooms and pans the chart of ten thousand points: from the event to the painted frame. */
 export async function benchChart(page: Page, url: string, runId: string): Promise<void> {
-  await page.goto(`${url}/runs/${runId}?stage=fading`, { waitUntil: "networkidle" });
+  await page.goto(`${url}/runs/${runId}?stage=fading`, { waitUntil: "load" });
   const chart = page.getByRole("img", { name: /10000 readings/ });
   await chart.hover();
   const box = await chart.boundingBox();

@@ -230,6 +230,32 @@ async function saveByEnter(page: Page): Promise<number> {
   });
 }
 
+/** From a reading sent to it being heard of and fetched by another screen of the same run. */
+async function seenByAnother(url: string, runId: string): Promise<number> {
+  const stream = await fetch(`${url}/live`);
+  const reader = stream.body?.getReader();
+  if (!reader) throw new Error("There is no stream of changes");
+  const text = new TextDecoder();
+  const heard = async () => {
+    for (;;) {
+      const { value, done } = await reader.read();
+      if (done) throw new Error("The stream of changes ended");
+      if (text.decode(value).includes(runId)) return;
+    }
+  };
+  const times: number[] = [];
+  for (let i = 0; i < 10; i++) {
+    const began = performance.now();
+    const told = heard();
+    await post(url, runId, reading(newId(), "m", "mass.before", "2.6106"));
+    await told;
+    await (await fetch(`${url}/runs/${runId}/state`)).text();
+    times.push(performance.now() - began);
+  }
+  await reader.cancel();
+  return median(times);
+}
+
 async function benchBrowser(url: string, runId: string, longRunId: string): Promise<void> {
   const executablePath = process.env.CHROMIUM ?? "/usr/bin/chromium";
   if (!existsSync(executablePath))
@@ -247,7 +273,9 @@ async function benchBrowser(url: string, runId: string, longRunId: string): Prom
       if (!/\.js$/.test(new URL(response.url()).pathname)) return;
       sizes.push(response.body().then((body) => gzipSync(body).length));
     });
-    await page.goto(`${url}/runs/${runId}?stage=standardize`, { waitUntil: "networkidle" });
+    await page.goto(`${url}/runs/${runId}?stage=standardize`, { waitUntil: "load" });
+    await page.getByRole("textbox", { name: "Boat with solid, g" }).waitFor();
+    await page.waitForTimeout(1500);
     const bytes = (await Promise.all(sizes)).reduce((sum, n) => sum + n, 0);
     say("run screen, first load, compressed script", `${(bytes / 1000).toFixed(0)} kB`, "350 kB");
     say("key press to recomputed verdict, 12 trials, median of 30", ms(await keyPress(page)), "50 ms");
@@ -261,6 +289,7 @@ async function benchBrowser(url: string, runId: string, longRunId: string): Prom
       await boat.waitFor();
     }
     say("Enter to the reading shown as saved, median of 15", ms(median(confirmed)), "150 ms");
+    say("a reading seen by another device, median of 10", ms(await seenByAnother(url, runId)), "2 s");
     await benchChart(page, url, longRunId);
   } finally {
     await browser.close();

@@ -26,4 +26,6 @@ if ("problems" in read) {
   fail(read.problems.map(({ path, message }) => `${path}: ${message}`));
 }
 const report = reportOf(read.record);
-process.stdout.write(json ? `${JSON.stringify(report, null, 2)}\n` : reportText(report));
+process.stdout.write(
+  json ? `${JSON.stringify(report, null, 2)}\n` : reportText(report, read.record.houseRules.words),
+);

@@ -63,6 +63,8 @@ try {
   process.on("SIGINT", stop);
   process.on("SIGTERM", stop);
 } catch (error) {
-  console.error(error?.name === "FolderInUseError" ? error.message : error);
+  // These are for the person at the terminal; anything else is a fault of the program.
+  const told = error?.name === "FolderInUseError" || error?.name === "StorageError";
+  console.error(told ? error.message : error);
   process.exit(1);
 }

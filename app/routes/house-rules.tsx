@@ -1,30 +1,63 @@
 import { data } from "react-router";
+import { validate } from "uuid";
 import { database } from "~/server/database/current";
 import { currentHouseRules, saveHouseRules } from "~/server/repositories/house-rules";
-import { readHouseRulesForm } from "../features/house-rules/form.server";
+import { changeRun } from "~/server/repositories/run-changes";
+import { loadRunRecord } from "~/server/repositories/run-record";
+import { listOpenRuns } from "~/server/repositories/runs";
+import { rulesOfTexts } from "../features/house-rules/form";
 import { HouseRulesPage } from "../features/house-rules/house-rules-page";
 import type { Route } from "./+types/house-rules";
 
 export const meta: Route.MetaFunction = () => [{ title: "House rules · Steady Bead" }];
 
-export async function loader() {
-  return { rules: (await currentHouseRules(await database())).data };
+/** The run that is asked for in the address, where there is one. */
+const runAsked = (request: Request) => new URL(request.url).searchParams.get("run");
+
+/** How many open runs the rules can be tried on. */
+const tried = 6;
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const db = await database();
+  const asked = runAsked(request);
+  if (asked !== null) {
+    const run = validate(asked) ? await loadRunRecord(db, asked) : null;
+    if (!run) throw data("There is no such run.", { status: 404 });
+    return { rules: run.houseRules, run, openRuns: [] };
+  }
+  const open = await listOpenRuns(db, tried);
+  const records = await Promise.all(open.map(({ id }) => loadRunRecord(db, id)));
+  return {
+    rules: (await currentHouseRules(db)).data,
+    run: null,
+    openRuns: records.flatMap((record) => record ?? []),
+  };
 }
 
 export async function action({ request }: Route.ActionArgs) {
   const form = await request.formData().catch(() => new FormData());
-  const read = readHouseRulesForm(form);
+  const texts = Object.fromEntries(
+    [...form].flatMap(([name, value]) => (typeof value === "string" ? [[name, value] as const] : [])),
+  );
+  const read = rulesOfTexts(texts);
   if ("problems" in read) return data({ problems: read.problems, saved: false }, { status: 400 });
-  await saveHouseRules(await database(), read.rules);
-  return { problems: {}, saved: true };
+  const db = await database();
+  const asked = runAsked(request);
+  if (asked === null) {
+    await saveHouseRules(db, read.rules);
+    return { problems: {}, saved: true };
+  }
+  const reason = "house rules of this run";
+  const changed = validate(asked)
+    ? await changeRun(db, asked, { intent: "rules", rules: read.rules, reason })
+    : null;
+  if (changed?.status === "done") return { problems: {}, saved: true };
+  return data(
+    { problems: { form: changed?.message ?? "There is no such run" }, saved: false },
+    { status: 422 },
+  );
 }
 
-export default function HouseRulesRoute({ loaderData, actionData }: Route.ComponentProps) {
-  return (
-    <HouseRulesPage
-      rules={loaderData.rules}
-      problems={actionData?.problems ?? {}}
-      saved={actionData?.saved}
-    />
-  );
+export default function HouseRulesRoute({ loaderData: { rules, run, openRuns } }: Route.ComponentProps) {
+  return <HouseRulesPage key={run?.id ?? "lab"} rules={rules} run={run} openRuns={openRuns} />;
 }

@@ -19,7 +19,8 @@ export async function action({ request, params }: Route.ActionArgs) {
       400,
     );
   }
-  const changed = await changeRun(await database(), runId, checked.value);
+  const device = request.headers.get("X-Device") ?? "";
+  const changed = await changeRun(await database(), runId, checked.value, new Date(), device);
   return answer(changed, httpStatus[changed.status]);
 }
 

@@ -1,4 +1,4 @@
-import { data } from "react-router";
+import { data, type ShouldRevalidateFunctionArgs } from "react-router";
 import { database } from "~/server/database/current";
 import { loadRunState } from "~/server/repositories/run-state";
 import { shelfOfRun } from "~/server/repositories/shelf-of-run";
@@ -9,6 +9,17 @@ import { runIdFrom } from "./run-id.server";
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.state.record.title ?? "Run"} · Steady Bead` },
 ];
+
+/** A stage is looked at on the run that is here already: nothing has to be fetched for it, so it works out of reach too. */
+export function shouldRevalidate({
+  currentUrl,
+  nextUrl,
+  formMethod,
+  defaultShouldRevalidate,
+}: ShouldRevalidateFunctionArgs) {
+  const sameRun = currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search;
+  return sameRun && formMethod === undefined ? false : defaultShouldRevalidate;
+}
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();

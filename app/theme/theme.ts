@@ -31,6 +31,8 @@ export const fonts = {
   reading: '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace',
 } as const;
 
+const focusRing = { outline: `3px solid ${colors.teal}`, outlineOffset: 2 };
+
 export const theme = createTheme({
   palette: {
     mode: "light",
@@ -60,7 +62,14 @@ export const theme = createTheme({
         a: { color: colors.teal },
         "::placeholder": { color: `${colors.inkSoft} !important`, opacity: "1 !important" },
         body: { fontFeatureSettings: '"ss01" 0', WebkitFontSmoothing: "antialiased" },
-        ":focus-visible": { outline: `3px solid ${colors.teal}`, outlineOffset: 2 },
+        ":focus-visible": focusRing,
+      },
+    },
+    // A ring says where the keyboard is, a darker shade what is pressed: no waves.
+    MuiButtonBase: {
+      defaultProps: { disableRipple: true },
+      styleOverrides: {
+        root: { "&:focus-visible": focusRing, "&:active": { filter: "brightness(0.92)" } },
       },
     },
     MuiButton: {

@@ -1,20 +1,7 @@
 import { colors, fonts } from "../theme/theme";
+import { type BuretteMarks, Glass, Liquid, scaleHeight, top, tube, width } from "./burette-glass";
+import { useSlider } from "./burette-slider";
 
-export interface BuretteMarks {
-  readonly capacityMl: number;
-  readonly decimals: number;
-  /** Initial reading of the trial in hand. */
-  readonly start: number | null;
-  readonly slowAt: number | null;
-  readonly endNear: number | null;
-  /** The reading as it is being typed, where it is a possible one. */
-  readonly now: number | null;
-}
-
-const width = 236;
-const top = 22;
-const scaleHeight = 520;
-const tube = { left: 98, right: 132 };
 const labelX = tube.right + 16;
 
 interface Label {
@@ -40,11 +27,10 @@ function spread(labels: readonly Label[], gap: number): (Label & { y: number; ta
  * The burette drawn to scale: what has run out above the meniscus, the stretch to run freely, the stretch to go drop by
  * drop, and where the end should come. Said in words too, for those who do not see it.
  */
-export function BuretteColumn({ capacityMl, decimals, start, slowAt, endNear, now }: BuretteMarks) {
+export function BuretteColumn(props: BuretteMarks) {
+  const { capacityMl, decimals, start, slowAt, endNear, endText, now, marks: maybe = [], onMove } = props;
   const y = (ml: number) => top + (Math.min(Math.max(ml, 0), capacityMl) / capacityMl) * scaleHeight;
   const bottom = top + scaleHeight;
-  const step = capacityMl / 10;
-  const marks = Array.from({ length: 51 }, (_, i) => (i * capacityMl) / 50);
   const level = now ?? start;
   const inReach = endNear !== null && endNear <= capacityMl;
   const labels: Label[] = [];
@@ -53,22 +39,33 @@ export function BuretteColumn({ capacityMl, decimals, start, slowAt, endNear, no
   if (slowAt !== null && inReach) {
     labels.push({ at: y(slowAt), title: "slow at", value: slowAt.toFixed(1), color: colors.pinkDeep });
   }
-  if (inReach)
-    labels.push({ at: y(endNear), title: "end near", value: endNear.toFixed(2), color: colors.pinkDeep });
+  if (inReach) labels.push({ at: y(endNear), title: "end near", value: endText, color: colors.pinkDeep });
   if (now !== null)
     labels.push({ at: y(now), title: "now", value: now.toFixed(decimals), color: colors.ink });
   const said = [
     `Burette of ${capacityMl} mL.`,
     ...labels.map(({ title, value }) => `${title} ${value} mL.`),
     endNear !== null && !inReach ? "The end lies past the last mark." : "",
-  ].join(" ");
+    maybe.length > 0 ? `Maybe the end: ${maybe.map((ml) => ml.toFixed(decimals)).join(", ")}.` : "",
+  ]
+    .filter((part) => part !== "")
+    .join(" ");
 
+  const slider = useSlider(props, level);
   return (
     <svg
       viewBox={`0 0 ${width} ${bottom + 62}`}
       role="img"
       aria-label={said}
-      style={{ width: "100%", height: "auto", maxHeight: 640, display: "block", margin: "0 auto" }}
+      {...slider}
+      style={{
+        width: "100%",
+        height: "auto",
+        maxHeight: 640,
+        display: "block",
+        margin: "0 auto",
+        ...(onMove ? { cursor: "ns-resize", touchAction: "none" } : {}),
+      }}
     >
       <defs>
         <pattern
@@ -82,95 +79,8 @@ export function BuretteColumn({ capacityMl, decimals, start, slowAt, endNear, no
           <line x1="0" y1="0" x2="0" y2="7" stroke="#a9c6c3" strokeWidth="1.6" />
         </pattern>
       </defs>
-      {level !== null && (
-        <rect
-          x={tube.left + 1.5}
-          y={y(level)}
-          width={tube.right - tube.left - 3}
-          height={bottom + 6 - y(level)}
-          fill={colors.tealPale}
-        />
-      )}
-      {start !== null && inReach && (
-        <>
-          <rect
-            x={tube.left + 1.5}
-            y={y(start)}
-            width={tube.right - tube.left - 3}
-            height={Math.max(0, y(slowAt ?? endNear) - y(start))}
-            fill="url(#run-freely)"
-          />
-          {slowAt !== null && (
-            <rect
-              x={tube.left + 1.5}
-              y={y(slowAt)}
-              width={tube.right - tube.left - 3}
-              height={Math.max(3, y(endNear) - y(slowAt))}
-              fill={colors.pinkBand}
-            />
-          )}
-        </>
-      )}
-      {now !== null && start !== null && (
-        <rect
-          x={tube.left + 1.5}
-          y={y(start)}
-          width={tube.right - tube.left - 3}
-          height={Math.max(0, y(now) - y(start))}
-          fill="#ffffff"
-          opacity={0.82}
-        />
-      )}
-      {level !== null && (
-        <path
-          d={`M${tube.left + 1} ${y(level) - 2.5} Q${(tube.left + tube.right) / 2} ${y(level) + 3.5} ${tube.right - 1} ${y(level) - 2.5}`}
-          fill="none"
-          stroke={colors.tealDeep}
-          strokeWidth={2}
-        />
-      )}
-      <path
-        d={`M${tube.left} ${top - 14} V${bottom + 6} L${tube.left + 11} ${bottom + 18} V${bottom + 30} L${tube.left + 14} ${bottom + 52} H${tube.right - 14} L${tube.right - 11} ${bottom + 30} V${bottom + 18} L${tube.right} ${bottom + 6} V${top - 14}`}
-        fill="none"
-        stroke="#6d7b79"
-        strokeWidth={1.6}
-        strokeLinejoin="round"
-      />
-      <rect
-        x={tube.left - 6}
-        y={bottom + 21}
-        width={tube.right - tube.left + 12}
-        height={7}
-        rx={3.5}
-        fill={colors.ink}
-      />
-      {marks.map((ml, i) => {
-        const long = i % 5 === 0;
-        return (
-          <line
-            key={ml}
-            x1={tube.left - (long ? 16 : 8)}
-            x2={tube.left}
-            y1={y(ml)}
-            y2={y(ml)}
-            stroke={long ? "#56625f" : "#9aa4a1"}
-            strokeWidth={long ? 1.4 : 1}
-          />
-        );
-      })}
-      {Array.from({ length: 11 }, (_, i) => i * step).map((ml) => (
-        <text
-          key={ml}
-          x={tube.left - 24}
-          y={y(ml) + 5}
-          textAnchor="end"
-          fontFamily={fonts.reading}
-          fontSize="15"
-          fill={colors.ink}
-        >
-          {step < 1 ? ml.toFixed(1) : ml}
-        </text>
-      ))}
+      <Liquid marks={props} level={level} y={y} />
+      <Glass capacityMl={capacityMl} y={y} />
       {start === null && (
         <text x={labelX - 6} y={top + 20} fontFamily={fonts.text} fontSize="14.5" fill={colors.inkSoft}>
           <tspan x={labelX - 6}>read the</tspan>
@@ -179,6 +89,15 @@ export function BuretteColumn({ capacityMl, decimals, start, slowAt, endNear, no
           </tspan>
         </text>
       )}
+      {maybe.map((ml, i) => (
+        <path
+          key={`${ml} ${i}`}
+          d={`M${tube.left - 2} ${y(ml)} H${tube.right + 2}`}
+          stroke={colors.pink}
+          strokeWidth={2}
+          strokeDasharray="4 3"
+        />
+      ))}
       {spread(labels, 40).map(({ y: at, target, title, value, color }) => (
         <g key={title}>
           <path

@@ -7,8 +7,8 @@ import { colors } from "../theme/theme";
 export const textOn = (color: string): string =>
   contrast(colors.ink, color) >= contrast("#ffffff", color) ? colors.ink : "#ffffff";
 
-/** What the flask should look like on the way: color and words together, the end in a frame. */
-export function ColorRibbon({ steps }: { steps: TitrationStage["ribbon"] }) {
+/** What the flask should look like on the way: color and words together, the end in a frame, and where one should be now. */
+export function ColorRibbon({ steps, now = null }: { steps: TitrationStage["ribbon"]; now?: number | null }) {
   if (steps.length === 0) return null;
   return (
     <Box
@@ -25,10 +25,11 @@ export function ColorRibbon({ steps }: { steps: TitrationStage["ribbon"] }) {
         overflow: "hidden",
       }}
     >
-      {steps.map((step) => (
+      {steps.map((step, i) => (
         <Box
           component="li"
           key={step.looks}
+          aria-current={i === now ? "step" : undefined}
           sx={{
             bgcolor: step.color,
             color: textOn(step.color),
@@ -39,6 +40,11 @@ export function ColorRibbon({ steps }: { steps: TitrationStage["ribbon"] }) {
             boxShadow: step.end ? `inset 0 0 0 3px ${colors.ink}` : "none",
           }}
         >
+          {i === now && (
+            <Box component="span" sx={{ display: "block", fontWeight: 700 }}>
+              ▸ now
+            </Box>
+          )}
           <Box component="span" sx={{ display: "block", fontWeight: step.end ? 700 : 500 }}>
             {step.looks}
           </Box>

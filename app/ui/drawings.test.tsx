@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { renderToStaticMarkup } from "react-dom/server";
 import { BeadRail, type RailBead } from "./bead-rail";
-import { BuretteColumn, type BuretteMarks } from "./burette-column";
+import { BuretteColumn } from "./burette-column";
+import type { BuretteMarks } from "./burette-glass";
 import { numbersOut, unbroken } from "./number-text";
 
 const attribute = (tag: string, name: string) => Number(new RegExp(` ${name}="([-\\d.]+)"`).exec(tag)?.[1]);
@@ -13,6 +14,7 @@ describe("the burette column", () => {
     start: 10,
     slowAt: 28,
     endNear: 30.5,
+    endText: "30.5",
     now: null,
   };
   const draw = (change: Partial<BuretteMarks> = {}) =>
@@ -41,7 +43,7 @@ describe("the burette column", () => {
 
   test("says in words what it shows", () => {
     expect(draw({ now: 29.9 })).toContain(
-      'aria-label="Burette of 50 mL. start 10.00 mL. slow at 28.0 mL. end near 30.50 mL. now 29.90 mL. "',
+      'aria-label="Burette of 50 mL. start 10.00 mL. slow at 28.0 mL. end near 30.5 mL. now 29.90 mL."',
     );
     expect(draw({ endNear: 54 })).toContain("The end lies past the last mark.");
     expect(draw({ start: null, slowAt: null, endNear: null })).toContain("read the");

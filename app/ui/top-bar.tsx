@@ -8,6 +8,7 @@ const places = [
   { to: "/methods", label: "Methods" },
   { to: "/calculate", label: "Calculate" },
   { to: "/house-rules", label: "House rules" },
+  { to: "/instruments", label: "Instruments" },
 ];
 
 /** The dark bar on top: the product's name and its main places. */
@@ -23,10 +24,11 @@ export function TopBar() {
         sx={{
           display: "flex",
           alignItems: "stretch",
-          gap: { xs: 0.75, sm: 3 },
+          gap: { xs: 1.25, sm: 3 },
           minHeight: 48,
           fontSize: { xs: "0.92rem", sm: "1rem" },
-          justifyContent: { xs: "space-between", sm: "flex-start" },
+          // On a phone the places run on beyond its edge, and are drawn along.
+          overflowX: { xs: "auto", sm: "visible" },
           maxWidth: 1480,
           mx: "auto",
         }}
@@ -57,6 +59,7 @@ export function TopBar() {
               alignItems: "center",
               px: 0.5,
               minWidth: 44,
+              flexShrink: 0,
               justifyContent: "center",
               color: "#c3cccb",
               textDecoration: "none",

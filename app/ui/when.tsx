@@ -1,6 +1,11 @@
 import dayjs from "dayjs";
 
-const patterns = { day: "D MMM", long: "dddd D MMMM", time: "D MMM, HH:mm" } as const;
+const patterns = {
+  day: "D MMM",
+  long: "dddd D MMMM",
+  time: "D MMM, HH:mm",
+  exact: "D MMM, HH:mm:ss",
+} as const;
 
 /**
  * A moment as people say it. Server and browser may stand in different zones: what the server wrote is kept, so that

@@ -29,7 +29,13 @@ const start: TitrationStage = {
     { relation: "n = c_b * V * ratio(CH3COOH, NaOH)", title: "Acid in the aliquot", unit: "mmol" },
     { relation: "c_0 = n / V_a", title: "Concentration of the start acid", unit: "mol/L" },
   ],
-  result: { symbol: "c_0", name: "Concentration of the start acid", unit: "mol/L", assigns: "CH3COOH" },
+  result: {
+    symbol: "c_0",
+    name: "Concentration of the start acid",
+    unit: "mol/L",
+    assigns: "CH3COOH",
+    equivalents: 1,
+  },
   also: [{ symbol: "c_b", name: "Concentration of the base", unit: "mol/L" }],
   agree: { on: "V / V_a", per: "V_a" },
   presumed: 0.5,
@@ -129,7 +135,7 @@ const bottle = (number: number, takenMl: number): TitrationStage => ({
 /** What charcoal takes up of acetic acid at five concentrations: the titrations. */
 export const aceticAcidOnCharcoal = defineMethod({
   id: "acetic-acid-on-charcoal",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Acetic acid on charcoal, titrated",
   purpose: "How much acetic acid a gram of charcoal takes up at each of five concentrations.",

@@ -21,7 +21,7 @@ import {
 /** A strong acid by a base that is known already. */
 export const acidByBase = defineMethod({
   id: "acid-by-base",
-  version: 2,
+  version: 3,
   family: "acid-base",
   title: "Strong acid by a known base",
   purpose: "Find the concentration of a strong acid with a base from the shelf.",
@@ -38,7 +38,13 @@ export const acidByBase = defineMethod({
         { relation: "n_a = n_b * ratio(HCl, NaOH)", title: "Amount of acid in the aliquot", unit: "mmol" },
         { relation: "c_a = n_a / V_a", title: "Concentration of the acid", unit: "mol/L" },
       ],
-      result: { symbol: "c_a", name: "Concentration of the acid", unit: "mol/L", assigns: "HCl" },
+      result: {
+        symbol: "c_a",
+        name: "Concentration of the acid",
+        unit: "mol/L",
+        assigns: "HCl",
+        equivalents: 1,
+      },
       agree: { on: "V / V_a", per: "V_a" },
       expectMl: [15, 40],
       ...phenolphthalein,

@@ -42,7 +42,7 @@ export const acidByCarbonateStage: TitrationStage = {
     { relation: "n_a = n_s * ratio(HCl, Na2CO3)", title: "Amount of acid it takes", unit: "mmol" },
     { relation: "c_a = n_a / V", title: "Concentration of the acid", unit: "mol/L" },
   ],
-  result: { symbol: "c_a", name: "Concentration of the acid", unit: "mol/L", assigns: "HCl" },
+  result: { symbol: "c_a", name: "Concentration of the acid", unit: "mol/L", assigns: "HCl", equivalents: 1 },
   agree: { on: "V / m", per: "m" },
   presumed: 0.1,
   expectMl: [20, 40],
@@ -77,7 +77,7 @@ export const acidByCarbonateStage: TitrationStage = {
 /** Hydrochloric acid on weighed sodium carbonate, then a base with the acid. */
 export const acidByCarbonateThenBase = defineMethod({
   id: "acid-by-carbonate-then-base",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Acid by sodium carbonate, then a base by the acid",
   purpose:

@@ -14,7 +14,7 @@ import {
 /** Sulfuric acid on weighed sodium hydrogen carbonate, two moles of salt for one of acid. */
 export const acidByHydrogenCarbonate = defineMethod({
   id: "acid-by-hydrogen-carbonate",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Sulfuric acid by sodium hydrogen carbonate",
   purpose: "Find the concentration of dilute sulfuric acid with a salt from the kitchen shelf.",
@@ -46,7 +46,13 @@ export const acidByHydrogenCarbonate = defineMethod({
         { relation: "c_a = n_a / V", title: "Concentration of the acid", unit: "mol/L" },
         { relation: "N_a = c_a * equivalents(H2SO4)", title: "The same in equivalents", unit: "N" },
       ],
-      result: { symbol: "c_a", name: "Concentration of the acid", unit: "mol/L", assigns: "H2SO4" },
+      result: {
+        symbol: "c_a",
+        name: "Concentration of the acid",
+        unit: "mol/L",
+        assigns: "H2SO4",
+        equivalents: 2,
+      },
       also: [{ symbol: "N_a", name: "Normality of the acid", unit: "N" }],
       agree: { on: "V / m", per: "m" },
       presumed: 0.25,

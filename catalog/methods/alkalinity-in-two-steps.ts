@@ -40,7 +40,9 @@ const phenolphthaleinStage: TitrationStage = {
     { name: "the water", amount: "100.00 mL", exact: true, when: "into each flask" },
     indicatorReagent,
   ],
-  conditions: [{ what: "soon and without shaking: the water takes up carbon dioxide", minutes: 5 }],
+  conditions: [
+    { what: "soon and without shaking: the water takes up carbon dioxide", minutes: 5, counts: "within" },
+  ],
   steps: [
     "Fill the sample bottle to the brim and keep it shut until it is used.",
     "Pipette 100.00 mL of the water into a flask; add 2 to 3 drops of phenolphthalein: pink above pH 8.3.",

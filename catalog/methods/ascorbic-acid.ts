@@ -24,7 +24,7 @@ function ascorbicMethod(
 ): Method {
   const { inputs, amount, reagents = [], meniscus } = titrant;
   return defineMethod({
-    version: 1,
+    version: 2,
     family: "redox",
     purpose: "How much ascorbic acid a drink or a dissolved tablet holds.",
     stages: [
@@ -51,7 +51,7 @@ function ascorbicMethod(
           ...reagents,
           about("starch, 1 %", "2 mL", "before the titration"),
         ],
-        conditions: [{ what: "titrate soon: air oxidizes ascorbic acid", minutes: 15 }],
+        conditions: [{ what: "titrate soon: air oxidizes ascorbic acid", minutes: 15, counts: "within" }],
         steps: [
           "Filter the drink, or dissolve a tablet and make it up to the mark; pipette 25.00 mL into a flask.",
           "Add what is listed under the reagents, then the starch.",

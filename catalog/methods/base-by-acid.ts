@@ -21,7 +21,7 @@ import {
 /** The acid stands in the burette. */
 export const baseByAcid = defineMethod({
   id: "base-by-acid",
-  version: 2,
+  version: 3,
   family: "acid-base",
   title: "Base by a known acid, the acid in the burette",
   purpose: "Find the concentration of a base with an acid from the shelf.",
@@ -43,7 +43,13 @@ export const baseByAcid = defineMethod({
         { relation: "n_b = n_a * ratio(NaOH, HCl)", title: "Amount of base in the aliquot", unit: "mmol" },
         { relation: "c_b = n_b / V_b", title: "Concentration of the base", unit: "mol/L" },
       ],
-      result: { symbol: "c_b", name: "Concentration of the base", unit: "mol/L", assigns: "NaOH" },
+      result: {
+        symbol: "c_b",
+        name: "Concentration of the base",
+        unit: "mol/L",
+        assigns: "NaOH",
+        equivalents: 1,
+      },
       agree: { on: "V / V_b", per: "V_b" },
       expectMl: [15, 40],
       indicator: "phenolphthalein, 2 drops",

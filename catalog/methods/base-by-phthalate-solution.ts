@@ -21,7 +21,7 @@ import {
 /** One standard solution of phthalate serves all flasks. */
 export const baseByPhthalateSolution = defineMethod({
   id: "base-by-phthalate-solution",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Base by a standard solution of potassium hydrogen phthalate",
   purpose: "Fix the concentration of a sodium hydroxide solution with one weighing for all flasks.",
@@ -87,7 +87,13 @@ export const baseByPhthalateSolution = defineMethod({
         { relation: "n_b = n_s * ratio(NaOH, KHC8H4O4)", title: "Amount of base it takes", unit: "mmol" },
         { relation: "c_b = n_b / V", title: "Concentration of the base", unit: "mol/L" },
       ],
-      result: { symbol: "c_b", name: "Concentration of the base", unit: "mol/L", assigns: "NaOH" },
+      result: {
+        symbol: "c_b",
+        name: "Concentration of the base",
+        unit: "mol/L",
+        assigns: "NaOH",
+        equivalents: 1,
+      },
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.1,
       expectMl: [20, 30],

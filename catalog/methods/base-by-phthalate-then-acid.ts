@@ -19,7 +19,7 @@ const burette = [
 /** Base standardized against weighed potassium hydrogen phthalate; the base then finds an unknown monoprotic acid. */
 export const baseByPhthalateThenAcid = defineMethod({
   id: "base-by-phthalate-then-acid",
-  version: 2,
+  version: 3,
   family: "acid-base",
   title: "Base by potassium hydrogen phthalate, then an acid by the base",
   purpose:
@@ -64,7 +64,13 @@ export const baseByPhthalateThenAcid = defineMethod({
         { relation: "n_b = n_s * ratio(NaOH, KHC8H4O4)", title: "Amount of base it takes", unit: "mmol" },
         { relation: "c_b = n_b / V", title: "Concentration of the base", unit: "mol/L" },
       ],
-      result: { symbol: "c_b", name: "Concentration of the base", unit: "mol/L", assigns: "NaOH" },
+      result: {
+        symbol: "c_b",
+        name: "Concentration of the base",
+        unit: "mol/L",
+        assigns: "NaOH",
+        equivalents: 1,
+      },
       agree: { on: "V / m", per: "m" },
       presumed: 0.1,
       indicator: "phenolphthalein, 2 to 3 drops",

@@ -2,6 +2,7 @@ import { defineMethod } from "~/core/run";
 import { authority, conclude, protection, titer } from "./parts";
 import {
   about,
+  atLast,
   exactly,
   iodineCautions,
   iodineHazards,
@@ -16,7 +17,7 @@ import {
 /** Copper in a salt: two copper set one iodine free, copper(I) iodide falls out. */
 export const copperByIodine = defineMethod({
   id: "copper-by-iodine",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Copper in a salt, by iodine and thiosulfate",
   purpose: "The mass fraction of copper in a copper(II) salt.",
@@ -53,9 +54,9 @@ export const copperByIodine = defineMethod({
       reagents: [
         exactly("the copper salt", "0.5 to 0.8 g", "weighed into each flask"),
         about("acetic acid, 4 mol/L", "5 mL", "to dissolve it"),
-        about("potassium iodide", "2 g", "just before the titration, one flask at a time"),
-        about("starch, 1 %", "2 mL", "when the flask is pale yellow"),
-        about("ammonium thiocyanate", "1 g", "near the end: it sets adsorbed iodine free"),
+        atLast("potassium iodide", "2 g", "just before the titration, one flask at a time"),
+        atLast("starch, 1 %", "2 mL", "when the flask is pale yellow"),
+        atLast("ammonium thiocyanate", "1 g", "near the end: it sets adsorbed iodine free"),
       ],
       steps: [
         "Weigh 0.5 to 0.8 g of the salt by difference into a flask; dissolve it in 50 mL of water with 5 mL of acetic acid.",

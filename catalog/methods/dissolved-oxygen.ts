@@ -12,6 +12,7 @@ import {
 } from "./parts";
 import {
   about,
+  atLast,
   exactly,
   iodateReleases,
   iodineHazards,
@@ -32,7 +33,7 @@ import {
 /** Oxygen fixed in the bottle by manganese(II), set free as iodine, titrated by thiosulfate that iodate has fixed. */
 export const dissolvedOxygen = defineMethod({
   id: "dissolved-oxygen",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Dissolved oxygen, fixed with manganese",
   purpose: "How much oxygen a water holds, with thiosulfate standardized on iodate first.",
@@ -89,14 +90,14 @@ export const dissolvedOxygen = defineMethod({
         about("alkaline iodide solution", "2 mL", "under the surface, right after"),
         about("sulfuric acid, concentrated", "2 mL", "when the precipitate has settled"),
         exactly("the fixed water", "100.00 mL", "into each flask"),
-        about("starch, 1 %", "2 mL", "when the flask is pale yellow"),
+        atLast("starch, 1 %", "2 mL", "when the flask is pale yellow"),
       ],
       conditions: [
         {
           what: "let the precipitate settle to half of the bottle, shake, and let it settle again",
           minutes: 10,
         },
-        { what: "fixed water keeps for some hours in the dark, stoppered", minutes: 360 },
+        { what: "fixed water keeps for some hours in the dark, stoppered", minutes: 360, counts: "within" },
       ],
       steps: [
         "Fill the bottle from the bottom with a tube until it has overflowed by its own volume; no bubble under the stopper.",

@@ -19,7 +19,7 @@ export const calciumEquations = [
 ];
 
 const shared = {
-  version: 1,
+  version: 2,
   family: "complexometric" as const,
   protection: [...protection, "Fume hood for the buffer"],
   hazards: [

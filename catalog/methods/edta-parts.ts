@@ -1,6 +1,6 @@
 import type { InputOf, TitrationStage } from "~/core/run";
 import { fillBelowEyes, fromStage, labelled, noMouth, pipetted, purityOf, titer } from "./parts";
-import { about, exactly, flaskOnce, weighedOnce, weighedStandard } from "./redox-parts";
+import { about, atLast, exactly, flaskOnce, weighedOnce, weighedStandard } from "./redox-parts";
 
 /* What complexometric methods share. Common practice, no source. */
 
@@ -58,7 +58,7 @@ export const edtaBurette = [
   "Read at eye level against a white card, the bottom of the meniscus.",
 ];
 
-export const buffer = about("ammonia buffer, pH 10", "5 mL", "in the hood, just before the titration");
+export const buffer = atLast("ammonia buffer, pH 10", "5 mL", "in the hood, just before the titration");
 export const magnesiumEdta = about(
   "Mg-EDTA, 0.05 mol/L",
   "0.5 mL",

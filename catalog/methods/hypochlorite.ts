@@ -2,6 +2,7 @@ import { defineMethod } from "~/core/run";
 import { authority, conclude, pipetted, protection, titer } from "./parts";
 import {
   about,
+  atLast,
   exactly,
   flaskOnce,
   iodineCautions,
@@ -16,7 +17,7 @@ import {
 /** Hypochlorite in a bleach or disinfectant, by the iodine that it sets free. */
 export const hypochlorite = defineMethod({
   id: "hypochlorite",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Hypochlorite in a disinfectant, by iodine and thiosulfate",
   purpose: "The strength of a hypochlorite solution, also as active chlorine.",
@@ -73,9 +74,9 @@ export const hypochlorite = defineMethod({
         exactly("the diluted disinfectant", "25.00 mL", "into each flask"),
         about("potassium iodide", "1 g", "before the acid"),
         about("acetic acid, 4 mol/L", "10 mL", "last, in the hood"),
-        about("starch, 1 %", "2 mL", "when the flask is pale yellow"),
+        atLast("starch, 1 %", "2 mL", "when the flask is pale yellow"),
       ],
-      conditions: [{ what: "titrate at once: iodine escapes", minutes: 2 }],
+      conditions: [{ what: "titrate at once: iodine escapes", minutes: 2, counts: "within" }],
       steps: [
         "Pipette 10.00 mL of the disinfectant into a 250 mL flask, make up to the mark, mix.",
         "Pipette 25.00 mL of it into a flask; add about 1 g of potassium iodide, then, in the hood, 10 mL of acetic acid.",

@@ -2,6 +2,7 @@ import { defineMethod, type Reagent } from "~/core/run";
 import { authority, conclude, fillBelowEyes, fromStage, labelled, protection, titer } from "./parts";
 import {
   about,
+  atLast,
   exactly,
   iodineHazards,
   iodineThiosulfate,
@@ -16,8 +17,8 @@ import {
 const reagents: Reagent[] = [
   exactly("permanganate, 0.1 N (0.02 mol/L)", "100.0 mL", "together with the acid: the time starts"),
   about("sulfuric acid, 4 N (2 mol/L)", "100 mL", "together with the permanganate"),
-  about("potassium iodide, 1 mol/L", "20 mL", "after exactly 10 min: it stops the reaction"),
-  about("starch, 1 %", "3 mL", "when the beaker is pale yellow"),
+  atLast("potassium iodide, 1 mol/L", "20 mL", "after exactly 10 min: it stops the reaction"),
+  atLast("starch, 1 %", "3 mL", "when the beaker is pale yellow"),
 ];
 
 const conditions = [
@@ -28,7 +29,7 @@ const conditions = [
 /** Kappa number of a pulp: the permanganate that it uses in ten minutes. Formula: ISO 302 / TAPPI T 236, as CHECKS.md gives it. */
 export const kappaNumber = defineMethod({
   id: "kappa-number",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Kappa number of a pulp",
   purpose: "How much permanganate a pulp uses, a measure of the lignin left in it.",

@@ -35,7 +35,7 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
     "Read at eye level against a white card, the bottom of the meniscus.",
   ];
   return defineMethod({
-    version: 1,
+    version: 2,
     family: "complexometric",
     purpose: `${name}, which binds EDTA too slowly for a direct titration: EDTA in excess, what is left titrated with zinc, against a blank.`,
     equations: [

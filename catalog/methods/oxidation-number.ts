@@ -28,7 +28,7 @@ interface Reductant {
 function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reductant: Reductant): Method {
   const { formula, ion, name, electrons, concentration, aliquot, acids, acidWords } = reductant;
   return defineMethod({
-    version: 1,
+    version: 2,
     family: "redox",
     purpose: `By how much the oxidation number of ${ion} rises, unrounded and as the nearest whole number.`,
     equations: [{ name: "permanganate takes electrons", equation: "MnO4- + 8 H+ + 5 e- -> Mn^2+ + 4 H2O" }],
@@ -63,7 +63,7 @@ function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reduct
         expectMl: [15, 30],
         ...selfIndicating,
         reagents: [exactly(`the ${ion} solution`, `${aliquot} mL`, "into each flask"), ...acids],
-        conditions: [{ what: "titrate soon: air oxidizes the reductant", minutes: 10 }],
+        conditions: [{ what: "titrate soon: air oxidizes the reductant", minutes: 10, counts: "within" }],
         steps: [
           `Pipette ${aliquot} mL of the ${ion} solution into a flask; ${acidWords}`,
           ...permanganateBurette,

@@ -20,7 +20,7 @@ import {
 /** Permanganate against aliquots of an iron(II) solution, made with a little acid so that it does not hydrolyse. */
 export const permanganateByIronSolution = defineMethod({
   id: "permanganate-by-iron-solution",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Permanganate by iron(II), a standard solution",
   purpose: "Fix the concentration of a permanganate solution against aliquots of one iron(II) solution.",
@@ -45,7 +45,7 @@ export const permanganateByIronSolution = defineMethod({
         exactly("ammonium iron(II) sulfate hexahydrate", "9.4 to 10.2 g", "weighed once"),
         about("sulfuric acid, 1 mol/L", "50 mL", "into the flask before the water"),
       ],
-      conditions: [{ what: "use it the same day: air oxidizes it", minutes: 480 }],
+      conditions: [{ what: "use it the same day: air oxidizes it", minutes: 480, counts: "within" }],
       steps: [
         "Weigh the salt by difference into a beaker; dissolve it in about 50 mL of 1 mol/L sulfuric acid, else it hydrolyses.",
         "Rinse it into a 250 mL flask, make up to the mark, stopper and invert twenty times; label it.",
@@ -66,7 +66,13 @@ export const permanganateByIronSolution = defineMethod({
         { relation: "n_p = n_i * ratio(MnO4-, Fe^2+)", title: "Permanganate it takes", unit: "mmol" },
         { relation: "c_p = n_p / V", title: "Concentration of the permanganate", unit: "mol/L" },
       ],
-      result: { symbol: "c_p", name: "Concentration of the permanganate", unit: "mol/L", assigns: "KMnO4" },
+      result: {
+        symbol: "c_p",
+        name: "Concentration of the permanganate",
+        unit: "mol/L",
+        assigns: "KMnO4",
+        equivalents: 5,
+      },
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.02,
       expectMl: [20, 30],

@@ -31,7 +31,13 @@ export const permanganateByIronStage: TitrationStage = {
     { relation: "c_p = n_p / V", title: "Concentration of the permanganate", unit: "mol/L" },
     { relation: "N_p = c_p * equivalents(MnO4-)", title: "In equivalents", unit: "N" },
   ],
-  result: { symbol: "c_p", name: "Concentration of the permanganate", unit: "mol/L", assigns: "KMnO4" },
+  result: {
+    symbol: "c_p",
+    name: "Concentration of the permanganate",
+    unit: "mol/L",
+    assigns: "KMnO4",
+    equivalents: 5,
+  },
   also: [{ symbol: "N_p", name: "Normality of the permanganate", unit: "N" }],
   agree: { on: "V / m", per: "m" },
   presumed: 0.02,
@@ -43,7 +49,7 @@ export const permanganateByIronStage: TitrationStage = {
     about("phosphoric acid, 85 %", "5 mL", "before the titration, to take away the yellow of iron(III)"),
   ],
   conditions: [
-    { what: "titrate soon after dissolving: air oxidizes iron(II)", minutes: 15 },
+    { what: "titrate soon after dissolving: air oxidizes iron(II)", minutes: 15, counts: "within" },
     { what: "at room temperature", celsius: [15, 30] },
   ],
   steps: [
@@ -57,7 +63,7 @@ export const permanganateByIronStage: TitrationStage = {
 
 export const permanganateByIron = defineMethod({
   id: "permanganate-by-iron",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Permanganate by iron(II), weighed into each flask",
   purpose: "Fix the concentration of a permanganate solution against a weighed iron(II) salt.",

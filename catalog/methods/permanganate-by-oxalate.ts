@@ -35,7 +35,13 @@ export const oxalateStage = ({ conditions, step }: Heating): TitrationStage => (
     { relation: "c_p = n_p / V", title: "Concentration of the permanganate", unit: "mol/L" },
     { relation: "N_p = c_p * equivalents(MnO4-)", title: "In equivalents", unit: "N" },
   ],
-  result: { symbol: "c_p", name: "Concentration of the permanganate", unit: "mol/L", assigns: "KMnO4" },
+  result: {
+    symbol: "c_p",
+    name: "Concentration of the permanganate",
+    unit: "mol/L",
+    assigns: "KMnO4",
+    equivalents: 5,
+  },
   also: [{ symbol: "N_p", name: "Normality of the permanganate", unit: "N" }],
   agree: { on: "V / m", per: "m" },
   presumed: 0.02,
@@ -64,7 +70,7 @@ export const oxalateMethod = (
   heating: Heating,
 ): Method =>
   defineMethod({
-    version: 1,
+    version: 2,
     family: "redox",
     purpose:
       "Fix the concentration of a permanganate solution against weighed oxalate. Permanganate is no primary standard and changes on standing: before use, and again after a week.",

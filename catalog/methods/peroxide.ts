@@ -37,7 +37,7 @@ function peroxideMethod(
   step: string,
 ): Method {
   return defineMethod({
-    version: 1,
+    version: 2,
     family: "redox",
     equations: [equation],
     substances: { KMnO4: "potassium permanganate", H2O2: "hydrogen peroxide" },
@@ -49,7 +49,7 @@ function peroxideMethod(
         expectMl: [12, 40],
         ...selfIndicating,
         conditions: [
-          { what: "work quickly: peroxide decomposes in light and air", minutes: 10 },
+          { what: "work quickly: peroxide decomposes in light and air", minutes: 10, counts: "within" },
           { what: "cold: do not heat", celsius: [10, 30] },
         ],
         steps: [

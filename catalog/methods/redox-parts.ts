@@ -16,6 +16,12 @@ export const about = (name: string, amount: string, when: string): Reagent => ({
   when,
 });
 
+/** The same of what is added only when all else is ready, since it does not keep. */
+export const atLast = (name: string, amount: string, when: string): Reagent => ({
+  ...about(name, amount, when),
+  last: true,
+});
+
 export const permanganateIron = {
   name: "permanganate and iron(II)",
   equation: "MnO4- + 5 Fe^2+ + 8 H+ -> Mn^2+ + 5 Fe^3+ + 4 H2O",

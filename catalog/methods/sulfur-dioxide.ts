@@ -2,6 +2,7 @@ import { defineMethod } from "~/core/run";
 import { authority, conclude, fillBelowEyes, labelled, noMouth, pipetted, protection, titer } from "./parts";
 import {
   about,
+  atLast,
   exactly,
   iodineBurette,
   iodineHazards,
@@ -14,7 +15,7 @@ import {
 /** Total sulfur dioxide in a drink: bound sulfite is freed by alkali, the acid comes last, since the gas escapes. */
 export const sulfurDioxide = defineMethod({
   id: "sulfur-dioxide",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Sulfur dioxide, total, in a drink by iodine",
   purpose:
@@ -42,16 +43,17 @@ export const sulfurDioxide = defineMethod({
       presumed: 120,
       expectMl: [1, 10],
       ...starchToBlue,
+      persistSeconds: 120,
       persistence: "The first blue-black that stays 2 min. A quick fading is sulfite still coming free.",
       reagents: [
         about("sodium hydroxide, 1 mol/L", "15 mL", "in the flask before the drink"),
         exactly("the drink, from a bottle just opened", "20.00 mL", "tip under the surface, into the alkali"),
-        about("starch, 1 %", "2 mL", "after standing"),
-        about("sulfuric acid, 25 %", "10 mL", "at the last moment: the gas escapes from then on"),
+        atLast("starch, 1 %", "2 mL", "after standing"),
+        atLast("sulfuric acid, 25 %", "10 mL", "at the last moment: the gas escapes from then on"),
       ],
       conditions: [
         { what: "let it stand, stoppered: frees the bound sulfite", minutes: 15, strict: true },
-        { what: "titrate at once after the acid", minutes: 1, strict: true },
+        { what: "titrate at once after the acid", minutes: 1, counts: "within", strict: true },
       ],
       steps: [
         "Put about 15 mL of 1 mol/L sodium hydroxide in a flask; pipette 20.00 mL of the drink into it, the tip under the surface.",

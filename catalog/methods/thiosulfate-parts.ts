@@ -2,6 +2,7 @@ import type { Method, PreparationStage, TitrationStage } from "~/core/run";
 import { fromStage, labelled, pipetted, purityOf, titer } from "./parts";
 import {
   about,
+  atLast,
   exactly,
   flaskOnce,
   iodineCautions,
@@ -64,20 +65,26 @@ export function thiosulfateStages(oxidant: Oxidant): [PreparationStage, Titratio
         },
         { relation: "c_t = n_t / V", title: "Concentration of the thiosulfate", unit: "mol/L" },
       ],
-      result: { symbol: "c_t", name: "Concentration of the thiosulfate", unit: "mol/L", assigns: "Na2S2O3" },
+      result: {
+        symbol: "c_t",
+        name: "Concentration of the thiosulfate",
+        unit: "mol/L",
+        assigns: "Na2S2O3",
+        equivalents: 1,
+      },
       agree: { on: "V / V_a", per: "V_a" },
       presumed: presumedMolPerL,
       expectMl,
       ...starchToColorless,
       reagents: [
         exactly(`the ${name} solution`, "25.00 mL", "into each flask"),
-        about("potassium iodide", "1 g", "just before the titration, one flask at a time"),
+        atLast("potassium iodide", "1 g", "just before the titration, one flask at a time"),
         acid,
-        about("starch, 1 %", "2 mL", "when the flask is pale yellow"),
+        atLast("starch, 1 %", "2 mL", "when the flask is pale yellow"),
       ],
       conditions:
         wait === null
-          ? [{ what: "titrate at once: iodine escapes", minutes: 2 }]
+          ? [{ what: "titrate at once: iodine escapes", minutes: 2, counts: "within" }]
           : [{ what: wait, minutes: 5 }],
       steps: [
         `Pipette 25.00 mL of the ${name} into a flask; add about 1 g of potassium iodide and the acid${wait ? "; stopper it and wait 5 min in the dark" : ""}.`,

@@ -57,7 +57,11 @@ const total: TitrationStage = {
     magnesiumEdta,
   ],
   conditions: [
-    { what: "at pH 10; titrate within minutes of the buffer, before carbonate falls out", minutes: 5 },
+    {
+      what: "at pH 10; titrate within minutes of the buffer, before carbonate falls out",
+      minutes: 5,
+      counts: "within",
+    },
   ],
   steps: [
     takeWater,
@@ -108,7 +112,7 @@ const calcium: TitrationStage = {
 /** A chain: calcium carbonate fixes EDTA, EDTA finds total hardness, then calcium alone; magnesium is the difference. */
 export const waterHardness = defineMethod({
   id: "water-hardness",
-  version: 1,
+  version: 2,
   family: "complexometric",
   title: "Calcium, magnesium and total hardness of a water by EDTA",
   purpose:

@@ -193,7 +193,7 @@ describe("digits", () => {
     expect(figures.trials[0]?.significance.get("c_b")?.place).toBe(-4);
     const rough = titers(["26.2", "26.1", "26.2"], {
       digits: "significant-figures",
-      burette: { capacityMl: 50, decimals: 1, readingHalfWidthMl: "0.05" },
+      burette: { ...defaultHouseRules.burette, resolutionMl: "0.1", readingHalfWidthMl: "0.05" },
     });
     expect(rough.shown?.value).toBe("0.105");
     expect(Number(rough.shown?.plusMinus)).toBeGreaterThan(0);

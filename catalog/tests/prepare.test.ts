@@ -19,7 +19,7 @@ import { inUnit, standardUncertainty } from "~/core/quantity";
 import { evaluateRun, resultQuantity } from "~/core/run";
 import { defaultHouseRules } from "../rules/defaults";
 
-const tenths = { capacityMl: 50, decimals: 1 };
+const tenths = { capacityMl: 50, resolutionMl: 0.1 };
 const burette = { kind: "burette" } as const;
 const about = { houseRules: defaultHouseRules, at: "2026-11-25T09:00:00.000Z", person: "bench 1" };
 
@@ -101,7 +101,7 @@ describe("a dilution", () => {
             target: stock * part,
             volumeMl,
             glass: burette,
-            burette: { capacityMl: 50, decimals: 2 },
+            burette: { capacityMl: 50, resolutionMl: 0.01 },
           });
           if (!plan.ok) return plan.problem.message !== "";
           const { exactMl, deliveredMl } = plan.value;
@@ -116,7 +116,7 @@ describe("a dilution", () => {
       stock: 0.4,
       volumeMl: 50,
       glass: burette,
-      burette: { capacityMl: 50, decimals: 2 },
+      burette: { capacityMl: 50, resolutionMl: 0.01 },
     });
     expect(series.map(({ target, plan }) => [target, plan.ok ? plan.value.deliveredMl : "refused"])).toEqual([
       [0.1, 12.5],
@@ -246,7 +246,7 @@ test("lineage: what it stands on, what depends on it, and a circle", () => {
 });
 
 describe("what a glass can deliver", () => {
-  const read = (decimals: number) => ({ capacityMl: 50, decimals });
+  const read = (decimals: number) => ({ capacityMl: 50, resolutionMl: 10 ** -decimals });
 
   /** About 20 drops to the mL; half a division can be judged. Common practice, no source. */
   test.each([
@@ -289,7 +289,7 @@ describe("what a glass can deliver", () => {
 });
 
 test("A burette that makes a series goes on from reading to reading, and is filled again before it would run dry", () => {
-  const rules = { capacityMl: 25, decimals: 2 };
+  const rules = { capacityMl: 25, resolutionMl: 0.01 };
   expect(burettePasses([2, 4, 6, 8, 10], rules)).toEqual([
     { fromMl: 0, toMl: 2, refill: false },
     { fromMl: 2, toMl: 6, refill: false },

@@ -23,7 +23,10 @@ describe("a simulated bench", () => {
   });
 
   test("reads as the house reads: decimals, and times that rise", () => {
-    const rules = { ...defaultHouseRules, burette: { ...defaultHouseRules.burette, decimals: 1 } };
+    const rules = {
+      ...defaultHouseRules,
+      burette: { ...defaultHouseRules.burette, resolutionMl: "0.1" as const },
+    };
     const { record } = mustHold(simulateRun({ ...options, houseRules: rules, seed: 1 }));
     const observations = record.stages.flatMap((s) => s.trials.flatMap((t) => t.observations));
     for (const o of observations.filter((x) => x.kind.startsWith("burette")))

@@ -14,6 +14,10 @@ export interface Check {
     | "same reading"
     | "repeat"
     | "window"
+    | "temperature"
+    | "start"
+    | "time"
+    | "back"
     | "glass";
   /** What was probably meant, ready to be typed in its place. */
   readonly proposal?: string;
@@ -26,6 +30,8 @@ export interface ReadingRules {
   readonly unit: string;
   /** Decimals that the instrument shows or lets one estimate; null where any number of them will do. */
   readonly decimals: number | null;
+  /** The step to which it is read, where that is not the last decimal. */
+  readonly step?: number;
   readonly least?: number;
   readonly most?: number;
   /** True where zero is no possible reading. */
@@ -102,6 +108,17 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
       return refuse(
         `${rules.instrument} is read to the ${place}: "${plain}" has ${given - decimals} too many`,
         "resolution",
+      );
+    }
+  }
+  if (rules.step !== undefined && decimals !== null) {
+    const steps = value / rules.step;
+    if (Math.abs(steps - Math.round(steps)) > 1e-6) {
+      const nearest = (Math.round(steps) * rules.step).toFixed(decimals);
+      return refuse(
+        `${rules.instrument} is read in steps of ${rules.step} here: ${nearest}?`,
+        "resolution",
+        nearest,
       );
     }
   }

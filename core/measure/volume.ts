@@ -2,6 +2,9 @@ import { leaf, measured, type Quantity, type Sensitivity } from "../quantity";
 import { leafShape, type Shape, uncertaintyFromHalfWidth } from "./distribution";
 import { type GlasswareKind, glasswareTolerance, type ToleranceClass } from "./glassware";
 
+/** About 20 drops to the mL: a burette cannot stop between two drops. Common practice, no source. */
+export const dropMl = 0.05;
+
 /** Volume expansion of water near 20 °C, per °C (QUAM, example A1). */
 export const waterExpansionPerC = 2.1e-4;
 

@@ -1,4 +1,4 @@
-import { sizesMl } from "../measure";
+import { dropMl, sizesMl } from "../measure";
 import { failure, type Result, success } from "../result";
 import type { DeliveringGlass } from "./making";
 
@@ -25,19 +25,16 @@ const divisionsMl: Record<
   ],
 };
 
-/** About 20 drops to the mL: a burette cannot stop between two drops. Common practice, no source. */
-const dropMl = 0.05;
-
 export interface BuretteRules {
   readonly capacityMl: number;
-  /** Decimals to which it is read. */
-  readonly decimals: number;
+  /** The step to which it is read, mL. */
+  readonly resolutionMl: string | number;
 }
 
 /** Smallest step in mL by which a glass can deliver; null for a one-mark pipette, which has one volume only. */
 export function deliveryStepMl(glass: DeliveringGlass, burette: BuretteRules): number | null {
   if (glass.kind === "pipette") return null;
-  if (glass.kind === "burette") return Math.max(dropMl, 10 ** -burette.decimals);
+  if (glass.kind === "burette") return Math.max(dropMl, Number(burette.resolutionMl));
   const table = divisionsMl[glass.kind];
   return (table.find(([size]) => size >= glass.capacityMl) ?? table.at(-1) ?? [0, 1])[1] / 2;
 }
@@ -105,7 +102,8 @@ export function planDilution(request: DilutionRequest): Result<DilutionPlan> {
   if (deliveredMl > capacityMl) {
     return failure(`${told} mL are more than the ${capacityMl} mL ${glass.kind} holds`);
   }
-  const stopMl = glass.kind === "burette" ? rounded(startMl + deliveredMl, 10 ** -burette.decimals) : null;
+  const stopMl =
+    glass.kind === "burette" ? rounded(startMl + deliveredMl, Number(burette.resolutionMl)) : null;
   if (stopMl !== null && stopMl > capacityMl) {
     return failure(
       `From ${startMl} it would stop at ${stopMl}, past the last mark at ${capacityMl}: refill first`,
@@ -157,15 +155,15 @@ export interface BurettePass {
  */
 export function burettePasses(
   volumesMl: readonly number[],
-  { capacityMl, decimals }: BuretteRules,
+  { capacityMl, resolutionMl }: BuretteRules,
   startMl = 0,
 ): (BurettePass | null)[] {
   let at = startMl;
   return volumesMl.map((volume) => {
     if (startMl + volume > capacityMl + 1e-9) return null;
     const refill = at + volume > capacityMl + 1e-9;
-    const fromMl = rounded(refill ? startMl : at, 10 ** -decimals);
-    at = rounded(fromMl + volume, 10 ** -decimals);
+    const fromMl = rounded(refill ? startMl : at, Number(resolutionMl));
+    at = rounded(fromMl + volume, Number(resolutionMl));
     return { fromMl, toMl: at, refill };
   });
 }

@@ -139,6 +139,14 @@ export function standardUncertainty(q: Quantity, only: (leaf: Leaf) => boolean =
   return Math.sqrt(variance);
 }
 
+/** More than anything measured, and little enough that squares of it and their sums are still numbers. */
+const beyondMeasure = 1e100;
+
+/** True where a value and its ± are numbers one can go on computing with: both finite, and neither out of all measure. */
+export function isMeasurable(q: Quantity): boolean {
+  return Math.abs(q.value) < beyondMeasure && standardUncertainty(q) < beyondMeasure;
+}
+
 /**
  * Effective degrees of freedom of the combined uncertainty (Welch-Satterthwaite; GUM, G.4). Leaves of one estimate are
  * taken together first, since their u are wrong by the same factor.

@@ -4,7 +4,7 @@ import type { CompiledTitration } from "./compile";
 import { perUnit } from "./evaluate-trial";
 import type { AgreementView, TrialEvaluation } from "./evaluation";
 import { inputOf } from "./method";
-import { type AgreementRule, type HouseRules, replicatesNeeded } from "./rules";
+import { type AgreementRule, buretteDecimals, type HouseRules, replicatesNeeded } from "./rules";
 import { countWord, uncapitalized } from "./words";
 
 export interface Reference {
@@ -93,7 +93,7 @@ export function comparedValues(
   rules: HouseRules,
 ): ComparedValues {
   const byResult = stage.compares === "result" || rules.agreementOf === "results";
-  const { decimals } = rules.burette;
+  const decimals = buretteDecimals(rules);
   if (!byResult) {
     const values = trials.flatMap(({ id, compared }) =>
       compared === null ? [] : [[id, compared * reference.amount] as const],

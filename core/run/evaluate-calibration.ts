@@ -13,9 +13,16 @@ import { sharesOfVariance } from "../judgement";
 import type { Check } from "../measure";
 import { inUnit, type Quantity } from "../quantity";
 import { evaluateRelations } from "../relation";
-import type { CompiledAssay, CompiledLine } from "./compile";
+import type { CompiledAssay } from "./compile";
 import { furtherResults, shareGroups, type StageContext } from "./evaluate-stage";
-import { placeOfUncertainty, readHolder, stageFieldStates, stageInputs, states } from "./evaluate-trial";
+import {
+  brokenLine,
+  placeOfUncertainty,
+  readHolder,
+  stageFieldStates,
+  stageInputs,
+  states,
+} from "./evaluate-trial";
 import type {
   CalibrationEvaluation,
   LevelEvaluation,
@@ -31,7 +38,6 @@ import { presentObservation, type StageRecord, type TrialRecord } from "./record
 import { stageLine, type StageLine } from "./line";
 import { nextCuvette, seriesKind, seriesWords } from "./series";
 import { showQuantity } from "./show";
-import { uncapitalized } from "./words";
 
 /** The line as somebody chose it, else as the method takes it. */
 export function lineChoice({ line }: CalibrationStage, { choices = {} }: StageRecord): LineChoice {
@@ -234,7 +240,7 @@ export function evaluateCalibration(
       perOf(i) === "run" && i.is !== "blank" && !known.has(i.symbol) && !(i.is === "given" && i.optional),
   );
   const symbols = found && !wanting ? evaluateRelations(stage.lines, known, method.stoichiometry) : known;
-  const broken = found && !wanting ? firstBroken(stage.lines, symbols) : null;
+  const broken = found && !wanting ? brokenLine(stage, symbols) : null;
   const quantity = broken ? null : (symbols.get(definition.result.symbol) ?? null);
   const significance = new Map(
     [...symbols].map(([symbol, q]) => [symbol, { value: q.value, place: placeOfUncertainty(q) }] as const),
@@ -277,15 +283,4 @@ export function evaluateCalibration(
     cautions: [...driftChecks(blanks, levels), ...readingChecks(levels)],
     next: nextWords({ definition, levels, ahead, blanks }, line, problem),
   };
-}
-
-/** The first line that came out as no number, in words; null where all did. */
-export function firstBroken(
-  lines: readonly CompiledLine[],
-  symbols: ReadonlyMap<string, Quantity>,
-): string | null {
-  const line = lines.find(({ symbol }) => !Number.isFinite(symbols.get(symbol)?.value));
-  return line
-    ? `${line.title} cannot be computed: ${uncapitalized("It comes out as no number")}, in "${line.source}"`
-    : null;
 }

@@ -1,5 +1,6 @@
 import { combineReplicates, type CombinedResult, sharesOfVariance } from "../judgement";
-import type { Leaf, Quantity, Significant } from "../quantity";
+import { exact, inUnit, type Leaf, type Quantity, type Significant } from "../quantity";
+import { evaluateRelations } from "../relation";
 import { judgeAcceptance } from "./accept";
 import { comparedValues, judgeAgreement, referenceAmount } from "./agreement";
 import type { CompiledMethod, CompiledStage, CompiledTitration } from "./compile";
@@ -26,7 +27,8 @@ import {
 import { guide, proposalsFor } from "./guidance";
 import { improvementOf } from "./improve";
 import { quantityOfInput } from "./input-kinds";
-import { type FurtherResultDefinition, type Method, perOf } from "./method";
+import { type FurtherResultDefinition, type Method, perOf, type TitrationStage } from "./method";
+import { practiceCautions } from "./practice";
 import { nextTrialNumber, type StageRecord } from "./record";
 import type { HouseRules } from "./rules";
 import { showQuantity } from "./show";
@@ -57,6 +59,8 @@ export interface StageContext {
   readonly rules: HouseRules;
   readonly earlier: Earlier;
   readonly nextStageTitle: string | null;
+  /** Id of the trial in hand; the last one that is not complete where nothing is said. */
+  readonly hand?: string;
   /** Calibrations of earlier stages, by key. */
   readonly lines: ReadonlyMap<string, CalibrationEvaluation>;
 }
@@ -118,6 +122,40 @@ export function furtherResults(
   });
 }
 
+/**
+ * What the flasks of a set know, with the mean of their titers in place of each: null where they are unlike, so that their
+ * titers have no common mean.
+ */
+function meanOfTiters(
+  { titer, lines, definition }: CompiledTitration,
+  members: readonly TrialEvaluation[],
+): Map<string, Quantity> | null {
+  const [first] = members;
+  if (!first) return null;
+  const computed = new Set(lines.map(({ symbol }) => symbol));
+  const read = [...first.symbols].filter(([symbol]) => symbol !== titer && !computed.has(symbol));
+  const alike = members.every((t) => read.every(([symbol, q]) => t.symbols.get(symbol)?.value === q.value));
+  const titers = members.flatMap((t) => t.symbols.get(titer) ?? []);
+  if (!alike || titers.length < members.length) return null;
+  const { quantity } = combineReplicates(titers, definition.key, 0, titer);
+  return new Map([...read, [titer, quantity]]);
+}
+
+/** The concentration that a stage gives a solution, in equivalents, where the house wants it beside. */
+function normality({ result }: TitrationStage, concentration: Quantity, rules: HouseRules): FurtherResult[] {
+  const { assigns, equivalents } = result;
+  if (!rules.words.normality || assigns === undefined || equivalents === undefined) return [];
+  const definition = { symbol: "N", name: `Normality, ${equivalents} per mole`, unit: "N" };
+  const quantity: Quantity = {
+    ...concentration,
+    value: concentration.value * equivalents,
+    sensitivities: new Map(
+      [...concentration.sensitivities].map(([id, s]) => [id, { ...s, by: s.by * equivalents }]),
+    ),
+  };
+  return [{ definition, quantity, shown: showQuantity(quantity, definition, rules) }];
+}
+
 /** A titration: its trials, whether they agree, what follows, and what to do next. */
 export function evaluateTitration(
   stage: CompiledTitration,
@@ -130,12 +168,23 @@ export function evaluateTitration(
   const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
   const reference = referenceAmount(stage, unscaled);
   const compared = comparedValues(stage, unscaled, reference, rules);
-  const trials = unscaled.map((t) => ({ ...t, compared: compared.values.get(t.id) ?? null }));
+  const trials = unscaled.map((t) => ({
+    ...t,
+    compared: compared.values.get(t.id) ?? null,
+    cautions: [...t.cautions, ...practiceCautions(t, definition, record.timers ?? [], rules)],
+  }));
   const agreement = judgeAgreement(trials, compared, rules);
 
   const members = trials.filter((t) => agreement.members.includes(t.id) && t.result);
   const { symbol } = definition.result;
-  const combined = combineResult(members, symbol, definition.key, rules);
+  const meanTiter = rules.average === "titers" ? meanOfTiters(stage, members) : null;
+  const atMeanTiter = meanTiter && evaluateRelations(stage.lines, meanTiter, method.stoichiometry);
+  const combine = (of: string) => {
+    const found = combineResult(members, of, definition.key, rules);
+    const value = atMeanTiter?.get(of)?.value;
+    return found && value !== undefined ? { ...found, quantity: { ...found.quantity, value } } : found;
+  };
+  const combined = combine(symbol);
   const acceptance = judgeAcceptance(
     definition,
     combined?.quantity ?? null,
@@ -145,9 +194,11 @@ export function evaluateTitration(
   );
   const verdict = giveVerdict(trials, agreement, stage, reference, rules, acceptance, nextStageTitle);
 
-  const current = trials.findLast((t) => t.missing !== null && !t.record.struck) ?? null;
+  const begun = trials.filter((t) => t.missing !== null && !t.record.struck);
+  const { hand } = context;
+  const current = (hand === undefined ? begun.at(-1) : begun.find((t) => t.id === hand)) ?? null;
   const others = trials.filter((t) => t !== current);
-  const proposals = proposalsFor(definition, others);
+  const proposals = proposalsFor(definition, others, rules);
   const initial =
     current?.fields.find(({ field }) => field.kind === "burette.initial" && field.symbol === stage.titer)
       ?.present?.value ?? null;
@@ -172,6 +223,7 @@ export function evaluateTitration(
     kind: "titration",
     key: definition.key,
     definition,
+    titer: stage.titer,
     done:
       acceptance?.against === "value" && acceptance.decision
         ? acceptance.decision === "accept"
@@ -185,14 +237,19 @@ export function evaluateTitration(
     shown: combined
       ? showQuantity(combined.quantity, definition.result, rules, figures(symbol, combined.quantity))
       : null,
-    also: furtherResults(
-      definition.also,
-      (of) => {
-        const further = combineResult(members, of, definition.key, rules);
-        return further && [further.quantity, figures(of, further.quantity)];
-      },
-      rules,
-    ),
+    also: [
+      ...furtherResults(
+        definition.also,
+        (of) => {
+          const further = combine(of);
+          return further && [further.quantity, figures(of, further.quantity)];
+        },
+        rules,
+      ),
+      ...(combined ? normality(definition, combined.quantity, rules) : []),
+    ],
+    meanTiterMl: meanTiter ? inUnit(meanTiter.get(stage.titer) ?? exact(0, "mL"), "mL") : null,
+    begun,
     shares,
     improvement: combined
       ? improvementOf(combined.quantity, shares, { method: method.method, stage, rules, members })

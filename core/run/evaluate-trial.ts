@@ -1,6 +1,7 @@
 import type { Check, Place } from "../measure";
 import {
   inUnit,
+  isMeasurable,
   type Quantity,
   scaled,
   type Significant,
@@ -12,11 +13,10 @@ import {
 import { evaluate, evaluateRelations, significanceOf } from "../relation";
 import type { CompiledMethod, CompiledStage, CompiledTitration } from "./compile";
 import type { FieldState, PreparationEvaluation, TrialEvaluation } from "./evaluation";
-import { massCautions, stageFields, trialFields } from "./fields";
+import { fieldKey, massCautions, stageFields, trialFields } from "./fields";
 import { quantityOfInput, type Read, unitOfInput } from "./input-kinds";
 import { type ComputedStage, type Input, inputOf, type Method, perOf } from "./method";
 import {
-  fieldHistory,
   type Observation,
   presentObservation,
   type StageRecord,
@@ -143,15 +143,24 @@ export function stageInputs(
   return known;
 }
 
+/** What stands in each field and all that was ever written there; each observation is looked at once. */
 export function states(
   fields: readonly FieldState["field"][],
   observations: readonly Observation[],
 ): FieldState[] {
-  return fields.map((field) => ({
-    field,
-    present: presentObservation(observations, field.symbol, field.kind),
-    history: fieldHistory(observations, field.symbol, field.kind),
-  }));
+  const superseded = new Set(observations.map((o) => o.supersedes));
+  const written = new Map<string, Observation[]>();
+  for (const o of observations) {
+    const key = fieldKey(o);
+    const there = written.get(key);
+    if (there) there.push(o);
+    else written.set(key, [o]);
+  }
+  return fields.map((field) => {
+    const history = written.get(fieldKey(field)) ?? [];
+    const last = history.findLast((o) => !superseded.has(o.id));
+    return { field, present: last && last.value !== null ? last : null, history };
+  });
 }
 
 export const stageFieldStates = (stage: ComputedStage, record: StageRecord, rules: HouseRules) =>
@@ -199,12 +208,28 @@ function waitingFor(missing: readonly Input[], method: Method): string | null {
   return `${input.label} is not known yet: ${stage?.title ?? input.stage} has no result`;
 }
 
-/** The relations on top of what was read. Says why where a value came out as no number. */
-function compute(
+/** Says which line came out as no number to go on with, and why; null where all did. */
+export function brokenLine(
   { definition, lines }: CompiledStage,
-  known: Known,
-  { method, stoichiometry }: CompiledMethod,
-): Computed {
+  quantities: ReadonlyMap<string, Quantity>,
+): string | null {
+  const broken = lines.find(({ symbol }) => {
+    const q = quantities.get(symbol);
+    return !q || !isMeasurable(q);
+  });
+  if (!broken) return null;
+  const zero = definition.inputs.find(({ symbol }) => quantities.get(symbol)?.value === 0);
+  const why = zero
+    ? `${uncapitalized(zero.label)} (${zero.symbol}) is zero`
+    : Number.isFinite(quantities.get(broken.symbol)?.value)
+      ? "with its ± it comes out as no number that could be measured"
+      : "it comes out as no finite number";
+  return `${broken.title} cannot be computed: ${why}, in "${broken.source}"`;
+}
+
+/** The relations on top of what was read. Says why where a value came out as no number. */
+function compute(stage: CompiledStage, known: Known, { method, stoichiometry }: CompiledMethod): Computed {
+  const { definition, lines } = stage;
   const missing = needed(definition).filter(({ symbol }) => !known.quantities.has(symbol));
   if (missing.length > 0) return { ...known, problem: waitingFor(missing, method), broken: false };
   const quantities = evaluateRelations(lines, known.quantities, stoichiometry);
@@ -214,17 +239,10 @@ function compute(
       significance.set(symbol, significanceOf(expression, significance, stoichiometry));
     }
   }
-  const broken = lines.find(({ symbol }) => !Number.isFinite(quantities.get(symbol)?.value));
-  if (!broken) return { quantities, significance, problem: null, broken: false };
-  const zero = definition.inputs.find(({ symbol }) => quantities.get(symbol)?.value === 0);
-  const why = zero
-    ? `${uncapitalized(zero.label)} (${zero.symbol}) is zero`
-    : "it comes out as no finite number";
-  return {
-    ...known,
-    broken: true,
-    problem: `${broken.title} cannot be computed: ${why}, in "${broken.source}"`,
-  };
+  const problem = brokenLine(stage, quantities);
+  return problem === null
+    ? { quantities, significance, problem, broken: false }
+    : { ...known, broken: true, problem };
 }
 
 /**
@@ -258,7 +276,8 @@ export function evaluateSample(
   });
   const unread = fields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
   // Of a cuvette, one reading at least; a course is no field.
-  const wanting = extra.size === 0 ? (fields.find(({ field }) => field.many)?.field ?? null) : null;
+  const wanting =
+    extra.size === 0 ? (fields.find(({ field }) => field.many && !field.aside)?.field ?? null) : null;
   const missing = unread ?? wanting;
   const waits = definition.kind === "rate" && extra.size === 0;
   const { quantities, significance, problem, broken } = waits

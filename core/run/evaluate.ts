@@ -15,6 +15,12 @@ import { perOf } from "./method";
 import type { RunRecord, StageRecord } from "./record";
 import { capitalized, trialWords, uncapitalized } from "./words";
 
+/** The flask that is being titrated, where several are begun; a trial that is not there yet is the next one. */
+export interface Hand {
+  readonly stageKey: string;
+  readonly trialId: string;
+}
+
 function fact(stage: StageEvaluation): string {
   if (stage.kind === "conclude") return "";
   if (stage.done) return stage.shown?.text ?? "";
@@ -88,9 +94,9 @@ function evaluateStage(
 /**
  * Everything that the screens and the report show of one run. Pure: the same record gives the same evaluation, in the
  * browser at each key press and on the server for what was saved. The record's method must hold together
- * (`compileMethod`); readings must have passed `checkField`.
+ * (`compileMethod`); readings must have passed `checkField`. `hand` tells which of several begun flasks is being titrated.
  */
-export function evaluateRun(record: RunRecord): RunEvaluation {
+export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
   const method = compiledMethod(record.method);
   const earlier = new Map<string, ReadonlyMap<string, EarlierResult>>();
   const lines = new Map<string, CalibrationEvaluation>();
@@ -108,7 +114,8 @@ export function evaluateRun(record: RunRecord): RunEvaluation {
       trials: [],
     };
     const nextStageTitle = record.method.stages[i + 1]?.title ?? null;
-    const context = { method, rules: record.houseRules, earlier, nextStageTitle, lines };
+    const inHand = hand?.stageKey === key ? { hand: hand.trialId } : {};
+    const context = { method, rules: record.houseRules, earlier, nextStageTitle, lines, ...inHand };
     const evaluated = evaluateStage(method, key, stageRecord, context);
     if (!evaluated) return;
     if (evaluated.kind === "calibration") lines.set(key, evaluated);

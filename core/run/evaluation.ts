@@ -136,6 +136,8 @@ export interface Guidance {
   readonly titerMl: number;
   readonly from: "trials" | "rough" | "theory";
   readonly endNear: number | null;
+  /** The same as it is told: to the burette's decimals by earlier trials, to the first by theory; empty where it is not known. */
+  readonly endText: string;
   readonly slowAt: number | null;
   /** False when the end lies beyond the last mark. */
   readonly roomLeft: boolean;
@@ -174,9 +176,15 @@ interface ReplicateViews extends StageViews {
 export interface TitrationEvaluation extends ReplicateViews {
   readonly kind: "titration";
   readonly definition: TitrationStage;
+  /** Symbol of the titer. */
+  readonly titer: string;
   readonly trials: readonly TrialEvaluation[];
-  /** The trial that is being carried out: the last one that lacks a reading and is not struck out. */
+  /** The trial that is being carried out: the one in hand, else the last one that lacks a reading and is not struck out. */
   readonly current: TrialEvaluation | null;
+  /** All trials that are begun and not complete, as flasks that stand: the one in hand among them. */
+  readonly begun: readonly TrialEvaluation[];
+  /** The mean titer from which the result follows, mL, where the house averages titers; null where it averages results. */
+  readonly meanTiterMl: number | null;
   readonly agreement: AgreementView;
   readonly improvement: Improvement | null;
   readonly acceptance: AcceptanceView | null;

@@ -8,6 +8,7 @@ import {
   slipChecks,
 } from "../measure";
 import { type Field, fieldsOfInput } from "./input-kinds";
+import { secondReadingChecks, startChecks, temperatureChecks } from "./practice";
 import { type ComputedStage, type Input, inputOf, perOf } from "./method";
 import {
   type Observation,
@@ -24,19 +25,32 @@ export type { Field } from "./input-kinds";
 
 export const fieldKey = ({ symbol, kind }: Pick<Field, "symbol" | "kind">) => `${symbol}:${kind}`;
 
-/** What is read in each trial of a stage, in the order of the work: weigh or take, then titrate. */
-export function trialFields(stage: ComputedStage, rules: HouseRules): Field[] {
-  return stage.inputs
-    .filter((input) => perOf(input) === "trial")
-    .flatMap((input) => fieldsOfInput(input, stage, rules));
+const known = new WeakMap<ComputedStage, WeakMap<HouseRules, Record<"trial" | "run", readonly Field[]>>>();
+
+/** The fields of a stage under house rules; both are data that never change, so they are worked out once. */
+function fieldsOf(stage: ComputedStage, rules: HouseRules): Record<"trial" | "run", readonly Field[]> {
+  const byRules = known.get(stage) ?? new WeakMap<HouseRules, Record<"trial" | "run", readonly Field[]>>();
+  known.set(stage, byRules);
+  const there = byRules.get(rules);
+  if (there) return there;
+  const read = (per: "trial" | "run") =>
+    stage.inputs
+      .filter((input) => perOf(input) === per)
+      .flatMap((input) => fieldsOfInput(input, stage, rules));
+  const found = { trial: read("trial"), run: read("run") };
+  byRules.set(rules, found);
+  return found;
 }
 
+/** What is read in each trial of a stage, in the order of the work: weigh or take, then titrate. */
+export const trialFields = (stage: ComputedStage, rules: HouseRules): Field[] => [
+  ...fieldsOf(stage, rules).trial,
+];
+
 /** What is read once for a stage. */
-export function stageFields(stage: ComputedStage, rules: HouseRules): Field[] {
-  return stage.inputs
-    .filter((input) => perOf(input) === "run")
-    .flatMap((input) => fieldsOfInput(input, stage, rules));
-}
+export const stageFields = (stage: ComputedStage, rules: HouseRules): Field[] => [
+  ...fieldsOf(stage, rules).run,
+];
 
 export type FieldCheck =
   | { readonly ok: true; readonly value: number; readonly text: string; readonly cautions: readonly Check[] }
@@ -92,6 +106,10 @@ function orderProblem(
       "order",
     );
   }
+  const start = field.kind === "burette.maybe" ? read("burette.initial") : null;
+  if (start && value <= Number(start.value)) {
+    return stop(`${value.toFixed(decimals)} is not beyond the start, ${start.text}`, "order");
+  }
   const weighings = pair(["mass.before", "mass.after"], field.kind, value, read);
   if (!weighings) return null;
   const [before, after] = weighings;
@@ -122,6 +140,7 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
   const weighings = pair(["mass.before", "mass.after"], field.kind, value, read);
   if (weighings) cautions.push(...massCautions(input, Math.abs(weighings[0] - weighings[1]), decimals));
   if (field.kind === "mass.tared") cautions.push(...massCautions(input, value, decimals));
+  cautions.push(...practiceChecks(field, text, context, read));
   const kind = input?.is === "pipette" ? "pipette" : input?.is === "flask" ? "flask" : null;
   if (kind) {
     const { toleranceClass } = houseRules.glassware;
@@ -154,6 +173,20 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
     cautions.push(...sameReadingCheck(text, field.unit, told));
   }
   return cautions;
+}
+
+/** What the house and the method ask of the way it is done. */
+function practiceChecks({ kind }: Field, text: string, context: FieldContext, read: Lookup): Check[] {
+  const { stage, houseRules } = context;
+  const first = {
+    "burette.initial.again": "burette.initial",
+    "burette.final.again": "burette.final",
+  } as const;
+  if (kind === "burette.initial") return startChecks(houseRules, text);
+  if (kind === "temperature.flask") return temperatureChecks(stage, Number(text));
+  if (kind !== "burette.initial.again" && kind !== "burette.final.again") return [];
+  const before = read(first[kind]);
+  return before ? secondReadingChecks(houseRules, before.text, text) : [];
 }
 
 /** A reading beyond the scale is refused; where it looks like a slip, what was probably meant is proposed with it. */

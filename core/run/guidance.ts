@@ -9,11 +9,15 @@ import type { Field } from "./fields";
 import { presumedOf } from "./input-kinds";
 import { perOf, type TitrationStage } from "./method";
 import { type ObservationKind, presentObservation } from "./record";
-import type { HouseRules } from "./rules";
+import { buretteDecimals, buretteText, type HouseRules } from "./rules";
 import { capitalized, trialWords } from "./words";
 
 /** What each field of the next trial is likely to be: the last final reading, the volume taken before. */
-export function proposalsFor(stage: TitrationStage, trials: readonly TrialEvaluation[]): Map<string, string> {
+export function proposalsFor(
+  stage: TitrationStage,
+  trials: readonly TrialEvaluation[],
+  rules: HouseRules,
+): Map<string, string> {
   const proposals = new Map<string, string>();
   const last = trials.filter((t) => !t.missing).at(-1);
   for (const input of stage.inputs) {
@@ -21,7 +25,8 @@ export function proposalsFor(stage: TitrationStage, trials: readonly TrialEvalua
     const read = (kind: ObservationKind) =>
       last ? presentObservation(last.record.observations, symbol, kind)?.value : null;
     if (input.is === "titer" || input.is === "delivered") {
-      const carried = read("burette.final");
+      const zero = input.is === "titer" && rules.burette.start === "zero" ? buretteText(0, rules) : null;
+      const carried = zero ?? read("burette.final");
       if (carried) proposals.set(`${symbol}:burette.initial`, carried);
     }
     const usual = presumedOf(input)["volume.taken"];
@@ -109,7 +114,8 @@ export function guide(input: GuidanceInput): Guidance | null {
   });
   if (!solved.ok) return null;
   const titerMl = solved.value;
-  const { capacityMl, decimals } = rules.burette;
+  const { capacityMl } = rules.burette;
+  const decimals = buretteDecimals(rules);
   const endNear = initialMl === null ? null : initialMl + titerMl;
   const slow = endNear === null ? null : downToHalf(endNear - shortfallMl(titerMl, expected.from));
   const slowAt = slow !== null && initialMl !== null && slow > initialMl ? slow : null;
@@ -120,6 +126,7 @@ export function guide(input: GuidanceInput): Guidance | null {
     titerMl,
     from: expected.from,
     endNear,
+    endText: end,
     slowAt,
     roomLeft,
     joins:

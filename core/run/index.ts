@@ -1,5 +1,6 @@
 export * from "./check-record";
 export * from "./compile";
+export * from "./contradictions";
 export * from "./draft";
 export * from "./evaluate";
 export { levelName } from "./evaluate-calibration";
@@ -7,11 +8,26 @@ export * from "./evaluation";
 export * from "./fields";
 export { expectedReading } from "./guidance";
 export { decimalsOfInput, unitOfInput } from "./input-kinds";
+export * from "./house-words";
 export * from "./method";
+export {
+  InputSchema,
+  TitrationStageSchema,
+  PreparationStageSchema,
+  CalibrationStageSchema,
+  UnknownStageSchema,
+  RateStageSchema,
+  ConcludeStageSchema,
+  StageDefinitionSchema,
+  MethodSchema,
+} from "./method-schema";
+export * from "./practice";
 export * from "./monte-carlo";
 export * from "./readings";
 export * from "./record";
 export * from "./rules";
+export { AgreementRuleSchema, HouseRulesSchema, WordsSchema } from "./rules-schema";
+export * from "./rules-preview";
 export * from "./series";
 export * from "./show";
 export * from "./words";

@@ -13,10 +13,10 @@ import {
   statedQuantity,
   type VolumeConditions,
 } from "../measure";
-import { exact, leaf, measured, type Quantity } from "../quantity";
+import { exact, leaf, measured, type Quantity, unitOf } from "../quantity";
 import { type ComputedStage, type Input, type InputOf, type Method, resultsOf } from "./method";
 import type { ObservationKind } from "./record";
-import { type HouseRules, massDecimals } from "./rules";
+import { buretteDecimals, type HouseRules, massDecimals } from "./rules";
 
 /** One thing to read, in the order of the work. */
 export interface Field {
@@ -33,13 +33,16 @@ export interface Field {
   readonly hidden?: boolean;
   /** True for what is read as often as people like: a reading does not replace the one before. */
   readonly many?: boolean;
+  /** True for what stands beside the row of readings: it is written where it happens, not asked for in turn. */
+  readonly aside?: boolean;
 }
 
 export function volumeConditions({ glassware, temperature }: HouseRules): VolumeConditions {
   return {
     toleranceClass: glassware.toleranceClass,
     toleranceShape: glassware.toleranceShape,
-    temperatureHalfRangeC: Number(temperature.halfRangeC),
+    // Beyond 20 °C, at which glass is right, the whole departure counts.
+    temperatureHalfRangeC: Number(temperature.halfRangeC) + Math.abs(Number(temperature.labC) - 20),
     temperatureShape: temperature.shape,
   };
 }
@@ -69,20 +72,109 @@ function buretteFields(
   meniscus: "bottom" | "top",
   labels: readonly [string, string],
 ): Field[] {
-  const { decimals, capacityMl } = rules.burette;
-  const words = ["", "one decimal", "two decimals", "three decimals"][decimals] ?? `${decimals} decimals`;
+  const { capacityMl, resolutionMl } = rules.burette;
+  const decimals = buretteDecimals(rules);
+  const words = {
+    "0.001": "three decimals",
+    "0.01": "two decimals",
+    "0.02": "to 0.02",
+    "0.05": "to 0.05",
+    "0.1": "one decimal",
+  }[resolutionMl];
   const reading: ReadingRules = {
     instrument: "The burette",
     unit: "mL",
     decimals,
+    step: Number(resolutionMl),
     least: 0,
     most: capacityMl,
   };
-  const hint = `${words}, ${meniscus} of the meniscus`;
+  const place = rules.burette.meniscus === "by-color" ? meniscus : rules.burette.meniscus;
+  const hint = `${words}, ${place} of the meniscus`;
   return [
     { symbol, kind: "burette.initial", label: labels[0], unit: "mL", hint, rules: reading },
     { symbol, kind: "burette.final", label: labels[1], unit: "mL", hint, rules: reading },
   ];
+}
+
+/** What may be read of a titration beside its two readings. */
+function asideFields({ symbol }: Input, stage: ComputedStage, rules: HouseRules): Field[] {
+  const [initial, final] = buretteFields({ symbol } as Input, rules, "bottom", ["", ""]);
+  if (!initial || !final) return [];
+  const aside = { symbol, optional: true, aside: true } as const;
+  const again = { ...aside, unit: "mL", hint: "without looking at the first" };
+  const warm = (stage.conditions ?? []).find(({ celsius }) => celsius);
+  return [
+    {
+      ...aside,
+      kind: "burette.maybe",
+      label: "Maybe the end",
+      unit: "mL",
+      hint: "a mark on the way",
+      rules: final.rules,
+      many: true,
+    },
+    { ...again, kind: "burette.initial.again", label: "Initial reading, once more", rules: initial.rules },
+    { ...again, kind: "burette.final.again", label: "Final reading, once more", rules: final.rules },
+    {
+      ...aside,
+      kind: "back.volume",
+      label: "Added back",
+      unit: "mL",
+      hint: "of the solution that takes the overshoot back",
+      rules: { instrument: "What is added back", unit: "mL", decimals: null, aboveZero: true, most: 25 },
+    },
+    {
+      ...aside,
+      kind: "back.worth",
+      label: "Titrant that one mL of it takes",
+      unit: "mL",
+      hint: "known, as from their two concentrations",
+      rules: { instrument: "It", unit: "mL", decimals: null, aboveZero: true, most: 100 },
+    },
+    ...(warm
+      ? [
+          {
+            ...aside,
+            kind: "temperature.flask" as const,
+            label: "Temperature of the flask",
+            unit: "°C",
+            hint: warm.what,
+            rules: { instrument: "The thermometer", unit: "°C", decimals: null, least: -5, most: 150 },
+          },
+        ]
+      : []),
+  ];
+}
+
+/** How closely a small volume is added back, mL: that of a 1 mL pipette's scale. Common practice, no source. */
+const addedBackHalfWidthMl = 0.01;
+
+/**
+ * A titer whose end was overshot and brought back by a known amount: V = (final - initial) - B·w, where B is what was added
+ * back and w what one mL of it takes of the titrant. How closely w is known is its last digit.
+ */
+function withoutAddedBack(volume: Quantity, read: Read, { stage, trial }: Place): Quantity | null {
+  const [addedMl, worth] = [read("back.volume"), read("back.worth")];
+  if (addedMl === null || worth === null) return volume;
+  const shared = { group: "Added back", shape: "rectangular", stage } as const;
+  const added = leaf({
+    ...shared,
+    id: `back-volume:${trial}`,
+    label: "Volume added back",
+    u: addedBackHalfWidthMl / Math.sqrt(3),
+    random: true,
+  });
+  const known = leaf({
+    ...shared,
+    id: `back-worth:${stage}`,
+    label: "What one mL added back takes",
+    u: (0.005 * worth) / Math.sqrt(3),
+  });
+  const netMl = volume.value / mlFactor - addedMl * worth;
+  if (netMl <= 0) return null;
+  const rest = [...volume.sensitivities.values()].map(({ leaf, by }) => ({ leaf, by: by / mlFactor }));
+  return measured(netMl, "mL", [...rest, { leaf: added, by: -worth }, { leaf: known, by: -addedMl }]);
 }
 
 function buretteQuantity(read: Read, place: Place, rules: HouseRules, symbol?: string): Quantity | null {
@@ -102,6 +194,7 @@ function buretteQuantity(read: Read, place: Place, rules: HouseRules, symbol?: s
   );
 }
 
+const mlFactor = unitOf("mL").factor;
 const nothingTaken = exact(0, "mL");
 
 type Volume = InputOf<"pipette" | "flask" | "graduated">;
@@ -255,12 +348,17 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   },
   titer: {
     unit: () => "mL",
-    fields: (input, stage, rules) =>
-      buretteFields(input, rules, stage.kind === "titration" ? stage.meniscus : "bottom", [
+    fields: (input, stage, rules) => [
+      ...buretteFields(input, rules, stage.kind === "titration" ? stage.meniscus : "bottom", [
         "Initial reading",
         "Final reading",
       ]),
-    quantity: (_input, read, place, rules) => buretteQuantity(read, place, rules),
+      ...asideFields(input, stage, rules),
+    ],
+    quantity: (_input, read, place, rules) => {
+      const volume = buretteQuantity(read, place, rules);
+      return volume && withoutAddedBack(volume, read, place);
+    },
   },
   delivered: {
     unit: () => "mL",
@@ -488,7 +586,7 @@ export function decimalsOfInput(input: Input, rules: HouseRules): number | null 
       return massDecimals(rules);
     case "titer":
     case "delivered":
-      return rules.burette.decimals;
+      return buretteDecimals(rules);
     case "pipette":
     case "graduated":
     case "drops":

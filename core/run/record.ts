@@ -1,6 +1,6 @@
 import { type Static, Type } from "@sinclair/typebox";
-import { MethodSchema } from "./method";
-import { HouseRulesSchema } from "./rules";
+import { MethodSchema } from "./method-schema";
+import { HouseRulesSchema } from "./rules-schema";
 
 const Closed = { additionalProperties: false } as const;
 const Id = Type.String({ minLength: 1 });
@@ -9,6 +9,16 @@ const Instant = Type.String({ format: "date-time" });
 export const ObservationKindSchema = Type.Union([
   Type.Literal("burette.initial"),
   Type.Literal("burette.final"),
+  /** Where the end may have been: a mark on the way, that counts for nothing until it is chosen. */
+  Type.Literal("burette.maybe"),
+  /** A second reading of the same meniscus, typed without sight of the first. */
+  Type.Literal("burette.initial.again"),
+  Type.Literal("burette.final.again"),
+  /** After an overshot end: what was added back, mL, and what one mL of it takes of the titrant, mL. */
+  Type.Literal("back.volume"),
+  Type.Literal("back.worth"),
+  /** Of the flask, where the method asks for one. */
+  Type.Literal("temperature.flask"),
   Type.Literal("mass.before"),
   Type.Literal("mass.after"),
   Type.Literal("mass.tared"),
@@ -99,6 +109,37 @@ export const TraceRecordSchema = Type.Object(
 );
 export type TraceRecord = Static<typeof TraceRecordSchema>;
 
+/** Something that takes its time, by flask or for the whole stage: as planned, as begun, as ended, by the server's clock. */
+export const TimerRecordSchema = Type.Object(
+  {
+    id: Id,
+    trialId: Type.Union([Id, Type.Null()]),
+    /** What it is for: "let it stand", or "the end must stay". */
+    what: Type.String({ minLength: 1 }),
+    /** The flask in words, where the timer was set for one. */
+    flask: Type.String(),
+    /** "for": just as long; "within": no longer; "persist": the color of the end must stay as long. */
+    counts: Type.Union([Type.Literal("for"), Type.Literal("within"), Type.Literal("persist")]),
+    seconds: Type.Number({ exclusiveMinimum: 0 }),
+    /** True where earlier or later spoils the result. */
+    strict: Type.Boolean(),
+    /** When it should begin, where that was planned. */
+    plannedAt: Type.Union([Instant, Type.Null()]),
+    startedAt: Type.Union([Instant, Type.Null()]),
+    endedAt: Type.Union([Instant, Type.Null()]),
+    outcome: Type.Union([
+      Type.Literal("done"),
+      Type.Literal("kept"),
+      Type.Literal("faded"),
+      Type.Literal("dropped"),
+      Type.Null(),
+    ]),
+    person: Type.String(),
+  },
+  Closed,
+);
+export type TimerRecord = Static<typeof TimerRecordSchema>;
+
 export const StageRecordSchema = Type.Object(
   {
     id: Id,
@@ -108,6 +149,7 @@ export const StageRecordSchema = Type.Object(
     observations: Type.Array(ObservationSchema),
     trials: Type.Array(TrialRecordSchema),
     traces: Type.Optional(Type.Array(TraceRecordSchema)),
+    timers: Type.Optional(Type.Array(TimerRecordSchema)),
     /** What was chosen for the stage in place of what the method takes: the line, its weights, the order. */
     choices: Type.Optional(Type.Record(Type.String(), Type.String())),
   },

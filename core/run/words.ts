@@ -41,3 +41,6 @@ export function trialWords(name: string): string {
 
 /** The same of a flask that is read on a photometer: "flask 2", or its name. */
 export const flaskWords = (name: string): string => trialWords(name).replace(/^trial/, "flask");
+
+/** Where a reading came from, said behind it; nothing for one that was typed. */
+export const sourceWords = { typed: "", instrument: ", by instrument", imported: ", from a file" } as const;

@@ -8,11 +8,13 @@ import {
   isOnce,
   membersOf,
   type RunEvaluation,
+  type TitrationEvaluation,
   type TrialEvaluation,
 } from "./evaluation";
 import { decimalsOfInput, unitOfInput } from "./input-kinds";
 import type { Method } from "./method";
 import type { RunRecord } from "./record";
+import { buretteDecimals } from "./rules";
 import { plusMinusWords } from "./show";
 import { listed, trialWords } from "./words";
 import { fitSteps, rateSteps, readOffSteps } from "./working-assay";
@@ -55,14 +57,21 @@ function readingSteps(board: Board): WorkingStep[] {
     const base = symbolTex(symbol);
     const named = [symbolTex(`${symbol}_${from}`), symbolTex(`${symbol}_${to}`)];
     const numbers = [numberTex(read(first ?? ""), unit), numberTex(read(second ?? ""), unit)];
+    // An overshoot that was brought back: what that took of the titrant is no part of the titer.
+    const [addedMl, worth] = [read("back.volume"), read("back.worth")];
+    const back = input.is === "titer" && addedMl !== "" && worth !== "";
+    const [backNames, backNumbers] = back
+      ? [` - ${symbolTex("V_back")} \\cdot w`, ` - ${numberTex(addedMl, "mL")} \\cdot ${worth}`]
+      : ["", ""];
+    const [backFormula, backText] = back ? [" - V_back·w", ` - ${addedMl}·${worth}`] : ["", ""];
     const order = <T>(pair: readonly T[]) => (addition ? [...pair].reverse() : [...pair]);
     return [
       {
         id: symbol,
         title: mass ? input.label : input.is === "titer" ? `Titer of ${name}` : input.label,
-        formula: `${symbol} = ${order([from, to]).join(" - ")} = ${order([read(first ?? ""), read(second ?? "")]).join(" - ")}`,
-        names: `${base} = ${order(named).join(" - ")}`,
-        numbers: `= ${order(numbers).join(" - ")}`,
+        formula: `${symbol} = ${order([from, to]).join(" - ")}${backFormula} = ${order([read(first ?? ""), read(second ?? "")]).join(" - ")}${backText}`,
+        names: `${base} = ${order(named).join(" - ")}${backNames}`,
+        numbers: `= ${order(numbers).join(" - ")}${backNumbers}`,
         value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
         valueText: `${value} ± ${shownHalf} ${unit}`,
         inputs: [
@@ -113,7 +122,8 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     reading: "reading and weighing, since the trials scatter less than these alone would make them",
     "earlier work": "the repeatability known from earlier work",
   }[combined.repeatabilityFrom];
-  const mean: WorkingStep = {
+  const titers = stage.kind === "titration" && stage.meanTiterMl !== null ? titersStep(stage, record) : null;
+  const mean: WorkingStep = titers ?? {
     id: "mean",
     title:
       n > 1
@@ -137,6 +147,29 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     inputs: [],
   };
   return [mean, spread, ...resultStep(stage, record), ...furtherSteps(stage)];
+}
+
+/** Where the house averages titers: their mean, and the result that follows from it. */
+function titersStep(stage: TitrationEvaluation, { houseRules }: RunRecord): WorkingStep | null {
+  const { combined, definition, meanTiterMl } = stage;
+  if (!combined || meanTiterMl === null) return null;
+  const { unit, symbol } = definition.result;
+  const decimals = buretteDecimals(houseRules);
+  const members = membersOf(stage);
+  const titers = members.map((t) => toDecimals(t.titerMl ?? 0, decimals));
+  const titer = symbolTex(definition.inputs.find((input) => input.is === "titer")?.symbol ?? "V");
+  const mean = toDecimals(meanTiterMl, decimals + 1);
+  const value = guarded(combined.quantity, unit);
+  return {
+    id: "mean",
+    title: `Mean titer of trials ${listed(members.map((t) => t.name))}, and what follows from it by the same lines`,
+    formula: `mean of ${titers.join(", ")} mL = ${mean} mL`,
+    names: `\\bar{${titer}} = \\dfrac{1}{n} \\sum_i ${titer}`,
+    numbers: `= \\dfrac{${titers.join(" + ")}}{${titers.length}} = ${numberTex(mean, "mL")}`,
+    value: `\\Rightarrow ${symbolTex(symbol)} = ${numberTex(value, unit)}`,
+    valueText: `${value} ${unit}`,
+    inputs: [],
+  };
 }
 
 /** The result, rounded once, with its ±. */

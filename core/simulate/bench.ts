@@ -1,6 +1,7 @@
 import type { Place } from "../measure";
 import { evaluateNumber } from "../relation";
 import {
+  buretteText,
   compiledMethod,
   type CompiledStage,
   type HouseRules,
@@ -122,11 +123,11 @@ export function textsFor(input: Input, stageKey: string, bench: Bench): Texts {
     case "drops":
       return { drops: Math.round(aim ?? 20).toFixed(0) };
     case "delivered": {
-      const initial = between(bench, 0, 2).toFixed(houseRules.burette.decimals);
+      const initial = buretteText(between(bench, 0, 2), houseRules);
       const volume = varied(aim ?? 20);
       return {
         "burette.initial": initial,
-        "burette.final": (Number(initial) + volume).toFixed(houseRules.burette.decimals),
+        "burette.final": buretteText(Number(initial) + volume, houseRules),
       };
     }
     case "temperature":

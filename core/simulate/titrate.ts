@@ -2,7 +2,14 @@ import type { Place } from "../measure";
 import { unitOf } from "../quantity";
 import { solveForTiter } from "../relation";
 import { failure, type Result, success } from "../result";
-import { compiledMethod, type CompiledTitration, type Input, perOf, type TrialRecord } from "../run";
+import {
+  buretteText,
+  compiledMethod,
+  type CompiledTitration,
+  type Input,
+  perOf,
+  type TrialRecord,
+} from "../run";
 import { quantityOfInput } from "../run/input-kinds";
 import { type Bench, between, follow, observe, perform, reader, type Texts } from "./bench";
 
@@ -24,22 +31,22 @@ function titrate(
   bench: Bench,
 ): Result<Texts> {
   const { houseRules } = bench.options;
-  const { decimals, capacityMl } = houseRules.burette;
+  const { capacityMl } = houseRules.burette;
   const { errors, world } = bench;
   const hand = errors.endPointMl * world.random.normal() + errors.dropMl * world.random.uniform();
   const delivered = trueMl + hand;
   const room = capacityMl - delivered - 0.5;
   if (room < 0) return failure(`The burette of ${capacityMl} mL does not hold ${delivered.toFixed(1)} mL`);
-  const initial = between(bench, 0, Math.min(2, room)).toFixed(decimals);
+  const initial = buretteText(between(bench, 0, Math.min(2, room)), houseRules);
   // What the scale shows for this volume: the truth less the departures that belong to a reading of about this size.
   const near: Texts = {
     "burette.initial": initial,
-    "burette.final": (Number(initial) + delivered).toFixed(decimals + 4),
+    "burette.final": (Number(initial) + delivered).toFixed(6),
   };
   const stated = quantityOfInput(input, reader(near), place, houseRules);
   if (!stated) return failure("A titer must be more than zero");
   const departure = (world.truth(stated) - stated.value) / unitOf("mL").factor;
-  const final = (Number(initial) + delivered - departure).toFixed(decimals);
+  const final = buretteText(Number(initial) + delivered - departure, houseRules);
   const slips = errors.blunders > 0 && world.random.uniform() < errors.blunders;
   const written = slips ? blundered(final, bench) : final;
   const readable = Number(written) > Number(initial) && Number(written) <= capacityMl;

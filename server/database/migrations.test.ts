@@ -86,3 +86,51 @@ test("readings from before stand on no bottle, and a bottle, its concentration a
     ),
   ).rejects.toThrow(/foreign key/);
 });
+
+test("rows from before are counted in the order of their ids, and house rules gain what they did all along", async () => {
+  const db = await client;
+  await apply("0003_assays");
+  await db.exec(`
+    insert into observation (id, stage_id, symbol, kind, text, value, unit, source, person, at)
+      select ('01930000-0000-7000-8000-0000000000' || n)::uuid, '01930000-0000-7000-8000-00000000000b', 'P', 'purity', n::text, n, '%', 'typed', 'x', now()
+      from unnest(array[30, 10, 20]) n;
+  `);
+  const before = {
+    ...defaultHouseRules,
+    burette: { capacityMl: 50, decimals: 1, readingHalfWidthMl: "0.05" },
+  };
+  const { words, average, ...old } = before;
+  await db.query("update house_rules set data = $1", [
+    { ...old, temperature: { halfRangeC: "3", shape: "rectangular" } },
+  ]);
+  const making = { title: "made", houseRules: { ...old, burette: { ...before.burette, decimals: 2 } } };
+  await db.query("update solution set making = $1 where formula = 'NaOH'", [making]);
+  await apply("0004_live_bench");
+  const counted = await db.query<{ text: string; seq: number }>(
+    "select text, seq from observation order by seq",
+  );
+  expect(counted.rows.map((row) => row.text)).toEqual(["99.90", "10", "20", "30"]);
+  await db.exec(`
+    insert into observation (id, stage_id, symbol, kind, text, value, unit, source, person, at)
+      values ('01920000-0000-7000-8000-000000000001', '01930000-0000-7000-8000-00000000000b', 'P', 'purity', 'late', 1, '%', 'typed', 'x', now())`);
+  const last = await db.query<{ text: string }>("select text from observation order by seq desc limit 1");
+  expect(last.rows).toEqual([{ text: "late" }]);
+
+  const rules = await db.query<{ data: unknown }>("select data from house_rules");
+  expect(checkHouseRules(rules.rows[0]?.data)).toEqual({
+    ok: true,
+    value: {
+      ...defaultHouseRules,
+      burette: { ...defaultHouseRules.burette, resolutionMl: "0.1", readingHalfWidthMl: "0.05" },
+    },
+  });
+  expect([words, average]).not.toContain(undefined);
+  const made = await db.query<{ making: { title: string; houseRules: unknown } }>(
+    "select making from solution where formula = 'NaOH'",
+  );
+  expect(made.rows[0]?.making.title).toBe("made");
+  expect(checkHouseRules(made.rows[0]?.making.houseRules)).toMatchObject({
+    ok: true,
+    value: { burette: { resolutionMl: "0.01" }, words: { titer: "titer" } },
+  });
+});

@@ -1,6 +1,7 @@
 import { sql } from "drizzle-orm";
 import {
   type AnyPgColumn,
+  bigint,
   boolean,
   date,
   index,
@@ -14,10 +15,21 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { HouseRules, Method, ObservationKind, RunRecord, RunStatus, TraceRecord } from "../../core/run";
+import type {
+  HouseRules,
+  Method,
+  ObservationKind,
+  RunRecord,
+  RunStatus,
+  TimerRecord,
+  TraceRecord,
+} from "../../core/run";
 import type { RunSummary } from "../../formats/answers";
 import type { AmountUnit, How, ResultChange } from "../../formats/shelf";
-import type { Inverse } from "./stored";
+import type { ChangeDetail, Inverse } from "./stored";
+
+/** Counts rows in the order in which they were written: true even when the clock was set back in between. */
+const seq = () => bigint("seq", { mode: "number" }).generatedAlwaysAsIdentity().notNull();
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
@@ -33,9 +45,14 @@ export const method = pgTable(
   (t) => [primaryKey({ columns: [t.id, t.version] })],
 );
 
-/** House rules, append-only: the newest row is in force, a run keeps the row with which it began. */
+/**
+ * House rules, append-only: the newest row of the lab is in force, a run keeps the row with which it began. A row that was
+ * made for one run names it, and is in force nowhere else.
+ */
 export const houseRules = pgTable("house_rules", {
   id: uuid("id").primaryKey(),
+  seq: seq(),
+  runId: uuid("run_id").references((): AnyPgColumn => run.id, { onDelete: "cascade" }),
   createdAt: at("created_at").notNull(),
   data: jsonb("data").$type<HouseRules>().notNull(),
 });
@@ -58,6 +75,8 @@ export const run = pgTable(
     startedAt: at("started_at").notNull(),
     updatedAt: at("updated_at").notNull(),
     finishedAt: at("finished_at"),
+    /** Counts changes, so that a screen knows which of two states is the newer. */
+    revision: integer("revision").notNull().default(0),
     /** What lists show, so that no list evaluates a run. */
     summary: jsonb("summary").$type<RunSummary>().notNull(),
   },
@@ -105,6 +124,7 @@ export const observation = pgTable(
   "observation",
   {
     id: uuid("id").primaryKey(),
+    seq: seq(),
     stageId: uuid("stage_id")
       .notNull()
       .references(() => stage.id, { onDelete: "cascade" }),
@@ -123,7 +143,7 @@ export const observation = pgTable(
     assignmentId: uuid("assignment_id").references((): AnyPgColumn => assignment.id),
   },
   (t) => [
-    index("observation_of_stage").on(t.stageId, t.id),
+    index("observation_of_stage").on(t.stageId, t.seq),
     // Few readings come from the shelf; lineage looks for just those.
     index("observation_from_shelf")
       .on(t.assignmentId)
@@ -158,11 +178,43 @@ export const trace = pgTable(
   (t) => [index("trace_of_stage").on(t.stageId, t.id)],
 );
 
+/** Something that takes its time: planned, begun, ended. All instants by this server's clock. */
+export const timer = pgTable(
+  "timer",
+  {
+    id: uuid("id").primaryKey(),
+    seq: seq(),
+    stageId: uuid("stage_id")
+      .notNull()
+      .references(() => stage.id, { onDelete: "cascade" }),
+    /** A flask may be timed before anything is read of it. */
+    trialId: uuid("trial_id"),
+    what: text("what").notNull(),
+    flask: text("flask").notNull(),
+    counts: text("counts").$type<TimerRecord["counts"]>().notNull(),
+    seconds: numeric("seconds", { mode: "number" }).notNull(),
+    strict: boolean("strict").notNull(),
+    plannedAt: at("planned_at"),
+    startedAt: at("started_at"),
+    endedAt: at("ended_at"),
+    outcome: text("outcome").$type<NonNullable<TimerRecord["outcome"]>>(),
+    person: text("person").notNull(),
+  },
+  (t) => [
+    index("timer_of_stage").on(t.stageId, t.seq),
+    // All screens show the running ones.
+    index("timer_running")
+      .on(t.seq)
+      .where(sql`${t.endedAt} is null`),
+  ],
+);
+
 /** Every change to a run, with what takes it back. */
 export const runEvent = pgTable(
   "run_event",
   {
     id: uuid("id").primaryKey(),
+    seq: seq(),
     runId: uuid("run_id")
       .notNull()
       .references(() => run.id, { onDelete: "cascade" }),
@@ -170,9 +222,13 @@ export const runEvent = pgTable(
     person: text("person").notNull(),
     description: text("description").notNull(),
     inverse: jsonb("inverse").$type<Inverse>().notNull(),
+    /** What the trail shows of it beside its description; readings tell that themselves. */
+    detail: jsonb("detail").$type<ChangeDetail>(),
     undone: boolean("undone").notNull().default(false),
+    undoneAt: at("undone_at"),
+    undoneBy: text("undone_by"),
   },
-  (t) => [index("run_event_of_run").on(t.runId, t.id)],
+  (t) => [index("run_event_of_run").on(t.runId, t.seq)],
 );
 
 /** A bottle or jar on the shelf. Its concentration, or a solid's purity, is what its newest assignment says. */
@@ -207,6 +263,7 @@ export const assignment = pgTable(
   "assignment",
   {
     id: uuid("id").primaryKey(),
+    seq: seq(),
     solutionId: uuid("solution_id")
       .notNull()
       .references(() => solution.id, { onDelete: "cascade" }),
@@ -222,7 +279,7 @@ export const assignment = pgTable(
     runId: uuid("run_id").references(() => run.id),
     stageKey: text("stage_key"),
   },
-  (t) => [index("assignment_of_solution").on(t.solutionId, t.id)],
+  (t) => [index("assignment_of_solution").on(t.solutionId, t.seq)],
 );
 
 /** What an assignment stands on: the assignments of the stock, the solid or the standard that it came from. */

@@ -1,3 +1,10 @@
+/** What a change turned into what, and why. */
+export interface ChangeDetail {
+  readonly from?: string;
+  readonly to?: string;
+  readonly why?: string;
+}
+
 /** What takes a change back; readings are never deleted, so a reading is taken back by one that supersedes it. */
 export type Inverse =
   | {
@@ -29,6 +36,16 @@ export type Inverse =
       readonly do: "trace";
       readonly traceId: string;
       readonly removed: { readonly at: string; readonly person: string; readonly reason: string } | null;
+    }
+  /** A run's house rules as they were. */
+  | { readonly do: "rules"; readonly houseRulesId: string }
+  /** A timer as it was before; one that was not there is taken out as dropped. */
+  | {
+      readonly do: "timer";
+      readonly timerId: string;
+      readonly startedAt: string | null;
+      readonly endedAt: string | null;
+      readonly outcome: "done" | "kept" | "faded" | "dropped" | null;
     }
   /** Several at once, as when a bottle's concentration and its ± were taken from the shelf. */
   | { readonly do: "several"; readonly of: readonly Inverse[] };

@@ -6,7 +6,7 @@ import type { AddTrace, Enter, RunRequest } from "../../formats/requests";
 import { observation, stage as stageTable, trace } from "../database/schema";
 import type { Inverse } from "../database/stored";
 import type { Connection } from "../database/types";
-import { type Change, done, malformed, type Outcome, refused, remember } from "./change";
+import { type Change, done, happenedAt, malformed, type Outcome, refused, remember } from "./change";
 import { isOutcome, openStage, openTrial, writeReading } from "./write-reading";
 
 const everyObservation = ({ record }: Change): Observation[] =>
@@ -32,10 +32,12 @@ export async function enter(change: Change, request: Enter): Promise<Outcome> {
         reason: null,
         source: request.source,
         person: person.trim() || change.person,
+        at: happenedAt(change, request.heldSeconds),
       });
       if (isOutcome(written)) {
+        if (written.status === "done") continue;
         const where = trial?.label ? `${trial.label}: ` : "";
-        return written.status === "done" ? written : { ...written, message: `${where}${written.message}` };
+        return { ...written, message: `${where}${written.message}` };
       }
       inverses.unshift(written.inverse);
       what = written.what;

@@ -2,7 +2,8 @@ import { v7 as newId } from "uuid";
 import type { RunRecord } from "../../core/run";
 import type { Connection } from "../database/types";
 import { runEvent } from "../database/schema";
-import type { Inverse } from "../database/stored";
+import type { StandingReading } from "../../formats/answers";
+import type { ChangeDetail, Inverse } from "../database/stored";
 
 /**
  * How a change ended. `refused`: understood, but the data forbid it (422, 409); `malformed`: it names what is not in this
@@ -14,6 +15,7 @@ export type Outcome =
       readonly status: "refused" | "malformed" | "missing";
       readonly message: string;
       readonly proposal?: string;
+      readonly present?: StandingReading;
     };
 
 export const done: Outcome = { status: "done" };
@@ -28,7 +30,23 @@ export interface Change {
   readonly now: Date;
 }
 
-export async function remember(change: Change, description: string, inverse: Inverse): Promise<void> {
+export async function remember(
+  change: Change,
+  description: string,
+  inverse: Inverse,
+  detail: ChangeDetail | null = null,
+): Promise<void> {
   const { db, record, person, now } = change;
-  await db.insert(runEvent).values({ id: newId(), runId: record.id, at: now, person, description, inverse });
+  await db
+    .insert(runEvent)
+    .values({ id: newId(), runId: record.id, at: now, person, description, inverse, detail });
 }
+
+/** When something happened that waited before it was sent, by this server's clock; never before the run began. */
+export const happenedAt = ({ now, record }: Change, heldSeconds: number | undefined): Date =>
+  new Date(
+    Math.max(
+      now.getTime() - 1000 * (heldSeconds ?? 0),
+      Math.min(now.getTime(), Date.parse(record.startedAt)),
+    ),
+  );

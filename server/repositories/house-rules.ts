@@ -1,4 +1,4 @@
-import { desc } from "drizzle-orm";
+import { desc, isNull } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import type { HouseRules } from "../../core/run";
 import type { Connection } from "../database/types";
@@ -11,7 +11,12 @@ export interface HouseRulesEntry {
 
 /** The house rules in force: the newest. */
 export async function currentHouseRules(db: Connection): Promise<HouseRulesEntry> {
-  const [row] = await db.select().from(houseRules).orderBy(desc(houseRules.id)).limit(1);
+  const [row] = await db
+    .select()
+    .from(houseRules)
+    .where(isNull(houseRules.runId))
+    .orderBy(desc(houseRules.seq))
+    .limit(1);
   if (!row) throw new Error("There are no house rules in the database");
   return row;
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import {
   endOfCorrections,
@@ -18,8 +18,13 @@ import type { Connection, Database } from "../database/types";
 import { observation, run, runEvent, trial } from "../database/schema";
 import type { Inverse } from "../database/stored";
 import { addTrace, choose, enter, putAway, setChoice, setTrace, strikeReading } from "./assay-changes";
-import { type Change, done, malformed, type Outcome, refused, remember } from "./change";
+import { type Change, done, happenedAt, malformed, type Outcome, refused, remember } from "./change";
+import { announce } from "../live";
+import { beginTimer, endTimer, faded, setTimer, startTimer } from "./timers";
+import { setRules, setRulesOf } from "./house-rules-of-run";
+import { lastChange } from "./run-events";
 import { loadRunRecord } from "./run-record";
+import { loadRunState } from "./run-state";
 import { refreshSummary, searchText } from "./runs";
 import { recompute, renewShelved, shelve } from "./shelf-of-run";
 import { take, takeBackPartners } from "./take";
@@ -57,8 +62,9 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
     text,
     supersedes,
     reason,
-    source: "typed",
+    source: request.source ?? "typed",
     person: request.person?.trim() || person,
+    at: happenedAt(change, request.heldSeconds),
   });
   if (isOutcome(written)) return written;
   // A ± that came with a bottle does not belong to what is typed in its place.
@@ -90,7 +96,7 @@ async function setTrial(db: Connection, { trialId, kind, label, struck }: TrialI
     .where(eq(trial.id, trialId));
 }
 
-type TrialRequest = Extract<RunRequest, { trialId: string }>;
+type TrialRequest = Extract<RunRequest, { intent: "strike" | "restore" | "mark" | "label" }>;
 
 async function changeTrial(change: Change, request: TrialRequest): Promise<Outcome> {
   const found = findTrial(change.record, request.trialId);
@@ -101,7 +107,12 @@ async function changeTrial(change: Change, request: TrialRequest): Promise<Outco
     await setTrial(change.db, { do: "trial", trialId, ...after });
     const keys = Object.keys(after) as (keyof typeof after)[];
     const inverse = Object.fromEntries(keys.map((key) => [key, before[key]]));
-    await remember(change, description, { do: "trial", trialId, ...inverse });
+    const detail = {
+      ...(after.kind ? { from: before.kind, to: after.kind } : {}),
+      ...(after.label === undefined ? {} : { from: before.label ?? "", to: after.label ?? "" }),
+      ...(after.struck ? { why: after.struck.reason } : {}),
+    };
+    await remember(change, description, { do: "trial", trialId, ...inverse }, detail);
     return done;
   };
   switch (request.intent) {
@@ -165,23 +176,6 @@ async function changeStatus(change: Change, intent: "finish" | "reopen" | "archi
   return done;
 }
 
-/** The last change that has not been taken back yet. */
-async function lastChange(db: Connection, runId: string) {
-  const [event] = await db
-    .select()
-    .from(runEvent)
-    .where(and(eq(runEvent.runId, runId), eq(runEvent.undone, false)))
-    .orderBy(desc(runEvent.id))
-    .limit(1);
-  return event ?? null;
-}
-
-/** The last change in words, as the run screen offers to take it back. */
-export async function undoOffer(db: Connection, runId: string): Promise<RunState["undo"]> {
-  const event = await lastChange(db, runId);
-  return event && { eventId: event.id, description: event.description };
-}
-
 async function undo(change: Change, eventId: string): Promise<Outcome> {
   const { db, record } = change;
   const event = await lastChange(db, record.id);
@@ -189,7 +183,11 @@ async function undo(change: Change, eventId: string): Promise<Outcome> {
     return refused("Something else has been changed since: look again before you undo");
   const taken = await takeBack(change, event.inverse);
   if (taken.status !== "done") return taken;
-  await db.update(runEvent).set({ undone: true }).where(eq(runEvent.id, event.id));
+  const { now, person } = change;
+  await db
+    .update(runEvent)
+    .set({ undone: true, undoneAt: now, undoneBy: person })
+    .where(eq(runEvent.id, event.id));
   return done;
 }
 
@@ -210,17 +208,17 @@ async function takeBack(change: Change, inverse: Inverse): Promise<Outcome> {
       // The field may have been corrected and restored since: what stands last is what is taken back.
       const last = written && holder && endOfCorrections(holder.observations, written.id);
       if (!last) return malformed("What should be undone is not there");
-      const wrong = { ...written, id: last.id };
+      const { stageId, trialId, symbol, kind, unit, source } = written;
       const before = inverse.by === null ? null : inverse.by.replace(",", ".");
       await db.insert(observation).values({
-        ...wrong,
+        ...{ stageId, trialId, symbol, kind, unit, source },
         id: newId(),
         text: inverse.by ?? "",
         value: before,
         assignmentId: inverse.assignment ?? null,
         person,
         at: now,
-        supersedes: wrong.id,
+        supersedes: last.id,
         reason: inverse.reason ?? (inverse.by === null ? takenBack : "correction taken back"),
       });
       break;
@@ -230,6 +228,12 @@ async function takeBack(change: Change, inverse: Inverse): Promise<Outcome> {
       break;
     case "choose":
       await setChoice(change, inverse);
+      break;
+    case "rules":
+      await setRules(db, record.id, inverse.houseRulesId);
+      break;
+    case "timer":
+      await setTimer(db, inverse);
       break;
     case "trace":
       await setTrace(db, inverse);
@@ -255,6 +259,9 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
     case "archive":
     case "finish":
       return changeStatus(change, request.intent);
+    // A timer that still runs can be ended whatever became of its run.
+    case "end-timer":
+      return endTimer(change, request);
     case "shelve":
       return shelve(change, request);
     case "recompute":
@@ -276,6 +283,14 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
     case "put-away":
     case "bring-back":
       return putAway(change, request);
+    case "start-timer":
+      return startTimer(change, request);
+    case "begin-timer":
+      return beginTimer(change, request);
+    case "faded":
+      return faded(change, request);
+    case "rules":
+      return setRulesOf(change, request);
     case "strike-reading":
     case "restore-reading":
       return strikeReading(change, request);
@@ -286,7 +301,14 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
     case "rename": {
       const { title, sample, bench } = record;
       await renameRun(db, record.id, request);
-      await remember(change, "renaming of the run", { do: "run", title, sample, bench });
+      const words = (about: { title: string; sample: string; bench: string }) =>
+        [about.title, about.sample, about.bench].filter((word) => word.trim() !== "").join(", ");
+      await remember(
+        change,
+        "renaming of the run",
+        { do: "run", title, sample, bench },
+        { from: words(record), to: words(request) },
+      );
       return done;
     }
     default:
@@ -307,19 +329,21 @@ export async function changeRun(
   runId: string,
   request: RunRequest,
   now = new Date(),
+  device = "",
 ): Promise<Changed> {
   try {
-    return await db.transaction(async (tx) => {
+    const made = await db.transaction(async (tx): Promise<Changed> => {
       const record = await loadRunRecord(tx, runId);
       if (!record) return { status: "missing", message: "There is no such run" } as const;
       const outcome = await apply({ db: tx, record, person: record.bench, now }, request);
       if (outcome.status !== "done") throw new NotDone(outcome);
       const changed = await refreshSummary(tx, runId, now);
-      return {
-        status: "done",
-        state: changed && { record: changed, undo: await undoOffer(tx, runId) },
-      } as const;
+      return { status: "done", state: changed && (await loadRunState(tx, runId)) };
     });
+    if (made.status === "done") {
+      announce({ runId, timers: /timer|faded|delete|archive|undo/.test(request.intent), device });
+    }
+    return made;
   } catch (error) {
     if (error instanceof NotDone) return error.outcome;
     throw error;

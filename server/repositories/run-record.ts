@@ -4,6 +4,7 @@ import type { Connection } from "../database/types";
 import { assignment, houseRules, observation, run, solution, stage, trace, trial } from "../database/schema";
 import { methodVersion } from "./methods";
 import { solutionCode } from "./shelf";
+import { timerOf, timersOfStages } from "./timers";
 
 type ObservationRow = typeof observation.$inferSelect;
 type TrialRow = typeof trial.$inferSelect;
@@ -45,7 +46,7 @@ async function usedSolutions(db: Connection, ids: readonly string[]): Promise<Us
     .from(assignment)
     .innerJoin(solution, eq(solution.id, assignment.solutionId))
     .where(inArray(assignment.id, [...ids]))
-    .orderBy(asc(assignment.id));
+    .orderBy(asc(assignment.seq));
   return rows.map(({ a, s }) => ({
     assignmentId: a.id,
     solutionId: s.id,
@@ -80,12 +81,13 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
     .select()
     .from(observation)
     .where(inArray(observation.stageId, stageIds))
-    .orderBy(asc(observation.id));
+    .orderBy(asc(observation.seq));
   const traces = await db
     .select()
     .from(trace)
     .where(inArray(trace.stageId, stageIds))
     .orderBy(asc(trace.at), asc(trace.id));
+  const timers = await timersOfStages(db, stageIds);
   const observationsOf = (stageId: string, trialId: string | null) =>
     observations.filter((o) => o.stageId === stageId && o.trialId === trialId).map(observationOf);
   const { id, title, sample, bench, status, startedAt, finishedAt } = found.run;
@@ -112,6 +114,9 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
       ...(s.choices ? { choices: s.choices } : {}),
       ...(traces.some((t) => t.stageId === s.id)
         ? { traces: traces.filter((t) => t.stageId === s.id).map(traceOf) }
+        : {}),
+      ...(timers.some((t) => t.stageId === s.id)
+        ? { timers: timers.filter((t) => t.stageId === s.id).map(timerOf) }
         : {}),
       trials: trials
         .filter((t) => t.stageId === s.id)

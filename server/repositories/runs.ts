@@ -1,4 +1,4 @@
-import { and, count, desc, eq, like, ne } from "drizzle-orm";
+import { and, count, desc, eq, like, ne, sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { evaluateRun, type RunRecord } from "../../core/run";
 import { failure, type Result, success } from "../../core/result";
@@ -21,7 +21,7 @@ export async function refreshSummary(db: Connection, runId: string, now: Date): 
   if (record)
     await db
       .update(run)
-      .set({ summary: summarize(record), updatedAt: now })
+      .set({ summary: summarize(record), updatedAt: now, revision: sql`${run.revision} + 1` })
       .where(eq(run.id, runId));
   return record;
 }

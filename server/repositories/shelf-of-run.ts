@@ -36,7 +36,7 @@ export async function shelfLineage(db: Connection): Promise<Map<string, string[]
   const newest = await db
     .selectDistinctOn([assignment.solutionId], { id: assignment.id, solutionId: assignment.solutionId })
     .from(assignment)
-    .orderBy(assignment.solutionId, desc(assignment.id));
+    .orderBy(assignment.solutionId, desc(assignment.seq));
   const links = await db
     .select({ of: assignmentSource.assignmentId, source: assignment.solutionId })
     .from(assignmentSource)
@@ -98,7 +98,7 @@ export async function shelve(
       .select()
       .from(assignment)
       .where(eq(assignment.solutionId, solutionId))
-      .orderBy(desc(assignment.id))
+      .orderBy(desc(assignment.seq))
       .limit(1);
     if (last?.runId === record.id && last.stageKey === request.stageKey && last.value === there.value)
       return refused(`${bottle.code} has this concentration already`);
@@ -148,7 +148,7 @@ export async function renewShelved(change: Change): Promise<void> {
     .selectDistinctOn([assignment.solutionId, assignment.stageKey])
     .from(assignment)
     .where(and(eq(assignment.runId, record.id), isNotNull(assignment.stageKey)))
-    .orderBy(assignment.solutionId, assignment.stageKey, desc(assignment.id));
+    .orderBy(assignment.solutionId, assignment.stageKey, desc(assignment.seq));
   for (const { solutionId, stageKey, value } of earlier) {
     const there = stageKey === null ? null : found(record, stageKey);
     if (!there || stageKey === null || !there.stage.done || there.value === value) continue;
@@ -176,7 +176,7 @@ async function newerThanUsed(db: Connection, record: RunRecord): Promise<NewerUs
       .select()
       .from(assignment)
       .where(eq(assignment.solutionId, used.solutionId))
-      .orderBy(desc(assignment.id))
+      .orderBy(desc(assignment.seq))
       .limit(1);
     if (now && now.id !== used.assignmentId) newer.push({ used, now });
   }
@@ -258,7 +258,7 @@ export async function shelfOfRun(db: Connection, record: RunRecord): Promise<Run
     .from(assignment)
     .innerJoin(solution, eq(solution.id, assignment.solutionId))
     .where(eq(assignment.runId, record.id))
-    .orderBy(asc(assignment.id));
+    .orderBy(asc(assignment.seq));
   const again = await db
     .select()
     .from(recomputation)

@@ -51,7 +51,7 @@ export const assignmentsOf = (db: Connection, solutionId: string): Promise<Assig
     .from(assignment)
     .leftJoin(run, eq(run.id, assignment.runId))
     .where(eq(assignment.solutionId, solutionId))
-    .orderBy(desc(assignment.id));
+    .orderBy(desc(assignment.seq));
 
 function viewOf(row: SolutionRow, current: AssignmentView | null, now: Date): SolutionView {
   const { id, form, formula, name, madeAt, madeBy, amountMade, amountLeft, amountUnit } = row;
@@ -77,7 +77,7 @@ async function withCurrent(db: Connection, rows: readonly SolutionRow[], now: Da
         rows.map((r) => r.id),
       ),
     )
-    .orderBy(assignment.solutionId, desc(assignment.id));
+    .orderBy(assignment.solutionId, desc(assignment.seq));
   const of = new Map(newest.map((a) => [a.solutionId, a]));
   return rows.map((row) => viewOf(row, of.get(row.id) ?? null, now));
 }

@@ -16,7 +16,7 @@ import {
 import type { Connection } from "../database/types";
 import { observation, trial } from "../database/schema";
 import type { Inverse } from "../database/stored";
-import { type Change, malformed, type Outcome, refused } from "./change";
+import { type Change, done, malformed, type Outcome, refused } from "./change";
 import { supersedes } from "./take";
 
 export interface NewReading {
@@ -28,6 +28,8 @@ export interface NewReading {
   readonly reason: string | null;
   readonly source: Observation["source"];
   readonly person: string;
+  /** When it was read, where that is not now. */
+  readonly at?: Date;
 }
 
 export interface NewTrial {
@@ -49,6 +51,9 @@ export function openStage({ record }: Change, stageKey: string): OpenStage | Out
   if (!definition || definition.kind === "conclude" || !stage) return malformed("This run has no such stage");
   return { definition, record: stage };
 }
+
+/** The reading was there already: nothing is written. */
+const same: Outcome = done;
 
 export const isOutcome = (x: OpenStage | Outcome | Written): x is Outcome => "status" in x;
 
@@ -130,11 +135,17 @@ export async function writeReading(
   if (!checked.ok) return refused(checked.check.message, checked.check.proposal);
   const present = before(observations, reading, field.many === true);
   if ((present?.id ?? null) !== reading.supersedes) {
-    return refused(
+    // Two devices that read the same thing the same way agree.
+    if (present && reading.supersedes === null && present.text === reading.text.trim()) return same;
+    const standing = present && {
+      present: { id: present.id, text: present.text, person: present.person, at: present.at },
+    };
+    const said = refused(
       present
         ? `This was read as ${present.text} meanwhile: look again before you correct it`
         : "What you correct is no longer there: look again",
     );
+    return { ...said, ...standing };
   }
   if (present && reading.reason === null) return refused("Say why the reading is corrected");
   const written = {
@@ -149,8 +160,9 @@ export async function writeReading(
     supersedes: reading.supersedes,
     reason: reading.reason,
   };
-  await db.insert(observation).values({ ...written, stageId: stage.record.id, trialId, at: now });
-  const appended = [...observations, { ...written, at: now.toISOString() }];
+  const at = reading.at ?? now;
+  await db.insert(observation).values({ ...written, stageId: stage.record.id, trialId, at });
+  const appended = [...observations, { ...written, at: at.toISOString() }];
   stage.record =
     trialId === null
       ? { ...stage.record, observations: appended }

@@ -42,6 +42,8 @@ function wordsOf(element: React.ReactElement): string {
 const live = (record: RunRecord): LiveRun => ({
   record,
   undo: null,
+  revision: 0,
+  kept: [],
   trouble: null,
   send: () => Promise.resolve({ status: "done", state: null }),
 });

@@ -1,3 +1,4 @@
+import { isTaken } from "../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -70,7 +71,7 @@ export function PasteDialog({ stage, symbols, send, onClose }: PasteDialogProps)
       rows: rowsFor(table, stage, symbols),
     }).then((answer) => {
       setBusy(false);
-      if (answer.status === "done") onClose();
+      if (isTaken(answer)) onClose();
       else setProblem(answer.message);
     });
   };

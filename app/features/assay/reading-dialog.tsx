@@ -1,3 +1,4 @@
+import { isTaken } from "../../live/post";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
@@ -36,7 +37,7 @@ export function ReadingDialog({
   const [problem, setProblem] = useState<string | null>(null);
   const [id] = useState(() => newId());
   const done = (answer: Awaited<ReturnType<Send>>) =>
-    answer.status === "done" ? onClose() : setProblem(answer.message);
+    isTaken(answer) ? onClose() : setProblem(answer.message);
   const unchanged = text.trim() === reading.text;
   const submit = () => {
     if (reading.struck) return void send({ intent: "restore-reading", observationId: reading.id }).then(done);

@@ -1,3 +1,4 @@
+import { isTaken } from "../../live/post";
 import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import {
@@ -102,7 +103,7 @@ export function useCuvette({ draftKey, target, stage, rules, person, send, onSav
       rows: [{ trial: target.trialId === null ? null : { id: target.trialId, kind: "fine" }, readings }],
     });
     setBusy(false);
-    if (answer.status !== "done") {
+    if (!isTaken(answer)) {
       setNote({
         key: readingKey,
         severity: answer.status === "unreachable" ? "waiting" : "stop",

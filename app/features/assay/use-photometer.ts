@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { type Cuvette, type PhotometerConnection, type Reading, simulatedPhotometer } from "~/devices";
+import { readSettings } from "../instruments/settings";
 
 export interface Photometer {
   readonly state: "off" | "connecting" | "on" | "failed";
@@ -10,6 +11,10 @@ export interface Photometer {
   readonly zero: () => void;
   readonly connection: PhotometerConnection | null;
 }
+
+const filtersNm = [420, 470, 510, 560, 620, 690];
+const nearestFilter = (nm: number) =>
+  filtersNm.reduce((best, filter) => (Math.abs(filter - nm) < Math.abs(best - nm) ? filter : best));
 
 const seedOf = (text: string) => [...text].reduce((h, c) => (h * 31 + c.charCodeAt(0)) >>> 0, 7);
 
@@ -33,7 +38,13 @@ export function usePhotometer(runId: string, nm: number, cuvette: Cuvette, which
   const connect = useCallback(() => {
     setState("connecting");
     void (async () => {
-      const instrument = simulatedPhotometer({ seed: seedOf(`${runId}${Date.now()}`), wavelengthNm: nm });
+      const { kind, warmUp } = readSettings().photometer;
+      const instrument = simulatedPhotometer({
+        seed: seedOf(`${runId}${Date.now()}`),
+        wavelengthNm: kind === "filters" ? nearestFilter(nm) : nm,
+        ...(kind === "filters" ? { filtersNm } : {}),
+        ...(warmUp === "cold" ? { warmUpSeconds: 240 } : {}),
+      });
       const made = await instrument.connect();
       if (!made.ok) {
         setState("failed");

@@ -69,7 +69,7 @@ export function DilutionCalculator() {
           target: c,
           volumeMl: V,
           glass,
-          burette: { capacityMl: 50, decimals: 1 },
+          burette: { capacityMl: 50, resolutionMl: 0.1 },
           startMl: numberIn(texts.start) ?? 0,
         })
       : null;

@@ -1,39 +1,15 @@
 import { describe, expect, test } from "@jest/globals";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { readHouseRulesForm } from "./form.server";
+import { rulesPresets } from "~/catalog/rules/presets";
+import { rulesOfTexts, type RuleTexts, textsOfRules } from "./form";
 
-/** The form as the browser posts it for the default rules. */
-const posted = (change: Record<string, string> = {}): FormData => {
-  const { agreement, burette, glassware, balance, temperature } = defaultHouseRules;
-  const { rule, ...width } = agreement;
-  const fields = {
-    agreement: rule,
-    ...Object.fromEntries(Object.entries(width).map(([name, value]) => [name, String(value)])),
-    agreementOf: defaultHouseRules.agreementOf,
-    outliers: defaultHouseRules.outliers,
-    capacityMl: String(burette.capacityMl),
-    decimals: String(burette.decimals),
-    readingHalfWidthMl: burette.readingHalfWidthMl,
-    ...glassware,
-    ...balance,
-    correctBuoyancy: "no",
-    halfRangeC: temperature.halfRangeC,
-    temperatureShape: temperature.shape,
-    priorRepeatabilityPercent: "",
-    plusMinus: defaultHouseRules.plusMinus,
-    digits: defaultHouseRules.digits,
-    percentError: defaultHouseRules.percentError,
-    ...change,
-  };
-  const form = new FormData();
-  for (const [name, value] of Object.entries(fields)) form.append(name, value);
-  return form;
-};
+/** The form for the default rules with something changed in it. */
+const posted = (change: RuleTexts = {}): RuleTexts => ({ ...textsOfRules(defaultHouseRules), ...change });
 
 describe("the house rules' form", () => {
   test("gives back the rules it shows, decimals as typed, a comma taken for a point", () => {
-    expect(readHouseRulesForm(posted())).toEqual({ rules: defaultHouseRules });
-    const read = readHouseRulesForm(posted({ withinMl: " 0,20 ", priorRepeatabilityPercent: "0,05" }));
+    expect(rulesOfTexts(posted())).toEqual({ rules: defaultHouseRules });
+    const read = rulesOfTexts(posted({ withinMl: " 0,20 ", priorRepeatabilityPercent: "0,05" }));
     expect(read).toMatchObject({
       rules: { agreement: { withinMl: "0.20" }, priorRepeatabilityPercent: "0.05" },
     });
@@ -54,7 +30,7 @@ describe("the house rules' form", () => {
       { rule: "two-else-third", withinMl: "0.10" },
     ],
   ])("%j asks for the fields of its rule alone", (change, agreement) => {
-    expect(readHouseRulesForm(posted(change))).toMatchObject({ rules: { agreement } });
+    expect(rulesOfTexts(posted(change))).toMatchObject({ rules: { agreement } });
   });
 
   test.each([
@@ -70,11 +46,35 @@ describe("the house rules' form", () => {
     ["agreement", "by feeling", expect.stringMatching(/^Not saved/)],
     ["plusMinus", "k9", expect.stringMatching(/^Not saved/)],
   ])("%s = %j is refused beside its field", (name, value, message) => {
-    const read = readHouseRulesForm(posted({ [name]: value }));
+    const read = rulesOfTexts(posted({ [name]: value }));
     expect("problems" in read ? Object.values(read.problems) : []).toEqual([message]);
   });
 
   test("a form that lacks everything saves nothing", () => {
-    expect("problems" in readHouseRulesForm(new FormData())).toBe(true);
+    expect("problems" in rulesOfTexts({})).toBe(true);
+  });
+
+  test.each(rulesPresets.map((preset) => [preset.name, preset] as const))(
+    "the preset %s holds together and comes back as it was",
+    (_name, { rules }) => {
+      expect(rulesOfTexts(textsOfRules(rules))).toEqual({ rules });
+    },
+  );
+
+  test.each([
+    [
+      { resolutionMl: "0.1" },
+      { withinMl: "0.05" },
+      "withinMl",
+      /cannot agree within 0.05 mL while .* 0.1 mL/,
+    ],
+    [{ outliers: "grubbs" }, { replicates: "2" }, "outliers", /fewer than three trials/],
+    [{ readTwice: "yes" }, { readTwiceWithinMl: "0.005" }, "readTwiceWithinMl", /in steps of 0.01 mL/],
+    [{ average: "titers" }, { agreementOf: "results" }, "average", /Results are what must agree/],
+    [{ resolutionMl: "0.1" }, { readingHalfWidthMl: "0.001" }, "readingHalfWidthMl", /a tenth of a step/],
+  ])("%j contradicts %j: told at the field, not saved", (one, other, field, message) => {
+    expect("rules" in rulesOfTexts(posted(one))).toBe(true);
+    const read = rulesOfTexts(posted({ ...one, ...other }));
+    expect("problems" in read && read.problems).toEqual({ [field]: expect.stringMatching(message) });
   });
 });

@@ -2,50 +2,128 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { Form, useNavigation } from "react-router";
-import type { HouseRules } from "~/core/run";
-import { BenchRules } from "./bench-rules";
-import type { FormProblems } from "./form.server";
-import { JudgingRules } from "./judging-rules";
+import { useMemo, useState } from "react";
+import { Link, useFetcher } from "react-router";
+import { rulesPresets } from "~/catalog/rules/presets";
+import type { HouseRules, RunRecord } from "~/core/run";
+import { Sheet } from "../../ui/sheet";
+import { type FormProblems, rulesOfTexts, type RuleTexts, textsOfRules } from "./form";
+import { RuleField } from "./rule-field";
+import { type RuleGroup, ruleGroups } from "./rule-fields";
+import { Presets } from "./presets";
+import { RulesPreview } from "./rules-preview";
 
 interface HouseRulesPageProps {
   rules: HouseRules;
-  problems: FormProblems;
-  saved: boolean | undefined;
+  /** The one run that these rules are for; null for the lab's. */
+  run: RunRecord | null;
+  /** Open runs, the one last worked on first. */
+  openRuns: readonly RunRecord[];
 }
 
-/** The conventions of the lab. Runs that have begun keep the rules with which they began. */
-export function HouseRulesPage({ rules, problems, saved }: HouseRulesPageProps) {
-  const busy = useNavigation().state === "submitting";
+export interface RulesAnswer {
+  readonly problems: FormProblems;
+  readonly saved: boolean;
+}
+
+/** The conventions of the lab, or of one run: each with a line on it, and what they would change shown beside. */
+export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
+  const fetcher = useFetcher<RulesAnswer>();
+  const [texts, setTexts] = useState(() => textsOfRules(rules));
+  const [tryOn, setTryOn] = useState(run?.id ?? openRuns[0]?.id ?? "");
+  const read = useMemo(() => rulesOfTexts(texts), [texts]);
+  const typed = "rules" in read ? read.rules : null;
+  // What is wrong shows where it is typed; the server, which looks again, has the last word.
+  const problems: FormProblems = { ...fetcher.data?.problems, ...("problems" in read ? read.problems : {}) };
+  const runs = run ? [run] : openRuns;
+  const chosen = runs.find((r) => r.id === tryOn) ?? runs[0] ?? null;
+  const same = typed !== null && JSON.stringify(textsOfRules(typed)) === JSON.stringify(textsOfRules(rules));
+  const saved = fetcher.data?.saved === true && same;
+  const set = (name: string, value: string) => setTexts((now) => ({ ...now, [name]: value }));
+  const save = () => typed && void fetcher.submit({ ...texts }, { method: "post" });
   return (
-    <Box component="main" sx={{ maxWidth: 1080, mx: "auto", px: { xs: 2, sm: 3 }, py: 2.5 }}>
-      <Typography variant="h1">House rules</Typography>
+    <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 3 }, py: 2.5 }}>
+      <Typography variant="h1">House rules{run && ` for ${run.title}`}</Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
-        How this lab reads and judges. Runs already begun keep the rules they began with.
+        {run ? (
+          <>
+            For this run alone; the <Link to="/house-rules">rules of the lab</Link> stay as they are.{" "}
+            <Link to={`/runs/${run.id}`}>Back to the run</Link>
+          </>
+        ) : (
+          "How this lab reads and judges. Runs already begun keep the rules they began with; a run can be given its own."
+        )}
       </Typography>
-      <Form method="post" noValidate>
-        <Box
-          sx={{
-            columnCount: { xs: 1, md: 2 },
-            columnGap: 2,
-          }}
-        >
-          <JudgingRules rules={rules} problems={problems} />
-          <BenchRules rules={rules} problems={problems} />
+      <Presets
+        presets={rulesPresets}
+        texts={texts}
+        onChoose={(chosenRules) => setTexts(textsOfRules(chosenRules))}
+      />
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          alignItems: "start",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 380px" },
+        }}
+      >
+        <Box sx={{ columnCount: { xs: 1, md: 2 }, columnGap: 2 }}>
+          {ruleGroups.map((group) => (
+            <Group key={group.title} group={group} texts={texts} problems={problems} onChange={set} />
+          ))}
         </Box>
-        <Box sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap", mt: 2.5 }}>
-          <Button type="submit" variant="contained" size="large" disabled={busy}>
-            Save house rules
+        <Box sx={{ position: { lg: "sticky" }, top: 12, display: "grid", gap: 2 }}>
+          <RulesPreview runs={runs} chosen={chosen} onChoose={setTryOn} rules={typed} />
+          <Button variant="contained" size="large" onClick={save} disabled={fetcher.state !== "idle"}>
+            {run ? "Save for this run" : "Save house rules"}
           </Button>
           <Box role="status">
-            {saved && <Alert severity="success">Saved. Runs begun from now on follow them.</Alert>}
+            {saved && (
+              <Alert severity="success">
+                {run
+                  ? "Saved for this run. Undo there takes it back."
+                  : "Saved. Runs begun from now on follow them."}
+              </Alert>
+            )}
             {problems.form && <Alert severity="error">{problems.form}</Alert>}
             {!problems.form && Object.keys(problems).length > 0 && (
               <Alert severity="error">Not saved yet: look at the fields marked above.</Alert>
             )}
           </Box>
         </Box>
-      </Form>
+      </Box>
     </Box>
+  );
+}
+
+interface GroupProps {
+  group: RuleGroup;
+  texts: RuleTexts;
+  problems: FormProblems;
+  onChange: (name: string, value: string) => void;
+}
+
+/** Rules that belong together, with a line on what they are for. */
+function Group({ group: { title, note, fields }, texts, problems, onChange }: GroupProps) {
+  return (
+    <Sheet component="section" sx={{ p: { xs: 2, sm: 2.5 }, mb: 2, breakInside: "avoid" }}>
+      <Typography variant="h2">{title}</Typography>
+      <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
+        {note}
+      </Typography>
+      <Box sx={{ display: "grid", gap: 2 }}>
+        {fields
+          .filter(({ when }) => when === undefined || when(texts))
+          .map((definition) => (
+            <RuleField
+              key={definition.name}
+              definition={definition}
+              value={texts[definition.name] ?? ""}
+              problem={problems[definition.name]}
+              onChange={(value) => onChange(definition.name, value)}
+            />
+          ))}
+      </Box>
+    </Sheet>
   );
 }

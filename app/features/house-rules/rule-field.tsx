@@ -1,69 +1,40 @@
-import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import Typography from "@mui/material/Typography";
-import type { ReactNode } from "react";
 import { fonts } from "../../theme/theme";
-import { Sheet } from "../../ui/sheet";
-import type { FormProblems } from "./form.server";
+import type { RuleFieldDefinition } from "./rule-fields";
 
-interface Choice {
-  readonly value: string | number;
-  readonly label: string;
+interface RuleFieldProps {
+  definition: RuleFieldDefinition;
+  value: string;
+  problem: string | undefined;
+  onChange: (value: string) => void;
 }
 
-interface FieldProps {
-  name: string;
-  label: string;
-  help?: string;
-  value: string | number;
-  problems: FormProblems;
-  choices?: readonly Choice[];
-  onChoose?: (value: string) => void;
-  /** Across both columns, for choices of many words. */
-  wide?: boolean;
-}
-
-/** One rule: a number as typed, or a choice, with what is wrong with it beneath. */
-export function RuleField({ name, label, help, value, problems, choices, onChoose, wide }: FieldProps) {
-  const problem = problems[name];
+/** One rule: a number as typed, or a choice; a line on it beneath, or what is wrong with it. */
+export function RuleField({ definition, value, problem, onChange }: RuleFieldProps) {
+  const { name, label, explain, choices } = definition;
   return (
     <TextField
       name={name}
       label={label}
-      defaultValue={value}
+      value={value}
       error={problem !== undefined}
-      helperText={problem ?? help}
+      helperText={problem ?? explain}
       select={choices !== undefined}
       id={name}
-      sx={wide ? { gridColumn: "1 / -1" } : {}}
-      onChange={(event) => onChoose?.(event.target.value)}
+      onChange={(event) => onChange(event.target.value)}
       slotProps={{
         htmlInput: choices
           ? { "aria-label": label }
           : { inputMode: "decimal", style: { fontFamily: fonts.reading } },
+        formHelperText: { sx: { mx: 0.5, lineHeight: 1.35 } },
       }}
     >
-      {choices?.map((choice) => (
-        <MenuItem key={choice.value} value={choice.value}>
-          {choice.label}
+      {choices?.map(([choice, words]) => (
+        <MenuItem key={choice} value={choice}>
+          {words}
         </MenuItem>
       ))}
     </TextField>
-  );
-}
-
-/** Rules that belong together, with a line on what they are for. */
-export function Group({ title, note, children }: { title: string; note: string; children: ReactNode }) {
-  return (
-    <Sheet component="section" sx={{ p: { xs: 2, sm: 2.5 }, mb: 2, breakInside: "avoid" }}>
-      <Typography variant="h2">{title}</Typography>
-      <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
-        {note}
-      </Typography>
-      <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
-        {children}
-      </Box>
-    </Sheet>
   );
 }

@@ -1,3 +1,4 @@
+import { isTaken } from "../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Chip from "@mui/material/Chip";
@@ -17,6 +18,7 @@ import {
 } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
+import { ByInstrument } from "./by-instrument";
 import type { Send } from "./use-run";
 
 export interface CorrectionTarget {
@@ -106,9 +108,13 @@ export function CorrectDialog({
 }: CorrectDialogProps) {
   const { field, present, history } = state;
   const [text, setText] = useState("");
+  // What an instrument showed is by that instrument as long as nobody writes over it.
+  const [shown, setShown] = useState<string | null>(null);
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<{ message: string; proposal?: string } | null>(null);
   const [reasonProblem, setReasonProblem] = useState<string | null>(null);
+  // What stood there when it was opened is what is corrected: another device may have corrected it since.
+  const [openedId, setOpenedId] = useState(present?.id ?? null);
   const needsReason = present !== null;
 
   const submit = () => {
@@ -125,11 +131,14 @@ export function CorrectDialog({
       symbol: field.symbol,
       kind: field.kind,
       text,
-      supersedes: present?.id ?? null,
+      supersedes: openedId,
       reason: needsReason ? reason.trim() : null,
+      source: text === shown ? "instrument" : "typed",
     }).then((answer) => {
-      if (answer.status === "done") onClose();
-      else setProblem(answer);
+      if (isTaken(answer)) return onClose();
+      setProblem(answer);
+      // Told of it, the person corrects what stands there now.
+      if ("present" in answer && answer.present) setOpenedId(answer.present.id);
     });
   };
 
@@ -174,6 +183,15 @@ export function CorrectDialog({
             autoComplete: "off",
             style: { fontFamily: fonts.reading, fontSize: "1.4rem" },
           },
+        }}
+      />
+      <ByInstrument
+        stage={stage}
+        field={field}
+        flask={trialId ?? stage.key}
+        onTake={(value) => {
+          setText(value);
+          setShown(value);
         }}
       />
       {problem?.proposal !== undefined && (

@@ -26,7 +26,7 @@ export function readDraft(key: string): StoredDraft | null {
   return draft;
 }
 
-function writeDraft(key: string, draft: StoredDraft | null): void {
+export function writeDraft(key: string, draft: StoredDraft | null): void {
   if (draft) window.localStorage.setItem(key, JSON.stringify(draft));
   else window.localStorage.removeItem(key);
   listeners.forEach((listener) => listener());

@@ -1,5 +1,6 @@
 import { inUnit, toDecimals } from "~/core/quantity";
 import {
+  buretteDecimals,
   type HouseRules,
   massDecimals,
   perOf,
@@ -59,7 +60,7 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
         return [
           field("i", titer ? "Initial" : `${label}, initial`, "burette.initial"),
           field("f", titer ? "Final" : "final", "burette.final"),
-          computed(titer ? "Titer, mL" : `${label}, mL`, "mL", rules.burette.decimals),
+          computed(titer ? "Titer, mL" : `${label}, mL`, "mL", buretteDecimals(rules)),
         ];
       }
       default:
@@ -73,9 +74,15 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
 }
 
 /** Why a trial does not count, and what was corrected in it. */
-export function noteOf(trial: TrialEvaluation, members: readonly string[]): string {
+export function noteOf(
+  trial: TrialEvaluation,
+  members: readonly string[],
+  waiting: ReadonlySet<string>,
+): string {
   const { record, fields, cautions, eligible, missing } = trial;
-  const parts: string[] = [];
+  const parts: string[] = record.observations.some((o) => waiting.has(o.id))
+    ? ["waiting for the server"]
+    : [];
   if (record.struck)
     parts.push(
       `struck out: ${record.struck.reason}${record.struck.person ? ` (${record.struck.person})` : ""}`,

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import IconButton from "@mui/material/IconButton";
 import Typography from "@mui/material/Typography";
 import visuallyHidden from "@mui/utils/visuallyHidden";
-import { useState } from "react";
+import { useContext, useState } from "react";
 import {
   fieldKey,
   type HouseRules,
@@ -17,6 +17,7 @@ import type { CorrectionTarget } from "./correct-dialog";
 import { ReadingCell, ResultCell } from "./ledger-cells";
 import { columnsOf, noteOf } from "./ledger-columns";
 import { type TrialActions, TrialMenu } from "./trial-menu";
+import { WaitingReadings } from "./use-run";
 
 interface LedgerProps extends TrialActions {
   onCorrect: (target: CorrectionTarget) => void;
@@ -29,6 +30,7 @@ interface LedgerProps extends TrialActions {
 /** The trials of a stage, each reading as typed, corrections struck through above what holds now. */
 export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: LedgerProps) {
   const [menu, setMenu] = useState<{ anchor: HTMLElement; trial: TrialEvaluation } | null>(null);
+  const waiting = useContext(WaitingReadings);
   const columns = columnsOf(stage, rules);
   const trials = stage.trials.filter((t) => t.fields.some((f) => f.history.some((o) => !isDraft(o))));
   const workingHref = (trial: TrialEvaluation) =>
@@ -70,7 +72,7 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
             </thead>
             {trials.map((trial) => {
               const { record, name } = trial;
-              const note = noteOf(trial, stage.agreement.members);
+              const note = noteOf(trial, stage.agreement.members, waiting);
               const faint = record.struck !== null || record.kind === "rough";
               return (
                 <Box component="tbody" key={trial.id} sx={{ color: faint ? colors.inkSoft : colors.ink }}>

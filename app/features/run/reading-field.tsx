@@ -1,9 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { type ReactNode, useId } from "react";
-import type { Field, Observation } from "~/core/run";
+import { type KeyboardEvent, type ReactNode, useContext, useId } from "react";
+import { type Field, type Observation, sourceWords } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
-import type { FieldNote } from "./use-trial-entry";
+import type { FieldNote } from "./use-saving";
+import { WaitingReadings } from "./use-run";
 
 interface ReadingFieldProps {
   field: Field;
@@ -13,11 +14,17 @@ interface ReadingFieldProps {
   present: Observation | null;
   /** Something to say in place of the hint: "carried from trial 2". */
   remark?: ReactNode;
+  /** True while it is typed a second time, without sight of the first. */
+  second?: boolean;
   inputRef: (element: HTMLInputElement | null) => void;
   onType: (text: string) => void;
   onEnter: () => void;
   onLeave: () => void;
   onCorrect: () => void;
+  /** Of two readings that differ, the one that stands. */
+  onSettle?: (text: string) => void;
+  /** So many steps up or down by an arrow key; left out where a reading is not stepped. */
+  onStep?: (steps: number) => void;
 }
 
 const frame = (color: string, thick: boolean) => ({
@@ -37,40 +44,21 @@ const readingText = {
 
 /** One reading, large: typed, sent by Enter, then shown as saved until someone corrects it. */
 export function ReadingField(props: ReadingFieldProps) {
-  const { field, text, note, present, remark, inputRef, onType, onEnter, onLeave, onCorrect } = props;
+  const { field, text, note, present, remark, second, inputRef, onType, onEnter, onLeave, onStep } = props;
   const id = useId();
-  const label = `${field.label}, ${field.unit}`;
+  const label = `${field.label}${second ? ", once more" : ""}, ${field.unit}`;
   const refused = note !== null && (note.state === "refused" || note.state === "unreachable");
-  const asked = note?.state === "caution";
+  const asked = note?.state === "caution" || note?.state === "ask";
 
-  if (present) {
-    return (
-      <Box sx={{ ...frame(colors.line, false), bgcolor: colors.tealWash }}>
-        <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>{label}</Box>
-        <Box sx={readingText}>{present.value}</Box>
-        <Box
-          sx={{
-            display: "flex",
-            flexWrap: "wrap",
-            alignItems: "center",
-            columnGap: 1,
-            fontSize: "0.9rem",
-            color: colors.tealDeep,
-          }}
-        >
-          <span style={{ whiteSpace: "nowrap" }}>✓ saved</span>
-          <Button
-            size="small"
-            onClick={onCorrect}
-            sx={{ minHeight: 28, py: 0, px: 0.75, ml: -0.75 }}
-            aria-label={`Correct ${field.label}`}
-          >
-            Correct
-          </Button>
-        </Box>
-      </Box>
-    );
-  }
+  if (present) return <SavedReading {...props} present={present} label={label} />;
+  const onKeyDown = (event: KeyboardEvent) => {
+    const steps = { ArrowUp: 1, ArrowDown: -1 }[event.key];
+    if (event.key === "Enter") onEnter();
+    else if (event.key === "=" && note?.proposal !== undefined) onType(note.proposal);
+    else if (steps !== undefined && onStep) onStep(steps);
+    else return;
+    event.preventDefault();
+  };
   return (
     <Box
       sx={{
@@ -95,11 +83,7 @@ export function ReadingField(props: ReadingFieldProps) {
         aria-invalid={refused}
         aria-describedby={`${id}-note`}
         onChange={(event) => onType(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key !== "Enter") return;
-          event.preventDefault();
-          onEnter();
-        }}
+        onKeyDown={onKeyDown}
         onBlur={onLeave}
         sx={{
           ...readingText,
@@ -117,23 +101,91 @@ export function ReadingField(props: ReadingFieldProps) {
         role={refused ? "alert" : asked ? "status" : undefined}
         sx={{ fontSize: "0.9rem", lineHeight: 1.35 }}
       >
-        {refused || asked ? (
-          <Box sx={{ color: refused ? colors.brick : colors.amberDeep, fontWeight: 600 }}>
-            {note.message}
-            {note.proposal !== undefined && (
-              <Button
-                size="small"
-                variant="outlined"
-                sx={{ mt: 0.5, display: "block" }}
-                onMouseDown={(event) => event.preventDefault()}
-                onClick={() => onType(note.proposal ?? "")}
-              >
-                Write {note.proposal}
-              </Button>
-            )}
-          </Box>
+        {note && (refused || asked) ? (
+          <Asked note={note} refused={refused} onType={onType} onSettle={props.onSettle} />
         ) : (
-          <Box sx={{ color: colors.inkSoft }}>{note ? "saving …" : (remark ?? field.hint)}</Box>
+          <Box sx={{ color: colors.inkSoft }}>
+            {note ? "saving …" : second ? "without looking at the first" : (remark ?? field.hint)}
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+/** What is wrong, or asked, with what was probably meant one press away. */
+function Asked(props: {
+  note: FieldNote;
+  refused: boolean;
+  onType: (text: string) => void;
+  onSettle: ((text: string) => void) | undefined;
+}) {
+  const { note, refused, onType, onSettle } = props;
+  const button = (words: string, act: () => void) => (
+    <Button
+      key={words}
+      size="small"
+      variant="outlined"
+      sx={{ mt: 0.5, mr: 1 }}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={act}
+    >
+      {words}
+    </Button>
+  );
+  return (
+    <Box sx={{ color: refused ? colors.brick : colors.amberDeep, fontWeight: 600 }}>
+      <div>{note.message}</div>
+      {note.choices
+        ? note.choices.map((choice) => button(`It is ${choice}`, () => onSettle?.(choice)))
+        : note.proposal !== undefined && button(`Write ${note.proposal}`, () => onType(note.proposal ?? ""))}
+      {note.choices === undefined && note.proposal !== undefined && (
+        <Box
+          component="span"
+          sx={{ fontWeight: 400, whiteSpace: "nowrap", "@media (pointer: coarse)": { display: "none" } }}
+        >
+          or press =
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** A reading that is written down: on the server, or waiting in this browser. */
+function SavedReading({
+  field,
+  present,
+  label,
+  onCorrect,
+}: ReadingFieldProps & { present: Observation; label: string }) {
+  const waits = useContext(WaitingReadings).has(present.id);
+  return (
+    <Box sx={{ ...frame(colors.line, false), bgcolor: waits ? colors.amberPale : colors.tealWash }}>
+      <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>{label}</Box>
+      <Box sx={readingText}>{present.value}</Box>
+      <Box
+        sx={{
+          display: "flex",
+          flexWrap: "wrap",
+          alignItems: "center",
+          columnGap: 1,
+          fontSize: "0.9rem",
+          color: waits ? colors.amberDeep : colors.tealDeep,
+        }}
+      >
+        <span style={{ whiteSpace: "nowrap" }}>
+          {waits ? "… waiting" : "✓ saved"}
+          {sourceWords[present.source]}
+        </span>
+        {!waits && (
+          <Button
+            size="small"
+            onClick={onCorrect}
+            sx={{ minHeight: 28, py: 0, px: 0.75, ml: -0.75 }}
+            aria-label={`Correct ${field.label}`}
+          >
+            Correct
+          </Button>
         )}
       </Box>
     </Box>

@@ -6,9 +6,9 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
-import { useNavigate } from "react-router";
-import { isEmptyRun } from "~/core/run";
+import { lazy, Suspense, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { isEmptyRun, type StageEvaluation } from "~/core/run";
 import { When } from "../../ui/when";
 import { FormDialog } from "./correct-dialog";
 import type { LiveRun } from "./use-run";
@@ -45,15 +45,21 @@ function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {
 
 interface RunHeaderProps {
   run: LiveRun;
+  /** The stage that is looked at. */
+  stage: StageEvaluation | undefined;
   onShortcuts: () => void;
 }
 
+// Comes when someone asks for it.
+const TimerDialog = lazy(() => import("./timer-dialog").then((m) => ({ default: m.TimerDialog })));
+
 /** Title, sample, bench and date; undo; what can be done with the run as a whole. */
-export function RunHeader({ run, onShortcuts }: RunHeaderProps) {
+export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
   const { record, undo, send } = run;
   const navigate = useNavigate();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [renaming, setRenaming] = useState(false);
+  const [timing, setTiming] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const choose = (act: () => void) => () => {
     setAnchor(null);
@@ -82,31 +88,47 @@ export function RunHeader({ run, onShortcuts }: RunHeaderProps) {
           <When at={record.startedAt} />
           {record.status !== "open" && `, ${record.status}`}
         </Typography>
-        {undo && record.status === "open" && (
+        {/* They keep together where the line is too short for all. */}
+        <Box sx={{ display: "flex", alignItems: "center", columnGap: { xs: 0.5, sm: 1.5 } }}>
+          {undo && record.status === "open" && (
+            <Button
+              variant="text"
+              color="secondary"
+              size="small"
+              onClick={() =>
+                void send({ intent: "undo", eventId: undo.eventId }).then((answer) =>
+                  setProblem(answer.status === "done" ? null : answer.message),
+                )
+              }
+              sx={{ textAlign: "left", lineHeight: 1.2 }}
+            >
+              Undo: {undo.description}
+            </Button>
+          )}
+          {record.status === "open" && stage && stage.kind !== "conclude" && (
+            <Button variant="text" color="secondary" size="small" onClick={() => setTiming(true)}>
+              Timer …
+            </Button>
+          )}
           <Button
             variant="text"
             color="secondary"
             size="small"
-            onClick={() =>
-              void send({ intent: "undo", eventId: undo.eventId }).then((answer) =>
-                setProblem(answer.status === "done" ? null : answer.message),
-              )
-            }
-            sx={{ textAlign: "left", lineHeight: 1.2 }}
+            onClick={onShortcuts}
+            aria-label="Shortcuts"
+            // A phone has no such keys.
+            sx={{ display: { xs: "none", sm: "inline-flex" } }}
           >
-            Undo: {undo.description}
+            ? keys
           </Button>
-        )}
-        <Button variant="text" color="secondary" size="small" onClick={onShortcuts} aria-label="Shortcuts">
-          ? keys
-        </Button>
-        <IconButton
-          aria-label="More about this run"
-          onClick={(event) => setAnchor(event.currentTarget)}
-          sx={{ width: 40, height: 40, color: "text.primary", fontWeight: 700 }}
-        >
-          ⋯
-        </IconButton>
+          <IconButton
+            aria-label="More about this run"
+            onClick={(event) => setAnchor(event.currentTarget)}
+            sx={{ width: 40, height: 40, color: "text.primary", fontWeight: 700 }}
+          >
+            ⋯
+          </IconButton>
+        </Box>
       </Box>
       {problem && (
         <Alert severity="error" onClose={() => setProblem(null)} sx={{ mb: 1 }}>
@@ -115,6 +137,14 @@ export function RunHeader({ run, onShortcuts }: RunHeaderProps) {
       )}
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {record.status === "open" && <MenuItem onClick={choose(() => setRenaming(true))}>Rename …</MenuItem>}
+        <MenuItem component={Link} to="trail" relative="path">
+          Trail: who did what, when
+        </MenuItem>
+        {record.status === "open" && (
+          <MenuItem component={Link} to={`/house-rules?run=${record.id}`}>
+            House rules for this run …
+          </MenuItem>
+        )}
         {record.status !== "open" && <MenuItem onClick={choose(() => change("reopen"))}>Reopen</MenuItem>}
         {isEmptyRun(record) ? (
           <MenuItem onClick={choose(() => change("delete"))}>Delete the empty run</MenuItem>
@@ -124,6 +154,11 @@ export function RunHeader({ run, onShortcuts }: RunHeaderProps) {
           )
         )}
       </Menu>
+      {timing && stage && (
+        <Suspense>
+          <TimerDialog stage={stage} send={send} onClose={() => setTiming(false)} />
+        </Suspense>
+      )}
       {renaming && <RenameDialog run={run} onClose={() => setRenaming(false)} />}
     </>
   );

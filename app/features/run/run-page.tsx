@@ -8,11 +8,12 @@ import type { RunShelf } from "~/formats/shelf";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
 import { PreparationStageView } from "./preparation-stage";
+import { KeptPanel } from "./kept-panel";
 import { RunHeader } from "./run-header";
 import { ShelfContext } from "./shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { TitrationStageView } from "./titration-stage";
-import { useRun } from "./use-run";
+import { useRun, WaitingReadings } from "./use-run";
 
 // A titration never needs the photometer's screens: they come when a run has such a stage.
 const CalibrationStageView = lazy(() =>
@@ -28,6 +29,13 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   const run = useRun(loaded);
   const { record, undo, send } = run;
   const evaluation = useMemo(() => evaluateRun(record), [record]);
+  const waiting = useMemo(
+    () =>
+      new Set(
+        run.kept.flatMap(({ request, refused }) => (refused === null && "id" in request ? [request.id] : [])),
+      ),
+    [run.kept],
+  );
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const [helping, setHelping] = useState(false);
@@ -44,7 +52,6 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
       const target = evaluation.stages[to];
       if (target) void navigate(`?stage=${target.key}`, { preventScrollReset: true });
     };
-    const current = stage?.kind === "titration" ? stage.current : null;
     return [
       { keys: "Enter", words: "save the reading, go to the next field" },
       { keys: "Tab", words: "go on without saving what is empty" },
@@ -52,15 +59,19 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
         keys: "Alt R",
         words: "trial in hand: rough, or counts",
         code: "KeyR",
-        act: () => {
-          const kind = current?.record.kind === "rough" ? "fine" : "rough";
-          if (current) void send({ intent: "mark", trialId: current.id, kind });
-          else
-            document
-              .querySelector<HTMLElement>('[aria-label="Does it count?"] [aria-pressed="false"]')
-              ?.click();
-        },
+        act: () =>
+          document
+            .querySelector<HTMLElement>('[aria-label="Does it count?"] [aria-pressed="false"]')
+            ?.click(),
       },
+      {
+        keys: "Alt M",
+        words: "mark what is typed as maybe the end, go on",
+        code: "KeyM",
+        act: () => document.querySelector<HTMLElement>('[data-act="maybe"]')?.click(),
+      },
+      { keys: "=", words: "write what was probably meant, where a reading is asked about" },
+      { keys: "↑ ↓", words: "final reading: a drop more or less, 0.05 mL" },
       {
         keys: "Alt Z",
         words: "undo the last change",
@@ -78,37 +89,40 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
       { keys: "Alt B", words: "back to the bench", code: "KeyB", act: () => void navigate("/") },
       { keys: "?", words: "this list" },
     ];
-  }, [evaluation, viewed, stage, undo, send, navigate]);
+  }, [evaluation, viewed, undo, send, navigate]);
   const help = useCallback(() => setHelping(true), []);
   useShortcuts(shortcuts, help);
 
   return (
     <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
-      <RunHeader run={run} onShortcuts={help} />
+      <RunHeader run={run} stage={stage} onShortcuts={help} />
       {run.trouble && (
         <Alert severity="error" sx={{ mb: 1 }}>
           {run.trouble}
         </Alert>
       )}
+      <KeptPanel kept={run.kept} record={record} send={send} />
       <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
-      <ShelfContext value={shelf}>
-        {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
-        {stage?.kind === "preparation" && (
-          <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
-        )}
-        <Suspense fallback={<Box sx={{ minHeight: 400 }} />}>
-          {stage?.kind === "calibration" && (
-            <CalibrationStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+      <WaitingReadings value={waiting}>
+        <ShelfContext value={shelf}>
+          {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
+          {stage?.kind === "preparation" && (
+            <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
           )}
-          {stage?.kind === "unknown" && (
-            <UnknownStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
-          )}
-          {stage?.kind === "rate" && (
-            <RateStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
-          )}
-        </Suspense>
-        {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
-      </ShelfContext>
+          <Suspense fallback={<Box sx={{ minHeight: 400 }} />}>
+            {stage?.kind === "calibration" && (
+              <CalibrationStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+            )}
+            {stage?.kind === "unknown" && (
+              <UnknownStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+            )}
+            {stage?.kind === "rate" && (
+              <RateStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+            )}
+          </Suspense>
+          {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
+        </ShelfContext>
+      </WaitingReadings>
       {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
     </Box>
   );

@@ -1,16 +1,20 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { useContext } from "react";
 import { inUnit, toDecimals } from "~/core/quantity";
 import {
+  buretteDecimals,
   type Field,
   fieldKey,
   type HouseRules,
   inputOf,
   massDecimals,
+  type Observation,
   type TitrationEvaluation,
   type TrialEvaluation,
 } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
+import { WaitingReadings } from "./use-run";
 
 /** What a group of fields comes to so far: the mass, or the titer; null for a single reading. */
 export function soFar(
@@ -27,7 +31,7 @@ export function soFar(
   if (input?.is === "titer") {
     return {
       label: "Titer so far",
-      value: q ? toDecimals(inUnit(q, "mL"), rules.burette.decimals) : null,
+      value: q ? toDecimals(inUnit(q, "mL"), buretteDecimals(rules)) : null,
       unit: "mL",
     };
   }
@@ -35,13 +39,15 @@ export function soFar(
 }
 
 interface SavedGroupProps {
-  readings: readonly { readonly field: Field; readonly value: string }[];
+  readings: readonly { readonly field: Field; readonly observation: Observation | null }[];
   total: ReturnType<typeof soFar>;
   onCorrect: (field: Field) => void;
 }
 
 /** Readings that are all saved draw together into one line, so that the eye lands on what is to be read next. */
 export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
+  const waiting = useContext(WaitingReadings);
+  const waits = readings.some(({ observation }) => observation && waiting.has(observation.id));
   const number = { fontFamily: fonts.reading, fontSize: "1.15rem", color: colors.ink } as const;
   return (
     <Box
@@ -50,7 +56,7 @@ export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
         flexWrap: "wrap",
         alignItems: "center",
         columnGap: 2.5,
-        bgcolor: colors.tealWash,
+        bgcolor: waits ? colors.amberPale : colors.tealWash,
         border: `1px solid ${colors.line}`,
         borderRadius: "12px",
         px: 1.75,
@@ -58,13 +64,13 @@ export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
         color: colors.inkSoft,
       }}
     >
-      {readings.map(({ field, value }) => (
+      {readings.map(({ field, observation }) => (
         <Box key={fieldKey(field)} sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
           <span>{field.label}</span>
           <Button
             size="small"
             onClick={() => onCorrect(field)}
-            aria-label={`${field.label} ${value}, saved, correct`}
+            aria-label={`${field.label} ${observation?.value ?? ""}, saved, correct`}
             sx={{
               ...number,
               px: 0.5,
@@ -73,7 +79,7 @@ export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
               textUnderlineOffset: 5,
             }}
           >
-            {value}
+            {observation?.value}
           </Button>
           {total ? null : field.unit}
         </Box>
@@ -86,8 +92,11 @@ export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
           </Box>
         </Box>
       )}
-      <Box component="span" sx={{ ml: "auto", color: colors.tealDeep, fontSize: "0.92rem" }}>
-        ✓ saved
+      <Box
+        component="span"
+        sx={{ ml: "auto", color: waits ? colors.amberDeep : colors.tealDeep, fontSize: "0.92rem" }}
+      >
+        {waits ? "… waiting" : "✓ saved"}
       </Box>
     </Box>
   );

@@ -1,16 +1,25 @@
 import Box from "@mui/material/Box";
 import { useEffect, useRef, useState } from "react";
-import { fieldKey, type TitrationEvaluation } from "~/core/run";
+import { v7 as newId } from "uuid";
+import {
+  buretteDecimals,
+  buretteText,
+  fieldKey,
+  type MaybeMark,
+  maybeMarks,
+  type TitrationEvaluation,
+} from "~/core/run";
 import { BuretteColumn } from "../../ui/burette-column";
 import { Sheet } from "../../ui/sheet";
+import { afterDrops } from "./after-drops";
 import { CorrectDialog } from "./correct-dialog";
 import { Ledger } from "./ledger";
 import { AgreementPanel, CautionPanel, ResultPanel } from "./panels";
 import { StageReadings } from "./stage-readings";
 import { TrialEntrySheet } from "./trial-entry";
-import { LabelDialog, StrikeDialog } from "./trial-dialogs";
+import { BackDialog, LabelDialog, StrikeDialog } from "./trial-dialogs";
 import type { LiveRun } from "./use-run";
-import { useTrialEntry } from "./use-trial-entry";
+import { savedReading, useTrialEntry } from "./use-trial-entry";
 
 interface TitrationStageProps {
   run: LiveRun;
@@ -19,7 +28,7 @@ interface TitrationStageProps {
 }
 
 interface OpenDialog {
-  readonly kind: "correct" | "strike" | "label";
+  readonly kind: "correct" | "strike" | "label" | "back";
   readonly trialId: string;
   /** For a correction: the field. */
   readonly fieldKey?: string;
@@ -71,6 +80,27 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
   const readingOf = (kind: string) =>
     inHand?.fields.find((f) => f.field.kind === kind)?.present?.value ?? null;
   const number = (text: string | null) => (text === null ? null : Number(text));
+  const final = entry.fields.find((f) => f.symbol === saved.titer && f.kind === "burette.final");
+  const marks = maybeMarks(inHand?.record.observations ?? [], saved.titer).map((mark) => Number(mark.text));
+  const moveTo = (to: { ml: number } | { drops: number }) =>
+    final &&
+    entry.type(final, "ml" in to ? buretteText(to.ml, rules) : afterDrops(entry, final, to.drops, rules));
+  const chooseEnd = (trialId: string, mark: MaybeMark) => {
+    const trial = trialOf(trialId);
+    const present = trial?.fields.find((f) => f.field.kind === "burette.final")?.present;
+    if (!trial || !present) return;
+    void send({
+      intent: "observe",
+      id: newId(),
+      stageKey: saved.key,
+      trial: { id: trialId, kind: trial.record.kind },
+      symbol: present.symbol,
+      kind: "burette.final",
+      text: mark.text,
+      supersedes: present.id,
+      reason: `the end was the mark at ${mark.text}`,
+    });
+  };
   const close = () => setDialog(null);
   const trialOf = (id: string) => saved.trials.find((t) => t.id === id);
 
@@ -101,11 +131,14 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
               <Box sx={{ maxWidth: { xs: 260, sm: "none" }, mx: "auto" }}>
                 <BuretteColumn
                   capacityMl={rules.burette.capacityMl}
-                  decimals={rules.burette.decimals}
+                  decimals={buretteDecimals(rules)}
                   start={number(readingOf("burette.initial"))}
                   now={number(readingOf("burette.final"))}
                   slowAt={entry.guidance?.slowAt ?? null}
                   endNear={entry.guidance?.endNear ?? null}
+                  endText={entry.guidance?.endText ?? ""}
+                  marks={marks}
+                  onMove={final && !savedReading(entry, final) ? moveTo : undefined}
                 />
               </Box>
             </Sheet>
@@ -113,7 +146,9 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
               <TrialEntrySheet
                 key={saved.key}
                 entry={entry}
+                record={stageRecord}
                 rules={rules}
+                send={send}
                 onCorrect={(target) => setDialog({ kind: "correct", ...target })}
               />
             </Box>
@@ -130,6 +165,8 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
             onRestore={(trialId) => void send({ intent: "restore", trialId })}
             onMark={(trialId, kind) => void send({ intent: "mark", trialId, kind })}
             onLabel={(trialId) => setDialog({ kind: "label", trialId })}
+            onBack={(trialId) => setDialog({ kind: "back", trialId })}
+            onEnd={chooseEnd}
           />
         </Box>
         <Box
@@ -172,6 +209,11 @@ function Dialogs({ dialog, saved, run, close, trialOf }: DialogsProps) {
   if (!trial) return null;
   if (dialog.kind === "strike") return <StrikeDialog trial={trial} send={run.send} onClose={close} />;
   if (dialog.kind === "label") return <LabelDialog trial={trial} send={run.send} onClose={close} />;
+  if (dialog.kind === "back") {
+    return (
+      <BackDialog trial={trial} stage={saved} rules={run.record.houseRules} send={run.send} onClose={close} />
+    );
+  }
   const state = trial.fields.find((f) => fieldKey(f.field) === dialog.fieldKey);
   if (!state) return null;
   return (

@@ -1,13 +1,15 @@
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { Link } from "react-router";
-import type { TrialEvaluation } from "~/core/run";
+import { type MaybeMark, maybeMarks, type TrialEvaluation } from "~/core/run";
 
 export interface TrialActions {
   readonly onStrike: (trialId: string) => void;
   readonly onRestore: (trialId: string) => void;
   readonly onMark: (trialId: string, kind: "rough" | "fine") => void;
   readonly onLabel: (trialId: string) => void;
+  readonly onBack: (trialId: string) => void;
+  readonly onEnd: (trialId: string, mark: MaybeMark) => void;
 }
 
 interface TrialMenuProps {
@@ -23,6 +25,9 @@ interface TrialMenuProps {
 export function TrialMenu({ anchor, trial, locked, workingHref, actions, onClose }: TrialMenuProps) {
   const { id, record, result } = trial;
   const rough = record.kind === "rough";
+  const final = trial.fields.find(({ field }) => field.kind === "burette.final" && !field.aside)?.present;
+  const symbol = trial.fields.find(({ field }) => field.kind === "burette.maybe")?.field.symbol ?? "";
+  const marks = final ? maybeMarks(record.observations, symbol).filter((m) => m.text !== final.text) : [];
   const entry = (words: string, act: () => void) => (
     <MenuItem
       key={words}
@@ -47,6 +52,8 @@ export function TrialMenu({ anchor, trial, locked, workingHref, actions, onClose
           ? entry("Restore", () => actions.onRestore(id))
           : entry("Strike out …", () => actions.onStrike(id)),
         entry("Rename …", () => actions.onLabel(id)),
+        ...(final ? [entry("Overshot: brought back …", () => actions.onBack(id))] : []),
+        ...marks.map((mark) => entry(`The end was ${mark.text}, as marked`, () => actions.onEnd(id, mark))),
       ]}
     </Menu>
   );

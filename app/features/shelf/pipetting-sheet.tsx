@@ -18,7 +18,8 @@ interface PipettingSheetProps {
 export function PipettingSheet({ stock, volumeMl, levels, burette }: PipettingSheetProps) {
   const volumes = levels.map(({ plan }) => (plan.ok ? plan.value.deliveredMl : 0));
   const passes = burette ? burettePasses(volumes, burette) : null;
-  const reading = (ml: number) => ml.toFixed(burette?.decimals ?? 2);
+  const decimals = String(burette?.resolutionMl ?? "0.01").split(".")[1]?.length ?? 0;
+  const reading = (ml: number) => ml.toFixed(decimals);
   const heads = [
     "Flask",
     "Wanted, mol/L",

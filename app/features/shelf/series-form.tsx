@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { evenLevels, planSeries } from "~/core/prepare";
+import { buretteDecimals } from "~/core/run";
 import { concentrationText } from "~/formats/concentration";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
@@ -32,7 +33,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
         })
       : [];
   const usable = levels.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
-  const decimals = rules.burette.decimals;
+  const decimals = buretteDecimals(rules);
   const textsOf = (ml: number): Record<string, string> =>
     glass.kind === "burette"
       ? { "V_0:burette.initial": (0).toFixed(decimals), "V_0:burette.final": ml.toFixed(decimals) }

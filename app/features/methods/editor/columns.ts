@@ -149,6 +149,7 @@ export const reagentColumns: readonly Column[] = [
   { key: "amount", label: "Amount", wide: 1.6 },
   { key: "exact", label: "How exact", wide: 1.3, choices: yesNo("exact", "about") },
   { key: "when", label: "When", wide: 2.6 },
+  { key: "last", label: "Added", wide: 1.4, choices: yesNo("at the last", "at once") },
 ];
 
 export const conditionColumns: readonly Column[] = [
@@ -156,5 +157,15 @@ export const conditionColumns: readonly Column[] = [
   { key: "from", label: "From, °C", reading: true },
   { key: "to", label: "To, °C", reading: true },
   { key: "minutes", label: "Minutes", reading: true },
+  {
+    key: "counts",
+    label: "Counts as",
+    wide: 1.2,
+    choices: [
+      { value: "", label: "not said" },
+      { value: "for", label: "just that" },
+      { value: "within", label: "at most" },
+    ],
+  },
   { key: "strict", label: "Strict", wide: 1.2, choices: yesNo("strict", "loose") },
 ];

@@ -19,6 +19,8 @@ export interface StageDraft {
   readonly expectLow: string;
   readonly expectHigh: string;
   readonly indicator: string;
+  readonly equivalents: string;
+  readonly persistSeconds: string;
   readonly persistence: string;
   readonly meniscus: string;
   readonly ribbon: readonly Row[];
@@ -60,7 +62,11 @@ const given = (x: string | undefined): boolean => (x ?? "").trim() !== "";
 const trimmed = (row: Row, key: string): string => (row[key] ?? "").trim();
 
 /** An input as a row of texts; the columns that its kind does not have stay empty. */
-export function inputRow(input: Input): Row {
+export /** How a time counts, where the row says it. */
+const countsOf = ({ counts }: Row): { counts?: "for" | "within" } =>
+  counts === "for" || counts === "within" ? { counts } : {};
+
+function inputRow(input: Input): Row {
   const { is, symbol, label } = input;
   const row: Record<string, string> = { is, symbol, label, per: "per" in input ? input.per : "run" };
   if ("of" in input) row.of = text(input.of);
@@ -236,6 +242,8 @@ function stageDraft(stage: ComputedStage): StageDraft {
     expectLow: text(titration?.expectMl?.[0]),
     expectHigh: text(titration?.expectMl?.[1]),
     indicator: titration?.indicator ?? "",
+    equivalents: text(stage.result.equivalents),
+    persistSeconds: text(titration?.persistSeconds),
     persistence: titration?.persistence ?? "",
     meniscus: titration?.meniscus ?? "bottom",
     ribbon: (titration?.ribbon ?? []).map(({ color, looks, do: act, end }) => ({
@@ -244,17 +252,19 @@ function stageDraft(stage: ComputedStage): StageDraft {
       do: act,
       end: end ? "yes" : "",
     })),
-    reagents: (stage.reagents ?? []).map(({ name, amount, exact, when }) => ({
+    reagents: (stage.reagents ?? []).map(({ name, amount, exact, when, last }) => ({
       name,
       amount,
       exact: exact ? "yes" : "",
       when,
+      last: last ? "yes" : "",
     })),
-    conditions: (stage.conditions ?? []).map(({ what, celsius, minutes, strict }) => ({
+    conditions: (stage.conditions ?? []).map(({ what, celsius, minutes, strict, counts }) => ({
       what,
       from: text(celsius?.[0]),
       to: text(celsius?.[1]),
       minutes: text(minutes),
+      counts: counts ?? "",
       strict: strict ? "yes" : "",
     })),
     steps: stage.steps.join("\n"),
@@ -308,7 +318,11 @@ function stageOf(draft: StageDraft): ComputedStage {
       title: trimmed(row, "title"),
       unit: trimmed(row, "unit"),
     })),
-    result: { ...resultOfRow(main), ...(given(draft.assigns) ? { assigns: draft.assigns.trim() } : {}) },
+    result: {
+      ...resultOfRow(main),
+      ...(given(draft.assigns) ? { assigns: draft.assigns.trim() } : {}),
+      ...(given(draft.equivalents) ? { equivalents: Number(draft.equivalents) } : {}),
+    },
     ...(also.length > 0 ? { also } : {}),
     ...(draft.reagents.length > 0
       ? {
@@ -317,6 +331,7 @@ function stageOf(draft: StageDraft): ComputedStage {
             amount: trimmed(row, "amount"),
             exact: row.exact === "yes",
             when: trimmed(row, "when"),
+            ...(row.last === "yes" ? { last: true } : {}),
           })),
         }
       : {}),
@@ -328,6 +343,7 @@ function stageOf(draft: StageDraft): ComputedStage {
               ? { celsius: [Number(decimal(row.from)), Number(decimal(row.to))] as [number, number] }
               : {}),
             ...(given(row.minutes) ? { minutes: Number(decimal(row.minutes)) } : {}),
+            ...countsOf(row),
             ...(row.strict === "yes" ? { strict: true } : {}),
           })),
         }
@@ -361,6 +377,7 @@ function stageOf(draft: StageDraft): ComputedStage {
       : {}),
     indicator: draft.indicator.trim(),
     persistence: draft.persistence.trim(),
+    ...(given(draft.persistSeconds) ? { persistSeconds: Number(decimal(draft.persistSeconds)) } : {}),
     meniscus: draft.meniscus === "top" ? "top" : "bottom",
     ribbon: draft.ribbon.map((row) => ({
       color: row.color ?? "#eef1ee",

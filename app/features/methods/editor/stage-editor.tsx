@@ -139,6 +139,8 @@ export function StageEditor(props: StageEditorProps) {
               </MenuItem>
             ))}
         </TextField>
+        {stage.assigns !== "" &&
+          text("equivalents", "Equivalents per mole", "for its normality; empty: none")}
         {titration && (
           <>
             <TextField
@@ -177,6 +179,7 @@ export function StageEditor(props: StageEditorProps) {
           <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
             {text("indicator", "Indicator")}
             {text("persistence", "How long the end must stay")}
+            {text("persistSeconds", "In seconds, for the stopwatch", "30 where nothing is said")}
           </Box>
           <Part title="What the flask looks like on the way">
             <Rows
@@ -194,7 +197,7 @@ export function StageEditor(props: StageEditorProps) {
           name="Reagent"
           rows={stage.reagents}
           columnsOf={() => reagentColumns}
-          fresh={{ name: "", amount: "", exact: "", when: "" }}
+          fresh={{ name: "", amount: "", exact: "", when: "", last: "" }}
           onChange={(reagents) => onChange({ reagents })}
         />
       </Part>
@@ -203,7 +206,7 @@ export function StageEditor(props: StageEditorProps) {
           name="Condition"
           rows={stage.conditions}
           columnsOf={() => conditionColumns}
-          fresh={{ what: "", from: "", to: "", minutes: "", strict: "" }}
+          fresh={{ what: "", from: "", to: "", minutes: "", counts: "", strict: "" }}
           onChange={(conditions) => onChange({ conditions })}
         />
       </Part>

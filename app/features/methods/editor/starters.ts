@@ -46,6 +46,8 @@ export const newStage = (key: string, kind: StageDraft["kind"]): StageDraft => (
       : { symbol: "c", name: "Concentration made", unit: "mol/L" },
   ],
   assigns: "",
+  equivalents: "",
+  persistSeconds: "",
   agree: kind === "titration" ? "V_a" : "titers",
   presumed: kind === "titration" ? "0.1" : "",
   expectLow: "",

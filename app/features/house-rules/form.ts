@@ -1,8 +1,11 @@
-import type { HouseRules } from "~/core/run";
+import { contradictions, type HouseRules } from "~/core/run";
 import { checkHouseRules } from "~/formats/house-rules";
 
 /** Messages beside the fields, by field name. */
 export type FormProblems = Readonly<Record<string, string>>;
+
+/** The form as it stands, by field name: what is typed or chosen. */
+export type RuleTexts = Readonly<Record<string, string>>;
 
 interface DecimalField {
   readonly name: string;
@@ -15,8 +18,10 @@ const decimalFields: readonly DecimalField[] = [
   { name: "withinMl", most: 5, aboveZero: true },
   { name: "partsPerThousand", most: 100, aboveZero: true },
   { name: "readingHalfWidthMl", most: 1, aboveZero: false },
+  { name: "readTwiceWithinMl", most: 1, aboveZero: true },
   { name: "readabilityG", most: 1, aboveZero: true },
   { name: "linearityG", most: 1, aboveZero: false },
+  { name: "labC", most: 45, aboveZero: false },
   { name: "halfRangeC", most: 20, aboveZero: false },
   { name: "priorRepeatabilityPercent", most: 10, aboveZero: false, optional: true },
 ];
@@ -44,12 +49,46 @@ function agreementOf(text: (name: string) => string): Record<string, unknown> {
   }
 }
 
-/** Reads the form of the house rules; a comma is taken for a decimal point. Either the rules, or what is wrong and where. */
-export function readHouseRulesForm(form: FormData): { rules: HouseRules } | { problems: FormProblems } {
-  const text = (name: string) => {
-    const value = form.get(name);
-    return typeof value === "string" ? value.trim().replace(",", ".") : "";
+/** House rules as the form shows them; fields that the rule of agreement does not use hold what is usual. */
+export function textsOfRules(rules: HouseRules): RuleTexts {
+  const { agreement, burette, glassware, balance, temperature, words } = rules;
+  const yes = (is: boolean) => (is ? "yes" : "no");
+  return {
+    agreement: agreement.rule,
+    replicates: String("replicates" in agreement ? agreement.replicates : 2),
+    withinMl: "withinMl" in agreement ? agreement.withinMl : "0.10",
+    partsPerThousand: "partsPerThousand" in agreement ? agreement.partsPerThousand : "2",
+    agreementOf: rules.agreementOf,
+    outliers: rules.outliers,
+    average: rules.average,
+    capacityMl: String(burette.capacityMl),
+    resolutionMl: burette.resolutionMl,
+    readingHalfWidthMl: burette.readingHalfWidthMl,
+    start: burette.start,
+    meniscus: burette.meniscus,
+    readTwice: yes(burette.readTwice),
+    readTwiceWithinMl: burette.readTwiceWithinMl,
+    toleranceClass: glassware.toleranceClass,
+    toleranceShape: glassware.toleranceShape,
+    readabilityG: balance.readabilityG,
+    linearityG: balance.linearityG,
+    correctBuoyancy: yes(balance.correctBuoyancy),
+    labC: temperature.labC,
+    halfRangeC: temperature.halfRangeC,
+    temperatureShape: temperature.shape,
+    priorRepeatabilityPercent: rules.priorRepeatabilityPercent,
+    plusMinus: rules.plusMinus,
+    digits: rules.digits,
+    percentError: rules.percentError,
+    titer: words.titer,
+    volume: words.volume,
+    normality: yes(words.normality),
   };
+}
+
+/** Reads the form; a comma is taken for a decimal point. Either the rules, or what is wrong and where. */
+export function rulesOfTexts(texts: RuleTexts): { rules: HouseRules } | { problems: FormProblems } {
+  const text = (name: string) => (texts[name] ?? "").trim().replace(",", ".");
   const problems: Record<string, string> = {};
   const agreement = agreementOf(text);
   for (const field of decimalFields) {
@@ -64,14 +103,19 @@ export function readHouseRulesForm(form: FormData): { rules: HouseRules } | { pr
     problems.replicates = "A whole number from 1 to 12";
   }
   if (Object.keys(problems).length > 0) return { problems };
-  const rules = checkHouseRules({
+  const checked = checkHouseRules({
     agreement,
     agreementOf: text("agreementOf"),
     outliers: text("outliers"),
+    average: text("average"),
     burette: {
       capacityMl: Number(text("capacityMl")),
-      decimals: Number(text("decimals")),
+      resolutionMl: text("resolutionMl"),
       readingHalfWidthMl: text("readingHalfWidthMl"),
+      start: text("start"),
+      meniscus: text("meniscus"),
+      readTwice: text("readTwice") === "yes",
+      readTwiceWithinMl: text("readTwiceWithinMl"),
     },
     glassware: { toleranceClass: text("toleranceClass"), toleranceShape: text("toleranceShape") },
     balance: {
@@ -79,11 +123,16 @@ export function readHouseRulesForm(form: FormData): { rules: HouseRules } | { pr
       linearityG: text("linearityG"),
       correctBuoyancy: text("correctBuoyancy") === "yes",
     },
-    temperature: { halfRangeC: text("halfRangeC"), shape: text("temperatureShape") },
+    temperature: { labC: text("labC"), halfRangeC: text("halfRangeC"), shape: text("temperatureShape") },
     priorRepeatabilityPercent: text("priorRepeatabilityPercent"),
     plusMinus: text("plusMinus"),
     digits: text("digits"),
     percentError: text("percentError"),
+    words: { titer: text("titer"), volume: text("volume"), normality: text("normality") === "yes" },
   });
-  return rules.ok ? { rules: rules.value } : { problems: { form: `Not saved: ${rules.problem.message}` } };
+  if (!checked.ok) return { problems: { form: `Not saved: ${checked.problem.message}` } };
+  const wrong = contradictions(checked.value);
+  return wrong.length > 0
+    ? { problems: Object.fromEntries(wrong.map(({ field, message }) => [field, message])) }
+    : { rules: checked.value };
 }

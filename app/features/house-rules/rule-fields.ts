@@ -1,0 +1,283 @@
+import { buretteSteps } from "~/core/run";
+import type { RuleTexts } from "./form";
+
+export interface RuleFieldDefinition {
+  readonly name: string;
+  readonly label: string;
+  /** What it is for, in a line, with an example. */
+  readonly explain: string;
+  readonly choices?: readonly (readonly [value: string, label: string])[];
+  /** Whether it plays a part, as the form stands. */
+  readonly when?: (texts: RuleTexts) => boolean;
+}
+
+export interface RuleGroup {
+  readonly title: string;
+  readonly note: string;
+  readonly fields: readonly RuleFieldDefinition[];
+}
+
+const yesNo = (yes: string, no: string) =>
+  [
+    ["no", no],
+    ["yes", yes],
+  ] as const;
+
+const withinShapes = [
+  ["triangular", "mostly near the middle"],
+  ["rectangular", "anywhere within"],
+] as const;
+
+/** Every convention of the house, in groups: how each is asked, and a line on it with an example. */
+export const ruleGroups: readonly RuleGroup[] = [
+  {
+    title: "When trials agree",
+    note: "What closes a set. A test for outliers only advises: nothing is left out because of it.",
+    fields: [
+      {
+        name: "agreement",
+        label: "A set agrees when",
+        explain: "24.35, 24.40 and 24.42 lie within 0.10 of each other; the rough one never counts.",
+        choices: [
+          ["n-within", "so many lie within this of each other"],
+          ["within-of-mean", "so many lie within ± this of their mean"],
+          ["identical", "so many read the same"],
+          ["relative-spread", "so many differ by a part of their mean"],
+          ["two-else-third", "the first two do, else with a third"],
+        ],
+      },
+      {
+        name: "replicates",
+        label: "Trials that must agree",
+        explain: "3: a third confirms the first two.",
+        when: ({ agreement }) => agreement !== "two-else-third",
+      },
+      {
+        name: "withinMl",
+        label: "Within, mL",
+        explain: "0.10 is two drops.",
+        when: ({ agreement }) => agreement !== "identical" && agreement !== "relative-spread",
+      },
+      {
+        name: "partsPerThousand",
+        label: "Range at most, ‰ of the mean",
+        explain: "2 ‰ of 25 mL is 0.05 mL.",
+        when: ({ agreement }) => agreement === "relative-spread",
+      },
+      {
+        name: "agreementOf",
+        label: "Held against",
+        explain:
+          "Flasks of 0.51 and 0.48 g take unlike titers: they are compared per gram, or by their results.",
+        choices: [
+          ["titers", "titers, per amount if unlike"],
+          ["results", "results, each flask’s own"],
+        ],
+      },
+      {
+        name: "average",
+        label: "Averaged are",
+        explain: "Titers first: the mean of 24.35 and 24.40 is 24.375, from which one result follows.",
+        choices: [
+          ["results", "results of the trials"],
+          ["titers", "titers, where flasks are alike"],
+        ],
+      },
+      {
+        name: "outliers",
+        label: "Outliers are looked for",
+        explain: "Of 24.35, 24.40 and 25.10 it would name the last; you decide.",
+        choices: [
+          ["none", "not at all"],
+          ["dixon-90", "by Dixon’s Q, 90 %"],
+          ["dixon-95", "by Dixon’s Q, 95 %"],
+          ["dixon-99", "by Dixon’s Q, 99 %"],
+          ["grubbs", "by Grubbs’ test, 5 %"],
+        ],
+      },
+    ],
+  },
+  {
+    title: "Burette",
+    note: "The one on the bench, and how it is read.",
+    fields: [
+      {
+        name: "capacityMl",
+        label: "Capacity",
+        explain: "An end that would lie past the last mark is told before the trial.",
+        choices: [10, 25, 50, 100].map((ml) => [String(ml), `${ml} mL`] as const),
+      },
+      {
+        name: "resolutionMl",
+        label: "Read to",
+        explain: "Half a division, 0.05: 24.35 and 24.40 are readings, 24.37 is none.",
+        choices: buretteSteps.map((step) => [
+          step,
+          {
+            "0.001": "0.001 mL",
+            "0.01": "0.01 mL, estimated",
+            "0.02": "0.02 mL",
+            "0.05": "0.05 mL, half a division",
+            "0.1": "0.1 mL, the mark",
+          }[step],
+        ]),
+      },
+      {
+        name: "readingHalfWidthMl",
+        label: "A reading is good to ±, mL",
+        explain: "0.02: 24.35 stands for 24.33 to 24.37.",
+      },
+      {
+        name: "meniscus",
+        label: "Meniscus",
+        explain: "By color: the bottom of clear liquids, the top of permanganate and iodine.",
+        choices: [
+          ["by-color", "by the color of the liquid"],
+          ["bottom", "always at the bottom"],
+          ["top", "always at the top"],
+        ],
+      },
+      {
+        name: "start",
+        label: "Each titration starts",
+        explain: "At zero: a start at 1.20 is asked about.",
+        choices: [
+          ["anywhere", "where the meniscus stands"],
+          ["zero", "at the zero mark"],
+        ],
+      },
+      {
+        name: "readTwice",
+        label: "Each reading is typed",
+        explain:
+          "Twice: the second without sight of the first, as when 13.30 was called out and 13.50 written.",
+        choices: yesNo("twice, the second time blind", "once"),
+      },
+      {
+        name: "readTwiceWithinMl",
+        label: "The two may differ by, mL",
+        explain: "0.02; by more, it asks which one it is.",
+        when: ({ readTwice }) => readTwice === "yes",
+      },
+    ],
+  },
+  {
+    title: "Results",
+    note: "How far a result is known, and how it is written.",
+    fields: [
+      {
+        name: "plusMinus",
+        label: "What follows ±",
+        explain: "0.1021 ± 0.0004 with k = 2, ± 0.0002 with u alone.",
+        choices: [
+          ["k2", "twice u (k = 2)"],
+          ["u", "u, standard uncertainty"],
+          ["i95", "95 % interval"],
+        ],
+      },
+      {
+        name: "digits",
+        label: "Digits of a result",
+        explain: "By its ±: 0.10214 ± 0.00020. By figures: 0.1021, since the titer has four.",
+        choices: [
+          ["uncertainty", "by its ±"],
+          ["significant-figures", "by significant figures"],
+        ],
+      },
+      {
+        name: "percentError",
+        label: "A percent error is given",
+        explain: "−1.2 %, or 1.2 %.",
+        choices: [
+          ["signed", "above or below"],
+          ["absolute", "without its sign"],
+        ],
+      },
+      {
+        name: "priorRepeatabilityPercent",
+        label: "Repeatability known, %",
+        explain: "Of one trial, from earlier work: 0.05. Empty where unknown.",
+      },
+    ],
+  },
+  {
+    title: "Words and units",
+    note: "On every screen and in reports. What is typed and stored stays as it is.",
+    fields: [
+      {
+        name: "titer",
+        label: "The volume used is called",
+        explain: "Mean titer 24.38, or mean titre 24.38.",
+        choices: [
+          ["titer", "titer"],
+          ["titre", "titre"],
+        ],
+      },
+      {
+        name: "volume",
+        label: "Volumes are in",
+        explain: "25.00 mL and mol/L, or 25.00 cm³ and mol/dm³.",
+        choices: [
+          ["mL", "mL"],
+          ["cm³", "cm³"],
+        ],
+      },
+      {
+        name: "normality",
+        label: "Normality of a titrant",
+        explain: "0.0200 mol/L of permanganate is 0.100 N, since it takes up five electrons.",
+        choices: yesNo("beside its concentration", "not given"),
+      },
+    ],
+  },
+  {
+    title: "Glassware",
+    note: "Tolerances of burettes and pipettes, and how they are taken.",
+    fields: [
+      {
+        name: "toleranceClass",
+        label: "Class",
+        explain: "A 25 mL pipette: ± 0.03 mL in class A, twice that in class B.",
+        choices: [
+          ["A", "class A"],
+          ["B", "class B, twice that"],
+        ],
+      },
+      {
+        name: "toleranceShape",
+        label: "Glass within its tolerance lies",
+        explain: "Near the middle: the makers aim at the mark.",
+        choices: withinShapes,
+      },
+    ],
+  },
+  {
+    title: "Balance and room",
+    note: "What the balance shows, and how far the room is from 20 °C, at which glass is right.",
+    fields: [
+      { name: "readabilityG", label: "Balance shows steps of, g", explain: "0.0001: 0.5104 g." },
+      { name: "linearityG", label: "Linear within ±, g", explain: "From its certificate: 0.0002." },
+      {
+        name: "correctBuoyancy",
+        label: "Buoyancy of air",
+        explain: "It lifts 0.5 g of a salt by about 0.3 mg.",
+        choices: yesNo("corrected, by density", "left alone"),
+      },
+      {
+        name: "labC",
+        label: "Lab temperature, °C",
+        explain: "At 25 °C a volume of 25 mL holds 0.03 mL less substance: that is counted in the ±.",
+      },
+      { name: "halfRangeC", label: "Room within ±, °C", explain: "3: the windows are open." },
+      {
+        name: "temperatureShape",
+        label: "Room within its range lies",
+        explain: "In 95 of 100: as a weather record says it.",
+        choices: [
+          ["rectangular", "anywhere within"],
+          ["normal95", "in 95 cases of 100"],
+        ],
+      },
+    ],
+  },
+];

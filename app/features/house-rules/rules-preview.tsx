@@ -1,0 +1,90 @@
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { effectsOfRules, type HouseRules, type RunRecord } from "~/core/run";
+import { colors } from "../../theme/theme";
+import { numbersOut } from "../../ui/number-text";
+import { Sheet } from "../../ui/sheet";
+
+interface RulesPreviewProps {
+  /** Open runs to try the rules on. */
+  runs: readonly RunRecord[];
+  chosen: RunRecord | null;
+  onChoose: (id: string) => void;
+  /** The rules as the form stands; null while something in it is wrong. */
+  rules: HouseRules | null;
+}
+
+/** What the rules would change in an open run, at once and before anything is saved. */
+export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProps) {
+  const effects = chosen && rules ? effectsOfRules(chosen, rules) : [];
+  const stages = [...new Set(effects.map((e) => e.stage))];
+  return (
+    <Sheet component="section" aria-labelledby="preview-title" sx={{ borderTop: `4px solid ${colors.teal}` }}>
+      <Typography id="preview-title" variant="h2" sx={{ mb: 1 }}>
+        What they would change
+      </Typography>
+      {runs.length === 0 ? (
+        <Typography color="textSecondary">
+          With a run in progress, it is shown here what other rules would change in it.
+        </Typography>
+      ) : (
+        <>
+          {runs.length > 1 && (
+            <TextField
+              select
+              id="preview-run"
+              label="In the run"
+              value={chosen?.id ?? ""}
+              onChange={(event) => onChoose(event.target.value)}
+              sx={{ mb: 1.5 }}
+              fullWidth
+              slotProps={{ htmlInput: { "aria-label": "In the run" } }}
+            >
+              {runs.map((run) => (
+                <MenuItem key={run.id} value={run.id}>
+                  {run.title}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+          <Box role="status" data-testid="rules-effects">
+            {rules === null ? (
+              <Typography color="textSecondary">Mend the marked fields first.</Typography>
+            ) : effects.length === 0 ? (
+              <Typography color="textSecondary">
+                Nothing in {runs.length === 1 ? chosen?.title : "this run"} would change.
+              </Typography>
+            ) : (
+              stages.map((stage) => (
+                <Box key={stage} sx={{ mb: 1.5 }}>
+                  <Typography sx={{ fontWeight: 700 }}>{stage}</Typography>
+                  {effects
+                    .filter((e) => e.stage === stage)
+                    .map(({ what, from, to }) => (
+                      <Box key={what} sx={{ mt: 0.75, pl: 1.25, borderLeft: `3px solid ${colors.line}` }}>
+                        <Typography variant="body2" color="textSecondary">
+                          {what}
+                        </Typography>
+                        <Box
+                          sx={{
+                            color: colors.inkSoft,
+                            textDecoration: "line-through",
+                            textDecorationColor: colors.lineStrong,
+                          }}
+                        >
+                          {numbersOut(from)}
+                        </Box>
+                        <Box sx={{ fontWeight: 600 }}>{numbersOut(to)}</Box>
+                      </Box>
+                    ))}
+                </Box>
+              ))
+            )}
+          </Box>
+        </>
+      )}
+    </Sheet>
+  );
+}

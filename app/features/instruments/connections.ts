@@ -1,0 +1,136 @@
+import { useSyncExternalStore } from "react";
+import {
+  type BalanceActs,
+  type BuretteActs,
+  type Connection,
+  type Fault,
+  type Instrument,
+  type Reading,
+  serialInstrument,
+  type SerialPortLike,
+  simulatedBalance,
+  simulatedBurette,
+  simulatedThermometer,
+  type ThermometerActs,
+  watched,
+} from "~/devices";
+import { type InstrumentChoice, readSettings, type Role, roleUnits } from "./settings";
+
+interface Acts {
+  readonly balance?: BalanceActs;
+  readonly burette?: BuretteActs;
+  readonly thermometer?: ThermometerActs;
+}
+
+/** An instrument as screens see it. */
+export interface InstrumentState {
+  readonly state: "off" | "connecting" | "on" | "failed";
+  /** What is wrong, or was a moment ago. */
+  readonly message: string;
+  readonly reading: Reading | null;
+  /** What can be done to a simulated one. */
+  readonly acts: Acts;
+}
+
+const off: InstrumentState = { state: "off", message: "", reading: null, acts: {} };
+const states = new Map<Role, InstrumentState>();
+const open = new Map<Role, { connection: Connection; stop: () => void }>();
+const listeners = new Set<() => void>();
+
+function put(role: Role, change: Partial<InstrumentState>): void {
+  states.set(role, { ...(states.get(role) ?? off), ...change });
+  listeners.forEach((listener) => listener());
+}
+
+const faultOf = ({ fault }: InstrumentChoice): Fault | undefined =>
+  fault === "none" ? undefined : { kind: fault, afterSeconds: 30 };
+
+/** The serial port that the browser lets the person choose. */
+async function chosenPort(): Promise<SerialPortLike> {
+  const { serial } = navigator as { serial?: { requestPort: () => Promise<SerialPortLike> } };
+  if (!serial) throw new Error("no serial ports");
+  return serial.requestPort();
+}
+
+const names: Record<Role, string> = {
+  balance: "The balance",
+  burette: "The burette",
+  thermometer: "The thermometer",
+};
+
+async function connectSimulated(role: Role, choice: InstrumentChoice): Promise<[Connection, Acts] | string> {
+  const seed = Date.now() >>> 0;
+  const fault = faultOf(choice);
+  switch (role) {
+    case "balance": {
+      const made = await simulatedBalance({ seed, readabilityG: 0.0001, fault }).connect();
+      return made.ok ? [made.value, { balance: made.value.act }] : made.problem.message;
+    }
+    case "burette": {
+      const made = await simulatedBurette({ seed, capacityMl: 50, resolutionMl: 0.01, fault }).connect();
+      return made.ok ? [made.value, { burette: made.value.act }] : made.problem.message;
+    }
+    case "thermometer": {
+      const made = await simulatedThermometer({ seed, startC: 72, roomC: 21, fault }).connect();
+      return made.ok ? [made.value, { thermometer: made.value.act }] : made.problem.message;
+    }
+  }
+}
+
+async function connectSerial(
+  role: Role,
+  { line, baudRate }: InstrumentChoice,
+): Promise<[Connection, Acts] | string> {
+  if (!("serial" in navigator)) {
+    return "This browser gives no access to serial ports: use one that does, or the simulated instrument";
+  }
+  const instrument: Instrument = serialInstrument(
+    names[role],
+    chosenPort,
+    { line, unit: roleUnits[role] },
+    baudRate,
+  );
+  const made = await instrument.connect();
+  return made.ok ? [made.value, {}] : made.problem.message;
+}
+
+/** Connects the instrument that is chosen for a role; it stays connected from screen to screen. */
+export async function connectInstrument(role: Role): Promise<void> {
+  disconnectInstrument(role);
+  put(role, { ...off, state: "connecting" });
+  const choice = readSettings()[role];
+  const made = await (choice.source === "serial" ? connectSerial : connectSimulated)(role, choice);
+  if (typeof made === "string") return put(role, { state: "failed", message: made });
+  const [connection, acts] = made;
+  put(role, { state: "on", acts });
+  const stop = watched(connection, (next) => {
+    if (next.ok) return put(role, { reading: next.value, message: "" });
+    // A reading from before is no reading any more.
+    put(role, {
+      message: next.problem.message,
+      reading: null,
+      ...(connection.connected() ? {} : { state: "failed" }),
+    });
+  });
+  open.set(role, { connection, stop });
+}
+
+export function disconnectInstrument(role: Role): void {
+  const there = open.get(role);
+  there?.stop();
+  there?.connection.disconnect();
+  open.delete(role);
+  put(role, off);
+}
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+export const useInstrument = (role: Role): InstrumentState =>
+  useSyncExternalStore(
+    subscribe,
+    () => states.get(role) ?? off,
+    () => off,
+  );

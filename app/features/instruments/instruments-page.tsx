@@ -1,0 +1,207 @@
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { lineReader } from "~/devices";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { disconnectInstrument } from "./connections";
+import { InstrumentDisplay } from "./display";
+import {
+  type InstrumentChoice,
+  type PhotometerChoice,
+  type Role,
+  roles,
+  roleUnits,
+  useInstrumentSettings,
+  writeSettings,
+} from "./settings";
+
+const about: Record<Role, { title: string; says: string; example: string }> = {
+  balance: { title: "Balance", says: "Masses, in g.", example: "S   10.2345 g" },
+  burette: { title: "Burette", says: "Readings, in mL, and drops.", example: "VOL 24.35 mL" },
+  thermometer: { title: "Thermometer", says: "Of the flask, in °C.", example: "61.2 C" },
+};
+
+/** The instruments beside this device: which are read by themselves, and how. */
+export function InstrumentsPage() {
+  const settings = useInstrumentSettings();
+  const change = (role: Role, choice: Partial<InstrumentChoice>) => {
+    // What was connected by the old choice is not what was chosen.
+    disconnectInstrument(role);
+    writeSettings({ ...settings, [role]: { ...settings[role], ...choice } });
+  };
+  return (
+    <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: { xs: 1.5, sm: 3 }, py: 2.5 }}>
+      <Typography variant="h1">Instruments</Typography>
+      <Typography color="textSecondary" sx={{ mb: 2 }}>
+        What stands beside this device and can be read by itself. On a run, “Take reading” puts a steady value
+        into the field; it is kept with the reading that it came from an instrument.
+      </Typography>
+      <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "minmax(0,1fr)", md: "1fr 1fr" } }}>
+        {roles.map((role) => (
+          <InstrumentSheet key={role} role={role} choice={settings[role]} onChange={(c) => change(role, c)} />
+        ))}
+        <PhotometerSheet
+          choice={settings.photometer}
+          onChange={(photometer) => writeSettings({ ...settings, photometer })}
+        />
+      </Box>
+    </Box>
+  );
+}
+
+interface InstrumentSheetProps {
+  role: Role;
+  choice: InstrumentChoice;
+  onChange: (choice: Partial<InstrumentChoice>) => void;
+}
+
+function InstrumentSheet({ role, choice, onChange }: InstrumentSheetProps) {
+  const { title, says, example } = about[role];
+  return (
+    <Sheet
+      component="section"
+      aria-labelledby={`${role}-title`}
+      sx={{ display: "grid", gap: 1.5, alignContent: "start" }}
+    >
+      <Box>
+        <Typography id={`${role}-title`} variant="h2">
+          {title}
+        </Typography>
+        <Typography variant="body2" color="textSecondary">
+          {says}
+        </Typography>
+      </Box>
+      <Pick
+        id={`${role}-source`}
+        label={`${title} is read`}
+        value={choice.source}
+        choices={[
+          ["none", "by eye, and typed"],
+          ["simulated", "by a simulated one"],
+          ["serial", "over the serial port"],
+        ]}
+        onChange={(source) => onChange({ source: source as InstrumentChoice["source"] })}
+      />
+      {choice.source === "simulated" && (
+        <Pick
+          id={`${role}-fault`}
+          label="It behaves"
+          value={choice.fault}
+          choices={[
+            ["none", "well"],
+            ["garbage", "sends garbage after half a minute"],
+            ["freeze", "freezes after half a minute"],
+            ["unplug", "loses its cable after half a minute"],
+          ]}
+          onChange={(fault) => onChange({ fault: fault as InstrumentChoice["fault"] })}
+        />
+      )}
+      {choice.source === "serial" && (
+        <SerialFields role={role} choice={choice} example={example} onChange={onChange} />
+      )}
+      {choice.source !== "none" && <InstrumentDisplay role={role} />}
+    </Sheet>
+  );
+}
+
+/** How a line of a real instrument is read, tried on an example at each key. */
+function SerialFields({ role, choice, example, onChange }: InstrumentSheetProps & { example: string }) {
+  const reader = lineReader({ line: choice.line, unit: roleUnits[role] });
+  const tried = reader.ok ? reader.value(example) : null;
+  const told = !reader.ok
+    ? reader.problem.message
+    : tried
+      ? `“${example}” is read as ${tried.value} ${roleUnits[role]}${tried.stable ? ", steady" : ""}.`
+      : `“${example}” would not fit it: your instrument’s lines may.`;
+  return (
+    <>
+      <TextField
+        id={`${role}-line`}
+        label="A line as it sends it"
+        value={choice.line}
+        onChange={(event) => onChange({ line: event.target.value })}
+        error={!reader.ok}
+        helperText={told}
+        slotProps={{ htmlInput: { style: { fontFamily: fonts.reading }, spellCheck: false } }}
+      />
+      <Typography variant="body2" sx={{ color: colors.inkSoft }}>
+        {"{value}"} stands for the number, {"{any}"} for whatever may come, {"{stable:S}"} for a mark that is
+        there only when it stands still. Without such a mark three equal lines count as steady.
+      </Typography>
+      <Pick
+        id={`${role}-baud`}
+        label="Speed, baud"
+        value={String(choice.baudRate)}
+        choices={[1200, 2400, 4800, 9600, 19_200, 38_400, 57_600, 115_200].map((b) => [String(b), String(b)])}
+        onChange={(baud) => onChange({ baudRate: Number(baud) })}
+      />
+    </>
+  );
+}
+
+function PhotometerSheet(props: { choice: PhotometerChoice; onChange: (choice: PhotometerChoice) => void }) {
+  const { choice, onChange } = props;
+  return (
+    <Sheet
+      component="section"
+      aria-labelledby="photometer-title"
+      sx={{ display: "grid", gap: 1.5, alignContent: "start" }}
+    >
+      <Box>
+        <Typography id="photometer-title" variant="h2">
+          Photometer
+        </Typography>
+        <Typography variant="body2" color="textSecondary">
+          Absorbance; it is connected where cuvettes are read.
+        </Typography>
+      </Box>
+      <Pick
+        id="photometer-kind"
+        label="The simulated one has"
+        value={choice.kind}
+        choices={[
+          ["continuous", "any wavelength, 190 to 1100 nm"],
+          ["filters", "filters of 420, 470, 510, 560, 620 and 690 nm"],
+        ]}
+        onChange={(kind) => onChange({ ...choice, kind: kind as PhotometerChoice["kind"] })}
+      />
+      <Pick
+        id="photometer-warm"
+        label="Its lamp is"
+        value={choice.warmUp}
+        choices={[
+          ["warm", "warm already"],
+          ["cold", "cold: it drifts for some minutes"],
+        ]}
+        onChange={(warmUp) => onChange({ ...choice, warmUp: warmUp as PhotometerChoice["warmUp"] })}
+      />
+    </Sheet>
+  );
+}
+
+interface PickProps {
+  id: string;
+  label: string;
+  value: string;
+  choices: readonly (readonly [string, string])[];
+  onChange: (value: string) => void;
+}
+
+const Pick = ({ id, label, value, choices, onChange }: PickProps) => (
+  <TextField
+    select
+    id={id}
+    label={label}
+    value={value}
+    onChange={(event) => onChange(event.target.value)}
+    slotProps={{ htmlInput: { "aria-label": label } }}
+  >
+    {choices.map(([choice, words]) => (
+      <MenuItem key={choice} value={choice}>
+        {words}
+      </MenuItem>
+    ))}
+  </TextField>
+);

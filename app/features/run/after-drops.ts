@@ -1,0 +1,10 @@
+import { buretteAfterDrops, type Field, type HouseRules } from "~/core/run";
+import { savedReading, type TrialEntry } from "./use-trial-entry";
+
+/** The final reading so many drops further than what is typed, or than the start of the trial where nothing is. */
+export function afterDrops(entry: TrialEntry, field: Field, drops: number, rules: HouseRules): string {
+  const initial = entry.fields.find((f) => f.symbol === field.symbol && f.kind === "burette.initial");
+  const start = initial ? (savedReading(entry, initial)?.text ?? entry.textOf(initial)) : "0";
+  const from = Number((entry.textOf(field) || start).replace(",", "."));
+  return buretteAfterDrops(Number.isFinite(from) ? from : 0, drops, rules);
+}

@@ -1,0 +1,131 @@
+import { isTaken } from "../../live/post";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { v7 as newId } from "uuid";
+import { fieldKey, type RunRecord, stageFields, trialFields, trialName, trialWords } from "~/core/run";
+import type { Observe } from "~/formats/requests";
+import { type Kept, letGo, tryAgain } from "../../live/outbox";
+import { colors, fonts } from "../../theme/theme";
+import { When } from "../../ui/when";
+import type { Send } from "./use-run";
+
+interface KeptPanelProps {
+  kept: readonly Kept[];
+  record: RunRecord;
+  send: Send;
+}
+
+/** What is read, and of which flask: "Final reading of trial 2". */
+function whatOf({ stageKey, trial: sent, symbol, kind }: Observe, record: RunRecord): string {
+  const definition = record.method.stages.find((s) => s.key === stageKey);
+  if (!definition || definition.kind === "conclude") return "A reading";
+  const fields = (sent ? trialFields : stageFields)(definition, record.houseRules);
+  const label = fields.find((f) => fieldKey(f) === fieldKey({ symbol, kind }))?.label ?? "A reading";
+  const trial = record.stages.flatMap((s) => s.trials).find((t) => t.id === sent?.id);
+  return trial ? `${label} of ${trialWords(trialName(trial))}` : label;
+}
+
+const wordsOf = ({ request }: Kept, record: RunRecord): string => {
+  if (request.intent === "observe") return `${whatOf(request, record)}, ${request.text}`;
+  if (request.intent === "enter") {
+    const texts = request.rows.flatMap(({ readings }) => readings.map((r) => r.text));
+    return `${texts.length === 1 ? "Reading" : "Readings"} ${texts.slice(0, 6).join(", ")}`;
+  }
+  return request.intent === "start-timer" ? `Timer: ${request.what}` : "The end of a timer";
+};
+
+/** What of this run is in this browser alone: waiting for the server, not taken by it, or one of two readings. */
+export function KeptPanel({ kept, record, send }: KeptPanelProps) {
+  if (kept.length === 0) return null;
+  const waiting = kept.filter((k) => k.refused === null);
+  const refused = kept.filter((k) => k.refused !== null);
+  return (
+    <Box
+      component="section"
+      aria-label="Kept in this browser"
+      sx={{
+        display: "grid",
+        gap: 1,
+        mb: 1.5,
+        bgcolor: colors.amberPale,
+        border: `1.5px solid ${colors.amber}`,
+        borderRadius: "12px",
+        px: 2,
+        py: 1.25,
+      }}
+    >
+      {waiting.length > 0 && (
+        <Box role="status">
+          <b>
+            {waiting.length === 1 ? "One change is" : `${waiting.length} changes are`} waiting for the server.
+          </b>{" "}
+          Go on working: they are kept in this browser, also when it is closed, and sent in order when the
+          server answers.
+          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5, color: colors.amberDeep }}>
+            {waiting.slice(0, 6).map((k) => (
+              <li key={k.seq}>{wordsOf(k, record)}</li>
+            ))}
+            {waiting.length > 6 && <li>and {waiting.length - 6} more</li>}
+          </Box>
+        </Box>
+      )}
+      {refused.map((k) =>
+        k.standing && k.request.intent === "observe" ? (
+          <TwoReadings key={k.seq} kept={k} request={k.request} record={record} send={send} />
+        ) : (
+          <Box key={k.seq} role="alert">
+            <b>{wordsOf(k, record)}, was not taken:</b> {k.refused}.{" "}
+            <Button size="small" onClick={() => void tryAgain(k.seq)}>
+              Send it again
+            </Button>
+            <Button size="small" color="secondary" onClick={() => void letGo(k.seq)}>
+              Let it go
+            </Button>
+          </Box>
+        ),
+      )}
+    </Box>
+  );
+}
+
+interface TwoReadingsProps {
+  kept: Kept;
+  request: Observe;
+  record: RunRecord;
+  send: Send;
+}
+
+/** Two devices read one thing, and differently: both are kept, and someone says which it is. */
+function TwoReadings({ kept, request, record, send }: TwoReadingsProps) {
+  const { standing } = kept;
+  if (!standing) return null;
+  const correct = (text: string, supersedes: string, reason: string) => {
+    const id = newId();
+    return [id, { ...request, id, text, supersedes, reason } as const] as const;
+  };
+  /** Whichever stands in the end, the other stands in the history of the field beside it. */
+  const settle = async (mine: boolean) => {
+    const why = `two readings, ${standing.text} and ${request.text}: ${mine ? request.text : standing.text} it is`;
+    const [id, first] = correct(request.text, standing.id, mine ? why : "a second reading");
+    const answers = [await send(first)];
+    if (!mine) answers.push(await send(correct(standing.text, id, why)[1]));
+    if (answers.every(isTaken)) await letGo(kept.seq);
+    else await tryAgain(kept.seq);
+  };
+  const number = { fontFamily: fonts.reading } as const;
+  return (
+    <Box role="alert">
+      <b>{whatOf(request, record)} was read twice.</b> <span style={number}>{standing.text}</span> by{" "}
+      {standing.person || "another device"}, <When at={standing.at} as="exact" />, and{" "}
+      <span style={number}>{request.text}</span> here. Which one is it?
+      <Box sx={{ display: "flex", gap: 1, mt: 0.75, flexWrap: "wrap" }}>
+        <Button variant="contained" onClick={() => void settle(false)}>
+          It is {standing.text}
+        </Button>
+        <Button variant="outlined" onClick={() => void settle(true)}>
+          It is {request.text}
+        </Button>
+      </Box>
+    </Box>
+  );
+}

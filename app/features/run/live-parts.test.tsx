@@ -1,0 +1,204 @@
+import InputBase from "@mui/material/InputBase";
+import { afterEach, describe, expect, test } from "@jest/globals";
+import { renderToString } from "react-dom/server";
+import { MemoryRouter } from "react-router";
+import { flask, runRecord } from "~/catalog/tests/build-record";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
+import { methods } from "~/catalog/methods";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { evaluateRun, type TitrationEvaluation, type TitrationStage, trialFields } from "~/core/run";
+import { timerState } from "~/core/timing";
+import { plausibleLoadG } from "~/devices/pan-load";
+import type { TrailLine } from "~/formats/answers";
+import type { Kept } from "../../live/outbox";
+import { ColorRibbon } from "../../ui/color-ribbon";
+import { speak } from "../../words/house";
+import { RulesPreview } from "../house-rules/rules-preview";
+import { TrailPage } from "../trail/trail-page";
+import { ReagentsAhead } from "./ahead";
+import { conditionWords } from "./conditions";
+import { timeOfFlask } from "./flask-bar";
+import { KeptPanel } from "./kept-panel";
+import { MaybeMarks } from "./maybe-marks";
+import { AgreementPanel } from "./panels";
+
+const text = (html: string) =>
+  html
+    .replace(/<style[^>]*>.*?<\/style>/gs, "")
+    .replace(/<!-- -->/g, "")
+    .replace(/<[^>]+>/g, " ")
+    .replace(/&quot;/g, '"')
+    .replace(/&#x27;/g, "'")
+    .replace(/\u00a0|\s+/g, " ");
+
+const record = runRecord([
+  flask("2.6106", "2.1000", "0.00", "25.00"),
+  flask("2.5901", "2.1000", "0.00", "24.01"),
+]);
+
+const kept = (change: Partial<Kept>): Kept => ({
+  seq: 1,
+  runId: "run",
+  at: 0,
+  refused: null,
+  standing: null,
+  request: {
+    intent: "observe",
+    id: "x",
+    stageKey: "standardize",
+    trial: { id: record.stages[0]!.trials[1]!.id, kind: "fine" },
+    symbol: "V",
+    kind: "burette.final",
+    text: "24.11",
+    supersedes: null,
+    reason: null,
+  },
+  ...change,
+});
+const send = () => Promise.resolve({ status: "done", state: null } as const);
+const panel = (all: readonly Kept[]) =>
+  text(renderToString(<KeptPanel kept={all} record={record} send={send} />));
+
+describe("what is kept in the browser", () => {
+  test("is told with what it is; nothing kept, nothing told", () => {
+    expect(panel([])).toBe("");
+    expect(panel([kept({})])).toContain("One change is waiting for the server.");
+    expect(panel([kept({})])).toContain("Final reading of trial 2, 24.11");
+    const many = Array.from({ length: 9 }, (_, seq) => kept({ seq }));
+    expect(panel(many)).toMatch(/9 changes are waiting .* and 3 more/);
+  });
+
+  test("two readings of one field stand beside each other, and one is asked for", () => {
+    const standing = { id: "y", text: "24.01", person: "bench 2", at: "2026-11-26T09:00:00.000Z" };
+    const said = panel([kept({ refused: "This was read as 24.01 meanwhile", standing })]);
+    expect(said).toMatch(/Final reading of trial 2 was read twice\. 24\.01 by bench 2,/);
+    expect(said).toMatch(/24\.11 here\. Which one is it\? It is 24\.01 It is 24\.11/);
+  });
+
+  test("one that was not taken says why, and can be sent again or let go", () => {
+    const said = panel([kept({ refused: "This run is finished: reopen it to change it" })]);
+    expect(said).toMatch(/24\.11, was not taken: This run is finished: reopen it .* Send it again Let it go/);
+  });
+});
+
+test("a simulated pan carries about what the method weighs, the same for the same flask", () => {
+  const stage = baseByPhthalateThenAcid.stages[0] as TitrationStage;
+  const [boat] = trialFields(stage, defaultHouseRules);
+  const load = (kind: "mass.before" | "mass.after" | "mass.tared", of: string) =>
+    plausibleLoadG(stage, { ...boat!, kind }, of);
+  for (const id of ["a", "b", "c"]) {
+    const weighed = load("mass.before", id) - load("mass.after", id);
+    // 0.4 to 0.8 g of phthalate, by difference.
+    expect(weighed).toBeGreaterThan(0.4);
+    expect(weighed).toBeLessThan(0.8);
+    expect(load("mass.tared", id)).toBeCloseTo(weighed, 9);
+  }
+  expect(load("mass.before", "a")).toBe(load("mass.before", "a"));
+  expect(load("mass.before", "a")).not.toBe(load("mass.before", "b"));
+});
+
+test("a flask says how it stands in time, before and after its turn", () => {
+  const planned = { plannedAt: "2026-11-26T09:10:00Z", startedAt: null };
+  const running = { plannedAt: null, startedAt: "2026-11-26T09:00:00Z" };
+  const at = (timer: typeof planned | typeof running, time: string) =>
+    timeOfFlask(
+      timerState({ seconds: 900, counts: "for", endedAt: null, ...timer }, Date.parse(`2026-11-26T${time}Z`)),
+    );
+  expect(at(planned, "09:08:50")).toBe("in 1:10");
+  expect(at(planned, "09:13:12")).toBe("start it");
+  expect(at(running, "09:09:10")).toBe("5:50");
+  expect(at(running, "09:15:12")).toBe("over by 0:12");
+});
+
+test("marks that may be the end tell why they were none, and which one stands", () => {
+  const marks = [
+    { id: "a", text: "24.90", reason: null, at: "", person: "" },
+    { id: "b", text: "25.00", reason: "faded after 12 s", at: "", person: "" },
+  ];
+  const said = text(renderToString(<MaybeMarks marks={marks} end="25.00" onChoose={() => undefined} />));
+  expect(said).toMatch(/24\.90 maybe It was the end 25\.00 faded after 12 s ✓ the end/);
+});
+
+test("reagents: what now, and what only at the last moment", () => {
+  const brine = methods.find((m) => m.id === "sulfur-dioxide")!;
+  const stage = brine.stages.find((s): s is TitrationStage => s.kind === "titration")!;
+  const said = text(renderToString(<ReagentsAhead reagents={stage.reagents ?? []} />));
+  expect(said).toMatch(/Add now sodium hydroxide.*At the last moment starch.*sulfuric acid, 25 %, 10 mL/);
+  expect((stage.conditions ?? []).map(conditionWords)).toEqual([
+    "just 15 min: let it stand, stoppered: frees the bound sulfite",
+    "within 1 min: titrate at once after the acid",
+  ]);
+});
+
+test("the ribbon marks the step that one should see now", () => {
+  const { ribbon } = baseByPhthalateThenAcid.stages[0] as TitrationStage;
+  const html = renderToString(<ColorRibbon steps={ribbon} now={1} />);
+  expect(html.match(/aria-current="step"/g)).toHaveLength(1);
+  expect(text(html)).toContain(`▸ now ${ribbon[1]?.looks}`);
+});
+
+test("house rules show what they would change, or that nothing would", () => {
+  const strict = {
+    ...defaultHouseRules,
+    agreement: { rule: "n-within", replicates: 2, withinMl: "0.10" } as const,
+  };
+  const shown = (rules: typeof defaultHouseRules | null, runs = [record]) =>
+    text(
+      renderToString(
+        <RulesPreview runs={runs} chosen={runs[0] ?? null} onChoose={() => undefined} rules={rules} />,
+      ),
+    );
+  expect(shown(strict)).toMatch(/Standardize the base .*Go on: Titrate the acid/);
+  expect(shown(defaultHouseRules)).toContain("Nothing in Rinse acid would change.");
+  expect(shown(null)).toContain("Mend the marked fields first.");
+  expect(shown(strict, [])).toContain("With a run in progress");
+});
+
+const line = (change: Partial<TrailLine>): TrailLine => ({
+  ...{ id: "1", at: "2026-11-26T09:00:00.000Z", person: "bench 3", what: "final reading", where: "trial 1" },
+  ...{ from: null, to: "25.00 mL", why: null, undone: null },
+  ...change,
+});
+const trail = (lines: readonly TrailLine[]) =>
+  text(
+    renderToString(
+      <MemoryRouter>
+        <TrailPage id="r" title="Rinse acid" sample="R-1" bench="bench 3" lines={lines} />
+      </MemoryRouter>,
+    ),
+  );
+
+test("the trail shows each line with what it was undone by; an empty one says what will stand there", () => {
+  const undone = line({
+    id: "2",
+    what: "striking out of trial 1",
+    why: "overshot",
+    undone: { at: null, person: "Imre" },
+  });
+  expect(trail([undone, line({})])).toMatch(
+    /striking out of trial 1 undone by Imre .* overshot .* final reading/,
+  );
+  expect(trail([])).toContain("Its first reading will stand here.");
+});
+
+describe("the words of the house", () => {
+  afterEach(() => speak({ titer: "titer", volume: "mL" }));
+
+  test("are said in whatever people read, by every part of a screen, and leave values alone", () => {
+    const stage = evaluateRun(record).stages[0] as TitrationEvaluation;
+    const html = () => renderToString(<AgreementPanel stage={stage} />);
+    expect(text(html())).toMatch(/titer, mL, per 0\.50 g .* House rule: three within 0\.10 mL/);
+    speak({ titer: "titre", volume: "cm³" });
+    expect(text(html())).toMatch(/titre, cm³, per 0\.50 g .* House rule: three within 0\.10 cm³/);
+    // Those who listen hear the same.
+    expect(html()).toContain('aria-label="titre, cm³, per 0.50 g.');
+    expect(html()).not.toMatch(/\bmL\b|\btiter\b/);
+    expect(renderToString(<input aria-label="Volume, mL" defaultValue="5 mL" />)).toBe(
+      '<input aria-label="Volume, cm³" value="5 mL"/>',
+    );
+    const handed = { input: { "aria-label": "Reading 2: mL" } };
+    expect(renderToString(<InputBase defaultValue="5 mL" slotProps={handed} />)).toMatch(
+      /aria-label="Reading 2: cm³".* value="5 mL"/,
+    );
+  });
+});

@@ -1,0 +1,181 @@
+import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import { useSyncExternalStore } from "react";
+import type { StandingReading } from "~/formats/answers";
+import type { RunRequest } from "~/formats/requests";
+import type { WaitingChange } from "~/formats/waiting";
+import { type Outcome, postChange } from "./post";
+import { onLive } from "./stream";
+
+/** A change that waits in this browser: to be sent, or for someone to say what should become of it. */
+export interface Kept extends WaitingChange {
+  readonly seq: number;
+  readonly runId: string;
+  /** Why it was not taken, in words; null while it waits to be sent. */
+  readonly refused: string | null;
+  /** Where another reading stands in its field: both are kept until someone says which it is. */
+  readonly standing: StandingReading | null;
+}
+
+interface Store extends DBSchema {
+  outbox: { key: number; value: Omit<Kept, "seq"> & { seq?: number } };
+}
+
+type Sent = (runId: string, outcome: Outcome) => void;
+
+const secondsToRetry = 2;
+const listeners = new Set<() => void>();
+const sentListeners = new Set<Sent>();
+let opened: Promise<IDBPDatabase<Store>> | null = null;
+let known: readonly Kept[] = [];
+let sending = false;
+let timer: ReturnType<typeof setTimeout> | null = null;
+/** Tells the other tabs; opened in a browser alone, since elsewhere it would keep the process alive. */
+let channel: BroadcastChannel | null = null;
+
+const database = () =>
+  (opened ??= openDB<Store>("steady-bead", 1, {
+    upgrade: (db) => void db.createObjectStore("outbox", { keyPath: "seq", autoIncrement: true }),
+  }).catch((error: unknown) => {
+    // It may open the next time.
+    opened = null;
+    throw error;
+  }));
+
+async function read(): Promise<void> {
+  const all = await (await database()).getAll("outbox");
+  known = all.flatMap((kept) => (kept.seq === undefined ? [] : [{ ...kept, seq: kept.seq }]));
+  listeners.forEach((listener) => listener());
+}
+
+async function changed(): Promise<void> {
+  await read();
+  channel?.postMessage("changed");
+}
+
+/** True where something of this run waits to be sent: what comes after it must wait behind it. */
+export const somethingWaits = (runId: string): boolean =>
+  known.some((k) => k.runId === runId && k.refused === null);
+
+/** Keeps a change in the browser's database until it is sent. Resolves once it is written there; throws where it cannot be. */
+export async function keep(
+  runId: string,
+  request: RunRequest,
+  why: { refused: string; standing: StandingReading } | null = null,
+): Promise<void> {
+  const kept = {
+    runId,
+    request,
+    at: Date.now(),
+    refused: why?.refused ?? null,
+    standing: why?.standing ?? null,
+  };
+  await (await database()).add("outbox", kept);
+  await changed();
+  schedule();
+}
+
+/** Lets go of a kept change that nobody wants any more. */
+export async function letGo(seq: number): Promise<void> {
+  await (await database()).delete("outbox", seq);
+  await changed();
+}
+
+/** Sends a refused change once more, as after its run was opened again. */
+export async function tryAgain(seq: number): Promise<void> {
+  const db = await database();
+  const kept = await db.get("outbox", seq);
+  if (kept) await db.put("outbox", { ...kept, refused: null, standing: null });
+  await changed();
+  await send();
+}
+
+function schedule(): void {
+  timer ??= setTimeout(() => {
+    timer = null;
+    void send();
+  }, 1000 * secondsToRetry);
+}
+
+/** The change with how long it has waited told in seconds, since two clocks seldom agree. */
+function asHeld({ request, at }: WaitingChange): RunRequest {
+  const heldSeconds = Math.max(0, (Date.now() - at) / 1000);
+  switch (request.intent) {
+    case "observe":
+    case "enter":
+    case "start-timer":
+    case "begin-timer":
+    case "end-timer":
+      return { ...request, heldSeconds };
+    default:
+      return request;
+  }
+}
+
+/** Sends what waits, in the order in which it was made and one after the other, until all is gone or none gets through. */
+async function sendAll(): Promise<void> {
+  await read();
+  for (;;) {
+    const next = known.find((k) => k.refused === null);
+    if (!next) return;
+    const answer = await postChange(next.runId, asHeld(next));
+    if (answer.status === "unreachable") return schedule();
+    const db = await database();
+    if (answer.status === "done") await db.delete("outbox", next.seq);
+    else {
+      const standing = answer.present ?? null;
+      await db.put("outbox", { ...next, refused: answer.message, standing });
+    }
+    sentListeners.forEach((listener) => listener(next.runId, answer));
+    await changed();
+  }
+}
+
+/** One sender at a time, in this tab and, where the browser can tell, in all of them. */
+export async function send(): Promise<void> {
+  if (sending || typeof window === "undefined") return;
+  sending = true;
+  try {
+    if ("locks" in navigator) {
+      await navigator.locks.request("steady-bead.outbox", { ifAvailable: true }, (lock) =>
+        lock ? sendAll() : Promise.resolve(),
+      );
+    } else await sendAll();
+  } finally {
+    sending = false;
+  }
+}
+
+/** Hears of each change that was sent from the outbox, and how it ended. */
+export function onSent(listener: Sent): () => void {
+  sentListeners.add(listener);
+  return () => sentListeners.delete(listener);
+}
+
+let begun = false;
+function begin(): void {
+  if (begun) return;
+  begun = true;
+  channel = new BroadcastChannel("steady-bead.outbox");
+  void send();
+  window.addEventListener("online", () => void send());
+  channel.addEventListener("message", () => void read());
+  onLive((heard) => {
+    if (heard === "connected") void send();
+  });
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  begin();
+  return () => listeners.delete(listener);
+}
+
+const nothing: readonly Kept[] = [];
+
+/** All that waits in this browser, oldest first. */
+export const useOutbox = (): readonly Kept[] =>
+  useSyncExternalStore(
+    subscribe,
+    () => known,
+    () => nothing,
+  );

@@ -1,0 +1,88 @@
+import { useEffect, useEffectEvent } from "react";
+import type { LiveMessage } from "~/formats/answers";
+import { device } from "./device";
+
+/** What is heard: a change that another device made, or that the server can be reached (again), so that all may have changed. */
+export type Heard = LiveMessage | "connected";
+
+const name = "steady-bead.live";
+const hearers = new Set<(heard: Heard) => void>();
+let begun = false;
+
+function tell(heard: Heard): void {
+  if (heard !== "connected" && heard.device === device && !heard.timers) return;
+  hearers.forEach((hear) => hear(heard));
+}
+
+/** Listens to the server and passes on what it says; gives what ends that. */
+function listen(pass: (heard: Heard) => void): () => void {
+  let source: EventSource;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  const connect = () => {
+    source = new EventSource("/live");
+    source.onopen = () => pass("connected");
+    source.onmessage = (event: MessageEvent<string>) => pass(JSON.parse(event.data) as LiveMessage);
+    // The browser tries again by itself, unless the server refused for good.
+    source.onerror = () => {
+      if (source.readyState === EventSource.CLOSED) again = setTimeout(connect, 2000);
+    };
+  };
+  connect();
+  return () => {
+    clearTimeout(again);
+    source.close();
+  };
+}
+
+/**
+ * A browser keeps few connections to one server, and a stream holds one for good: of all tabs one listens and tells the
+ * others, and when it closes the next one does.
+ */
+function listenForAll(): void {
+  const others = new BroadcastChannel(name);
+  let listens = false;
+  others.onmessage = (event: MessageEvent<Heard>) => tell(event.data);
+  void navigator.locks.request(name, () => {
+    listens = true;
+    listen((heard) => {
+      tell(heard);
+      others.postMessage(heard);
+    });
+    return new Promise(() => {});
+  });
+  // Another one does: this tab asks once for what was told before it was there.
+  setTimeout(() => !listens && tell("connected"), 300);
+}
+
+/** Where tabs cannot agree on one (only https or the machine itself lets them), each listens while it is looked at. */
+function listenWhileSeen(): void {
+  let end: (() => void) | null = null;
+  const turn = () => {
+    if (document.visibilityState === "hidden") {
+      end?.();
+      end = null;
+    } else end ??= listen(tell);
+  };
+  document.addEventListener("visibilitychange", turn);
+  turn();
+}
+
+function begin(): void {
+  if (begun) return;
+  begun = true;
+  if ("locks" in navigator) listenForAll();
+  else listenWhileSeen();
+}
+
+/** Calls for each change that other devices make, while the component stands. */
+export function useLive(hear: (heard: Heard) => void): void {
+  const latest = useEffectEvent(hear);
+  useEffect(() => onLive((heard) => latest(heard)), []);
+}
+
+/** Hears of changes outside of any component; gives what ends that. */
+export function onLive(hear: (heard: Heard) => void): () => void {
+  hearers.add(hear);
+  begin();
+  return () => void hearers.delete(hear);
+}

@@ -1,0 +1,94 @@
+import { useSyncExternalStore } from "react";
+import type { TimersAnswer } from "~/formats/answers";
+import { onLive } from "./stream";
+
+interface Timers extends TimersAnswer {
+  /** How far the server's clock is ahead of this device's, ms. */
+  readonly offset: number;
+}
+
+const none: Timers = { now: 0, timers: [], clock: null, offset: 0 };
+let known = none;
+let asking = false;
+let again = false;
+const listeners = new Set<() => void>();
+
+/** Asks for the timers; several that ask at once are answered together. */
+export async function refreshTimers(): Promise<void> {
+  if (asking) {
+    again = true;
+    return;
+  }
+  asking = true;
+  try {
+    const sent = Date.now();
+    const response = await fetch("/timers");
+    if (response.ok) {
+      const answer = (await response.json()) as TimersAnswer;
+      // The answer was written about halfway between question and arrival.
+      known = { ...answer, offset: answer.now - (sent + Date.now()) / 2 };
+      listeners.forEach((listener) => listener());
+    }
+  } catch {
+    // What was known goes on counting.
+  } finally {
+    asking = false;
+    if (again) {
+      again = false;
+      void refreshTimers();
+    }
+  }
+}
+
+let stopListening: (() => void) | null = null;
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  stopListening ??= onLive((heard) => {
+    if (heard === "connected" || heard.timers) void refreshTimers();
+  });
+  if (known === none) void refreshTimers();
+  return () => listeners.delete(listener);
+}
+
+/** The timers that run, wherever they were set. */
+export const useTimers = (): Timers =>
+  useSyncExternalStore(
+    subscribe,
+    () => known,
+    () => none,
+  );
+
+/** How far the server's clock is ahead of this device's, ms. */
+export const clockOffset = (): number => known.offset;
+
+/** The server's time by this device's clock, ms since 1970. */
+export const serverNow = (): number => Date.now() + known.offset;
+
+let second = 0;
+const tickers = new Set<() => void>();
+let ticking: ReturnType<typeof setInterval> | null = null;
+
+/** No second yet: the page as the server wrote it, which had another one. */
+const noTime = -1;
+
+/** Renders anew each second, and gives the server's time then; null until the page has come to life. */
+export function useServerNow(): number | null {
+  const tick = useSyncExternalStore(
+    (listener) => {
+      tickers.add(listener);
+      ticking ??= setInterval(() => {
+        second += 1;
+        tickers.forEach((ticker) => ticker());
+      }, 1000);
+      return () => {
+        tickers.delete(listener);
+        if (tickers.size > 0 || !ticking) return;
+        clearInterval(ticking);
+        ticking = null;
+      };
+    },
+    () => second,
+    () => noTime,
+  );
+  return tick === noTime ? null : serverNow();
+}

@@ -1,0 +1,13 @@
+import { database } from "~/server/database/current";
+import { loadRunState } from "~/server/repositories/run-state";
+import type { Route } from "./+types/run-state";
+import { runIdFrom } from "./run-id.server";
+
+/** A run as it is now, for a screen that was told of a change. */
+export async function loader({ params }: Route.LoaderArgs) {
+  const state = await loadRunState(await database(), runIdFrom(params));
+  const headers = { "Cache-Control": "no-store" };
+  return state
+    ? Response.json(state, { headers })
+    : new Response("There is no such run.", { status: 404, headers });
+}

@@ -1,0 +1,7 @@
+import { database } from "~/server/database/current";
+import { runningTimers } from "~/server/repositories/timers";
+
+/** The timers that run, by the server's clock. */
+export async function loader() {
+  return Response.json(await runningTimers(await database()), { headers: { "Cache-Control": "no-store" } });
+}

@@ -1,0 +1,23 @@
+import { data } from "react-router";
+import { database } from "~/server/database/current";
+import { loadRunRecord } from "~/server/repositories/run-record";
+import { trailOf } from "~/server/repositories/trail";
+import { TrailPage } from "../features/trail/trail-page";
+import type { Route } from "./+types/trail";
+import { runIdFrom } from "./run-id.server";
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Trail of ${loaderData?.title ?? "a run"} · Steady Bead` },
+];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const db = await database();
+  const record = await loadRunRecord(db, runIdFrom(params));
+  if (!record) throw data("There is no such run.", { status: 404 });
+  const { id, title, sample, bench, startedAt } = record;
+  return { id, title, sample, bench, startedAt, lines: await trailOf(db, record) };
+}
+
+export default function Trail({ loaderData }: Route.ComponentProps) {
+  return <TrailPage {...loaderData} />;
+}

@@ -1,0 +1,74 @@
+import type { HouseRules } from "~/core/run";
+import { defaultHouseRules } from "./defaults";
+
+/** House rules under a name, to begin with. Common practice, no source. */
+export interface RulesPreset {
+  readonly key: string;
+  readonly name: string;
+  /** For whom, in a line. */
+  readonly about: string;
+  readonly rules: HouseRules;
+}
+
+const { burette, glassware, balance, words } = defaultHouseRules;
+
+export const rulesPresets: readonly RulesPreset[] = [
+  {
+    key: "everyday",
+    name: "Everyday bench",
+    about: "Three within 0.10 mL, read to 0.01, ± as twice u.",
+    rules: defaultHouseRules,
+  },
+  {
+    key: "first-lesson",
+    name: "First lesson",
+    about: "Two within 0.20 mL, half divisions, class B, significant figures.",
+    rules: {
+      ...defaultHouseRules,
+      agreement: { rule: "n-within", replicates: 2, withinMl: "0.20" },
+      burette: { ...burette, resolutionMl: "0.05", readingHalfWidthMl: "0.05" },
+      glassware: { ...glassware, toleranceClass: "B" },
+      balance: { ...balance, readabilityG: "0.001", linearityG: "0.002" },
+      digits: "significant-figures",
+      percentError: "absolute",
+    },
+  },
+  {
+    key: "careful",
+    name: "Careful work",
+    about: "Four within 2 ‰, results compared, each end read twice, buoyancy corrected, 95 % interval.",
+    rules: {
+      ...defaultHouseRules,
+      agreement: { rule: "relative-spread", replicates: 4, partsPerThousand: "2" },
+      agreementOf: "results",
+      outliers: "dixon-95",
+      burette: { ...burette, readTwice: true },
+      balance: { ...balance, correctBuoyancy: true },
+      plusMinus: "i95",
+    },
+  },
+  {
+    key: "from-zero",
+    name: "From zero, in cm³",
+    about: "Titre and cm³, started at zero, two within 0.10 or a third, titres averaged first.",
+    rules: {
+      ...defaultHouseRules,
+      agreement: { rule: "two-else-third", withinMl: "0.10" },
+      burette: { ...burette, resolutionMl: "0.05", readingHalfWidthMl: "0.05", start: "zero" },
+      average: "titers",
+      words: { ...words, titer: "titre", volume: "cm³" },
+    },
+  },
+  {
+    key: "equivalents",
+    name: "By equivalents",
+    about:
+      "Normality beside mol/L, readings to 0.02, three within ± 0.06 of their mean, errors with their sign.",
+    rules: {
+      ...defaultHouseRules,
+      agreement: { rule: "within-of-mean", replicates: 3, withinMl: "0.06" },
+      burette: { ...burette, resolutionMl: "0.02" },
+      words: { ...words, normality: true },
+    },
+  },
+];

@@ -1,0 +1,426 @@
+import { type Static, type TSchema, Type } from "@sinclair/typebox";
+
+/** What a method is made of, as data. This schema is the one source of its type, of its check and of its published form. */
+
+const Text = Type.String({ minLength: 1 });
+const Decimal = Type.String({ pattern: "^-?\\d+(\\.\\d+)?$" });
+const Closed = { additionalProperties: false } as const;
+
+/** Once for each flask, or once for the whole stage. */
+const Per = Type.Union([Type.Literal("trial"), Type.Literal("run")]);
+
+const input = <K extends string, T extends Record<string, TSchema>>(is: K, parts: T) =>
+  Type.Object({ is: Type.Literal(is), symbol: Text, label: Text, ...parts }, Closed);
+
+const Mass = input("mass", {
+  /** Formula, or name, of what is weighed. */
+  of: Text,
+  per: Per,
+  /**
+   * "transfer": the boat before and after the solid is tipped out; "addition": the vessel empty, then with the sample;
+   * "tared": the balance was set to zero on the empty vessel. Transfer where nothing is said.
+   */
+  weighing: Type.Optional(
+    Type.Union([Type.Literal("transfer"), Type.Literal("addition"), Type.Literal("tared")]),
+  ),
+  /** Names of the two weighings of a mass by difference, in the order in which they are made. */
+  before: Type.Optional(Text),
+  after: Type.Optional(Text),
+  /** The window, in g, that the mass should fall in; outside it is a caution. */
+  expect: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+  /** Density in g/mL, for the correction of air buoyancy where the house makes it. */
+  densityGPerMl: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+});
+
+const Purity = input("purity", {
+  of: Text,
+  per: Type.Literal("run"),
+  /** Taken until something else is typed: percent and its ±. */
+  presumed: Type.Object({ percent: Text, plusMinus: Text }, Closed),
+});
+
+const Titer = input("titer", { titrant: Text, per: Type.Literal("trial") });
+
+/** A one-mark pipette. */
+const Pipette = input("pipette", {
+  of: Text,
+  per: Per,
+  /** The usual volume in mL, as it would be typed. */
+  presumed: Text,
+});
+
+/** A pipette with a scale, or a measuring cylinder: any volume up to its capacity. */
+const Graduated = input("graduated", {
+  of: Text,
+  per: Per,
+  glass: Type.Union([Type.Literal("graduated pipette"), Type.Literal("cylinder")]),
+  capacityMl: Type.Number({ exclusiveMinimum: 0 }),
+  presumed: Type.Optional(Text),
+});
+
+/** A volumetric flask made up to its mark. */
+const Flask = input("flask", { of: Text, per: Per, presumed: Text });
+
+/** A volume counted in drops. */
+const Drops = input("drops", {
+  of: Text,
+  per: Per,
+  /** Drops in one mL, and its ±. */
+  perMl: Type.Object({ value: Decimal, plusMinus: Decimal }, Closed),
+});
+
+/** A volume delivered from a burette of its own, as a sample by burette difference. */
+const Delivered = input("delivered", { of: Text, per: Per });
+
+/** A reading of a pH meter. */
+const Acidity = input("pH", {
+  per: Per,
+  /** ± of the meter, pH. */
+  plusMinus: Decimal,
+});
+
+const Temperature = input("temperature", {
+  per: Per,
+  /** ± of the thermometer, °C. */
+  plusMinus: Decimal,
+});
+
+/** A number that the method itself brings, exact or with a ±. */
+const Constant = input("constant", { value: Decimal, unit: Text, plusMinus: Type.Optional(Decimal) });
+
+/** What a photometer shows of a cuvette: as many readings as people take, in absorbance or in percent transmittance. */
+const Absorbance = input("absorbance", { per: Type.Literal("trial") });
+
+/** The same of the blank, read for the whole stage: before, and again at the end. */
+const Blank = input("blank", { per: Type.Literal("run") });
+
+/** An amount read off the line of an earlier stage by this stage's absorbance. */
+const ReadOff = input("read-off", {
+  of: Text,
+  per: Type.Literal("trial"),
+  /** Key of the calibration stage. */
+  stage: Text,
+  /** Symbol of the absorbance. */
+  reading: Text,
+});
+
+/** A course of absorbance against time. */
+const Trace = input("trace", { per: Type.Literal("trial") });
+
+/** A number that someone states: a certificate's concentration, a density, a target, a limit, a count of drops. */
+const Given = input("given", {
+  per: Per,
+  unit: Text,
+  /** Formula of the solution whose concentration it is: it can be taken from a bottle on the shelf. */
+  of: Type.Optional(Text),
+  /** Taken until something else is typed. */
+  presumed: Type.Optional(Type.Object({ value: Decimal, plusMinus: Decimal }, Closed)),
+  /** True where the stage can do without it, as without a target. */
+  optional: Type.Optional(Type.Boolean()),
+});
+
+const FromStage = input("result", {
+  of: Text,
+  per: Type.Literal("run"),
+  /** Key of the earlier stage whose result this is. */
+  stage: Text,
+  /** Symbol of one of its further results, where it is not the main one. */
+  result: Type.Optional(Text),
+});
+
+export const InputSchema = Type.Union([
+  Mass,
+  Purity,
+  Titer,
+  Pipette,
+  Graduated,
+  Flask,
+  Drops,
+  Delivered,
+  Temperature,
+  Acidity,
+  Absorbance,
+  Blank,
+  ReadOff,
+  Trace,
+  Constant,
+  Given,
+  FromStage,
+]);
+export type Input = Static<typeof InputSchema>;
+export type InputOf<K extends Input["is"]> = Extract<Input, { is: K }>;
+
+const RelationLine = Type.Object(
+  {
+    /** `symbol = expression`. */
+    relation: Text,
+    /** What the line computes, as a heading of the working. */
+    title: Text,
+    /** Unit in which its value is shown. */
+    unit: Text,
+  },
+  Closed,
+);
+
+const FurtherResult = Type.Object(
+  {
+    symbol: Text,
+    name: Text,
+    unit: Text,
+    /** True for a count, such as electrons: shown with the nearest whole number too. */
+    nearestWhole: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+export type FurtherResultDefinition = Static<typeof FurtherResult>;
+
+const MainResult = Type.Object(
+  {
+    ...FurtherResult.properties,
+    /** Formula of the solution whose concentration this stage fixes: it goes to the shelf. */
+    assigns: Type.Optional(Text),
+    /** Equivalents in one mole of it in this reaction: its normality is that many times its concentration. */
+    equivalents: Type.Optional(Type.Integer({ minimum: 1, maximum: 8 })),
+  },
+  Closed,
+);
+
+const Acceptance = Type.Union([
+  Type.Object(
+    {
+      /** Against a known or a target value, by its symbol: the error in percent. */
+      against: Type.Literal("value"),
+      symbol: Text,
+      tolerancePercent: Type.Number({ exclusiveMinimum: 0 }),
+      /** What to do when it is off: a dilution is titrated again, then made anew; else it is only told. */
+      whenOff: Type.Union([Type.Literal("dilution"), Type.Literal("tell")]),
+    },
+    Closed,
+  ),
+  Type.Object(
+    {
+      /** Against a limit, by its symbol, with the result's own ± for a guard band. */
+      against: Type.Literal("limit"),
+      symbol: Text,
+      bound: Type.Union([Type.Literal("at most"), Type.Literal("at least")]),
+    },
+    Closed,
+  ),
+]);
+export type AcceptanceDefinition = Static<typeof Acceptance>;
+
+const RibbonStep = Type.Object(
+  {
+    color: Type.String({ pattern: "^#[0-9a-f]{6}$" }),
+    looks: Text,
+    do: Text,
+    /** True for the one step at which to stop and read. */
+    end: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+
+/** What is added on the way, how much of it, whether that must be exact, and when. */
+const Reagent = Type.Object(
+  {
+    name: Text,
+    amount: Text,
+    exact: Type.Boolean(),
+    when: Text,
+    /** True for what is added only when all else is ready, since it does not keep. */
+    last: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+export type Reagent = Static<typeof Reagent>;
+
+/** What must hold while it is done: a temperature to keep, a time to wait. */
+const Condition = Type.Object(
+  {
+    what: Text,
+    /** From and to, °C. */
+    celsius: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+    minutes: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    /** Whether it takes just that long, or must be over within that; just that long where nothing is said. */
+    counts: Type.Optional(Type.Union([Type.Literal("for"), Type.Literal("within")])),
+    /** True where earlier or later spoils the result. */
+    strict: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+export type Condition = Static<typeof Condition>;
+
+const computed = {
+  key: Text,
+  title: Text,
+  /** What is read, in the order of the work. */
+  inputs: Type.Array(InputSchema, { minItems: 1 }),
+  relations: Type.Array(RelationLine, { minItems: 1 }),
+  result: MainResult,
+  /** The same result in other words and units, or others beside it. */
+  also: Type.Optional(Type.Array(FurtherResult)),
+  reagents: Type.Optional(Type.Array(Reagent)),
+  conditions: Type.Optional(Type.Array(Condition)),
+  steps: Type.Array(Text),
+  cautions: Type.Array(Text),
+};
+
+export const TitrationStageSchema = Type.Object(
+  {
+    kind: Type.Literal("titration"),
+    ...computed,
+    agree: Type.Object(
+      {
+        /**
+         * What must agree: the titer alone, the titer per amount where flasks are unlike ("V / m"), or the result by its
+         * symbol where titers tell nothing, as in a back-titration of unlike samples.
+         */
+        on: Text,
+        /** The amount a titer is taken per, where there is one. */
+        per: Type.Optional(Text),
+      },
+      Closed,
+    ),
+    accept: Type.Optional(Acceptance),
+    /** What the result is presumed to be before the first trial, in the result's unit. */
+    presumed: Type.Optional(Type.Number()),
+    /** Titers that this method is laid out for, mL. */
+    expectMl: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+    indicator: Text,
+    persistence: Text,
+    /** How long the color of the end must stay, s. */
+    persistSeconds: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    meniscus: Type.Union([Type.Literal("bottom"), Type.Literal("top")]),
+    ribbon: Type.Array(RibbonStep),
+  },
+  Closed,
+);
+export type TitrationStage = Static<typeof TitrationStageSchema>;
+
+/** Something made once, not titrated: a standard solution, a dilution, a sample made up to the mark. */
+export const PreparationStageSchema = Type.Object(
+  {
+    kind: Type.Literal("preparation"),
+    ...computed,
+    /** Where spectra are looked at to choose the wavelength that is typed here: what is usual, nm. */
+    spectra: Type.Optional(Type.Object({ usualNm: Type.Number({ exclusiveMinimum: 0 }) }, Closed)),
+  },
+  Closed,
+);
+export type PreparationStage = Static<typeof PreparationStageSchema>;
+
+const LineModelSchema = Type.Union([Type.Literal("line"), Type.Literal("origin"), Type.Literal("quadratic")]);
+const WeightingSchema = Type.Union([
+  Type.Literal("none"),
+  Type.Literal("1/s²"),
+  Type.Literal("1/x"),
+  Type.Literal("1/x²"),
+]);
+
+/** Standards read on a photometer, and the line through them. Each trial is one flask, with all its readings. */
+export const CalibrationStageSchema = Type.Object(
+  {
+    kind: Type.Literal("calibration"),
+    ...computed,
+    /** The amount in each flask: a symbol, read or computed by these lines. */
+    axis: Type.Object({ symbol: Text, name: Text, unit: Text, relations: Type.Array(RelationLine) }, Closed),
+    /** Symbols by which the relations use the line; `cut` is where it meets the axis, as a positive amount. */
+    line: Type.Object(
+      {
+        intercept: Text,
+        slope: Text,
+        cut: Type.Optional(Text),
+        model: LineModelSchema,
+        weighting: WeightingSchema,
+      },
+      Closed,
+    ),
+    /** What is usually taken for each flask, from dilute to strong, as it would be typed. */
+    series: Type.Object({ symbol: Text, values: Type.Array(Text, { minItems: 2 }) }, Closed),
+    /** About what the strongest of them reads. */
+    strongest: Type.Number({ exclusiveMinimum: 0 }),
+    /** The color of the strongest standard. */
+    color: Type.String({ pattern: "^#[0-9a-f]{6}$" }),
+  },
+  Closed,
+);
+export type CalibrationStage = Static<typeof CalibrationStageSchema>;
+
+/** An unknown read off a line: each trial is one flask of it, with all its readings. */
+export const UnknownStageSchema = Type.Object(
+  { kind: Type.Literal("unknown"), ...computed, accept: Type.Optional(Acceptance) },
+  Closed,
+);
+export type UnknownStage = Static<typeof UnknownStageSchema>;
+
+/** Absorbance against time: each trial is one cuvette, with its course. */
+export const RateStageSchema = Type.Object(
+  {
+    kind: Type.Literal("rate"),
+    ...computed,
+    /** What the result is about, in its unit. */
+    presumed: Type.Number(),
+    rate: Type.Object(
+      {
+        /** Symbol by which the relations use the rate constant of one course, 1/s. */
+        symbol: Text,
+        /** Symbol of what is in large excess, where its order is asked for. */
+        excess: Type.Optional(Text),
+      },
+      Closed,
+    ),
+  },
+  Closed,
+);
+export type RateStage = Static<typeof RateStageSchema>;
+
+/** Stages that are read on a photometer. */
+export type AssayStage = CalibrationStage | UnknownStage | RateStage;
+
+/** The stages that read something and compute from it. */
+export type ComputedStage = TitrationStage | PreparationStage | AssayStage;
+
+export const ConcludeStageSchema = Type.Object(
+  { kind: Type.Literal("conclude"), key: Text, title: Text, of: Text },
+  Closed,
+);
+
+export const StageDefinitionSchema = Type.Union([
+  TitrationStageSchema,
+  PreparationStageSchema,
+  CalibrationStageSchema,
+  UnknownStageSchema,
+  RateStageSchema,
+  ConcludeStageSchema,
+]);
+export type StageDefinition = Static<typeof StageDefinitionSchema>;
+
+export const MethodSchema = Type.Object(
+  {
+    id: Text,
+    version: Type.Integer({ minimum: 1 }),
+    family: Type.Union([
+      Type.Literal("acid-base"),
+      Type.Literal("redox"),
+      Type.Literal("complexometric"),
+      Type.Literal("colorimetric"),
+      /** What a bottle on the shelf was made by; not in the library. */
+      Type.Literal("solutions"),
+    ]),
+    title: Text,
+    purpose: Text,
+    /** Where schools differ: the method that this is another way of, and what is different. */
+    variant: Type.Optional(Type.Object({ of: Text, differs: Text }, Closed)),
+    /** In the order in which they happen: what one makes, a later one may use up. */
+    equations: Type.Array(Type.Object({ name: Text, equation: Text }, Closed)),
+    /** Formula to name. */
+    substances: Type.Record(Type.String(), Text),
+    stages: Type.Array(StageDefinitionSchema, { minItems: 1 }),
+    protection: Type.Array(Text),
+    hazards: Type.Array(Text),
+    waste: Type.Array(Text),
+    glassware: Type.Array(Text),
+  },
+  Closed,
+);
+export type Method = Static<typeof MethodSchema>;

@@ -1,0 +1,2 @@
+export * from "./stagger";
+export * from "./timer";

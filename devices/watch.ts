@@ -1,0 +1,29 @@
+import { failure, type Result } from "~/core/result";
+import { type Clock, type Connection, type Reading, wallClock } from "./instrument";
+
+/** How long an instrument may say nothing before one is told, s. */
+const silenceSeconds = 4;
+
+/** Listens to a connection and says so when nothing comes any more; a reading that comes after that is heard as before. */
+export function watched(
+  connection: Connection,
+  listener: (reading: Result<Reading>) => void,
+  clock: Clock = wallClock,
+): () => void {
+  let heard = clock.now();
+  let told = false;
+  const stopStream = connection.stream((reading) => {
+    heard = clock.now();
+    told = false;
+    listener(reading);
+  });
+  const stopWatch = clock.every(1, () => {
+    if (told || !connection.connected() || clock.now() - heard < silenceSeconds) return;
+    told = true;
+    listener(failure(`Nothing has come for ${silenceSeconds} s: is it frozen, asleep or switched off?`));
+  });
+  return () => {
+    stopStream();
+    stopWatch();
+  };
+}

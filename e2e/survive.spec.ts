@@ -1,0 +1,110 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import { mkdirSync, rmSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { expect, startRun, test, typeReadings, weighing } from "./app";
+import { soak } from "../scripts/soak";
+
+test("killed in the middle of writes, five times: every confirmed reading is there", async () => {
+  test.setTimeout(180_000);
+  const lines: string[] = [];
+  const report = await soak(5, 4182, (line) => lines.push(line));
+  expect(lines).toHaveLength(5);
+  expect(report.confirmed).toBeGreaterThan(20);
+  expect(report.lost).toEqual([]);
+});
+
+/** The built server on a disk that fails when told to. */
+function faultyServer(folder: string, port: number) {
+  const flag = `${folder}.fault`;
+  const preload = path.resolve("e2e/faulty-disk.mjs");
+  let child: ChildProcess | null = null;
+  let said = "";
+  const start = () =>
+    new Promise<number | null>((resolve) => {
+      said = "";
+      const started = spawn(process.execPath, ["--import", preload, "scripts/serve.mjs"], {
+        env: {
+          ...process.env,
+          DATA_DIR: folder,
+          PORT: String(port),
+          HOST: "127.0.0.1",
+          NODE_ENV: "production",
+          FAULT_FLAG: flag,
+          FAULT_FOLDER: folder,
+        },
+      });
+      child = started;
+      for (const stream of [started.stdout, started.stderr]) {
+        stream.on("data", (text: Buffer) => {
+          said += text.toString();
+          if (said.includes("is ready at")) resolve(null);
+        });
+      }
+      started.once("exit", resolve);
+    });
+  const stop = async (signal: NodeJS.Signals) => {
+    const gone = new Promise((resolve) => child?.once("exit", resolve));
+    child?.kill(signal);
+    await gone;
+  };
+  return {
+    url: `http://127.0.0.1:${port}`,
+    start,
+    stop,
+    said: () => said,
+    fail: (code: "ENOSPC" | "EROFS") => writeFileSync(flag, code),
+    mend: () => rmSync(flag, { force: true }),
+  };
+}
+
+test("a folder that cannot be written to is told at the start, and a full disk as well", async ({}, info) => {
+  const folder = info.outputPath("data");
+  mkdirSync(path.dirname(folder), { recursive: true });
+  const server = faultyServer(folder, 4184);
+  server.fail("EROFS");
+  expect(await server.start()).toBe(1);
+  expect(server.said()).toMatch(/^The data folder .* cannot be written to\. Give this user the right/m);
+  expect(server.said()).not.toMatch(/\n\s+at /);
+  server.fail("ENOSPC");
+  expect(await server.start()).toBe(1);
+  expect(server.said()).toMatch(/^The disk is full: nothing more can be saved/m);
+});
+
+test("a disk that fills up in the middle: readings wait, the screen says why, and all is saved once there is room", async ({
+  page,
+}, info) => {
+  test.setTimeout(120_000);
+  const server = faultyServer(info.outputPath("data"), 4185);
+  expect(await server.start()).toBeNull();
+  try {
+    await page.goto(server.url, { waitUntil: "load" });
+    const old = page.goto.bind(page);
+    page.goto = (url, options) => old(url.startsWith("/") ? server.url + url : url, options);
+    await startRun(page, "A full disk");
+    await typeReadings(page, [weighing("2.6106", "2.1000")[0]]);
+    await expect(page.getByText("✓ saved")).toBeVisible();
+    server.fail("ENOSPC");
+    await typeReadings(page, [weighing("2.6106", "2.1000")[1]]);
+    const kept = page.getByRole("region", { name: "Kept in this browser" });
+    await expect(kept).toContainText("One change is waiting for the server");
+    await typeReadings(page, [["Initial reading, mL", "0.10"]]);
+    await expect(kept).toContainText("2 changes are waiting");
+    await expect(page.getByRole("alert").first()).toContainText(
+      "The disk is full: nothing more can be saved in",
+    );
+    await expect(page.getByRole("alert").first()).toContainText("Make room on it");
+    server.mend();
+    // It finds out by itself that there is room.
+    await expect(kept).toBeHidden({ timeout: 20_000 });
+    await page.reload();
+    await expect(page.getByText("0.5106 g")).toBeVisible();
+    await expect(page.getByText("0.10", { exact: true }).first()).toBeVisible();
+  } finally {
+    await server.stop("SIGKILL");
+  }
+  // What was written is whole: the folder opens again, with all of it.
+  expect(await server.start()).toBeNull();
+  await page.reload();
+  await expect(page.getByText("0.5106 g")).toBeVisible();
+  await server.stop("SIGINT");
+});
