@@ -20,10 +20,15 @@ test("correct, strike out, restore, mark rough, rename, undo; archive what holds
       await slow;
       await route.continue();
     });
-    await row.getByRole("button", { name: "Final reading 26.00, correct" }).click();
+    // A hand's press lasts: what leaving the field brings about must not move the row from under it, also where
+    // the browser cannot make up for it by scrolling.
+    const size = page.viewportSize()!;
+    await page.setViewportSize({ ...size, height: 1400 });
+    await row.getByRole("button", { name: "Final reading 26.00, correct" }).click({ delay: 120 });
     const dialog = page.getByRole("dialog");
     const corrected = dialog.getByRole("textbox", { name: "Final reading, mL" });
     await expect(corrected).toBeFocused();
+    await page.setViewportSize(size);
     answer();
     await atRest(page);
     await expect(corrected).toBeFocused();

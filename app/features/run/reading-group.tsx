@@ -1,7 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { useLayoutEffect, useRef } from "react";
 import { type Field, fieldKey, type HouseRules, trialWords } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
+import { afterPress } from "../../ui/after-press";
 import { ByInstrument } from "./by-instrument";
 import type { CorrectionTarget } from "./correct-dialog";
 import { ReadingField } from "./reading-field";
@@ -28,7 +30,7 @@ export function ReadingGroup(props: ReadingGroupProps) {
   const { entry, rules, fields, total, last, quiet, register, onAdvance, onRefill, onCorrect } = props;
   const { stage, trialId } = entry;
   const previous = stage.trials.filter((t) => t.id !== trialId && !t.missing).at(-1);
-  const offered = (field: Field) => stage.proposals.get(fieldKey(field)) === entry.textOf(field);
+  const offered = (field: Field, by = entry) => by.stage.proposals.get(fieldKey(field)) === by.textOf(field);
   const remarkOf = (field: Field) => {
     if (!offered(field) || entry.textOf(field) === "") return undefined;
     if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
@@ -41,6 +43,18 @@ export function ReadingGroup(props: ReadingGroupProps) {
         </Button>
       </>
     );
+  };
+  const latest = useRef(entry);
+  useLayoutEffect(() => {
+    latest.current = entry;
+  });
+  /** Who goes elsewhere keeps what was typed. */
+  const leave = (field: Field) => {
+    afterPress(() => {
+      // The press itself may have changed this flask, or taken another one in hand.
+      const of = latest.current.trialId === trialId ? latest.current : entry;
+      if (of.textOf(field) !== "" && !offered(field, of) && !of.isSecond(field)) of.commit(field);
+    });
   };
   return (
     <Box
@@ -67,10 +81,7 @@ export function ReadingGroup(props: ReadingGroupProps) {
           {...(field.kind === "burette.final"
             ? { onStep: (steps: number) => entry.type(field, afterDrops(entry, field, steps, rules)) }
             : {})}
-          onLeave={() => {
-            const text = entry.textOf(field);
-            if (text !== "" && !offered(field) && !entry.isSecond(field)) entry.commit(field);
-          }}
+          onLeave={() => leave(field)}
           onCorrect={() => onCorrect({ trialId, fieldKey: fieldKey(field) })}
         />
       ))}
