@@ -298,13 +298,30 @@ test("two devices at one run see each other's readings, and of two readings for 
   const other = await context.newPage();
   await other.goto(page.url());
   await expect(other.getByRole("textbox", { name: "Boat with solid, g" })).toBeFocused();
-  await typeReadings(page, weighing("2.6106", "2.1000"));
-  await expect(other.getByText("0.5106 g")).toBeVisible({ timeout: 2000 });
+  await typeReadings(page, weighing("2.6106", "2.1000").slice(0, 1));
+  const seen = other.getByRole("button", { name: "Correct Boat with solid" });
+  await expect(seen).toBeVisible({ timeout: 2000 });
+  // What the other one reads while something is pressed here does not move it from under the finger.
+  const size = page.viewportSize()!;
+  await page.setViewportSize({ ...size, height: 1400 });
+  await atRest(page);
+  await other.getByRole("textbox", { name: "Boat after transfer, g" }).fill("2.1000");
+  await page.getByRole("button", { name: "Actions for trial 1" }).hover();
+  await page.mouse.down();
+  const told = page.waitForResponse(/\/state$/);
+  await other.keyboard.press("Enter");
+  await (await told).finished();
+  await page.mouse.up();
+  await expect(page.getByRole("menuitem", { name: "Strike out …" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.setViewportSize(size);
+  await expect(page.getByText("0.5106 g")).toBeVisible({ timeout: 2000 });
   // Both read the same meniscus, and read it differently.
   await other.route("**/changes", (route) => route.abort());
   await other.getByRole("textbox", { name: "Initial reading, mL" }).fill("0.20");
   await other.keyboard.press("Enter");
   await expect(kept(other)).toContainText("One change is waiting");
+  await page.getByRole("textbox", { name: "Initial reading, mL" }).focus();
   await typeReadings(page, [["Initial reading, mL", "0.10"]]);
   await other.unroute("**/changes");
   await expect(kept(other)).toContainText("Initial reading of trial 1 was read twice.", { timeout: 15_000 });

@@ -1,5 +1,6 @@
 import type { ChangeAnswer } from "~/formats/answers";
 import type { RunRequest } from "~/formats/requests";
+import { pressOver } from "../ui/press";
 import { device } from "./device";
 
 interface Unreachable {
@@ -27,8 +28,14 @@ const mostKeptAlive = 30_000;
 /** How long to wait for an answer before the server counts as out of reach, ms. */
 const patienceMs = 8000;
 
-/** Sends one change. Never throws: a dead network is an answer like others. */
+/** Sends one change. Never throws: a dead network is an answer like others. What is being pressed is not moved by it. */
 export async function postChange(runId: string, request: RunRequest): Promise<ChangeAnswer | Unreachable> {
+  const answer = await post(runId, request);
+  await pressOver();
+  return answer;
+}
+
+async function post(runId: string, request: RunRequest): Promise<ChangeAnswer | Unreachable> {
   const body = JSON.stringify(request);
   try {
     const response = await fetch(`/runs/${runId}/changes`, {

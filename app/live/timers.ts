@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
 import type { TimersAnswer } from "~/formats/answers";
+import { pressOver } from "../ui/press";
 import { onLive } from "./stream";
 
 interface Timers extends TimersAnswer {
@@ -26,7 +27,9 @@ export async function refreshTimers(): Promise<void> {
     if (response.ok) {
       const answer = (await response.json()) as TimersAnswer;
       // The answer was written about halfway between question and arrival.
-      known = { ...answer, offset: answer.now - (sent + Date.now()) / 2 };
+      const offset = answer.now - (sent + Date.now()) / 2;
+      await pressOver();
+      known = { ...answer, offset };
       listeners.forEach((listener) => listener());
     }
   } catch {

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useLayoutEffect, useRef } from "react";
 import { type Field, fieldKey, type HouseRules, trialWords } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
-import { afterPress } from "../../ui/after-press";
+import { afterPress } from "../../ui/press";
 import { ByInstrument } from "./by-instrument";
 import type { CorrectionTarget } from "./correct-dialog";
 import { ReadingField } from "./reading-field";

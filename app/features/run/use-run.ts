@@ -6,6 +6,7 @@ import { type Kept, keep, onSent, somethingWaits, useOutbox } from "../../live/o
 import { isTaken, type Outcome, postChange } from "../../live/post";
 import { useLive } from "../../live/stream";
 import { clockOffset } from "../../live/timers";
+import { pressOver } from "../../ui/press";
 
 export type Send = (request: RunRequest) => Promise<Outcome>;
 
@@ -75,7 +76,10 @@ export function useRun(loaded: RunState): LiveRun {
   const refresh = useCallback(async () => {
     try {
       const response = await fetch(`/runs/${runId}/state`);
-      if (response.ok) take((await response.json()) as RunState);
+      if (!response.ok) return;
+      const told = (await response.json()) as RunState;
+      await pressOver();
+      take(told);
     } catch {
       // Out of reach: the screen stays as it is, and asks again when the stream is back.
     }
