@@ -28,9 +28,20 @@ function niceStep(span: number, count: number): number {
   return (raw / power > 5 ? 10 : raw / power > 2 ? 5 : raw / power > 1 ? 2 : 1) * power;
 }
 
-/** Lifts beads that would cover each other onto a second and third row. */
-function rows(beads: readonly RailBead[], x: (value: number) => number): (RailBead & { row: number })[] {
+/** What is written at a bead that does not count, and how wide that is. */
+const captions: Partial<Record<RailBead["role"], string>> = { rough: "rough", struck: "struck" };
+const captionWidth = 42;
+
+interface PlacedBead extends RailBead {
+  readonly row: number;
+  /** True where the caption stands under its bead: above it would run into the one before. */
+  readonly captionBelow: boolean;
+}
+
+/** Lifts beads that would cover each other onto a second and third row; captions give way to each other as well. */
+function rows(beads: readonly RailBead[], x: (value: number) => number): PlacedBead[] {
   const lastX: number[] = [];
+  let lastAbove = -Infinity;
   return [...beads]
     .sort((a, b) => a.value - b.value)
     .map((bead) => {
@@ -38,7 +49,9 @@ function rows(beads: readonly RailBead[], x: (value: number) => number): (RailBe
       let row = lastX.findIndex((last) => at - last >= 2 * radius - 2);
       if (row < 0) row = lastX.length;
       lastX[row] = at;
-      return { ...bead, row };
+      const captionBelow = bead.role in captions && row === 0 && at - lastAbove < captionWidth;
+      if (bead.role in captions && !captionBelow) lastAbove = at;
+      return { ...bead, row, captionBelow };
     });
 }
 
@@ -105,7 +118,7 @@ export function BeadRail({ beads, collar, label, decimals: read = 2 }: BeadRailP
           </text>
         </g>
       ))}
-      {placed.map(({ id, name, value, role, row }) => (
+      {placed.map(({ id, name, value, role, row, captionBelow }) => (
         <g key={id}>
           <circle
             cx={x(value)}
@@ -124,7 +137,7 @@ export function BeadRail({ beads, collar, label, decimals: read = 2 }: BeadRailP
               strokeLinecap="round"
             />
           )}
-          {role === "member" || role === "other" ? (
+          {captions[role] === undefined ? (
             <text
               x={x(value)}
               y={y(row) + 4.5}
@@ -139,13 +152,13 @@ export function BeadRail({ beads, collar, label, decimals: read = 2 }: BeadRailP
           ) : (
             <text
               x={Math.min(Math.max(x(value), 26), width - 26)}
-              y={y(row) - radius - 6}
+              y={captionBelow ? y(row) + radius + 12 : y(row) - radius - 6}
               textAnchor="middle"
               fontFamily={fonts.text}
               fontSize="13"
               fill={colors.inkSoft}
             >
-              {role === "rough" ? "rough" : "struck"}
+              {captions[role]}
             </text>
           )}
         </g>

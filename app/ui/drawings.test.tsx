@@ -92,6 +92,22 @@ describe("the bead rail", () => {
     expect(circles.filter(({ dashed }) => dashed)).toHaveLength(1);
   });
 
+  test("never lets one caption run into another", () => {
+    const close: RailBead[] = [
+      { id: "e", name: "5", value: 18.1, role: "other" },
+      ...beads.map((bead) => (bead.role === "struck" ? { ...bead, value: 20.33 } : bead)),
+    ];
+    const drawn = renderToStaticMarkup(<BeadRail beads={close} collar={[19.5, 19.68]} label="titer, mL" />);
+    const captions = [...drawn.matchAll(/(<text[^>]*>)(?:rough|struck)</g)].map(([, tag = ""]) => ({
+      x: attribute(tag, "x"),
+      y: attribute(tag, "y"),
+    }));
+    expect(captions).toHaveLength(2);
+    const [a, b] = captions as [(typeof captions)[0], (typeof captions)[0]];
+    expect(Math.abs(a.x - b.x)).toBeLessThan(42);
+    expect(Math.abs(a.y - b.y)).toBeGreaterThan(13);
+  });
+
   test("says in words what it shows", () => {
     expect(svg).toContain(
       "titer, mL. rough: 20.10, 1: 19.58, 2: 19.60, 3: 19.90, 4: 20.30. In agreement: 1, 2.",
