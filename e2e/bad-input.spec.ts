@@ -143,4 +143,14 @@ test("a likely slip is asked about, with the right value one key away, and can b
   await final.press("Enter");
   await expect(page.getByRole("group", { name: "Does the color stay?" })).toContainText("End of trial 2");
   await expect(ledgerRow(page, "2")).toContainText("20.52");
+  // What resembles nothing, and lies far off all the same, is asked about too.
+  await typeReadings(page, [...weighing("2.6110", "2.1000"), ["Initial reading, mL", "0.00"]]);
+  await final.fill("36.81");
+  await final.press("Enter");
+  await expect(
+    page.getByText(/36\.81 is far from that: is it read right\? Enter again keeps 36\.81/),
+  ).toBeVisible();
+  await final.fill("25.03");
+  await final.press("Enter");
+  await expect(ledgerRow(page, "3")).toContainText("25.03");
 });

@@ -77,9 +77,12 @@ export function slipChecks(text: string, unit: string, decimals: number, expecte
     ];
   }
   return [
-    { severity: "caution", kind: "jump", message: `${far} ${text} is far from that: read it once more` },
+    { severity: "caution", kind: "jump", message: `${far} ${text} is far from that: is it read right?` },
   ];
 }
+
+/** True for a caution that is asked about before the reading is kept: what was meant is known, or it lies far from where it should. */
+export const asksBack = ({ proposal, kind }: Check): boolean => proposal !== undefined || kind === "jump";
 
 /** The same digits as in another trial: possible, but often a reading that was copied or not made anew. */
 export function sameReadingCheck(

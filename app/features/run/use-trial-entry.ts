@@ -1,4 +1,5 @@
 import { useCallback, useMemo, useRef } from "react";
+import { asksBack } from "~/core/measure";
 import {
   checkField,
   evaluateRun,
@@ -219,7 +220,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
         if (last) return false;
         continue;
       }
-      const slip = text === proposals.get(fieldKey(f)) ? undefined : checked.cautions.find((c) => c.proposal);
+      const slip = text === proposals.get(fieldKey(f)) ? undefined : checked.cautions.find(asksBack);
       if (slip && last && asked.current.get(key) !== text) {
         asked.current.set(key, text);
         setNote(key, { ...slip, state: "ask", message: `${slip.message} Enter again keeps ${text}.` });
