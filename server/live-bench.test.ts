@@ -249,13 +249,21 @@ test("each change is told to whoever listens, after it was written, with the dev
   await changeRun(open.db, runId, timer(), new Date(), "phone");
   // A change that was refused is none.
   await changeRun(open.db, runId, { intent: "strike", trialId: newId(), reason: "x" }, new Date(), "phone");
+  // The timers of a closed run are shown no more, and again when it is open: all screens have to ask anew.
+  const running = async () => (await runningTimers(open.db)).timers.filter((t) => t.runId === runId).length;
+  await changeRun(open.db, runId, { intent: "archive" }, new Date(), "phone");
+  expect(await running()).toBe(0);
+  await changeRun(open.db, runId, { intent: "reopen" }, new Date(), "phone");
+  expect(await running()).toBe(1);
   stop();
   await change(runId, reading(newId(), "m", "mass.before", "2.6106"));
   expect(heard).toEqual([
     { runId, timers: false, device: "tablet" },
     { runId, timers: true, device: "phone" },
+    { runId, timers: true, device: "phone" },
+    { runId, timers: true, device: "phone" },
   ]);
-  expect((await loadRunState(open.db, runId))!.revision).toBe(before + 3);
+  expect((await loadRunState(open.db, runId))!.revision).toBe(before + 5);
 });
 
 describe("a clock that was set back", () => {

@@ -316,6 +316,20 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
   }
 }
 
+/** What changes the timers that all screens show: those of open runs, under the run's title. */
+const changesTimers: ReadonlySet<RunRequest["intent"]> = new Set([
+  "start-timer",
+  "begin-timer",
+  "end-timer",
+  "faded",
+  "rename",
+  "finish",
+  "reopen",
+  "archive",
+  "delete",
+  "undo",
+]);
+
 /** How a request on a run ended; one that was carried out comes with the run as it now is, null when it was deleted. */
 export type Changed =
   Exclude<Outcome, { status: "done" }> | { readonly status: "done"; readonly state: RunState | null };
@@ -341,7 +355,7 @@ export async function changeRun(
       return { status: "done", state: changed && (await loadRunState(tx, runId)) };
     });
     if (made.status === "done") {
-      announce({ runId, timers: /timer|faded|delete|archive|undo/.test(request.intent), device });
+      announce({ runId, timers: changesTimers.has(request.intent), device });
     }
     return made;
   } catch (error) {
