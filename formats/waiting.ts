@@ -5,7 +5,9 @@ import {
   fieldKey,
   nextTrialNumber,
   type Observation,
+  presentObservation,
   type RunRecord,
+  spreadKinds,
   stageFields,
   type StageRecord,
   type TimerRecord,
@@ -56,7 +58,15 @@ function observed(stage: StageRecord, record: RunRecord, request: Observe, at: s
     supersedes,
     reason,
   };
-  if (!sent) return { ...stage, observations: [...stage.observations, observation] };
+  // The ± that stood beside another value was that value's.
+  const cleared = (spreadKinds[kind] ?? []).flatMap((spread): Observation[] => {
+    const present = presentObservation(holder.observations, symbol, spread);
+    const gone = { kind: spread, text: "", value: null, supersedes: present?.id ?? null };
+    return present
+      ? [{ ...observation, ...gone, id: `${id}:${spread}`, reason: "another value was typed" }]
+      : [];
+  });
+  if (!sent) return { ...stage, observations: [...stage.observations, observation, ...cleared] };
   const begun: TrialRecord = existing ?? {
     id: sent.id,
     number: sent.kind === "fine" ? nextTrialNumber(stage.trials) : null,
@@ -65,7 +75,7 @@ function observed(stage: StageRecord, record: RunRecord, request: Observe, at: s
     struck: null,
     observations: [],
   };
-  const written = { ...begun, observations: [...begun.observations, observation] };
+  const written = { ...begun, observations: [...begun.observations, observation, ...cleared] };
   const trials = existing
     ? stage.trials.map((t) => (t === existing ? written : t))
     : [...stage.trials, written];

@@ -352,7 +352,7 @@ const examples: Example[] = [
     found: [["standardize", null, 0.1635 / 65.38 / 0.25]],
   },
   {
-    // 1 °dH = 0.1783 mmol/L, 1 °fH = 0.1 mmol/L, 1 °e = 14.25 mg/L CaCO3 (CHECKS.md); the EDTA is 0.0099994 mol/L.
+    // 1 °dH = 0.1783 mmol/L, 1 °fH = 0.1 mmol/L, 1 °e = 14.254 mg/L CaCO3 (CHECKS.md); the EDTA is 0.0099994 mol/L.
     method: "water-hardness",
     stages: {
       prepare: { once: { "P:purity": "100.00", "m:mass.before": "2.2502", "m:mass.after": "2.0000" } },
@@ -369,7 +369,7 @@ const examples: Example[] = [
       ["total", "γ_h", (0.2502 / 0.25) * 1000 * 0.9],
       ["total", "d_h", ((0.2502 / 100.086 / 0.25) * 1000 * 0.9) / 0.1783],
       ["total", "f_h", ((0.2502 / 100.086 / 0.25) * 1000 * 0.9) / 0.1],
-      ["total", "e_h", ((0.2502 / 0.25) * 1000 * 0.9) / 14.25],
+      ["total", "e_h", ((0.2502 / 0.25) * 1000 * 0.9) / 14.254],
       ["calcium", null, (0.2502 / 100.086 / 0.25) * 1000 * 0.2],
       ["calcium", "c_m", (0.2502 / 100.086 / 0.25) * 1000 * 0.7],
     ],

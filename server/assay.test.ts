@@ -206,7 +206,9 @@ test("The line is chosen for the run, checked against its kind, and the choice i
     change(runId, { intent: "choose", stageKey: "standards", name, value });
   expect(await choose("model", "origin")).toMatchObject({ status: "done" });
   expect(await choose("zero", "out")).toMatchObject({ status: "done" });
-  expect((await lineOf(runId)).choice).toEqual({ model: "origin", weighting: "none", zero: false });
+  expect((await lineOf(runId)).choice).toEqual({
+    ...{ model: "origin", weighting: "none", zero: false, blank: "zeroed" },
+  });
   expect(await choose("model", "cubic")).toMatchObject({ status: "malformed" });
   expect(await choose("order", "2")).toMatchObject({ status: "malformed" });
   const unit = (value: string) =>

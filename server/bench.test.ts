@@ -273,6 +273,13 @@ describe("stages of other shapes", () => {
       message: expect.stringMatching(/weighs more after the transfer/) as unknown,
     });
     expect(await change(runId, once("m", "mass.after", "2.1000"))).toMatchObject({ status: "done" });
+    // The flask is presumed until somebody says that it was that one.
+    expect(evaluateRun(await record(runId)).stages[0]).toMatchObject({
+      done: false,
+      missing: { kind: "volume.taken" },
+      shown: { value: "0.10000" },
+    });
+    expect(await change(runId, once("V_f", "volume.taken", "250.0"))).toMatchObject({ status: "done" });
     expect(
       await change(runId, reading(newId(), "m", "mass.before", "7.2056", { stageKey: "prepare" })),
     ).toMatchObject({ status: "malformed" });
@@ -287,7 +294,7 @@ describe("stages of other shapes", () => {
       expect(await change(runId, request)).toMatchObject({ status: "done" });
     }
     const [prepare, standardize] = evaluateRun(await record(runId)).stages;
-    // 5.1056 g / 204.222 g/mol / 0.2500 L = 0.1000 mol/L, the flask as the method presumes it; · 25.00 / 24.85
+    // 5.1056 g / 204.222 g/mol / 0.2500 L = 0.1000 mol/L; · 25.00 / 24.85
     expect(prepare).toMatchObject({ kind: "preparation", done: true, shown: { value: "0.10000" } });
     expect(standardize?.kind === "titration" && standardize.shown?.value).toBe("0.10060");
     const [summary] = await open.db.select().from(run).where(eq(run.id, runId));

@@ -308,7 +308,7 @@ describe("runs and the shelf", () => {
       await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
       const before = await record(runId);
       const [stage] = before.stages;
-      const value = stage!.observations.find((o) => o.kind === "given")!;
+      const value = presentObservation(stage!.observations, "c_b", "given")!;
       const typed = await change(runId, {
         intent: "observe",
         id: newId(),

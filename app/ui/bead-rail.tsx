@@ -10,8 +10,8 @@ export interface RailBead {
 
 interface BeadRailProps {
   beads: readonly RailBead[];
-  /** The agreement window: where a value joins the set. */
-  collar: readonly [number, number] | null;
+  /** Where a value joins or makes a set: one window, or several while trials disagree. */
+  collars: readonly (readonly [number, number])[];
   label: string;
   /** Decimals that the values are read with. */
   decimals?: number;
@@ -55,10 +55,10 @@ function rows(beads: readonly RailBead[], x: (value: number) => number): PlacedB
     });
 }
 
-/** The replicates as beads on a number line, with the agreement window as a collar around those that agree. */
-export function BeadRail({ beads, collar, label, decimals: read = 2 }: BeadRailProps) {
+/** The replicates as beads on a number line, with the agreement window as a collar around those that agree, or a collar for each place where one more would. */
+export function BeadRail({ beads, collars, label, decimals: read = 2 }: BeadRailProps) {
   if (beads.length === 0) return null;
-  const values = [...beads.map((b) => b.value), ...(collar ?? [])];
+  const values = [...beads.map((b) => b.value), ...collars.flat()];
   const [least, most] = [Math.min(...values), Math.max(...values)];
   // Beads that all but coincide are not blown up to fill the rail: twenty steps of the scale is the least it shows.
   const span = Math.max(most - least, 20 / 10 ** read);
@@ -82,8 +82,9 @@ export function BeadRail({ beads, collar, label, decimals: read = 2 }: BeadRailP
       aria-label={said}
       style={{ width: "100%", display: "block" }}
     >
-      {collar && (
+      {collars.map((collar) => (
         <rect
+          key={collar[0]}
           x={x(collar[0])}
           y={base - radius - 12 - lift}
           width={Math.max(2, x(collar[1]) - x(collar[0]))}
@@ -94,7 +95,7 @@ export function BeadRail({ beads, collar, label, decimals: read = 2 }: BeadRailP
           strokeWidth={1.3}
           strokeDasharray="4 3"
         />
-      )}
+      ))}
       <line
         x1={line.left - 8}
         x2={line.right + 8}

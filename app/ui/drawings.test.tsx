@@ -66,7 +66,7 @@ describe("the bead rail", () => {
     { id: "c", name: "3", value: 19.9, role: "other" },
     { id: "d", name: "4", value: 20.3, role: "struck" },
   ];
-  const svg = renderToStaticMarkup(<BeadRail beads={beads} collar={[19.5, 19.68]} label="titer, mL" />);
+  const svg = renderToStaticMarkup(<BeadRail beads={beads} collars={[[19.5, 19.68]]} label="titer, mL" />);
   const circles = [...svg.matchAll(/<circle[^>]*>/g)].map(([tag]) => ({
     x: attribute(tag, "cx"),
     y: attribute(tag, "cy"),
@@ -97,7 +97,9 @@ describe("the bead rail", () => {
       { id: "e", name: "5", value: 18.1, role: "other" },
       ...beads.map((bead) => (bead.role === "struck" ? { ...bead, value: 20.33 } : bead)),
     ];
-    const drawn = renderToStaticMarkup(<BeadRail beads={close} collar={[19.5, 19.68]} label="titer, mL" />);
+    const drawn = renderToStaticMarkup(
+      <BeadRail beads={close} collars={[[19.5, 19.68]]} label="titer, mL" />,
+    );
     const captions = [...drawn.matchAll(/(<text[^>]*>)(?:rough|struck)</g)].map(([, tag = ""]) => ({
       x: attribute(tag, "x"),
       y: attribute(tag, "y"),

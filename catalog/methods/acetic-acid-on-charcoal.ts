@@ -16,6 +16,8 @@ import {
   titer,
 } from "./parts";
 import { exactly } from "./redox-parts";
+import { atMost, mostMolPerL, notNegative } from "./plausible";
+import { densityOf } from "../densities";
 
 const cautions = ["Goggles on: acid and base both harm the eyes.", fillBelowEyes, noMouth, labelled];
 const filtrate = "NaOH";
@@ -37,6 +39,7 @@ const start: TitrationStage = {
     equivalents: 1,
   },
   also: [{ symbol: "c_b", name: "Concentration of the base", unit: "mol/L" }],
+  plausible: [atMost("c_0", mostMolPerL.CH3COOH)],
   agree: { on: "V / V_a", per: "V_a" },
   presumed: 0.5,
   expectMl: [20, 30],
@@ -97,6 +100,7 @@ const bottle = (number: number, takenMl: number): TitrationStage => ({
       of: "charcoal",
       per: "run",
       expect: [0.9, 1.1],
+      ...densityOf("charcoal"),
     },
     pipetted("the filtrate", "Aliquot of the filtrate", "10.00"),
     titer(filtrate),
@@ -112,6 +116,7 @@ const bottle = (number: number, takenMl: number): TitrationStage => ({
     { symbol: "q", name: "Taken up by a gram of charcoal", unit: "mmol/g" },
     { symbol: "x", name: "Taken up by a gram of charcoal", unit: "mg/g" },
   ],
+  plausible: [notNegative("q", "mmol/g"), { rule: "not above", symbol: "c_e", other: "c_0" }],
   agree: { on: "V / V_a", per: "V_a" },
   presumed: (0.45 * takenMl) / 50,
   expectMl: [Math.round(0.6 * takenMl), takenMl],
@@ -135,7 +140,7 @@ const bottle = (number: number, takenMl: number): TitrationStage => ({
 /** What charcoal takes up of acetic acid at five concentrations: the titrations. */
 export const aceticAcidOnCharcoal = defineMethod({
   id: "acetic-acid-on-charcoal",
-  version: 2,
+  version: 3,
   family: "acid-base",
   title: "Acetic acid on charcoal, titrated",
   purpose: "How much acetic acid a gram of charcoal takes up at each of five concentrations.",

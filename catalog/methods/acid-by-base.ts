@@ -17,11 +17,12 @@ import {
   protection,
   titer,
 } from "./parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /** A strong acid by a base that is known already. */
 export const acidByBase = defineMethod({
   id: "acid-by-base",
-  version: 3,
+  version: 4,
   family: "acid-base",
   title: "Strong acid by a known base",
   purpose: "Find the concentration of a strong acid with a base from the shelf.",
@@ -45,6 +46,7 @@ export const acidByBase = defineMethod({
         assigns: "HCl",
         equivalents: 1,
       },
+      plausible: [atMost("c_a", mostMolPerL.HCl)],
       agree: { on: "V / V_a", per: "V_a" },
       expectMl: [15, 40],
       ...phenolphthalein,

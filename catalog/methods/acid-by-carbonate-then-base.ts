@@ -16,6 +16,8 @@ import {
   ribbons,
   titer,
 } from "./parts";
+import { atMost, mostMolPerL } from "./plausible";
+import { densityOf } from "../densities";
 
 /** The stage that fixes an acid on weighed sodium carbonate; alkalinity begins with it too. */
 export const acidByCarbonateStage: TitrationStage = {
@@ -32,7 +34,7 @@ export const acidByCarbonateStage: TitrationStage = {
       before: "Boat with solid",
       after: "Boat after transfer",
       expect: [0.11, 0.2],
-      densityGPerMl: 2.53,
+      ...densityOf("Na2CO3"),
     },
     purityOf("Na2CO3", "Purity of the carbonate", "99.95", "0.05"),
     titer("HCl"),
@@ -43,6 +45,7 @@ export const acidByCarbonateStage: TitrationStage = {
     { relation: "c_a = n_a / V", title: "Concentration of the acid", unit: "mol/L" },
   ],
   result: { symbol: "c_a", name: "Concentration of the acid", unit: "mol/L", assigns: "HCl", equivalents: 1 },
+  plausible: [atMost("c_a", mostMolPerL.HCl)],
   agree: { on: "V / m", per: "m" },
   presumed: 0.1,
   expectMl: [20, 40],
@@ -58,7 +61,12 @@ export const acidByCarbonateStage: TitrationStage = {
     { name: "methyl orange", amount: "2 drops", exact: false, when: "before the titration" },
   ],
   conditions: [
-    { what: "Dry the carbonate and let it cool in a desiccator", celsius: [250, 300], minutes: 60 },
+    {
+      what: "Dry the carbonate and let it cool in a desiccator",
+      of: "solid",
+      celsius: [250, 300],
+      minutes: 60,
+    },
     { what: "Boil off carbon dioxide near the end, then cool", minutes: 1 },
   ],
   steps: [
@@ -77,7 +85,7 @@ export const acidByCarbonateStage: TitrationStage = {
 /** Hydrochloric acid on weighed sodium carbonate, then a base with the acid. */
 export const acidByCarbonateThenBase = defineMethod({
   id: "acid-by-carbonate-then-base",
-  version: 2,
+  version: 3,
   family: "acid-base",
   title: "Acid by sodium carbonate, then a base by the acid",
   purpose:
@@ -104,6 +112,7 @@ export const acidByCarbonateThenBase = defineMethod({
         { relation: "c_b = n_b / V_b", title: "Concentration of the base", unit: "mol/L" },
       ],
       result: { symbol: "c_b", name: "Concentration of the base", unit: "mol/L" },
+      plausible: [atMost("c_b", mostMolPerL.NaOH)],
       agree: { on: "V / V_b", per: "V_b" },
       expectMl: [15, 40],
       indicator: "phenolphthalein, 2 drops",

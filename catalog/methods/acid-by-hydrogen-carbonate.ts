@@ -10,11 +10,13 @@ import {
   purityOf,
   titer,
 } from "./parts";
+import { atMost, mostMolPerL } from "./plausible";
+import { densityOf } from "../densities";
 
 /** Sulfuric acid on weighed sodium hydrogen carbonate, two moles of salt for one of acid. */
 export const acidByHydrogenCarbonate = defineMethod({
   id: "acid-by-hydrogen-carbonate",
-  version: 2,
+  version: 3,
   family: "acid-base",
   title: "Sulfuric acid by sodium hydrogen carbonate",
   purpose: "Find the concentration of dilute sulfuric acid with a salt from the kitchen shelf.",
@@ -35,7 +37,7 @@ export const acidByHydrogenCarbonate = defineMethod({
           before: "Boat with solid",
           after: "Boat after transfer",
           expect: [0.8, 1.2],
-          densityGPerMl: 2.2,
+          ...densityOf("NaHCO3"),
         },
         purityOf("NaHCO3", "Purity of the hydrogen carbonate", "99.5", "0.5"),
         titer("H2SO4"),
@@ -54,6 +56,7 @@ export const acidByHydrogenCarbonate = defineMethod({
         equivalents: 2,
       },
       also: [{ symbol: "N_a", name: "Normality of the acid", unit: "N" }],
+      plausible: [atMost("c_a", mostMolPerL.H2SO4)],
       agree: { on: "V / m", per: "m" },
       presumed: 0.25,
       expectMl: [20, 30],

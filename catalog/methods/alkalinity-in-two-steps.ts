@@ -11,6 +11,7 @@ import {
   ribbons,
   titer,
 } from "./parts";
+import { notNegative } from "./plausible";
 
 const phenolphthaleinStage: TitrationStage = {
   kind: "titration",
@@ -28,6 +29,7 @@ const phenolphthaleinStage: TitrationStage = {
   ],
   result: { symbol: "A_p", name: "Phenolphthalein alkalinity", unit: "mmol/L" },
   also: [{ symbol: "A_pe", name: "In equivalents", unit: "meq/L" }],
+  plausible: [notNegative("A_p", "mmol/L")],
   agree: { on: "V / V_w", per: "V_w" },
   presumed: 0.8,
   expectMl: [0.3, 5],
@@ -52,7 +54,20 @@ const phenolphthaleinStage: TitrationStage = {
   cautions: ["Goggles on: the acid harms the eyes.", fillBelowEyes, noMouth, labelled],
 };
 
-const [standardize, ...rest] = alkalinityOfWater.stages;
+const [standardize, ...others] = alkalinityOfWater.stages;
+
+/** What is taken up to pH 4.5 holds what was taken up to pH 8.3. */
+const rest = others.map((stage): (typeof others)[number] =>
+  stage.kind === "titration"
+    ? {
+        ...stage,
+        plausible: [
+          ...(stage.plausible ?? []),
+          { rule: "not below", symbol: stage.result.symbol, other: "A_p", stage: "phenolphthalein" },
+        ],
+      }
+    : stage,
+);
 
 /** Alkalinity of a water above pH 8.3: what phenolphthalein shows first, then all of it. */
 export const alkalinityInTwoSteps = defineMethod({

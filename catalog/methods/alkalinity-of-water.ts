@@ -14,11 +14,12 @@ import {
   ribbons,
   titer,
 } from "./parts";
+import { notNegative } from "./plausible";
 
 /** Alkalinity of a water with acid, which sodium carbonate has fixed first. */
 export const alkalinityOfWater = defineMethod({
   id: "alkalinity-of-water",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Alkalinity of water, by an acid standardized on carbonate",
   purpose: "How much acid a water can take up before its pH falls to about 4.5.",
@@ -54,6 +55,7 @@ export const alkalinityOfWater = defineMethod({
         { symbol: "A_c", name: "As calcium carbonate", unit: "mg/L" },
         { symbol: "A_e", name: "In equivalents", unit: "meq/L" },
       ],
+      plausible: [notNegative("A", "mmol/L")],
       agree: { on: "V / V_w", per: "V_w" },
       presumed: 2.3,
       expectMl: [1, 10],

@@ -10,6 +10,7 @@ import {
   knownIodine,
   starchToBlue,
 } from "./redox-parts";
+import { atMost } from "./plausible";
 
 const reduction = {
   name: "iodine and ascorbic acid",
@@ -24,7 +25,7 @@ function ascorbicMethod(
 ): Method {
   const { inputs, amount, reagents = [], meniscus } = titrant;
   return defineMethod({
-    version: 2,
+    version: 3,
     family: "redox",
     purpose: "How much ascorbic acid a drink or a dissolved tablet holds.",
     stages: [
@@ -40,6 +41,7 @@ function ascorbicMethod(
         ],
         result: { symbol: "γ", name: "Ascorbic acid in the drink", unit: "mg/L" },
         also: [{ symbol: "m_a", name: "Ascorbic acid in the flask", unit: "mg" }],
+        plausible: [atMost("γ", 330_000, "mg/L")],
         agree: { on: "V / V_a", per: "V_a" },
         presumed: 1200,
         expectMl: [8, 30],

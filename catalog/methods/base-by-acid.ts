@@ -17,11 +17,12 @@ import {
   ribbons,
   titer,
 } from "./parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /** The acid stands in the burette. */
 export const baseByAcid = defineMethod({
   id: "base-by-acid",
-  version: 3,
+  version: 4,
   family: "acid-base",
   title: "Base by a known acid, the acid in the burette",
   purpose: "Find the concentration of a base with an acid from the shelf.",
@@ -50,6 +51,7 @@ export const baseByAcid = defineMethod({
         assigns: "NaOH",
         equivalents: 1,
       },
+      plausible: [atMost("c_b", mostMolPerL.NaOH)],
       agree: { on: "V / V_b", per: "V_b" },
       expectMl: [15, 40],
       indicator: "phenolphthalein, 2 drops",

@@ -17,11 +17,13 @@ import {
   purityOf,
   titer,
 } from "./parts";
+import { atMost, mostMolPerL } from "./plausible";
+import { densityOf } from "../densities";
 
 /** One standard solution of phthalate serves all flasks. */
 export const baseByPhthalateSolution = defineMethod({
   id: "base-by-phthalate-solution",
-  version: 2,
+  version: 3,
   family: "acid-base",
   title: "Base by a standard solution of potassium hydrogen phthalate",
   purpose: "Fix the concentration of a sodium hydroxide solution with one weighing for all flasks.",
@@ -43,7 +45,7 @@ export const baseByPhthalateSolution = defineMethod({
           before: "Boat with solid",
           after: "Boat after transfer",
           expect: [4.8, 5.4],
-          densityGPerMl: 1.64,
+          ...densityOf("KHC8H4O4"),
         },
         purityOf("KHC8H4O4", "Purity of the phthalate", "100.00", "0.05"),
         { symbol: "V_f", is: "flask", label: "Flask", of: "KHC8H4O4", per: "run", presumed: "250.0" },
@@ -53,6 +55,7 @@ export const baseByPhthalateSolution = defineMethod({
         { relation: "c_s = n_s / V_f", title: "Concentration of the standard", unit: "mol/L" },
       ],
       result: { symbol: "c_s", name: "Concentration of the standard", unit: "mol/L" },
+      plausible: [atMost("c_s", mostMolPerL.KHC8H4O4)],
       reagents: [
         {
           name: "potassium hydrogen phthalate, dried",
@@ -63,7 +66,12 @@ export const baseByPhthalateSolution = defineMethod({
         { name: "water, boiled out", amount: "to the mark", exact: true, when: "when all is dissolved" },
       ],
       conditions: [
-        { what: "Dry the solid and let it cool in a desiccator", celsius: [110, 120], minutes: 120 },
+        {
+          what: "Dry the solid and let it cool in a desiccator",
+          of: "solid",
+          celsius: [110, 120],
+          minutes: 120,
+        },
       ],
       steps: [
         "Weigh 4.8 to 5.4 g of the dried solid by difference.",
@@ -94,6 +102,7 @@ export const baseByPhthalateSolution = defineMethod({
         assigns: "NaOH",
         equivalents: 1,
       },
+      plausible: [atMost("c_b", mostMolPerL.NaOH)],
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.1,
       expectMl: [20, 30],

@@ -127,7 +127,8 @@ describe("verdict and guidance", () => {
     );
     expect(verdict).toEqual({
       state: "collecting",
-      reason: "Trials 1 and 2 lie within 0.06 mL. House rule: three within 0.10 mL of each other.",
+      reason:
+        "Trials 1 and 2 lie within 0.06 mL. House rule: three within 0.10 mL of each other. It rests on a presumed purity of the phthalate.",
       next: "One more trial between 19.54 and 19.68 mL closes the set",
     });
   });
@@ -191,7 +192,7 @@ describe("verdict and guidance", () => {
     // 21.35 + 19.61 = 40.96; 1.25 short of it, down to a half: 39.5
     expect(stageOf(record, "determine").guidance).toMatchObject({
       slowAt: 39.5,
-      joins: [expect.closeTo(19.54, 9), expect.closeTo(19.68, 9)],
+      joins: [[expect.closeTo(19.54, 9), expect.closeTo(19.68, 9)]],
     });
   });
 });

@@ -1,5 +1,7 @@
 import { defineMethod } from "~/core/run";
 import { indicatorReagent } from "./parts";
+import { atMost, mostMolPerL } from "./plausible";
+import { densityOf } from "../densities";
 
 const phenolphthaleinRibbon = [
   { color: "#eef1ee", looks: "colorless", do: "keep going" },
@@ -19,7 +21,7 @@ const burette = [
 /** Base standardized against weighed potassium hydrogen phthalate; the base then finds an unknown monoprotic acid. */
 export const baseByPhthalateThenAcid = defineMethod({
   id: "base-by-phthalate-then-acid",
-  version: 3,
+  version: 4,
   family: "acid-base",
   title: "Base by potassium hydrogen phthalate, then an acid by the base",
   purpose:
@@ -48,6 +50,7 @@ export const baseByPhthalateThenAcid = defineMethod({
           before: "Boat with solid",
           after: "Boat after transfer",
           expect: [0.4, 0.8],
+          ...densityOf("KHC8H4O4"),
         },
         {
           symbol: "P",
@@ -71,6 +74,7 @@ export const baseByPhthalateThenAcid = defineMethod({
         assigns: "NaOH",
         equivalents: 1,
       },
+      plausible: [atMost("c_b", mostMolPerL.NaOH)],
       agree: { on: "V / m", per: "m" },
       presumed: 0.1,
       indicator: "phenolphthalein, 2 to 3 drops",
@@ -88,7 +92,9 @@ export const baseByPhthalateThenAcid = defineMethod({
         { name: "boiled-out water", amount: "50 mL", exact: false, when: "to dissolve it" },
         indicatorReagent,
       ],
-      conditions: [{ what: "dry the phthalate beforehand for an hour or two", celsius: [110, 120] }],
+      conditions: [
+        { what: "dry the phthalate beforehand for an hour or two", of: "solid", celsius: [110, 120] },
+      ],
       steps: [
         "Weigh 0.4 to 0.8 g of the dried solid by difference into a flask.",
         "Dissolve it in about 50 mL of boiled-out water; add 2 to 3 drops of phenolphthalein.",
@@ -128,6 +134,7 @@ export const baseByPhthalateThenAcid = defineMethod({
         { relation: "c_a = n_a / V_a", title: "Concentration of the acid", unit: "mol/L" },
       ],
       result: { symbol: "c_a", name: "Concentration of the acid", unit: "mol/L" },
+      plausible: [atMost("c_a", mostMolPerL.HCl)],
       agree: { on: "V / V_a", per: "V_a" },
       indicator: "phenolphthalein, 2 to 3 drops",
       persistence,

@@ -17,6 +17,7 @@ import {
 } from "./colorimetric-parts";
 import { conclude, protection } from "./parts";
 import { exactly } from "./redox-parts";
+import { notNegative } from "./plausible";
 
 interface ByLine {
   readonly id: string;
@@ -51,7 +52,7 @@ export function byCalibrationLine(m: ByLine): Method {
   const reagents = [...m.reagents];
   return defineMethod({
     id: m.id,
-    version: 1,
+    version: 2,
     family: "colorimetric",
     title: m.title,
     purpose: m.purpose,
@@ -77,9 +78,10 @@ export function byCalibrationLine(m: ByLine): Method {
         strongest: m.strongest,
         color: m.color,
         relations: [
-          { relation: `ε = b * M(${m.formula}) / l`, title: "Molar absorptivity", unit: "L/mol·cm" },
+          { relation: `ε = b * M(${m.formula}) / l`, title: "Molar absorptivity", unit: "L/(mol·cm)" },
         ],
-        result: { symbol: "ε", name: "Molar absorptivity", unit: "L/mol·cm" },
+        result: { symbol: "ε", name: "Molar absorptivity", unit: "L/(mol·cm)" },
+        plausible: [notNegative("ε", "L/(mol·cm)")],
         reagents: [
           exactly(`${lower} stock, ${m.stockMgPerL[0]} mg/L`, "up to 10 mL", "one volume for each flask"),
           ...reagents,
@@ -117,6 +119,7 @@ export function byCalibrationLine(m: ByLine): Method {
           ...(m.as ? [{ symbol: m.as.symbol, name: m.as.name, unit: "mg/L" }] : []),
           { symbol: "n_u", name: "The same as an amount", unit: "µmol/L" },
         ],
+        plausible: [notNegative("c_u", "mg/L")],
         accept: { against: "limit", symbol: "c_lim", bound: "at most" },
         reagents: [
           exactly("the sample", `${m.sampleMl} mL`, "into a flask like those of the standards"),

@@ -28,7 +28,7 @@ export const chooseWavelength = (usualNm: number, what: string): Stage => ({
   key: "wavelength",
   title: "Choose the wavelength",
   spectra: { usualNm },
-  inputs: [{ symbol: "λ", is: "given", label: "Wavelength", unit: "nm", per: "run" }],
+  inputs: [{ symbol: "λ", is: "given", label: "Wavelength", unit: "nm", per: "run", exact: true }],
   relations: [{ relation: "λ_m = λ", title: "Wavelength of all readings", unit: "nm" }],
   result: { symbol: "λ_m", name: "Wavelength", unit: "nm" },
   reagents: [{ name: what, amount: "3 mL", exact: false, when: "one of the middle standards" }],
@@ -78,7 +78,14 @@ export const path: Input = {
 };
 
 export const absorbance: Input = { symbol: "A", is: "absorbance", label: "Absorbance", per: "trial" };
-export const blank: Input = { symbol: "A_0", is: "blank", label: "Absorbance of the blank", per: "run" };
+/** The instrument is zeroed on the blank, so that it reads nothing. */
+export const blank: Input = {
+  symbol: "A_0",
+  is: "blank",
+  label: "Absorbance of the blank",
+  per: "run",
+  readings: "zeroed",
+};
 
 export const readOff = (symbol: string, label: string, of: string): Input => ({
   symbol,

@@ -13,11 +13,12 @@ import {
   thiosulfateBurette,
   weighedSolid,
 } from "./redox-parts";
+import { atMostAll } from "./plausible";
 
 /** Copper in a salt: two copper set one iodine free, copper(I) iodide falls out. */
 export const copperByIodine = defineMethod({
   id: "copper-by-iodine",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Copper in a salt, by iodine and thiosulfate",
   purpose: "The mass fraction of copper in a copper(II) salt.",
@@ -41,6 +42,8 @@ export const copperByIodine = defineMethod({
         { relation: "w = n * M(Cu) / m", title: "Copper in the salt", unit: "% w/w" },
       ],
       result: { symbol: "w", name: "Copper in the salt", unit: "% w/w" },
+      // Of the salts that are met, anhydrous copper(II) chloride holds most.
+      plausible: [atMostAll("w", "M(Cu) / M(CuCl2)", "anhydrous copper(II) chloride")],
       agree: { on: "V / m", per: "m" },
       presumed: 25,
       expectMl: [19, 33],

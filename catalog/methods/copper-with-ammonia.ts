@@ -17,6 +17,7 @@ import {
 } from "./colorimetric-parts";
 import { authority, conclude, protection } from "./parts";
 import { about, exactly } from "./redox-parts";
+import { notNegative } from "./plausible";
 
 const ammonia = about(
   "ammonia solution, 6 mol/L",
@@ -27,7 +28,7 @@ const ammonia = about(
 /** Copper as its deep blue complex with ammonia; the line is drawn against milliliters of stock. */
 export const copperWithAmmonia = defineMethod({
   id: "copper-with-ammonia",
-  version: 1,
+  version: 2,
   family: "colorimetric",
   title: "Copper by its color with ammonia",
   purpose: "The mass of copper in a flask, and its concentration in the sample, by a calibration line.",
@@ -56,10 +57,11 @@ export const copperWithAmmonia = defineMethod({
         {
           relation: "ε = b * V_f * M(Cu) / (c_0 * l)",
           title: "Molar absorptivity",
-          unit: "L/mol·cm",
+          unit: "L/(mol·cm)",
         },
       ],
-      result: { symbol: "ε", name: "Molar absorptivity", unit: "L/mol·cm" },
+      result: { symbol: "ε", name: "Molar absorptivity", unit: "L/(mol·cm)" },
+      plausible: [notNegative("ε", "L/(mol·cm)")],
       also: [{ symbol: "c_0", name: "Copper in the stock", unit: "g/L" }],
       reagents: [exactly("copper stock, 2 g/L", "2 to 10 mL", "one volume for each flask"), ammonia],
       steps: [
@@ -97,6 +99,7 @@ export const copperWithAmmonia = defineMethod({
       ],
       result: { symbol: "c_u", name: "Copper in the sample", unit: "g/L" },
       also: [{ symbol: "m", name: "Copper in the flask", unit: "mg" }],
+      plausible: [notNegative("c_u", "g/L")],
       accept: { against: "limit", symbol: "c_lim", bound: "at most" },
       reagents: [exactly("the sample", "5 mL", "into a flask as large as those of the standards"), ammonia],
       steps: [

@@ -17,11 +17,12 @@ import {
   protection,
   titer,
 } from "./parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /** Dilute a stock to a target, and check by titration what came of it. */
 export const diluteAndCheckAcid = defineMethod({
   id: "dilute-and-check",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Dilute an acid to a target, and check it",
   purpose:
@@ -52,6 +53,7 @@ export const diluteAndCheckAcid = defineMethod({
         { relation: "c_m = n / V_e", title: "Concentration made", unit: "mol/L" },
       ],
       result: { symbol: "c_m", name: "Concentration made", unit: "mol/L" },
+      plausible: [{ rule: "not above", symbol: "c_m", other: "c_0" }],
       reagents: [
         { name: "the stock", amount: "as computed", exact: true, when: "from a burette into the cylinder" },
         { name: "water", amount: "to the volume", exact: true, when: "half of it before the stock" },
@@ -78,6 +80,7 @@ export const diluteAndCheckAcid = defineMethod({
         { relation: "c = n_a / V_a", title: "Concentration found", unit: "mol/L" },
       ],
       result: { symbol: "c", name: "Concentration found", unit: "mol/L" },
+      plausible: [atMost("c", mostMolPerL.HCl)],
       agree: { on: "V / V_a", per: "V_a" },
       accept: { against: "value", symbol: "c_t", tolerancePercent: 5, whenOff: "dilution" },
       presumed: 0.2,

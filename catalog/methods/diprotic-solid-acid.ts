@@ -16,7 +16,7 @@ import {
 /** A solid acid of two protons; how many the indicator sees is a number to be said. */
 export const diproticSolidAcid = defineMethod({
   id: "diprotic-solid-acid",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Solid acid of two protons: equivalent and molar mass",
   purpose:
@@ -37,6 +37,7 @@ export const diproticSolidAcid = defineMethod({
           per: "run",
           unit: "1",
           presumed: { value: "2", plusMinus: "0" },
+          exact: true,
         },
         {
           symbol: "m",
@@ -57,6 +58,8 @@ export const diproticSolidAcid = defineMethod({
       ],
       result: { symbol: "M_e", name: "Equivalent mass of the acid", unit: "g/mol" },
       also: [{ symbol: "M_a", name: "Molar mass of the acid", unit: "g/mol" }],
+      // No acid is lighter than formic acid, 46 g/mol; half of oxalic acid is 45.
+      plausible: [{ rule: "between", symbol: "M_e", from: 40, unit: "g/mol" }],
       agree: { on: "V / m", per: "m" },
       presumed: 75,
       expectMl: [15, 40],

@@ -29,11 +29,12 @@ import {
   thiosulfateStages,
   thiosulfateSubstances,
 } from "./thiosulfate-parts";
+import { atMost } from "./plausible";
 
 /** Oxygen fixed in the bottle by manganese(II), set free as iodine, titrated by thiosulfate that iodate has fixed. */
 export const dissolvedOxygen = defineMethod({
   id: "dissolved-oxygen",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Dissolved oxygen, fixed with manganese",
   purpose: "How much oxygen a water holds, with thiosulfate standardized on iodate first.",
@@ -81,6 +82,8 @@ export const dissolvedOxygen = defineMethod({
         },
       ],
       result: { symbol: "γ", name: "Dissolved oxygen", unit: "mg/L" },
+      // Water at 0 °C under pure oxygen holds 70 mg/L (from memory).
+      plausible: [atMost("γ", 70, "mg/L")],
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 8,
       expectMl: [4, 14],

@@ -19,7 +19,7 @@ export const calciumEquations = [
 ];
 
 const shared = {
-  version: 2,
+  version: 3,
   family: "complexometric" as const,
   protection: [...protection, "Fume hood for the buffer"],
   hazards: [

@@ -1,6 +1,7 @@
 import type { InputOf, TitrationStage } from "~/core/run";
 import { fillBelowEyes, fromStage, labelled, noMouth, pipetted, purityOf, titer } from "./parts";
 import { about, atLast, exactly, flaskOnce, weighedOnce, weighedStandard } from "./redox-parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /* What complexometric methods share. Common practice, no source. */
 
@@ -111,6 +112,7 @@ export function edtaStages({ formula, name, species, grams, purity, dissolve }: 
         flaskOnce(formula),
       ],
       ...weighedStandard(formula, "c_s", `${name} standard`),
+      plausible: [atMost("c_s", mostMolPerL.metal)],
       reagents: [
         exactly(name, `${grams[0]} to ${grams[1]} g`, "weighed once"),
         about("hydrochloric acid, 4 mol/L", "5 mL", "drop by drop, until it has dissolved"),
@@ -139,6 +141,7 @@ export function edtaStages({ formula, name, species, grams, purity, dissolve }: 
         { relation: "c_y = n_y / V", title: "Concentration of the EDTA", unit: "mol/L" },
       ],
       result: { symbol: "c_y", name: "Concentration of the EDTA", unit: "mol/L", assigns: edta },
+      plausible: [atMost("c_y", mostMolPerL.EDTA)],
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.01,
       expectMl: [20, 30] as [number, number],

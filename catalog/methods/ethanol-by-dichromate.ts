@@ -12,13 +12,15 @@ import {
 } from "./colorimetric-parts";
 import { authority, conclude, protection } from "./parts";
 import { about, exactly } from "./redox-parts";
+import { atMostAll, notNegative } from "./plausible";
+import { densityOf } from "../densities";
 
 const dichromate = exactly("acid dichromate, 0.25 mol/L", "10 mL", "the same in every flask, by pipette");
 
 /** Ethanol by the green that it makes of orange dichromate; standards are counted in drops. */
 export const ethanolByDichromate = defineMethod({
   id: "ethanol-by-dichromate",
-  version: 1,
+  version: 2,
   family: "colorimetric",
   title: "Ethanol by dichromate",
   purpose: "The ethanol in a fermented drink, in percent by volume, by the green of chromium(III).",
@@ -43,8 +45,9 @@ export const ethanolByDichromate = defineMethod({
           per: "run",
           weighing: "tared",
           expect: [1.5, 6],
+          ...densityOf("ethanol, 10 %"),
         },
-        { symbol: "N", is: "given", label: "Drops counted", unit: "1", per: "run" },
+        { symbol: "N", is: "given", label: "Drops counted", unit: "1", per: "run", exact: true },
         {
           symbol: "ρ",
           is: "constant",
@@ -59,6 +62,8 @@ export const ethanolByDichromate = defineMethod({
         { relation: "f = 1 / V_d", title: "Drops to the mL", unit: "1/mL" },
       ],
       result: { symbol: "V_d", name: "Volume of a drop", unit: "mL" },
+      // Droppers give 10 to 60 drops to the mL; beyond that a weighing or a count is wrong. Common practice, no source.
+      plausible: [{ rule: "between", symbol: "V_d", from: 0.01, to: 0.15, unit: "mL" }],
       also: [{ symbol: "f", name: "Drops to the mL", unit: "1/mL" }],
       reagents: [about("ethanol, 10 % v/v", "5 mL", "from the dropper that the standards are made with")],
       steps: [
@@ -84,7 +89,7 @@ export const ethanolByDichromate = defineMethod({
         { symbol: "V_d", is: "result", label: "Volume of a drop", of: "ethanol", per: "run", stage: "drop" },
         standardFlask("50.00"),
         blank,
-        { symbol: "d", is: "given", label: "Drops of the stock", unit: "1", per: "trial" },
+        { symbol: "d", is: "given", label: "Drops of the stock", unit: "1", per: "trial", exact: true },
         absorbance,
       ],
       axis: {
@@ -97,7 +102,8 @@ export const ethanolByDichromate = defineMethod({
       series: { symbol: "d", values: ["0", "5", "10", "15", "20"] },
       strongest: 0.72,
       color: "#3f7d5a",
-      relations: [{ relation: "k = b / 100", title: "Absorbance for a hundredth of a percent", unit: "1" }],
+      relations: [{ relation: "k = b / 10000", title: "Absorbance for a hundredth of a percent", unit: "1" }],
+      plausible: [notNegative("k", "1")],
       result: { symbol: "k", name: "Absorbance for a hundredth of a percent", unit: "1" },
       also: [{ symbol: "V_d", name: "Volume of a drop", unit: "mL" }],
       reagents: [
@@ -141,7 +147,14 @@ export const ethanolByDichromate = defineMethod({
           per: "run",
           optional: true,
         },
-        { symbol: "d_u", is: "given", label: "Drops of the diluted drink", unit: "1", per: "trial" },
+        {
+          symbol: "d_u",
+          is: "given",
+          label: "Drops of the diluted drink",
+          unit: "1",
+          per: "trial",
+          exact: true,
+        },
         absorbance,
         readOff("φ_x", "Ethanol in the final solution", "ethanol"),
       ],
@@ -150,6 +163,7 @@ export const ethanolByDichromate = defineMethod({
         { relation: "P = φ_m * V_m / V_p", title: "Ethanol in the drink", unit: "% v/v" },
       ],
       result: { symbol: "P", name: "Ethanol in the drink", unit: "% v/v" },
+      plausible: [notNegative("P", "% v/v"), atMostAll("P")],
       accept: { against: "value", symbol: "P_lim", tolerancePercent: 10, whenOff: "tell" },
       reagents: [exactly("the diluted drink", "20 drops", "as the standards"), dichromate],
       conditions: [{ what: "Let it react", minutes: 5, strict: true }],

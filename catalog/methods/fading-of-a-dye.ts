@@ -1,12 +1,13 @@
 import { defineMethod } from "~/core/run";
-import { chooseWavelength, colorimetricGlassware } from "./colorimetric-parts";
+import { chooseWavelength, colorimetricGlassware, path } from "./colorimetric-parts";
 import { authority, baseHazards, conclude, protection } from "./parts";
 import { about, exactly } from "./redox-parts";
+import { notNegative } from "./plausible";
 
 /** A violet dye that hydroxide turns colorless: pseudo-first order, hydroxide in large excess. */
 export const fadingOfADye = defineMethod({
   id: "fading-of-a-dye",
-  version: 1,
+  version: 2,
   family: "colorimetric",
   title: "Fading of a dye in base",
   purpose: "The order of the reaction in the dye and in hydroxide, and its rate constant.",
@@ -21,12 +22,23 @@ export const fadingOfADye = defineMethod({
       inputs: [
         { symbol: "c_B", is: "given", label: "Hydroxide in the cuvette", unit: "mol/L", per: "trial" },
         { symbol: "T", is: "temperature", label: "Temperature", per: "run", plusMinus: "0.5" },
+        {
+          symbol: "ε",
+          is: "given",
+          label: "Molar absorptivity of the dye",
+          unit: "L/(mol·cm)",
+          per: "run",
+          optional: true,
+        },
+        path,
         { symbol: "A", is: "trace", label: "Absorbance in time", per: "trial" },
       ],
-      rate: { symbol: "k_1", excess: "c_B" },
+      // Of zero or second order the constant is one of concentration only where the absorptivity is stated.
+      rate: { symbol: "k_1", excess: "c_B", absorptivity: "ε", path: "l" },
+      plausible: [notNegative("k_2", "L/(mol·s)")],
       presumed: 0.12,
-      relations: [{ relation: "k_2 = k_1 / c_B", title: "Second-order rate constant", unit: "L/mol·s" }],
-      result: { symbol: "k_2", name: "Second-order rate constant", unit: "L/mol·s" },
+      relations: [{ relation: "k_2 = k_1 / c_B", title: "Second-order rate constant", unit: "L/(mol·s)" }],
+      result: { symbol: "k_2", name: "Second-order rate constant", unit: "L/(mol·s)" },
       reagents: [
         about("crystal violet, 0.01 g/L", "2 mL", "in the cuvette first"),
         exactly("sodium hydroxide, 0.1 to 0.4 mol/L", "1 mL", "at time zero, mixed at once"),

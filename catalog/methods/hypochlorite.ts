@@ -13,11 +13,12 @@ import {
   starchToColorless,
   thiosulfateBurette,
 } from "./redox-parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /** Hypochlorite in a bleach or disinfectant, by the iodine that it sets free. */
 export const hypochlorite = defineMethod({
   id: "hypochlorite",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Hypochlorite in a disinfectant, by iodine and thiosulfate",
   purpose: "The strength of a hypochlorite solution, also as active chlorine.",
@@ -66,6 +67,7 @@ export const hypochlorite = defineMethod({
         { symbol: "γ_n", name: "As sodium hypochlorite", unit: "% w/v" },
         { symbol: "γ_c", name: "As active chlorine", unit: "% w/v" },
       ],
+      plausible: [atMost("c", mostMolPerL.NaClO)],
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.65,
       expectMl: [5, 30],

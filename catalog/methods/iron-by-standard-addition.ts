@@ -15,11 +15,12 @@ import {
 import { ironWithPhenanthroline } from "./colored-complexes";
 import { conclude } from "./parts";
 import { about, exactly } from "./redox-parts";
+import { notNegative } from "./plausible";
 
 /** Standards made in the sample itself: what else is in it acts on all flasks alike. */
 export const ironByStandardAddition = defineMethod({
   id: "iron-by-standard-addition",
-  version: 1,
+  version: 2,
   family: "colorimetric",
   title: "Iron by standard addition",
   purpose: "The iron in a sample whose other contents would bend a line made in pure water.",
@@ -64,6 +65,7 @@ export const ironByStandardAddition = defineMethod({
       color: "#c9531f",
       relations: [{ relation: "c_u = c_x * V_f / V_u", title: "Iron in the sample", unit: "mg/L" }],
       result: { symbol: "c_u", name: "Iron in the sample", unit: "mg/L" },
+      plausible: [notNegative("c_u", "mg/L")],
       also: [{ symbol: "c_x", name: "Iron of the sample in each flask", unit: "mg/L" }],
       reagents: [
         exactly("the sample", "20 mL", "the same in every flask"),

@@ -15,11 +15,12 @@ import {
   redoxCautions,
   selfIndicating,
 } from "./redox-parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /** Iron in a solution made up to the mark, aliquots titrated; the mass in the whole. */
 export const ironInSolution = defineMethod({
   id: "iron-in-solution",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Iron in a solution, by permanganate",
   purpose: "Standardize the permanganate, then find the mass of iron in a flask made up to the mark.",
@@ -49,6 +50,7 @@ export const ironInSolution = defineMethod({
       ],
       result: { symbol: "m_f", name: "Mass of iron in the whole", unit: "g" },
       also: [{ symbol: "c_f", name: "Concentration of iron", unit: "mol/L" }],
+      plausible: [atMost("c_f", mostMolPerL.metal)],
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 1.3,
       expectMl: [15, 30],

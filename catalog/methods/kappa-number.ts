@@ -13,6 +13,8 @@ import {
   sulfuricHazard,
   thiosulfateBurette,
 } from "./redox-parts";
+import { notNegative, validFor } from "./plausible";
+import { densityOf } from "../densities";
 
 const reagents: Reagent[] = [
   exactly("permanganate, 0.1 N (0.02 mol/L)", "100.0 mL", "together with the acid: the time starts"),
@@ -29,7 +31,7 @@ const conditions = [
 /** Kappa number of a pulp: the permanganate that it uses in ten minutes. Formula: ISO 302 / TAPPI T 236, as CHECKS.md gives it. */
 export const kappaNumber = defineMethod({
   id: "kappa-number",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Kappa number of a pulp",
   purpose: "How much permanganate a pulp uses, a measure of the lignin left in it.",
@@ -49,6 +51,7 @@ export const kappaNumber = defineMethod({
       inputs: [titer("Na2S2O3")],
       relations: [{ relation: "b = V", title: "Titer of the blank", unit: "mL" }],
       result: { symbol: "b", name: "Titer of the blank", unit: "mL" },
+      plausible: [notNegative("b", "mL")],
       agree: { on: "V" },
       presumed: 49,
       expectMl: [45, 50],
@@ -78,6 +81,7 @@ export const kappaNumber = defineMethod({
           of: "pulp",
           per: "trial",
           expect: [1.2, 2.8],
+          ...densityOf("pulp"),
         },
         {
           symbol: "t",
@@ -105,6 +109,12 @@ export const kappaNumber = defineMethod({
       ],
       result: { symbol: "κ", name: "Kappa number", unit: "1" },
       also: [{ symbol: "p", name: "Permanganate used", unit: "mL" }],
+      plausible: [
+        notNegative("κ", "1"),
+        // ISO 302: the pulp uses 30 to 70 % of the 100 mL; the correction is for a few degrees about 25 °C (from memory).
+        validFor("p", 30, 70, "mL"),
+        validFor("t", 20, 30, "°C"),
+      ],
       agree: { on: "κ" },
       presumed: 25,
       expectMl: [14, 35],

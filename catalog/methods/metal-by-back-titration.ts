@@ -2,6 +2,7 @@ import { defineMethod, type Condition, type Method } from "~/core/run";
 import { ammoniaHazard, binding, blueToWineRed, edtaSubstances, knownEdta, ligand } from "./edta-parts";
 import { authority, conclude, fillBelowEyes, labelled, noMouth, pipetted, protection, titer } from "./parts";
 import { about, exactly } from "./redox-parts";
+import { atMost, mostMolPerL, notNegative } from "./plausible";
 
 interface Metal {
   readonly symbol: string;
@@ -35,7 +36,7 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
     "Read at eye level against a white card, the bottom of the meniscus.",
   ];
   return defineMethod({
-    version: 2,
+    version: 3,
     family: "complexometric",
     purpose: `${name}, which binds EDTA too slowly for a direct titration: EDTA in excess, what is left titrated with zinc, against a blank.`,
     equations: [
@@ -60,6 +61,7 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
         result: { symbol: "c_z", name: "Concentration of the zinc", unit: "mol/L", assigns: "ZnSO4" },
         // The same bottle serves both stages: what is unsure of it must not be counted twice.
         also: [{ symbol: "c_y", name: "Concentration of the EDTA", unit: "mol/L" }],
+        plausible: [atMost("c_z", mostMolPerL.metal)],
         agree: { on: "V / V_y", per: "V_y" },
         presumed: 0.05,
         expectMl: [20, 30],
@@ -115,6 +117,7 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
         ],
         result: { symbol: "c", name: `${name} in the sample`, unit: "mmol/L" },
         also: [{ symbol: "γ", name: `${name} in the sample`, unit: "mg/L" }],
+        plausible: [notNegative("c", "mmol/L")],
         agree: { on: "c" },
         presumed,
         expectMl: [5, 22],

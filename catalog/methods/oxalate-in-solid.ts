@@ -14,11 +14,12 @@ import {
   selfIndicatingHot,
   weighedSolid,
 } from "./redox-parts";
+import { atMostAll } from "./plausible";
 
 /** Oxalate in a solid, hot, with permanganate standardized before. */
 export const oxalateInSolid = defineMethod({
   id: "oxalate-in-solid",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Oxalate in a solid, by permanganate",
   purpose: "The mass fraction of oxalate in a solid.",
@@ -41,6 +42,7 @@ export const oxalateInSolid = defineMethod({
       ],
       result: { symbol: "w", name: "Oxalate in the solid", unit: "% w/w" },
       also: [{ symbol: "w_s", name: "As sodium oxalate", unit: "% w/w" }],
+      plausible: [atMostAll("w", "M(C2O4^2-) / M(H2C2O4)", "pure oxalic acid")],
       agree: { on: "V / m", per: "m" },
       presumed: 40,
       expectMl: [12, 36],

@@ -28,7 +28,7 @@ interface Reductant {
 function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reductant: Reductant): Method {
   const { formula, ion, name, electrons, concentration, aliquot, acids, acidWords } = reductant;
   return defineMethod({
-    version: 2,
+    version: 3,
     family: "redox",
     purpose: `By how much the oxidation number of ${ion} rises, unrounded and as the nearest whole number.`,
     equations: [{ name: "permanganate takes electrons", equation: "MnO4- + 8 H+ + 5 e- -> Mn^2+ + 4 H2O" }],
@@ -58,6 +58,7 @@ function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reduct
           { relation: "z = n_e / n_r", title: "Electrons given by one", unit: "1" },
         ],
         result: { symbol: "z", name: `Change of oxidation number of ${ion}`, unit: "1", nearestWhole: true },
+        plausible: [{ rule: "whole number", symbol: "z" }],
         agree: { on: "V / V_a", per: "V_a" },
         presumed: electrons,
         expectMl: [15, 30],

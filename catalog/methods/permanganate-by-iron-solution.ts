@@ -16,11 +16,12 @@ import {
   weighedOnce,
   weighedStandard,
 } from "./redox-parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /** Permanganate against aliquots of an iron(II) solution, made with a little acid so that it does not hydrolyse. */
 export const permanganateByIronSolution = defineMethod({
   id: "permanganate-by-iron-solution",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Permanganate by iron(II), a standard solution",
   purpose: "Fix the concentration of a permanganate solution against aliquots of one iron(II) solution.",
@@ -41,6 +42,7 @@ export const permanganateByIronSolution = defineMethod({
         flaskOnce(iron),
       ],
       ...weighedStandard(iron, "c_i", "iron(II)"),
+      plausible: [atMost("c_i", mostMolPerL.iron)],
       reagents: [
         exactly("ammonium iron(II) sulfate hexahydrate", "9.4 to 10.2 g", "weighed once"),
         about("sulfuric acid, 1 mol/L", "50 mL", "into the flask before the water"),
@@ -73,6 +75,7 @@ export const permanganateByIronSolution = defineMethod({
         assigns: "KMnO4",
         equivalents: 5,
       },
+      plausible: [atMost("c_p", mostMolPerL.KMnO4)],
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.02,
       expectMl: [20, 30],

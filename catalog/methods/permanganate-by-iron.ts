@@ -14,6 +14,7 @@ import {
   selfIndicating,
   weighedSolid,
 } from "./redox-parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /** Permanganate against iron(II) weighed into each flask. */
 export const permanganateByIronStage: TitrationStage = {
@@ -39,6 +40,7 @@ export const permanganateByIronStage: TitrationStage = {
     equivalents: 5,
   },
   also: [{ symbol: "N_p", name: "Normality of the permanganate", unit: "N" }],
+  plausible: [atMost("c_p", mostMolPerL.KMnO4)],
   agree: { on: "V / m", per: "m" },
   presumed: 0.02,
   expectMl: [15, 21],
@@ -63,7 +65,7 @@ export const permanganateByIronStage: TitrationStage = {
 
 export const permanganateByIron = defineMethod({
   id: "permanganate-by-iron",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Permanganate by iron(II), weighed into each flask",
   purpose: "Fix the concentration of a permanganate solution against a weighed iron(II) salt.",

@@ -13,6 +13,7 @@ import {
   selfIndicatingHot,
   weighedSolid,
 } from "./redox-parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 interface Heating {
   readonly conditions: Condition[];
@@ -43,6 +44,7 @@ export const oxalateStage = ({ conditions, step }: Heating): TitrationStage => (
     equivalents: 5,
   },
   also: [{ symbol: "N_p", name: "Normality of the permanganate", unit: "N" }],
+  plausible: [atMost("c_p", mostMolPerL.KMnO4)],
   agree: { on: "V / m", per: "m" },
   presumed: 0.02,
   expectMl: [20, 46],
@@ -70,7 +72,7 @@ export const oxalateMethod = (
   heating: Heating,
 ): Method =>
   defineMethod({
-    version: 2,
+    version: 3,
     family: "redox",
     purpose:
       "Fix the concentration of a permanganate solution against weighed oxalate. Permanganate is no primary standard and changes on standing: before use, and again after a week.",

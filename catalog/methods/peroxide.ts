@@ -14,6 +14,8 @@ import {
   redoxCautions,
   selfIndicating,
 } from "./redox-parts";
+import { atMost, atMostAll, mostMolPerL } from "./plausible";
+import { densityOf } from "../densities";
 
 const equation = {
   name: "permanganate and peroxide",
@@ -28,7 +30,7 @@ const amount = {
 
 type Parts = Pick<
   TitrationStage,
-  "inputs" | "relations" | "result" | "also" | "agree" | "presumed" | "reagents"
+  "inputs" | "relations" | "result" | "also" | "plausible" | "agree" | "presumed" | "reagents"
 >;
 
 function peroxideMethod(
@@ -37,7 +39,7 @@ function peroxideMethod(
   step: string,
 ): Method {
   return defineMethod({
-    version: 2,
+    version: 3,
     family: "redox",
     equations: [equation],
     substances: { KMnO4: "potassium permanganate", H2O2: "hydrogen peroxide" },
@@ -103,6 +105,7 @@ export const peroxideByVolume = peroxideMethod(
     result: { symbol: "c", name: "Hydrogen peroxide as received", unit: "mol/L" },
     also: [{ symbol: "γ", name: "Hydrogen peroxide as received", unit: "% w/v" }],
     agree: { on: "V / V_a", per: "V_a" },
+    plausible: [atMost("c", mostMolPerL.H2O2), atMostAll("γ", "1.45 [g/mL]", "pure hydrogen peroxide")],
     presumed: 0.88,
     reagents: [
       exactly("the diluted peroxide", "25.00 mL", "into each flask"),
@@ -133,6 +136,7 @@ export const peroxideByMass = peroxideMethod(
         before: "Flask empty",
         after: "Flask with sample",
         expect: [0.8, 1.6],
+        ...densityOf("H2O2 solution"),
       },
       permanganateTiter,
     ],
@@ -143,6 +147,7 @@ export const peroxideByMass = peroxideMethod(
     ],
     result: { symbol: "w", name: "Hydrogen peroxide in the sample", unit: "% w/w" },
     agree: { on: "V / m", per: "m" },
+    plausible: [atMostAll("w")],
     presumed: 3,
     reagents: [
       exactly("the peroxide", "0.8 to 1.6 g", "into each weighed flask"),

@@ -1,5 +1,6 @@
 import type { Input, InputOf, Reagent, TitrationStage } from "~/core/run";
 import { fillBelowEyes, labelled, noMouth, pipetted, purityOf, titer } from "./parts";
+import { densityOf } from "../densities";
 
 /* What redox methods share: permanganate and iodine, their colors and their cautions. Common practice, no source. */
 
@@ -178,6 +179,7 @@ export const weighedSolid = (of: string, label: string, expect: [number, number]
   before: "Boat with solid",
   after: "Boat after transfer",
   expect,
+  ...densityOf(of),
 });
 
 /** A solid weighed once, for a standard solution. */

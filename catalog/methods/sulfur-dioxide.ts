@@ -11,11 +11,12 @@ import {
   starchToBlue,
   sulfuricHazard,
 } from "./redox-parts";
+import { atMost } from "./plausible";
 
 /** Total sulfur dioxide in a drink: bound sulfite is freed by alkali, the acid comes last, since the gas escapes. */
 export const sulfurDioxide = defineMethod({
   id: "sulfur-dioxide",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Sulfur dioxide, total, in a drink by iodine",
   purpose:
@@ -38,6 +39,7 @@ export const sulfurDioxide = defineMethod({
         { relation: "γ = n * M(SO2) / V_a", title: "Sulfur dioxide in the drink", unit: "mg/L" },
       ],
       result: { symbol: "γ", name: "Sulfur dioxide, total", unit: "mg/L" },
+      plausible: [atMost("γ", 110_000, "mg/L")],
       agree: { on: "V / V_a", per: "V_a" },
       accept: { against: "limit", symbol: "L", bound: "at most" },
       presumed: 120,

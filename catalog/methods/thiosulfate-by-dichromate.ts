@@ -6,7 +6,7 @@ import { thiosulfateGlassware, thiosulfateStages } from "./thiosulfate-parts";
 /** Thiosulfate by dichromate: six electrons, three iodine, six thiosulfate. */
 export const thiosulfateByDichromate = defineMethod({
   id: "thiosulfate-by-dichromate",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Thiosulfate by dichromate",
   purpose: "Fix the concentration of a thiosulfate solution against weighed dichromate.",

@@ -11,7 +11,7 @@ import {
 /** Thiosulfate by iodate, which sets three iodine free. */
 export const thiosulfateByIodate = defineMethod({
   id: "thiosulfate-by-iodate",
-  version: 2,
+  version: 3,
   family: "redox",
   title: "Thiosulfate by iodate",
   purpose: "Fix the concentration of a thiosulfate solution against weighed iodate.",

@@ -11,6 +11,7 @@ import {
   weighedOnce,
   weighedStandard,
 } from "./redox-parts";
+import { atMost, mostMolPerL } from "./plausible";
 
 /* Thiosulfate fixed by an oxidant made up to the mark, by way of iodine. */
 
@@ -40,6 +41,7 @@ export function thiosulfateStages(oxidant: Oxidant): [PreparationStage, Titratio
         flaskOnce(formula),
       ],
       ...weighedStandard(formula, "c_o", name),
+      plausible: [atMost("c_o", mostMolPerL.KIO3)],
       reagents: [exactly(`potassium ${name}, ${dry}`, `${grams[0]} to ${grams[1]} g`, "weighed once")],
       steps: [
         `Weigh ${grams[0]} to ${grams[1]} g of dry potassium ${name} by difference into a beaker and dissolve it.`,
@@ -72,6 +74,7 @@ export function thiosulfateStages(oxidant: Oxidant): [PreparationStage, Titratio
         assigns: "Na2S2O3",
         equivalents: 1,
       },
+      plausible: [atMost("c_t", mostMolPerL.Na2S2O3)],
       agree: { on: "V / V_a", per: "V_a" },
       presumed: presumedMolPerL,
       expectMl,

@@ -17,6 +17,7 @@ import {
 import { calciumEquations, calciumStandard } from "./edta-by-metal";
 import { authority, conclude, fromStage, protection } from "./parts";
 import { about, exactly } from "./redox-parts";
+import { notNegative } from "./plausible";
 
 const sample: Input = { symbol: "V_s", is: "delivered", label: "Water", of: "the water", per: "trial" };
 const edtaFound = fromStage("c_y", "Concentration of the EDTA", "EDTA", "standardize");
@@ -47,6 +48,7 @@ const total: TitrationStage = {
     { symbol: "f_h", name: "In degrees", unit: "°fH" },
     { symbol: "e_h", name: "In degrees", unit: "°e" },
   ],
+  plausible: [notNegative("c_h", "mmol/L")],
   agree: { on: "V / V_s", per: "V_s" },
   presumed: 9,
   expectMl: [10, 45],
@@ -90,6 +92,7 @@ const calcium: TitrationStage = {
     { symbol: "c_m", name: "Magnesium, by difference", unit: "mmol/L" },
     { symbol: "γ_m", name: "Magnesium, by difference", unit: "mg/L" },
   ],
+  plausible: [{ rule: "not above", symbol: "c_c", other: "c_h", stage: "total" }],
   agree: { on: "V / V_s", per: "V_s" },
   presumed: 2,
   expectMl: [2, 30],
@@ -112,7 +115,7 @@ const calcium: TitrationStage = {
 /** A chain: calcium carbonate fixes EDTA, EDTA finds total hardness, then calcium alone; magnesium is the difference. */
 export const waterHardness = defineMethod({
   id: "water-hardness",
-  version: 2,
+  version: 3,
   family: "complexometric",
   title: "Calcium, magnesium and total hardness of a water by EDTA",
   purpose:

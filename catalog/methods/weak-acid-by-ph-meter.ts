@@ -16,7 +16,7 @@ import { about, exactly, weighedSolid } from "./redox-parts";
 /** A weak acid followed with a pH meter: equivalent mass from the step, pKa from the pH at half of it. */
 export const weakAcidByPhMeter = defineMethod({
   id: "weak-acid-by-ph-meter",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Weak acid with a pH meter: equivalent mass and pKa",
   purpose:
@@ -37,6 +37,7 @@ export const weakAcidByPhMeter = defineMethod({
           per: "run",
           unit: "1",
           presumed: { value: "1", plusMinus: "0" },
+          exact: true,
         },
         weighedSolid("the acid", "Mass of acid", [0.2, 0.5]),
         titer("NaOH"),
@@ -51,7 +52,21 @@ export const weakAcidByPhMeter = defineMethod({
       result: { symbol: "M_e", name: "Equivalent mass of the acid", unit: "g/mol" },
       also: [
         { symbol: "M_a", name: "Molar mass of the acid", unit: "g/mol" },
-        { symbol: "pK_a", name: "pKa of the acid", unit: "1" },
+        {
+          symbol: "pK_a",
+          name: "pKa of the acid",
+          unit: "1",
+          when: {
+            symbol: "z",
+            is: 1,
+            otherwise:
+              "half of a step that stands for several protons is a mean of their pKa values, and none of them",
+          },
+        },
+      ],
+      plausible: [
+        { rule: "between", symbol: "M_e", from: 40, unit: "g/mol" },
+        { rule: "between", symbol: "pK_a", from: 0, to: 14, unit: "1" },
       ],
       agree: { on: "V / m", per: "m" },
       presumed: 152,

@@ -14,11 +14,12 @@ import {
   protection,
   titer,
 } from "./parts";
+import { atMost, atMostAll, mostMolPerL } from "./plausible";
 
 /** A weak acid in a food or drink, diluted first so that its color does not hide the end. */
 export const weakAcidInFood = defineMethod({
   id: "weak-acid-in-food",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Acetic acid in a pickling liquor",
   purpose: "Find how strong a vinegar or pickling liquor is, in percent, after a dilution.",
@@ -63,6 +64,7 @@ export const weakAcidInFood = defineMethod({
         { symbol: "γ", name: "Acetic acid, mass in a volume", unit: "% w/v" },
         { symbol: "w", name: "Acetic acid, mass in a mass", unit: "% w/w" },
       ],
+      plausible: [atMost("c", mostMolPerL.CH3COOH), atMostAll("w")],
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.85,
       expectMl: [15, 30],

@@ -48,7 +48,7 @@ describe("an assay as its chain of beads tells it", () => {
       next: "Wavelength",
       state: "just begun",
     });
-    expect(isEmptyRun(run({}))).toBe(true);
+    expect(isEmptyRun(typedRun(copper, { wavelength: {} }))).toBe(true);
   });
 
   test("at the standards: how many of them are read, and which comes next", () => {
@@ -65,7 +65,7 @@ describe("an assay as its chain of beads tells it", () => {
   test("at the unknown, and when all of it stands", () => {
     const standards = { once: { "A_0:absorbance": "0.000" }, trials: flasks(5, straight) };
     const waiting = told(run({ ...chosen, standards }));
-    expect(waiting.facts[1]).toMatch(/^5\d\.\d+ ± \d\.\d+ L\/mol·cm$/);
+    expect(waiting.facts[1]).toMatch(/^5\d\.\d+ ± \d\.\d+ L\/\(mol·cm\)$/);
     expect(waiting.next).toBe("Read the unknown: rinse the cuvette with it first, and wipe it");
     const half = told(run({ ...chosen, standards, unknown: { trials: [{ "V_u:volume.taken": "5.00" }] } }));
     expect(half.next).toBe("Read flask 1: rinse the cuvette with it first, and wipe it");

@@ -161,8 +161,9 @@ describe("an unknown read off the line", () => {
     const df = effectiveDegreesOfFreedom(q);
     const parts = [...q.sensitivities.values()].filter((s) => s.leaf.estimate !== undefined);
     expect(parts.length).toBeGreaterThan(2);
+    // The two readings, whose scatter F does not tell from the line's, add one degree to those of the line.
     expect(effectiveDegreesOfFreedom(q, (l) => l.estimate !== undefined)).toBeCloseTo(
-      fit.degreesOfFreedom,
+      fit.degreesOfFreedom + 1,
       9,
     );
     expect(df).toBeGreaterThan(fit.degreesOfFreedom);
@@ -222,10 +223,41 @@ describe("an unknown read off the line", () => {
     expect(unknown.acceptance?.text).toMatch(text);
   });
 
-  test("two flasks that differ bring their scatter into the ±", () => {
-    const { unknown } = run({ unknown: { trials: [sample("0.350"), sample("0.380")] } });
-    expect(unknown.combined?.repeatabilityFrom).toBe("scatter");
-    expect(unknown.shares[0]?.label).toBe("Agreement of the trials");
+  test("two flasks that differ bring their scatter into the ±; two that disagree make no result", () => {
+    const near = run({ unknown: { trials: [sample("0.350"), sample("0.362")] } }).unknown;
+    expect(near.combined?.repeatabilityFrom).toBe("scatter");
+    expect([near.agreement.state, near.done, near.shares[0]?.label]).toEqual([
+      "set",
+      true,
+      "Agreement of the trials",
+    ]);
+    const apart = run({ unknown: { trials: [sample("0.318"), sample("0.450")] } }).unknown;
+    expect([apart.agreement.state, apart.combined, apart.done]).toEqual(["apart", null, false]);
+    expect(apart.next).toMatch(/Flasks 1 and 2 disagree: .* more than the 5\.0 % .* Make another flask/);
+    // A third tells which of them is right; the other lies outside.
+    const third = run({
+      unknown: { trials: ["0.318", "0.450", "0.452"].map((shown) => sample(shown)) },
+    }).unknown;
+    expect(third.agreement).toMatchObject({ state: "set", members: ["unknown-2", "unknown-3"] });
+    expect(third.agreement.text).toMatch(/Flask 1 lies outside/);
+  });
+
+  test("readings of one flask that scatter as the line does are pooled with it; those that do not count by themselves", () => {
+    const of = (text: string) => run({ unknown: { trials: [sample(text)] } }).unknown.trials[0]!;
+    const quiet = of("0.350 0.352 0.349");
+    expect(quiet.off?.within).toMatchObject({ pooled: true, degreesOfFreedom: 2 });
+    expect(quiet.cautions).toEqual([]);
+    const wild = of("0.318 0.418");
+    // s = 0.100/√2, its own: u(x) from readings is s/√2/b
+    expect(wild.off?.within?.sd).toBeCloseTo(0.1 / Math.SQRT2, 12);
+    expect(wild.off?.within?.pooled).toBe(false);
+    expect(wild.off!.fromReadings * 0.6982).toBeCloseTo(0.05, 3);
+    expect(wild.cautions.map((c) => c.message)).toEqual([
+      expect.stringMatching(/readings of flask 1 are 0\.100 apart, more than the 0\.010 the house allows/),
+      expect.stringMatching(
+        /scatter by 0\.071, those about the line by 0\.\d+ \(F = .*: their own scatter is counted/,
+      ),
+    ]);
   });
 });
 

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { asksBack } from "~/core/measure";
 import {
   checkField,
   evaluateRun,
@@ -52,7 +53,7 @@ describe("a reading is checked against the trial it belongs to", () => {
     ["mass.before", "2.0999", /weighs more after the transfer \(2\.1000 g\) than before \(2\.0999 g\)/],
     ["mass.before", "2.1000", /nothing was transferred/],
     ["purity", "0", /more than zero/],
-    ["purity", "100.1", /more than 100 %/],
+    ["purity", "100.2", /more than 100\.1 %/],
   ])("%s %s is refused", (kind, text, message) => {
     const result = check(standardize, kind, text);
     expect(result.ok ? "" : result.check.message).toMatch(message);
@@ -66,10 +67,34 @@ describe("a reading is checked against the trial it belongs to", () => {
     expect(result.ok ? result.cautions.map((c) => c.message).join() : "refused").toMatch(message);
   });
 
-  test("an aliquot of no pipette's size passes with a caution that names the tolerance used", () => {
-    const result = check(determine, "volume.taken", "15.0");
-    expect(result.ok ? result.cautions[0]?.message : "").toMatch(/No one-mark pipette holds 15\.0 mL.*20 mL/);
-    expect(check(determine, "volume.taken", "25.00")).toMatchObject({ ok: true, cautions: [] });
+  test.each([
+    ["15.0", /No pipette holds 15\.0 mL: was it taken with two, 10 and 5 mL\?/, undefined],
+    [
+      "26.5",
+      /is 25\.0 meant\? A burette, a graduated pipette or a cylinder measures it; kept, .* 50 mL measuring cylinder/,
+      "25.0",
+    ],
+    ["3.50", /kept, it has the tolerance of a 5 mL graduated pipette/, "2.00"],
+  ])(
+    "an aliquot of %s mL, which no pipette has, is asked about with the ways to measure it",
+    (text, message, proposal) => {
+      const result = check(determine, "volume.taken", text);
+      const [caution] = result.ok ? result.cautions : [];
+      expect(caution?.message).toMatch(message);
+      expect(caution?.proposal).toBe(proposal);
+      expect(caution && asksBack(caution)).toBe(true);
+      expect(check(determine, "volume.taken", "25.00")).toMatchObject({ ok: true, cautions: [] });
+    },
+  );
+
+  test("a certificate may state an assay a little above 100 %, and a stated number a power of ten", () => {
+    expect(check(standardize, "purity", "100.05")).toMatchObject({ ok: true });
+    expect(check(standardize, "purity.plus-minus", "5e-2")).toMatchObject({
+      ok: true,
+      value: 0.05,
+      text: "0.05",
+    });
+    expect(check(determine, "burette.final", "3e1")).toMatchObject({ ok: false });
   });
 });
 

@@ -56,8 +56,8 @@ describe("each school's rule closes a set in its own way, and says so", () => {
       identical,
       ["25.00", "25.05"],
       "collecting",
-      /No two of the two trials read the same/,
-      /One more trial at 25\.00 mL closes/,
+      /Trials 1 and 2 disagree: they are 0\.05 mL apart/,
+      /One more trial at 25\.00 mL, or at 25\.05 mL, closes/,
     ],
     [
       "relative, agreed",
@@ -81,7 +81,7 @@ describe("each school's rule closes a set in its own way, and says so", () => {
       twoElseThird,
       ["25.00", "25.21"],
       "collecting",
-      /No two of the two trials lie within 0\.20 mL/,
+      /Trials 1 and 2 disagree: they are 0\.21 mL apart/,
       /One more trial/,
     ],
     [
@@ -228,7 +228,7 @@ describe("what cannot be computed is said, and no number shown", () => {
       `${why}. House rule: three within 0.10 mL of each other.`,
       "Finish the earlier stage: then these trials are judged",
     ]);
-    expect(stage.agreement).toMatchObject({ members: [], window: null, closed: false });
+    expect(stage.agreement).toMatchObject({ state: "none", members: [], windows: [], closed: false });
   });
 
   test("all trials struck out, one trial only, none at all", () => {

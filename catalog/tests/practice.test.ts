@@ -317,15 +317,19 @@ describe("other house rules", () => {
     expect(normality?.quantity.value).toBeCloseTo(5 * stage.combined!.quantity.value, 12);
   });
 
-  test("a room at 25 °C widens the ± by its distance from 20 °C", () => {
+  test("a room at 25 °C is corrected for: what a titrant fixes at 20 °C does not move with the room", () => {
     const room = (labC: string) =>
       stageOf([base], trials, {
         ...defaultHouseRules,
         temperature: { ...defaultHouseRules.temperature, labC },
       });
-    const u = (labC: string) =>
-      room(labC).combined!.quantity.sensitivities.get("temperature:determine")!.leaf.u * Math.sqrt(3);
-    expect([u("20"), u("25"), u("15")].map((x) => Math.round(10 * x) / 10)).toEqual([3, 8, 8]);
+    const c = (labC: string) => room(labC).combined!.quantity;
+    // The titrant of this run was fixed in another room: n = c V, V at 20 °C is V (1 - 2.1e-4 · 5).
+    const u = (labC: string) => c(labC).sensitivities.get("temperature:determine")!.leaf.u * Math.sqrt(3);
+    expect([u("20"), u("25"), u("15")].map((x) => Math.round(10 * x) / 10)).toEqual([3, 3, 3]);
+    // Titers are compared, and told, as they are read.
+    expect(room("25").trials[0]!.titerMl).toBeCloseTo(room("20").trials[0]!.titerMl!, 12);
+    expect(room("25").agreement.spread).toBeCloseTo(room("20").agreement.spread, 12);
   });
 
   test("are shown with what they would change, and nothing else", () => {

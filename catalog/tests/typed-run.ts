@@ -8,6 +8,7 @@ import {
   stageFields,
   trialFields,
   type TrialRecord,
+  unconfirmedVolumes,
 } from "~/core/run";
 import { defaultHouseRules } from "../rules/defaults";
 
@@ -22,7 +23,15 @@ export interface TypedStage {
   /** Courses of absorbance in time, one for each of the first trials. */
   readonly courses?: readonly { readonly x: readonly number[]; readonly absorbance: readonly number[] }[];
   readonly choices?: Readonly<Record<string, string>>;
+  /** True where nobody confirms the volumes that the method presumes. */
+  readonly unconfirmed?: boolean;
 }
+
+/** Volumes as a method has them, as somebody who used just those confirms them. */
+const confirmed = (stage: ComputedStage): Typed =>
+  Object.fromEntries(
+    unconfirmedVolumes(stage, []).map(({ symbol, text }) => [`${symbol}:volume.taken`, text]),
+  );
 
 const observed = (holder: string, typed: Typed, stage: ComputedStage): Observation[] => {
   const fields = [...stageFields(stage, defaultHouseRules), ...trialFields(stage, defaultHouseRules)];
@@ -69,35 +78,41 @@ export function typedRun(
     finishedAt: null,
     method,
     houseRules: { ...defaultHouseRules, ...rules },
-    stages: Object.entries(stages).map(([key, { once = {}, trials = [], courses, choices }]) => ({
-      id: key,
-      key,
-      observations: observed(key, once, definitionOf(key)),
-      ...(choices ? { choices: { ...choices } } : {}),
-      ...(courses
-        ? {
-            traces: courses.map(({ x, absorbance }, i) => ({
-              id: `${key}-course-${i + 1}`,
-              trialId: `${key}-${i + 1}`,
-              name: `course ${i + 1}`,
-              xUnit: "s" as const,
-              x: [...x],
-              absorbance: [...absorbance],
-              source: "imported" as const,
-              person: "bench 2",
-              at,
-              removed: null,
-            })),
-          }
-        : {}),
-      trials: trials.map((typed, i): TrialRecord => ({
-        id: `${key}-${i + 1}`,
-        number: i + 1,
-        label: null,
-        kind: "fine",
-        struck: null,
-        observations: observed(`${key}-${i + 1}`, typed, definitionOf(key)),
-      })),
-    })),
+    stages: Object.entries(stages).map(
+      ([key, { once = {}, trials = [], courses, choices, unconfirmed }]) => ({
+        id: key,
+        key,
+        observations: observed(
+          key,
+          unconfirmed ? once : { ...confirmed(definitionOf(key)), ...once },
+          definitionOf(key),
+        ),
+        ...(choices ? { choices: { ...choices } } : {}),
+        ...(courses
+          ? {
+              traces: courses.map(({ x, absorbance }, i) => ({
+                id: `${key}-course-${i + 1}`,
+                trialId: `${key}-${i + 1}`,
+                name: `course ${i + 1}`,
+                xUnit: "s" as const,
+                x: [...x],
+                absorbance: [...absorbance],
+                source: "imported" as const,
+                person: "bench 2",
+                at,
+                removed: null,
+              })),
+            }
+          : {}),
+        trials: trials.map((typed, i): TrialRecord => ({
+          id: `${key}-${i + 1}`,
+          number: i + 1,
+          label: null,
+          kind: "fine",
+          struck: null,
+          observations: observed(`${key}-${i + 1}`, typed, definitionOf(key)),
+        })),
+      }),
+    ),
   };
 }

@@ -1,5 +1,5 @@
 import { randomStream } from "../montecarlo/random";
-import { type CalibrationFit, fitCalibration } from "./fit";
+import type { CalibrationFit } from "./fit";
 import { solveLine } from "./inverse";
 
 export interface Bootstrapped {
@@ -20,37 +20,72 @@ export interface BootstrapOptions {
 }
 
 /**
+ * How the coefficients follow the readings: row j, column i is the change of coefficient j for a residual of reading i in units
+ * of its own scatter, (XᵀWX)⁻¹XᵀW / √w. The weights stay those of the fit.
+ */
+function projection({ points, independent }: CalibrationFit): readonly Float64Array[] {
+  const units = [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ] as const;
+  return units.map((unit) => {
+    const own = independent(unit);
+    return Float64Array.from(points, ({ x, weight }) => {
+      const at = independent([1, x, x * x]);
+      return own.reduce((sum, h, k) => sum + h * (at[k] ?? 0), 0) * Math.sqrt(weight);
+    });
+  });
+}
+
+/** Draws between two reports of progress. */
+const stride = 200;
+
+/**
  * Bootstrap of an inverse prediction (Efron and Tibshirani, ch. 9, from memory): residuals, each made as large as it would be
  * without its leverage, are drawn again onto the line and onto the unknown's readings, the line is fitted anew, and the
- * amount read off it. Knows no Student's t and no linear propagation. Yields the part that is done.
+ * amount read off it. Since the fit is linear in the readings, each draw only adds the drawn residuals' projection to the
+ * coefficients. Knows no Student's t and no linear propagation. Yields the part that is done.
  */
 export function* bootstrapReadOff(
   fit: CalibrationFit,
   readings: readonly number[],
   { draws, seed }: BootstrapOptions,
 ): Generator<number, Bootstrapped, void> {
-  const random = randomStream(seed);
   const raw = fit.points.map(
     ({ residual, weight, leverage }) =>
       (residual * Math.sqrt(weight)) / Math.sqrt(Math.max(0.05, 1 - leverage)),
   );
   const center = raw.reduce((a, b) => a + b, 0) / raw.length;
-  const pool = raw.map((r) => r - center);
-  const pick = () => pool[Math.floor(random.uniform() * pool.length)] ?? 0;
-  const y = readings.reduce((a, b) => a + b, 0) / readings.length;
-  const x0 = solveLine(fit, y) ?? NaN;
-  const unknownScale = 1 / Math.sqrt(fit.weightAt(x0));
+  const pool = Float64Array.from(raw, (r) => r - center);
+  const n = pool.length;
+  const random = randomStream(seed);
+  const m = readings.length;
+  const y = readings.reduce((a, b) => a + b, 0) / m;
+  const unknownScale = 1 / Math.sqrt(fit.weightAt(solveLine(fit, y) ?? NaN)) / m;
+  const [byA, byB, byC] = projection(fit) as [Float64Array, Float64Array, Float64Array];
+  const [a0, b0, c0] = fit.coefficients;
+  const { range } = fit;
+  const bent = fit.model === "quadratic";
   const values = new Float64Array(draws);
   let [kept, lost] = [0, 0];
   for (let i = 0; i < draws; i++) {
-    const points = fit.points.map(({ x, fitted, weight }) => ({ x, y: fitted + pick() / Math.sqrt(weight) }));
-    let sum = 0;
-    for (let j = 0; j < readings.length; j++) sum += pick() * unknownScale;
-    const again = fitCalibration(points, fit.model, fit.weighting);
-    const x = again.ok ? solveLine(again.value, y + sum / readings.length) : null;
+    let [a, b, c, sum] = [a0, b0, c0, 0];
+    // Two picks from each random word: 16 bits are plenty for the few residuals of a line.
+    let word = 0;
+    for (let j = 0; j < n; j++) {
+      word = (j & 1) === 0 ? random.next() : word >>> 16;
+      const r = pool[((word & 0xffff) * n) >>> 16]!;
+      a += byA[j]! * r;
+      b += byB[j]! * r;
+      if (bent) c += byC[j]! * r;
+    }
+    for (let j = 0; j < m; j++) sum += pool[Math.floor(random.uniform() * n)]!;
+    const read = y + sum * unknownScale;
+    const x = bent ? solveLine({ coefficients: [a, b, c], range }, read) : (read - a) / b;
     if (x !== null && Number.isFinite(x)) values[kept++] = x;
     else lost++;
-    if (i % 200 === 199) yield (i + 1) / draws;
+    if (i % stride === stride - 1) yield (i + 1) / draws;
   }
   return summarize(values.subarray(0, kept).sort(), lost);
 }

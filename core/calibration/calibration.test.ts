@@ -149,13 +149,17 @@ describe("reading an unknown off", () => {
     const meanX = 5;
     const sxx = points.reduce((sum, p) => sum + (p.x - meanX) ** 2, 0);
     const meanY = points.reduce((sum, p) => sum + p.y, 0) / 6;
-    const readings = [0.3, 0.304, 0.299];
     const y0 = 0.301;
-    const expected = (fit.residualSd / b) * Math.sqrt(1 / 3 + 1 / 6 + (y0 - meanY) ** 2 / (b * b * sxx));
-    const off = mustHold(readOffLine(fit, readings));
+    const off = mustHold(readOffLine(fit, [y0]));
+    const expected = (fit.residualSd / b) * Math.sqrt(1 + 1 / 6 + (y0 - meanY) ** 2 / (b * b * sxx));
     expect(off.x).toBeCloseTo((y0 - a) / b, 12);
     expect(off.u).toBeCloseTo(expected, 12);
     expect(Math.hypot(off.fromReadings, ...off.fromLine)).toBeCloseTo(off.u, 12);
+    // Three readings: their scatter pooled with the line's, (4 s² + 2 s_w²)/6, over three.
+    const three = mustHold(readOffLine(fit, [0.3, 0.304, 0.299]));
+    const pooled = (4 * fit.residualSd ** 2 + 2 * 0.0026457513 ** 2) / 6;
+    expect(three.fromReadings).toBeCloseTo(Math.sqrt(pooled / 3) / b, 9);
+    expect([three.degreesOfFreedom, three.within?.pooled]).toEqual([6, true]);
   });
 
   test("of a standard addition gives a/b and its ±, by the same formula at y = 0", () => {

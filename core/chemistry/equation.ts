@@ -1,6 +1,6 @@
 import { failure, mustHold, type Result, success } from "../result";
 import { type Formula, formulaMhchem, parseFormula, prettyFormula, speciesKey } from "./formula";
-import { greatestCommonDivisor, nullSpace, rational } from "./rational";
+import { fraction, greatestCommonDivisor, nullSpace } from "./rational";
 
 export interface Term {
   readonly coefficient: number;
@@ -68,7 +68,7 @@ export function imbalances({ left, right }: Equation): Imbalance[] {
   const [l, r] = [totals(left), totals(right)];
   return [...new Set([...l.keys(), ...r.keys()])]
     .map((what) => ({ what, left: l.get(what) ?? 0, right: r.get(what) ?? 0 }))
-    .filter((found) => found.left !== found.right);
+    .filter((found) => Math.abs(found.left - found.right) > 1e-9);
 }
 
 /** The imbalances in words, as an instructor would say them. */
@@ -85,7 +85,7 @@ export function describeImbalances(found: readonly Imbalance[]): string {
 export function conservingNumbers(species: readonly Formula[]): Result<bigint[]> {
   const kinds = [...new Set(species.flatMap(({ atoms }) => [...atoms.keys()])), "charge"];
   const matrix = kinds.map((kind) =>
-    species.map(({ atoms, charge }) => rational(kind === "charge" ? charge : (atoms.get(kind) ?? 0))),
+    species.map(({ atoms, charge }) => fraction(kind === "charge" ? charge : (atoms.get(kind) ?? 0))),
   );
   const basis = nullSpace(matrix, species.length);
   if (basis.length === 0) return failure("No set of coefficients balances this equation");

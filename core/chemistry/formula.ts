@@ -13,6 +13,11 @@ const subscripts = "₀₁₂₃₄₅₆₇₈₉";
 const superscripts = "⁰¹²³⁴⁵⁶⁷⁸⁹";
 const closing: Record<string, string> = { "(": ")", "[": "]", "{": "}" };
 const hydrateDots = "·•∙*.";
+const fractions: Readonly<Record<string, number>> = { "½": 0.5, "¼": 0.25, "¾": 0.75 };
+/** How many formula units come after a dot: 5, 0.5, 1/2, ½, 1½. A point counts as one only with a digit before it. */
+const multiplier = /^(?:\d*[½¼¾]|\d+\.\d+(?=\s*[A-Z([{])|\d+\/\d+|\d+)/;
+/** The state that a species is in, which is no part of it. */
+const stateAtEnd = /\s*\((?:s|l|g|aq)\)\s*$/;
 
 /** Writes Unicode sub- and superscripts as plain text, one character for one, so that positions still hold. */
 function plain(source: string): string {
@@ -32,7 +37,9 @@ interface Charge {
 }
 
 /** A charge at the end: `-`, `+`, `^2-`, `^-2`, `+3`, or superscripts as in SO₄²⁻. */
-function readCharge(source: string, text: string): Charge {
+function readCharge(whole: string, wholeText: string): Charge {
+  const length = wholeText.replace(stateAtEnd, "").trimEnd().length;
+  const [source, text] = [whole.slice(0, length), wholeText.slice(0, length)];
   const caret = /\^(\d*)([+-])(\d*)$/.exec(text);
   const signFirst = /([+-])(\d+)$/.exec(text);
   const raised = new RegExp(`([${superscripts}]*)[⁺⁻]$`).exec(source);
@@ -54,7 +61,8 @@ const polyatomicIons = ["I3-", "N3-"];
  * Digits before a bare sign can be atoms or charge: Fe3+ is iron(III) to one and three atoms to another, and SO42- has
  * no 42 oxygens. Says so, and how to write what was probably meant.
  */
-function ambiguousCharge(source: string, text: string): Problem | null {
+function ambiguousCharge(typed: string, plainText: string): Problem | null {
+  const [source, text] = [typed, plainText].map((t) => t.replace(stateAtEnd, "").trim()) as [string, string];
   if (source !== text || polyatomicIons.includes(text)) return null;
   const single = /^([A-Z][a-z]?)(\d)([+-])$/.exec(text);
   if (single) {
@@ -75,9 +83,18 @@ function ambiguousCharge(source: string, text: string): Problem | null {
   };
 }
 
+/** The number that a multiplier means. */
+function multiplierValue(text: string): number {
+  const part = fractions[text.at(-1) ?? ""];
+  if (part !== undefined) return Number(text.slice(0, -1)) + part;
+  const [over = "", under] = text.split("/");
+  return under === undefined ? Number(over) : Number(over) / Number(under);
+}
+
 /**
- * Reads a chemical formula: nested brackets, hydrates with any dot (`CuSO4·5H2O`), a charge at the end.
- * A lone `e-` is the electron. Problems carry the position in the text.
+ * Reads a chemical formula: nested brackets, hydrates with any dot and any part of a water (`CuSO4·5H2O`, `CaSO4 · 0.5 H2O`,
+ * `2CaSO4·H2O`), a charge at the end, a state behind it that is left aside (`Na+(aq)`). A lone `e-` is the electron. Problems
+ * carry the position in the text. Counts of atoms are whole, or parts of one in a hydrate such as a hemihydrate.
  */
 export function parseFormula(source: string): Result<Formula> {
   const text = plain(source);
@@ -87,6 +104,20 @@ export function parseFormula(source: string): Result<Formula> {
   if (ambiguous) return { ok: false, problem: ambiguous };
   const { charge, end } = readCharge(source, text);
   let at = 0;
+  const skipBlanks = () => {
+    while (at < end && /\s/.test(text.charAt(at))) at++;
+  };
+  const howMany = (): Result<number> => {
+    skipBlanks();
+    const match = multiplier.exec(text.slice(at, end))?.[0];
+    if (match === undefined) return success(1);
+    const times = multiplierValue(match);
+    if (!(times > 0 && Number.isFinite(times)))
+      return failure("A part of a formula cannot be taken zero times", at);
+    at += match.length;
+    skipBlanks();
+    return success(times);
+  };
 
   const number = (): number | null => {
     const match = /^\d+/.exec(text.slice(at, end));
@@ -104,6 +135,12 @@ export function parseFormula(source: string): Result<Formula> {
       const c = text.charAt(at);
       if (c === close) return success(atoms);
       if (close === null && hydrateDots.includes(c)) return success(atoms);
+      if (/\s/.test(c)) {
+        const blank = at;
+        skipBlanks();
+        if (at >= end || (close === null && hydrateDots.includes(text.charAt(at)))) continue;
+        return failure("A blank does not belong in a formula here", blank);
+      }
       const closer = closing[c];
       if (closer) {
         const start = at++;
@@ -133,7 +170,9 @@ export function parseFormula(source: string): Result<Formula> {
 
   const atoms = new Map<string, number>();
   while (at <= end) {
-    const times = at === 0 ? 1 : (number() ?? 1);
+    const several = howMany();
+    if (!several.ok) return several;
+    const times = several.value;
     const start = at;
     const part = group(null, at);
     if (!part.ok) return part;
@@ -154,12 +193,20 @@ export function speciesKey({ atoms, charge }: Formula): string {
 }
 
 /** A formula cut into its body (hydrate dots made alike) and its charge as size and sign. */
-function shownParts(source: string): { body: string; size: string; sign: "" | "-" | "+" } {
+function shownParts(source: string): { body: string; size: string; sign: "" | "-" | "+"; state: string } {
   const text = plain(source);
   const { charge, end } = readCharge(source, text);
   const size = Math.abs(charge) > 1 ? String(Math.abs(charge)) : "";
   return {
-    body: text.slice(0, end).replace(/[*•∙.]/g, "·"),
+    // A point within a number is none of a hydrate.
+    body: text
+      .slice(0, end)
+      .replace(
+        /(?<!^\d+)\s*[*•∙·.]\s*(\d+\.\d+(?=\s*[A-Z([{]))?/g,
+        (_dot, part: string | undefined) => `·${part ?? ""}`,
+      )
+      .replace(/\s+/g, ""),
+    state: stateAtEnd.exec(text)?.[0].trim() ?? "",
     size,
     sign: charge === 0 ? "" : charge < 0 ? "-" : "+",
   };
@@ -169,23 +216,27 @@ const countDigits = /(?<=[A-Za-z)\]}])\d+/g;
 
 /** A formula as mhchem reads it inside `\\ce{}`: `C2O4^2-`, `CuSO4*5H2O`. */
 export function formulaMhchem(source: string): string {
-  const { body, size, sign } = shownParts(source);
-  return body.replace(/·/g, "*") + (sign ? `^${size}${sign}` : "");
+  const { body, size, sign, state } = shownParts(source);
+  const asFraction = body.replace(/½/g, "1/2").replace(/¼/g, "1/4").replace(/¾/g, "3/4");
+  return asFraction.replace(/·/g, "*") + (sign ? `^${size}${sign}` : "") + (state ? ` ${state}` : "");
 }
 
 /** A formula with Unicode sub- and superscripts for plain text: `CuSO₄·5H₂O`, `C₂O₄²⁻`. */
 export function prettyFormula(source: string): string {
-  const { body, size, sign } = shownParts(source);
+  const { body, size, sign, state } = shownParts(source);
   const low = body.replace(countDigits, (digits) =>
     [...digits].map((d) => subscripts.charAt(Number(d))).join(""),
   );
   const high = [...size].map((d) => superscripts.charAt(Number(d))).join("");
-  return low + high + { "": "", "-": "⁻", "+": "⁺" }[sign];
+  return low + high + { "": "", "-": "⁻", "+": "⁺" }[sign] + state;
 }
 
 /** A formula in TeX, upright: `\mathrm{C_{2}O_{4}^{2-}}`. */
 export function formulaTex(source: string): string {
-  const { body, size, sign } = shownParts(source);
-  const low = body.replace(/·/g, "\\cdot ").replace(countDigits, (digits) => `_{${digits}}`);
-  return `\\mathrm{${low}${sign ? `^{${size}${sign}}` : ""}}`;
+  const { body, size, sign, state } = shownParts(source);
+  const low = body
+    .replace(/·/g, "\\cdot ")
+    .replace(/½/g, "\\tfrac{1}{2}")
+    .replace(countDigits, (digits) => `_{${digits}}`);
+  return `\\mathrm{${low}${sign ? `^{${size}${sign}}` : ""}${state}}`;
 }

@@ -22,6 +22,93 @@ const fixed = new Map<string, number>([
   ["Ag", 1],
   ["Cd", 2],
 ]);
+/** Elements that hydrogen gives electrons to, or shares them with on even terms; beside all others alone it is a hydride. */
+const notHydrides = new Set("H C N O F P S Cl As Se Br Te I At He Ne Ar Kr Xe Rn".split(" "));
+/** The highest number that an element reaches; eight where nothing is said (common practice, no source). */
+const highest: Readonly<Record<string, number>> = {
+  ...{
+    H: 1,
+    B: 3,
+    C: 4,
+    N: 5,
+    O: 2,
+    Si: 4,
+    P: 5,
+    S: 6,
+    Cl: 7,
+    Ga: 3,
+    Ge: 4,
+    As: 5,
+    Se: 6,
+    Br: 7,
+    In: 3,
+    Sn: 4,
+    Sb: 5,
+  },
+  ...{
+    Te: 6,
+    I: 7,
+    Tl: 3,
+    Pb: 4,
+    Bi: 5,
+    Sc: 3,
+    Ti: 4,
+    V: 5,
+    Cr: 6,
+    Mn: 7,
+    Fe: 6,
+    Co: 4,
+    Ni: 4,
+    Cu: 3,
+    Y: 3,
+    Zr: 4,
+    Nb: 5,
+  },
+  ...{
+    Mo: 6,
+    Tc: 7,
+    Rh: 6,
+    Pd: 4,
+    La: 3,
+    Hf: 4,
+    Ta: 5,
+    W: 6,
+    Re: 7,
+    Ir: 6,
+    Pt: 6,
+    Au: 5,
+    Hg: 2,
+    Th: 4,
+    U: 6,
+  },
+};
+/** The lowest that an element reaches beside others. */
+const lowest: Readonly<Record<string, number>> = {
+  ...{
+    H: -1,
+    F: -1,
+    B: -3,
+    C: -4,
+    N: -3,
+    O: -2,
+    Si: -4,
+    P: -3,
+    S: -2,
+    Cl: -1,
+    As: -3,
+    Se: -2,
+    Br: -1,
+    Sb: -3,
+    Te: -2,
+    I: -1,
+    Au: -1,
+    Pt: -2,
+  },
+};
+/** Metals in whose compounds two sulfurs (or nitrogens) for one metal stand paired: what they take with single ones. */
+const withSingleSulfur: Readonly<Record<string, readonly number[]>> = {
+  ...{ Mn: [2], Fe: [2, 3], Co: [2, 3], Ni: [2], Cu: [1, 2], Ru: [3], Os: [3], Pb: [2], Hg: [2], Rh: [3] },
+};
 /** Those that take their negative number beside a metal, the most electronegative first. */
 const negative: readonly (readonly [string, number])[] = [
   ["Cl", -1],
@@ -36,7 +123,7 @@ const ions: readonly {
   readonly atoms: Readonly<Record<string, readonly [count: number, number: number]>>;
 }[] = [
   { text: /\(NH4\)(\d*)|NH4/g, atoms: { N: [1, -3], H: [4, 1] } },
-  { text: /\((?:SCN|NCS)\)(\d*)|SCN|NCS/g, atoms: { S: [1, -2], C: [1, 4], N: [1, -3] } },
+  { text: /\((?:SCN|NCS|CNS)\)(\d*)|SCN|NCS|CNS/g, atoms: { S: [1, -2], C: [1, 4], N: [1, -3] } },
   { text: /\(CN\)(\d*)|CN/g, atoms: { C: [1, 2], N: [1, -3] } },
 ];
 /** Oxoanions that tell a metal's number when it stands with them: central element, its atoms, oxygens, charge. */
@@ -52,6 +139,12 @@ const oxoanions: readonly (readonly [string, number, number, number])[] = [
   ["I", 1, 3, -1],
   ["S", 1, 3, -2],
 ];
+
+/** Where the rules would give a number that no such atom has, as with bonds between like atoms, no number is given. */
+const unclear = ({ source }: Formula): Result<OxidationNumber[]> =>
+  failure(
+    `The oxidation numbers in ${prettyFormula(source)} are not unambiguous by the rules: atoms of one element may be bound to each other`,
+  );
 
 /** The numbers of one formula unit without its water of hydration. */
 function ofPart(text: string, whole: Formula): Result<OxidationNumber[]> {
@@ -80,8 +173,15 @@ function ofPart(text: string, whole: Formula): Result<OxidationNumber[]> {
   for (const [element, number] of fixed)
     if (left.has(element)) settle(element, left.get(element) ?? 0, number);
   const hydrogens = left.get("H");
-  const onlyMetals = [...left.keys()].every((e) => e === "H") && found.some(({ number }) => number > 0);
-  if (hydrogens) settle("H", hydrogens, onlyMetals && found.every(({ number }) => number > 0) ? -1 : 1);
+  if (hydrogens) {
+    const others = [...left.keys()].filter((e) => e !== "H");
+    // Beside metals, boron or silicon alone, hydrogen is the negative one.
+    const hydride =
+      others.length > 0
+        ? others.every((e) => !notHydrides.has(e))
+        : found.some(({ number }) => number > 0) && found.every(({ number }) => number > 0);
+    settle("H", hydrogens, hydride ? -1 : 1);
+  }
 
   const oxygens = left.get("O");
   // Beside hydrogen and light metals alone, oxygen takes what is left: a peroxide's -1, a superoxide's -1/2.
@@ -95,6 +195,18 @@ function ofPart(text: string, whole: Formula): Result<OxidationNumber[]> {
             return here !== undefined && here % n === 0 && (here / n) * o === oxygens;
           })
         : undefined;
+    const [center] = metals;
+    const most = metals.length === 1 && center !== undefined ? highest[center] : undefined;
+    const atoms = left.get(center ?? "") ?? 0;
+    // More oxygen than the highest number of the center can hold: the rest stand in pairs, as peroxide.
+    const paired = most === undefined ? 0 : charge - most * atoms + 2 * oxygens;
+    if (paired > 1e-9 && most !== undefined && center !== undefined) {
+      if (paired % 2 !== 0 || paired > oxygens) return unclear(whole);
+      settle("O", oxygens - paired, -2);
+      settle("O", paired, -1);
+      settle(center, atoms, most);
+      return success(found.filter(({ count }) => count > 0));
+    }
     settle("O", oxygens, -2);
     if (ion) {
       const [center, n, o, q] = ion;
@@ -113,7 +225,18 @@ function ofPart(text: string, whole: Formula): Result<OxidationNumber[]> {
   if (Math.abs(charge) > 1e-9) {
     return failure(`No oxidation numbers by the rules fit the charge of ${prettyFormula(whole.source)}`);
   }
-  return success(found);
+  const beyond = found.some(
+    ({ element, number }) =>
+      number > (highest[element] ?? 8) + 1e-9 || number < (lowest[element] ?? 0) - 1e-9,
+  );
+  const pairs = found.some(
+    ({ element, number }) =>
+      withSingleSulfur[element] !== undefined &&
+      !withSingleSulfur[element].includes(number) &&
+      found.some((f) => (f.element === "S" && f.number === -2) || (f.element === "N" && f.number === -3)) &&
+      found.length === 2,
+  );
+  return beyond || pairs ? unclear(whole) : success(found);
 }
 
 /**

@@ -17,6 +17,12 @@ export function rational(over: bigint | number, under: bigint | number = 1n): Ra
   return { over: (sign * n) / divisor, under: (sign * d) / divisor };
 }
 
+/** A count of atoms as an exact fraction: whole, or a simple part as a hemihydrate has them. */
+export function fraction(count: number): Rational {
+  const under = [1, 2, 3, 4, 5, 6, 8].find((d) => Math.abs(count * d - Math.round(count * d)) < 1e-9) ?? 1000;
+  return rational(Math.round(count * under), under);
+}
+
 export const isZero = (a: Rational) => a.over === 0n;
 export const times = (a: Rational, b: Rational) => rational(a.over * b.over, a.under * b.under);
 export const dividedBy = (a: Rational, b: Rational) => rational(a.over * b.under, a.under * b.over);

@@ -101,18 +101,21 @@ export function combineReplicates(
 
 export type PlusMinusStyle = "k2" | "u" | "i95";
 
-/** What follows the ± sign, by the house's style: 2 u, u, or the 95 % interval with effective degrees of freedom. */
-export function plusMinus(q: Quantity, style: PlusMinusStyle): number {
-  const u = standardUncertainty(q);
+/** What follows the ± sign, by the house's style: 2 u, u, or the 95 % interval with these degrees of freedom. */
+export function plusMinusOf(u: number, degreesOfFreedom: number, style: PlusMinusStyle): number {
   switch (style) {
     case "u":
       return u;
     case "k2":
       return 2 * u;
     case "i95":
-      return studentT(0.95, Math.max(1, effectiveDegreesOfFreedom(q))) * u;
+      return studentT(0.95, Math.max(1, degreesOfFreedom)) * u;
   }
 }
+
+/** The same of a quantity, with its effective degrees of freedom. */
+export const plusMinus = (q: Quantity, style: PlusMinusStyle): number =>
+  plusMinusOf(standardUncertainty(q), style === "i95" ? effectiveDegreesOfFreedom(q) : Infinity, style);
 
 export interface Share {
   readonly id: string;

@@ -17,7 +17,12 @@ export interface ConcordantSet {
   readonly low: number;
   readonly high: number;
   readonly mean: number;
-  /** True when another set of the same size is just as tight. */
+  /**
+   * Members of the other sets that are as large and share no replicate with this one. While there is one, nothing tells which
+   * of them is right.
+   */
+  readonly rivals: readonly (readonly string[])[];
+  /** True when another set of the same size, that shares replicates with this one, is just as tight. */
   readonly tied: boolean;
 }
 
@@ -52,34 +57,85 @@ export function bestConcordantSet(
   const at = (i: number) => sorted[i]?.value ?? NaN;
   const meanOf = (from: number, to: number) =>
     ((sums[to + 1] ?? NaN) - (sums[from] ?? NaN)) / (to - from + 1);
-  let best: { from: number; to: number; spread: number } | null = null;
-  let tied = false;
-  for (let size = sorted.length; size > 0 && !best; size--) {
+  const runs: { from: number; to: number; spread: number }[] = [];
+  for (let size = sorted.length; size > 0 && runs.length === 0; size--) {
     for (let from = 0; from + size <= sorted.length; from++) {
       const to = from + size - 1;
       if (size > 1 && !agrees(concordance, at(from), at(to), meanOf(from, to))) continue;
-      const spread = at(to) - at(from);
-      const before: number = best ? (best as { spread: number }).spread : Infinity;
-      if (spread < before - dust) {
-        best = { from, to, spread };
-        tied = false;
-      } else if (Math.abs(spread - before) <= dust) {
-        tied = true;
-      }
+      runs.push({ from, to, spread: at(to) - at(from) });
     }
   }
+  const best = runs.reduce<(typeof runs)[number] | null>(
+    (found, run) => (found === null || run.spread < found.spread - dust ? run : found),
+    null,
+  );
   if (!best) return null;
-  const { from, to } = best;
+  const { from, to, spread } = best;
+  const apart = (run: (typeof runs)[number]) => run.from > to || run.to < from;
+  const ids = (run: (typeof runs)[number]) => sorted.slice(run.from, run.to + 1).map(({ id }) => id);
   return {
-    members: sorted.slice(from, to + 1).map(({ id }) => id),
+    members: ids(best),
     low: at(from),
     high: at(to),
     mean: meanOf(from, to),
-    tied,
+    rivals: runs.filter(apart).map(ids),
+    tied: runs.some((run) => run !== best && !apart(run) && run.spread <= spread + dust),
   };
 }
 
-/** Where one more value would have to lie for the set to agree with it included. */
+/** A window of values, ends included. */
+export type Window = readonly [low: number, high: number];
+
+/** Steps that are tried one by one at most: beyond it only a rule that lets nearly everything agree goes. */
+const mostSteps = 20_000;
+
+/**
+ * All values, on a scale read in steps, that one more replicate may have so that a set of `size` agrees with it and has no
+ * rival: as windows in rising order, empty where no single value does it. Which values come into question follows from the
+ * rule solved for the new one in every run of neighbors; each step within is then held against the rule itself.
+ */
+export function decidingWindows(
+  values: readonly number[],
+  concordance: Concordance,
+  size: number,
+  step: number,
+): Window[] {
+  const sorted = [...values].sort((a, b) => a - b);
+  const candidates: Window[] = [];
+  for (let from = 0; from < sorted.length; from++) {
+    for (let to = Math.max(from, from + size - 2); to < sorted.length; to++) {
+      const members = sorted.slice(from, to + 1);
+      const [low, high] = [members[0] ?? NaN, members.at(-1) ?? NaN];
+      const mean = members.reduce((sum, v) => sum + v, 0) / members.length;
+      const window = joiningWindow({ low, high, mean, members: members.map(String) }, concordance);
+      // A value between two members is never left out, so none lies beyond the neighbors of the run.
+      const least = Math.max(window[0], sorted[from - 1] ?? -Infinity);
+      const most = Math.min(window[1], sorted[to + 1] ?? Infinity);
+      if (least <= most + dust) candidates.push([least, most]);
+    }
+  }
+  const steps = new Set<number>();
+  for (const [low, high] of candidates) {
+    const [first, last] = [Math.ceil(low / step - 1e-6), Math.floor(high / step + 1e-6)];
+    for (let i = Math.max(0, first); i <= last && steps.size < mostSteps; i++) steps.add(i);
+  }
+  const decides = (value: number) => {
+    const all = [...sorted, value].map((v, i) => ({ id: String(i), value: v }));
+    const set = bestConcordantSet(all, concordance);
+    return set !== null && set.members.length >= size && set.rivals.length === 0;
+  };
+  const windows: [number, number][] = [];
+  for (const i of [...steps].sort((a, b) => a - b)) {
+    const value = i * step;
+    if (!decides(value)) continue;
+    const last = windows.at(-1);
+    if (last && value - last[1] < 1.5 * step) last[1] = value;
+    else windows.push([value, value]);
+  }
+  return windows;
+}
+
+/** Where one more value would have to lie for the set to agree with it included; low above high where it never does. */
 export function joiningWindow(
   { low, high, mean, members }: Pick<ConcordantSet, "low" | "high" | "mean" | "members">,
   concordance: Concordance,
@@ -88,7 +144,9 @@ export function joiningWindow(
   const sum = n * mean;
   switch (concordance.rule) {
     case "range":
-      return [high - concordance.width, low + concordance.width];
+      return high - low > concordance.width + dust
+        ? [Infinity, -Infinity]
+        : [high - concordance.width, low + concordance.width];
     case "identical":
       return [high, low];
     case "from-mean": {
@@ -101,8 +159,12 @@ export function joiningWindow(
     }
     case "relative-range": {
       // high - x ≤ p (sum + x) / (n + 1) below the set, x - low ≤ p (sum + x) / (n + 1) above it.
+      // Within the set: high - low ≤ p (sum + x) / (n + 1).
       const p = concordance.part / (n + 1);
-      return [(high - p * sum) / (1 + p), (low + p * sum) / (1 - p)];
+      return [
+        Math.max((high - p * sum) / (1 + p), p > 0 ? (high - low) / p - sum : low),
+        (low + p * sum) / (1 - p),
+      ];
     }
   }
 }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import jStat from "jstat";
+import { randomStream } from "../montecarlo";
 import { exact, leaf, measured, standardUncertainty, studentT } from "../quantity";
 import {
   againstLimit,
@@ -11,7 +12,9 @@ import {
   dixonTest,
   grubbsCritical,
   grubbsTest,
+  decidingWindows,
   joiningWindow,
+  noOutlierTest,
   percentError,
   recoveryPercent,
   plusMinus,
@@ -25,11 +28,11 @@ const titers = (...values: number[]) => values.map((value, i) => ({ id: String(i
 describe("best concordant set", () => {
   test("is the largest, then the tightest, and tells ties", () => {
     const set = bestConcordantSet(titers(19.58, 19.64, 20.1, 19.66, 20.12), within(0.1));
-    expect(set).toMatchObject({ members: ["1", "2", "4"], low: 19.58, high: 19.66, tied: false });
+    expect(set).toMatchObject({ members: ["1", "2", "4"], low: 19.58, high: 19.66, rivals: [] });
     expect(bestConcordantSet(titers(19.5, 19.58, 20.0, 20.05), within(0.1))).toMatchObject({
       members: ["3", "4"],
     });
-    expect(bestConcordantSet(titers(19.5, 19.55, 20.0, 20.05), within(0.1))?.tied).toBe(true);
+    expect(bestConcordantSet(titers(19.5, 19.55, 20.0, 20.05), within(0.1))?.rivals).toEqual([["3", "4"]]);
     expect(bestConcordantSet([], within(0.1))).toBeNull();
   });
 
@@ -90,6 +93,59 @@ describe("best concordant set", () => {
     );
   });
 
+  test("one more replicate closes a set at just the readings that trying every one finds, for every rule", () => {
+    /** The size of the best set by trying every run of neighbors, and whether another one speaks against it. */
+    const tried = (values: readonly number[], by: Concordance) => {
+      const sorted = [...values].sort((a, b) => a - b);
+      for (let size = sorted.length; size > 1; size--) {
+        const runs = sorted.slice(0, sorted.length - size + 1).flatMap((_, from) => {
+          const run = sorted.slice(from, from + size);
+          return holds(run, by) ? [{ from, to: from + size - 1, spread: run.at(-1)! - run[0]! }] : [];
+        });
+        if (runs.length === 0) continue;
+        const tightest = Math.min(...runs.map((r) => r.spread));
+        const best = runs.find((r) => r.spread <= tightest + 1e-9)!;
+        const split = runs.some((r) => r.from > best.to || r.to < best.from);
+        return { size, split };
+      }
+      return { size: 1, split: false };
+    };
+    const few = fc.array(fc.integer({ min: 1900, max: 1960 }), { minLength: 1, maxLength: 5 });
+    fc.assert(
+      fc.property(few, rules, fc.integer({ min: 2, max: 4 }), (hundredths, rule, size) => {
+        const values = hundredths.map((h) => h / 100);
+        const windows = decidingWindows(values, rule, size, 0.01);
+        const inside = (v: number) => windows.some(([low, high]) => v >= low - 1e-6 && v <= high + 1e-6);
+        for (let h = 1840; h <= 2020; h++) {
+          const found = tried([...values, h / 100], rule);
+          const closes = found.size >= size && !found.split && tried(values, rule).size < size;
+          if (tried(values, rule).size < size) expect([h, inside(h / 100)]).toEqual([h, closes]);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test.each([
+    // 24.27 agrees with 24.18 and 24.24: the older window left it out.
+    [[24.13, 24.18, 24.24], 0.1, 3, [[24.08, 24.28]]],
+    [
+      [24.13, 24.63],
+      0.2,
+      2,
+      [
+        [23.93, 24.33],
+        [24.43, 24.83],
+      ],
+    ],
+    [[19.3, 19.45], 0.1, 2, [[19.2, 19.55]]],
+  ] as const)("%j within %d: one more closes a set of %i at %j", (values, width, size, expected) => {
+    const shown = decidingWindows(values, within(width), size, 0.01).map((w) =>
+      w.map((v) => Number(v.toFixed(2))),
+    );
+    expect(shown).toEqual(expected);
+  });
+
   test("says where one more must lie", () => {
     const [low, high] = joiningWindow(bestConcordantSet(titers(19.58, 19.64), within(0.1))!, within(0.1));
     expect([low.toFixed(2), high.toFixed(2)]).toEqual(["19.54", "19.68"]);
@@ -134,13 +190,32 @@ describe("outliers", () => {
     expect(dixonTest(gapped(11, 0.99), confidence)).toBeNull();
   });
 
-  test("Grubbs' critical values from the t distribution are those of the table", () => {
-    const table = [1.153, 1.463, 1.672, 1.822, 1.938, 2.032, 2.11, 2.176];
-    // 1.4625 and 1.6714 stand rounded up in the table.
-    table.forEach((g, i) => expect(Math.abs(grubbsCritical(i + 3) - g)).toBeLessThan(0.001));
+  test("Grubbs' critical values from the t distribution are those of the tables, one side named and either side", () => {
+    // CHECKS.md: ASTM E178; ISO 5725-2. Some stand rounded up.
+    const tables = {
+      named: [1.153, 1.463, 1.672, 1.822, 1.938, 2.032, 2.11, 2.176],
+      either: [1.155, 1.481, 1.715, 1.887, 2.02, 2.127, 2.215, 2.29],
+    };
+    for (const side of ["named", "either"] as const)
+      tables[side].forEach((g, i) =>
+        expect(Math.abs(grubbsCritical(i + 3, 0.05, side) - g)).toBeLessThan(0.001),
+      );
     expect(grubbsTest(titers(10, 10.1, 9.9, 10, 12))).toMatchObject({ suspect: "5", exceeds: true });
     expect(grubbsTest(titers(10, 10.1, 9.9, 10))?.exceeds).toBe(false);
     expect(grubbsTest(titers(10, 10))).toBeNull();
+  });
+
+  test("at 5 % Grubbs calls one of twenty clean sets, and not one of ten; beyond ten, Dixon says that it has no table", () => {
+    const random = randomStream(11);
+    let called = 0;
+    for (let set = 0; set < 4000; set++) {
+      const advice = grubbsTest(titers(...Array.from({ length: 6 }, () => random.normal())));
+      if (advice?.exceeds) called++;
+    }
+    expect(called / 4000).toBeGreaterThan(0.04);
+    expect(called / 4000).toBeLessThan(0.06);
+    expect(noOutlierTest(11, "dixon-95")).toMatch(/no critical value here for 11 trials.*use Grubbs/);
+    expect([noOutlierTest(10, "dixon-95"), noOutlierTest(11, "grubbs")]).toEqual([null, null]);
   });
 
   test("t factors agree with the table and with a general-purpose library (jstat from the registry)", () => {

@@ -49,11 +49,12 @@ export function dixonTest(replicates: readonly Replicate[], confidence: 90 | 95 
 }
 
 /**
- * Critical value of Grubbs' G for one suspected end value, one-sided 5 %: (n-1)/√n · √(t²/(n-2+t²)), with t the upper
- * α/n quantile of Student's distribution with n-2 degrees of freedom (ASTM E178; F. E. Grubbs, Technometrics 11 (1969) 1).
+ * Critical value of Grubbs' G: (n-1)/√n · √(t²/(n-2+t²)), with t an upper quantile of Student's distribution with n-2 degrees
+ * of freedom. For the farthest value on either side, which is what a look at both ends takes, the quantile is that of α/(2n);
+ * for one end that was named beforehand, that of α/n (ISO 5725-2; ASTM E178; F. E. Grubbs, Technometrics 11 (1969) 1).
  */
-export function grubbsCritical(n: number, alpha = 0.05): number {
-  const t = studentT(1 - (2 * alpha) / n, n - 2);
+export function grubbsCritical(n: number, alpha = 0.05, side: "either" | "named" = "either"): number {
+  const t = studentT(1 - ((side === "either" ? 1 : 2) * alpha) / n, n - 2);
   return ((n - 1) / Math.sqrt(n)) * Math.sqrt(t ** 2 / (n - 2 + t ** 2));
 }
 
@@ -74,6 +75,12 @@ export function grubbsTest(replicates: readonly Replicate[]): OutlierAdvice | nu
     exceeds: statistic > critical,
   };
 }
+
+/** Why the house's test says nothing of so many replicates, and what would; null where it does. */
+export const noOutlierTest = (count: number, test: OutlierTest): string | null =>
+  test.startsWith("dixon") && count > 10
+    ? `Dixon's Q has no critical value here for ${count} trials (its table ends at ten; r10 is advised for three to seven): use Grubbs' test`
+    : null;
 
 /** What the house's test for outliers says of the replicates. It advises; nothing is ever left out because of it. */
 export function outlierAdvice(replicates: readonly Replicate[], test: OutlierTest): OutlierAdvice | null {

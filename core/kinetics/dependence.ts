@@ -12,14 +12,21 @@ export interface PseudoRun {
 export interface Dependence {
   /** Order in what is in excess. */
   readonly n: number;
-  /** Half width of its 95 % interval; null where two runs leave nothing to tell it from. */
+  /** Its ± in the house's meaning; null where two runs leave nothing to tell it from. */
   readonly half: number | null;
   readonly nearest: number;
   readonly text: string;
 }
 
-/** n from k' = k [B]ⁿ: the slope of ln k' against ln [B] over runs with unlike concentrations, weighted by 1/u(ln k')². */
-export function orderInExcess(runs: readonly PseudoRun[]): Result<Dependence> {
+/**
+ * n from k' = k [B]ⁿ: the slope of ln k' against ln [B] over runs with unlike concentrations, weighted by 1/u(ln k')².
+ * `plusMinus` turns a standard uncertainty with its degrees of freedom into what follows a ±: the 95 % interval where nothing is
+ * said. Whether it is a whole number is judged by the 95 % interval.
+ */
+export function orderInExcess(
+  runs: readonly PseudoRun[],
+  plusMinus = (u: number, df: number) => studentT(0.95, df) * u,
+): Result<Dependence> {
   const usable = runs.filter(({ k, concentration }) => k > 0 && concentration > 0);
   if (new Set(usable.map((r) => r.concentration)).size < 2)
     return failure("Runs with at least two unlike concentrations tell the order in what is in excess");
@@ -35,9 +42,10 @@ export function orderInExcess(runs: readonly PseudoRun[]): Result<Dependence> {
   const known = Math.hypot(...solved.independent([0, 1]));
   // The scatter of the runs about the line, where it shows more than their own ± do.
   const scatter = df > 0 ? Math.max(1, Math.sqrt(solved.residualSum / df)) : 1;
-  const half = df > 0 ? studentT(0.95, df) * known * scatter : null;
+  const u = known * scatter;
+  const half = df > 0 ? plusMinus(u, df) : null;
   const nearest = Math.round(n);
-  const near = half === null || Math.abs(n - nearest) <= half;
+  const near = half === null || Math.abs(n - nearest) <= studentT(0.95, df) * u;
   const told = half === null ? n.toFixed(2) : `${n.toFixed(2)} ± ${half.toFixed(2)}`;
   return success({
     n,

@@ -22,13 +22,17 @@ export interface TransformedLine {
 /** One order fitted to the readings as they are. */
 export interface OrderFit {
   readonly order: Order;
-  /** A, ln A or 1/A against t. */
+  /** A, ln A or 1/A against t; of what is above the end absorbance, where that is fitted. */
   readonly line: TransformedLine;
-  /** Absorbance at the first reading, by the law. */
+  /** Absorbance at the first reading, by the law, above the end absorbance. */
   readonly initial: number;
+  /** The absorbance that the course levels off at; zero unless it was fitted. A course of zero order has none. */
+  readonly end: number;
+  /** Standard uncertainty of it; zero where it was not fitted. */
+  readonly endU: number;
   /** Time of the first reading, s: the law counts from there. */
   readonly origin: number;
-  /** Rate constant in 1/s: of absorbance, of its logarithm, or of its reciprocal. */
+  /** Rate constant by absorbance: in absorbance/s, 1/s or 1/(absorbance·s), by the order. */
   readonly k: number;
   /** Standard uncertainty of k, widened where neighboring readings hang together. */
   readonly u: number;
@@ -44,19 +48,24 @@ export interface OrderFit {
   readonly degreesOfFreedom: number;
 }
 
-/** What is plotted for an order; null where it does not exist. */
-export function transformed(order: Order, absorbance: number): number | null {
-  if (order === 0) return absorbance;
-  if (absorbance <= 0) return null;
-  return order === 1 ? Math.log(absorbance) : 1 / absorbance;
+/** Units of a rate constant by absorbance, by the order. */
+export const rateUnits = ["absorbance/s", "1/s", "1/(absorbance·s)"] as const;
+
+/** What is plotted for an order; null where it does not exist. `end` is the absorbance that the course levels off at. */
+export function transformed(order: Order, absorbance: number, end = 0): number | null {
+  const above = absorbance - (order === 0 ? 0 : end);
+  if (order === 0) return above;
+  if (above <= 0) return null;
+  return order === 1 ? Math.log(above) : 1 / above;
 }
 
-/** The absorbance that an order gives after t seconds. */
-export function rateLaw(order: Order, initial: number, k: number, t: number): number {
+/** The absorbance that an order gives after t seconds: what fades by the law, and what stays. */
+export function rateLaw(order: Order, initial: number, k: number, t: number, end = 0): number {
   if (order === 0) return initial - k * t;
-  return order === 1 ? initial * Math.exp(-k * t) : initial / (1 + k * initial * t);
+  return end + (order === 1 ? initial * Math.exp(-k * t) : initial / (1 + k * initial * t));
 }
 
+/** Derivatives of the law by its initial absorbance and its rate constant; by the end absorbance it is one. */
 function slopes(order: Order, initial: number, k: number, t: number): readonly [number, number] {
   if (order === 0) return [1, -t];
   if (order === 1) {
@@ -67,11 +76,11 @@ function slopes(order: Order, initial: number, k: number, t: number): readonly [
   return [1 / d ** 2, (-(initial ** 2) * t) / d ** 2];
 }
 
-function transformedLine({ seconds, absorbance }: Course, order: Order): TransformedLine {
+function transformedLine({ seconds, absorbance }: Course, order: Order, end: number): TransformedLine {
   let [n, st, sy, stt, syy, sty] = [0, 0, 0, 0, 0, 0];
   const shift = seconds[0] ?? 0;
   for (let i = 0; i < seconds.length; i++) {
-    const y = transformed(order, absorbance[i] ?? 0);
+    const y = transformed(order, absorbance[i] ?? 0, end);
     if (y === null) continue;
     const t = (seconds[i] ?? 0) - shift;
     n++;
@@ -91,99 +100,154 @@ function transformedLine({ seconds, absorbance }: Course, order: Order): Transfo
   };
 }
 
+/** Initial absorbance, rate constant, end absorbance. */
+type Parameters = readonly [initial: number, k: number, end: number];
+
+/** The normal equations of the law at some parameters: symmetric, by rows; the end absorbance is the third. */
 interface Sums {
   readonly square: number;
-  readonly normal: readonly [number, number, number];
-  readonly gradient: readonly [number, number];
+  readonly normal: readonly [aa: number, ak: number, ae: number, kk: number, ke: number, ee: number];
+  readonly gradient: readonly [number, number, number];
 }
 
-function sumsAt({ seconds, absorbance }: Course, order: Order, initial: number, k: number): Sums {
-  let [square, aa, ak, kk, ga, gk] = [0, 0, 0, 0, 0, 0];
+function sumsAt({ seconds, absorbance }: Course, order: Order, [initial, k, end]: Parameters): Sums {
+  let [square, aa, ak, ae, kk, ke, ga, gk, ge] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
   for (let i = 0; i < seconds.length; i++) {
     const t = seconds[i] ?? 0;
-    const residual = (absorbance[i] ?? 0) - rateLaw(order, initial, k, t);
+    const residual = (absorbance[i] ?? 0) - rateLaw(order, initial, k, t, end);
     const [da, dk] = slopes(order, initial, k, t);
     square += residual * residual;
     aa += da * da;
     ak += da * dk;
+    ae += da;
     kk += dk * dk;
+    ke += dk;
     ga += da * residual;
     gk += dk * residual;
+    ge += residual;
   }
-  return { square, normal: [aa, ak, kk], gradient: [ga, gk] };
+  return { square, normal: [aa, ak, ae, kk, ke, seconds.length], gradient: [ga, gk, ge] };
 }
 
-/**
- * Least squares on the readings as they are, by Levenberg and Marquardt's damping from the transformed line. Time is counted
- * from the first reading: a second-order law carried back beyond it may have a pole there.
- */
-function fitOrder(read: Course, order: Order): Omit<OrderFit, "evidence"> {
-  const origin = read.seconds[0] ?? 0;
-  const course: Course = { ...read, seconds: read.seconds.map((t) => t - origin) };
-  const asDrawn = transformedLine(read, order);
-  const line = transformedLine(course, order);
-  let initial =
-    order === 0
-      ? line.intercept
-      : order === 1
-        ? Math.exp(line.intercept)
-        : 1 / Math.max(1e-3, line.intercept);
-  let k = order === 2 ? line.slope : -line.slope;
-  const [a0] = course.absorbance;
-  if (!Number.isFinite(initial) || initial <= 0 || initial > 10) initial = a0 ?? 1;
-  if (!Number.isFinite(k)) k = 0;
-  let now = sumsAt(course, order, initial, k);
+/** The inverse of the normal matrix, its diagonal made larger by the damping; of its first two rows where no end is fitted. */
+function inverted(
+  { normal: [aa, ak, ae, kk, ke, ee] }: Sums,
+  withEnd: boolean,
+  damping: number,
+): readonly (readonly [number, number, number])[] {
+  const [a, d, f] = [aa, kk, ee].map((x) => x * (1 + damping)) as [number, number, number];
+  if (!withEnd) {
+    const det = a * d - ak * ak;
+    return [
+      [d / det, -ak / det, 0],
+      [-ak / det, a / det, 0],
+      [0, 0, 0],
+    ];
+  }
+  const [b, c, e] = [ak, ae, ke];
+  const det = a * (d * f - e * e) - b * (b * f - c * e) + c * (b * e - c * d);
+  const [ab, ac, bc] = [(c * e - b * f) / det, (b * e - c * d) / det, (b * c - a * e) / det];
+  return [
+    [(d * f - e * e) / det, ab, ac],
+    [ab, (a * f - c * c) / det, bc],
+    [ac, bc, (a * d - b * b) / det],
+  ];
+}
+
+/** Where the fit begins: by the transformed line above a guess of the end absorbance. */
+function firstGuess(course: Course, order: Order, withEnd: boolean): Parameters {
+  const least = Math.min(...course.absorbance);
+  const most = Math.max(...course.absorbance);
+  const end = withEnd ? least - 0.02 * (most - least) : 0;
+  const line = transformedLine(course, order, end);
+  const from = [line.intercept, Math.exp(line.intercept), 1 / Math.max(1e-3, line.intercept)][order] ?? NaN;
+  const k = order === 2 ? line.slope : -line.slope;
+  const first = (course.absorbance[0] ?? 1) - end;
+  return [
+    Number.isFinite(from) && from > 0 && from <= 10 ? from : first || 1,
+    Number.isFinite(k) ? k : 0,
+    end,
+  ];
+}
+
+/** Least squares on the readings as they are, by Levenberg and Marquardt's damping from a first guess. */
+function leastSquaresOf(
+  course: Course,
+  order: Order,
+  withEnd: boolean,
+): { readonly parameters: Parameters; readonly sums: Sums } {
+  let parameters = firstGuess(course, order, withEnd);
+  let now = sumsAt(course, order, parameters);
   let damping = 1e-3;
-  for (let i = 0; i < 60; i++) {
-    const [aa, ak, kk] = now.normal;
-    const [daa, dkk] = [aa * (1 + damping), kk * (1 + damping)];
-    const det = daa * dkk - ak * ak;
-    const [ga, gk] = now.gradient;
-    const [sa, sk] = [(dkk * ga - ak * gk) / det, (daa * gk - ak * ga) / det];
-    const next = sumsAt(course, order, initial + sa, k + sk);
+  for (let i = 0; i < 100; i++) {
+    const inverse = inverted(now, withEnd, damping);
+    const step = inverse.map((row) => row.reduce((sum, x, j) => sum + x * (now.gradient[j] ?? 0), 0));
+    const tried = parameters.map((p, j) => p + (step[j] ?? 0)) as unknown as Parameters;
+    const next = sumsAt(course, order, tried);
     if (next.square <= now.square && Number.isFinite(next.square)) {
-      const small = Math.abs(sk) <= 1e-12 * Math.abs(k) + 1e-18 && Math.abs(sa) <= 1e-12 * Math.abs(initial);
-      initial += sa;
-      k += sk;
+      const small = step.every((s, j) => Math.abs(s) <= 1e-12 * Math.abs(parameters[j] ?? 0) + 1e-18);
+      parameters = tried;
       now = next;
       damping = Math.max(1e-12, damping / 10);
       if (small) break;
     } else if ((damping *= 10) > 1e12) break;
   }
+  return { parameters, sums: now };
+}
+
+/**
+ * One order fitted to a course. Time is counted from the first reading: a second-order law carried back beyond it may have a
+ * pole there. With `fitEnd`, first and second order level off at an absorbance of their own, which is a third unknown.
+ */
+function fitOrder(read: Course, order: Order, fitEnd: boolean): Omit<OrderFit, "evidence"> {
+  const origin = read.seconds[0] ?? 0;
+  const course: Course = { ...read, seconds: read.seconds.map((t) => t - origin) };
+  const withEnd = fitEnd && order !== 0;
+  const { parameters, sums } = leastSquaresOf(course, order, withEnd);
+  const [initial, k, end] = parameters;
   const n = course.seconds.length;
-  const degreesOfFreedom = n - 2;
-  const residuals = course.seconds.map((t, i) => (course.absorbance[i] ?? 0) - rateLaw(order, initial, k, t));
-  const [aa, ak, kk] = now.normal;
-  const det = aa * kk - ak * ak;
-  const s2 = now.square / degreesOfFreedom;
+  const unknowns = withEnd ? 3 : 2;
+  const degreesOfFreedom = n - unknowns;
+  const residuals = course.seconds.map(
+    (t, i) => (course.absorbance[i] ?? 0) - rateLaw(order, initial, k, t, end),
+  );
+  const s2 = sums.square / degreesOfFreedom;
   const lagCorrelation =
-    now.square > 0
-      ? residuals.slice(1).reduce((sum, r, i) => sum + r * (residuals[i] ?? 0), 0) / now.square
+    sums.square > 0
+      ? residuals.slice(1).reduce((sum, r, i) => sum + r * (residuals[i] ?? 0), 0) / sums.square
       : 0;
   // Readings that hang together tell less: their variance counts (1 + r)/(1 - r) times (common practice, no source).
   const lag = Math.min(0.98, Math.max(0, lagCorrelation));
   const widened = (s2 * (1 + lag)) / (1 - lag);
-  const [va, vk, cov] = [(kk / det) * widened, (aa / det) * widened, (-ak / det) * widened];
+  const inverse = inverted(sums, withEnd, 0);
+  const covariance = (i: number, j: number) => (inverse[i]?.[j] ?? 0) * widened;
+  const [va, vk, cov] = [covariance(0, 0), covariance(1, 1), covariance(0, 1)];
   const [halfLife, da, dk] =
     order === 0
       ? [initial / (2 * k), 1 / (2 * k), -initial / (2 * k * k)]
       : order === 1
         ? [Math.LN2 / k, 0, -Math.LN2 / (k * k)]
         : [1 / (k * initial), -1 / (k * initial ** 2), -1 / (k * k * initial)];
+  // The scatter is one more unknown than those of the law.
+  const all = unknowns + 1;
   return {
     order,
-    line: asDrawn,
+    line: transformedLine(read, order, end),
     initial,
+    end,
+    endU: Math.sqrt(Math.max(0, covariance(2, 2))),
     origin,
     k,
-    u: Math.sqrt(vk),
+    u: Math.sqrt(Math.max(0, vk)),
     halfLife,
     halfLifeU: Math.sqrt(Math.max(0, da * da * va + dk * dk * vk + 2 * da * dk * cov)),
     residualSd: Math.sqrt(s2),
     residuals,
     lagCorrelation,
-    // Three unknowns: two of the law and the scatter.
-    aicc: n * Math.log(Math.max(now.square, 1e-300) / n) + 6 + 24 / Math.max(1, n - 4),
+    aicc:
+      n * Math.log(Math.max(sums.square, 1e-300) / n) +
+      2 * all +
+      (2 * all * (all + 1)) / Math.max(1, n - all - 1),
     degreesOfFreedom,
   };
 }
@@ -194,6 +258,8 @@ export interface OrderComparison {
   readonly best: Order;
   /** The order with the straightest transformed plot, as a class compares. */
   readonly straightest: Order;
+  /** Where the course seems to level off, though that was not fitted; null where it does not. */
+  readonly levelsOff: number | null;
   /** What the two say, in words. */
   readonly text: string;
 }
@@ -215,12 +281,25 @@ export function windowOf(course: Course, from: number | null, to: number | null)
 const orderWords = ["zero", "first", "second"] as const;
 export const orderWord = (order: Order): string => orderWords[order];
 
+/** An Akaike difference beyond which the simpler law has hardly any support (Burnham and Anderson, 2.6; from memory). */
+const hardlyAny = 10;
+
+/** The end absorbance of a first-order course, where fitting one is so much better that hardly anything speaks for zero. */
+function levelsOffAt(course: Course, best: OrderFit): number | null {
+  const withEnd = fitOrder(course, 1, true);
+  const better = best.aicc - withEnd.aicc > hardlyAny;
+  return better && Math.abs(withEnd.end) > 3 * withEnd.endU && Math.abs(withEnd.end) > 0.005
+    ? withEnd.end
+    : null;
+}
+
 /**
  * Zero, first and second order fitted to the same readings: straight lines through A, ln A and 1/A with their correlation
  * coefficients, and least squares on the absorbances themselves, judged by Akaike's criterion for small samples (Burnham and
- * Anderson, Model Selection, 2.4; from memory). Transforming makes the smallest absorbances count most; AICc does not.
+ * Anderson, Model Selection, 2.4; from memory). Transforming makes the smallest absorbances count most; AICc does not. With
+ * `fitEnd` first and second order level off at an absorbance that is fitted too.
  */
-export function compareOrders(course: Course): Result<OrderComparison> {
+export function compareOrders(course: Course, fitEnd = false): Result<OrderComparison> {
   const n = course.seconds.length;
   if (n < fewestReadings) {
     return failure(
@@ -229,7 +308,7 @@ export function compareOrders(course: Course): Result<OrderComparison> {
   }
   const [low, high] = [Math.min(...course.absorbance), Math.max(...course.absorbance)];
   if (high - low === 0) return failure("The absorbance does not change: there is no rate in it");
-  const fits = ([0, 1, 2] as const).map((order) => fitOrder(course, order));
+  const fits = ([0, 1, 2] as const).map((order) => fitOrder(course, order, fitEnd));
   const least = Math.min(...fits.map((f) => f.aicc));
   const likelihoods = fits.map((f) => Math.exp(-(f.aicc - least) / 2));
   const total = likelihoods.reduce((a, b) => a + b, 0);
@@ -249,11 +328,16 @@ export function compareOrders(course: Course): Result<OrderComparison> {
     best.lagCorrelation > 0.4
       ? ". What is left over hangs together in time: the law may change on the way, or the instrument drifted; narrow the window"
       : "";
+  const levelsOff = fitEnd ? null : levelsOffAt(course, best);
+  const ended = levelsOff
+    ? `. The course seems to level off near ${levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
+    : "";
   return success({
+    levelsOff,
     fits: judged as unknown as OrderComparison["fits"],
     best: best.order,
     straightest: straightest.order,
-    text: `${sure}${agreed}${hanging}.`,
+    text: `${sure}${agreed}${hanging}${ended}.`,
   });
 }
 

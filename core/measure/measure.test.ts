@@ -23,6 +23,7 @@ import {
 const conditions = {
   toleranceClass: "A",
   toleranceShape: "triangular",
+  roomC: 20,
   temperatureHalfRangeC: 3,
   temperatureShape: "normal95",
 } as const;
@@ -74,6 +75,25 @@ describe("volumes", () => {
     expect(repeatabilityFrom).toBe("reading");
   });
 
+  test("a volume read at 25 °C is the smaller one that it is at 20 °C; a second pipette is a cause of its own", () => {
+    const place = { stage: "s", trial: "t" };
+    // 25 mL · (1 - 2.1e-4 · 5)
+    expect(inUnit(pipetteVolume(25, place, { ...conditions, roomC: 25 }), "mL")).toBeCloseTo(24.97375, 9);
+    const [one, same] = [pipetteVolume(25, place, still), pipetteVolume(25, place, still)];
+    const other = pipetteVolume(25, place, still, "V", 2);
+    expect(standardUncertainty(divide(one, same))).toBeCloseTo(0, 12);
+    expect(standardUncertainty(divide(one, other))).toBeCloseTo((Math.SQRT2 * 0.03) / Math.sqrt(6) / 25, 9);
+  });
+
+  test("what no pipette holds is counted with the tolerance of what measures it", () => {
+    const place = { stage: "s", trial: "t" };
+    const u = (ml: number) => 1000 * standardUncertainty(pipetteVolume(ml, place, still));
+    // 10 and 5 mL pipettes: √(0.02² + 0.015²)/√6
+    expect(u(15)).toBeCloseTo(Math.hypot(0.02, 0.015) / Math.sqrt(6), 9);
+    // a 50 mL cylinder: tolerance 0.5 and a reading of half of it
+    expect(u(26.5)).toBeCloseTo(Math.hypot(0.5, 0.25) / Math.sqrt(6), 9);
+  });
+
   test("the room's temperature cancels in a ratio of two volumes of one stage", () => {
     const place = { stage: "s", trial: "t" };
     const exactGlass = { ...conditions, toleranceClass: "A" as const };
@@ -81,7 +101,8 @@ describe("volumes", () => {
     const b = pipetteVolume(10, place, exactGlass);
     const q = divide(a, b);
     expect(q.sensitivities.get("temperature:s")?.by).toBeCloseTo(0, 15);
-    expect(multiply(a, b).sensitivities.get("temperature:s")?.by).toBeGreaterThan(0);
+    // A warmer room than said means less at 20 °C.
+    expect(multiply(a, b).sensitivities.get("temperature:s")?.by).toBeLessThan(0);
   });
 });
 

@@ -18,6 +18,8 @@ export interface Check {
     | "start"
     | "time"
     | "back"
+    | "zero"
+    | "impossible"
     | "glass";
   /** What was probably meant, ready to be typed in its place. */
   readonly proposal?: string;
@@ -63,9 +65,11 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
   if (text === "") return refuse("Nothing has been typed yet");
   const marks = text.match(/[.,]/g)?.length ?? 0;
   if (marks > 1) return refuse(`"${typed.trim()}" has two decimal points: leave one`);
-  const odd = /[^0-9.,+-]/.exec(text)?.[0];
+  // A number that is stated, and not read off a scale, may be written with a power of ten.
+  const stated = rules.decimals === null;
+  const odd = (stated ? /[^0-9.,+\-eE]/ : /[^0-9.,+-]/).exec(text)?.[0];
   if (odd) return refuse(`"${odd}" is no digit: type the number alone, as in ${exampleOf(rules)}`);
-  const plain = text.replace(",", ".");
+  const plain = stated ? withoutPower(text.replace(",", ".")) : text.replace(",", ".");
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) {
     return refuse(`"${typed.trim()}" cannot be read as a number: type it as in ${exampleOf(rules)}`);
   }
@@ -123,6 +127,19 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
     }
   }
   return { ok: true, value, text: plain };
+}
+
+/** The plain decimal that a number with a power of ten means, all its figures kept: 2.50e-4 is 0.000250. */
+export function withoutPower(text: string): string {
+  const match = /^([+-]?)(\d+\.?\d*|\.\d+)[eE]([+-]?\d{1,2})$/.exec(text);
+  if (!match) return text;
+  const [, sign = "", digits = "", power = "0"] = match;
+  const [whole = "", decimals = ""] = digits.split(".");
+  const all = whole + decimals;
+  const point = whole.length + Number(power);
+  if (point <= 0) return `${sign}0.${"0".repeat(-point)}${all}`;
+  if (point >= all.length) return sign + (all + "0".repeat(point - all.length)).replace(/^0+(?=\d)/, "");
+  return `${sign}${all.slice(0, point).replace(/^0+(?=\d)/, "")}.${all.slice(point)}`;
 }
 
 function exampleOf({ decimals, most }: ReadingRules): string {

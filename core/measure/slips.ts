@@ -4,9 +4,13 @@ import type { Check } from "./reading";
 /** Where a reading should come, and how far from there it still surprises nobody; both in the reading's unit. */
 export interface Expected {
   readonly value: number;
+  /** Other values that are as good: what each of several trials names. */
+  readonly others?: readonly number[];
   readonly within: number;
   /** Who says so, as the message puts it: "the trials before", "the first weighing". */
   readonly by: string;
+  /** The values as a message names them, where that is not the first alone: "20.00 or 21.20". */
+  readonly near?: string;
 }
 
 interface Candidate {
@@ -60,11 +64,15 @@ function candidates(text: string, value: number, unit: string, decimals: number)
  */
 export function slipChecks(text: string, unit: string, decimals: number, expected: Expected | null): Check[] {
   const value = Number(text);
-  if (!expected || !Number.isFinite(value) || Math.abs(value - expected.value) <= expected.within) return [];
+  if (!expected || !Number.isFinite(value)) return [];
+  const places = [expected.value, ...(expected.others ?? [])];
+  const distance = (of: number) => Math.min(...places.map((place) => Math.abs(of - place)));
+  if (distance(value) <= expected.within + 1e-9) return [];
   const likely = candidates(text, value, unit, decimals)
-    .filter((c) => c.value >= 0 && Math.abs(c.value - expected.value) <= expected.within)
-    .sort((a, b) => Math.abs(a.value - expected.value) - Math.abs(b.value - expected.value))[0];
-  const far = `By ${expected.by} it should come near ${toDecimals(expected.value, Math.min(decimals, 2))} ${unit}.`;
+    .filter((c) => c.value >= 0 && distance(c.value) <= expected.within)
+    .sort((a, b) => distance(a.value) - distance(b.value))[0];
+  const near = expected.near ?? toDecimals(expected.value, Math.min(decimals, 2));
+  const far = `By ${expected.by} it should come near ${near} ${unit}.`;
   if (likely) {
     const meant = likely.value.toFixed(decimals);
     return [
@@ -81,8 +89,12 @@ export function slipChecks(text: string, unit: string, decimals: number, expecte
   ];
 }
 
-/** True for a caution that is asked about before the reading is kept: what was meant is known, or it lies far from where it should. */
-export const asksBack = ({ proposal, kind }: Check): boolean => proposal !== undefined || kind === "jump";
+/**
+ * True for a caution that is asked about before the reading is kept: what was meant is known, it lies far from where it should,
+ * no piece of glass measures it, or nothing was used.
+ */
+export const asksBack = ({ proposal, kind }: Check): boolean =>
+  proposal !== undefined || kind === "jump" || kind === "glass" || kind === "zero";
 
 /** The same digits as in another trial: possible, but often a reading that was copied or not made anew. */
 export function sameReadingCheck(

@@ -1,6 +1,6 @@
 import { leaf, measured, type Quantity, type Sensitivity } from "../quantity";
 import { leafShape, type Shape, uncertaintyFromHalfWidth } from "./distribution";
-import { type GlasswareKind, glasswareTolerance, type ToleranceClass } from "./glassware";
+import { type GlasswareKind, glasswareTolerance, sizesMl, type ToleranceClass } from "./glassware";
 
 /** About 20 drops to the mL: a burette cannot stop between two drops. Common practice, no source. */
 export const dropMl = 0.05;
@@ -12,7 +12,9 @@ export const waterExpansionPerC = 2.1e-4;
 export interface VolumeConditions {
   readonly toleranceClass: ToleranceClass;
   readonly toleranceShape: Shape;
-  /** The room stays within this of 20 °C. */
+  /** What the room is kept at, °C. */
+  readonly roomC: number;
+  /** It stays within this of that, °C. */
   readonly temperatureHalfRangeC: number;
   readonly temperatureShape: Shape;
 }
@@ -25,21 +27,47 @@ export interface Place {
   readonly once?: boolean;
 }
 
+/** The temperature at which glass is right, °C, and for which concentrations are stated. */
+export const glassC = 20;
+
 /**
- * The room's departure from 20 °C: one cause for all volumes of a stage, so that it cancels in a ratio of volumes.
+ * What a volume read at the room's temperature is at 20 °C, as a part of it: 1 - 2.1e-4 (T - 20) (QUAM, example A1; the glass's
+ * own expansion, a tenth of that, is left out). Volumes corrected so go with concentrations at 20 °C, and give such.
+ */
+export const volumeFactor = ({ roomC }: Pick<VolumeConditions, "roomC">): number =>
+  1 - waterExpansionPerC * (roomC - glassC);
+
+/** A volume that was read, as it is at 20 °C; all its causes are in milliliters as read. */
+function volumeAt20(
+  volumeMl: number,
+  conditions: VolumeConditions,
+  stage: string,
+  causes: readonly Sensitivity[],
+): Quantity {
+  const factor = volumeFactor(conditions);
+  const all = [...causes, temperatureSensitivity(volumeMl, stage, conditions)];
+  return measured(
+    volumeMl * factor,
+    "mL",
+    all.map(({ leaf, by }) => ({ leaf, by: by * factor })),
+  );
+}
+
+/**
+ * How far the room strays from its temperature: one cause for all volumes of a stage, so that it cancels in a ratio of volumes.
  * The effect on a volume V is V·2.1e-4 per °C (QUAM, example A2, step 3).
  */
 function temperatureSensitivity(volumeMl: number, stage: string, conditions: VolumeConditions): Sensitivity {
   return {
     leaf: leaf({
       id: `temperature:${stage}`,
-      label: `Room within ${conditions.temperatureHalfRangeC} °C of 20 °C`,
+      label: `Room within ${conditions.temperatureHalfRangeC} °C of ${conditions.roomC} °C`,
       group: "Temperature",
       shape: leafShape(conditions.temperatureShape),
       u: uncertaintyFromHalfWidth(conditions.temperatureHalfRangeC, conditions.temperatureShape),
       stage,
     }),
-    by: volumeMl * waterExpansionPerC,
+    by: -volumeMl * waterExpansionPerC,
   };
 }
 
@@ -61,7 +89,7 @@ export interface BuretteReadings extends Place {
 /**
  * A volume from a burette in mL: final minus initial reading. The burette's tolerance is one cause for all trials of a
  * stage, and both readings of a trial share it; across stages it is taken anew, since another stretch of the scale may be
- * used (as QUAM, example A3, does). Each reading is a cause of its own. The volume may not be zero.
+ * used (as QUAM, example A3, does). Each reading is a cause of its own.
  */
 export function buretteVolume(readings: BuretteReadings, conditions: VolumeConditions): Quantity {
   const { initialMl, finalMl, capacityMl, readingHalfWidthMl, stage, trial, once, symbol } = readings;
@@ -82,26 +110,67 @@ export function buretteVolume(readings: BuretteReadings, conditions: VolumeCondi
     by,
   });
   const id = `burette:${stage}${which}`;
-  return measured(volumeMl, "mL", [
+  return volumeAt20(volumeMl, conditions, stage, [
     { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
-    temperatureSensitivity(volumeMl, stage, conditions),
     reading("initial", -1),
     reading("final", 1),
   ]);
 }
 
+/** How a volume can be taken: by one-mark pipettes of these sizes, or else in graduated glass. */
+export type PipettedBy =
+  | { readonly pipettes: readonly number[] }
+  | { readonly kind: "graduated pipette" | "cylinder"; readonly capacityMl: number };
+
+/** One pipette where one has that size; two that add up to it; else the smallest graduated glass that holds it. */
+export function pipettedBy(volumeMl: number): PipettedBy {
+  const sizes = sizesMl("pipette");
+  const same = (a: number) => Math.abs(a - volumeMl) < 1e-9;
+  if (sizes.some(same)) return { pipettes: [volumeMl] };
+  for (const larger of [...sizes].reverse()) {
+    const smaller = sizes.find((size) => size <= larger && same(size + larger));
+    if (smaller !== undefined) return { pipettes: [larger, smaller] };
+  }
+  const kind = sizesMl("graduated pipette").some((size) => size >= volumeMl)
+    ? "graduated pipette"
+    : "cylinder";
+  const capacityMl = sizesMl(kind).find((size) => size >= volumeMl) ?? Math.max(...sizesMl(kind));
+  return { kind, capacityMl };
+}
+
 /**
- * A volume by one-mark pipette in mL. The same pipette serves all trials of a stage: its tolerance is one cause and does
- * not average out.
+ * A volume by one-mark pipette in mL. The same pipette serves all trials of a stage: its tolerance is one cause and does not
+ * average out. `piece` tells another pipette of the same size from it. What no pipette holds is taken as two that add up to
+ * it, or with the tolerance of graduated glass.
  */
-export function pipetteVolume(volumeMl: number, { stage }: Place, conditions: VolumeConditions): Quantity {
-  const { toleranceMl, capacityMl } = glasswareTolerance("pipette", volumeMl, conditions.toleranceClass);
-  const label = `Pipette, ${capacityMl} mL class ${conditions.toleranceClass}`;
-  const id = `pipette:${stage}:${capacityMl}`;
-  return measured(volumeMl, "mL", [
-    { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
-    temperatureSensitivity(volumeMl, stage, conditions),
-  ]);
+export function pipetteVolume(
+  volumeMl: number,
+  place: Place,
+  conditions: VolumeConditions,
+  symbol = "V",
+  piece: number | null = null,
+): Quantity {
+  const { stage } = place;
+  const by = pipettedBy(volumeMl);
+  if (!("pipettes" in by)) return graduatedVolume(volumeMl, place, conditions, by, symbol);
+  const which = piece === null || piece === 1 ? "" : ` no. ${piece}`;
+  return volumeAt20(
+    volumeMl,
+    conditions,
+    stage,
+    by.pipettes.map((sizeMl) => {
+      const { toleranceMl } = glasswareTolerance("pipette", sizeMl, conditions.toleranceClass);
+      const label = `Pipette, ${sizeMl} mL class ${conditions.toleranceClass}${which}`;
+      const leaf = toleranceLeaf(
+        `pipette:${stage}:${sizeMl}${which}`,
+        label,
+        toleranceMl,
+        stage,
+        conditions.toleranceShape,
+      );
+      return { leaf, by: 1 };
+    }),
+  );
 }
 
 /** How closely a mark is met, as a part of the flask's tolerance: 0.02 mL of ±0.10 mL (QUAM, example A1). */
@@ -128,10 +197,9 @@ export function flaskVolume(
     random: !once,
     stage,
   });
-  return measured(volumeMl, "mL", [
+  return volumeAt20(volumeMl, conditions, stage, [
     { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
     { leaf: filling, by: 1 },
-    temperatureSensitivity(volumeMl, stage, conditions),
   ]);
 }
 
@@ -166,10 +234,9 @@ export function graduatedVolume(
     stage,
   });
   const id = `${glass.kind}:${stage}:${symbol}`;
-  return measured(volumeMl, "mL", [
+  return volumeAt20(volumeMl, conditions, stage, [
     { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
     { leaf: reading, by: 1 },
-    temperatureSensitivity(volumeMl, stage, conditions),
   ]);
 }
 

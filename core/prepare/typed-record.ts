@@ -4,9 +4,11 @@ import {
   type HouseRules,
   type Method,
   type Observation,
+  type PreparationStage,
   type RunRecord,
   stageFields,
 } from "../run";
+import { presumedOf } from "../run/input-kinds";
 
 /** Texts as typed, by field key (`m:mass.before`). */
 export type TypedFields = Readonly<Record<string, string | undefined>>;
@@ -23,6 +25,21 @@ interface About {
   readonly person: string;
 }
 
+/** What the method of such a run says of its glass and its solid: whoever chose it has said so. */
+function saidByMethod(stage: PreparationStage): TypedFields {
+  return Object.fromEntries(
+    stage.inputs.flatMap((input) => [
+      ...Object.entries(presumedOf(input)).map(([kind, text]) => [`${input.symbol}:${kind}`, text] as const),
+      ...(input.is === "purity"
+        ? ([
+            [`${input.symbol}:purity`, input.presumed.percent],
+            [`${input.symbol}:purity.plus-minus`, input.presumed.plusMinus],
+          ] as const)
+        : []),
+    ]),
+  );
+}
+
 /**
  * A run of a method of one preparation stage from what was typed into it: for the making of a bottle, and for small
  * calculations. Texts that do not pass their check are told, and left out.
@@ -31,11 +48,12 @@ export function typedRecord(method: Method, typed: TypedFields, about: About): T
   const { houseRules, at, person } = about;
   const [stage] = method.stages;
   if (stage?.kind !== "preparation") throw new Error(`${method.id} does not begin with a preparation`);
+  const said = saidByMethod(stage);
   const observations: Observation[] = [];
   const problems: Record<string, string> = {};
   for (const field of stageFields(stage, houseRules)) {
     const key = fieldKey(field);
-    const text = typed[key]?.trim() ?? "";
+    const text = typed[key]?.trim() || said[key] || "";
     if (text === "") continue;
     const checked = checkField(field, text, { stage, houseRules, holder: { observations } });
     if (!checked.ok) {

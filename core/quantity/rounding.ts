@@ -1,17 +1,30 @@
-/** Decimals after the point that show `significant` digits of x; negative for tens, hundreds and so on. */
+/** The power of ten of the first digit of x: 1 for 25.6, -2 for 0.0995. Zero for zero. */
+export function leadingPower(x: number): number {
+  return x === 0 || !Number.isFinite(x) ? 0 : Math.floor(Math.log10(Math.abs(x)) + 1e-12);
+}
+
+/**
+ * Decimals after the point that show `significant` digits of x once it is rounded to them; negative for tens, hundreds and so
+ * on. A value that rounds up to the next power of ten has one digit more in front: 0.0995 to two figures is 0.10.
+ */
 export function decimalsFor(x: number, significant: number): number {
   if (x === 0 || !Number.isFinite(x)) return 0;
-  return significant - 1 - Math.floor(Math.log10(Math.abs(x)) + 1e-12);
+  const power = leadingPower(x);
+  const decimals = significant - 1 - power;
+  const carries = rounded(Math.abs(x), decimals) >= 10 ** (power + 1) * (1 - 1e-12);
+  return carries ? decimals - 1 : decimals;
+}
+
+/** A positive number to that many decimals, halves up, free of binary dust. */
+function rounded(x: number, decimals: number): number {
+  const scale = 10 ** decimals;
+  return Math.round(x * scale * (1 + 1e-14)) / scale;
 }
 
 /** x with that many decimals, halves away from zero, free of binary dust (0.285 gives 0.29). */
 export function toDecimals(x: number, decimals: number): string {
   if (!Number.isFinite(x)) return "–";
-  const shown = Math.max(0, decimals);
-  const scale = 10 ** decimals;
-  const scaled = Math.abs(x) * scale;
-  const rounded = Math.round(scaled * (1 + 1e-14)) / scale;
-  const text = rounded.toFixed(shown);
+  const text = rounded(Math.abs(x), decimals).toFixed(Math.max(0, decimals));
   return x < 0 && Number(text) !== 0 ? `−${text}` : text;
 }
 

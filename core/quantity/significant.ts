@@ -1,4 +1,4 @@
-import { decimalsFor, toDecimals } from "./rounding";
+import { decimalsFor, leadingPower, toDecimals } from "./rounding";
 
 /** A number with the place of its last significant digit, as a power of ten: 25.60 has -2. Exact numbers have -Infinity. */
 export interface Significant {
@@ -8,16 +8,19 @@ export interface Significant {
 
 export const exactly = (value: number): Significant => ({ value, place: -Infinity });
 
-/** The place of the first digit: 1 for 25.60, -1 for 0.1021. */
-const leading = (x: number): number => -decimalsFor(x, 1);
+/** The place of the first digit of a value that is written to a place: 1 for 25.60; -1 for 0.0995 to hundredths, 0.10. */
+const leading = (x: number, place: number): number => {
+  const power = leadingPower(x);
+  return Math.round(Math.abs(x) / 10 ** place) >= 10 ** (power + 1 - place) ? power + 1 : power;
+};
 
 /** How many significant figures there are; infinitely many in an exact number, none in a bare zero. */
 export const figuresOf = ({ value, place }: Significant): number =>
-  value === 0 ? 0 : Math.max(0, leading(value) - place + 1);
+  value === 0 ? 0 : place === -Infinity ? Infinity : Math.max(0, leading(value, place) - place + 1);
 
 const withFigures = (value: number, figures: number): Significant => ({
   value,
-  place: Number.isFinite(figures) ? leading(value) - figures + 1 : -Infinity,
+  place: Number.isFinite(figures) ? -decimalsFor(value, Math.max(1, figures)) : -Infinity,
 });
 
 /**

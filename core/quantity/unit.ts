@@ -20,6 +20,8 @@ const simple: Record<string, readonly [Dimension, number]> = {
   "% v/v": [dimensionless, 1e-2],
   "‰": [dimensionless, 1e-3],
   ppm: [dimensionless, 1e-6],
+  // What a photometer shows: a plain number, that a rate by absorbance is counted in.
+  absorbance: [dimensionless, 1],
   kg: [[0, 1, 0, 0, 0], 1e3],
   g: [[0, 1, 0, 0, 0], 1],
   mg: [[0, 1, 0, 0, 0], 1e-3],
@@ -41,10 +43,10 @@ const simple: Record<string, readonly [Dimension, number]> = {
   N: [[-3, 0, 1, 0, 0], 1],
   // Grams in 100 mL.
   "% w/v": [[-3, 1, 0, 0, 0], 10],
-  // Hardness as calcium ions (CHECKS.md): 1 °dH = 0.1783 mmol/L, 1 °fH = 0.1 mmol/L, 1 °e = 14.25 mg/L of CaCO3.
+  // Hardness as calcium ions (CHECKS.md): 1 °dH = 0.1783 mmol/L, 1 °fH = 0.1 mmol/L, 1 °e = 14.254 mg/L of CaCO3.
   "°dH": [[-3, 0, 1, 0, 0], 0.1783e-3],
   "°fH": [[-3, 0, 1, 0, 0], 0.1e-3],
-  "°e": [[-3, 0, 1, 0, 0], 14.25e-3 / 100.086],
+  "°e": [[-3, 0, 1, 0, 0], 14.254e-3 / 100.086],
   s: [[0, 0, 0, 1, 0], 1],
   min: [[0, 0, 0, 1, 0], 60],
   h: [[0, 0, 0, 1, 0], 3600],
@@ -65,8 +67,21 @@ export function isUnit(text: string): boolean {
   }
 }
 
+const raised: Readonly<Record<string, string>> = { "⁻": "-", "¹": "1", "²": "2", "³": "3", "⁴": "4" };
+
+/** A unit of a product with its power: `mol`, `L^-1`, `s⁻¹`. A power that belongs to the name, as in `cm³`, stays with it. */
+function unitWithPower(name: string): readonly [unit: readonly [Dimension, number], power: number] | null {
+  const whole = simple[name];
+  if (whole) return [whole, 1];
+  const match = /^(.+?)(?:\^(-?\d)|(⁻?[¹²³⁴]))$/.exec(name);
+  const unit = simple[match?.[1] ?? ""];
+  if (!match || !unit) return null;
+  return [unit, Number(match[2] ?? [...(match[3] ?? "")].map((c) => raised[c]).join(""))];
+}
+
 /**
- * Reads a unit such as `g`, `mol/L` or `mL/g`: simple units joined by `·` and at most one `/`.
+ * Reads a unit such as `g`, `mol/L`, `L/(mol·cm)` or `L·mol⁻¹·s⁻¹`: simple units joined by `·`, with powers, and at most one
+ * `/`; all that follows it is below the line, with brackets or without.
  * Throws on a unit it does not know; units come from methods, which are checked before they are used.
  */
 export function unitOf(text: string): Unit {
@@ -77,12 +92,17 @@ export function unitOf(text: string): Unit {
   if (rest.length > 0) throw new Error(`Unit "${text}" has more than one "/"`);
   let dimension = dimensionless;
   let factor = 1;
-  const take = (part: string, power: 1 | -1) => {
-    for (const name of part.split("·")) {
-      const unit = simple[name.trim()];
-      if (!unit) throw new Error(`Unit "${name}" in "${text}" is not known`);
-      dimension = multiplyDimensions(dimension, raiseDimension(unit[0], power));
-      factor = power === 1 ? factor * unit[1] : factor / unit[1];
+  const take = (part: string, sign: 1 | -1) => {
+    for (const name of part
+      .trim()
+      .replace(/^\((.*)\)$/, "$1")
+      .split("·")) {
+      const found = unitWithPower(name.trim());
+      if (!found) throw new Error(`Unit "${name}" in "${text}" is not known`);
+      const [unit, power] = found;
+      dimension = multiplyDimensions(dimension, raiseDimension(unit[0], sign * power));
+      const times = sign * power;
+      factor = times === 1 ? factor * unit[1] : times === -1 ? factor / unit[1] : factor * unit[1] ** times;
     }
   };
   take(over, 1);
@@ -91,6 +111,19 @@ export function unitOf(text: string): Unit {
   cache.set(text, unit);
   return unit;
 }
+
+/** A unit as it is printed: nothing for a plain number, and brackets around several units below the line. */
+export function printedUnit(text: string): string {
+  if (text === "1") return "";
+  const [over = "", under] = simple[text] ? [text] : text.split("/");
+  return under?.includes("·") && !under.startsWith("(") ? `${over}/(${under})` : text;
+}
+
+/** A number with its printed unit behind it. */
+export const withUnit = (number: string, unit: string): string => {
+  const printed = printedUnit(unit);
+  return printed === "" ? number : `${number} ${printed}`;
+};
 
 /** Units in which results are asked for, from large to small of each kind. */
 const asked = [

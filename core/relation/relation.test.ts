@@ -125,9 +125,9 @@ describe("dimensions", () => {
     expect(value("V / 1 [L]")).toBeCloseTo(0.012, 15);
     expect(value("V * 0.789 [g/mL]")).toBeCloseTo(9.468, 12);
     expect(value("1 [% w/v] - 10 [g/L]")).toBeCloseTo(0, 12);
-    // CHECKS.md: 1 °fH = 0.1 mmol/L = 10 mg/L CaCO3, 1 °e = 14.25 mg/L CaCO3, 1 °dH = 0.1783 mmol/L.
+    // CHECKS.md: 1 °fH = 0.1 mmol/L = 10 mg/L CaCO3, 1 °e = 14.254 mg/L CaCO3, 1 °dH = 0.1783 mmol/L.
     expect(value("10 [mg/L] / M(CaCO3) / 1 [°fH]")).toBeCloseTo(1, 2);
-    expect(value("14.25 [mg/L] / M(CaCO3) / 1 [°e]")).toBeCloseTo(1, 12);
+    expect(value("14.254 [mg/L] / M(CaCO3) / 1 [°e]")).toBeCloseTo(1, 12);
     expect(value("0.1783 [mmol/L] / 1 [°dH]")).toBeCloseTo(1, 12);
     expect(value("0.1 [N] * 2 [L] / 1 [meq]")).toBeCloseTo(200, 9);
   });

@@ -1,4 +1,5 @@
 import { formulaTex } from "../chemistry";
+import { printedUnit } from "../quantity";
 import type { Expression } from "./expression";
 
 /** How a symbol is shown: its name (`V_a`) or, in the second line of a working, its number with unit. */
@@ -100,8 +101,10 @@ export const namesTex: Leaves = (e) => {
 };
 
 /** A unit behind what it belongs to, with the space between; nothing for a plain number. */
-export const unitTex = (unit: string): string =>
-  unit === "" || unit === "1" ? "" : `~\\text{${escapeTex(unit)}}`;
+export const unitTex = (unit: string): string => {
+  const printed = unit === "" ? "" : printedUnit(unit);
+  return printed === "" ? "" : `~\\text{${escapeTex(printed)}}`;
+};
 
 /** A number with its unit in TeX: `0.5103~\text{g}`. */
 export const numberTex = (value: string, unit: string): string => value + unitTex(unit);

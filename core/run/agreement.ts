@@ -1,4 +1,13 @@
-import { bestConcordantSet, type Concordance, joiningWindow, mean, outlierAdvice } from "../judgement";
+import {
+  bestConcordantSet,
+  type Concordance,
+  decidingWindows,
+  joiningWindow,
+  mean,
+  noOutlierTest,
+  outlierAdvice,
+  type Window,
+} from "../judgement";
 import { inUnit, toDecimals, toSignificant } from "../quantity";
 import type { CompiledTitration } from "./compile";
 import { perUnit } from "./evaluate-trial";
@@ -137,23 +146,55 @@ export function judgeAgreement(
       : [],
   );
   const set = bestConcordantSet(replicates, concordance);
-  const window = set ? joiningWindow(set, concordance) : null;
+  const size = set?.members.length ?? 0;
+  const state: AgreementView["state"] = !set
+    ? "none"
+    : replicates.length === 1
+      ? "one"
+      : size === 1
+        ? "apart"
+        : set.rivals.length > 0
+          ? "rivals"
+          : "set";
+  const stands = state === "one" || state === "set";
+  const closed = stands && size >= needed;
+  const missing = closed || !set ? Math.max(0, needed - size) : Math.max(1, needed - size);
+  const values = replicates.map(({ value }) => value);
+  const windows = (): readonly Window[] => {
+    if (!set) return [];
+    if (closed) return [joiningWindow(set, concordance)];
+    // Titers compared as they stand are differences of two readings, so they lie on the burette's own scale.
+    const scale = Number(rules.burette.resolutionMl);
+    const onScale = values.every((v) => Math.abs(v / scale - Math.round(v / scale)) < 1e-6);
+    const step = unit === "mL" && onScale ? scale : 1 / 10 ** decimals;
+    return decidingWindows(
+      values,
+      concordance,
+      missing === 1 ? Math.max(needed, size + 1, 2) : size + 1,
+      step,
+    );
+  };
   return {
     label,
     unit,
     decimals,
     rule: ruleWords(rules.agreement),
     needed,
-    members: set?.members ?? [],
-    spread: set ? set.high - set.low : 0,
-    tied: set?.tied ?? false,
-    // Identical readings leave a window of no width, open by half a step of the scale.
-    window:
-      window && concordance.rule === "identical"
-        ? [window[0] - 0.5 / 10 ** decimals, window[1] + 0.5 / 10 ** decimals]
-        : window,
-    closed: (set?.members.length ?? 0) >= needed,
+    state,
+    members: stands ? (set?.members ?? []) : [],
+    tied: state === "set" && (set?.tied ?? false),
+    rivals: state === "rivals" && set ? [set.members, ...set.rivals] : [],
+    spread: !set ? 0 : stands ? set.high - set.low : Math.max(...values) - Math.min(...values),
+    windows: windows().map(([low, high]) =>
+      // Identical readings leave a window of no width, drawn open by half a step of the scale.
+      closed && concordance.rule === "identical"
+        ? [low - 0.5 / 10 ** decimals, high + 0.5 / 10 ** decimals]
+        : [low, high],
+    ),
+    missing,
+    closed,
     outlier: outlierAdvice(replicates, rules.outliers),
+    noOutlierTest: noOutlierTest(replicates.length, rules.outliers),
   };
 }
 

@@ -219,11 +219,65 @@ function compileLines(
       );
     }
   }
+  const implausible = plausibilityProblem(method, stage, dimensions.value, stoichiometry);
+  if (implausible) return { ok: false, problem: implausible };
   for (const { expression, source } of [...axis, ...lines]) {
     const missing = missingStoichiometry(expression, stoichiometry);
     if (missing) return failure(`In "${source}": ${missing.message}`, missing.position);
   }
   return success({ axis, lines, dimensions: dimensions.value });
+}
+
+/** What keeps the plausibility of a stage's results from being judged, in words. */
+function plausibilityProblem(
+  method: Method,
+  stage: ComputedStage,
+  dimensions: ReadonlyMap<string, Dimension>,
+  stoichiometry: LooseStoichiometry,
+): Problem | null {
+  for (const rule of stage.plausible ?? []) {
+    const own = dimensions.get(rule.symbol);
+    if (!own)
+      return { message: `${rule.symbol}, whose plausibility is judged, is neither read nor computed` };
+    if (rule.rule === "between") {
+      if (!isUnit(rule.unit) || !sameDimension(unitOf(rule.unit).dimension, own))
+        return {
+          message: `${rule.symbol} is ${describeDimension(own)} and cannot be held against ${rule.unit}`,
+        };
+      if (rule.from === undefined && rule.to === undefined)
+        return { message: `${rule.symbol} is to lie between two values, and neither is there` };
+    }
+    if (rule.rule === "at most all") {
+      const all = parseExpression(rule.all ?? "1");
+      if (!all.ok) return { message: `In "${rule.all ?? ""}": ${all.problem.message}` };
+      const missing = missingStoichiometry(all.value, stoichiometry);
+      if (missing) return missing;
+      const most = dimensionOf(all.value, new Map());
+      if (!most.ok) return { message: `In "${rule.all ?? ""}": ${most.problem.message}` };
+      if (!sameDimension(most.value, own))
+        return {
+          message: `${rule.symbol} is ${describeDimension(own)}, but all of it ${describeDimension(most.value)}`,
+        };
+    }
+    if (rule.rule === "not above" || rule.rule === "not below") {
+      const there =
+        rule.stage === undefined
+          ? dimensions.has(rule.other)
+          : method.stages.some(
+              (s) =>
+                s.key === rule.stage &&
+                s.kind !== "conclude" &&
+                resultsOf(s).some(({ symbol }) => symbol === rule.other),
+            );
+      if (!there) return { message: `${rule.symbol} is part of ${rule.other}, which is not found` };
+    }
+  }
+  const withheld = (stage.also ?? []).find(({ when }) => when && !inputOf(stage, when.symbol));
+  return withheld
+    ? {
+        message: `${withheld.symbol} is told by ${withheld.when?.symbol ?? ""}, which is not read in this stage`,
+      }
+    : null;
 }
 
 function compileTitration(stage: TitrationStage, { lines, dimensions }: Checked): Result<CompiledTitration> {

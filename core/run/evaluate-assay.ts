@@ -1,27 +1,39 @@
 import { strayLightFrom } from "../calibration";
-import { type CombinedResult, sharesOfVariance } from "../judgement";
-import { compareOrders, type Order, orderInExcess, orderWord, windowOf } from "../kinetics";
+import { type CombinedResult, plusMinusOf, sharesOfVariance } from "../judgement";
+import { compareOrders, type Order, orderInExcess, orderWord, rateUnits, windowOf } from "../kinetics";
 import { type Check, sizesMl } from "../measure";
-import { inUnit, leaf, measured, type Quantity, toSignificant, unitsLike } from "../quantity";
+import {
+  divide,
+  inUnit,
+  leaf,
+  measured,
+  multiply,
+  printedUnit,
+  type Quantity,
+  toSignificant,
+  unitsLike,
+} from "../quantity";
 import { judgeAcceptance } from "./accept";
 import type { CompiledAssay } from "./compile";
 import { combineResult, furtherResults, shareGroups, type StageContext } from "./evaluate-stage";
 import { evaluateSample, type Known, stageFieldStates, stageInputs } from "./evaluate-trial";
-import type {
-  CalibrationEvaluation,
-  CourseEvaluation,
-  RangeView,
-  RateEvaluation,
-  ReadQuantity,
-  SampleEvaluation,
-  TrialEvaluation,
-  UnknownEvaluation,
+import {
+  type CalibrationEvaluation,
+  type CourseEvaluation,
+  type RangeView,
+  type RateEvaluation,
+  type ReadQuantity,
+  type SampleEvaluation,
+  type TrialEvaluation,
+  type UnknownEvaluation,
+  unjudged,
 } from "./evaluation";
+import { judgeFlasks, readingsChecks } from "./flasks";
 import type { RateStage, UnknownStage } from "./method";
 import { counting, isTakenBack, readingsOf } from "./readings";
 import { presentObservation, type StageRecord, traceOf, type TraceRecord, type TrialRecord } from "./record";
 import { showQuantity } from "./show";
-import { capitalized, counted, flaskWords, trialWords } from "./words";
+import { capitalized, flaskWords, trialWords } from "./words";
 
 /** The mildest dilution by standard glass that brings an amount down to four fifths of the top standard. */
 function dilutionWords(x: number, top: number): string {
@@ -45,7 +57,8 @@ export function rangeOf(
   if (!line) return null;
   const { x, y } = off;
   const [low, high] = line.fit.range;
-  const unit = definition.axis.unit === "1" ? "" : ` ${definition.axis.unit}`;
+  const printed = printedUnit(definition.axis.unit);
+  const unit = printed === "" ? "" : ` ${printed}`;
   const show = (v: number) => `${toSignificant(v, 3)}${unit}`;
   const limit = line.limits.blanks ?? line.limits.line;
   const named = line.limits.blanks ? "by the blanks" : "by the line";
@@ -109,7 +122,7 @@ function evaluateUnknownTrial(
       });
     }
     if (!line?.readOff) {
-      problem = `${line?.definition.title ?? "The line"} has no line yet`;
+      problem = line?.problem ?? `${line?.definition.title ?? "The line"} has no line yet`;
       continue;
     }
     const read = line.readOff(ys, record.id);
@@ -129,7 +142,11 @@ function evaluateUnknownTrial(
     off: found?.off ?? null,
     range,
     problem: problem ?? sample.problem,
-    cautions: [...sample.cautions, ...cautions],
+    cautions: [
+      ...sample.cautions,
+      ...cautions,
+      ...readingsChecks(sample.name, readings, found?.off ?? null, context.rules),
+    ],
   };
 }
 
@@ -138,8 +155,7 @@ interface Combined {
   readonly members: readonly TrialEvaluation[];
 }
 
-function combine(stage: CompiledAssay, trials: readonly TrialEvaluation[], context: StageContext): Combined {
-  const members = trials.filter((t) => t.eligible && t.result);
+function combine(stage: CompiledAssay, members: readonly TrialEvaluation[], context: StageContext): Combined {
   const { key, result } = stage.definition;
   return { members, combined: combineResult(members, result.symbol, key, context.rules) };
 }
@@ -188,56 +204,72 @@ export function evaluateUnknown(
   const definition = inAskedUnit(asWritten, record);
   const stage: CompiledAssay = { ...compiled, definition };
   const { method, rules, earlier } = context;
-  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
+  const shared = stageInputs(stage, record, earlier, { method: method.method, rules, open: context.open });
   const made = record.trials.filter((trial) => !isTakenBack(trial, record));
   const trials = made.map((trial) => evaluateUnknownTrial(trial, stage, shared, context));
-  const together = combine(stage, trials, context);
+  const agreement = judgeFlasks(trials, definition, rules);
+  const together = combine(
+    stage,
+    trials.filter((t) => agreement.members.includes(t.id)),
+    context,
+  );
   const { combined, members } = together;
+  const disagree = agreement.state === "apart" || agreement.state === "rivals";
   const lineOf = definition.inputs.find((i) => i.is === "read-off")?.stage ?? "";
   const told = trials.find((t) => t.problem && !t.record.struck)?.problem;
-  const problem = combined || trials.length === 0 ? null : (told ?? stillWanting(stage, record, context));
+  const problem =
+    combined || trials.length === 0
+      ? null
+      : (told ?? (disagree ? agreement.text : stillWanting(stage, record, context)));
   const open = trials.find((t) => t.missing && !t.record.struck);
   const cautions = trials.flatMap((t) => (t.record.struck ? [] : t.cautions));
   return {
     kind: "unknown",
+    ...unjudged,
     key: definition.key,
     definition,
     done: combined !== null,
     stageFields: stageFieldStates(definition, record, rules),
     trials,
+    agreement,
     ...resultViews(stage, together, context),
     problem,
     acceptance: judgeAcceptance(
       definition,
       combined?.quantity ?? null,
       shared.quantities,
-      members.length,
+      { agreed: true, titrations: members.length },
       rules,
     ),
     cautions,
     lineOf,
     next: problem
-      ? problem
+      ? disagree && !told
+        ? `${agreement.text} Make another flask from the sample, or strike out the wrong one`
+        : problem
       : open
         ? `Read ${flaskWords(open.name)}: rinse the cuvette with it first, and wipe it`
         : members.length === 0
           ? "Read the unknown: rinse the cuvette with it first, and wipe it"
           : members.length === 1
             ? "One flask stands: a second one, made from the sample anew, tells how well the whole way repeats"
-            : `${capitalized(counted(members.length, "flask"))} stand: go on, or read another`,
+            : agreement.text.replace(/\.$/, "") + ": go on, or read another",
   };
 }
 
 const comparedBefore = new WeakMap<TraceRecord, Map<string, ReturnType<typeof compareOrders>>>();
 
 /** The three orders fitted to a course, which takes a while for ten thousand points: once for each window of it. */
-function comparedOnce(trace: TraceRecord, window: readonly [number | null, number | null]) {
+function comparedOnce(trace: TraceRecord, window: readonly [number | null, number | null], fitEnd: boolean) {
   const known = comparedBefore.get(trace) ?? new Map<string, ReturnType<typeof compareOrders>>();
   comparedBefore.set(trace, known);
-  const key = window.join(" to ");
+  const key = `${window.join(" to ")}${fitEnd ? " with its end" : ""}`;
   const there = known.get(key);
   if (there) return there;
-  const fresh = compareOrders(windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window));
+  const fresh = compareOrders(
+    windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window),
+    fitEnd,
+  );
   known.set(key, fresh);
   return fresh;
 }
@@ -258,7 +290,7 @@ function evaluateCourse(
     return present ? Number(present.value) : null;
   };
   const window = [edge("window.from"), edge("window.to")] as const;
-  const compared = trace ? comparedOnce(trace, window) : null;
+  const compared = trace ? comparedOnce(trace, window, stageRecord.choices?.end === "fitted") : null;
   const comparison = compared?.ok ? compared.value : null;
   const extra = new Map<string, Quantity>();
   if (comparison) {
@@ -271,7 +303,8 @@ function evaluateCourse(
       random: true,
       degreesOfFreedom: fit.degreesOfFreedom,
     });
-    extra.set(definition.rate.symbol, measured(fit.k, "1/s", [{ leaf: cause, by: 1 }]));
+    const constant = measured(fit.k, rateUnits[fit.order], [{ leaf: cause, by: 1 }]);
+    extra.set(definition.rate.symbol, byConcentration(constant, fit.order, definition, shared.quantities));
   }
   const sample = evaluateSample(record, stage, shared, context.method, context.rules, extra);
   return {
@@ -281,6 +314,46 @@ function evaluateCourse(
     comparison,
     problem: compared && !compared.ok ? compared.problem.message : sample.problem,
   };
+}
+
+/** How much absorbance a concentration makes: molar absorptivity times path; null where that was not stated. */
+function absorbancePerConcentration({ rate }: RateStage, shared: Known["quantities"]): Quantity | null {
+  const epsilon = rate.absorptivity === undefined ? undefined : shared.get(rate.absorptivity);
+  const path = rate.path === undefined ? undefined : shared.get(rate.path);
+  return epsilon && path ? multiply(epsilon, path) : null;
+}
+
+/**
+ * A rate constant by absorbance as one by concentration: k/(ε l) at zero order, k ε l at second order. At first order it is the
+ * same for both; without an absorptivity it stays by absorbance.
+ */
+function byConcentration(k: Quantity, order: Order, stage: RateStage, shared: Known["quantities"]): Quantity {
+  const perConcentration = order === 1 ? null : absorbancePerConcentration(stage, shared);
+  if (!perConcentration) return k;
+  return order === 0 ? divide(k, perConcentration) : multiply(k, perConcentration);
+}
+
+/**
+ * The stage as another order than the first has it: the method's relations are written for a first-order constant, so that of
+ * another order is the result itself, in a unit of its own.
+ */
+function ofOrder(
+  stage: CompiledAssay,
+  definition: RateStage,
+  order: Order,
+  shared: Known["quantities"],
+): { readonly stage: CompiledAssay; readonly definition: RateStage } {
+  if (order === 1) return { stage, definition };
+  const known = absorbancePerConcentration(definition, shared) !== null;
+  const unit = known ? (order === 0 ? "mol/(L·s)" : "L/(mol·s)") : rateUnits[order];
+  const name = `Rate constant, ${orderWord(order)} order${known ? "" : ", per absorbance"}`;
+  const own: RateStage = {
+    ...definition,
+    relations: [],
+    also: [],
+    result: { symbol: definition.rate.symbol, name, unit },
+  };
+  return { stage: { ...stage, definition: own, lines: [] }, definition: own };
 }
 
 /** The order that most courses prefer, by their evidence; first where nothing can be told. */
@@ -295,21 +368,32 @@ function preferredOrder(courses: readonly CourseEvaluation[]): Order {
 
 /** Courses of absorbance in time, the order that they show, and the rate constant. */
 export function evaluateRate(
-  stage: CompiledAssay,
-  definition: RateStage,
+  asWritten: CompiledAssay,
+  rateStage: RateStage,
   record: StageRecord,
   context: StageContext,
 ): RateEvaluation {
   const { method, rules, earlier } = context;
-  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
+  const shared = stageInputs(asWritten, record, earlier, {
+    method: method.method,
+    rules,
+    open: context.open,
+  });
   const made = record.trials.filter((trial) => !isTakenBack(trial, record));
-  const course = (order: Order | null) =>
-    made.map((t) => evaluateCourse(t, stage, definition, record, shared, context, order));
+  const course = (order: Order | null, of: ReturnType<typeof ofOrder>) =>
+    made.map((t) => evaluateCourse(t, of.stage, of.definition, record, shared, context, order));
   const typed = record.choices?.order;
   const chosen = typed === "0" || typed === "1" || typed === "2";
-  const order = chosen ? (Number(typed) as Order) : preferredOrder(course(null));
-  const trials = course(order);
-  const together = combine(stage, trials, context);
+  const order = chosen
+    ? (Number(typed) as Order)
+    : preferredOrder(course(null, { stage: asWritten, definition: rateStage }));
+  const { stage, definition } = ofOrder(asWritten, rateStage, order, shared.quantities);
+  const trials = course(order, { stage, definition });
+  const together = combine(
+    stage,
+    trials.filter((t) => t.eligible && t.result),
+    context,
+  );
   const { excess } = definition.rate;
   const runs = together.members.flatMap((t) => {
     const fit = (t as CourseEvaluation).comparison?.fits[order];
@@ -319,6 +403,7 @@ export function evaluateRate(
   const open = trials.find((t) => !t.trace && !t.record.struck);
   return {
     kind: "rate",
+    ...unjudged,
     key: definition.key,
     definition,
     done: together.combined !== null,
@@ -326,7 +411,8 @@ export function evaluateRate(
     trials,
     order,
     chosen,
-    dependence: runs.length > 1 ? orderInExcess(runs) : null,
+    endFitted: record.choices?.end === "fitted",
+    dependence: runs.length > 1 ? orderInExcess(runs, (u, df) => plusMinusOf(u, df, rules.plusMinus)) : null,
     ...resultViews(stage, together, context),
     problem:
       together.combined || trials.length === 0

@@ -9,33 +9,35 @@ import {
   studentizedLimit,
   type Weighting,
 } from "../calibration";
-import { sharesOfVariance } from "../judgement";
+import { mean, sharesOfVariance, standardDeviation } from "../judgement";
 import type { Check } from "../measure";
-import { inUnit, type Quantity } from "../quantity";
+import { inUnit, leaf, type Quantity } from "../quantity";
 import { evaluateRelations } from "../relation";
 import type { CompiledAssay } from "./compile";
 import { furtherResults, shareGroups, type StageContext } from "./evaluate-stage";
 import {
   brokenLine,
+  confirmWords,
   placeOfUncertainty,
   readHolder,
   stageFieldStates,
   stageInputs,
   states,
 } from "./evaluate-trial";
-import type {
-  CalibrationEvaluation,
-  LevelEvaluation,
-  LineChoice,
-  LinePoint,
-  LineView,
-  ReadingView,
+import {
+  type CalibrationEvaluation,
+  type LevelEvaluation,
+  type LineChoice,
+  type LinePoint,
+  type LineView,
+  type ReadingView,
+  unjudged,
 } from "./evaluation";
 import { trialFields } from "./fields";
 import { type CalibrationStage, perOf } from "./method";
 import { counting, isTakenBack, readingsOf } from "./readings";
 import { presentObservation, type StageRecord, type TrialRecord } from "./record";
-import { stageLine, type StageLine } from "./line";
+import { type Deducted, stageLine, type StageLine } from "./line";
 import { nextCuvette, seriesKind, seriesWords } from "./series";
 import { showQuantity } from "./show";
 
@@ -45,6 +47,7 @@ export function lineChoice({ line }: CalibrationStage, { choices = {} }: StageRe
     model: (choices.model ?? line.model) as LineModel,
     weighting: (choices.weighting ?? line.weighting) as Weighting,
     zero: choices.zero !== "out",
+    blank: choices.blank === "deducted" || choices.blank === "zeroed" ? choices.blank : "zeroed",
   };
 }
 
@@ -96,6 +99,47 @@ function evaluateLevel(
     again: again ? Number(again.value) : null,
     leftOut,
   };
+}
+
+/** A display shows thousandths: a blank off by two of them may be rounding. Common practice, no source. */
+const blankIsZero = 0.002;
+
+interface BlankTaken {
+  readonly deducted: Deducted | null;
+  readonly question: string | null;
+}
+
+/** What the readings of the blank mean for the others: deducted with its ±, nothing, or a question. */
+function takeBlank(
+  definition: CalibrationStage,
+  record: StageRecord,
+  blanks: readonly ReadingView[],
+  choice: LineChoice,
+): BlankTaken {
+  const input = definition.inputs.find((i) => i.is === "blank");
+  const readings = counting(blanks);
+  if (!input || readings.length === 0) return { deducted: null, question: null };
+  const absorbance = mean(readings);
+  const said = record.choices?.blank !== undefined;
+  const taken = said ? choice.blank : (input.readings ?? "zeroed");
+  if (taken === "deducted") {
+    const scatter = standardDeviation(readings) / Math.sqrt(readings.length);
+    const rounding = 0.0005 / Math.sqrt(3);
+    const cause = leaf({
+      id: `blank:${definition.key}`,
+      label: "Absorbance of the blank",
+      group: "Absorbance of the blank",
+      u: Math.max(scatter, rounding),
+      degreesOfFreedom: scatter > rounding ? readings.length - 1 : Infinity,
+      stage: definition.key,
+    });
+    return { deducted: { absorbance, cause }, question: null };
+  }
+  const question =
+    said || Math.abs(absorbance) <= blankIsZero
+      ? null
+      : `The blank reads ${absorbance.toFixed(3)}, not zero. Were the cuvettes read against it, or is it to be deducted from them?`;
+  return { deducted: null, question };
 }
 
 /** A blank that moved by more than this drifted; of a standard, two percent more. Common practice, no source. */
@@ -201,7 +245,7 @@ export function evaluateCalibration(
   context: StageContext,
 ): CalibrationEvaluation {
   const { method, rules, earlier } = context;
-  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
+  const shared = stageInputs(stage, record, earlier, { method: method.method, rules, open: context.open });
   const choice = lineChoice(definition, record);
   const levels = record.trials
     .filter((trial) => !isTakenBack(trial, record))
@@ -212,11 +256,13 @@ export function evaluateCalibration(
   const used = levels.filter(
     (l) => l.leftOut === null && l.amount && l.x !== null && counting(l.readings).length > 0,
   );
+  const taken = takeBlank(definition, record, blanks, choice);
   const fitted = stageLine(
     used.map((l) => ({ amount: l.amount!, x: l.x ?? 0, ys: counting(l.readings) })),
     choice,
     definition.key,
     definition.axis.unit,
+    taken.deducted,
   );
   const found = fitted.ok ? fitted.value : null;
   const line: LineView | null = found && {
@@ -228,11 +274,14 @@ export function evaluateCalibration(
     offBeyond: studentizedLimit(found.fit),
   };
   const known = new Map(shared.quantities);
+  const unconfirmed = shared.unconfirmed ?? [];
   if (found) {
     known.set(definition.line.intercept, found.intercept);
     known.set(definition.line.slope, found.slope);
     if (definition.line.cut !== undefined && found.cut) known.set(definition.line.cut, found.cut);
   }
+  // Through the origin, and where the line is read off at its axis, the blank decides the result.
+  const blankDecides = choice.model === "origin" || definition.line.cut !== undefined;
   const stageFields = stageFieldStates(definition, record, rules);
   const missing = stageFields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
   const wanting = definition.inputs.find(
@@ -241,7 +290,7 @@ export function evaluateCalibration(
   );
   const symbols = found && !wanting ? evaluateRelations(stage.lines, known, method.stoichiometry) : known;
   const broken = found && !wanting ? brokenLine(stage, symbols) : null;
-  const quantity = broken ? null : (symbols.get(definition.result.symbol) ?? null);
+  const quantity = broken || unconfirmed.length > 0 ? null : (symbols.get(definition.result.symbol) ?? null);
   const significance = new Map(
     [...symbols].map(([symbol, q]) => [symbol, { value: q.value, place: placeOfUncertainty(q) }] as const),
   );
@@ -251,21 +300,24 @@ export function evaluateCalibration(
       : fitted.problem.message
     : wanting
       ? `${wanting.label} is still to be typed`
-      : broken;
+      : (broken ?? (unconfirmed.length > 0 ? confirmWords(unconfirmed) : null));
   const ahead = stillAhead(definition, levels);
   return {
     kind: "calibration",
+    ...unjudged,
     key: definition.key,
     definition,
-    done: quantity !== null && ahead.length === 0,
+    done: quantity !== null && ahead.length === 0 && !(blankDecides && taken.question !== null),
     stageFields,
     missing,
     levels,
     ahead,
     blanks,
+    deducted: taken.deducted?.absorbance ?? null,
+    blankQuestion: taken.question,
     choice,
     line,
-    readOff: found?.readOff ?? null,
+    readOff: unconfirmed.length > 0 ? null : (found?.readOff ?? null),
     symbols,
     significance,
     quantity,
@@ -280,7 +332,14 @@ export function evaluateCalibration(
     ),
     shares: quantity ? sharesOfVariance(quantity, shareGroups(method.method, stage, earlier)) : [],
     problem,
-    cautions: [...driftChecks(blanks, levels), ...readingChecks(levels)],
-    next: nextWords({ definition, levels, ahead, blanks }, line, problem),
+    cautions: [
+      ...(taken.question ? [{ severity: "caution" as const, message: taken.question }] : []),
+      ...driftChecks(blanks, levels),
+      ...readingChecks(levels),
+    ],
+    next:
+      taken.question && ahead.length === 0
+        ? taken.question
+        : nextWords({ definition, levels, ahead, blanks }, line, problem),
   };
 }

@@ -12,6 +12,7 @@ import {
   type Known,
   stageFieldStates,
   stageInputs,
+  titerAsRead,
 } from "./evaluate-trial";
 import {
   type CalibrationEvaluation,
@@ -23,11 +24,12 @@ import {
   resultQuantity,
   type TitrationEvaluation,
   type TrialEvaluation,
+  unjudged,
 } from "./evaluation";
 import { guide, proposalsFor } from "./guidance";
 import { improvementOf } from "./improve";
 import { quantityOfInput } from "./input-kinds";
-import { type FurtherResultDefinition, type Method, perOf, type TitrationStage } from "./method";
+import { type FurtherResultDefinition, type Method, perOf, resultsOf, type TitrationStage } from "./method";
 import { practiceCautions } from "./practice";
 import { nextTrialNumber, type StageRecord } from "./record";
 import type { HouseRules } from "./rules";
@@ -49,14 +51,28 @@ export function shareGroups(method: Method, compiled: CompiledStage, earlier: Ea
     const from = stage ?? broughtBy(id);
     const origin = method.stages.find((s) => s.key === from);
     if (!origin || origin.key === stageKey || origin.kind === "conclude") return { id: group, label: group };
-    const label = origin.kind === "calibration" ? "Calibration line" : origin.result.name;
-    return { id: `stage:${origin.key}`, label };
+    const used = compiled.definition.inputs.flatMap((input) =>
+      input.is === "result" && input.stage === origin.key ? [input] : [],
+    );
+    // What that stage only handed on is shown by its own name, and not as the stage's result.
+    const handedOn = used.find(({ result }) => {
+      const carried = result === undefined ? undefined : earlier.get(origin.key)?.get(result)?.quantity;
+      return carried?.sensitivities.has(id) && origin.inputs.some(({ symbol }) => symbol === result);
+    });
+    if (handedOn) return { id: `stage:${origin.key}:${handedOn.result ?? ""}`, label: handedOn.label };
+    if (origin.kind === "calibration") return { id: `stage:${origin.key}`, label: "Calibration line" };
+    const [only] = used;
+    const named =
+      used.length === 1 ? resultsOf(origin).find(({ symbol }) => symbol === only?.result) : undefined;
+    return { id: `stage:${origin.key}`, label: named?.name ?? origin.result.name };
   };
 }
 
 export interface StageContext {
   readonly method: CompiledMethod;
   readonly rules: HouseRules;
+  /** False once the run is finished: then what was presumed was presumed. */
+  readonly open: boolean;
   readonly earlier: Earlier;
   readonly nextStageTitle: string | null;
   /** Id of the trial in hand; the last one that is not complete where nothing is said. */
@@ -142,9 +158,15 @@ function meanOfTiters(
 }
 
 /** The concentration that a stage gives a solution, in equivalents, where the house wants it beside. */
-function normality({ result }: TitrationStage, concentration: Quantity, rules: HouseRules): FurtherResult[] {
+function normality(
+  { result, also = [] }: TitrationStage,
+  concentration: Quantity,
+  rules: HouseRules,
+): FurtherResult[] {
   const { assigns, equivalents } = result;
   if (!rules.words.normality || assigns === undefined || equivalents === undefined) return [];
+  // A method that gives the normality itself gives it once.
+  if (also.some(({ unit }) => unit === "N")) return [];
   const definition = { symbol: "N", name: `Normality, ${equivalents} per mole`, unit: "N" };
   const quantity: Quantity = {
     ...concentration,
@@ -164,7 +186,7 @@ export function evaluateTitration(
 ): TitrationEvaluation {
   const { method, rules, earlier, nextStageTitle } = context;
   const { definition } = stage;
-  const shared = stageInputs(stage, record, earlier, { method: method.method, rules });
+  const shared = stageInputs(stage, record, earlier, { method: method.method, rules, open: context.open });
   const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
   const reference = referenceAmount(stage, unscaled);
   const compared = comparedValues(stage, unscaled, reference, rules);
@@ -189,10 +211,17 @@ export function evaluateTitration(
     definition,
     combined?.quantity ?? null,
     shared.quantities,
-    trials.filter((t) => t.eligible).length,
+    {
+      // A dilution is decided on from its first titration; two that disagree decide nothing.
+      agreed:
+        definition.accept?.against === "value" && definition.accept.whenOff === "dilution"
+          ? agreement.state === "one" || agreement.state === "set"
+          : agreement.closed,
+      titrations: trials.filter((t) => t.eligible).length,
+    },
     rules,
   );
-  const verdict = giveVerdict(trials, agreement, stage, reference, rules, acceptance, nextStageTitle);
+  const verdict = giveVerdict({ trials, agreement, stage, reference, rules, acceptance, nextStageTitle });
 
   const begun = trials.filter((t) => t.missing !== null && !t.record.struck);
   const { hand } = context;
@@ -221,6 +250,7 @@ export function evaluateTitration(
   const figures = (of: string, q: Quantity) => meanFigures(members, of, q.value);
   return {
     kind: "titration",
+    ...unjudged,
     key: definition.key,
     definition,
     titer: stage.titer,
@@ -248,7 +278,9 @@ export function evaluateTitration(
       ),
       ...(combined ? normality(definition, combined.quantity, rules) : []),
     ],
-    meanTiterMl: meanTiter ? inUnit(meanTiter.get(stage.titer) ?? exact(0, "mL"), "mL") : null,
+    meanTiterMl: meanTiter
+      ? titerAsRead(inUnit(meanTiter.get(stage.titer) ?? exact(0, "mL"), "mL"), stage, rules)
+      : null,
     begun,
     shares,
     improvement: combined
@@ -271,12 +303,13 @@ export function evaluateMade(
   const { method, rules, earlier } = context;
   const { definition } = stage;
   if (definition.kind !== "preparation") throw new Error("Only a preparation is made once");
-  const made = evaluatePreparation(stage, record, earlier, method, rules);
+  const made = evaluatePreparation(stage, record, earlier, method, context);
   const { quantity, symbols, significance } = made;
   const figures = (symbol: string) => significance.get(symbol);
   return {
     ...made,
     kind: "preparation",
+    ...unjudged,
     key: definition.key,
     definition,
     shown: quantity

@@ -1,5 +1,6 @@
-import type { Check, Place } from "../measure";
+import { type Check, type Place, volumeFactor } from "../measure";
 import {
+  exact,
   inUnit,
   isMeasurable,
   type Quantity,
@@ -14,7 +15,7 @@ import { evaluate, evaluateRelations, significanceOf } from "../relation";
 import type { CompiledMethod, CompiledStage, CompiledTitration } from "./compile";
 import type { FieldState, PreparationEvaluation, TrialEvaluation } from "./evaluation";
 import { fieldKey, massCautions, stageFields, trialFields } from "./fields";
-import { quantityOfInput, type Read, unitOfInput } from "./input-kinds";
+import { presumedOf, quantityOfInput, type Read, unitOfInput, volumeConditions } from "./input-kinds";
 import { type ComputedStage, type Input, inputOf, type Method, perOf } from "./method";
 import {
   type Observation,
@@ -46,6 +47,32 @@ const reader =
 export interface Known {
   readonly quantities: Map<string, Quantity>;
   readonly significance: Map<string, Significant>;
+  /** Volumes that all trials use and that nobody has confirmed: until someone does, no trial of an open run counts. */
+  readonly unconfirmed?: readonly Unconfirmed[];
+}
+
+/** A volume that is only presumed, as the method has it. */
+export interface Unconfirmed {
+  readonly symbol: string;
+  readonly label: string;
+  readonly text: string;
+}
+
+/** What is asked before anything rests on presumed volumes, in words. */
+export const confirmWords = (unconfirmed: readonly Unconfirmed[]): string =>
+  `${unconfirmed.map(({ label, text }) => `${label}: ${text} mL is presumed`).join("; ")}. Confirm it, or type what was used`;
+
+/** The volumes of a stage that are taken once, presumed by its method, and neither typed nor confirmed. */
+export function unconfirmedVolumes(
+  { inputs }: ComputedStage,
+  observations: readonly Observation[],
+): Unconfirmed[] {
+  return inputs.flatMap((input) => {
+    if (perOf(input) !== "run") return [];
+    const text = presumedOf(input)["volume.taken"];
+    const typed = presentObservation(observations, input.symbol, "volume.taken");
+    return text === undefined || typed ? [] : [{ symbol: input.symbol, label: input.label, text }];
+  });
 }
 
 const earlierOf = (input: Extract<Input, { is: "result" }>, method: Method, earlier: Earlier) => {
@@ -70,7 +97,7 @@ function typedFigures(
   const kinds = ["mass.tared", "volume.taken", "temperature", "pH", "given", "purity"] as const;
   const single = kinds.flatMap((kind) => presentObservation(observations, input.symbol, kind) ?? [])[0];
   if (single?.value != null) {
-    const typed = significantFromText(single.text.replace(",", "."));
+    const typed = significantFromText(single.value);
     return input.is === "purity" ? scaled(typed, 0.01) : scaled(typed, factor);
   }
   const pairs = ["mass.before", "mass.after", "burette.initial", "burette.final"] as const;
@@ -128,9 +155,13 @@ export function stageInputs(
   { definition }: CompiledStage,
   record: StageRecord,
   earlier: Earlier,
-  { method, rules }: { readonly method: Method; readonly rules: HouseRules },
+  { method, rules, open }: { readonly method: Method; readonly rules: HouseRules; readonly open: boolean },
 ): Known {
-  const known: Known = { quantities: new Map(), significance: new Map() };
+  const known: Known = {
+    quantities: new Map(),
+    significance: new Map(),
+    unconfirmed: open ? unconfirmedVolumes(definition, record.observations) : [],
+  };
   const place = { stage: definition.key, trial: record.id, once: true };
   const read = definition.inputs.filter((input) => perOf(input) === "run" && input.is !== "result");
   readInputs(read, record.observations, known, { method, rules, place });
@@ -180,7 +211,7 @@ export function readHolder(
   shared: Known,
   at: ReadingPlace,
 ): { readonly known: Known; readonly whole: boolean } {
-  const known: Known = {
+  const known = {
     quantities: new Map(shared.quantities),
     significance: new Map(shared.significance),
   };
@@ -284,6 +315,7 @@ export function evaluateSample(
     ? { ...known, problem: null, broken: true }
     : compute(stage, known, compiled);
   const result = quantities.get(definition.result.symbol) ?? null;
+  const unconfirmed = shared.unconfirmed ?? [];
   return {
     id: record.id,
     record,
@@ -292,10 +324,17 @@ export function evaluateSample(
     missing,
     cautions,
     titerMl: null,
+    overshot: false,
     symbols: quantities,
     significance,
-    problem,
-    eligible: whole && missing === null && !broken && record.kind === "fine" && !record.struck,
+    problem: problem ?? (unconfirmed.length > 0 && missing === null ? confirmWords(unconfirmed) : null),
+    eligible:
+      whole &&
+      missing === null &&
+      !broken &&
+      record.kind === "fine" &&
+      !record.struck &&
+      unconfirmed.length === 0,
     result,
     shownResult: result
       ? showQuantity(result, definition.result, rules, significance.get(definition.result.symbol))
@@ -314,8 +353,26 @@ export function evaluateTrial(
 ): TrialEvaluation {
   const trial = evaluateSample(record, stage, shared, compiled, rules);
   const titer = trial.symbols.get(stage.titer);
-  const compared = comparedAlone(stage, trial.symbols, compiled);
-  return { ...trial, titerMl: titer ? inUnit(titer, "mL") : null, compared };
+  const titerMl = titer ? titerAsRead(inUnit(titer, "mL"), stage, rules) : null;
+  // Titers are compared as people read them.
+  const asRead =
+    titerMl === null ? trial.symbols : new Map(trial.symbols).set(stage.titer, exact(titerMl, "mL"));
+  const overshot = presentObservation(record.observations, stage.titer, "end.overshot") !== null;
+  return { ...trial, titerMl, overshot, compared: comparedAlone(stage, asRead, compiled) };
+}
+
+/**
+ * A titer as the burette shows it, mL, from the one that relations use, which is that at 20 °C and without the bias of the
+ * indicator.
+ */
+export function titerAsRead(
+  ml: number,
+  { definition, titer }: Pick<CompiledTitration, "definition" | "titer">,
+  rules: HouseRules,
+): number {
+  const input = definition.inputs.find(({ symbol }) => symbol === titer);
+  const bias = input?.is === "titer" ? Number(input.bias?.ml ?? 0) : 0;
+  return ml / volumeFactor(volumeConditions(rules)) + bias;
 }
 
 /** Titers and titers per amount need no other trial to be compared; results do, and wait. */
@@ -342,15 +399,22 @@ export function evaluatePreparation(
   record: StageRecord,
   earlier: Earlier,
   compiled: CompiledMethod,
-  rules: HouseRules,
+  { rules, open }: { readonly rules: HouseRules; readonly open: boolean },
 ): Pick<
   PreparationEvaluation,
   "done" | "stageFields" | "missing" | "symbols" | "significance" | "quantity" | "problem" | "cautions"
 > {
   const { definition } = stage;
   const stageFieldsNow = stageFieldStates(definition, record, rules);
-  const known = stageInputs(stage, record, earlier, { method: compiled.method, rules });
-  const missing = stageFieldsNow.find(({ present, field }) => !present && !field.optional)?.field ?? null;
+  const known = stageInputs(stage, record, earlier, { method: compiled.method, rules, open });
+  const asked = known.unconfirmed ?? [];
+  const missing =
+    stageFieldsNow.find(
+      ({ present, field }) =>
+        !present &&
+        (!field.optional ||
+          (field.kind === "volume.taken" && asked.some(({ symbol }) => symbol === field.symbol))),
+    )?.field ?? null;
   const { quantities, significance, problem } = compute(stage, known, compiled);
   const quantity = quantities.get(definition.result.symbol) ?? null;
   const cautions = definition.inputs.flatMap((input) => {

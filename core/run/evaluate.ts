@@ -1,5 +1,5 @@
 import { toDecimals } from "../quantity";
-import { compiledMethod, type CompiledMethod } from "./compile";
+import { compiledMethod, type CompiledMethod, compiledStage } from "./compile";
 import { evaluateRate, evaluateUnknown } from "./evaluate-assay";
 import { evaluateCalibration } from "./evaluate-calibration";
 import { evaluateMade, evaluateTitration, resultsForLater, type StageContext } from "./evaluate-stage";
@@ -11,6 +11,7 @@ import type {
   RunEvaluation,
   StageEvaluation,
 } from "./evaluation";
+import { type Footing, footingOfStage, judgeStage } from "./judge-stage";
 import { perOf } from "./method";
 import type { RunRecord, StageRecord } from "./record";
 import { capitalized, trialWords, uncapitalized } from "./words";
@@ -100,6 +101,7 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
   const method = compiledMethod(record.method);
   const earlier = new Map<string, ReadonlyMap<string, EarlierResult>>();
   const lines = new Map<string, CalibrationEvaluation>();
+  const footings = new Map<string, Footing>();
   const stages: StageEvaluation[] = [];
   record.method.stages.forEach((definition, i) => {
     const { key } = definition;
@@ -115,9 +117,21 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
     };
     const nextStageTitle = record.method.stages[i + 1]?.title ?? null;
     const inHand = hand?.stageKey === key ? { hand: hand.trialId } : {};
-    const context = { method, rules: record.houseRules, earlier, nextStageTitle, lines, ...inHand };
-    const evaluated = evaluateStage(method, key, stageRecord, context);
-    if (!evaluated) return;
+    const context = {
+      method,
+      rules: record.houseRules,
+      open: record.status === "open",
+      earlier,
+      nextStageTitle,
+      lines,
+      ...inHand,
+    };
+    const found = evaluateStage(method, key, stageRecord, context);
+    const compiled = compiledStage(method, key);
+    if (!found || !compiled) return;
+    const { houseRules: rules } = record;
+    const evaluated = judgeStage(found, { compiled, method, rules, record: stageRecord, earlier, footings });
+    footings.set(key, footingOfStage(evaluated));
     if (evaluated.kind === "calibration") lines.set(key, evaluated);
     earlier.set(key, resultsForLater(evaluated));
     stages.push(evaluated);

@@ -8,7 +8,14 @@ import type {
   ReadOff,
   Weighting,
 } from "../calibration";
-import type { CombinedResult, DilutionDecision, LimitVerdict, OutlierAdvice, Share } from "../judgement";
+import type {
+  CombinedResult,
+  DilutionDecision,
+  LimitVerdict,
+  OutlierAdvice,
+  Share,
+  Window,
+} from "../judgement";
 import type { Dependence, Order, OrderComparison } from "../kinetics";
 import type { Check } from "../measure";
 import type { Quantity, Significant } from "../quantity";
@@ -23,6 +30,7 @@ import type {
   TitrationStage,
   UnknownStage,
 } from "./method";
+import type { Implausibility } from "./plausibility";
 import type { Observation, TraceRecord, TrialRecord } from "./record";
 
 /** A value with its ± rounded for people, by the house's style. */
@@ -55,7 +63,10 @@ export interface TrialEvaluation {
   readonly eligible: boolean;
   /** Every symbol that could be computed. */
   readonly symbols: ReadonlyMap<string, Quantity>;
+  /** As it is read: final minus initial reading, less what was taken back. */
   readonly titerMl: number | null;
+  /** True where its end was overshot: its titer is more than the true one. */
+  readonly overshot: boolean;
   readonly result: Quantity | null;
   readonly shownResult: Shown | null;
   /** What must agree, in the unit of the agreement: the titer, the titer per reference amount, or the result. */
@@ -77,16 +88,28 @@ export interface AgreementView {
   /** The house's rule in words. */
   readonly rule: string;
   readonly needed: number;
-  /** Ids of the best concordant set. */
+  /**
+   * How the trials that count stand: none; one alone; several of which no two agree; several sets that speak against each
+   * other; or one concordant set.
+   */
+  readonly state: "none" | "one" | "apart" | "rivals" | "set";
+  /** Ids of the trials that make the result: the concordant set, or the one trial there is. Empty while nothing agrees. */
   readonly members: readonly string[];
-  /** Highest minus lowest of the set, in the unit. */
-  readonly spread: number;
+  /** Ids of the sets that speak against each other; empty where there is one set, or none. */
+  readonly rivals: readonly (readonly string[])[];
+  /** True when another set, that shares trials with this one, is as large and just as tight. */
   readonly tied: boolean;
-  /** Where the next compared value would join the set; null without a set. */
-  readonly window: readonly [number, number] | null;
+  /** Highest minus lowest of the set, or of all that count where there is none; in the unit. */
+  readonly spread: number;
+  /** Where the next compared value would join or make a set, or close it where one is missing; rising, in the unit. */
+  readonly windows: readonly Window[];
+  /** How many more trials the rule asks for at least. */
+  readonly missing: number;
   readonly closed: boolean;
   /** What the house's test for outliers says; it advises only. */
   readonly outlier: OutlierAdvice | null;
+  /** Why that test says nothing of so many trials; null where it does. */
+  readonly noOutlierTest: string | null;
 }
 
 /** The result held against what it should be. */
@@ -126,7 +149,8 @@ export interface Improvement {
 }
 
 export interface Verdict {
-  readonly state: "empty" | "collecting" | "agreed";
+  /** "impossible": the trials agree, and their result cannot be. */
+  readonly state: "empty" | "collecting" | "agreed" | "impossible";
   readonly reason: string;
   /** What to do next. */
   readonly next: string;
@@ -135,19 +159,42 @@ export interface Verdict {
 export interface Guidance {
   readonly titerMl: number;
   readonly from: "trials" | "rough" | "theory";
+  /** True where it is only known that the end comes before that: by a rough trial that was overshot. */
+  readonly before: boolean;
+  /** Where the end should come; the first place where trials that disagree name several. */
   readonly endNear: number | null;
+  /** All places that are named, rising. */
+  readonly ends: readonly number[];
+  /** Where the end would come if the trial in hand repeated one of the complete trials that count, whichever. */
+  readonly repeats: readonly number[];
   /** The same as it is told: to the burette's decimals by earlier trials, to the first by theory; empty where it is not known. */
   readonly endText: string;
   readonly slowAt: number | null;
   /** False when the end lies beyond the last mark. */
   readonly roomLeft: boolean;
-  /** Titers of this flask that would join the concordant set. */
-  readonly joins: readonly [number, number] | null;
+  /** Titers of this flask that would join or make a set: windows, rising. */
+  readonly joins: readonly Window[];
   readonly text: string;
+}
+
+/** A further result that cannot be told, and why. */
+export interface Withheld {
+  readonly name: string;
+  readonly why: string;
 }
 
 /** What every stage that computes something shows, whatever its kind. */
 interface StageViews {
+  /** Further results that cannot be told. */
+  readonly withheld: readonly Withheld[];
+  /** Results that cannot be, or that lie outside what the method holds for. */
+  readonly implausible: readonly Implausibility[];
+  /** Values that nobody stated and the result rests on, here or in an earlier stage. */
+  readonly restsOn: readonly string[];
+  /** What is not counted in the ±, since nobody stated it. */
+  readonly leftOut: readonly string[];
+  /** Masses that are not corrected for buoyancy, though the house does it, since no density is stated. */
+  readonly uncorrected: readonly string[];
   readonly key: string;
   readonly done: boolean;
   readonly stageFields: readonly FieldState[];
@@ -158,6 +205,16 @@ interface StageViews {
   readonly problem: string | null;
   readonly cautions: readonly Check[];
 }
+
+/** What a stage shows of these before it was judged. */
+export const unjudged: Pick<StageViews, "withheld" | "implausible" | "restsOn" | "leftOut" | "uncorrected"> =
+  {
+    withheld: [],
+    implausible: [],
+    restsOn: [],
+    leftOut: [],
+    uncorrected: [],
+  };
 
 /** A result that is had once, from all that was read. */
 interface OnceViews extends StageViews {
@@ -265,6 +322,8 @@ export interface LineChoice {
   readonly weighting: Weighting;
   /** False where the zero standard is left out of the line. */
   readonly zero: boolean;
+  /** Whether the cuvettes were read against the blank, or its reading is deducted from theirs. */
+  readonly blank: "zeroed" | "deducted";
 }
 
 export interface CalibrationEvaluation extends OnceViews {
@@ -274,6 +333,10 @@ export interface CalibrationEvaluation extends OnceViews {
   /** Usual amounts that no flask has been read for yet, as typed. */
   readonly ahead: readonly string[];
   readonly blanks: readonly ReadingView[];
+  /** What is deducted from all readings, absorbance; null where nothing is. */
+  readonly deducted: number | null;
+  /** What must be said of a blank that is not zero before the line counts, in words; null where that is settled. */
+  readonly blankQuestion: string | null;
   readonly choice: LineChoice;
   readonly line: LineView | null;
   /** The amount that an absorbance stands for, with all its causes, in base units. */
@@ -299,8 +362,17 @@ export interface SampleEvaluation extends TrialEvaluation {
   readonly range: RangeView | null;
 }
 
+/** Whether the flasks of an unknown agree, by their results. */
+export interface FlaskAgreement {
+  readonly state: AgreementView["state"];
+  readonly members: readonly string[];
+  /** What was found, the rule, and what the house's test for outliers says. */
+  readonly text: string;
+}
+
 export interface UnknownEvaluation extends ReplicateViews {
   readonly kind: "unknown";
+  readonly agreement: FlaskAgreement;
   readonly definition: UnknownStage;
   readonly trials: readonly SampleEvaluation[];
   readonly acceptance: AcceptanceView | null;
@@ -324,6 +396,8 @@ export interface RateEvaluation extends ReplicateViews {
   readonly order: Order;
   /** True where somebody chose it; else it is the one that most courses prefer. */
   readonly chosen: boolean;
+  /** True where the absorbance that the courses level off at is fitted too. */
+  readonly endFitted: boolean;
   readonly dependence: Result<Dependence> | null;
   readonly next: string;
 }
@@ -347,9 +421,15 @@ export const isOnce = (stage: ComputedEvaluation): stage is OnceEvaluation =>
 
 /** The trials that make a stage's result. */
 export const membersOf = (stage: ReplicateEvaluation): readonly TrialEvaluation[] =>
-  stage.kind === "titration"
+  stage.kind === "titration" || stage.kind === "unknown"
     ? stage.trials.filter((t) => stage.agreement.members.includes(t.id) && t.result)
     : stage.trials.filter((t) => t.eligible && t.result);
+
+/** A result of a stage as it is shown: the one of that symbol, or the main one where none is named. */
+export const shownResult = (stage: ComputedEvaluation, symbol?: string): Shown | null =>
+  symbol === undefined || symbol === stage.definition.result.symbol
+    ? stage.shown
+    : (stage.also.find((a) => a.definition.symbol === symbol)?.shown ?? null);
 
 /** The quantity of a stage's main result, where there is one yet. */
 export const resultQuantity = (stage: ComputedEvaluation): Quantity | null =>

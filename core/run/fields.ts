@@ -3,8 +3,10 @@ import {
   type Expected,
   glasswareTolerance,
   parseReading,
+  pipettedBy,
   type Reading,
   sameReadingCheck,
+  sizesMl,
   slipChecks,
 } from "../measure";
 import { type Field, fieldsOfInput } from "./input-kinds";
@@ -20,6 +22,7 @@ import {
 } from "./record";
 import type { HouseRules } from "./rules";
 import { trialWords } from "./words";
+import { titerMayBeZero } from "./zero-titer";
 
 export type { Field } from "./input-kinds";
 
@@ -91,15 +94,12 @@ function pair(
 }
 
 /** Stops what cannot be: a burette that ran backwards, a boat that gained weight in the transfer. */
-function orderProblem(
-  input: Input | undefined,
-  field: Field,
-  value: number,
-  read: Lookup,
-): FieldCheck | null {
+function orderProblem(stage: ComputedStage, field: Field, value: number, read: Lookup): FieldCheck | null {
+  const input = inputOf(stage, field.symbol);
   const decimals = field.rules.decimals ?? 2;
   const burette = pair(["burette.initial", "burette.final"], field.kind, value, read);
-  if (burette && burette[1] <= burette[0]) {
+  const nothing = burette && burette[1] === burette[0] && input?.is === "titer" && titerMayBeZero(stage);
+  if (burette && burette[1] <= burette[0] && !nothing) {
     return stop(
       `The final reading ${burette[1].toFixed(decimals)} is not above the initial ${burette[0].toFixed(decimals)}: ` +
         "was the burette refilled, or are the two swapped?",
@@ -141,19 +141,15 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
   if (weighings) cautions.push(...massCautions(input, Math.abs(weighings[0] - weighings[1]), decimals));
   if (field.kind === "mass.tared") cautions.push(...massCautions(input, value, decimals));
   cautions.push(...practiceChecks(field, text, context, read));
-  const kind = input?.is === "pipette" ? "pipette" : input?.is === "flask" ? "flask" : null;
-  if (kind) {
-    const { toleranceClass } = houseRules.glassware;
-    const { standardSize, capacityMl } = glasswareTolerance(kind, value, toleranceClass);
-    if (!standardSize) {
-      const piece = kind === "pipette" ? "one-mark pipette" : "volumetric flask";
-      cautions.push({
-        severity: "caution",
-        kind: "glass",
-        message: `No ${piece} holds ${text} mL: the tolerance of a ${capacityMl} mL one is used`,
-      });
-    }
+  const burette = pair(["burette.initial", "burette.final"], field.kind, value, read);
+  if (burette && burette[0] === burette[1]) {
+    cautions.push({
+      severity: "caution",
+      kind: "zero",
+      message: `Both readings are ${text}: no titrant was used. Is that so, as for a blank?`,
+    });
   }
+  if (field.kind === "volume.taken") cautions.push(...glassChecks(input, text, houseRules));
   if ((field.kind === "absorbance" || field.kind === "absorbance.again") && value < -0.005) {
     cautions.push({
       severity: "caution",
@@ -173,6 +169,57 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
     cautions.push(...sameReadingCheck(text, field.unit, told));
   }
   return cautions;
+}
+
+/** The size of standard glass nearest to a volume, written as that was. */
+function nearestSize(kind: "pipette" | "flask", text: string): string {
+  const value = Number(text);
+  const [nearest = value] = [...sizesMl(kind)].sort((a, b) => Math.abs(a - value) - Math.abs(b - value));
+  return nearest.toFixed(text.split(".")[1]?.length ?? 0);
+}
+
+/** A volume that no one-mark pipette or flask has: what was probably taken, how else it can be measured, and how it is counted. */
+function glassChecks(input: Input | undefined, text: string, { glassware }: HouseRules): Check[] {
+  const value = Number(text);
+  if (!(value > 0)) return [];
+  const caution = { severity: "caution", kind: "glass" } as const;
+  if (input?.is === "flask") {
+    const { standardSize, capacityMl } = glasswareTolerance("flask", value, glassware.toleranceClass);
+    const proposal = nearestSize("flask", text);
+    return standardSize
+      ? []
+      : [
+          {
+            ...caution,
+            proposal,
+            message: `No volumetric flask holds ${text} mL: is ${proposal} meant? Kept, it has the tolerance of a ${capacityMl} mL flask.`,
+          },
+        ];
+  }
+  if (input?.is !== "pipette") return [];
+  const by = pipettedBy(value);
+  if ("pipettes" in by) {
+    const [larger, smaller] = by.pipettes;
+    return smaller === undefined
+      ? []
+      : [
+          {
+            ...caution,
+            message: `No pipette holds ${text} mL: was it taken with two, ${larger} and ${smaller} mL?`,
+          },
+        ];
+  }
+  const proposal = nearestSize("pipette", text);
+  const glass = by.kind === "cylinder" ? "measuring cylinder" : by.kind;
+  return [
+    {
+      ...caution,
+      proposal,
+      message:
+        `No one-mark pipette holds ${text} mL: is ${proposal} meant? A burette, a graduated pipette or a cylinder measures it; ` +
+        `kept, it has the tolerance of a ${by.capacityMl} mL ${glass}.`,
+    },
+  ];
 }
 
 /** What the house and the method ask of the way it is done. */
@@ -218,7 +265,7 @@ export function checkField(field: Field, typed: string, context: FieldContext): 
   if (!reading.ok) return withLikelyMeaning(reading.check, field, typed, context);
   const { value, text } = reading;
   const read: Lookup = (kind) => presentObservation(context.holder.observations, field.symbol, kind);
-  const problem = orderProblem(inputOf(context.stage, field.symbol), field, value, read);
+  const problem = orderProblem(context.stage, field, value, read);
   return problem ?? { ok: true, value, text, cautions: cautionsOf(field, text, context, read) };
 }
 

@@ -88,7 +88,7 @@ function remedy({ id, label }: Leaf, bench: Bench): string {
     case "graduated pipette":
       return "a one-mark pipette";
     case "temperature":
-      return "letting solutions and glass stand until they are within half the range of 20 °C";
+      return "keeping solutions and glass within half that range of the room's temperature";
     case "pH-meter":
       return "a meter calibrated on both sides of the reading just before";
     case "purity":
@@ -110,6 +110,16 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
   const [largest] = shares;
   if (!largest) return null;
   const percent = `${toDecimals(100 * largest.part, 0)} %`;
+  const [, , handedOn] = largest.id.split(":");
+  if (handedOn !== undefined && largest.id.startsWith("stage:")) {
+    const known = uncapitalized(largest.label);
+    return {
+      share: largest.id,
+      part: largest.part,
+      remedy: `know ${known} better: standardize it`,
+      text: `${percent} of the ± is ${known}: know that better, by standardizing it.`,
+    };
+  }
   if (largest.id.startsWith("stage:")) {
     const title = bench.method.stages.find((s) => `stage:${s.key}` === largest.id)?.title ?? largest.label;
     const cause = largest.leaves[0] && uncapitalized(largest.leaves[0].label);

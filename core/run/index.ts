@@ -4,11 +4,13 @@ export * from "./contradictions";
 export * from "./draft";
 export * from "./evaluate";
 export { levelName } from "./evaluate-calibration";
+export { unconfirmedVolumes, type Unconfirmed } from "./evaluate-trial";
 export * from "./evaluation";
 export * from "./fields";
 export { expectedReading } from "./guidance";
 export { decimalsOfInput, unitOfInput } from "./input-kinds";
 export * from "./house-words";
+export { footingWords } from "./judge-stage";
 export * from "./method";
 export {
   InputSchema,
@@ -21,6 +23,7 @@ export {
   StageDefinitionSchema,
   MethodSchema,
 } from "./method-schema";
+export { type Implausibility, implausibleWords } from "./plausibility";
 export * from "./practice";
 export * from "./monte-carlo";
 export * from "./readings";

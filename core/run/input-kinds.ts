@@ -12,9 +12,17 @@ import {
   type ReadingRules,
   statedQuantity,
   type VolumeConditions,
+  volumeFactor,
 } from "../measure";
-import { exact, leaf, measured, type Quantity, unitOf } from "../quantity";
-import { type ComputedStage, type Input, type InputOf, type Method, resultsOf } from "./method";
+import { exact, leaf, measured, type Quantity, subtract, unitOf } from "../quantity";
+import {
+  type ComputedStage,
+  type Condition,
+  type Input,
+  type InputOf,
+  type Method,
+  resultsOf,
+} from "./method";
 import type { ObservationKind } from "./record";
 import { buretteDecimals, type HouseRules, massDecimals } from "./rules";
 
@@ -41,8 +49,8 @@ export function volumeConditions({ glassware, temperature }: HouseRules): Volume
   return {
     toleranceClass: glassware.toleranceClass,
     toleranceShape: glassware.toleranceShape,
-    // Beyond 20 °C, at which glass is right, the whole departure counts.
-    temperatureHalfRangeC: Number(temperature.halfRangeC) + Math.abs(Number(temperature.labC) - 20),
+    roomC: Number(temperature.labC),
+    temperatureHalfRangeC: Number(temperature.halfRangeC),
     temperatureShape: temperature.shape,
   };
 }
@@ -97,13 +105,17 @@ function buretteFields(
   ];
 }
 
+/** True for a temperature that the flask must have while it is titrated; that of a solid's drying is none. */
+export const isOfFlask = ({ celsius, of = "flask" }: Condition): boolean =>
+  celsius !== undefined && of === "flask";
+
 /** What may be read of a titration beside its two readings. */
 function asideFields({ symbol }: Input, stage: ComputedStage, rules: HouseRules): Field[] {
   const [initial, final] = buretteFields({ symbol } as Input, rules, "bottom", ["", ""]);
   if (!initial || !final) return [];
   const aside = { symbol, optional: true, aside: true } as const;
   const again = { ...aside, unit: "mL", hint: "without looking at the first" };
-  const warm = (stage.conditions ?? []).find(({ celsius }) => celsius);
+  const warm = (stage.conditions ?? []).find(isOfFlask);
   return [
     {
       ...aside,
@@ -132,6 +144,14 @@ function asideFields({ symbol }: Input, stage: ComputedStage, rules: HouseRules)
       hint: "known, as from their two concentrations",
       rules: { instrument: "It", unit: "mL", decimals: null, aboveZero: true, most: 100 },
     },
+    {
+      ...aside,
+      kind: "end.overshot",
+      label: "End overshot",
+      unit: "",
+      hint: "1 where it was",
+      rules: { instrument: "It", unit: "", decimals: 0, least: 1, most: 1 },
+    },
     ...(warm
       ? [
           {
@@ -154,7 +174,12 @@ const addedBackHalfWidthMl = 0.01;
  * A titer whose end was overshot and brought back by a known amount: V = (final - initial) - B·w, where B is what was added
  * back and w what one mL of it takes of the titrant. How closely w is known is its last digit.
  */
-function withoutAddedBack(volume: Quantity, read: Read, { stage, trial }: Place): Quantity | null {
+function withoutAddedBack(
+  volume: Quantity,
+  read: Read,
+  { stage, trial }: Place,
+  factor: number,
+): Quantity | null {
   const [addedMl, worth] = [read("back.volume"), read("back.worth")];
   if (addedMl === null || worth === null) return volume;
   const shared = { group: "Added back", shape: "rectangular", stage } as const;
@@ -171,15 +196,20 @@ function withoutAddedBack(volume: Quantity, read: Read, { stage, trial }: Place)
     label: "What one mL added back takes",
     u: (0.005 * worth) / Math.sqrt(3),
   });
-  const netMl = volume.value / mlFactor - addedMl * worth;
-  if (netMl <= 0) return null;
+  const netMl = volume.value / mlFactor - addedMl * worth * factor;
+  if (netMl < 0) return null;
   const rest = [...volume.sensitivities.values()].map(({ leaf, by }) => ({ leaf, by: by / mlFactor }));
-  return measured(netMl, "mL", [...rest, { leaf: added, by: -worth }, { leaf: known, by: -addedMl }]);
+  return measured(netMl, "mL", [
+    ...rest,
+    { leaf: added, by: -worth * factor },
+    { leaf: known, by: -addedMl * factor },
+  ]);
 }
 
 function buretteQuantity(read: Read, place: Place, rules: HouseRules, symbol?: string): Quantity | null {
   const [initialMl, finalMl] = [read("burette.initial"), read("burette.final")];
-  if (initialMl === null || finalMl === null || finalMl <= initialMl) return null;
+  // A blank may use nothing at all: its two readings are the same.
+  if (initialMl === null || finalMl === null || finalMl < initialMl) return null;
   const { capacityMl, readingHalfWidthMl } = rules.burette;
   return buretteVolume(
     {
@@ -195,6 +225,28 @@ function buretteQuantity(read: Read, place: Place, rules: HouseRules, symbol?: s
 }
 
 const mlFactor = unitOf("mL").factor;
+
+/**
+ * A titer without the bias of its indicator: V = V_end - V_bias, where the color turns V_bias after the equivalence point (before
+ * it, where that is negative). One cause for all trials of the stage (rectangular).
+ */
+function withoutBias(
+  volume: Quantity,
+  { ml, plusMinus }: NonNullable<InputOf<"titer">["bias"]>,
+  { stage }: Place,
+  rules: HouseRules,
+): Quantity {
+  const cause = leaf({
+    id: `indicator-bias:${stage}`,
+    label: "Bias of the indicator",
+    group: "Bias of the indicator",
+    shape: "rectangular",
+    u: Number(plusMinus) / Math.sqrt(3),
+    stage,
+  });
+  const factor = volumeFactor(volumeConditions(rules));
+  return subtract(volume, measured(Number(ml) * factor, "mL", [{ leaf: cause, by: factor }]));
+}
 const nothingTaken = exact(0, "mL");
 
 type Volume = InputOf<"pipette" | "flask" | "graduated">;
@@ -327,7 +379,8 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
         label,
         unit: "%",
         hint: "from the label of the bottle",
-        rules: { instrument: "The label", unit: "%", decimals: null, aboveZero: true, most: 100 },
+        // Certificates state assays a little above 100 %.
+        rules: { instrument: "The label", unit: "%", decimals: null, aboveZero: true, most: 100.1 },
         optional: true,
       },
       {
@@ -342,7 +395,9 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
     ],
     quantity: ({ presumed, of }, read, { stage }) => {
       const percent = read("purity") ?? Number(presumed.percent);
-      const halfWidth = read("purity.plus-minus") ?? Number(presumed.plusMinus);
+      // The presumed ± belongs to the presumed value: one that was typed brings its own, or none.
+      const halfWidth =
+        read("purity.plus-minus") ?? (read("purity") === null ? Number(presumed.plusMinus) : 0);
       return purity(percent / 100, halfWidth / 100, of, stage);
     },
   },
@@ -355,9 +410,10 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
       ]),
       ...asideFields(input, stage, rules),
     ],
-    quantity: (_input, read, place, rules) => {
+    quantity: ({ bias }, read, place, rules) => {
       const volume = buretteQuantity(read, place, rules);
-      return volume && withoutAddedBack(volume, read, place);
+      const net = volume && withoutAddedBack(volume, read, place, volumeFactor(volumeConditions(rules)));
+      return net && bias ? withoutBias(net, bias, place, rules) : net;
     },
   },
   delivered: {
@@ -373,11 +429,23 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
     unit: () => "mL",
     fields: (input, stage, rules) => [
       volumeField(input, stage, "The pipette", `class ${rules.glassware.toleranceClass} pipette`, 100),
+      {
+        symbol: input.symbol,
+        kind: "glass.piece",
+        label: `${input.label}: pipette no.`,
+        unit: "",
+        hint: "2 for a second one of the same size",
+        rules: { instrument: "It", unit: "", decimals: 0, least: 1, most: 99 },
+        optional: true,
+        aside: true,
+      },
     ],
     quantity: (input, read, place, rules) => {
       const volumeMl = volumeTaken(input, read, place);
       if (volumeMl === 0) return nothingTaken;
-      return volumeMl === null ? null : pipetteVolume(volumeMl, place, volumeConditions(rules));
+      return volumeMl === null
+        ? null
+        : pipetteVolume(volumeMl, place, volumeConditions(rules), input.symbol, read("glass.piece"));
     },
     presumed: ({ presumed }) => ({ "volume.taken": presumed }),
   },
@@ -521,7 +589,7 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   },
   given: {
     unit: ({ unit }) => unit,
-    fields: ({ symbol, label, unit, presumed, optional, per }) => {
+    fields: ({ symbol, label, unit, presumed, optional, per, exact: counted }) => {
       const can = optional || (presumed && per === "run") ? { optional: true } : {};
       const least = per === "trial" ? { least: 0 } : { aboveZero: true };
       const shown = unit === "1" ? "" : unit;
@@ -535,7 +603,8 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
           rules: { instrument: "It", unit: shown, decimals: null, ...least },
           ...can,
         },
-        ...(per === "trial" ? [] : statedSpread(symbol, shown)),
+        // What is counted or chosen has no ±; a bottle's belongs to what is stated once.
+        ...(counted ? [] : statedSpread(symbol, shown).filter(({ hidden }) => per === "run" || !hidden)),
       ];
     },
     quantity: ({ symbol, label, unit, presumed, per }, read, place) => {

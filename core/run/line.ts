@@ -11,6 +11,7 @@ import {
   type Dimension,
   dimensionless,
   divideDimensions,
+  type Leaf,
   leaf,
   type Quantity,
   type Sensitivity,
@@ -37,6 +38,12 @@ export interface StageLine {
 }
 
 type Shifted = readonly [up: CalibrationFit, down: CalibrationFit, step: number];
+
+/** What is deducted from all readings, of standards and unknowns alike: the blank, with its one cause. */
+export interface Deducted {
+  readonly absorbance: number;
+  readonly cause: Leaf;
+}
 
 /**
  * The fit once more with each level's amount a little larger and smaller: how whatever is had from the line follows the
@@ -67,12 +74,26 @@ export function stageLine(
   { model, weighting }: LineChoice,
   stage: string,
   axisUnit: string,
+  blank: Deducted | null = null,
 ): Result<StageLine> {
-  const points = levels.flatMap(({ x, ys }) => ys.map((y) => ({ x, y })));
+  const taken = blank?.absorbance ?? 0;
+  const points = levels.flatMap(({ x, ys }) => ys.map((y) => ({ x, y: y - taken })));
   const fitted = fitCalibration(points, model, weighting);
   if (!fitted.ok) return fitted;
   const fit = fitted.value;
-  const shifted = shiftedFits(levels, fit);
+  const shifted = shiftedFits(
+    levels.map((level) => ({ ...level, ys: level.ys.map((y) => y - taken) })),
+    fit,
+  );
+  const blankStep = 1e-4 * Math.max(...points.map(({ y }) => Math.abs(y)), 1e-3);
+  const withBlank = (by: number) =>
+    fitCalibration(
+      points.map(({ x, y }) => ({ x, y: y - by })),
+      fit.model,
+      fit.weighting,
+      fit.weightAt,
+    );
+  const [moreBlank, lessBlank] = blank ? [withBlank(blankStep), withBlank(-blankStep)] : [null, null];
   const axis = unitOf(axisUnit);
   const perAxis: Dimension = divideDimensions(dimensionless, axis.dimension);
 
@@ -80,7 +101,7 @@ export function stageLine(
   const derived = (
     value: number,
     parts: readonly number[],
-    of: (fit: CalibrationFit) => number | null,
+    of: (fit: CalibrationFit, moreDeducted: number) => number | null,
     factor: number,
     dimension: Dimension,
     own?: Sensitivity,
@@ -107,11 +128,17 @@ export function stageLine(
       const fits = shifted[i];
       if (!fits) return;
       const [up, down, step] = fits;
-      const slope = ((of(up) ?? NaN) - (of(down) ?? NaN)) / (2 * step);
+      const slope = ((of(up, 0) ?? NaN) - (of(down, 0) ?? NaN)) / (2 * step);
       if (!Number.isFinite(slope)) return;
       for (const { leaf: l, by } of amount.sensitivities.values())
         if (!l.random) put({ leaf: l, by: (slope * factor * by) / axis.factor });
     });
+    if (blank && moreBlank?.ok && lessBlank?.ok) {
+      const slope =
+        ((of(moreBlank.value, blankStep) ?? NaN) - (of(lessBlank.value, -blankStep) ?? NaN)) /
+        (2 * blankStep);
+      if (Number.isFinite(slope)) put({ leaf: blank.cause, by: slope * factor });
+    }
     if (own) put(own);
     return { value: value * factor, dimension, sensitivities };
   };
@@ -138,7 +165,10 @@ export function stageLine(
           )
         : null,
       readOff: (readings, trial) => {
-        const off = readOffLine(fit, readings);
+        const off = readOffLine(
+          fit,
+          readings.map((y) => y - taken),
+        );
         if (!off.ok) return off;
         const own = leaf({
           id: `readings:${stage}:${trial}`,
@@ -146,13 +176,13 @@ export function stageLine(
           group: "Readings of the unknown",
           u: off.value.fromReadings,
           random: true,
-          degreesOfFreedom: Math.max(1, fit.degreesOfFreedom),
-          estimate: `line:${stage}`,
+          degreesOfFreedom: Math.max(1, off.value.degreesOfFreedom),
+          ...(off.value.within && !off.value.within.pooled ? {} : { estimate: `line:${stage}` }),
         });
         const quantity = derived(
           off.value.x,
           partsOf(off.value),
-          (f) => solveLine(f, off.value.y),
+          (f, moreDeducted) => solveLine(f, off.value.y - moreDeducted),
           axis.factor,
           axis.dimension,
           { leaf: own, by: axis.factor },

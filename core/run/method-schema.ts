@@ -39,7 +39,15 @@ const Purity = input("purity", {
   presumed: Type.Object({ percent: Text, plusMinus: Text }, Closed),
 });
 
-const Titer = input("titer", { titrant: Text, per: Type.Literal("trial") });
+const Titer = input("titer", {
+  titrant: Text,
+  per: Type.Literal("trial"),
+  /**
+   * How far behind the equivalence point the color turns, mL, and its ±; negative where it turns before. It is taken off each
+   * titer. Nothing where it is not known, or made good by a blank.
+   */
+  bias: Type.Optional(Type.Object({ ml: Decimal, plusMinus: Decimal }, Closed)),
+});
 
 /** A one-mark pipette. */
 const Pipette = input("pipette", {
@@ -92,7 +100,14 @@ const Constant = input("constant", { value: Decimal, unit: Text, plusMinus: Type
 const Absorbance = input("absorbance", { per: Type.Literal("trial") });
 
 /** The same of the blank, read for the whole stage: before, and again at the end. */
-const Blank = input("blank", { per: Type.Literal("run") });
+const Blank = input("blank", {
+  per: Type.Literal("run"),
+  /**
+   * How the cuvettes are read: "zeroed" on the blank, which then reads nothing; or against something else, so that its
+   * reading is "deducted" from all others. Zeroed where nothing is said.
+   */
+  readings: Type.Optional(Type.Union([Type.Literal("zeroed"), Type.Literal("deducted")])),
+});
 
 /** An amount read off the line of an earlier stage by this stage's absorbance. */
 const ReadOff = input("read-off", {
@@ -117,6 +132,8 @@ const Given = input("given", {
   presumed: Type.Optional(Type.Object({ value: Decimal, plusMinus: Decimal }, Closed)),
   /** True where the stage can do without it, as without a target. */
   optional: Type.Optional(Type.Boolean()),
+  /** True for what is counted or chosen, as drops or a wavelength: it has no ±. */
+  exact: Type.Optional(Type.Boolean()),
 });
 
 const FromStage = input("result", {
@@ -169,6 +186,8 @@ const FurtherResult = Type.Object(
     unit: Text,
     /** True for a count, such as electrons: shown with the nearest whole number too. */
     nearestWhole: Type.Optional(Type.Boolean()),
+    /** When it can be told at all: while the symbol has this value; else why it cannot, in words. */
+    when: Type.Optional(Type.Object({ symbol: Text, is: Type.Number(), otherwise: Text }, Closed)),
   },
   Closed,
 );
@@ -209,6 +228,50 @@ const Acceptance = Type.Union([
 ]);
 export type AcceptanceDefinition = Static<typeof Acceptance>;
 
+/**
+ * What a result can be, beside being computed. Held by more than its ±: what fails it cannot be, or lies outside what the method
+ * is valid for.
+ */
+export const PlausibilitySchema = Type.Union([
+  /** Between two values, in a unit; either may be open. */
+  Type.Object(
+    {
+      rule: Type.Literal("between"),
+      symbol: Text,
+      from: Type.Optional(Type.Number()),
+      to: Type.Optional(Type.Number()),
+      unit: Text,
+      /** "impossible" where nothing can lie outside, "invalid" where the method does not hold there; impossible where not said. */
+      outside: Type.Optional(Type.Union([Type.Literal("impossible"), Type.Literal("invalid")])),
+    },
+    Closed,
+  ),
+  /** A content: at most all of it, or at most what the pure substance holds, as a relation without symbols. */
+  Type.Object(
+    {
+      rule: Type.Literal("at most all"),
+      symbol: Text,
+      all: Type.Optional(Text),
+      /** What "all" is, in words: "pure oxalic acid dihydrate". */
+      of: Type.Optional(Text),
+    },
+    Closed,
+  ),
+  /** A part of another result, of this stage or of an earlier one, is not above it; a whole not below its part. */
+  Type.Object(
+    {
+      rule: Type.Union([Type.Literal("not above"), Type.Literal("not below")]),
+      symbol: Text,
+      other: Text,
+      stage: Type.Optional(Text),
+    },
+    Closed,
+  ),
+  /** A count: near a whole number. */
+  Type.Object({ rule: Type.Literal("whole number"), symbol: Text }, Closed),
+]);
+export type Plausibility = Static<typeof PlausibilitySchema>;
+
 const RibbonStep = Type.Object(
   {
     color: Type.String({ pattern: "^#[0-9a-f]{6}$" }),
@@ -238,6 +301,8 @@ export type Reagent = Static<typeof Reagent>;
 const Condition = Type.Object(
   {
     what: Text,
+    /** What it is of, where that is not the flask that is titrated: a solid that is dried, the room. */
+    of: Type.Optional(Type.Union([Type.Literal("flask"), Type.Literal("solid"), Type.Literal("room")])),
     /** From and to, °C. */
     celsius: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
     minutes: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
@@ -259,6 +324,8 @@ const computed = {
   result: MainResult,
   /** The same result in other words and units, or others beside it. */
   also: Type.Optional(Type.Array(FurtherResult)),
+  /** What its results can be. */
+  plausible: Type.Optional(Type.Array(PlausibilitySchema)),
   reagents: Type.Optional(Type.Array(Reagent)),
   conditions: Type.Optional(Type.Array(Condition)),
   steps: Type.Array(Text),
@@ -366,6 +433,9 @@ export const RateStageSchema = Type.Object(
         symbol: Text,
         /** Symbol of what is in large excess, where its order is asked for. */
         excess: Type.Optional(Text),
+        /** Symbols of the molar absorptivity and of the path, by which absorbance is turned into concentration. */
+        absorptivity: Type.Optional(Text),
+        path: Type.Optional(Text),
       },
       Closed,
     ),

@@ -8,6 +8,7 @@ export type {
   AcceptanceDefinition,
   Reagent,
   Condition,
+  Plausibility,
   TitrationStage,
   PreparationStage,
   CalibrationStage,

@@ -78,12 +78,12 @@ function stageSteps(stage: ComputedEvaluation, compiled: CompiledStage, building
   const { builder } = building;
   const members = membersOf(stage).map((t) => relationSteps(compiled, t.symbols, building));
   const registers = new Map<string, number>();
-  for (const { symbol } of resultsOf(compiled.definition)) {
+  for (const { symbol } of resultsOf(stage.definition)) {
     const values = members.flatMap((m) => m.get(symbol) ?? []);
     if (values.length === 0) continue;
     const mean = builder.call("mean", values);
     const quantity =
-      symbol === compiled.definition.result.symbol
+      symbol === stage.definition.result.symbol
         ? resultQuantity(stage)
         : (stage.also.find((a) => a.definition.symbol === symbol)?.quantity ?? null);
     const agreement = [...(quantity?.sensitivities.values() ?? [])].filter(({ leaf }) =>
@@ -125,7 +125,7 @@ export function programOf(
     }
     const registers = stageSteps(stage, compiled, building);
     building.results.set(stage.key, registers);
-    const register = registers.get(compiled.definition.result.symbol);
+    const register = registers.get(stage.definition.result.symbol);
     if (stage.key === stageKey && register !== undefined) return success(building.builder.build(register));
   }
   return failure("No stage of this run has that key");

@@ -1,6 +1,6 @@
 import type { Check } from "../measure";
 import { clockText, durationText, punctuality } from "../timing";
-import type { Field } from "./input-kinds";
+import { type Field, isOfFlask } from "./input-kinds";
 import type { Condition, TitrationStage } from "./method";
 import { endOfCorrections, fieldHistory, type Observation, type TimerRecord } from "./record";
 import type { HouseRules } from "./rules";
@@ -68,7 +68,7 @@ export function temperatureChecks(
   { conditions = [] }: Pick<TitrationStage, "conditions">,
   celsius: number,
 ): Check[] {
-  const asked = conditions.find((c) => c.celsius);
+  const asked = conditions.find(isOfFlask);
   const [low, high] = asked?.celsius ?? [-Infinity, Infinity];
   if (celsius >= low && celsius <= high) return [];
   const what = celsius < low ? "warm it before you go on" : "let it cool before you go on";
@@ -113,6 +113,10 @@ export function timerWords(timer: TimerRecord): string | null {
     : `${what}, ${clockText(came.bySeconds)} ${came.how === "early" ? "less" : "more"} than ${durationText(timer.seconds)}`;
 }
 
+/** Symbol of a titration's own burette, that of the titrant; what a sample is delivered from is another. */
+export const titerOf = ({ inputs }: Pick<TitrationStage, "inputs">): string =>
+  inputs.find((input) => input.is === "titer")?.symbol ?? "";
+
 /** A trial by its fields, with what stands in each. */
 interface ReadTrial {
   readonly id: string;
@@ -129,7 +133,7 @@ export function practiceCautions(
   timers: readonly TimerRecord[],
   rules: HouseRules,
 ): Check[] {
-  const titer = fields.find(({ field }) => field.kind === "burette.maybe")?.field.symbol;
+  const titer = titerOf(stage);
   const read = (kind: Observation["kind"]) =>
     fields.find(({ field }) => field.kind === kind && field.symbol === titer)?.present?.text ?? null;
   const [initial, final] = [read("burette.initial"), read("burette.final")];

@@ -17,6 +17,10 @@ export const ObservationKindSchema = Type.Union([
   /** After an overshot end: what was added back, mL, and what one mL of it takes of the titrant, mL. */
   Type.Literal("back.volume"),
   Type.Literal("back.worth"),
+  /** 1 where the end of a rough trial was overshot: its titer is an upper bound. */
+  Type.Literal("end.overshot"),
+  /** Which piece of glass it was, where another of the same size is used beside: a number. */
+  Type.Literal("glass.piece"),
   /** Of the flask, where the method asks for one. */
   Type.Literal("temperature.flask"),
   Type.Literal("mass.before"),
@@ -258,6 +262,18 @@ export function endOfCorrections(observations: readonly Observation[], id: strin
   return end;
 }
 
+/** The reason of a value that came from the shelf when the run began, and that nobody chose: it gives way without one. */
+export const preselected = "preselected from the shelf";
+
+export const isPreselected = ({ reason }: Pick<Observation, "reason">): boolean => reason === preselected;
+
+/** What says how well a value is known, by the kind of the value: it goes when another value is written. */
+export const spreadKinds: Partial<Record<ObservationKind, readonly ObservationKind[]>> = {
+  given: ["given.plus-minus", "given.standard-uncertainty"],
+  "given.plus-minus": ["given.standard-uncertainty"],
+  purity: ["purity.plus-minus"],
+};
+
 /** The course of a trial that is in use: the last one that was not put away. */
 export const traceOf = ({ traces = [] }: StageRecord, trialId: string): TraceRecord | null =>
   traces.findLast((t) => t.trialId === trialId && !t.removed) ?? null;
@@ -266,7 +282,7 @@ export const traceOf = ({ traces = [] }: StageRecord, trialId: string): TraceRec
 export const isEmptyRun = ({ stages }: Pick<RunRecord, "stages">): boolean =>
   stages.every(
     (s) =>
-      s.observations.length === 0 &&
+      s.observations.every(isPreselected) &&
       (s.traces ?? []).length === 0 &&
       s.trials.every((t) => t.observations.length === 0),
   );

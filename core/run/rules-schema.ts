@@ -110,6 +110,18 @@ export const HouseRulesSchema = Type.Object(
     /** A percent error with its sign, or without. */
     percentError: Type.Union([Type.Literal("signed"), Type.Literal("absolute")]),
     words: WordsSchema,
+    /** On the photometer; the usual figures where a house has not said them. */
+    photometer: Type.Optional(
+      Type.Object(
+        {
+          /** Readings of one flask lie within this of each other, absorbance. */
+          readingsWithin: Decimal,
+          /** Results of flasks lie within this part of their mean, in percent. */
+          flasksPercent: Decimal,
+        },
+        Closed,
+      ),
+    ),
   },
   Closed,
 );

@@ -4,6 +4,13 @@ import type { AgreementRule, HouseRules } from "./rules-schema";
 // What a screen computes with stands apart from the schema, which only forms and files need.
 export type { AgreementRule, HouseRules, Words } from "./rules-schema";
 
+/** What a house that has said nothing of the photometer allows. Common practice, no source. */
+export const usualPhotometer = { readingsWithin: "0.010", flasksPercent: "5" } as const;
+
+/** How far readings of one flask, and results of flasks, may lie apart. */
+export const photometerRules = ({ photometer }: HouseRules): NonNullable<HouseRules["photometer"]> =>
+  photometer ?? usualPhotometer;
+
 /** Steps in which a burette may be read, mL. */
 export const buretteSteps: readonly HouseRules["burette"]["resolutionMl"][] = [
   "0.001",

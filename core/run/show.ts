@@ -1,6 +1,7 @@
 import { plusMinus } from "../judgement";
 import {
   inUnit,
+  printedUnit,
   type Quantity,
   roundWithUncertainty,
   scaled,
@@ -10,9 +11,11 @@ import {
   toDecimals,
   toSignificant,
   unitOf,
+  withUnit,
 } from "../quantity";
 import type { Shown } from "./evaluation";
 import type { FurtherResultDefinition } from "./method";
+import { isNearWhole } from "./plausibility";
 import type { HouseRules } from "./rules";
 
 /** What the number after ± is, in words. */
@@ -39,17 +42,16 @@ export function showQuantity(
     rules.digits === "significant-figures" && significant && Number.isFinite(significant.place)
       ? bySignificance(scaled({ ...significant, value: q.value }, 1 / unitOf(unit).factor), half)
       : { value: rounded.value, plusMinus: rounded.uncertainty };
-  const unitText = unit === "1" ? "" : ` ${unit}`;
   // What was chosen and not measured, as a wavelength, has no ± to show.
   if (half === 0 && standardUncertainty(q) === 0 && nearestWhole === undefined) {
     const exact = String(Number(value.toPrecision(9)));
-    return { value: exact, plusMinus: "0", unit, text: `${exact}${unitText}` };
+    return { value: exact, plusMinus: "0", unit: printedUnit(unit), text: withUnit(exact, unit) };
   }
   return {
     ...shown,
-    unit,
-    text: `${shown.value} ± ${shown.plusMinus}${unitText}`,
-    ...(nearestWhole ? { nearestWhole: toDecimals(value, 0) } : {}),
+    unit: printedUnit(unit),
+    text: withUnit(`${shown.value} ± ${shown.plusMinus}`, unit),
+    ...(nearestWhole && isNearWhole(q) ? { nearestWhole: toDecimals(value, 0) } : {}),
   };
 }
 

@@ -1,15 +1,17 @@
-import { inUnit, type Quantity, standardUncertainty, toDecimals, toSignificant, unitOf } from "../quantity";
+import { plusMinus } from "../judgement";
+import { inUnit, printedUnit, type Quantity, toDecimals, toSignificant, unitOf, withUnit } from "../quantity";
 import { numberTex, symbolTex } from "../relation";
 import { orderWord } from "../kinetics";
 import type { CalibrationEvaluation, CourseEvaluation, RateEvaluation, SampleEvaluation } from "./evaluation";
 import { fittedUnit } from "./fitted-unit";
 import { type Board, causes, guarded, type WorkingStep } from "./working-board";
 import { counting } from "./readings";
+import type { HouseRules } from "./rules";
 
-/** A value with its standard uncertainty to two figures. */
-function withU(q: Quantity, unit: string): string {
-  const u = standardUncertainty(q) / unitOf(unit).factor;
-  return u > 0 ? `${guarded(q, unit)} \\pm ${toSignificant(u, 2)}` : toSignificant(inUnit(q, unit), 6);
+/** A value with the house's ± to two figures. */
+function withPlusMinus(q: Quantity, unit: string, { plusMinus: style }: HouseRules): string {
+  const half = plusMinus(q, style) / unitOf(unit).factor;
+  return half > 0 ? `${guarded(q, unit)} \\pm ${toSignificant(half, 2)}` : toSignificant(inUnit(q, unit), 6);
 }
 
 const step = (part: Partial<WorkingStep> & Pick<WorkingStep, "id" | "title">): WorkingStep => ({
@@ -23,7 +25,10 @@ const step = (part: Partial<WorkingStep> & Pick<WorkingStep, "id" | "title">): W
 });
 
 /** How the line came about: the readings that it rests on, its intercept and its slope. */
-export function fitSteps({ line, definition, symbols, levels }: CalibrationEvaluation): WorkingStep[] {
+export function fitSteps(
+  { line, definition, symbols, levels, deducted }: CalibrationEvaluation,
+  rules: HouseRules,
+): WorkingStep[] {
   if (!line) return [];
   const { fit } = line;
   const used = levels.filter((l) => l.leftOut === null && counting(l.readings).length > 0).length;
@@ -39,13 +44,13 @@ export function fitSteps({ line, definition, symbols, levels }: CalibrationEvalu
     const q = symbols.get(symbol);
     if (!q) return [];
     const unit = fittedUnit(definition, symbol) ?? "1";
-    const text = withU(q, unit);
+    const text = withPlusMinus(q, unit, rules);
     return [
       step({
         id: symbol,
         title,
-        value: `${symbolTex(symbol)} = ${numberTex(text, unit === "1" ? "" : unit)}`,
-        valueText: `${text.replace("\\pm", "±")}${unit === "1" ? "" : ` ${unit}`}`,
+        value: `${symbolTex(symbol)} = ${numberTex(text, printedUnit(unit))}`,
+        valueText: withUnit(text.replace("\\pm", "±"), unit),
         inputs: [
           {
             key: symbol,
@@ -57,6 +62,18 @@ export function fitSteps({ line, definition, symbols, levels }: CalibrationEvalu
     ];
   };
   return [
+    ...(deducted === null
+      ? []
+      : [
+          step({
+            id: "blank",
+            title: "The blank is deducted from every reading, of standards and unknowns alike",
+            formula: `A = A_read - ${deducted.toFixed(4)}`,
+            names: "A = A_{\\mathrm{read}} - A_{\\mathrm{blank}}",
+            value: `A_{\\mathrm{blank}} = ${deducted.toFixed(4)}`,
+            valueText: deducted.toFixed(4),
+          }),
+        ]),
     step({
       id: "line",
       title: `Line by least squares through ${fit.points.length} readings of ${used} standards, ${weights}`,
@@ -114,7 +131,7 @@ export function readOffSteps(
       names: `${x} = ${written[0] ?? ""}`,
       numbers: `= ${written[1] ?? ""}`,
       value: `= ${numberTex(guarded(q, unit), unit)}`,
-      valueText: `${guarded(q, unit)} ${unit}`,
+      valueText: withUnit(guarded(q, unit), unit),
       inputs: [
         {
           key: "line",
@@ -137,23 +154,34 @@ export function readOffSteps(
 }
 
 /** How the rate constant of a course came about. */
-export function rateSteps(trial: CourseEvaluation, { order, definition }: RateEvaluation): WorkingStep[] {
+export function rateSteps(
+  trial: CourseEvaluation,
+  { order, definition, endFitted }: RateEvaluation,
+  rules: HouseRules,
+): WorkingStep[] {
   const fit = trial.comparison?.fits[order];
   const q = trial.symbols.get(definition.rate.symbol);
   if (!fit || !q) return [];
   const k = symbolTex(definition.rate.symbol);
-  const law = [`A = A_0 - ${k} t`, `A = A_0\\, e^{-${k} t}`, `\\dfrac{1}{A} = \\dfrac{1}{A_0} + ${k} t`][
-    order
-  ];
+  const withEnd = endFitted && order !== 0;
+  const above = withEnd ? "A - A_\\infty" : "A";
+  const law = [
+    `A = A_0 - ${k} t`,
+    `${above} = A_0\\, e^{-${k} t}`,
+    `\\dfrac{1}{${above}} = \\dfrac{1}{A_0} + ${k} t`,
+  ][order];
+  // Of another order than the first the constant itself is the result, in its own unit.
+  const unit = order === 1 ? "1/s" : definition.result.unit;
+  const value = withPlusMinus(q, unit, rules);
   return [
     step({
       id: definition.rate.symbol,
       title: `${orderWord(order)[0]?.toUpperCase()}${orderWord(order).slice(1)} order, by least squares on ${fit.residuals.length} absorbances`,
       formula: ["A = A0 - k t", "A = A0 exp(-k t)", "1/A = 1/A0 + k t"][order] ?? "",
       names: law ?? "",
-      numbers: `A_0 = ${toSignificant(fit.initial, 4)}`,
-      value: `${k} = ${numberTex(withU(q, "1/s"), "1/s")}`,
-      valueText: `${withU(q, "1/s").replace("\\pm", "±")} 1/s`,
+      numbers: `A_0 = ${toSignificant(fit.initial, 4)}${withEnd ? `,\\; A_\\infty = ${toSignificant(fit.end, 3)}` : ""}`,
+      value: `${k} = ${numberTex(value, unit)}`,
+      valueText: withUnit(value.replace("\\pm", "±"), unit),
     }),
   ];
 }

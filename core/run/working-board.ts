@@ -2,7 +2,7 @@ import { type ElementShare, elementShares, prettyEquation } from "../chemistry";
 import { decimalsFor, inUnit, type Quantity, standardUncertainty, toDecimals, unitOf } from "../quantity";
 import { type Expression, leavesOf, numberTex, symbolTex, typeset } from "../relation";
 import { compiledMethod, type CompiledStage } from "./compile";
-import type { ComputedEvaluation, FieldState, RunEvaluation } from "./evaluation";
+import { type ComputedEvaluation, type FieldState, type RunEvaluation, shownResult } from "./evaluation";
 import { decimalsOfInput, unitOfInput } from "./input-kinds";
 import { type Input, inputOf, type Method } from "./method";
 import type { RunRecord } from "./record";
@@ -176,7 +176,8 @@ function symbolInputs(board: Board, name: string): WorkingInput[] {
   if (!input || !q) return [];
   if (input.is === "result") {
     const earlier = evaluation.stages.find((s) => s.key === input.stage);
-    const text = earlier && earlier.kind !== "conclude" ? (earlier.shown?.text ?? "") : "";
+    const text =
+      earlier && earlier.kind !== "conclude" ? (shownResult(earlier, input.result)?.text ?? "") : "";
     const { text: number } = inputNumber(board, input, q);
     return [
       {

@@ -1,5 +1,14 @@
 import { plusMinus } from "../judgement";
-import { decimalsFor, inUnit, standardUncertainty, toDecimals, unitOf } from "../quantity";
+import { glassC, volumeFactor } from "../measure";
+import {
+  decimalsFor,
+  inUnit,
+  type Quantity,
+  standardUncertainty,
+  toDecimals,
+  unitOf,
+  withUnit,
+} from "../quantity";
 import { namesTex, numberTex, symbolTex, typeset, unitTex } from "../relation";
 import { type CompiledLine, compiledMethod, compiledStage } from "./compile";
 import {
@@ -8,15 +17,16 @@ import {
   isOnce,
   membersOf,
   type RunEvaluation,
+  type Shown,
   type TitrationEvaluation,
   type TrialEvaluation,
 } from "./evaluation";
-import { decimalsOfInput, unitOfInput } from "./input-kinds";
+import { decimalsOfInput, unitOfInput, volumeConditions } from "./input-kinds";
 import type { Method } from "./method";
 import type { RunRecord } from "./record";
-import { buretteDecimals } from "./rules";
+import { buretteDecimals, type HouseRules } from "./rules";
 import { plusMinusWords } from "./show";
-import { listed, trialWords } from "./words";
+import { listed, trialWords, uncapitalized } from "./words";
 import { fitSteps, rateSteps, readOffSteps } from "./working-assay";
 import {
   type Board,
@@ -51,7 +61,10 @@ function readingSteps(board: Board): WorkingStep[] {
     const [from, to] = mass ? ["before", "after"] : ["final", "initial"];
     const unit = unitOfInput(input, method);
     const decimals = decimalsOfInput(input, houseRules) ?? 2;
-    const value = toDecimals(inUnit(q, unit), decimals);
+    const bias = input.is === "titer" ? Number(input.bias?.ml ?? 0) : 0;
+    const factor = mass ? 1 : volumeFactor(volumeConditions(houseRules));
+    const asRead = mass ? inUnit(q, unit) : inUnit(q, unit) / factor + bias;
+    const value = toDecimals(asRead, decimals);
     const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
     const shownHalf = toDecimals(half, Math.min(decimalsFor(half, 1), decimals + 1));
     const base = symbolTex(symbol);
@@ -82,8 +95,58 @@ function readingSteps(board: Board): WorkingStep[] {
           },
         ],
       },
+      ...(factor === 1 && bias === 0 ? [] : [correctedStep(symbol, value, q, { bias, houseRules })]),
     ];
   });
+}
+
+/** A volume as it was read, made one at 20 °C, and a titer without the bias of its indicator. */
+function correctedStep(
+  symbol: string,
+  read: string,
+  q: Quantity,
+  { bias, houseRules }: { readonly bias: number; readonly houseRules: HouseRules },
+): WorkingStep {
+  const { roomC } = volumeConditions(houseRules);
+  const warm = roomC !== glassC;
+  const off = bias < 0 ? `+ ${-bias}` : `- ${bias}`;
+  const before = bias === 0 ? read : `(${read} ${off})`;
+  const byRoom = warm ? ` · (1 - 2.1e-4·(${roomC} - ${glassC}))` : "";
+  const base = symbolTex(symbol);
+  const value = toDecimals(inUnit(q, "mL"), buretteDecimals(houseRules) + 1);
+  const what = [warm ? `at ${glassC} °C` : "", bias === 0 ? "" : "without the bias of the indicator"];
+  return {
+    id: `${symbol}-corrected`,
+    title: `The same ${what.filter((w) => w !== "").join(", ")}`,
+    formula: `${symbol} = ${before}${byRoom}`,
+    names: `${base}${bias === 0 ? "" : " - V_{\\mathrm{bias}}"}${warm ? " \\cdot (1 - \\gamma\\,(T - T_{20}))" : ""}`,
+    numbers: `= ${bias === 0 ? read : `(${read} ${off})`}${warm ? ` \\cdot (1 - 2.1 \\times 10^{-4} \\cdot (${roomC} - ${glassC}))` : ""}`,
+    value: `= ${numberTex(value, "mL")}`,
+    valueText: `${value} mL`,
+    inputs: [],
+  };
+}
+
+/** In a room that is not at 20 °C: how the other volumes of a stage were made ones at that. */
+function roomStep({ compiled, record, symbols }: Board): WorkingStep[] {
+  const { roomC } = volumeConditions(record.houseRules);
+  const glass = compiled.definition.inputs.filter(
+    ({ is, symbol }) => ["pipette", "flask", "graduated"].includes(is) && symbols.has(symbol),
+  );
+  if (roomC === glassC || glass.length === 0) return [];
+  const factor = volumeFactor({ roomC });
+  return [
+    {
+      id: "room",
+      title: `Volumes at ${roomC} °C, as they are at ${glassC} °C, for which glass and concentrations hold: ${listed(glass.map(({ label }) => uncapitalized(label)))}`,
+      formula: `V = V_read · (1 - 2.1e-4·(${roomC} - ${glassC}))`,
+      names: "V = V_{\\mathrm{read}} \\cdot (1 - \\gamma\\,(T - T_{20}))",
+      numbers: `= V_{\\mathrm{read}} \\cdot ${toDecimals(factor, 5)}`,
+      value: "",
+      valueText: `factor ${toDecimals(factor, 5)}`,
+      inputs: [],
+    },
+  ];
 }
 
 function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
@@ -98,7 +161,7 @@ function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
       names: `${symbolTex(line.symbol)} = ${typeset(line.expression, namesTex)}`,
       numbers: `= ${numbersTex(board, line.expression)}`,
       value: `= ${numberTex(value, line.unit)}`,
-      valueText: line.unit === "1" ? value : `${value} ${line.unit}`,
+      valueText: withUnit(value, line.unit),
       inputs: expressionInputs(board, line.expression),
     },
   ];
@@ -133,7 +196,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${symbolTex(`${symbol}_i`)}`,
     numbers: `= \\dfrac{${values.join(" + ")}}{${n}}${unitTex(unit)}`,
     value: `= ${numberTex(guarded(combined.quantity, unit), unit)}`,
-    valueText: `${guarded(combined.quantity, unit)} ${unit}`,
+    valueText: withUnit(guarded(combined.quantity, unit), unit),
     inputs: [],
   };
   const spread: WorkingStep = {
@@ -143,7 +206,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     names: `u = \\sqrt{u_{\\mathrm{rep}}^{2} + u_{\\mathrm{sys}}^{2}}`,
     numbers: `= \\sqrt{${part(combined.repeatability)}^{2} + ${part(combined.systematic)}^{2}}${unitTex(unit)}`,
     value: `= ${numberTex(toDecimals(u, digits), unit)}`,
-    valueText: `${toDecimals(u, digits)} ${unit}`,
+    valueText: withUnit(toDecimals(u, digits), unit),
     inputs: [],
   };
   return [mean, spread, ...resultStep(stage, record), ...furtherSteps(stage)];
@@ -167,7 +230,7 @@ function titersStep(stage: TitrationEvaluation, { houseRules }: RunRecord): Work
     names: `\\bar{${titer}} = \\dfrac{1}{n} \\sum_i ${titer}`,
     numbers: `= \\dfrac{${titers.join(" + ")}}{${titers.length}} = ${numberTex(mean, "mL")}`,
     value: `\\Rightarrow ${symbolTex(symbol)} = ${numberTex(value, unit)}`,
-    valueText: `${value} ${unit}`,
+    valueText: withUnit(value, unit),
     inputs: [],
   };
 }
@@ -180,11 +243,14 @@ function resultStep(stage: ComputedEvaluation, record: RunRecord): WorkingStep[]
   const base = isOnce(stage) ? symbolTex(symbol) : `\\bar{${symbolTex(symbol)}}`;
   const step: WorkingStep = {
     id: "result",
-    title: `${name}, rounded once, with its ± (${plusMinusWords[record.houseRules.plusMinus]})`,
+    title:
+      shown.plusMinus === "0"
+        ? name
+        : `${name}, rounded once, with its ± (${plusMinusWords[record.houseRules.plusMinus]})`,
     formula: "",
     names: "",
     numbers: "",
-    value: `${base} = ${numberTex(`${shown.value} \\pm ${shown.plusMinus}`, shown.unit)}`,
+    value: `${base} = ${shownTex(shown)}`,
     valueText: shown.text,
     inputs: [],
   };
@@ -199,11 +265,15 @@ function furtherSteps({ also }: ComputedEvaluation): WorkingStep[] {
     formula: "",
     names: "",
     numbers: "",
-    value: `${symbolTex(symbol)} = ${numberTex(`${shown.value} \\pm ${shown.plusMinus}`, shown.unit)}`,
+    value: `${symbolTex(symbol)} = ${shownTex(shown)}`,
     valueText: shown.text,
     inputs: [],
   }));
 }
+
+/** A value with its ±; alone where it has none, as what was chosen. */
+const shownTex = ({ value, plusMinus: half, unit }: Shown): string =>
+  numberTex(half === "0" ? value : `${value} \\pm ${half}`, unit);
 
 /**
  * The working of a stage's result, as a teacher would write it on the board: one trial from its readings to its result,
@@ -224,13 +294,16 @@ export function workingOf(
   ) => {
     const whole: Board = { record, evaluation, compiled, stage, ...board };
     const lines = compiled.lines.flatMap((line) => lineStep(whole, line));
-    return { whole, steps: [...readingSteps(whole), ...fitted(whole), ...lines] };
+    return { whole, steps: [...roomStep(whole), ...readingSteps(whole), ...fitted(whole), ...lines] };
   };
   if (isOnce(stage)) {
     if (!stage.quantity) return null;
     const { whole, steps } = written(
       { symbols: stage.symbols, fields: stage.stageFields, name: "" },
-      (board) => (stage.kind === "calibration" ? [...levelSteps(board, stage), ...fitSteps(stage)] : []),
+      (board) =>
+        stage.kind === "calibration"
+          ? [...levelSteps(board, stage), ...fitSteps(stage, record.houseRules)]
+          : [],
     );
     return { stage, trial: null, steps: [...steps, ...meanSteps(whole)] };
   }
@@ -251,7 +324,7 @@ export function workingOf(
         return sample ? readOffSteps(board, sample, line?.kind === "calibration" ? line : undefined) : [];
       }
       const course = stage.kind === "rate" ? stage.trials.find((t) => t.id === trial.id) : undefined;
-      return course && stage.kind === "rate" ? rateSteps(course, stage) : [];
+      return course && stage.kind === "rate" ? rateSteps(course, stage, record.houseRules) : [];
     },
   );
   const inSet = members.some((m) => m.id === trial.id);

@@ -1,4 +1,4 @@
-import type { Place } from "../measure";
+import { type Place, volumeFactor } from "../measure";
 import { unitOf } from "../quantity";
 import { solveForTiter } from "../relation";
 import { failure, type Result, success } from "../result";
@@ -10,7 +10,7 @@ import {
   perOf,
   type TrialRecord,
 } from "../run";
-import { quantityOfInput } from "../run/input-kinds";
+import { quantityOfInput, volumeConditions } from "../run/input-kinds";
 import { type Bench, between, follow, observe, perform, reader, type Texts } from "./bench";
 
 /** Two neighboring digits the other way round, as a hand writes what it did not hear well. */
@@ -45,8 +45,10 @@ function titrate(
   };
   const stated = quantityOfInput(input, reader(near), place, houseRules);
   if (!stated) return failure("A titer must be more than zero");
+  // The scale is read in the room, the truth holds at 20 °C.
   const departure = (world.truth(stated) - stated.value) / unitOf("mL").factor;
-  const final = buretteText(Number(initial) + delivered - departure, houseRules);
+  const onScale = (delivered - departure) / volumeFactor(volumeConditions(houseRules));
+  const final = buretteText(Number(initial) + onScale + Number(input.bias?.ml ?? 0), houseRules);
   const slips = errors.blunders > 0 && world.random.uniform() < errors.blunders;
   const written = slips ? blundered(final, bench) : final;
   const readable = Number(written) > Number(initial) && Number(written) <= capacityMl;

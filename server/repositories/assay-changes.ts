@@ -201,11 +201,12 @@ function choicesOf(definition: ComputedStage): Partial<Record<string, readonly s
         model: ["line", "origin", "quadratic"],
         weighting: ["none", "1/s²", "1/x", "1/x²"],
         zero: ["in", "out"],
+        blank: ["zeroed", "deducted"],
       };
     case "unknown":
       return { unit: unitsLike(definition.result.unit) };
     case "rate":
-      return { order: ["0", "1", "2"] };
+      return { order: ["0", "1", "2"], end: ["fitted"] };
     default:
       return {};
   }

@@ -67,8 +67,13 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
     at: happenedAt(change, request.heldSeconds),
   });
   if (isOutcome(written)) return written;
-  // A ± that came with a bottle does not belong to what is typed in its place.
-  const partners = sent ? [] : await takeBackPartners(change, before, request);
+  // The ± of one value does not belong to what is typed in its place.
+  const held = sent ? before.trials.find((t) => t.id === sent.id) : before;
+  const partners = await takeBackPartners(
+    change,
+    { stageId: before.id, trialId: sent?.id ?? null, observations: held?.observations ?? [] },
+    request,
+  );
   await remember(
     change,
     written.what,

@@ -8,6 +8,7 @@ import type { Connection, Database } from "../database/types";
 import { run, stage } from "../database/schema";
 import { currentHouseRules } from "./house-rules";
 import { findMethod } from "./methods";
+import { preselectBottles } from "./preselect";
 import { loadRunRecord } from "./run-record";
 
 export function summarize(record: RunRecord): RunSummary {
@@ -53,6 +54,8 @@ export async function startRun(db: Database, request: StartRun, now = new Date()
     await tx
       .insert(stage)
       .values(chosen.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
+    const begun = await loadRunRecord(tx, id);
+    if (begun) await preselectBottles(tx, begun, now);
     await refreshSummary(tx, id, now);
     return success(id);
   });

@@ -4,6 +4,7 @@ import {
   type ComputedStage,
   endOfCorrections,
   fieldKey,
+  isPreselected,
   type Observation,
   type ObservationKind,
   nextTrialNumber,
@@ -147,7 +148,8 @@ export async function writeReading(
     );
     return { ...said, ...standing };
   }
-  if (present && reading.reason === null) return refused("Say why the reading is corrected");
+  if (present && reading.reason === null && !isPreselected(present))
+    return refused("Say why the reading is corrected");
   const written = {
     id: reading.id,
     symbol: reading.symbol,

@@ -163,8 +163,10 @@ async function pondPhosphate(db: Database, at: Date): Promise<void> {
   if (!smudged || !misplaced) throw new Error("Demo data: no reading to spoil");
   smudged.text = "0.447";
   misplaced.text = "0.276";
+  await change(once("standards", "V_f", "volume.taken", "50.00"));
   await change({ intent: "enter", stageKey: "standards", source: "imported", rows });
   await change({ intent: "strike-reading", observationId: misplaced.id, reason: "wrong flask" });
+  await change(once("unknown", "V_f", "volume.taken", "50.00"));
   await change(once("unknown", "c_lim", "given", "1.00"));
   const pond = 0.87;
   for (const error of [0.004, -0.003]) {

@@ -59,10 +59,20 @@ async function play(
     if (current.unit !== "%") amounts[input] = Number(current.value);
     await change({ intent: "take", stageKey, symbol, assignmentId: current.id, reason: null });
   }
+  // What else the shelf gave the run as it began is true as well.
+  const begun = await loadRunRecord(db, runId);
+  const given = new Set(Object.keys(takes));
+  for (const { key, observations } of begun?.stages ?? []) {
+    for (const { symbol, kind, value } of observations) {
+      given.add(`${key}.${symbol}`);
+      if (kind === "given" && value !== null && !(`${key}.${symbol}` in takes))
+        amounts[`${key}.${symbol}`] = Number(value);
+    }
+  }
   const { record } = mustHold(simulateRun({ method, houseRules, truth: { ...truth, amounts }, seed }));
   for (const stage of record.stages) {
     for (const o of stage.observations) {
-      if (`${stage.key}.${o.symbol}` in takes) continue;
+      if (given.has(`${stage.key}.${o.symbol}`)) continue;
       const { symbol, kind, text } = o;
       await change({
         intent: "observe",

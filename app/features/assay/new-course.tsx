@@ -185,6 +185,7 @@ const emptyCourse = ({ definition }: RateEvaluation): CourseEvaluation => ({
   eligible: false,
   symbols: new Map(),
   titerMl: null,
+  overshot: false,
   result: null,
   shownResult: null,
   compared: null,

@@ -34,7 +34,7 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
         <>
           <BeadRail
             beads={beads}
-            collar={agreement.window}
+            collars={agreement.windows}
             label={agreement.label}
             decimals={agreement.decimals}
           />

@@ -203,7 +203,7 @@ describe("every shape of titration, from relations and inputs alone", () => {
   test("an electron count: unrounded, and the nearest whole number", () => {
     const run = typedRun(electronCount, { determine: { trials: [aliquot("25.00", "25.60")] } }, one);
     expect(value(run, "determine")).toBeCloseTo((5 * 0.02 * 25.6) / (0.1 * 25), 10);
-    expect(stageOf(run, "determine").shown).toMatchObject({ nearestWhole: "1", unit: "1" });
+    expect(stageOf(run, "determine").shown).toMatchObject({ nearestWhole: "1", unit: "" });
   });
 
   test("an equivalent mass: 0.1800 g take 24.00 mL of 0.1000 mol/L", () => {
@@ -307,7 +307,17 @@ describe("dilute and check", () => {
       next: "Titrate the saved solution again",
     });
     expect(stage(["21.00", "21.05"]).verdict.next).toBe("Make a new dilution");
-    expect(stage(["21.00", "22.50"]).verdict.reason).toMatch(/below|above/);
+    // Two that disagree decide nothing, on whichever side of the target they lie.
+    for (const [one, other] of [
+      ["21.00", "23.00"],
+      ["23.00", "26.00"],
+      ["23.00", "21.00"],
+    ] as const) {
+      const split = stage([one, other]);
+      expect([split.acceptance, split.combined, split.done]).toEqual([null, null, false]);
+      expect(split.verdict.reason).toMatch(/^Trials 1 and 2 disagree: they are \d\.00 mL apart/);
+      expect(split.verdict.next).toMatch(/between .* mL, or between .* mL$/);
+    }
   });
 
   test("a known value that is only told of: its error with or without a sign, and the recovery", () => {
@@ -323,14 +333,14 @@ describe("dilute and check", () => {
       const record = typedRun(
         told,
         { check: { once: { "c_t:given": "0.23" }, trials: [aliquot("10.00", "22.40")] } },
-        { percentError },
+        { percentError, ...one },
       );
       const found = stageOf(record, "check");
       return found.kind === "titration" ? [found.acceptance?.text, found.done] : [];
     };
     const rest = "the target, 0.2300 mol/L: within the 5 % allowed. Recovery: 97.4 %.";
-    expect(text("signed")).toEqual([`The result is 2.6 % below ${rest}`, false]);
-    expect(text("absolute")).toEqual([`The result is 2.6 % off ${rest}`, false]);
+    expect(text("signed")).toEqual([`The result is 2.6 % below ${rest}`, true]);
+    expect(text("absolute")).toEqual([`The result is 2.6 % off ${rest}`, true]);
   });
 
   test("without a target the house's rule decides", () => {

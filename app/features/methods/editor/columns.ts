@@ -55,9 +55,26 @@ const particular: Readonly<Record<string, readonly Column[]>> = {
     },
     number("low", "From, g"),
     number("high", "To, g"),
+    number("density", "Density, g/mL"),
   ],
   purity: [of, number("value", "Presumed, %", 1.3), number("plusMinus", "±, %")],
-  titer: [{ ...of, label: "Titrant, formula" }],
+  titer: [
+    { ...of, label: "Titrant, formula" },
+    number("value", "Indicator turns late by, mL", 2),
+    number("plusMinus", "±, mL"),
+  ],
+  blank: [
+    {
+      key: "readings",
+      label: "Cuvettes are read",
+      wide: 2,
+      choices: [
+        { value: "", label: "against the blank" },
+        { value: "zeroed", label: "against the blank, said" },
+        { value: "deducted", label: "with the blank deducted" },
+      ],
+    },
+  ],
   pipette: [of, per, number("value", "mL")],
   flask: [of, per, number("value", "mL")],
   graduated: [
@@ -87,6 +104,7 @@ const particular: Readonly<Record<string, readonly Column[]>> = {
     number("value", "Presumed"),
     number("plusMinus", "±"),
     { key: "optional", label: "Needed", wide: 1.4, choices: yesNo("can be left out", "needed") },
+    { key: "exact", label: "Has a ±", wide: 1.4, choices: yesNo("none: counted or chosen", "yes") },
   ],
 };
 
@@ -154,6 +172,17 @@ export const reagentColumns: readonly Column[] = [
 
 export const conditionColumns: readonly Column[] = [
   { key: "what", label: "What must hold", wide: 4 },
+  {
+    key: "of",
+    label: "Of",
+    wide: 1.2,
+    choices: [
+      { value: "", label: "the flask" },
+      { value: "flask", label: "the flask, said" },
+      { value: "solid", label: "the solid" },
+      { value: "room", label: "the room" },
+    ],
+  },
   { key: "from", label: "From, °C", reading: true },
   { key: "to", label: "To, °C", reading: true },
   { key: "minutes", label: "Minutes", reading: true },

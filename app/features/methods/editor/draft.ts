@@ -1,4 +1,5 @@
 import type { AssayStage, ComputedStage, Input, Method, PreparationStage, TitrationStage } from "~/core/run";
+import { plausibilityOfRow, rowOfPlausibility } from "./plausibility-rows";
 
 /** A row of a table in the editor: texts by column. */
 export type Row = Readonly<Record<string, string>>;
@@ -30,6 +31,7 @@ export interface StageDraft {
   readonly cautions: string;
   /** What the editor does not touch is carried through. */
   readonly accept: TitrationStage["accept"];
+  readonly plausible: readonly Row[];
   /** Where it is read on a photometer: what belongs to its line or its course. Spectra of a preparation likewise. */
   readonly carried: AssayStage | PreparationStage | null;
 }
@@ -61,11 +63,15 @@ const decimal = (x: string | undefined): string => (x ?? "").trim().replace(",",
 const given = (x: string | undefined): boolean => (x ?? "").trim() !== "";
 const trimmed = (row: Row, key: string): string => (row[key] ?? "").trim();
 
-/** An input as a row of texts; the columns that its kind does not have stay empty. */
-export /** How a time counts, where the row says it. */
+/** How a time counts, where the row says it. */
 const countsOf = ({ counts }: Row): { counts?: "for" | "within" } =>
   counts === "for" || counts === "within" ? { counts } : {};
 
+/** What a condition is of, where the row says it. */
+const placeOf = ({ of }: Row): { of?: "flask" | "solid" | "room" } =>
+  of === "solid" || of === "room" || of === "flask" ? { of } : {};
+
+/** An input as a row of texts; the columns that its kind does not have stay empty. */
 function inputRow(input: Input): Row {
   const { is, symbol, label } = input;
   const row: Record<string, string> = { is, symbol, label, per: "per" in input ? input.per : "run" };
@@ -85,7 +91,11 @@ function inputRow(input: Input): Row {
       Object.assign(row, { value: input.presumed.percent, plusMinus: input.presumed.plusMinus });
       break;
     case "titer":
-      row.of = input.titrant;
+      Object.assign(row, {
+        of: input.titrant,
+        value: text(input.bias?.ml),
+        plusMinus: text(input.bias?.plusMinus),
+      });
       break;
     case "pipette":
     case "flask":
@@ -114,11 +124,14 @@ function inputRow(input: Input): Row {
         value: text(input.presumed?.value),
         plusMinus: text(input.presumed?.plusMinus),
         optional: input.optional ? "yes" : "",
+        exact: input.exact ? "yes" : "",
       });
+      break;
+    case "blank":
+      row.readings = text(input.readings);
       break;
     case "delivered":
     case "absorbance":
-    case "blank":
     case "trace":
       break;
     case "read-off":
@@ -156,7 +169,13 @@ export function inputOfRow(row: Row): Input {
     case "purity":
       return { ...base, is: "purity", of, per: "run", presumed: { percent: value, plusMinus } };
     case "titer":
-      return { ...base, is: "titer", titrant: of, per: "trial" };
+      return {
+        ...base,
+        is: "titer",
+        titrant: of,
+        per: "trial",
+        ...(given(value) ? { bias: { ml: value, plusMinus } } : {}),
+      };
     case "flask":
       return { ...base, is: "flask", of, per, presumed: value };
     case "graduated":
@@ -193,12 +212,18 @@ export function inputOfRow(row: Row): Input {
         ...(of === "" ? {} : { of }),
         ...(given(value) ? { presumed: { value, plusMinus } } : {}),
         ...(row.optional === "yes" ? { optional: true } : {}),
+        ...(row.exact === "yes" ? { exact: true } : {}),
       };
     case "absorbance":
     case "trace":
       return { ...base, is: row.is, per: "trial" };
     case "blank":
-      return { ...base, is: "blank", per: "run" };
+      return {
+        ...base,
+        is: "blank",
+        per: "run",
+        ...(row.readings === "zeroed" || row.readings === "deducted" ? { readings: row.readings } : {}),
+      };
     case "read-off":
       return {
         ...base,
@@ -230,11 +255,14 @@ function stageDraft(stage: ComputedStage): StageDraft {
     title: stage.title,
     inputs: stage.inputs.map(inputRow),
     relations: stage.relations.map((line) => ({ ...line })),
-    results: [stage.result, ...(stage.also ?? [])].map(({ symbol, name, unit, nearestWhole }) => ({
+    results: [stage.result, ...(stage.also ?? [])].map(({ symbol, name, unit, nearestWhole, when }) => ({
       symbol,
       name,
       unit,
       whole: nearestWhole ? "yes" : "",
+      whenSymbol: text(when?.symbol),
+      whenIs: text(when?.is),
+      otherwise: text(when?.otherwise),
     })),
     assigns: stage.result.assigns ?? "",
     agree: titration ? agreeWord(titration) : "titers",
@@ -259,8 +287,9 @@ function stageDraft(stage: ComputedStage): StageDraft {
       when,
       last: last ? "yes" : "",
     })),
-    conditions: (stage.conditions ?? []).map(({ what, celsius, minutes, strict, counts }) => ({
+    conditions: (stage.conditions ?? []).map(({ what, of, celsius, minutes, strict, counts }) => ({
       what,
+      of: of ?? "",
       from: text(celsius?.[0]),
       to: text(celsius?.[1]),
       minutes: text(minutes),
@@ -270,6 +299,7 @@ function stageDraft(stage: ComputedStage): StageDraft {
     steps: stage.steps.join("\n"),
     cautions: stage.cautions.join("\n"),
     accept: titration?.accept,
+    plausible: (stage.plausible ?? []).map(rowOfPlausibility),
     carried: stage.kind === "titration" ? null : stage,
   };
 }
@@ -303,6 +333,15 @@ const resultOfRow = (row: Row) => ({
   name: trimmed(row, "name"),
   unit: trimmed(row, "unit"),
   ...(row.whole === "yes" ? { nearestWhole: true } : {}),
+  ...(given(row.whenSymbol)
+    ? {
+        when: {
+          symbol: trimmed(row, "whenSymbol"),
+          is: Number(decimal(row.whenIs)),
+          otherwise: trimmed(row, "otherwise"),
+        },
+      }
+    : {}),
 });
 
 function stageOf(draft: StageDraft): ComputedStage {
@@ -324,6 +363,7 @@ function stageOf(draft: StageDraft): ComputedStage {
       ...(given(draft.equivalents) ? { equivalents: Number(draft.equivalents) } : {}),
     },
     ...(also.length > 0 ? { also } : {}),
+    ...(draft.plausible.length > 0 ? { plausible: draft.plausible.map(plausibilityOfRow) } : {}),
     ...(draft.reagents.length > 0
       ? {
           reagents: draft.reagents.map((row) => ({
@@ -339,6 +379,7 @@ function stageOf(draft: StageDraft): ComputedStage {
       ? {
           conditions: draft.conditions.map((row) => ({
             what: trimmed(row, "what"),
+            ...placeOf(row),
             ...(given(row.from) && given(row.to)
               ? { celsius: [Number(decimal(row.from)), Number(decimal(row.to))] as [number, number] }
               : {}),

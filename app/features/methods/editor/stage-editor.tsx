@@ -16,6 +16,7 @@ import type { Row, StageDraft } from "./draft";
 import { PhotometerPart } from "./photometer-part";
 import { relationProblem, TypesetRelation } from "./relation-line";
 import { Rows } from "./rows";
+import { freshPlausibility, plausibilityColumns } from "./plausibility-rows";
 
 interface StageEditorProps {
   stage: StageDraft;
@@ -206,8 +207,17 @@ export function StageEditor(props: StageEditorProps) {
           name="Condition"
           rows={stage.conditions}
           columnsOf={() => conditionColumns}
-          fresh={{ what: "", from: "", to: "", minutes: "", counts: "", strict: "" }}
+          fresh={{ what: "", of: "", from: "", to: "", minutes: "", counts: "", strict: "" }}
           onChange={(conditions) => onChange({ conditions })}
+        />
+      </Part>
+      <Part title="What results can be" note="What fails by more than its ± does not pass as done.">
+        <Rows
+          name="Plausibility"
+          rows={stage.plausible}
+          columnsOf={plausibilityColumns}
+          fresh={freshPlausibility}
+          onChange={(plausible) => onChange({ plausible })}
         />
       </Part>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>

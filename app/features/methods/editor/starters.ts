@@ -68,6 +68,7 @@ export const newStage = (key: string, kind: StageDraft["kind"]): StageDraft => (
   steps: "",
   cautions: "Goggles on.",
   accept: undefined,
+  plausible: [],
   carried: null,
 });
 

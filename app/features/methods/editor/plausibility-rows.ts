@@ -1,0 +1,105 @@
+import type { Plausibility } from "~/core/run";
+import type { Row } from "./draft";
+import type { Column } from "./rows";
+
+const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
+const given = (x: string | undefined): x is string => (x ?? "").trim() !== "";
+const number = (x: string | undefined): number => Number((x ?? "").trim().replace(",", "."));
+
+/** What a result can be, as a row of texts. */
+export const rowOfPlausibility = (rule: Plausibility): Row => ({
+  rule: rule.rule,
+  symbol: rule.symbol,
+  ...(rule.rule === "between"
+    ? { from: text(rule.from), to: text(rule.to), unit: rule.unit, outside: text(rule.outside) }
+    : {}),
+  ...(rule.rule === "at most all" ? { all: text(rule.all), of: text(rule.of) } : {}),
+  ...(rule.rule === "not above" || rule.rule === "not below"
+    ? { other: rule.other, stage: text(rule.stage) }
+    : {}),
+});
+
+export function plausibilityOfRow(row: Row): Plausibility {
+  const symbol = (row.symbol ?? "").trim();
+  switch (row.rule) {
+    case "at most all":
+      return {
+        rule: "at most all",
+        symbol,
+        ...(given(row.all) ? { all: row.all.trim() } : {}),
+        ...(given(row.of) ? { of: row.of.trim() } : {}),
+      };
+    case "not above":
+    case "not below":
+      return {
+        rule: row.rule,
+        symbol,
+        other: (row.other ?? "").trim(),
+        ...(given(row.stage) ? { stage: row.stage.trim() } : {}),
+      };
+    case "whole number":
+      return { rule: "whole number", symbol };
+    default:
+      return {
+        rule: "between",
+        symbol,
+        ...(given(row.from) ? { from: number(row.from) } : {}),
+        ...(given(row.to) ? { to: number(row.to) } : {}),
+        unit: given(row.unit) ? row.unit.trim() : "1",
+        ...(row.outside === "invalid" || row.outside === "impossible" ? { outside: row.outside } : {}),
+      };
+  }
+}
+
+const rules: Column = {
+  key: "rule",
+  label: "A result must be",
+  wide: 2,
+  choices: [
+    { value: "between", label: "between two values" },
+    { value: "at most all", label: "at most all of it" },
+    { value: "not above", label: "not above another" },
+    { value: "not below", label: "not below another" },
+    { value: "whole number", label: "a whole number" },
+  ],
+};
+const symbol: Column = { key: "symbol", label: "Letter", reading: true };
+
+const particular: Readonly<Record<string, readonly Column[]>> = {
+  between: [
+    { key: "from", label: "From", reading: true },
+    { key: "to", label: "To", reading: true },
+    { key: "unit", label: "Unit" },
+    {
+      key: "outside",
+      label: "Outside",
+      wide: 2,
+      choices: [
+        { value: "", label: "it cannot be" },
+        { value: "impossible", label: "it cannot be, said" },
+        { value: "invalid", label: "the method does not hold" },
+      ],
+    },
+  ],
+  "at most all": [
+    { key: "all", label: "All is (empty: 100 %)", wide: 2, reading: true },
+    { key: "of", label: "Of what", wide: 2 },
+  ],
+  "not above": [
+    { key: "other", label: "The other letter", reading: true },
+    { key: "stage", label: "Of stage (empty: this one)", wide: 2 },
+  ],
+  "not below": [
+    { key: "other", label: "The other letter", reading: true },
+    { key: "stage", label: "Of stage (empty: this one)", wide: 2 },
+  ],
+  "whole number": [],
+};
+
+export const plausibilityColumns = (row: Row): readonly Column[] => [
+  rules,
+  symbol,
+  ...(particular[row.rule ?? "between"] ?? []),
+];
+
+export const freshPlausibility: Row = { rule: "between", symbol: "", from: "0", to: "", unit: "" };
