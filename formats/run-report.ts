@@ -4,7 +4,9 @@ import {
   checkRecord,
   type ComputedEvaluation,
   evaluateRun,
+  footingWords,
   type HouseWords,
+  implausibleWords,
   inHouseWords,
   isOnce,
   membersOf,
@@ -43,6 +45,12 @@ export interface ReportedStage {
   readonly also: readonly ReportedResult[];
   readonly verdict: { readonly state: string; readonly reason: string; readonly next: string } | null;
   readonly acceptance: string | null;
+  /** What the result rests on that nobody stated, and what is not counted; empty where there is nothing to say. */
+  readonly footing: string;
+  /** Results that cannot be, or that the method does not hold for, with where to look first. */
+  readonly implausible: readonly string[];
+  /** Further results that cannot be told, and why. */
+  readonly withheld: readonly string[];
   readonly trials: readonly {
     readonly name: string;
     readonly counts: boolean;
@@ -117,6 +125,9 @@ function reportedStage(
     verdict: titration?.verdict ?? null,
     acceptance:
       (stage.kind === "titration" || stage.kind === "unknown" ? stage.acceptance?.text : undefined) ?? null,
+    footing: footingWords(stage),
+    implausible: stage.implausible.map((found) => implausibleWords(found)),
+    withheld: stage.withheld.map(({ name, why }) => `${name} is not given: ${why}.`),
     trials: (isOnce(stage) ? [] : stage.trials).map((t) => ({
       name: trialWords(t.name),
       counts: t.eligible,
@@ -159,7 +170,8 @@ export function reportText(report: RunReport, words: HouseWords): string {
   for (const stage of report.stages) {
     lines.push("", stage.title, "=".repeat(stage.title.length));
     for (const t of stage.trials) {
-      const mark = t.inSet ? "in the set" : t.counts ? "left out" : "does not count";
+      const left = stage.trials.some((other) => other.inSet) ? "left out" : "counts, but nothing agrees yet";
+      const mark = t.inSet ? "in the set" : t.counts ? left : "does not count";
       const titer =
         t.titerMl === null ? (stage.titrated ? "no titer" : "") : `titer ${t.titerMl.toFixed(2)} mL`;
       const told = [titer, t.result ?? ""].filter(Boolean).join(", ");
@@ -174,6 +186,8 @@ export function reportText(report: RunReport, words: HouseWords): string {
     }
     if (!stage.result) lines.push(`  No result yet${stage.problem === null ? "" : `: ${stage.problem}`}.`);
     if (stage.acceptance !== null) lines.push(`  ${stage.acceptance}`);
+    if (stage.footing !== "") lines.push(`  ${stage.footing}`);
+    for (const said of [...stage.implausible, ...stage.withheld]) lines.push(`  ! ${said}`);
     if (stage.shares.length > 0) {
       lines.push(`  ± by cause: ${stage.shares.map((s) => `${s.cause} ${percent(s.part)}`).join(", ")}`);
     }

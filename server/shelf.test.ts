@@ -9,6 +9,7 @@ import {
   type ObservationKind,
   presentObservation,
   type RunRecord,
+  isEmptyRun,
 } from "~/core/run";
 import type { AddSolution, EditSolution, MakeSolution } from "~/formats/shelf";
 import { type OpenDatabase, openDatabase } from "./database/connection";
@@ -261,6 +262,62 @@ test("of several bottles all are put on the shelf, or none", async () => {
   expect(await putAll(open.db, [good, good])).toMatchObject({ id: expect.any(String) });
   expect(await names()).toHaveLength(2);
   expect(await putAll(open.db, [])).toMatchObject({ problems: { form: expect.any(String) } });
+});
+
+describe("what the shelf knows is not presumed", () => {
+  test("a run begins with the bottle that fits, shown as such; another, or a typed value, takes its place without a reason", async () => {
+    const day = (days: number) => new Date(Date.now() + days * 24 * 3_600_000).toISOString().slice(0, 10);
+    const kept = await put({
+      value: "0.1234",
+      how: "certificate",
+      plusMinus: "0.0004",
+      restandardizeBy: day(9),
+    });
+    await put({ value: "0.0999", restandardizeBy: day(-3) });
+    const runId = await begin("acid-by-base");
+    const begun = await record(runId);
+    const given = presentObservation(begun.stages[0]!.observations, "c_b", "given")!;
+    expect(given).toMatchObject({ text: "0.1234", reason: "preselected from the shelf" });
+    expect(begun.solutions).toMatchObject([{ solutionId: kept }]);
+    expect([isEmptyRun(begun), checkRecord(begun)]).toEqual([true, []]);
+    await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
+    expect(resultOf(await record(runId), "determine")).toMatch(/^0\.1234/);
+    const typed = await change(runId, {
+      ...{ intent: "observe", id: newId(), stageKey: "determine", trial: null, symbol: "c_b", kind: "given" },
+      ...{ text: "0.1100", supersedes: given.id, reason: null },
+    });
+    expect(typed).toMatchObject({ status: "done" });
+    // The bottle's ± went with its value.
+    const stage = (await record(runId)).stages[0]!;
+    expect(presentObservation(stage.observations, "c_b", "given.plus-minus")).toBeNull();
+    const [found] = evaluateRun(await record(runId)).stages;
+    expect(found?.kind === "titration" && found.leftOut).toEqual([
+      "the ± of concentration of the base, which is not stated",
+    ]);
+  });
+
+  test("a ± that was typed goes with its value, too, and comes back with it", async () => {
+    const runId = await begin("sulfur-dioxide");
+    const say = async (kind: "given" | "given.plus-minus", text: string, reason: string | null = null) => {
+      const { observations } = (await record(runId)).stages[0]!;
+      const supersedes = presentObservation(observations, "c_i", kind)?.id ?? null;
+      return change(runId, {
+        ...{ intent: "observe", id: newId(), stageKey: "determine", trial: null, symbol: "c_i" },
+        ...{ kind, text, supersedes, reason },
+      });
+    };
+    const half = async () =>
+      presentObservation((await record(runId)).stages[0]!.observations, "c_i", "given.plus-minus")?.text ??
+      null;
+    await say("given", "0.0102");
+    await say("given.plus-minus", "0.0002");
+    expect(await half()).toBe("0.0002");
+    const over = await say("given", "0.0098", "misread");
+    expect(await half()).toBeNull();
+    const { undo } = (over as { state: { undo: { eventId: string } } }).state;
+    await change(runId, { intent: "undo", eventId: undo.eventId });
+    expect(await half()).toBe("0.0002");
+  });
 });
 
 describe("runs and the shelf", () => {

@@ -29,6 +29,7 @@ function spread(labels: readonly Label[], gap: number): (Label & { y: number; ta
  */
 export function BuretteColumn(props: BuretteMarks) {
   const { capacityMl, decimals, start, slowAt, endNear, endText, now, marks: maybe = [], onMove } = props;
+  const { before = false, ends = [] } = props;
   const y = (ml: number) => top + (Math.min(Math.max(ml, 0), capacityMl) / capacityMl) * scaleHeight;
   const bottom = top + scaleHeight;
   const level = now ?? start;
@@ -39,7 +40,14 @@ export function BuretteColumn(props: BuretteMarks) {
   if (slowAt !== null && inReach) {
     labels.push({ at: y(slowAt), title: "slow at", value: slowAt.toFixed(1), color: colors.pinkDeep });
   }
-  if (inReach) labels.push({ at: y(endNear), title: "end near", value: endText, color: colors.pinkDeep });
+  const title = before ? "end before" : "end near";
+  if (inReach) {
+    // Several places stand each at its own height, by the text that names them in turn.
+    const several = ends.length > 1 ? endText.split(" or ") : [endText];
+    several.forEach((value, i) =>
+      labels.push({ at: y(ends[i] ?? endNear), title, value, color: colors.pinkDeep }),
+    );
+  }
   if (now !== null)
     labels.push({ at: y(now), title: "now", value: now.toFixed(decimals), color: colors.ink });
   const said = [

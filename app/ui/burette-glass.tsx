@@ -9,6 +9,10 @@ export interface BuretteMarks {
   readonly endNear: number | null;
   /** The end as it is told elsewhere. */
   readonly endText: string;
+  /** True where the end comes before that. */
+  readonly before?: boolean;
+  /** All places where the end may come, where trials that disagree name several. */
+  readonly ends?: readonly number[];
   /** The reading as it is being typed, where it is a possible one. */
   readonly now: number | null;
   /** Places where the end may have been. */

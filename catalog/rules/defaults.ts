@@ -22,5 +22,6 @@ export const defaultHouseRules: HouseRules = {
   plusMinus: "k2",
   digits: "uncertainty",
   percentError: "signed",
+  photometer: { readingsWithin: "0.010", flasksPercent: "5" },
   words: { titer: "titer", volume: "mL", normality: false },
 };

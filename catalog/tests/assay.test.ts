@@ -10,6 +10,7 @@ import {
   resultQuantity,
   type RunRecord,
   type UnknownEvaluation,
+  workingOf,
 } from "~/core/run";
 import { propagateAll } from "~/core/montecarlo";
 import { mustHold } from "~/core/result";
@@ -379,6 +380,45 @@ describe("a course of absorbance", () => {
       null,
       expect.stringMatching(/4 readings lie in the window/),
     ]);
+  });
+
+  test("each order has a constant in its own unit: by absorbance, or by concentration where the absorptivity is stated", () => {
+    const of = (order: "0" | "1" | "2", once: Record<string, string> = {}) =>
+      rate([course(0.012)], ["0.100"], {
+        choices: { order },
+        once: { "T:temperature": "21.0", ...once },
+      }).stage;
+    const known = { "ε:given": "80000", "ε:given.plus-minus": "500" };
+    const units = (["0", "1", "2"] as const).map((o) => [of(o).shown?.unit, of(o, known).shown?.unit]);
+    expect(units).toEqual([
+      ["absorbance/s", "mol/(L·s)"],
+      ["L/(mol·s)", "L/(mol·s)"],
+      ["1/(absorbance·s)", "L/(mol·s)"],
+    ]);
+    // k by absorbance, times ε l, is k by concentration.
+    const fit = of("2").trials[0]!.comparison!.fits[2];
+    expect(of("2").combined!.quantity.value).toBeCloseTo(fit.k, 12);
+    expect(of("2", known).combined!.quantity.value / fit.k).toBeCloseTo(80_000, 4);
+    expect(of("2").definition.result.name).toMatch(/second order, per absorbance/);
+    const { record } = rate([course(0.012)], ["0.100"], { choices: { order: "2" } });
+    expect(workingOf(record, evaluateRun(record), "fading", null)?.steps.at(-1)?.valueText).toMatch(
+      /1\/\(absorbance·s\)$/,
+    );
+    expect(programOf(record, "fading").ok).toBe(true);
+  });
+
+  test("a course that levels off is not passed over: it is told, and the end can be fitted", () => {
+    const levelling = {
+      x: seconds.map((t) => 2 * t),
+      absorbance: seconds.map(
+        (t) => Math.round(1000 * (0.05 + 0.85 * Math.exp(-0.02 * 2 * t) + 0.001 * Math.sin(7 * t))) / 1000,
+      ),
+    };
+    const left = rate([levelling], ["0.100"]).stage;
+    expect(left.next).toMatch(/seems to level off near 0\.05\d?, not at zero/);
+    expect(Math.abs(left.combined!.quantity.value - 0.2)).toBeGreaterThan(0.01);
+    const fitted = rate([levelling], ["0.100"], { choices: { end: "fitted" } }).stage;
+    expect([fitted.endFitted, fitted.combined!.quantity.value]).toEqual([true, expect.closeTo(0.2, 2)]);
   });
 
   test("points that do not rise, and a course of a trial that is not there, are told by path", () => {

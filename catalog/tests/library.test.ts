@@ -59,7 +59,11 @@ describe.each(methods.map((m) => [m.id, m] as const))(
       for (const { record } of runs) {
         const { stages } = evaluateRun(record);
         const open = stages.filter((s) => s.kind !== "conclude" && !s.done).map((s) => s.key);
-        expect([open, checkRecord(record)]).toEqual([[], []]);
+        // A sound bench is accused of nothing.
+        const accused = stages.flatMap((s) =>
+          s.kind === "conclude" ? [] : s.implausible.map((i) => i.text),
+        );
+        expect([open, checkRecord(record), accused]).toEqual([[], [], []]);
       }
     });
 

@@ -7,7 +7,10 @@ import {
   type TitrationEvaluation,
   withDraft,
   workingOf,
+  expectedReading,
 } from "~/core/run";
+import { slipChecks } from "~/core/measure";
+import { percentBeside } from "~/core/run/accept";
 import { defaultHouseRules } from "../rules/defaults";
 import { aliquot, flask, runRecord } from "./build-record";
 
@@ -207,4 +210,94 @@ describe("the working", () => {
     expect(workingOf(empty, evaluateRun(empty), "standardize", null)).toBeNull();
     expect(workingOf(record, evaluation, "conclude", null)).toBeNull();
   });
+});
+
+describe("while nothing agrees", () => {
+  const titration = (
+    titers: string,
+    texts: Record<string, string> | null = null,
+    rules = agreement(3, "0.10"),
+  ) => {
+    const record = runRecord(base, aliquots(titers), rules);
+    const drafted = texts
+      ? withDraft(record, { stageKey: "determine", trialId: "next", kind: "fine", texts })
+      : record;
+    return stageOf(drafted, "determine");
+  };
+
+  test("nothing is outside, no result is had from one of them, and all that disagree are expected again", () => {
+    const stage = titration("20.00 21.20", { "V_a:volume.taken": "25.00", "V:burette.initial": "0.00" });
+    expect(stage.agreement).toMatchObject({ state: "apart", members: [], closed: false });
+    expect([stage.combined, stage.shown, stage.done]).toEqual([null, null, false]);
+    expect(stage.agreement.spread).toBeCloseTo(1.2, 9);
+    expect(stage.guidance?.ends.map((e) => e.toFixed(2))).toEqual(["20.00", "21.20"]);
+    expect(stage.guidance?.text).toMatch(/near 20\.00 or 21\.20/);
+    expect(stage.guidance?.slowAt).toBeLessThan(20);
+  });
+
+  const slipsOf = (titers: string, typed: string) => {
+    const stage = titration(titers, { "V_a:volume.taken": "25.00", "V:burette.initial": "0.00" });
+    const expected = expectedReading({ kind: "burette.final" }, stage.guidance);
+    return slipChecks(typed, "mL", 2, expected);
+  };
+  test("a reading that agrees with any complete trial that counts is no slip", () => {
+    expect(slipsOf("20.00 21.20", "21.20")).toEqual([]);
+    expect(slipsOf("20.00 21.20", "20.05")).toEqual([]);
+    // 20.00, 20.04 and 20.02 agree; 21.20 was left out, and is met again.
+    expect(slipsOf("20.00 20.04 20.02 21.20", "21.25")).toEqual([]);
+    const [far] = slipsOf("20.00 21.20", "22.20");
+    expect(far?.message).toMatch(
+      /By the trials before it should come near 20\.00 or 21\.20 mL.*Is 21\.20 meant/,
+    );
+  });
+
+  test("a third decides, whichever it joins", () => {
+    const lower = titration("20.00 21.20 20.05", null, agreement(2, "0.10"));
+    expect([lower.agreement.members.length, lower.done]).toEqual([2, true]);
+    expect(lower.verdict.reason).toMatch(/Trials 1 and 3 .* Trial 2 is left out/);
+    expect(titration("20.00 21.20 21.20", null, agreement(2, "0.10")).verdict.reason).toMatch(
+      /Trials 2 and 3 /,
+    );
+  });
+
+  test("a rough trial that was overshot says where the end is not", () => {
+    const rough = aliquot("25.00", "0.00", "24.90", { kind: "rough" });
+    const over = {
+      ...rough,
+      observations: [
+        ...rough.observations,
+        {
+          ...rough.observations[0]!,
+          id: "over",
+          symbol: "V",
+          kind: "end.overshot" as const,
+          text: "1",
+          value: "1",
+          unit: "",
+        },
+      ],
+    };
+    const guided = (trial: typeof rough) =>
+      stageOf(
+        withDraft(runRecord(base, [trial]), {
+          ...{ stageKey: "determine", trialId: "next", kind: "fine" as const },
+          texts: { "V_a:volume.taken": "25.00", "V:burette.initial": "0.00" },
+        }),
+        "determine",
+      ).guidance;
+    expect(guided(rough)).toMatchObject({ before: false, slowAt: 22.5 });
+    const bound = guided(over);
+    expect(bound).toMatchObject({ before: true, slowAt: 19.5 });
+    expect(bound?.text).toMatch(/The end comes before 24\.9: the rough trial overshot it/);
+    expect(expectedReading({ kind: "burette.final" }, bound)).toBeNull();
+  });
+});
+
+test("a percentage in a verdict can be told from its limit", () => {
+  expect([
+    percentBeside(5.04, 5),
+    percentBeside(5, 5),
+    percentBeside(3.14, 5),
+    percentBeside(4.9999, 5),
+  ]).toEqual([...["5.04", "5.0", "3.1", "4.9999"]]);
 });

@@ -347,3 +347,59 @@ test.each([
     9,
   );
 });
+
+describe("formulas as certificates and labels write them", () => {
+  // CaSO4: 136.134; half a water: 9.0075 (IUPAC 2021).
+  test.each([
+    ["CaSO4·0.5H2O", 145.142],
+    ["CaSO4·½H2O", 145.142],
+    ["CaSO4·1/2H2O", 145.142],
+    ["CaSO4 · 0.5 H2O", 145.142],
+    ["CaSO4.0.5H2O", 145.142],
+    ["2CaSO4·H2O", 290.283],
+    ["CuSO4 * 5 H2O", 249.677],
+    ["CuSO4.5H2O", 249.677],
+    ["CaCO3(s)", 100.086],
+    ["MnO4-(aq)", 118.934],
+  ])("%s weighs %d g/mol", (formula, grams) => {
+    expect(molarMass(formula).value).toBeCloseTo(grams, 2);
+  });
+
+  test("a state behind a charge and half a water keep their place in what is shown", () => {
+    expect(prettyFormula("SO4^2-(aq)")).toBe("SO₄²⁻(aq)");
+    expect(prettyFormula("CaSO4 · 0.5 H2O")).toBe("CaSO₄·0.5H₂O");
+    expect(formulaTex("CaSO4·½H2O")).toContain("\\tfrac{1}{2}");
+    expect(parseFormula("Na Cl")).toMatchObject({ ok: false, problem: { position: 2 } });
+    const half = mustHold(parseEquation("2 CaSO4·½H2O + 3 H2O -> 2 CaSO4·2H2O"));
+    expect(imbalances(half)).toEqual([]);
+  });
+
+  const numbers = (formula: string) => {
+    const found = oxidationNumbers(formula);
+    return found.ok
+      ? found.value
+          .map((n) => `${n.element}${n.count} ${n.number}`)
+          .sort()
+          .join(", ")
+      : null;
+  };
+  test.each([
+    ["S2O8^2-", "O2 -1, O6 -2, S2 6"],
+    ["CrO5", "Cr1 6, O1 -2, O4 -1"],
+    ["HSO5-", "H1 1, O2 -1, O3 -2, S1 6"],
+    ["NaBH4", "B1 3, H4 -1, Na1 1"],
+    ["LiAlH4", "Al1 3, H4 -1, Li1 1"],
+    ["SiH4", "H4 -1, Si1 4"],
+    ["NH3", "H3 1, N1 -3"],
+    ["Na2S2", "Na2 1, S2 -1"],
+    ["MoS2", "Mo1 4, S2 -2"],
+    ["OF2", "F2 -1, O1 2"],
+    // Bonds between like atoms: the rules alone would give iron(IV) and manganese(IV).
+    ["FeS2", null],
+    ["CoS2", null],
+    ["MnS2", null],
+    ["CuO2", null],
+  ])("oxidation numbers of %s: %s, and never a confident wrong one", (formula, expected) => {
+    expect(numbers(formula)).toBe(expected);
+  });
+});

@@ -127,3 +127,47 @@ describe("laws of a rate", () => {
     expect(fits[1].k).toBeCloseTo(0.06, 3);
   });
 });
+
+describe("a course that levels off above zero", () => {
+  const levelling = (order: 1 | 2, k: number, end: number, sd = 0.002) => {
+    const random = randomStream(9);
+    const seconds = every(1, 200);
+    return {
+      seconds,
+      absorbance: seconds.map((t) => rateLaw(order, 0.85, k, t, end) + sd * random.normal()),
+    };
+  };
+
+  test.each([
+    [1, 0.02],
+    [2, 0.03],
+  ] as const)(
+    "order %i: k is off without the end, which is told; with the end fitted it is found",
+    (order, k) => {
+      const without = mustHold(compareOrders(levelling(order, k, 0.05)));
+      expect(Math.abs(without.fits[order].k / k - 1)).toBeGreaterThan(0.05);
+      if (order === 1) {
+        expect(without.levelsOff).toBeCloseTo(0.05, 2);
+        expect(without.text).toMatch(/level off near 0\.05\d?, not at zero: fit the end absorbance/);
+      }
+      const fit = mustHold(compareOrders(levelling(order, k, 0.05), true)).fits[order];
+      expect(Math.abs(fit.k - k)).toBeLessThan(4 * fit.u);
+      expect(Math.abs(fit.end - 0.05)).toBeLessThan(4 * fit.endU);
+      expect(Math.abs(fit.k / k - 1)).toBeLessThan(0.03);
+    },
+  );
+
+  test("one that ends at zero is left alone, and the interval with the end fitted holds the truth", () => {
+    expect(mustHold(compareOrders(levelling(1, 0.02, 0))).levelsOff).toBeNull();
+    let held = 0;
+    for (let seed = 1; seed <= 300; seed++) {
+      const random = randomStream(seed);
+      const seconds = every(2, 200);
+      const absorbance = seconds.map((t) => rateLaw(1, 0.85, 0.02, t, 0.05) + 0.003 * random.normal());
+      const fit = mustHold(compareOrders({ seconds, absorbance }, true)).fits[1];
+      if (Math.abs(fit.k - 0.02) <= halfInterval(fit)) held++;
+    }
+    expect(held / 300).toBeGreaterThan(0.91);
+    expect(held / 300).toBeLessThan(0.985);
+  });
+});

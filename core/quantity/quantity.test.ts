@@ -3,15 +3,22 @@ import {
   add,
   divide,
   exact,
+  figuresOf,
   inUnit,
   leaf,
   measured,
   multiply,
+  printedUnit,
   roundWithUncertainty,
+  showSignificant,
+  significantFromText,
+  significantProduct,
   standardUncertainty,
   studentT,
   subtract,
   toDecimals,
+  toSignificant,
+  unitOf,
 } from ".";
 
 const massOf = (id: string, g: number, u: number) =>
@@ -73,4 +80,31 @@ test("halves are rounded on the decimal, not on the binary number", () => {
     "20.00",
     "0.00",
   ]);
+});
+
+describe("figures over a power of ten", () => {
+  test.each([
+    [0.0995, 2, "0.10"],
+    [9.9996, 4, "10.00"],
+    [0.0994, 2, "0.099"],
+    [99.6, 2, "100"],
+    [-0.0995, 2, "−0.10"],
+    [0.102, 4, "0.1020"],
+  ])("%d to %i figures is %s", (x, figures, text) => {
+    expect(toSignificant(x, figures)).toBe(text);
+  });
+
+  test("the taught rules round over it likewise", () => {
+    const product = significantProduct(0.0995, significantFromText("0.10"), significantFromText("0.995"));
+    expect([showSignificant(product), figuresOf(product)]).toEqual(["0.10", 2]);
+  });
+});
+
+test("units with brackets, powers or neither below the line mean the same, and are printed with brackets", () => {
+  const same = ["L/(mol·cm)", "L/mol·cm", "L·mol⁻¹·cm⁻¹", "L·mol^-1·cm^-1"].map(unitOf);
+  for (const { factor, dimension } of same) expect([factor, dimension]).toEqual([10, [2, 0, -1, 0, 0]]);
+  expect(["L/mol·cm", "L/(mol·s)", "mol/L", "1", "% w/w"].map(printedUnit)).toEqual([
+    ...["L/(mol·cm)", "L/(mol·s)", "mol/L", "", "% w/w"],
+  ]);
+  expect(() => unitOf("L/(mol·foo)")).toThrow(/not known/);
 });

@@ -401,6 +401,10 @@ export function evaluateRate(
     return fit && q ? [{ concentration: inUnit(q, "mol/L"), k: fit.k, u: fit.u }] : [];
   });
   const open = trials.find((t) => !t.trace && !t.record.struck);
+  const off = trials.find((t) => !t.record.struck && t.comparison?.levelsOff != null);
+  const levels = off?.comparison?.levelsOff
+    ? `The course of ${trialWords(off.name)} seems to level off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
+    : undefined;
   return {
     kind: "rate",
     ...unjudged,
@@ -419,13 +423,19 @@ export function evaluateRate(
         ? null
         : (trials.find((t) => t.problem && !t.record.struck)?.problem ??
           stillWanting(stage, record, context)),
-    cautions: trials.flatMap((t) => (t.record.struck ? [] : t.cautions)),
-    next: open
-      ? `Take the course of ${trialWords(open.name)}, or bring it in from a file`
-      : trials.length === 0
-        ? "Mix, put the cuvette in, and take the absorbance each second"
-        : runs.length === 1
-          ? `${capitalized(orderWord(order))} order in the dye. Another run with another excess tells the order in that`
-          : `${capitalized(orderWord(order))} order in the dye: go on, or take another course`,
+    cautions: [
+      ...trials.flatMap((t) => (t.record.struck ? [] : t.cautions)),
+      ...(levels === undefined ? [] : [{ severity: "caution" as const, message: levels }]),
+    ],
+    next:
+      levels !== undefined
+        ? levels
+        : open
+          ? `Take the course of ${trialWords(open.name)}, or bring it in from a file`
+          : trials.length === 0
+            ? "Mix, put the cuvette in, and take the absorbance each second"
+            : runs.length === 1
+              ? `${capitalized(orderWord(order))} order in the dye. Another run with another excess tells the order in that`
+              : `${capitalized(orderWord(order))} order in the dye: go on, or take another course`,
   };
 }

@@ -60,7 +60,7 @@ export interface Unconfirmed {
 
 /** What is asked before anything rests on presumed volumes, in words. */
 export const confirmWords = (unconfirmed: readonly Unconfirmed[]): string =>
-  `${unconfirmed.map(({ label, text }) => `${label}: ${text} mL is presumed`).join("; ")}. Confirm it, or type what was used`;
+  `${unconfirmed.map(({ label, text }) => `${label}: ${text} mL is presumed`).join("; ")}. Confirm ${unconfirmed.length === 1 ? "it" : "them"}, or type what was used`;
 
 /** The volumes of a stage that are taken once, presumed by its method, and neither typed nor confirmed. */
 export function unconfirmedVolumes(

@@ -25,6 +25,7 @@ export interface Hand {
 function fact(stage: StageEvaluation): string {
   if (stage.kind === "conclude") return "";
   if (stage.done) return stage.shown?.text ?? "";
+  if (stage.implausible.some(({ outside }) => outside === "impossible")) return "cannot be: look";
   if (stage.kind === "preparation") {
     const read = stage.stageFields.filter(({ present }) => present).length;
     if (stage.definition.spectra) return "not chosen yet";
@@ -34,13 +35,16 @@ function fact(stage: StageEvaluation): string {
     const read = stage.levels.filter((l) => l.mean !== null).length;
     return read === 0 ? "no standard yet" : `${read} of ${Math.max(read, read + stage.ahead.length)} read`;
   }
+  if (stage.kind === "unknown" && (stage.agreement.state === "apart" || stage.agreement.state === "rivals"))
+    return "flasks disagree";
   if (stage.kind !== "titration") return stage.trials.length === 0 ? "not read yet" : "being read";
   if (stage.acceptance?.against === "value" && stage.acceptance.decision) {
     return `off by ${toDecimals(Math.abs(stage.acceptance.errorPercent), 0)} %`;
   }
   const complete = stage.trials.filter((t) => t.eligible).length;
   if (complete === 0) return stage.trials.length === 0 ? "no trial yet" : "no trial counts yet";
-  const { members, needed } = stage.agreement;
+  const { members, needed, state } = stage.agreement;
+  if (state === "apart" || state === "rivals") return `${complete} disagree`;
   return members.length > 1 ? `${members.length} of ${needed} agree` : `${complete} of ${needed}`;
 }
 

@@ -18,7 +18,12 @@ export function inHouseWords(text: string, { titer, volume }: HouseWords): strin
     said = said.replace(/\b[Tt]iter(?=s?\b)/g, titre);
   }
   if (volume === "cm³") {
-    said = said.replace(/(?<![A-Za-zµ])mL\b/g, "cm³").replace(/\/L\b/g, "/dm³");
+    said = said
+      .replace(/(?<![A-Za-zµ])mL\b/g, "cm³")
+      .replace(/\/L\b/g, "/dm³")
+      // A liter above the line, or with a power: L/(mol·cm), L·mol⁻¹, mol·L⁻¹, and below one with others, mol/(L·s).
+      .replace(/(?<![A-Za-zµ])L(?=[/·])/g, "dm³")
+      .replace(/(?<=[·(/])L(?![A-Za-z])/g, "dm³");
   }
   return said;
 }

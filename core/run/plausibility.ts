@@ -82,6 +82,10 @@ export const isNearWhole = (q: Quantity): boolean =>
   Math.abs(q.value - Math.round(q.value)) <= wholeNumberReach(q);
 
 interface Found {
+  /** What was held against its bound, where that is not the result itself: the difference of two. */
+  readonly judged?: Quantity;
+  /** Where else to look than at what the result is had from. */
+  readonly also?: string;
   readonly text: string;
   readonly direction: Direction;
   readonly outside: "impossible" | "invalid";
@@ -136,6 +140,8 @@ function failureOf(rule: Plausibility, q: Quantity, input: PlausibilityInput): F
       const named = nameOf(owner && owner.kind !== "conclude" ? owner : stage.definition, rule.other, unit);
       return {
         text: `${told}, ${above ? "more" : "less"} than ${uncapitalized(named.name)}, ${valueText(other, unit, rules)}, ${above ? "of which it is a part" : "which is a part of it"}: that cannot be`,
+        judged: difference,
+        also: `the other of the two, ${uncapitalized(named.name)}`,
         direction: above ? "too high" : "too low",
         outside: "impossible",
       };
@@ -197,7 +203,8 @@ function suspicionWords(input: Input, side: "high" | "low" | "either", method: M
         : `${label}: it may be ${weaker}; standardize it`;
     case "result": {
       const stage = method.stages.find((s) => s.key === input.stage);
-      return `${label}: it may be ${weaker}; look at "${stage?.title ?? input.stage}"`;
+      const found = { high: "too high", low: "too low", either: "off" }[side];
+      return `${label}: it may have been found ${found}; look at "${stage?.title ?? input.stage}"`;
     }
     case "mass":
       return {
@@ -234,7 +241,7 @@ function suspicionWords(input: Input, side: "high" | "low" | "either", method: M
  */
 function whereToLook(
   symbol: string,
-  direction: Direction,
+  { direction, judged, also }: Found,
   q: Quantity,
   { stage, stoichiometry, symbols, method, presumed }: PlausibilityInput,
 ): string[] {
@@ -250,6 +257,9 @@ function whereToLook(
   const step = 1e-4;
   const suspects = definition.inputs.flatMap((input) => {
     const own = symbols.get(input.symbol);
+    // What both of two results rest on cancels in their difference: it cannot be to blame.
+    if (own && judged && own.sensitivities.size > 0 && shareOf(judged, own) < 0.01 * shareOf(q, own))
+      return [];
     if (!own || input.is === "constant" || own.value === 0) return [];
     const slope = valueWith(input.symbol, 1 + step) - valueWith(input.symbol, 1 - step);
     if (!Number.isFinite(slope) || slope === 0) return [];
@@ -268,7 +278,10 @@ function whereToLook(
   );
   return [
     ...suspects.sort((a, b) => b.rank - a.rank).map(({ words }) => words),
-    ...(byEquation ? ["the equation: another substance, or another ratio, than the method has it"] : []),
+    ...(also === undefined ? [] : [also]),
+    ...(byEquation && !judged
+      ? ["the equation: another substance, or another ratio, than the method has it"]
+      : []),
   ];
 }
 
@@ -282,7 +295,7 @@ export function implausibilities(
     if (!q || !Number.isFinite(q.value)) return [];
     const found = failureOf(rule, q, input);
     if (!found) return [];
-    const look = whereToLook(rule.symbol, found.direction, q, input);
+    const look = whereToLook(rule.symbol, found, q, input);
     return [{ symbol: rule.symbol, outside: found.outside, text: found.text, look }];
   });
 }

@@ -365,9 +365,16 @@ export function standsOn(
       const present = (kind: string) =>
         s.stageFields.find(({ field }) => field.kind === kind)?.present?.value;
       const percent = present("purity") ?? input.presumed.percent;
-      const half = present("purity.plus-minus") ?? input.presumed.plusMinus;
+      // The presumed ± is that of the presumed purity.
+      const half =
+        present("purity.plus-minus") ?? (present("purity") == null ? input.presumed.plusMinus : null);
       const name = method.substances[input.of] ?? input.of;
-      return [{ title: name.charAt(0).toUpperCase() + name.slice(1), text: `${percent} ± ${half} %` }];
+      return [
+        {
+          title: name.charAt(0).toUpperCase() + name.slice(1),
+          text: half === null ? `${percent} %` : `${percent} ± ${half} %`,
+        },
+      ];
     });
     return [...purities, { title: s.definition.result.name, text: s.shown?.text ?? "no result yet" }];
   });

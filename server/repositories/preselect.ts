@@ -4,14 +4,12 @@ import type { Connection } from "../database/types";
 import { bottlesOf } from "./shelf";
 import { bottleById, writeTaken } from "./take";
 
-type Wanted = Method["stages"][number] & { kind: Exclude<Method["stages"][number]["kind"], "conclude"> };
-
 /** What stages of a method take from the shelf, by stage and symbol, with the unit that it is needed in. */
 function wantedOf(method: Method) {
   return method.stages.flatMap((stage) =>
     stage.kind === "conclude"
       ? []
-      : (stage as Wanted).inputs.flatMap((input) =>
+      : stage.inputs.flatMap((input) =>
           (input.is === "given" || input.is === "purity") && input.per === "run" && input.of !== undefined
             ? [
                 {

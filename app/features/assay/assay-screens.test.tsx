@@ -108,7 +108,7 @@ describe("the screen of the standards", () => {
     const words = standardsScreen({
       standards: { once: { "A_0:absorbance": "0.001 0.002 0.000" }, trials: standards(all) },
     });
-    expect(words).toMatch(/Slope 0\.69\d+ ± 0\.00\d+ per mg\/L/);
+    expect(words).toMatch(/Slope 0\.69\d+ per mg\/L, standard error 0\.00\d+/);
     expect(words).toMatch(/Detected, stated from \(by the line\)/);
     expect(words).toMatch(/Detected, stated from \(by the blanks\)/);
     expect(words).toContain("R² (no judge of a line)");

@@ -30,7 +30,7 @@ export function BootstrapPanel({ stage, calibration }: BootstrapPanelProps) {
       points: line.points.map(({ x, y }) => ({ x, y })),
       model: choice.model,
       weighting: choice.weighting,
-      readings: counting(sample.readings),
+      readings: counting(sample.readings).map((y) => y - (calibration.deducted ?? 0)),
       draws,
       seed: 20_261_125,
     };

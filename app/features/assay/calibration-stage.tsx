@@ -171,7 +171,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
           </Box>
         </Box>
         <Box sx={column}>
-          <NextSteps stage={stage} evaluation={evaluation}>
+          <NextSteps stage={stage} evaluation={evaluation} locked={locked} send={send}>
             <ShelveButton stage={stage} record={record} send={send} />
           </NextSteps>
           <LineChart
@@ -179,7 +179,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
             unknown={unknown?.kind === "unknown" ? unknown : null}
             title={record.title}
           />
-          <LinePanel stage={stage} locked={locked} send={send} />
+          <LinePanel stage={stage} rules={record.houseRules} locked={locked} send={send} />
         </Box>
       </StageFrame>
       {pasting && (

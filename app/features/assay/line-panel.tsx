@@ -5,7 +5,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { LineAdvice } from "~/core/calibration";
 import { decimalsFor, toDecimals, toSignificant } from "~/core/quantity";
-import type { CalibrationEvaluation } from "~/core/run";
+import { type CalibrationEvaluation, type HouseRules, plusMinusWords } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import type { Send } from "../run/use-run";
@@ -28,12 +28,13 @@ const zeros = [
 
 interface LinePanelProps {
   stage: CalibrationEvaluation;
+  rules: HouseRules;
   locked: boolean;
   send: Send;
 }
 
 /** The line: what it is, what the data say of it, and what can be chosen instead. */
-export function LinePanel({ stage, locked, send }: LinePanelProps) {
+export function LinePanel({ stage, rules, locked, send }: LinePanelProps) {
   const { line, choice, levels, definition, problem } = stage;
   const choose = (name: "model" | "weighting" | "zero", value: string) =>
     void send({ intent: "choose", stageKey: stage.key, name, value });
@@ -84,7 +85,7 @@ export function LinePanel({ stage, locked, send }: LinePanelProps) {
       )}
       {line && (
         <>
-          <Numbers stage={stage} unit={unit} />
+          <Numbers stage={stage} unit={unit} rules={rules} />
           <Advice advice={line.advice} locked={locked} choose={choose} />
           {line.points.some((p) => p.off) && (
             <Typography sx={{ color: colors.brick, mt: 0.5 }}>
@@ -98,7 +99,7 @@ export function LinePanel({ stage, locked, send }: LinePanelProps) {
   );
 }
 
-function Numbers({ stage, unit }: { stage: CalibrationEvaluation; unit: string }) {
+function Numbers({ stage, unit, rules }: { stage: CalibrationEvaluation; unit: string; rules: HouseRules }) {
   const { line, also, shown, definition } = stage;
   if (!line) return null;
   const { fit, limits } = line;
@@ -106,18 +107,24 @@ function Numbers({ stage, unit }: { stage: CalibrationEvaluation; unit: string }
     const [value, error] = [fit.coefficients[i], fit.standardErrors[i]];
     if (error === 0) return toSignificant(value, 4);
     const decimals = decimalsFor(error, 2);
-    return `${toDecimals(value, decimals)} ± ${toDecimals(error, decimals)}`;
+    return [toDecimals(value, decimals), toDecimals(error, decimals)] as const;
+  };
+  const errorRow = (name: string, i: 0 | 1 | 2, per: string): [string, string] => {
+    const found = withError(i);
+    return typeof found === "string"
+      ? [name, `${found}${per}`]
+      : [name, `${found[0]}${per}, standard error ${found[1]}`];
   };
   const limit = (l: typeof limits.line) =>
     l ? `${toSignificant(l.detection, 2)} and ${toSignificant(l.quantitation, 2)}${unit}` : null;
   const rows: [string, string | null][] = [
-    ["Slope", `${withError(1)}${unit === "" ? "" : ` per${unit}`}`],
-    ["Intercept", fit.model === "origin" ? null : withError(0)],
-    ["Square term", fit.model === "quadratic" ? withError(2) : null],
+    errorRow("Slope", 1, unit === "" ? "" : ` per${unit}`),
+    ...(fit.model === "origin" ? [] : [errorRow("Intercept", 0, "")]),
+    ...(fit.model === "quadratic" ? [errorRow("Square term", 2, "")] : []),
     ["Scatter about the line", fit.degreesOfFreedom > 0 ? toSignificant(fit.residualSd, 2) : null],
     ["Detected, stated from (by the line)", limit(limits.line)],
     ["Detected, stated from (by the blanks)", limit(limits.blanks)],
-    [definition.result.name, shown?.text ?? null],
+    [definition.result.name, shown ? `${shown.text} (${plusMinusWords[rules.plusMinus]})` : null],
     ...also
       .filter((a) => !definition.inputs.some((i) => i.symbol === a.definition.symbol))
       .map((a): [string, string] => [a.definition.name, a.shown.text]),

@@ -9,6 +9,7 @@ import {
   checkField,
   compiledMethod,
   type CourseEvaluation,
+  type Field,
   fieldKey,
   type RateEvaluation,
   type RunEvaluation,
@@ -39,12 +40,16 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
   const [person] = useReader(record.bench);
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
   const [note, setNote] = useState<{ key: string; message: string } | null>(null);
-  const fields = trialFields(definition, record.houseRules).filter((f) => !f.optional);
+  // The ± of what is stated of a cuvette may stay empty.
+  const fields = trialFields(definition, record.houseRules).filter(
+    (f) => !f.optional || f.kind === "given.plus-minus",
+  );
+  const filled = () => fields.filter((f) => !f.optional || (texts[fieldKey(f)] ?? "").trim() !== "");
   const live = useCourse(11 + stage.trials.length);
   const nm = wavelengthOf(evaluation);
 
   const readings = () => {
-    const checked = fields.map((field) => {
+    const checked = filled().map((field) => {
       const key = fieldKey(field);
       const answer = checkField(field, texts[key] ?? "", {
         stage: definition,
@@ -93,10 +98,12 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
   const begin = () => {
     if (!readings()) return;
     setNote(null);
-    const numbers = fields.map((field) => {
-      const value = Number((texts[fieldKey(field)] ?? "").replace(",", "."));
-      return [field.symbol, value * unitOf(field.unit || "1").factor] as const;
-    });
+    const numbers = filled()
+      .filter((f) => !f.optional)
+      .map((field) => {
+        const value = Number((texts[fieldKey(field)] ?? "").replace(",", "."));
+        return [field.symbol, value * unitOf(field.unit || "1").factor] as const;
+      });
     const method = compiledMethod(record.method);
     const truth = presumedRate(definition) * (1 + 0.15 * hidden(record.id));
     const k = usualConstant(method, definition, new Map(numbers), truth);
@@ -127,7 +134,7 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
           return (
             <TextField
               key={key}
-              label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
+              label={fieldLabel(field)}
               value={texts[key] ?? ""}
               onChange={(event) => {
                 setNote(null);
@@ -174,6 +181,12 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
     </Sheet>
   );
 }
+
+/** What a field asks for, with its unit. */
+const fieldLabel = ({ kind, label, unit }: Field): string => {
+  const what = kind === "given.plus-minus" ? "± of it" : label;
+  return unit === "" ? what : `${what}, ${unit}`;
+};
 
 /** A course that is still being taken: nothing is fitted to it yet. */
 const emptyCourse = ({ definition }: RateEvaluation): CourseEvaluation => ({

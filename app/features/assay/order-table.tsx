@@ -1,18 +1,23 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Switch from "@mui/material/Switch";
 import Typography from "@mui/material/Typography";
 import { useMemo } from "react";
-import { halfInterval, type OrderComparison, type OrderFit, orderWord } from "~/core/kinetics";
-import { decimalsFor, toDecimals, toSignificant } from "~/core/quantity";
-import type { CourseEvaluation, RateEvaluation } from "~/core/run";
+import { plusMinusOf } from "~/core/judgement";
+import { type OrderComparison, type OrderFit, orderWord, rateUnits } from "~/core/kinetics";
+import { toSignificant } from "~/core/quantity";
+import { type CourseEvaluation, type HouseRules, plusMinusWords, type RateEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Chart } from "../../ui/chart/chart";
 import { Sheet } from "../../ui/sheet";
+import { withHalf } from "../run/rate-facts";
 import type { Send } from "../run/use-run";
 import { transformedOption } from "./rate-option";
 
 interface OrderTableProps {
   stage: RateEvaluation;
+  rules: HouseRules;
   comparison: OrderComparison;
   locked: boolean;
   send: Send;
@@ -20,17 +25,13 @@ interface OrderTableProps {
 
 const plots = ["A against t", "ln A against t", "1/A against t"] as const;
 
-const withHalf = (value: number, half: number, unit: string) => {
-  if (!Number.isFinite(half)) return `${toSignificant(value, 4)} ${unit}`;
-  const decimals = decimalsFor(half, 2);
-  return `${toDecimals(value, decimals)} ± ${toDecimals(half, decimals)} ${unit}`;
-};
-
 /** Zero, first and second order side by side: the plot of each, how straight it is, and what a better judge says. */
-export function OrderTable({ stage, comparison, locked, send }: OrderTableProps) {
+export function OrderTable({ stage, rules, comparison, locked, send }: OrderTableProps) {
   const course = stage.trials.find((t) => t.comparison === comparison);
   const choose = (order: string) =>
     void send({ intent: "choose", stageKey: stage.key, name: "order", value: order });
+  const fitEnd = (fitted: boolean) =>
+    void send({ intent: "choose", stageKey: stage.key, name: "end", value: fitted ? "fitted" : "" });
   return (
     <Sheet component="section" aria-labelledby="orders-title" sx={{ minWidth: 0 }}>
       <Typography id="orders-title" variant="h2">
@@ -39,6 +40,17 @@ export function OrderTable({ stage, comparison, locked, send }: OrderTableProps)
       <Typography data-testid="order-verdict" sx={{ mb: 1, fontWeight: 600 }}>
         {comparison.text}
       </Typography>
+      <FormControlLabel
+        control={
+          <Switch
+            checked={stage.endFitted}
+            disabled={locked}
+            onChange={(event) => fitEnd(event.target.checked)}
+          />
+        }
+        label="Fit the end absorbance: the color levels off, but not at zero"
+        sx={{ mb: 1 }}
+      />
       <Box
         sx={{
           display: "grid",
@@ -52,6 +64,8 @@ export function OrderTable({ stage, comparison, locked, send }: OrderTableProps)
             fit={fit}
             course={course}
             best={comparison.best === fit.order}
+            rules={rules}
+            ended={stage.endFitted && fit.order !== 0}
             taken={stage.order === fit.order}
             chosen={stage.chosen}
             locked={locked}
@@ -61,8 +75,8 @@ export function OrderTable({ stage, comparison, locked, send }: OrderTableProps)
         ))}
       </Box>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-        r is the correlation coefficient of the straight plot. The evidence is Akaike’s, from the readings as
-        they are, and its residuals are on that scale too.
+        ± is {plusMinusWords[rules.plusMinus]}. r is the correlation coefficient of the straight plot. The
+        evidence is Akaike’s, from the readings as they are, and its residuals are on that scale too.
       </Typography>
     </Sheet>
   );
@@ -77,6 +91,9 @@ interface OrderColumnProps {
   fit: OrderFit;
   course: CourseEvaluation | undefined;
   best: boolean;
+  rules: HouseRules;
+  /** True where the absorbance that it levels off at was fitted too. */
+  ended: boolean;
   taken: boolean;
   chosen: boolean;
   locked: boolean;
@@ -84,15 +101,18 @@ interface OrderColumnProps {
   onRelease: () => void;
 }
 
-function OrderColumn({ fit, course, best, taken, chosen, locked, onTake, onRelease }: OrderColumnProps) {
+function OrderColumn(props: OrderColumnProps) {
+  const { fit, course, best, rules, ended, taken, chosen, locked, onTake, onRelease } = props;
   const option = useMemo(() => (course ? transformedOption(course, fit.order) : {}), [course, fit.order]);
   const word = orderWord(fit.order);
+  const half = (u: number) => plusMinusOf(u, fit.degreesOfFreedom, rules.plusMinus);
   const rows: [string, string][] = [
     ["r", fit.line.r.toFixed(5)],
     ["evidence", evidenceWords(fit.evidence)],
     ["residuals", toSignificant(fit.residualSd, 2)],
-    ["k", withHalf(fit.k, halfInterval(fit), "1/s")],
-    ["half-life", withHalf(fit.halfLife, 2 * fit.halfLifeU, "s")],
+    ["k", withHalf(fit.k, half(fit.u), rateUnits[fit.order])],
+    ["half-life", withHalf(fit.halfLife, half(fit.halfLifeU), "s")],
+    ...(ended ? [["end", withHalf(fit.end, half(fit.endU), "1")] as [string, string]] : []),
   ];
   return (
     <Box

@@ -23,7 +23,7 @@ export function courseOption(
   const law = fit
     ? Array.from({ length: 121 }, (_, i) => {
         const t = from + ((to - from) * i) / 120;
-        return [t, rateLaw(order, fit.initial, fit.k, t - fit.origin)];
+        return [t, rateLaw(order, fit.initial, fit.k, t - fit.origin, fit.end)];
       })
     : [];
   return {
@@ -77,7 +77,7 @@ export function transformedOption(
       : [[t, trace?.absorbance[i] ?? 0] as const],
   );
   const points = inside.flatMap(([t, a]) => {
-    const y = transformed(order, a);
+    const y = transformed(order, a, fit?.end);
     return y === null ? [] : [[t, y] as const];
   });
   const ends = [inside[0]?.[0] ?? 0, inside.at(-1)?.[0] ?? 1];
@@ -98,7 +98,7 @@ export function transformedOption(
     ],
     yAxis: [
       axis(names[order], { nameGap: 50, scale: true, splitNumber: 3 }),
-      axis("left over", {
+      axis("residual", {
         gridIndex: 1,
         nameGap: 50,
         min: -spread,

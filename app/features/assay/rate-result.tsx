@@ -1,8 +1,10 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
+import { toSignificant } from "~/core/quantity";
 import { plusMinusWords, type RateEvaluation, type RunEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
+import { Footing, Implausible } from "../run/footing";
 import type { LiveRun } from "../run/use-run";
 import { WayOn } from "./way-on";
 
@@ -34,6 +36,18 @@ export function RateResult({ run, stage, evaluation }: RateResultProps) {
           {plusMinusWords[run.record.houseRules.plusMinus]}.
         </Typography>
       )}
+      {stage.also.map(({ definition: { symbol, name }, shown: other }) => (
+        <Typography key={symbol}>
+          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+        </Typography>
+      ))}
+      {combined && combined.count > 1 && (
+        <Typography variant="body2" color="textSecondary">
+          s = {toSignificant(100 * combined.relativeStandardDeviation, 2)} % of the mean.
+        </Typography>
+      )}
+      <Footing stage={stage} />
+      <Implausible stage={stage} />
       {problem && <Typography sx={{ color: colors.brick }}>{problem}.</Typography>}
       {dependence && (
         <Typography data-testid="dependence" sx={{ mt: 1 }}>

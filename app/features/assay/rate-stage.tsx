@@ -72,7 +72,13 @@ export function RateStageView({ run, stage, evaluation }: RateStageProps) {
             !locked && <NewCourse run={run} stage={stage} evaluation={evaluation} onMade={setAsked} />
           )}
           {course?.comparison && (
-            <OrderTable stage={stage} comparison={course.comparison} locked={locked} send={send} />
+            <OrderTable
+              stage={stage}
+              rules={record.houseRules}
+              comparison={course.comparison}
+              locked={locked}
+              send={send}
+            />
           )}
         </Box>
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>

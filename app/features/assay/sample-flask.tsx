@@ -1,7 +1,7 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { toSignificant } from "~/core/quantity";
+import { toSignificant, withUnit } from "~/core/quantity";
 import { type SampleEvaluation, capitalized, flaskWords } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "./reading-dialog";
@@ -57,7 +57,7 @@ export function SampleFlask({ sample, unit, symbol, locked, onOpen, onTakeUp, on
         ))}
         {off && (
           <Box sx={{ fontFamily: fonts.reading, color: colors.pinkDeep, fontWeight: 600 }}>
-            → {toSignificant(off.x, 4)} {unit}
+            → {withUnit(toSignificant(off.x, 4), unit || "1")}
           </Box>
         )}
         {shownResult && <Box sx={{ color: colors.inkSoft }}>so {shownResult.text}</Box>}
@@ -69,7 +69,7 @@ export function SampleFlask({ sample, unit, symbol, locked, onOpen, onTakeUp, on
       {!record.struck &&
         cautions.map(({ message }) => (
           <Alert key={message} severity="warning" sx={{ py: 0, mt: 0.5 }}>
-            {message}.
+            {/[.?]$/.test(message) ? message : `${message}.`}
           </Alert>
         ))}
     </Box>

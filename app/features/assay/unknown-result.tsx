@@ -2,10 +2,11 @@ import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { unitsLike } from "~/core/quantity";
+import { toSignificant, unitOf, unitsLike, withUnit } from "~/core/quantity";
 import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
+import { Footing, Implausible } from "../run/footing";
 import { ShelveButton } from "../run/shelve";
 import type { LiveRun } from "../run/use-run";
 import { WayOn } from "./way-on";
@@ -41,7 +42,10 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
       {shown && combined && (
         <Typography variant="body2" color="textSecondary">
           {combined.count === 1 ? "from one flask" : `mean of ${combined.count} flasks`}, ± is{" "}
-          {plusMinusWords[record.houseRules.plusMinus]}. {causes.length > 0 && `${causes.join(", ")} of it.`}
+          {plusMinusWords[record.houseRules.plusMinus]}
+          {combined.count > 1 &&
+            `; s = ${withUnit(toSignificant(combined.standardDeviation / unitOf(definition.result.unit).factor, 2), definition.result.unit)}, ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of it`}
+          . {causes.length > 0 && `${causes.join(", ")} of it.`}
         </Typography>
       )}
       {shown && record.status === "open" && units.length > 1 && (
@@ -67,6 +71,8 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
           {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
         </Typography>
       ))}
+      <Footing stage={stage} />
+      <Implausible stage={stage} />
       {acceptance && (
         <Typography data-testid="acceptance" sx={{ mt: 0.5, fontWeight: 600 }}>
           {acceptance.text}

@@ -1,4 +1,4 @@
-import { contradictions, type HouseRules } from "~/core/run";
+import { contradictions, type HouseRules, photometerRules } from "~/core/run";
 import { checkHouseRules } from "~/formats/house-rules";
 
 /** Messages beside the fields, by field name. */
@@ -23,6 +23,8 @@ const decimalFields: readonly DecimalField[] = [
   { name: "linearityG", most: 1, aboveZero: false },
   { name: "labC", most: 45, aboveZero: false },
   { name: "halfRangeC", most: 20, aboveZero: false },
+  { name: "readingsWithin", most: 1, aboveZero: true },
+  { name: "flasksPercent", most: 100, aboveZero: true },
   { name: "priorRepeatabilityPercent", most: 10, aboveZero: false, optional: true },
 ];
 
@@ -83,6 +85,7 @@ export function textsOfRules(rules: HouseRules): RuleTexts {
     titer: words.titer,
     volume: words.volume,
     normality: yes(words.normality),
+    ...photometerRules(rules),
   };
 }
 
@@ -129,6 +132,7 @@ export function rulesOfTexts(texts: RuleTexts): { rules: HouseRules } | { proble
     digits: text("digits"),
     percentError: text("percentError"),
     words: { titer: text("titer"), volume: text("volume"), normality: text("normality") === "yes" },
+    photometer: { readingsWithin: text("readingsWithin"), flasksPercent: text("flasksPercent") },
   });
   if (!checked.ok) return { problems: { form: `Not saved: ${checked.problem.message}` } };
   const wrong = contradictions(checked.value);

@@ -252,8 +252,25 @@ export const ruleGroups: readonly RuleGroup[] = [
     ],
   },
   {
+    title: "Photometer",
+    note: "When readings of one flask, and flasks of one sample, agree.",
+    fields: [
+      {
+        name: "readingsWithin",
+        label: "Readings of a flask within",
+        explain: "0.010: 0.318 and 0.325 agree, 0.318 and 0.418 are asked about.",
+      },
+      {
+        name: "flasksPercent",
+        label: "Flasks within, % of their mean",
+        explain: "5: flasks of 4.24 and 4.40 mg/L agree. A relative rule for trials holds for them instead.",
+        when: ({ agreement }) => agreement !== "relative-spread",
+      },
+    ],
+  },
+  {
     title: "Balance and room",
-    note: "What the balance shows, and how far the room is from 20 °C, at which glass is right.",
+    note: "What the balance shows, and the room: volumes are taken as they are at 20 °C, at which glass is right.",
     fields: [
       { name: "readabilityG", label: "Balance shows steps of, g", explain: "0.0001: 0.5104 g." },
       { name: "linearityG", label: "Linear within ±, g", explain: "From its certificate: 0.0002." },
@@ -261,12 +278,12 @@ export const ruleGroups: readonly RuleGroup[] = [
         name: "correctBuoyancy",
         label: "Buoyancy of air",
         explain: "It lifts 0.5 g of a salt by about 0.3 mg.",
-        choices: yesNo("corrected, by density", "left alone"),
+        choices: yesNo("corrected, where the density is stated", "left alone"),
       },
       {
         name: "labC",
         label: "Lab temperature, °C",
-        explain: "At 25 °C a volume of 25 mL holds 0.03 mL less substance: that is counted in the ±.",
+        explain: "At 25 °C a volume read as 25.00 mL is taken as 24.97 mL, which it is at 20 °C.",
       },
       { name: "halfRangeC", label: "Room within ±, °C", explain: "3: the windows are open." },
       {

@@ -5,6 +5,7 @@ import type { StagePlan } from "~/core/plan";
 import { colors, fonts } from "../../theme/theme";
 import { noPrint } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
+import { printedUnit } from "~/core/quantity";
 
 export interface PlanField {
   readonly text: string;
@@ -46,7 +47,7 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
           {amounts.map(({ symbol, label, unit, value }) => (
             <NumberField
               key={symbol}
-              label={unit === "1" ? label : `${label}, ${unit}`}
+              label={unit === "1" ? label : `${label}, ${printedUnit(unit)}`}
               placeholder={figures(value)}
               field={field(`amount.${symbol}`)}
             />
@@ -57,7 +58,7 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
                 label={
                   result.unit === "1"
                     ? `Expected: ${result.name}`
-                    : `Expected: ${result.name}, ${result.unit}`
+                    : `Expected: ${result.name}, ${printedUnit(result.unit)}`
                 }
                 placeholder={result.value === null ? "type it" : figures(result.value)}
                 field={field("result")}

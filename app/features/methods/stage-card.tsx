@@ -6,6 +6,7 @@ import { colors } from "../../theme/theme";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { Sheet } from "../../ui/sheet";
 import { Tex } from "../../ui/tex";
+import { printedUnit } from "~/core/quantity";
 
 interface StageCardProps {
   stage: ComputedStage;
@@ -81,7 +82,7 @@ export function StageCard({ stage, number }: StageCardProps) {
               <Box key={relation} sx={{ py: 0.35, whiteSpace: "nowrap" }}>
                 <Tex tex={relationTex(relation)} />
                 <Box component="span" sx={{ color: colors.inkSoft, ml: 1, fontSize: "0.9rem" }}>
-                  {unit === "1" ? "" : unit}
+                  {printedUnit(unit)}
                 </Box>
               </Box>
             ))}
@@ -171,7 +172,7 @@ const minutesWords = (minutes: number) =>
   minutes >= 120 ? `${Math.round(minutes / 6) / 10} h` : `${minutes} min`;
 
 const resultWords = ({ name, unit }: { name: string; unit: string }) =>
-  `${name.charAt(0).toLowerCase()}${name.slice(1)}${unit === "1" ? "" : ` in ${unit}`}`;
+  `${name.charAt(0).toLowerCase()}${name.slice(1)}${unit === "1" ? "" : ` in ${printedUnit(unit)}`}`;
 
 function agreement(on: string, per: string | undefined, result: string): string {
   if (on === result) return "the results";

@@ -8,7 +8,9 @@ import { plusMinusWords, type RunEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
+import { Footing, Implausible, WholeNumber } from "./footing";
 import { NewerConcentrations } from "./newer-concentrations";
+import { RateFacts } from "./rate-facts";
 import { NotShelved, ShelveButton } from "./shelve";
 import type { LiveRun } from "./use-run";
 
@@ -30,20 +32,32 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
           return (
             <Box key={stage.key} sx={{ py: 1.5, borderTop: i === 0 ? 0 : `1px solid ${colors.line}` }}>
               <Typography variant="h2">{stage.definition.result.name}</Typography>
+              <WholeNumber stage={stage} />
               <Box
                 data-testid={`result-${stage.key}`}
                 sx={{ fontFamily: fonts.reading, fontSize: last ? "2rem" : "1.35rem", lineHeight: 1.3 }}
               >
                 {stage.shown?.text ?? "no result yet"}
               </Box>
+              {stage.also.map(({ definition: { symbol, name }, shown }) => (
+                <Typography key={symbol}>
+                  {name}: <span style={{ fontFamily: fonts.reading }}>{shown.text}</span>
+                </Typography>
+              ))}
+              {stage.kind === "rate" && <RateFacts stage={stage} record={record} />}
+              {stage.kind !== "titration" && <Footing stage={stage} />}
+              <Implausible stage={stage} />
               <Typography color="textSecondary">
                 {stage.kind === "titration" && `${stage.verdict.reason} `}
+                {stage.kind === "unknown" && stage.agreement.text !== "" && `${stage.agreement.text} `}
                 {(stage.kind === "titration" || stage.kind === "unknown") &&
                 stage.acceptance &&
                 !(stage.kind === "titration" && stage.verdict.reason.includes(stage.acceptance.text))
                   ? `${stage.acceptance.text} `
                   : ""}
-                {stage.shown && `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
+                {stage.shown &&
+                  stage.shown.plusMinus !== "0" &&
+                  `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
               </Typography>
               {stage.shown && (
                 <Button
@@ -66,9 +80,11 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
         <Alert severity="warning">
           {open
             .map((s) =>
-              s.kind === "titration"
-                ? `${s.definition.title}: the set is not closed. ${s.verdict.next}.`
-                : `${s.definition.title}: not everything is read yet.`,
+              s.implausible.length > 0
+                ? `${s.definition.title}: ${s.implausible[0]?.text ?? ""}.`
+                : s.kind === "titration"
+                  ? `${s.definition.title}: the set is not closed. ${s.verdict.next}.`
+                  : `${s.definition.title}: not everything is read yet.`,
             )
             .join(" ")}
         </Alert>

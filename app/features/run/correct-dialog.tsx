@@ -14,8 +14,10 @@ import {
   type ComputedStage,
   type FieldState,
   type HouseRules,
+  isPreselected,
   type TrialEvaluation,
 } from "~/core/run";
+import { asksBack } from "~/core/measure";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
 import { ByInstrument } from "./by-instrument";
@@ -84,6 +86,8 @@ export function ReasonField(props: {
 
 interface CorrectDialogProps {
   state: FieldState;
+  /** The ± that belongs to the value, where it has one: typed with it, or left empty. */
+  spread?: FieldState | null;
   holder: Pick<TrialEvaluation["record"], "observations">;
   trialId: string | null;
   trialKind: "rough" | "fine";
@@ -98,6 +102,7 @@ const usualReasons = ["misread", "digits swapped", "written down wrongly"];
 /** Corrects one reading: the old value is struck through and kept, with the reason. */
 export function CorrectDialog({
   state,
+  spread = null,
   holder,
   trialId,
   trialKind,
@@ -115,26 +120,50 @@ export function CorrectDialog({
   const [reasonProblem, setReasonProblem] = useState<string | null>(null);
   // What stood there when it was opened is what is corrected: another device may have corrected it since.
   const [openedId, setOpenedId] = useState(present?.id ?? null);
-  const needsReason = present !== null;
+  const needsReason = present !== null && !isPreselected(present);
+  const [spreadText, setSpreadText] = useState("");
+  const [spreadProblem, setSpreadProblem] = useState<string | null>(null);
+  // What is asked about is kept when it is sent once more.
+  const [keptText, setKeptText] = useState<string | null>(null);
 
   const submit = () => {
     const checked = checkField(field, text, { stage, houseRules: rules, holder });
     setProblem(checked.ok ? null : checked.check);
     const missing = needsReason && reason.trim() === "" ? "Say why the reading is corrected" : null;
     setReasonProblem(missing);
-    if (!checked.ok || missing) return;
+    const half =
+      spread && spreadText.trim() !== ""
+        ? checkField(spread.field, spreadText, { stage, houseRules: rules, holder })
+        : null;
+    setSpreadProblem(half && !half.ok ? half.check.message : null);
+    if (!checked.ok || missing || (half && !half.ok)) return;
+    const asked = checked.cautions.find(asksBack);
+    if (asked && keptText !== text) {
+      setKeptText(text);
+      return setProblem({ ...asked, message: `${asked.message} Sent once more, it is kept.` });
+    }
+    const trial = trialId === null ? null : { id: trialId, kind: trialKind };
+    const shared = { intent: "observe", stageKey: stage.key, trial, symbol: field.symbol } as const;
     void send({
-      intent: "observe",
+      ...shared,
       id: newId(),
-      stageKey: stage.key,
-      trial: trialId === null ? null : { id: trialId, kind: trialKind },
-      symbol: field.symbol,
       kind: field.kind,
       text,
       supersedes: openedId,
       reason: needsReason ? reason.trim() : null,
       source: text === shown ? "instrument" : "typed",
     }).then((answer) => {
+      if (isTaken(answer) && half && spread) {
+        // The ± of the value before went with it: this one is the new value's own.
+        void send({
+          ...shared,
+          id: newId(),
+          kind: spread.field.kind,
+          text: spreadText,
+          supersedes: null,
+          reason: null,
+        });
+      }
       if (isTaken(answer)) return onClose();
       setProblem(answer);
       // Told of it, the person corrects what stands there now.
@@ -171,7 +200,7 @@ export function CorrectDialog({
         </Box>
       )}
       <TextField
-        label={`${field.label}, ${field.unit}`}
+        label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
         value={text}
         autoFocus
         error={problem !== null}
@@ -185,6 +214,18 @@ export function CorrectDialog({
           },
         }}
       />
+      {spread && (
+        <TextField
+          label={`± of it, ${field.unit}`.replace(/, $/, "")}
+          value={spreadText}
+          error={spreadProblem !== null}
+          helperText={spreadProblem ?? "half the width; empty: not stated, and not counted"}
+          onChange={(event) => setSpreadText(event.target.value)}
+          slotProps={{
+            htmlInput: { inputMode: "decimal", autoComplete: "off", style: { fontFamily: fonts.reading } },
+          }}
+        />
+      )}
       <ByInstrument
         stage={stage}
         field={field}

@@ -1,4 +1,4 @@
-import { inUnit, toDecimals } from "~/core/quantity";
+import { inUnit, printedUnit, toDecimals } from "~/core/quantity";
 import {
   buretteDecimals,
   type HouseRules,
@@ -30,6 +30,8 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
       key: symbol,
       head,
       value: (trial) => {
+        // The titer stands here as it was read, whatever the room and the indicator make of it.
+        if (symbol === stage.titer) return trial.titerMl === null ? "" : toDecimals(trial.titerMl, decimals);
         const q = trial.symbols.get(symbol);
         return q ? toDecimals(inUnit(q, unit), decimals) : "";
       },
@@ -69,14 +71,18 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
   });
   return [
     ...columns,
-    { key: "result", head: definition.result.unit, value: (trial) => trial.shownResult?.value ?? "" },
+    {
+      key: "result",
+      head: printedUnit(definition.result.unit) || definition.result.symbol,
+      value: (trial) => trial.shownResult?.value ?? "",
+    },
   ];
 }
 
 /** Why a trial does not count, and what was corrected in it. */
 export function noteOf(
   trial: TrialEvaluation,
-  members: readonly string[],
+  { state, members }: TitrationEvaluation["agreement"],
   waiting: ReadonlySet<string>,
 ): string {
   const { record, fields, cautions, eligible, missing } = trial;
@@ -89,7 +95,9 @@ export function noteOf(
     );
   else if (record.kind === "rough") parts.push("rough, not used");
   else if (missing) parts.push("running");
-  else if (eligible && !members.includes(trial.id)) parts.push("outside the set");
+  // While no set stands, nothing is outside one.
+  else if (eligible && state === "set" && !members.includes(trial.id)) parts.push("outside the set");
+  if (trial.overshot) parts.push("overshot: the end came before");
   for (const { history, field } of fields) {
     const correction = history.filter((o) => o.supersedes && o.reason && o.text !== "").at(-1);
     if (correction)

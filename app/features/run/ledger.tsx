@@ -18,6 +18,7 @@ import { ReadingCell, ResultCell } from "./ledger-cells";
 import { columnsOf, noteOf } from "./ledger-columns";
 import { type TrialActions, TrialMenu } from "./trial-menu";
 import { WaitingReadings } from "./use-run";
+import { printedUnit } from "~/core/quantity";
 
 interface LedgerProps extends TrialActions {
   onCorrect: (target: CorrectionTarget) => void;
@@ -72,7 +73,7 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
             </thead>
             {trials.map((trial) => {
               const { record, name } = trial;
-              const note = noteOf(trial, stage.agreement.members, waiting);
+              const note = noteOf(trial, stage.agreement, waiting);
               const faint = record.struck !== null || record.kind === "rough";
               return (
                 <Box component="tbody" key={trial.id} sx={{ color: faint ? colors.inkSoft : colors.ink }}>
@@ -95,7 +96,7 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
                         ) : key === "result" ? (
                           <ResultCell
                             text={value?.(trial) ?? ""}
-                            unit={stage.definition.result.unit}
+                            unit={printedUnit(stage.definition.result.unit)}
                             trial={trial}
                             workingHref={workingHref(trial)}
                           />
@@ -129,6 +130,7 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
       {menu && (
         <TrialMenu
           {...menu}
+          titer={stage.titer}
           locked={locked}
           workingHref={workingHref(menu.trial)}
           actions={actions}

@@ -2,12 +2,20 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import { type ComputedStage, plusMinusWords, type RunRecord, type TitrationEvaluation } from "~/core/run";
+import { toSignificant, unitOf, withUnit } from "~/core/quantity";
+import {
+  type ComputedStage,
+  listed,
+  plusMinusWords,
+  type RunRecord,
+  type TitrationEvaluation,
+} from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { BeadRail, type RailBead } from "../../ui/bead-rail";
 import { unbroken } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
 import { conditionWords } from "./conditions";
+import { Footing, Implausible, WholeNumber } from "./footing";
 import { ShelveButton } from "./shelve";
 import type { Send } from "./use-run";
 
@@ -47,7 +55,9 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
           </Typography>
         </>
       )}
-      <Typography data-testid="verdict">{unbroken(verdict.reason)}</Typography>
+      <Typography data-testid="verdict" sx={verdict.state === "impossible" ? { color: colors.brick } : {}}>
+        {unbroken(verdict.reason)}
+      </Typography>
       {verdict.state !== "agreed" && (
         <Typography data-testid="next-trial" sx={{ fontWeight: 700, mt: 0.5 }}>
           {unbroken(verdict.next)}
@@ -83,6 +93,7 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
       </Typography>
       {shown && combined ? (
         <>
+          <WholeNumber stage={stage} />
           <Box
             data-testid="result"
             sx={{ display: "flex", alignItems: "baseline", columnGap: 1, flexWrap: "wrap", mt: 0.5 }}
@@ -94,13 +105,15 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
               {shown.value}
             </Box>
             <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "1rem" }}>
-              ± {shown.plusMinus} {shown.unit}
+              {shown.plusMinus === "0" ? "" : `± ${shown.plusMinus}`} {shown.unit}
             </Box>
           </Box>
           <Typography variant="body2" sx={{ mt: 0.5, color: colors.inkSoft }}>
             {combined.count === 1 ? "from one trial" : `mean of ${combined.count}`},{" "}
             {plusMinusWords[record.houseRules.plusMinus]}
-            {combined.count > 1 && `; s = ${(combined.relativeStandardDeviation * 100).toFixed(2)} %`}.{" "}
+            {combined.count > 1 &&
+              `; s = ${spreadText(stage)}, ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of it`}
+            .{" "}
             {largest &&
               `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %)${stage.improvement ? `; ${stage.improvement.remedy}` : ""}.`}
           </Typography>
@@ -110,15 +123,17 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
               {other.nearestWhole !== undefined && ` (nearest whole number ${other.nearestWhole})`}
             </Typography>
           ))}
+          <Footing stage={stage} />
           {stage.acceptance && !stage.verdict.reason.includes(stage.acceptance.text) && (
             <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{stage.acceptance.text}</Typography>
           )}
         </>
       ) : (
         <Typography color="textSecondary" sx={{ mt: 0.5 }}>
-          {stage.problem ? `${stage.problem}.` : "It comes with the first complete trial that counts."}
+          {noResultWords(stage)}
         </Typography>
       )}
+      <Implausible stage={stage} />
       <Box sx={{ display: "grid", gap: 1, mt: 1.5 }}>
         {closed && next && (
           <Button
@@ -141,6 +156,22 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
       </Box>
     </Sheet>
   );
+}
+
+/** The standard deviation of the trials' results, in the result's unit. */
+function spreadText({ combined, definition }: TitrationEvaluation): string {
+  const { unit } = definition.result;
+  const s = (combined?.standardDeviation ?? 0) / unitOf(unit).factor;
+  return withUnit(toSignificant(s, 2), unit);
+}
+
+/** Why there is no result: nothing counts yet, or trials that disagree, with what each of them gives. */
+function noResultWords({ problem, agreement, trials, definition }: TitrationEvaluation): string {
+  if (problem) return `${problem}.`;
+  const { state } = agreement;
+  if (state !== "apart" && state !== "rivals") return "It comes with the first complete trial that counts.";
+  const each = trials.flatMap((t) => (t.eligible && t.shownResult ? [t.shownResult.value] : []));
+  return `None while the trials disagree: they give ${withUnit(listed(each), definition.result.unit)}.`;
 }
 
 const lower = (label: string) =>

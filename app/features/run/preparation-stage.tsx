@@ -7,6 +7,7 @@ import { Link } from "react-router";
 import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/run";
 import { fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
+import { Footing, Implausible } from "./footing";
 import { CautionPanel } from "./panels";
 import { ShelveButton } from "./shelve";
 import { StageReadings } from "./stage-readings";
@@ -68,6 +69,8 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
               ± is {plusMinusWords[record.houseRules.plusMinus]}.
             </Typography>
           )}
+          <Footing stage={stage} />
+          <Implausible stage={stage} />
           {also.map(({ definition: { symbol, name }, shown: other }) => (
             <Typography key={symbol}>
               {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>

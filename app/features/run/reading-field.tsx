@@ -46,7 +46,8 @@ const readingText = {
 export function ReadingField(props: ReadingFieldProps) {
   const { field, text, note, present, remark, second, inputRef, onType, onEnter, onLeave, onStep } = props;
   const id = useId();
-  const label = `${field.label}${second ? ", once more" : ""}, ${field.unit}`;
+  const named = `${field.label}${second ? ", once more" : ""}`;
+  const label = field.unit === "" ? named : `${named}, ${field.unit}`;
   const refused = note !== null && (note.state === "refused" || note.state === "unreachable");
   const asked = note?.state === "caution" || note?.state === "ask";
 

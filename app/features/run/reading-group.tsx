@@ -29,6 +29,8 @@ interface ReadingGroupProps {
 export function ReadingGroup(props: ReadingGroupProps) {
   const { entry, rules, fields, total, last, quiet, register, onAdvance, onRefill, onCorrect } = props;
   const { stage, trialId } = entry;
+  /** The final reading of the burette that is titrated with; that of a sample's is none. */
+  const isEnd = (field: Field) => field.kind === "burette.final" && field.symbol === stage.titer;
   const previous = stage.trials.filter((t) => t.id !== trialId && !t.missing).at(-1);
   const offered = (field: Field, by = entry) => by.stage.proposals.get(fieldKey(field)) === by.textOf(field);
   const remarkOf = (field: Field) => {
@@ -123,10 +125,10 @@ export function ReadingGroup(props: ReadingGroupProps) {
             onMouseDown={(event) => event.preventDefault()}
             title="or press Enter"
           >
-            {last.kind === "burette.final" ? "Record the end" : "Record"}
+            {isEnd(last) ? "Record the end" : "Record"}
           </Button>
         )}
-        {last?.kind === "burette.final" && entry.textOf(last) !== "" && !entry.isSecond(last) && (
+        {last && isEnd(last) && entry.textOf(last) !== "" && !entry.isSecond(last) && (
           <Button
             size="small"
             onClick={() => entry.markMaybe(last)}

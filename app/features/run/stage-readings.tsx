@@ -7,12 +7,15 @@ import {
   fieldKey,
   type HouseRules,
   type Input,
+  isPreselected,
   type RunEvaluation,
   type RunRecord,
+  shownResult,
   type StageRecord,
 } from "~/core/run";
 import { concentrationOf } from "~/formats/concentration";
 import { colors, fonts } from "../../theme/theme";
+import { ConfirmVolumes } from "./confirm-volumes";
 import { CorrectDialog } from "./correct-dialog";
 import { bottlesFor, ShelfContext } from "./shelf-context";
 import { bottleUsed, FromBottle, TakeDialog } from "./take-bottle";
@@ -58,78 +61,108 @@ export function StageReadings({
   const earlierOnes = definition.inputs.flatMap((input) => {
     const earlier = input.is === "result" ? evaluation.stages.find((s) => s.key === input.stage) : undefined;
     // A closed stage shows its result on its bead already.
-    return earlier && earlier.kind !== "conclude" && !earlier.done ? [{ input, earlier }] : [];
+    // What a stage only handed on is on no bead, though.
+    const handedOn = input.is === "result" && input.result !== undefined;
+    return input.is === "result" && earlier && earlier.kind !== "conclude" && (!earlier.done || handedOn)
+      ? [{ input, earlier }]
+      : [];
   });
   const read = definition.inputs.filter((input) =>
     stageFields.some(({ field }) => field.symbol === input.symbol),
   );
   if (earlierOnes.length + read.length === 0) return null;
   const waiting = stageFields.find(({ field, present }) => !present && !field.optional);
+  const asked =
+    run.status === "open" ? (
+      <ConfirmVolumes
+        definition={definition}
+        observations={record?.observations ?? []}
+        stageKey={stage.key}
+        fields={stageFields}
+        send={send}
+        onChange={setChosen}
+      />
+    ) : null;
   return (
-    <Box
-      sx={{
-        display: "flex",
-        flexDirection: alone ? "column" : "row",
-        flexWrap: alone ? "nowrap" : "wrap",
-        alignItems: alone ? "flex-start" : "center",
-        columnGap: 3,
-        rowGap: 0.5,
-        color: colors.inkSoft,
-      }}
-    >
-      {earlierOnes.map(({ input, earlier }) => (
-        <Box key={input.symbol}>
-          {input.label}{" "}
-          <Box
-            component="span"
-            sx={{ fontFamily: earlier.shown ? fonts.reading : undefined, color: colors.ink }}
-          >
-            {earlier.shown?.text ?? "not known yet"}
+    <>
+      <Box
+        sx={{
+          display: "flex",
+          flexDirection: alone ? "column" : "row",
+          flexWrap: alone ? "nowrap" : "wrap",
+          alignItems: alone ? "flex-start" : "center",
+          columnGap: 3,
+          rowGap: 0.5,
+          color: colors.inkSoft,
+        }}
+      >
+        {earlierOnes.map(({ input, earlier }) => (
+          <Box key={input.symbol}>
+            {input.label}{" "}
+            <Box
+              component="span"
+              sx={{
+                fontFamily: shownResult(earlier, input.result) ? fonts.reading : undefined,
+                color: colors.ink,
+              }}
+            >
+              {shownResult(earlier, input.result)?.text ?? "not known yet"}
+            </Box>
+            {earlier.shown && earlier.implausible.length === 0 && " (its set is not closed yet)"}
           </Box>
-          {earlier.shown && " (its set is not closed yet)"}
-        </Box>
-      ))}
-      {read.map((input) => (
-        <StageInput
-          key={input.symbol}
-          input={input}
-          states={stageFields.filter(({ field }) => field.symbol === input.symbol)}
-          locked={locked}
-          run={run}
-          fromShelf={bottlesFor(input, shelf).length > 0}
-          all={stage.stageFields.filter(({ field }) => field.symbol === input.symbol)}
-          onChoose={setChosen}
-          onTake={() => setTaking(input)}
-        />
-      ))}
-      {alone && !locked && waiting && (
-        <Button variant="contained" size="large" onClick={() => setChosen(waiting)} sx={{ mt: 1 }}>
-          Record: {waiting.field.label}
-        </Button>
-      )}
-      {taking && (
-        <TakeDialog
-          input={taking}
-          bottles={bottlesFor(taking, shelf)}
-          stageKey={stage.key}
-          replaces={stage.stageFields.some(({ field, present }) => field.symbol === taking.symbol && present)}
-          send={send}
-          onClose={() => setTaking(null)}
-        />
-      )}
-      {chosen && (
-        <CorrectDialog
-          state={chosen}
-          holder={{ observations: record?.observations ?? [] }}
-          trialId={null}
-          trialKind="fine"
-          stage={definition}
-          rules={rules}
-          send={send}
-          onClose={() => setChosen(null)}
-        />
-      )}
-    </Box>
+        ))}
+        {read.map((input) => (
+          <StageInput
+            key={input.symbol}
+            input={input}
+            states={stageFields.filter(({ field }) => field.symbol === input.symbol)}
+            locked={locked}
+            run={run}
+            fromShelf={bottlesFor(input, shelf).length > 0}
+            all={stage.stageFields.filter(({ field }) => field.symbol === input.symbol)}
+            onChoose={setChosen}
+            onTake={() => setTaking(input)}
+          />
+        ))}
+        {alone && !locked && waiting && (
+          <Button variant="contained" size="large" onClick={() => setChosen(waiting)} sx={{ mt: 1 }}>
+            Record: {waiting.field.label}
+          </Button>
+        )}
+        {taking && (
+          <TakeDialog
+            input={taking}
+            bottles={bottlesFor(taking, shelf)}
+            stageKey={stage.key}
+            replaces={stage.stageFields.some(
+              ({ field, present }) =>
+                field.symbol === taking.symbol && present !== null && !isPreselected(present),
+            )}
+            send={send}
+            onClose={() => setTaking(null)}
+          />
+        )}
+        {chosen && (
+          <CorrectDialog
+            state={chosen}
+            spread={
+              stage.stageFields.find(
+                ({ field }) =>
+                  field.symbol === chosen.field.symbol && field.kind === `${chosen.field.kind}.plus-minus`,
+              ) ?? null
+            }
+            holder={{ observations: record?.observations ?? [] }}
+            trialId={null}
+            trialKind="fine"
+            stage={definition}
+            rules={rules}
+            send={send}
+            onClose={() => setChosen(null)}
+          />
+        )}
+      </Box>
+      {asked}
+    </>
   );
 }
 
@@ -150,7 +183,9 @@ interface StageInputProps {
 function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTake }: StageInputProps) {
   const used = bottleUsed(all, run);
   const label = used && concentrationOf(used);
-  const read = states.some(({ present }) => present);
+  const main = states.find(({ field }) => !field.kind.endsWith("plus-minus"));
+  const read = main?.present != null;
+  const preselectedNow = main?.present != null && isPreselected(main.present);
   const presumed = presumedText(input, "value") !== undefined;
   // Of two readings each is named; what the label of the whole says already is left out.
   const oneOf = ({ field }: FieldState) =>
@@ -173,8 +208,13 @@ function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTa
         }
         const half = field.kind.endsWith("plus-minus");
         // What a bottle brings keeps guard digits; it is shown as its label has it.
-        const value = label?.value ?? present?.text ?? presumedText(input, field.kind);
-        const shown = value ?? (half ? "0" : "type it");
+        // The ± of a presumed value is that value's: one that was typed has its own, or none.
+        const usual = half && read ? undefined : presumedText(input, field.kind);
+        const value = half ? (present?.text ?? usual) : (label?.value ?? present?.text ?? usual);
+        if (field.kind === "glass.piece" && !present) return null;
+        // No value, no ±.
+        if (half && !present && !read && !presumed) return null;
+        const shown = value ?? (half ? (read ? "not stated" : "0") : "type it");
         const name = half ? `Half width of ${input.label.toLowerCase()}` : oneOf(state) || input.label;
         return (
           <Box
@@ -182,7 +222,7 @@ function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTa
             component="span"
             sx={{ display: "inline-flex", alignItems: "center", gap: 0.5 }}
           >
-            {half ? "±" : oneOf(state)}
+            {half ? "±" : field.kind === "glass.piece" ? "pipette no." : oneOf(state)}
             {locked ? (
               <span style={{ fontFamily: fonts.reading, color: colors.ink }}>{value ?? "–"}</span>
             ) : (
@@ -205,11 +245,12 @@ function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTa
         );
       })}
       <span>
-        {states[0]?.field.unit}
+        {main?.field.unit}
         {label?.meaning === "k = 2" ? " (k = 2)" : ""}
         {!read && presumed ? ", presumed" : ""}
       </span>
       {used && <FromBottle used={used} />}
+      {used && preselectedNow && <span>(preselected)</span>}
       {fromShelf && !locked && (
         <Button size="small" onClick={onTake} aria-label={`${input.label}: take from the shelf`}>
           {read ? "another bottle" : "from the shelf"}

@@ -69,7 +69,7 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
   const next = following ? { key: following.key, title: following.definition.title } : null;
 
   // When the last reading closes the set, the way on is what Enter should do next.
-  const closed = saved.verdict.state === "agreed";
+  const closed = saved.done;
   const wasClosed = useRef(closed);
   useEffect(() => {
     if (closed && !wasClosed.current) goOn.current?.focus();
@@ -77,8 +77,10 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
   }, [closed]);
 
   const inHand = stage.trials.find((t) => t.id === entry.trialId);
+  // The drawn burette is that of the titrant; a sample may come from one of its own.
   const readingOf = (kind: string) =>
-    inHand?.fields.find((f) => f.field.kind === kind)?.present?.value ?? null;
+    inHand?.fields.find((f) => f.field.kind === kind && f.field.symbol === saved.titer)?.present?.value ??
+    null;
   const number = (text: string | null) => (text === null ? null : Number(text));
   const final = entry.fields.find((f) => f.symbol === saved.titer && f.kind === "burette.final");
   const marks = maybeMarks(inHand?.record.observations ?? [], saved.titer).map((mark) => Number(mark.text));
@@ -87,7 +89,9 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
     entry.type(final, "ml" in to ? buretteText(to.ml, rules) : afterDrops(entry, final, to.drops, rules));
   const chooseEnd = (trialId: string, mark: MaybeMark) => {
     const trial = trialOf(trialId);
-    const present = trial?.fields.find((f) => f.field.kind === "burette.final")?.present;
+    const present = trial?.fields.find(
+      ({ field }) => field.kind === "burette.final" && field.symbol === saved.titer,
+    )?.present;
     if (!trial || !present) return;
     void send({
       intent: "observe",
@@ -99,6 +103,22 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
       text: mark.text,
       supersedes: present.id,
       reason: `the end was the mark at ${mark.text}`,
+    });
+  };
+  /** A rough trial whose end was overshot tells only where the end is not. */
+  const markOvershot = (trialId: string) => {
+    const trial = trialOf(trialId);
+    if (!trial || trial.overshot) return;
+    void send({
+      intent: "observe",
+      id: newId(),
+      stageKey: saved.key,
+      trial: { id: trialId, kind: trial.record.kind },
+      symbol: saved.titer,
+      kind: "end.overshot",
+      text: "1",
+      supersedes: null,
+      reason: null,
     });
   };
   const close = () => setDialog(null);
@@ -137,6 +157,8 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
                   slowAt={entry.guidance?.slowAt ?? null}
                   endNear={entry.guidance?.endNear ?? null}
                   endText={entry.guidance?.endText ?? ""}
+                  before={entry.guidance?.before ?? false}
+                  ends={entry.guidance?.ends ?? []}
                   marks={marks}
                   onMove={final && !savedReading(entry, final) ? moveTo : undefined}
                 />
@@ -166,6 +188,8 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
             onMark={(trialId, kind) => void send({ intent: "mark", trialId, kind })}
             onLabel={(trialId) => setDialog({ kind: "label", trialId })}
             onBack={(trialId) => setDialog({ kind: "back", trialId })}
+            onOvershot={markOvershot}
+            onField={(target) => setDialog({ kind: "correct", ...target })}
             onEnd={chooseEnd}
           />
         </Box>

@@ -59,7 +59,7 @@ interface BackDialogProps extends TrialDialogProps {
 /** An overshot end that was brought back by a known amount: what that took of the titrant is no part of the titer. */
 export function BackDialog({ trial, stage, rules, send, onClose }: BackDialogProps) {
   const states = (["back.volume", "back.worth", "burette.final"] as const).flatMap(
-    (kind) => trial.fields.find(({ field }) => field.kind === kind) ?? [],
+    (kind) => trial.fields.find(({ field }) => field.kind === kind && field.symbol === stage.titer) ?? [],
   );
   const [texts, setTexts] = useState(() => states.map(({ present }) => present?.text ?? ""));
   const [problems, setProblems] = useState<readonly (string | null)[]>([]);

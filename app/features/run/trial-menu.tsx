@@ -1,7 +1,8 @@
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { Link } from "react-router";
-import { type MaybeMark, maybeMarks, type TrialEvaluation } from "~/core/run";
+import { fieldKey, type MaybeMark, maybeMarks, type TrialEvaluation, uncapitalized } from "~/core/run";
+import type { CorrectionTarget } from "./correct-dialog";
 
 export interface TrialActions {
   readonly onStrike: (trialId: string) => void;
@@ -10,11 +11,16 @@ export interface TrialActions {
   readonly onLabel: (trialId: string) => void;
   readonly onBack: (trialId: string) => void;
   readonly onEnd: (trialId: string, mark: MaybeMark) => void;
+  readonly onOvershot: (trialId: string) => void;
+  /** Opens a field of the trial that stands beside the row. */
+  readonly onField: (target: CorrectionTarget) => void;
 }
 
 interface TrialMenuProps {
   anchor: HTMLElement;
   trial: TrialEvaluation;
+  /** Symbol of the titer: of several burettes, the one that is titrated with. */
+  titer: string;
   locked: boolean;
   workingHref: string;
   actions: TrialActions;
@@ -22,12 +28,14 @@ interface TrialMenuProps {
 }
 
 /** What can be done with one trial of the ledger. */
-export function TrialMenu({ anchor, trial, locked, workingHref, actions, onClose }: TrialMenuProps) {
+export function TrialMenu({ anchor, trial, titer, locked, workingHref, actions, onClose }: TrialMenuProps) {
   const { id, record, result } = trial;
   const rough = record.kind === "rough";
-  const final = trial.fields.find(({ field }) => field.kind === "burette.final" && !field.aside)?.present;
-  const symbol = trial.fields.find(({ field }) => field.kind === "burette.maybe")?.field.symbol ?? "";
-  const marks = final ? maybeMarks(record.observations, symbol).filter((m) => m.text !== final.text) : [];
+  const final = trial.fields.find(
+    ({ field }) => field.kind === "burette.final" && field.symbol === titer,
+  )?.present;
+  const marks = final ? maybeMarks(record.observations, titer).filter((m) => m.text !== final.text) : [];
+  const pieces = trial.fields.filter(({ field }) => field.kind === "glass.piece");
   const entry = (words: string, act: () => void) => (
     <MenuItem
       key={words}
@@ -53,6 +61,15 @@ export function TrialMenu({ anchor, trial, locked, workingHref, actions, onClose
           : entry("Strike out …", () => actions.onStrike(id)),
         entry("Rename …", () => actions.onLabel(id)),
         ...(final ? [entry("Overshot: brought back …", () => actions.onBack(id))] : []),
+        ...(final && rough && !trial.overshot
+          ? [entry("Overshot: the end came before", () => actions.onOvershot(id))]
+          : []),
+        ...pieces.map(({ field, present }) =>
+          entry(
+            `${present ? `Pipette no. ${present.text}` : "Another pipette"} for ${uncapitalized(field.label.replace(/: pipette no\.$/, ""))} …`,
+            () => actions.onField({ trialId: id, fieldKey: fieldKey(field) }),
+          ),
+        ),
         ...marks.map((mark) => entry(`The end was ${mark.text}, as marked`, () => actions.onEnd(id, mark))),
       ]}
     </Menu>

@@ -13,6 +13,7 @@ import {
   type RunEvaluation,
   type RunRecord,
   persistenceOf,
+  replicatesNeeded,
   secondReadingChecks,
   type TitrationEvaluation,
   trialFields,
@@ -93,7 +94,9 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
   const here = useMemo(() => stageOf(record) ?? saved, [stageOf, record, saved]);
   const { current, proposals } = here;
   const theoryKnown = definition.presumed !== undefined;
-  const usualKind = saved.trials.length === 0 && !theoryKnown ? "rough" : "fine";
+  // Where one trial is enough, the first is the one that counts.
+  const oneIsEnough = replicatesNeeded(record.houseRules.agreement) === 1;
+  const usualKind = saved.trials.length === 0 && !theoryKnown && !oneIsEnough ? "rough" : "fine";
   const kind =
     current?.record.kind ??
     stored?.kind ??
@@ -118,7 +121,9 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     [record, open, stageKey, trialId, kind, texts],
   );
   // Where the end should come does not depend on the end that is being typed: it is not worked out anew for it.
-  const beforeEnd = JSON.stringify(Object.entries(texts).filter(([key]) => !key.endsWith(":burette.final")));
+  const beforeEnd = JSON.stringify(
+    Object.entries(texts).filter(([key]) => key !== `${saved.titer}:burette.final`),
+  );
   const guidance = useMemo(() => {
     const known = Object.fromEntries(JSON.parse(beforeEnd) as [string, string][]);
     return stageOf(withDraft(record, { stageKey, trialId, kind, texts: known }))?.guidance ?? null;
@@ -149,7 +154,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
   };
 
   /** An end that was written starts the stopwatch; a flask that is begun ends those of the flasks before it. */
-  const watchEnds = ({ kind: written }: Field, id: string) => {
+  const watchEnds = ({ kind: written, symbol }: Field, id: string) => {
     const timers = record.stages.find((s) => s.key === stageKey)?.timers ?? [];
     for (const { id: timerId, counts, endedAt, trialId: of } of timers) {
       if (counts === "persist" && endedAt === null && of !== id) {
@@ -157,7 +162,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
       }
     }
     const seconds = persistenceOf(definition, kind);
-    if (written !== "burette.final" || seconds === null) return;
+    if (written !== "burette.final" || symbol !== saved.titer || seconds === null) return;
     const name = stage?.trials.find((t) => t.id === id)?.name ?? "";
     void send(endWatch(stageKey, id, trialWords(name), seconds));
   };
@@ -289,7 +294,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     aside: (of) => asides.find((f) => f.kind === of),
     kind,
     trialId,
-    closed: saved.verdict.state === "agreed",
+    closed: saved.done,
     guidance,
     completed: saved.trials.filter((t) => !t.missing).length,
     textOf: (field) => texts[fieldKey(field)] ?? "",

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { decimalsFor, toDecimals } from "~/core/quantity";
+import { decimalsFor, toDecimals, withUnit } from "~/core/quantity";
 import { compareResult, type ComputedEvaluation, type RunRecord } from "~/core/run";
 import type { DrawFound, DrawRequest } from "~/workers/monte-carlo";
 import { colors, fonts } from "../../theme/theme";
@@ -40,7 +40,7 @@ function Found({ found, unit }: { found: NonNullable<ReturnType<typeof compareRe
   const { drawn, linear, comparison, text } = found;
   const decimals = decimalsFor(linear.standardUncertainty, 2);
   const show = (x: number) => toDecimals(x, decimals);
-  const shownUnit = unit === "1" ? "" : ` ${unit}`;
+  const shownUnit = withUnit("", unit);
   const rows = [
     ["u, propagated", `${show(linear.standardUncertainty)}${shownUnit}`],
     [

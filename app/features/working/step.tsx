@@ -8,6 +8,7 @@ import type { Origin, RunRecord, UsedSolution, WorkingStep } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
 import { Tex } from "../../ui/tex";
+import { withUnit } from "~/core/quantity";
 
 interface StepProps {
   step: WorkingStep;
@@ -170,9 +171,7 @@ function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) {
                   {origin.causes.map(({ label, contribution, unit }) => (
                     <tr key={label}>
                       <td>{label}</td>
-                      <td className="number">
-                        {contribution} {unit === "1" ? "" : unit}
-                      </td>
+                      <td className="number">{withUnit(contribution, unit)}</td>
                     </tr>
                   ))}
                 </tbody>

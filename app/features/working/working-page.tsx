@@ -8,6 +8,7 @@ import { Sheet } from "../../ui/sheet";
 import { DrawsPanel } from "./draws-panel";
 import { Shares } from "./shares";
 import { Step } from "./step";
+import { Footing, Implausible } from "../run/footing";
 
 interface WorkingPageProps {
   record: RunRecord;
@@ -130,6 +131,8 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
                   </Box>
                 </Box>
               ))}
+              <Footing stage={working.stage} />
+              <Implausible stage={working.stage} />
             </Sheet>
           </Box>
         </Box>

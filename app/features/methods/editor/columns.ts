@@ -1,5 +1,5 @@
-import type { Row } from "./draft";
-import type { Column } from "./rows";
+import type { Row } from "./row";
+import type { Column } from "./row";
 
 const yesNo = (yes: string, no: string) => [
   { value: "yes", label: yes },

@@ -1,8 +1,6 @@
 import type { AssayStage, ComputedStage, Input, Method, PreparationStage, TitrationStage } from "~/core/run";
 import { plausibilityOfRow, rowOfPlausibility } from "./plausibility-rows";
-
-/** A row of a table in the editor: texts by column. */
-export type Row = Readonly<Record<string, string>>;
+import type { Row } from "./row";
 
 /** A stage as it is being written: everything as text. */
 export interface StageDraft {

@@ -19,7 +19,7 @@ import { problemText } from "~/core/result";
 import { fonts } from "../../../theme/theme";
 import { EquationLine } from "../../../ui/equation";
 import { equationColumns } from "./columns";
-import type { Row } from "./draft";
+import type { Row } from "./row";
 import { Rows } from "./rows";
 
 interface EquationsProps {

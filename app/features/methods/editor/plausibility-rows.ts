@@ -1,6 +1,6 @@
 import type { Plausibility } from "~/core/run";
-import type { Row } from "./draft";
-import type { Column } from "./rows";
+import type { Row } from "./row";
+import type { Column } from "./row";
 
 const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
 const given = (x: string | undefined): x is string => (x ?? "").trim() !== "";

@@ -3,18 +3,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { colors, fonts } from "../../../theme/theme";
-import type { Row } from "./draft";
-
-export interface Column {
-  readonly key: string;
-  readonly label: string;
-  /** Share of the width. */
-  readonly wide?: number;
-  readonly choices?: readonly { readonly value: string; readonly label: string }[];
-  readonly type?: "text" | "color";
-  readonly reading?: boolean;
-  readonly placeholder?: string;
-}
+import type { Column, Row } from "./row";
 
 interface RowsProps {
   /** What one row is, as its button and its fields name it. */

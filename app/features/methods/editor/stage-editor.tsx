@@ -12,7 +12,8 @@ import {
   resultColumns,
   ribbonColumns,
 } from "./columns";
-import type { Row, StageDraft } from "./draft";
+import type { StageDraft } from "./draft";
+import type { Row } from "./row";
 import { PhotometerPart } from "./photometer-part";
 import { relationProblem, TypesetRelation } from "./relation-line";
 import { Rows } from "./rows";

@@ -1,0 +1,13 @@
+/** A row of a table in the editor: texts by column. */
+export type Row = Readonly<Record<string, string>>;
+
+export interface Column {
+  readonly key: string;
+  readonly label: string;
+  /** Share of the width. */
+  readonly wide?: number;
+  readonly choices?: readonly { readonly value: string; readonly label: string }[];
+  readonly type?: "text" | "color";
+  readonly reading?: boolean;
+  readonly placeholder?: string;
+}

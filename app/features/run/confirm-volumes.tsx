@@ -1,0 +1,78 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { v7 as newId } from "uuid";
+import { type ComputedStage, type FieldState, type Observation, unconfirmedVolumes } from "~/core/run";
+import type { Send } from "./use-run";
+
+interface ConfirmVolumesProps {
+  definition: ComputedStage;
+  observations: readonly Observation[];
+  stageKey: string;
+  fields: readonly FieldState[];
+  send: Send;
+  /** Opens a field, so that another volume can be typed. */
+  onChange: (state: FieldState) => void;
+}
+
+/**
+ * Volumes that all trials use and that the method only presumes: each is confirmed by a press, or typed as it was. Until then
+ * no trial counts.
+ */
+export function ConfirmVolumes(props: ConfirmVolumesProps) {
+  const { definition, observations, stageKey, fields, send, onChange } = props;
+  const asked = unconfirmedVolumes(definition, observations);
+  if (asked.length === 0) return null;
+  const confirm = (symbol: string, text: string) =>
+    void send({
+      intent: "observe",
+      id: newId(),
+      stageKey,
+      trial: null,
+      symbol,
+      kind: "volume.taken",
+      text,
+      supersedes: null,
+      reason: null,
+    });
+  return (
+    <Alert
+      severity="warning"
+      sx={{ mt: 1, "& .MuiAlert-message": { width: "100%" } }}
+      data-testid="confirm-volumes"
+    >
+      Before a trial counts: what was used?
+      {asked.map(({ symbol, label, text }) => {
+        const state = fields.find(({ field }) => field.symbol === symbol && field.kind === "volume.taken");
+        return (
+          <Box
+            key={symbol}
+            sx={{
+              display: "flex",
+              alignItems: "center",
+              flexWrap: "wrap",
+              columnGap: 1,
+              rowGap: 0.5,
+              mt: 0.5,
+            }}
+          >
+            <span>{label}</span>
+            <Button size="small" variant="contained" onClick={() => confirm(symbol, text)}>
+              It was {text} mL
+            </Button>
+            {state && (
+              <Button
+                size="small"
+                variant="outlined"
+                onClick={() => onChange(state)}
+                aria-label={`${label}: another volume`}
+              >
+                Another volume
+              </Button>
+            )}
+          </Box>
+        );
+      })}
+    </Alert>
+  );
+}
