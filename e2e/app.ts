@@ -140,6 +140,15 @@ export async function startRun(page: Page, title: string): Promise<void> {
   await expect(page.getByRole("textbox", { name: "Boat with solid, g" })).toBeFocused();
 }
 
+/** Says of each volume that the method only presumes that it was that much. */
+export async function confirmVolumes(page: Page): Promise<void> {
+  const asked = page.getByTestId("confirm-volumes").getByRole("button", { name: /^It was / });
+  for (let left = await asked.count(); left > 0; left = await asked.count()) {
+    await asked.first().press("Enter");
+    await expect.poll(() => asked.count()).toBeLessThan(left);
+  }
+}
+
 /** Types readings into the fields in the order in which the cursor goes, each ended by Enter. */
 export async function typeReadings(
   page: Page,

@@ -1,4 +1,4 @@
-import { expect, test } from "./app";
+import { confirmVolumes, expect, test } from "./app";
 import { absorbance, begin, inHand, read, takeUsualWavelength, typeOnce } from "./photometer";
 
 test("Ethanol by dichromate: a drop is measured, standards are counted in drops, the drink is carried back", async ({
@@ -19,6 +19,7 @@ test("Ethanol by dichromate: a drop is measured, standards are counted in drops,
   }
   await page.getByRole("link", { name: "Go on: Read the drink" }).click();
   await expect(inHand(page)).toHaveText("Unknown, flask 1");
+  await confirmVolumes(page);
   await absorbance(page).fill("0.400");
   await page.keyboard.press("Enter");
   await expect(page.getByText("Nothing has been typed yet")).toBeVisible();

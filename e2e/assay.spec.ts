@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { expect, test } from "./app";
+import { confirmVolumes, expect, test } from "./app";
 import {
   absorbance,
   begin,
@@ -92,6 +92,8 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
 
   await page.getByRole("link", { name: "Go on: Read the unknown" }).click();
   await typeOnce(page, /^Limit type it/, "1.20");
+  await expect(inHand(page)).toHaveText("Unknown, flask 1");
+  await confirmVolumes(page);
   await read(page, "Unknown, flask 1", "0.351");
   await read(page, "Unknown, flask 1", "0.349");
   // (0.350 - a) / b with a near 0.0015 and b near 0.6985, twice for 25 mL in 50 mL: 0.998 mg/L.
@@ -187,7 +189,7 @@ test("A rate run to its order: courses from files and from the instrument, a win
     "First order fits the readings best, clearly so, and its plot is the straightest too.",
   );
   await expect(page.getByTestId("order-1")).toContainText("taken");
-  await expect(page.getByTestId("result")).toContainText(/^0\.1[12]\d+ ± 0\.0\d+ L\/mol·s/);
+  await expect(page.getByTestId("result")).toContainText(/^0\.1[12]\d+ ± 0\.0\d+ L\/\(mol·s\)/);
 
   // The window by keyboard: from 0 to 10 s on.
   const from = page.getByRole("slider", { name: "Window from, s" });
@@ -197,8 +199,16 @@ test("A rate run to its order: courses from files and from the instrument, a win
   await expect(page.getByText("Window 10 to 120 s")).toBeVisible();
   await expect(page.getByRole("button", { name: "Whole course" })).toBeVisible();
 
+  // The course falls to nothing, and an end that is fitted says so: its k stays within the ± it had.
+  const levelsOff = page.getByRole("switch", { name: /^Fit the end absorbance/ });
+  await levelsOff.click();
+  await expect(page.getByTestId("order-1")).toContainText(/end ?-?−?0\.000\d* ± /);
+  await levelsOff.click();
+  await expect(page.getByTestId("order-1")).not.toContainText("end");
+
   await page.getByTestId("order-2").getByRole("button", { name: "Take second order" }).click();
   await expect(page.getByTestId("order-2")).toContainText("Second order, taken");
+  await expect(page.getByTestId("result")).not.toContainText("L/(mol·s)");
   await page.getByRole("button", { name: "Let the data choose" }).click();
   await expect(page.getByTestId("order-1")).toContainText("First order, taken");
 

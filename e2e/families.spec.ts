@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, test, typeReadings } from "./app";
+import { confirmVolumes, expect, test, typeReadings } from "./app";
 
 /*
  * One method of each family, by keyboard: planned, its standard made, standardized, put on the shelf, used for a
@@ -35,6 +35,7 @@ async function once(page: Page, readings: readonly (readonly [label: string, tex
     await page.keyboard.press("Enter");
     await expect(dialog).toBeHidden();
   }
+  await confirmVolumes(page);
 }
 
 /** Trials that count, field by field, each ended by Enter. */
@@ -118,7 +119,7 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
       ["Boat with solid", "7.1056"],
       ["Boat after transfer", "2.0000"],
     ]);
-    await expect(page.getByTestId("result-prepare")).toContainText("0.1000");
+    await expect(page.getByTestId("result-prepare")).toContainText("0.09995");
     await press(page, "link", "Go on: Standardize the base");
     await expect(page.getByTestId("verdict")).toBeVisible();
     await trials(page, [
@@ -126,21 +127,21 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
       [["Aliquot of standard, mL", "25.00"], ...titer("0.00", "24.85")],
       [["Aliquot of standard, mL", "25.00"], ...titer("0.00", "24.85")],
     ]);
-    // 0.100001 · 25.00 / 24.85 = 0.10060
-    await expect(result(page)).toContainText("0.1006");
+    // The jar at 99.95 % is the one on the shelf: 0.100001 · 0.9995 · 25.00 / 24.85 = 0.10055
+    await expect(result(page)).toContainText("0.10055");
     await shelve(page, "base of the families");
     await expect(page.getByTestId("shelved-standardize")).toContainText("base of the families");
   });
   await test.step("an acid determined with it", async () => {
     await begin(page, "acid-by-base", "Acid of the families");
-    await take(page, "Concentration of the base", /base of the families, 0\.1006/);
+    await take(page, "Concentration of the base", /base of the families, 0\.1005/);
     await trials(
       page,
       ["20.10", "20.12", "20.08"].map(
         (final) => [["Aliquot of acid, mL", "25.00"], ...titer("0.00", final)] as const,
       ),
     );
-    // 0.10060 · 20.10 / 25.00 = 0.08088
+    // 0.10055 · 20.10 / 25.00 = 0.08084
     await expect(result(page)).toContainText(/0\.0808|0\.0809/);
   });
   await test.step("label and lineage", async () => {
@@ -152,7 +153,7 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
     await expect(label).toContainText("base of the families");
     await expect(label).toContainText("k = 2");
     await expect(
-      label.getByRole("img", { name: /QR code: S-\d+; base of the families; 0\.1006/ }),
+      label.getByRole("img", { name: /QR code: S-\d+; base of the families; 0\.1005/ }),
     ).toBeVisible();
     expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
     await page.goto("/shelf/lineage");
@@ -215,6 +216,8 @@ test("iodometric with standing time: thiosulfate by dichromate, then hypochlorit
   await shelve(page, "thiosulfate of the families");
   await begin(page, "hypochlorite", "Disinfectant of the families");
   await take(page, "Concentration of the thiosulfate", /thiosulfate of the families, 0\.0999/);
+  // How far the disinfectant was diluted is asked, not presumed.
+  await confirmVolumes(page);
   await trials(
     page,
     ["13.00", "13.02", "12.98"].map(

@@ -49,7 +49,7 @@ test("a method is made in the editor, told what is wrong in words, saved, versio
     await page.getByRole("searchbox", { name: "Search" }).fill("wash acid");
     await page.getByRole("link", { name: /Wash acid of the net store/ }).click();
     await page.getByRole("link", { name: "Edit" }).click();
-    await page.getByRole("textbox", { name: "Indicator" }).fill("methyl orange, 2 drops");
+    await page.getByRole("textbox", { name: "Indicator", exact: true }).fill("methyl orange, 2 drops");
     await page.getByRole("button", { name: "Save the method" }).click();
     await expect(page.getByText("Your own method, version 2")).toBeVisible();
     await page.goto(run);

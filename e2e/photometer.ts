@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect } from "./app";
+import { confirmVolumes, expect } from "./app";
 
 /*
  * What a person does at the photometer's screens, for the tests of assays and rates.
@@ -20,6 +20,9 @@ export async function takeUsualWavelength(page: Page, nm: number, next: string) 
   await page.getByRole("button", { name: `Take the usual ${nm} nm` }).click();
   await expect(page.getByTestId("result-wavelength")).toHaveText(`${nm} nm`);
   await page.getByRole("link", { name: `Go on: ${next}` }).click();
+  const stages = page.getByRole("list", { name: "Stages" });
+  await expect(stages.locator("[aria-current=step]")).toContainText(next);
+  await confirmVolumes(page);
 }
 
 /** What is read once for a stage, typed into its dialog. */

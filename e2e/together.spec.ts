@@ -119,7 +119,7 @@ test("another school's rule: its own fields, its own verdict, its own advice", a
     await page.getByRole("button", { name: "Refilled" }).click();
     await typeReadings(page, titration("0.10", "25.35"));
     await expect(page.getByTestId("verdict")).toContainText(
-      "No two of the two trials lie within 0.20 mL of each other. House rule: two within 0.20 mL, else a third.",
+      "Trials 1 and 2 disagree: they are 0.25 mL apart. House rule: two within 0.20 mL, else a third.",
     );
     await typeReadings(page, weighing("2.6108", "2.1002"));
     await page.getByRole("button", { name: "Refilled" }).click();

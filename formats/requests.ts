@@ -190,12 +190,12 @@ export const RunRequestSchema = Type.Union([
   /** One reading of many, struck out by hand; nothing strikes one out by itself. */
   Type.Object({ intent: Type.Literal("strike-reading"), observationId: Id, reason: Reason }, Closed),
   Type.Object({ intent: Type.Literal("restore-reading"), observationId: Id }, Closed),
-  /** What is taken in place of what the method takes: the line, its weights, the zero standard, the order. */
+  /** What is taken in place of what the method takes: the line, its weights, the blank, the order. The stage says which there are. */
   Type.Object(
     {
       intent: Type.Literal("choose"),
       stageKey: Type.String({ minLength: 1 }),
-      name: Type.Union(["model", "weighting", "zero", "order", "unit"].map((name) => Type.Literal(name))),
+      name: Type.String({ minLength: 1, maxLength: 20 }),
       value: Type.String({ maxLength: 20 }),
     },
     Closed,

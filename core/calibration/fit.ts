@@ -144,7 +144,9 @@ export function fitCalibration(
   const independent = (v: readonly [number, number, number]) =>
     solved.independent(used.map((power) => (v[power] ?? 0) / scale ** power));
   const degreesOfFreedom = points.length - used.length;
-  const residualSd = degreesOfFreedom > 0 ? Math.sqrt(solved.residualSum / degreesOfFreedom) : 0;
+  const scatter = degreesOfFreedom > 0 ? Math.sqrt(solved.residualSum / degreesOfFreedom) : 0;
+  // Points that lie on the line but for the last bits of the arithmetic have no scatter.
+  const residualSd = scatter > 1e-12 * Math.max(...points.map(({ y }) => Math.abs(y))) ? scatter : 0;
   const error = (v: readonly [number, number, number]) => residualSd * Math.hypot(...independent(v));
   const valueAt = (x: number) => a + x * (b + x * c);
   const fitted = points.map(({ x, y }, i): FittedPoint => {

@@ -1,4 +1,5 @@
 import { toDecimals } from "../quantity";
+import { percentBeside } from "./accept";
 import { compiledMethod, type CompiledMethod, compiledStage } from "./compile";
 import { evaluateRate, evaluateUnknown } from "./evaluate-assay";
 import { evaluateCalibration } from "./evaluate-calibration";
@@ -39,7 +40,9 @@ function fact(stage: StageEvaluation): string {
     return "flasks disagree";
   if (stage.kind !== "titration") return stage.trials.length === 0 ? "not read yet" : "being read";
   if (stage.acceptance?.against === "value" && stage.acceptance.decision) {
-    return `off by ${toDecimals(Math.abs(stage.acceptance.errorPercent), 0)} %`;
+    const { accept } = stage.definition;
+    const allowed = accept?.against === "value" ? accept.tolerancePercent : 0;
+    return `off by ${percentBeside(Math.abs(stage.acceptance.errorPercent), allowed)} %`;
   }
   const complete = stage.trials.filter((t) => t.eligible).length;
   if (complete === 0) return stage.trials.length === 0 ? "no trial yet" : "no trial counts yet";

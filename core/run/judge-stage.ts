@@ -58,6 +58,11 @@ function presumedInputs({ inputs }: ComputedStage, observations: readonly Observ
   });
 }
 
+const presumedWords = (input: Input): string =>
+  presumedKind(input) === "volume.taken" && "presumed" in input
+    ? `a presumed volume (${uncapitalized(input.label)}: ${String(input.presumed)} mL)`
+    : `a presumed ${uncapitalized(input.label)}`;
+
 /** Inputs whose value somebody typed without saying how well it is known. */
 function withoutPlusMinus(definition: ComputedStage, record: StageRecord): Input[] {
   const target = "accept" in definition ? definition.accept?.symbol : undefined;
@@ -91,9 +96,7 @@ function footingOf(
   );
   return {
     restsOn: unique([
-      ...presumedInputs(definition, record.observations).map(
-        ({ label }) => `a presumed ${uncapitalized(label)}`,
-      ),
+      ...presumedInputs(definition, record.observations).map(presumedWords),
       ...inherited.flatMap(({ restsOn }) => restsOn),
     ]),
     leftOut: unique([

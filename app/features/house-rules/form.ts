@@ -54,6 +54,7 @@ function agreementOf(text: (name: string) => string): Record<string, unknown> {
 /** House rules as the form shows them; fields that the rule of agreement does not use hold what is usual. */
 export function textsOfRules(rules: HouseRules): RuleTexts {
   const { agreement, burette, glassware, balance, temperature, words } = rules;
+  const photometer = photometerRules(rules);
   const yes = (is: boolean) => (is ? "yes" : "no");
   return {
     agreement: agreement.rule,
@@ -85,7 +86,8 @@ export function textsOfRules(rules: HouseRules): RuleTexts {
     titer: words.titer,
     volume: words.volume,
     normality: yes(words.normality),
-    ...photometerRules(rules),
+    readingsWithin: photometer.readingsWithin,
+    flasksPercent: photometer.flasksPercent,
   };
 }
 

@@ -1,6 +1,7 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { useEffect, useRef } from "react";
 import { v7 as newId } from "uuid";
 import { type ComputedStage, type FieldState, type Observation, unconfirmedVolumes } from "~/core/run";
 import type { Send } from "./use-run";
@@ -22,6 +23,13 @@ interface ConfirmVolumesProps {
 export function ConfirmVolumes(props: ConfirmVolumesProps) {
   const { definition, observations, stageKey, fields, send, onChange } = props;
   const asked = unconfirmedVolumes(definition, observations);
+  // Who confirms by keyboard stands on the next volume that waits.
+  const first = useRef<HTMLButtonElement>(null);
+  const before = useRef(asked.length);
+  useEffect(() => {
+    if (asked.length < before.current && document.activeElement === document.body) first.current?.focus();
+    before.current = asked.length;
+  }, [asked.length]);
   if (asked.length === 0) return null;
   const confirm = (symbol: string, text: string) =>
     void send({
@@ -38,11 +46,13 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
   return (
     <Alert
       severity="warning"
+      role="group"
+      aria-label="Volumes to confirm"
       sx={{ mt: 1, "& .MuiAlert-message": { width: "100%" } }}
       data-testid="confirm-volumes"
     >
-      Before a trial counts: what was used?
-      {asked.map(({ symbol, label, text }) => {
+      Before a result counts: what was used?
+      {asked.map(({ symbol, label, text }, i) => {
         const state = fields.find(({ field }) => field.symbol === symbol && field.kind === "volume.taken");
         return (
           <Box
@@ -57,7 +67,12 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
             }}
           >
             <span>{label}</span>
-            <Button size="small" variant="contained" onClick={() => confirm(symbol, text)}>
+            <Button
+              ref={i === 0 ? first : undefined}
+              size="small"
+              variant="contained"
+              onClick={() => confirm(symbol, text)}
+            >
               It was {text} mL
             </Button>
             {state && (

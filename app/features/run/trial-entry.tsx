@@ -15,6 +15,7 @@ import {
   type StageRecord,
   timedConditions,
   trialWords,
+  unconfirmedVolumes,
 } from "~/core/run";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { Sheet } from "../../ui/sheet";
@@ -62,7 +63,8 @@ export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: Trial
     begun.current = true;
     inputs.current.get(fieldKey(firstOpen))?.focus();
   });
-  useEffect(() => standInFirst(), [entry.completed, entry.chosen]);
+  const unconfirmed = unconfirmedVolumes(definition, record?.observations ?? []).length > 0;
+  useEffect(() => standInFirst(), [entry.completed, entry.chosen, unconfirmed]);
 
   const advance = (from: Field) => {
     if (!entry.commit(from)) return;
