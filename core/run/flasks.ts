@@ -56,7 +56,7 @@ export function judgeFlasks(
   if (!set) return { state: "none", members: [], text: "" };
   const names = new Map(counted.map(({ id, name }) => [id, flaskWords(name)] as const));
   const named = (ids: readonly string[]) =>
-    listed(ids.map((id) => (names.get(id) ?? "").replace(/^flask /, "")));
+    listed([...names].flatMap(([id, name]) => (ids.includes(id) ? [name.replace(/^flask /, "")] : [])));
   const values = replicates.map(({ value }) => value);
   const range = Math.max(...values) - Math.min(...values);
   const figures = (x: number) => withUnit(toSignificant(x, 3), result.unit);

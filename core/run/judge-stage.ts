@@ -59,8 +59,8 @@ function presumedInputs({ inputs }: ComputedStage, observations: readonly Observ
 }
 
 const presumedWords = (input: Input): string =>
-  presumedKind(input) === "volume.taken" && "presumed" in input
-    ? `a presumed volume (${uncapitalized(input.label)}: ${String(input.presumed)} mL)`
+  "presumed" in input && typeof input.presumed === "string"
+    ? `a presumed volume (${uncapitalized(input.label)}: ${input.presumed} mL)`
     : `a presumed ${uncapitalized(input.label)}`;
 
 /** Inputs whose value somebody typed without saying how well it is known. */
