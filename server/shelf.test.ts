@@ -274,6 +274,8 @@ describe("what the shelf knows is not presumed", () => {
       restandardizeBy: day(9),
     });
     await put({ value: "0.0999", restandardizeBy: day(-3) });
+    // Out of date the one, and the other nine times as strong as the method's: another solution.
+    await put({ value: "0.9000", restandardizeBy: day(9) });
     const runId = await begin("acid-by-base");
     const begun = await record(runId);
     const given = presentObservation(begun.stages[0]!.observations, "c_b", "given")!;

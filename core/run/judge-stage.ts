@@ -68,7 +68,7 @@ function withoutPlusMinus(definition: ComputedStage, record: StageRecord): Input
   const target = "accept" in definition ? definition.accept?.symbol : undefined;
   return definition.inputs.filter((input) => {
     if (input.symbol === target || (input.is !== "given" && input.is !== "purity")) return false;
-    if (input.is === "given" && (input.exact || input.optional)) return false;
+    if (input.is === "given" && input.exact) return false;
     const holders =
       perOf(input) === "run"
         ? [record.observations]

@@ -1,4 +1,4 @@
-import { type Method, preselected, type RunRecord } from "../../core/run";
+import { type Input, type Method, preselected, type RunRecord } from "../../core/run";
 import type { SolutionView } from "../../formats/shelf";
 import type { Connection } from "../database/types";
 import { bottlesOf } from "./shelf";
@@ -24,6 +24,16 @@ function wantedOf(method: Method) {
   );
 }
 
+/** A bottle this much stronger or weaker than what a method presumes is another solution. Common practice, no source. */
+const alike = 2;
+
+/** Whether a bottle can be what the method means: about as strong as it presumes, where it presumes something. */
+function fits({ current }: SolutionView, input: Input): boolean {
+  if (!current || input.is !== "given" || !input.presumed) return current !== null;
+  const times = Number(current.value) / Number(input.presumed.value);
+  return times <= alike && times >= 1 / alike;
+}
+
 /** The bottle whose concentration was fixed last, of those in date. */
 function newest(bottles: readonly SolutionView[]): SolutionView | undefined {
   return [...bottles]
@@ -40,7 +50,9 @@ export async function preselectBottles(db: Connection, record: RunRecord, now: D
   const bottles = await bottlesOf(db, [...new Set(wanted.map(({ formula }) => formula))], now);
   for (const { stageKey, input, formula, unit } of wanted) {
     const stage = record.stages.find((s) => s.key === stageKey);
-    const bottle = newest(bottles.filter((b) => b.formula === formula && b.current?.unit === unit));
+    const bottle = newest(
+      bottles.filter((b) => b.formula === formula && b.current?.unit === unit && fits(b, input)),
+    );
     const found = bottle?.current && (await bottleById(db, bottle.current.id));
     if (!stage || !found) continue;
     const change = { db, record, person: record.bench, now };

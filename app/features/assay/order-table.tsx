@@ -6,7 +6,7 @@ import Typography from "@mui/material/Typography";
 import { useMemo } from "react";
 import { plusMinusOf } from "~/core/judgement";
 import { type OrderComparison, type OrderFit, orderWord, rateUnits } from "~/core/kinetics";
-import { toSignificant } from "~/core/quantity";
+import { toDecimals, toSignificant } from "~/core/quantity";
 import { type CourseEvaluation, type HouseRules, plusMinusWords, type RateEvaluation } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { Chart } from "../../ui/chart/chart";
@@ -107,7 +107,7 @@ function OrderColumn(props: OrderColumnProps) {
   const word = orderWord(fit.order);
   const half = (u: number) => plusMinusOf(u, fit.degreesOfFreedom, rules.plusMinus);
   const rows: [string, string][] = [
-    ["r", fit.line.r.toFixed(5)],
+    ["r", toDecimals(fit.line.r, 5)],
     ["evidence", evidenceWords(fit.evidence)],
     ["residuals", toSignificant(fit.residualSd, 2)],
     ["k", withHalf(fit.k, half(fit.u), rateUnits[fit.order])],

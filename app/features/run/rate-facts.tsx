@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import { plusMinusOf } from "~/core/judgement";
 import { orderWord } from "~/core/kinetics";
 import { decimalsFor, toDecimals, withUnit } from "~/core/quantity";
-import { capitalized, type RateEvaluation, type RunRecord, trialWords } from "~/core/run";
+import { capitalized, type RateEvaluation, type RunRecord } from "~/core/run";
 import { fonts } from "../../theme/theme";
 
 /** A value with the house's ± of a standard uncertainty. */
@@ -27,10 +27,10 @@ export function RateFacts({ stage, record }: { stage: RateEvaluation; record: Ru
     return [
       {
         id: t.id,
-        name: capitalized(trialWords(t.name)),
+        name: `Course ${t.name}`,
         k: constant,
         half: withHalf(fit.halfLife, half, "s"),
-        r: fit.line.r.toFixed(5),
+        r: toDecimals(fit.line.r, 5),
       },
     ];
   });
@@ -53,7 +53,7 @@ export function RateFacts({ stage, record }: { stage: RateEvaluation; record: Ru
         </caption>
         <thead>
           <tr>
-            <th scope="col">Run</th>
+            <th scope="col">Course</th>
             <th scope="col">k</th>
             <th scope="col">half-life</th>
             <th scope="col">r</th>

@@ -118,6 +118,7 @@ export function StageReadings({
             states={stageFields.filter(({ field }) => field.symbol === input.symbol)}
             locked={locked}
             run={run}
+            target={"accept" in definition && definition.accept?.symbol === input.symbol}
             fromShelf={bottlesFor(input, shelf).length > 0}
             all={stage.stageFields.filter(({ field }) => field.symbol === input.symbol)}
             onChoose={setChosen}
@@ -171,6 +172,8 @@ interface StageInputProps {
   states: readonly FieldState[];
   locked: boolean;
   run: RunRecord;
+  /** True where the result is held against it. */
+  target: boolean;
   /** True where a bottle of it stands on the shelf. */
   fromShelf: boolean;
   /** All fields of the input, those with it that nobody types. */
@@ -180,7 +183,8 @@ interface StageInputProps {
 }
 
 /** One thing read once: its label and its readings, each a button that opens it to be typed or corrected. */
-function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTake }: StageInputProps) {
+function StageInput(props: StageInputProps) {
+  const { input, states, locked, run, target, fromShelf, all, onChoose, onTake } = props;
   const used = bottleUsed(all, run);
   const label = used && concentrationOf(used);
   const main = states.find(({ field }) => !field.kind.endsWith("plus-minus"));
@@ -214,7 +218,8 @@ function StageInput({ input, states, locked, run, fromShelf, all, onChoose, onTa
         if (field.kind === "glass.piece" && !present) return null;
         // No value, no ±.
         if (half && !present && !read && !presumed) return null;
-        const shown = value ?? (half ? (read ? "not stated" : "0") : "type it");
+        // A target or a limit is what it is.
+        const shown = value ?? (half ? (read && !target ? "not stated" : "0") : "type it");
         const name = half ? `Half width of ${input.label.toLowerCase()}` : oneOf(state) || input.label;
         return (
           <Box
