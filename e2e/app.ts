@@ -89,24 +89,49 @@ export async function atRest(page: Page) {
   } while (under.size > 0);
 }
 
-export const test = base.extend<{ app: AppServer }, { server: AppServer }>({
-  server: [
+/** One server at a time, on a database of its own for each file of tests: what one puts on the shelf is not in another's runs. */
+class Servers {
+  private current: { file: string; folder: string; server: AppServer } | null = null;
+
+  constructor(private readonly port: number) {}
+
+  async of(file: string): Promise<AppServer> {
+    if (this.current?.file === file) return this.current.server;
+    await this.end();
+    const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-e2e-"));
+    const server = new AppServer(folder, this.port);
+    this.current = { file, folder, server };
+    await server.start();
+    return server;
+  }
+
+  async end(): Promise<void> {
+    const ended = this.current;
+    this.current = null;
+    await ended?.server.stop();
+    if (ended) rmSync(ended.folder, { recursive: true, force: true });
+  }
+}
+
+export const test = base.extend<{ app: AppServer }, { servers: Servers }>({
+  servers: [
     async ({}, use, { parallelIndex }) => {
-      const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-e2e-"));
-      const server = new AppServer(folder, 4170 + parallelIndex);
-      await server.start();
-      await use(server);
-      await server.stop();
-      rmSync(folder, { recursive: true, force: true });
+      const servers = new Servers(4170 + parallelIndex);
+      await use(servers);
+      await servers.end();
     },
     { scope: "worker", timeout: 60_000 },
   ],
-  app: async ({ server }, use) => use(server),
+  app: [
+    async ({ servers }, use, { file }) => use(await servers.of(file)),
+    // A start is no part of the time of a test.
+    { timeout: 60_000 },
+  ],
   page: async ({ page }, use) => {
     follow(page);
     await use(page);
   },
-  baseURL: async ({ server }, use) => use(server.url),
+  baseURL: async ({ app }, use) => use(app.url),
 });
 
 export { expect };

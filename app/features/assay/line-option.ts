@@ -176,7 +176,8 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
         max: to,
         nameGap: 26,
         splitLine: { show: false },
-        axisLabel: { showMaxLabel: false },
+        // Where the line is carried back to its axis, the end of the scale is no round number.
+        axisLabel: { showMinLabel: from === 0, showMaxLabel: false },
       }),
     ],
     yAxis: [
