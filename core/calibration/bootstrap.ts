@@ -1,6 +1,6 @@
 import { randomStream } from "../montecarlo/random";
 import type { CalibrationFit } from "./fit";
-import { solveLine } from "./inverse";
+import { scatterWithin, solveLine } from "./inverse";
 
 export interface Bootstrapped {
   /** Redrawn fits that gave an amount. */
@@ -43,8 +43,8 @@ const stride = 200;
 
 /**
  * Bootstrap of an inverse prediction (Efron and Tibshirani, ch. 9, from memory): residuals, each made as large as it would be
- * without its leverage, are drawn again onto the line and onto the unknown's readings, the line is fitted anew, and the
- * amount read off it. Since the fit is linear in the readings, each draw only adds the drawn residuals' projection to the
+ * without its leverage, are drawn again onto the line and onto the unknown's readings (which keep their own where they scatter
+ * more), the line is fitted anew, and the amount read off it. Since the fit is linear in the readings, each draw only adds the drawn residuals' projection to the
  * coefficients. Knows no Student's t and no linear propagation. Yields the part that is done.
  */
 export function* bootstrapReadOff(
@@ -62,7 +62,12 @@ export function* bootstrapReadOff(
   const random = randomStream(seed);
   const m = readings.length;
   const y = readings.reduce((a, b) => a + b, 0) / m;
-  const unknownScale = 1 / Math.sqrt(fit.weightAt(solveLine(fit, y) ?? NaN)) / m;
+  const at = solveLine(fit, y) ?? NaN;
+  const within = scatterWithin(fit, readings, at);
+  // Readings that scatter more than the line explains are drawn from themselves, as the formula counts them.
+  const apart = within !== null && !within.pooled;
+  const own = apart ? Float64Array.from(readings, (r) => (r - y) * Math.sqrt(m / (m - 1))) : pool;
+  const unknownScale = 1 / m / (apart ? 1 : Math.sqrt(fit.weightAt(at)));
   const [byA, byB, byC] = projection(fit) as [Float64Array, Float64Array, Float64Array];
   const [a0, b0, c0] = fit.coefficients;
   const { range } = fit;
@@ -80,7 +85,7 @@ export function* bootstrapReadOff(
       b += byB[j]! * r;
       if (bent) c += byC[j]! * r;
     }
-    for (let j = 0; j < m; j++) sum += pool[Math.floor(random.uniform() * n)]!;
+    for (let j = 0; j < m; j++) sum += own[Math.floor(random.uniform() * own.length)]!;
     const read = y + sum * unknownScale;
     const x = bent ? solveLine({ coefficients: [a, b, c], range }, read) : (read - a) / b;
     if (x !== null && Number.isFinite(x)) values[kept++] = x;

@@ -10,6 +10,7 @@ import {
   bandsAt,
   bootstrapReadOff,
   fitCalibration,
+  halfWidthReadOff,
   lackOfFit,
   limitsFromBlanks,
   limitsFromLine,
@@ -195,24 +196,39 @@ describe("reading an unknown off", () => {
     );
   });
 
-  test("the bootstrap, which knows no linear propagation, gives the same ± within a sixth", () => {
-    const random = randomStream(5);
-    const many = Array.from({ length: 30 }, (_, i) => ({
-      x: 2 * (i % 6),
-      y: 0.06 * 2 * (i % 6) + 0.004 * random.normal(),
-    }));
-    const line = mustHold(fitCalibration(many, "line"));
-    const readings = [0.331, 0.336, 0.334];
-    const off = mustHold(readOffLine(line, readings));
-    const steps = bootstrapReadOff(line, readings, { draws: 4000, seed: 7 });
-    let [parts, step] = [0, steps.next()];
-    for (; !step.done; step = steps.next()) parts++;
-    expect(parts).toBe(20);
-    expect(step.value.draws).toBe(4000);
-    expect(Math.abs(step.value.mean - off.x)).toBeLessThan(0.1 * off.u);
-    expect(Math.abs(step.value.standardDeviation / off.u - 1)).toBeLessThan(1 / 6);
-    expect(step.value.interval[0]).toBeLessThan(off.x);
+  test("readings that scatter more than the line explains widen the interval by their own few degrees of freedom", () => {
+    const agree = mustHold(readOffLine(fit, [0.3, 0.304, 0.299]));
+    expect(halfWidthReadOff(agree, fit) / agree.u).toBeCloseTo(studentT(0.95, 4), 9);
+    const apart = mustHold(readOffLine(fit, [0.318, 0.418]));
+    expect(apart.within?.pooled).toBe(false);
+    // s = 0.1/√2 of two readings, over √2: 0.05, on one degree of freedom; the line brings a hundredth of that.
+    expect(apart.fromReadings).toBeCloseTo(0.05 / fit.coefficients[1], 9);
+    expect(halfWidthReadOff(apart, fit) / apart.u).toBeCloseTo(12.7, 0);
   });
+
+  test.each([
+    ["that agree", [0.331, 0.336, 0.334]],
+    ["that scatter more than the line explains", [0.28, 0.39, 0.33, 0.35]],
+  ])(
+    "the bootstrap, which knows no linear propagation, gives the same ± within a sixth for readings %s",
+    (_, readings) => {
+      const random = randomStream(5);
+      const many = Array.from({ length: 30 }, (_, i) => ({
+        x: 2 * (i % 6),
+        y: 0.06 * 2 * (i % 6) + 0.004 * random.normal(),
+      }));
+      const line = mustHold(fitCalibration(many, "line"));
+      const off = mustHold(readOffLine(line, readings));
+      const steps = bootstrapReadOff(line, readings, { draws: 4000, seed: 7 });
+      let [parts, step] = [0, steps.next()];
+      for (; !step.done; step = steps.next()) parts++;
+      expect(parts).toBe(20);
+      expect(step.value.draws).toBe(4000);
+      expect(Math.abs(step.value.mean - off.x)).toBeLessThan(0.1 * off.u);
+      expect(Math.abs(step.value.standardDeviation / off.u - 1)).toBeLessThan(1 / 6);
+      expect(step.value.interval[0]).toBeLessThan(off.x);
+    },
+  );
 });
 
 describe("what the data say of the line", () => {

@@ -1,3 +1,4 @@
+import { studentT } from "../quantity";
 import { failure, type Result, success } from "../result";
 import { upperTailF } from "./advice";
 import type { CalibrationFit } from "./fit";
@@ -54,10 +55,15 @@ export function solveLine(
   return roots.find((x) => Math.sign(b + 2 * c * x) === rising) ?? null;
 }
 
-/** F at which two scatters of the same readings are taken for unlike. */
+/** Probability of F below which readings scatter more than the line can explain. */
 const contradiction = 0.05;
 
-function scatterWithin(fit: CalibrationFit, readings: readonly number[], x: number): WithinFlask | null {
+/** The scatter of an unknown's own readings beside that about the line at `x`; null for a single reading. */
+export function scatterWithin(
+  fit: CalibrationFit,
+  readings: readonly number[],
+  x: number,
+): WithinFlask | null {
   const m = readings.length;
   if (m < 2) return null;
   const mean = readings.reduce((sum, r) => sum + r, 0) / m;
@@ -119,6 +125,22 @@ export function readOffLine(fit: CalibrationFit, readings: readonly number[]): R
     u: Math.hypot(fromReadings, ...fromLine),
     gradient,
   });
+}
+
+/**
+ * Half of the 95 % interval of an amount read off. Readings whose own scatter counts are an estimate apart from the line's: then
+ * the degrees of freedom are effective ones (Welch-Satterthwaite); else all rests on the line's.
+ */
+export function halfWidthReadOff(
+  { within, fromReadings, fromLine, u, degreesOfFreedom }: ReadOff,
+  fit: Pick<CalibrationFit, "degreesOfFreedom">,
+): number {
+  const apart = within !== null && !within.pooled;
+  const ofLine = Math.hypot(...fromLine) ** 4 / Math.max(1, fit.degreesOfFreedom);
+  const effective = apart
+    ? u ** 4 / (fromReadings ** 4 / degreesOfFreedom + ofLine)
+    : Math.max(1, fit.degreesOfFreedom);
+  return studentT(0.95, effective) * u;
 }
 
 /**

@@ -1,5 +1,6 @@
 import Typography from "@mui/material/Typography";
-import { decimalsFor, studentT, toDecimals } from "~/core/quantity";
+import { halfWidthReadOff } from "~/core/calibration";
+import { decimalsFor, toDecimals } from "~/core/quantity";
 import {
   type CalibrationEvaluation,
   capitalized,
@@ -41,7 +42,7 @@ export function BootstrapPanel({ stage, calibration }: BootstrapPanelProps) {
   };
   const unit = calibration.definition.axis.unit;
   const { x, u } = sample.off;
-  const half = studentT(0.95, Math.max(1, line.fit.degreesOfFreedom)) * u;
+  const half = halfWidthReadOff(sample.off, line.fit);
   const show = (v: number) => toDecimals(v, decimalsFor(u, 2));
   return (
     <SecondWay

@@ -51,7 +51,7 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
       sx={{ mt: 1, "& .MuiAlert-message": { width: "100%" } }}
       data-testid="confirm-volumes"
     >
-      Before a result counts: what was used?
+      Confirm the volumes used; no result counts before.
       {asked.map(({ symbol, label, text }, i) => {
         const state = fields.find(({ field }) => field.symbol === symbol && field.kind === "volume.taken");
         return (

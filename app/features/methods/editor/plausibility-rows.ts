@@ -1,6 +1,5 @@
 import type { Plausibility } from "~/core/run";
-import type { Row } from "./row";
-import type { Column } from "./row";
+import type { Column, Row } from "./row";
 
 const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
 const given = (x: string | undefined): x is string => (x ?? "").trim() !== "";
@@ -65,6 +64,11 @@ const rules: Column = {
 };
 const symbol: Column = { key: "symbol", label: "Letter", reading: true };
 
+const another: readonly Column[] = [
+  { key: "other", label: "The other letter", reading: true },
+  { key: "stage", label: "Of stage (empty: this one)", wide: 2 },
+];
+
 const particular: Readonly<Record<string, readonly Column[]>> = {
   between: [
     { key: "from", label: "From", reading: true },
@@ -85,14 +89,8 @@ const particular: Readonly<Record<string, readonly Column[]>> = {
     { key: "all", label: "All is (empty: 100 %)", wide: 2, reading: true },
     { key: "of", label: "Of what", wide: 2 },
   ],
-  "not above": [
-    { key: "other", label: "The other letter", reading: true },
-    { key: "stage", label: "Of stage (empty: this one)", wide: 2 },
-  ],
-  "not below": [
-    { key: "other", label: "The other letter", reading: true },
-    { key: "stage", label: "Of stage (empty: this one)", wide: 2 },
-  ],
+  "not above": another,
+  "not below": another,
   "whole number": [],
 };
 
