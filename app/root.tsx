@@ -16,6 +16,7 @@ import {
 import { database } from "~/server/database/current";
 import { currentHouseRules } from "~/server/repositories/house-rules";
 import type { Route } from "./+types/root";
+import { StorageNotice } from "./live/storage-notice";
 import { TimerDock } from "./live/timer-dock";
 import { theme } from "./theme/theme";
 import { ErrorSheet } from "./ui/error-sheet";
@@ -60,6 +61,7 @@ export function Layout({ children }: { children: ReactNode }) {
           <CssBaseline />
           <TopBar />
           <TimerDock />
+          <StorageNotice />
           {children}
         </ThemeProvider>
         <ScrollRestoration />

@@ -30,6 +30,36 @@ export const canWait = ({ intent }: RunRequest): boolean =>
   intent === "begin-timer" ||
   intent === "end-timer";
 
+/** Ids of the trials, timers and readings that a change makes, or speaks of. */
+function speaksOf(request: RunRequest): string[] {
+  switch (request.intent) {
+    case "observe":
+      return [
+        request.id,
+        ...(request.trial ? [request.trial.id] : []),
+        ...(request.supersedes === null ? [] : [request.supersedes]),
+      ];
+    case "enter":
+      return request.rows.flatMap(({ trial, readings }) => [
+        ...(trial ? [trial.id] : []),
+        ...readings.map(({ id }) => id),
+      ]);
+    case "start-timer":
+      return [request.id, ...(request.trialId === null ? [] : [request.trialId])];
+    case "begin-timer":
+    case "end-timer":
+      return [request.timerId];
+    default:
+      return [];
+  }
+}
+
+/** True where a change makes no sense without an earlier one: a reading of the same trial, the end of the same timer. */
+export const dependsOn = (later: RunRequest, earlier: RunRequest): boolean => {
+  const named = new Set(speaksOf(earlier));
+  return speaksOf(later).some((id) => named.has(id));
+};
+
 function fieldOf(stage: ComputedStage, record: RunRecord, request: Observe): Field | undefined {
   const fields = (request.trial ? trialFields : stageFields)(stage, record.houseRules);
   return fields.find((f) => fieldKey(f) === fieldKey(request));

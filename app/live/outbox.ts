@@ -2,7 +2,7 @@ import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { useSyncExternalStore } from "react";
 import type { StandingReading } from "~/formats/answers";
 import type { RunRequest } from "~/formats/requests";
-import type { WaitingChange } from "~/formats/waiting";
+import { dependsOn, type WaitingChange } from "~/formats/waiting";
 import { type Outcome, postChange } from "./post";
 import { onLive } from "./stream";
 
@@ -12,17 +12,23 @@ export interface Kept extends WaitingChange {
   readonly runId: string;
   /** Why it was not taken, in words; null while it waits to be sent. */
   readonly refused: string | null;
+  /** How often the server answered that it failed on it. */
+  readonly tries?: number;
   /** Where another reading stands in its field: both are kept until someone says which it is. */
   readonly standing: StandingReading | null;
 }
 
 interface Store extends DBSchema {
   outbox: { key: number; value: Omit<Kept, "seq"> & { seq?: number } };
+  /** Holds one row while nobody has cleared this browser's storage. */
+  here: { key: string; value: string };
 }
 
 type Sent = (runId: string, outcome: Outcome) => void;
 
 const secondsToRetry = 2;
+/** A change on which the server failed so often is set aside, so that it holds up nothing else. */
+const mostTries = 3;
 const listeners = new Set<() => void>();
 const sentListeners = new Set<Sent>();
 let opened: Promise<IDBPDatabase<Store>> | null = null;
@@ -33,16 +39,39 @@ let timer: ReturnType<typeof setTimeout> | null = null;
 let channel: BroadcastChannel | null = null;
 
 const database = () =>
-  (opened ??= openDB<Store>("steady-bead", 1, {
-    upgrade: (db) => void db.createObjectStore("outbox", { keyPath: "seq", autoIncrement: true }),
+  (opened ??= openDB<Store>("steady-bead", 2, {
+    upgrade: (db, from) => {
+      if (from < 1) db.createObjectStore("outbox", { keyPath: "seq", autoIncrement: true });
+      if (from < 2) db.createObjectStore("here");
+    },
+    // A page of another version, or a person who clears the storage, wants it closed.
+    blocking: (_now, _wanted, event) => {
+      (event.target as IDBDatabase).close();
+      opened = null;
+    },
+    terminated: () => {
+      opened = null;
+    },
   }).catch((error: unknown) => {
     // It may open the next time.
     opened = null;
     throw error;
   }));
 
+/** Puts back what this page knows to wait, where the browser's storage was cleared meanwhile. */
+async function putBackIfCleared(db: IDBPDatabase<Store>): Promise<void> {
+  const change = db.transaction(["outbox", "here"], "readwrite");
+  if ((await change.objectStore("here").get("mark")) === undefined) {
+    for (const kept of known) await change.objectStore("outbox").put(kept);
+    await change.objectStore("here").put("here", "mark");
+  }
+  await change.done;
+}
+
 async function read(): Promise<void> {
-  const all = await (await database()).getAll("outbox");
+  const db = await database();
+  await putBackIfCleared(db);
+  const all = await db.getAll("outbox");
   known = all.flatMap((kept) => (kept.seq === undefined ? [] : [{ ...kept, seq: kept.seq }]));
   listeners.forEach((listener) => listener());
 }
@@ -84,7 +113,7 @@ export async function letGo(seq: number): Promise<void> {
 export async function tryAgain(seq: number): Promise<void> {
   const db = await database();
   const kept = await db.get("outbox", seq);
-  if (kept) await db.put("outbox", { ...kept, refused: null, standing: null });
+  if (kept) await db.put("outbox", { ...kept, refused: null, standing: null, tries: 0 });
   await changed();
   await send();
 }
@@ -111,6 +140,23 @@ function asHeld({ request, at }: WaitingChange): RunRequest {
   }
 }
 
+/** Sets a change aside on which the server failed again and again, with all that makes no sense without it. */
+async function setAside(failing: Kept, message: string): Promise<void> {
+  const db = await database();
+  const behind = known.filter(
+    (k) =>
+      k.seq > failing.seq &&
+      k.runId === failing.runId &&
+      k.refused === null &&
+      dependsOn(k.request, failing.request),
+  );
+  const change = db.transaction("outbox", "readwrite");
+  await change.store.put({ ...failing, tries: mostTries, refused: message });
+  for (const k of behind)
+    await change.store.put({ ...k, refused: "It belongs to a reading that the server could not take" });
+  await change.done;
+}
+
 /** Sends what waits, in the order in which it was made and one after the other, until all is gone or none gets through. */
 async function sendAll(): Promise<void> {
   await read();
@@ -120,7 +166,14 @@ async function sendAll(): Promise<void> {
     const answer = await postChange(next.runId, asHeld(next));
     if (answer.status === "unreachable") return schedule();
     const db = await database();
-    if (answer.status === "done") await db.delete("outbox", next.seq);
+    if (answer.status === "failed") {
+      const tries = (next.tries ?? 0) + 1;
+      if (tries < mostTries) {
+        await db.put("outbox", { ...next, tries });
+        return schedule();
+      }
+      await setAside(next, answer.message);
+    } else if (answer.status === "done") await db.delete("outbox", next.seq);
     else {
       const standing = answer.present ?? null;
       await db.put("outbox", { ...next, refused: answer.message, standing });

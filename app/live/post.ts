@@ -10,8 +10,17 @@ interface Unreachable {
   readonly told?: boolean;
 }
 
+/** The server answered, but failed on this change: sending it for ever would not help. */
+interface Failed {
+  readonly status: "failed";
+  readonly message: string;
+}
+
+/** What became of a change that was sent. */
+export type Posted = ChangeAnswer | Unreachable | Failed;
+
 /** What became of a change: the server's answer, that none came, or that it waits in this browser to be sent. */
-export type Outcome = ChangeAnswer | Unreachable | { readonly status: "waiting"; readonly message: string };
+export type Outcome = Posted | { readonly status: "waiting"; readonly message: string };
 
 /** True where a change is on the server, or safe in this browser on its way there. */
 export const isTaken = (answer: Outcome): answer is Extract<Outcome, { status: "done" | "waiting" }> =>
@@ -22,6 +31,14 @@ const unreachable: Unreachable = {
   message: "Not saved yet: the server does not answer. What you typed is kept; Enter tries again.",
 };
 
+const failed: Failed = {
+  status: "failed",
+  message: "The server failed on this change: nothing was changed. Its log has the details",
+};
+
+/** Answers of something between here and the server, of a full disk, or of a server that has too much to do: they pass. */
+const passing: ReadonlySet<number> = new Set([429, 502, 503, 504, 507]);
+
 /** Browsers keep no more than this alive behind a page that is left, bytes. */
 const mostKeptAlive = 30_000;
 
@@ -29,13 +46,13 @@ const mostKeptAlive = 30_000;
 const patienceMs = 8000;
 
 /** Sends one change. Never throws: a dead network is an answer like others. What is being pressed is not moved by it. */
-export async function postChange(runId: string, request: RunRequest): Promise<ChangeAnswer | Unreachable> {
+export async function postChange(runId: string, request: RunRequest): Promise<Posted> {
   const answer = await post(runId, request);
   await pressOver();
   return answer;
 }
 
-async function post(runId: string, request: RunRequest): Promise<ChangeAnswer | Unreachable> {
+async function post(runId: string, request: RunRequest): Promise<Posted> {
   const body = JSON.stringify(request);
   try {
     const response = await fetch(`/runs/${runId}/changes`, {
@@ -46,11 +63,14 @@ async function post(runId: string, request: RunRequest): Promise<ChangeAnswer | 
       keepalive: body.length < mostKeptAlive,
       signal: AbortSignal.timeout(patienceMs),
     });
-    if (response.status === 507) {
-      const { message } = (await response.json()) as { message?: string };
-      return { status: "unreachable", message: message ?? unreachable.message, told: true };
+    if (passing.has(response.status)) {
+      const { message } = (await response.json().catch(() => ({}))) as { message?: string };
+      return message === undefined ? unreachable : { status: "unreachable", message, told: true };
     }
-    return response.status >= 500 ? unreachable : ((await response.json()) as ChangeAnswer);
+    if (response.status >= 500) return failed;
+    const answer = (await response.json().catch(() => null)) as ChangeAnswer | null;
+    // Something else than this product answers at its address.
+    return answer && "status" in answer ? answer : failed;
   } catch {
     return unreachable;
   }

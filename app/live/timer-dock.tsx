@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
+import { readStored, writeStored } from "./browser-store";
 import { Link, useLocation } from "react-router";
 import { clockText, timerState } from "~/core/timing";
 import type { TimerView } from "~/formats/answers";
@@ -59,7 +60,7 @@ function Dock({ all }: { all: readonly TimerView[] }) {
   const timers = all.filter(
     (t) => t.counts !== "persist" || (pathname !== `/runs/${t.runId}` && leftOf(t, now) > -forgottenSeconds),
   );
-  const [quiet, setQuiet] = useState(() => window.localStorage.getItem(quietKey) === "yes");
+  const [quiet, setQuiet] = useState(() => readStored(quietKey) === "yes");
   const due = timers.filter((t) => isDue(t, now)).map((t) => t.id + (t.startedAt ? " over" : " start"));
   const rings = due.join(",");
   useEffect(() => {
@@ -67,7 +68,7 @@ function Dock({ all }: { all: readonly TimerView[] }) {
     return alarm();
   }, [rings, quiet]);
   const turn = () => {
-    window.localStorage.setItem(quietKey, quiet ? "no" : "yes");
+    writeStored(quietKey, quiet ? "no" : "yes");
     setQuiet(!quiet);
   };
   if (timers.length === 0) return null;

@@ -113,7 +113,7 @@ function evaluateUnknownTrial(
     readings = readingsOf(record.observations, input.reading);
     const ys = counting(readings);
     const line = context.lines.get(input.stage);
-    if (ys.length === 0) continue;
+    if (ys.length === 0 || context.suspended !== undefined) continue;
     const mean = ys.reduce((a, b) => a + b, 0) / ys.length;
     if (mean > strayLightFrom) {
       cautions.push({
@@ -204,7 +204,7 @@ export function evaluateUnknown(
   const definition = inAskedUnit(asWritten, record);
   const stage: CompiledAssay = { ...compiled, definition };
   const { method, rules, earlier } = context;
-  const shared = stageInputs(stage, record, earlier, { method: method.method, rules, open: context.open });
+  const shared = stageInputs(stage, record, earlier, { ...context, method: method.method });
   const made = record.trials.filter((trial) => !isTakenBack(trial, record));
   const trials = made.map((trial) => evaluateUnknownTrial(trial, stage, shared, context));
   const agreement = judgeFlasks(trials, definition, rules);
@@ -290,7 +290,10 @@ function evaluateCourse(
     return present ? Number(present.value) : null;
   };
   const window = [edge("window.from"), edge("window.to")] as const;
-  const compared = trace ? comparedOnce(trace, window, stageRecord.choices?.end === "fitted") : null;
+  const compared =
+    trace && context.suspended === undefined
+      ? comparedOnce(trace, window, stageRecord.choices?.end === "fitted")
+      : null;
   const comparison = compared?.ok ? compared.value : null;
   const extra = new Map<string, Quantity>();
   if (comparison) {
@@ -374,11 +377,7 @@ export function evaluateRate(
   context: StageContext,
 ): RateEvaluation {
   const { method, rules, earlier } = context;
-  const shared = stageInputs(asWritten, record, earlier, {
-    method: method.method,
-    rules,
-    open: context.open,
-  });
+  const shared = stageInputs(asWritten, record, earlier, { ...context, method: method.method });
   const made = record.trials.filter((trial) => !isTakenBack(trial, record));
   const course = (order: Order | null, of: ReturnType<typeof ofOrder>) =>
     made.map((t) => evaluateCourse(t, of.stage, of.definition, record, shared, context, order));

@@ -12,7 +12,7 @@ import {
 import { mean, sharesOfVariance, standardDeviation } from "../judgement";
 import type { Check } from "../measure";
 import { inUnit, leaf, type Quantity } from "../quantity";
-import { evaluateRelations } from "../relation";
+import { evaluateRelations, symbolsIn } from "../relation";
 import type { CompiledAssay } from "./compile";
 import { furtherResults, shareGroups, type StageContext } from "./evaluate-stage";
 import {
@@ -55,6 +55,22 @@ export function lineChoice({ line }: CalibrationStage, { choices = {} }: StageRe
 export const levelName = ({ label, number }: Pick<TrialRecord, "label" | "number">): string =>
   label ?? `standard ${number ?? "?"}`;
 
+/** Inputs by which the amount in each standard is computed and that have no value yet. */
+function unknownInputs(
+  { axis, definition }: CompiledAssay,
+  known: ReadonlyMap<string, Quantity>,
+): CalibrationStage["inputs"] {
+  const read = new Set(axis.flatMap(({ expression }) => symbolsIn(expression)));
+  return definition.inputs.filter(({ symbol }) => read.has(symbol) && !known.has(symbol));
+}
+
+/** Why an input of the whole stage has no value, in words. */
+function wantingWords(input: CalibrationStage["inputs"][number], { method }: StageContext): string {
+  if (input.is !== "result") return `${input.label} is still to be typed`;
+  const from = method.method.stages.find(({ key }) => key === input.stage);
+  return `${input.label} is not known yet: finish the stage "${from?.title ?? input.stage}". Readings are kept meanwhile`;
+}
+
 function evaluateLevel(
   record: TrialRecord,
   stage: CompiledAssay,
@@ -71,9 +87,10 @@ function evaluateLevel(
     rules,
     place,
   });
-  const symbols: ReadonlyMap<string, Quantity> = whole
-    ? evaluateRelations(stage.axis, known.quantities, method.stoichiometry)
-    : known.quantities;
+  const symbols: ReadonlyMap<string, Quantity> =
+    whole && unknownInputs(stage, known.quantities).length === 0
+      ? evaluateRelations(stage.axis, known.quantities, method.stoichiometry)
+      : known.quantities;
   const amount = symbols.get(definition.axis.symbol) ?? null;
   const x = amount && Number.isFinite(amount.value) ? inUnit(amount, definition.axis.unit) : null;
   const symbol = definition.inputs.find((i) => i.is === "absorbance")?.symbol ?? "";
@@ -265,6 +282,8 @@ export function evaluateCalibration(
     taken.deducted,
   );
   const found = fitted.ok ? fitted.value : null;
+  // Without it no standard has an amount, so that its readings cannot make a line yet.
+  const axisWaits = unknownInputs(stage, shared.quantities).find((i) => perOf(i) === "run");
   const line: LineView | null = found && {
     fit: found.fit,
     points: pointsOf(found, used),
@@ -294,13 +313,17 @@ export function evaluateCalibration(
   const significance = new Map(
     [...symbols].map(([symbol, q]) => [symbol, { value: q.value, place: placeOfUncertainty(q) }] as const),
   );
-  const problem = !fitted.ok
-    ? used.length === 0
-      ? null
-      : fitted.problem.message
-    : wanting
-      ? `${wanting.label} is still to be typed`
-      : (broken ?? (unconfirmed.length > 0 ? confirmWords(unconfirmed) : null));
+  const problem = axisWaits
+    ? levels.some((l) => l.readings.length > 0)
+      ? wantingWords(axisWaits, context)
+      : null
+    : !fitted.ok
+      ? used.length === 0
+        ? null
+        : fitted.problem.message
+      : wanting
+        ? wantingWords(wanting, context)
+        : (broken ?? (unconfirmed.length > 0 ? confirmWords(unconfirmed) : null));
   const ahead = stillAhead(definition, levels);
   return {
     kind: "calibration",

@@ -73,6 +73,8 @@ export interface StageContext {
   readonly rules: HouseRules;
   /** False once the run is finished: then what was presumed was presumed. */
   readonly open: boolean;
+  /** Why nothing is computed in this stage: its evaluation failed. */
+  readonly suspended?: string;
   readonly earlier: Earlier;
   readonly nextStageTitle: string | null;
   /** Id of the trial in hand; the last one that is not complete where nothing is said. */
@@ -186,14 +188,17 @@ export function evaluateTitration(
 ): TitrationEvaluation {
   const { method, rules, earlier, nextStageTitle } = context;
   const { definition } = stage;
-  const shared = stageInputs(stage, record, earlier, { method: method.method, rules, open: context.open });
+  const shared = stageInputs(stage, record, earlier, { ...context, method: method.method });
   const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
   const reference = referenceAmount(stage, unscaled);
   const compared = comparedValues(stage, unscaled, reference, rules);
   const trials = unscaled.map((t) => ({
     ...t,
     compared: compared.values.get(t.id) ?? null,
-    cautions: [...t.cautions, ...practiceCautions(t, definition, record.timers ?? [], rules)],
+    cautions:
+      context.suspended === undefined
+        ? [...t.cautions, ...practiceCautions(t, definition, record.timers ?? [], rules)]
+        : [],
   }));
   const agreement = judgeAgreement(trials, compared, rules);
 
@@ -233,17 +238,20 @@ export function evaluateTitration(
       ?.present?.value ?? null;
   const carried = proposals.get(`${stage.titer}:burette.initial`) ?? null;
   const initialText = initial ?? (current === null ? carried : null);
-  const guidance = guide({
-    method,
-    stage,
-    rules,
-    trials: others,
-    agreement,
-    reference,
-    known: knownSoFar(stage, shared, current, proposals, rules),
-    initialMl: initialText === null ? null : Number(initialText),
-    name: current?.name ?? String(nextTrialNumber(record.trials)),
-  });
+  const guidance =
+    context.suspended !== undefined
+      ? null
+      : guide({
+          method,
+          stage,
+          rules,
+          trials: others,
+          agreement,
+          reference,
+          known: knownSoFar(stage, shared, current, proposals, rules),
+          initialMl: initialText === null ? null : Number(initialText),
+          name: current?.name ?? String(nextTrialNumber(record.trials)),
+        });
   const shares = combined
     ? sharesOfVariance(combined.quantity, shareGroups(method.method, stage, earlier))
     : [];

@@ -49,6 +49,8 @@ export interface Known {
   readonly significance: Map<string, Significant>;
   /** Volumes that all trials use and that nobody has confirmed: until someone does, no trial of an open run counts. */
   readonly unconfirmed?: readonly Unconfirmed[];
+  /** Why nothing is computed in this stage, though its readings are shown: an evaluation of it failed. */
+  readonly suspended?: string;
 }
 
 /** A volume that is only presumed, as the method has it. */
@@ -150,18 +152,27 @@ function readInputs(
   return whole;
 }
 
+/** How a stage is read: by which rules, whether its run goes on, and why nothing is computed where an evaluation failed. */
+export interface StageReading {
+  readonly rules: HouseRules;
+  readonly open: boolean;
+  readonly suspended?: string;
+}
+
 /** Readings of the whole stage and results of earlier ones, by symbol. */
 export function stageInputs(
   { definition }: CompiledStage,
   record: StageRecord,
   earlier: Earlier,
-  { method, rules, open }: { readonly method: Method; readonly rules: HouseRules; readonly open: boolean },
+  { method, rules, open, suspended }: StageReading & { readonly method: Method },
 ): Known {
   const known: Known = {
     quantities: new Map(),
     significance: new Map(),
     unconfirmed: open ? unconfirmedVolumes(definition, record.observations) : [],
+    ...(suspended === undefined ? {} : { suspended }),
   };
+  if (suspended !== undefined) return known;
   const place = { stage: definition.key, trial: record.id, once: true };
   const read = definition.inputs.filter((input) => perOf(input) === "run" && input.is !== "result");
   readInputs(read, record.observations, known, { method, rules, place });
@@ -214,7 +225,9 @@ export function readHolder(
   const known = {
     quantities: new Map(shared.quantities),
     significance: new Map(shared.significance),
+    ...(shared.suspended === undefined ? {} : { suspended: shared.suspended }),
   };
+  if (shared.suspended !== undefined) return { known, whole: false };
   const own = inputs.filter((input) => perOf(input) === "trial");
   return { known, whole: readInputs(own, observations, known, at) };
 }
@@ -261,6 +274,7 @@ export function brokenLine(
 /** The relations on top of what was read. Says why where a value came out as no number. */
 function compute(stage: CompiledStage, known: Known, { method, stoichiometry }: CompiledMethod): Computed {
   const { definition, lines } = stage;
+  if (known.suspended !== undefined) return { ...known, problem: known.suspended, broken: true };
   const missing = needed(definition).filter(({ symbol }) => !known.quantities.has(symbol));
   if (missing.length > 0) return { ...known, problem: waitingFor(missing, method), broken: false };
   const quantities = evaluateRelations(lines, known.quantities, stoichiometry);
@@ -399,14 +413,15 @@ export function evaluatePreparation(
   record: StageRecord,
   earlier: Earlier,
   compiled: CompiledMethod,
-  { rules, open }: { readonly rules: HouseRules; readonly open: boolean },
+  reading: StageReading,
 ): Pick<
   PreparationEvaluation,
   "done" | "stageFields" | "missing" | "symbols" | "significance" | "quantity" | "problem" | "cautions"
 > {
   const { definition } = stage;
+  const { rules } = reading;
   const stageFieldsNow = stageFieldStates(definition, record, rules);
-  const known = stageInputs(stage, record, earlier, { method: compiled.method, rules, open });
+  const known = stageInputs(stage, record, earlier, { ...reading, method: compiled.method });
   const asked = known.unconfirmed ?? [];
   const missing =
     stageFieldsNow.find(

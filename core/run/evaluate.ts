@@ -10,9 +10,10 @@ import type {
   CalibrationEvaluation,
   ComputedEvaluation,
   RunEvaluation,
+  StageFailure,
   StageEvaluation,
 } from "./evaluation";
-import { type Footing, footingOfStage, judgeStage } from "./judge-stage";
+import { type Footing, footingOfStage, judgeStage, noFooting } from "./judge-stage";
 import { perOf } from "./method";
 import type { RunRecord, StageRecord } from "./record";
 import { capitalized, trialWords, uncapitalized } from "./words";
@@ -75,6 +76,28 @@ function nextAction(stage: StageEvaluation, record: RunRecord): string {
   return verdict.next;
 }
 
+/** What is told of a stage whose evaluation failed: a fault of the program, so that nobody looks for it in the readings. */
+const suspendedWords =
+  "This stage cannot be computed: the program failed on its readings. They are safe, and can be read and corrected; the rest of the run goes on";
+
+/** One stage with nothing computed, its readings shown; without its trials where even that fails. */
+function suspendedStage(
+  method: CompiledMethod,
+  key: string,
+  record: StageRecord,
+  context: StageContext,
+): ComputedEvaluation | null {
+  const suspended = { ...context, suspended: suspendedWords };
+  const told = (stage: ComputedEvaluation | null): ComputedEvaluation | null =>
+    stage && { ...stage, done: false, problem: suspendedWords };
+  try {
+    return told(evaluateStage(method, key, record, suspended));
+  } catch {
+    // Its readings cannot even be listed.
+    return told(evaluateStage(method, key, { id: record.id, key, observations: [], trials: [] }, suspended));
+  }
+}
+
 /** One stage, by its kind. */
 function evaluateStage(
   method: CompiledMethod,
@@ -102,7 +125,8 @@ function evaluateStage(
 /**
  * Everything that the screens and the report show of one run. Pure: the same record gives the same evaluation, in the
  * browser at each key press and on the server for what was saved. The record's method must hold together
- * (`compileMethod`); readings must have passed `checkField`. `hand` tells which of several begun flasks is being titrated.
+ * (`compileMethod`); readings must have passed `checkField`. A stage whose evaluation fails is shown with its readings and
+ * without a result; the others go on, and `failures` says what happened. `hand` tells which of several begun flasks is being titrated.
  */
 export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
   const method = compiledMethod(record.method);
@@ -110,6 +134,7 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
   const lines = new Map<string, CalibrationEvaluation>();
   const footings = new Map<string, Footing>();
   const stages: StageEvaluation[] = [];
+  const failures: StageFailure[] = [];
   record.method.stages.forEach((definition, i) => {
     const { key } = definition;
     if (definition.kind === "conclude") {
@@ -133,14 +158,34 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
       lines,
       ...inHand,
     };
-    const found = evaluateStage(method, key, stageRecord, context);
     const compiled = compiledStage(method, key);
-    if (!found || !compiled) return;
+    if (!compiled) return;
     const { houseRules: rules } = record;
-    const evaluated = judgeStage(found, { compiled, method, rules, record: stageRecord, earlier, footings });
-    footings.set(key, footingOfStage(evaluated));
+    const finish = (found: ComputedEvaluation) => {
+      const evaluated = judgeStage(found, {
+        compiled,
+        method,
+        rules,
+        record: stageRecord,
+        earlier,
+        footings,
+      });
+      return { evaluated, footing: footingOfStage(evaluated), later: resultsForLater(evaluated) };
+    };
+    let done: ReturnType<typeof finish> | null = null;
+    try {
+      const found = evaluateStage(method, key, stageRecord, context);
+      done = found && finish(found);
+    } catch (error) {
+      failures.push({ stageKey: key, error });
+      const found = suspendedStage(method, key, stageRecord, context);
+      done = found && { evaluated: found, footing: noFooting, later: new Map() };
+    }
+    if (!done) return;
+    const { evaluated, footing, later } = done;
+    footings.set(key, footing);
     if (evaluated.kind === "calibration") lines.set(key, evaluated);
-    earlier.set(key, resultsForLater(evaluated));
+    earlier.set(key, later);
     stages.push(evaluated);
   });
 
@@ -160,6 +205,7 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
     next: at ? nextAction(at, record) : "",
     state: stateWords(record, stages, at),
     result: last?.shown ?? null,
+    failures,
   };
 }
 

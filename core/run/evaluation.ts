@@ -443,6 +443,12 @@ export interface Bead {
   readonly fact: string;
 }
 
+/** A stage that could not be evaluated, and what was thrown: a fault of the program, for its log. */
+export interface StageFailure {
+  readonly stageKey: string;
+  readonly error: unknown;
+}
+
 export interface RunEvaluation {
   readonly stages: readonly StageEvaluation[];
   readonly chain: readonly Bead[];
@@ -452,4 +458,6 @@ export interface RunEvaluation {
   /** State in words, for lists. */
   readonly state: string;
   readonly result: Shown | null;
+  /** Stages that could not be evaluated; empty as a rule. */
+  readonly failures: readonly StageFailure[];
 }

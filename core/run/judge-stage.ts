@@ -32,6 +32,9 @@ export interface Footing {
   readonly uncorrected: readonly string[];
 }
 
+/** What a stage without a result hands on. */
+export const noFooting: Footing = { restsOn: [], leftOut: [], uncorrected: [] };
+
 const unique = (texts: readonly string[]) => [...new Set(texts)];
 
 /** Kind of the observation that an input's value is typed as, where a method may presume it. */

@@ -12,7 +12,8 @@ import { preselectBottles } from "./preselect";
 import { loadRunRecord } from "./run-record";
 
 export function summarize(record: RunRecord): RunSummary {
-  const { chain, next, state, result } = evaluateRun(record);
+  const { chain, next, state, result, failures } = evaluateRun(record);
+  for (const { stageKey, error } of failures) console.error(`Run ${record.id}, stage ${stageKey}:`, error);
   return { chain, next, state, result };
 }
 

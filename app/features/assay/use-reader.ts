@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from "react";
 import { inUnit } from "~/core/quantity";
 import { resultQuantity, type RunEvaluation } from "~/core/run";
+import { readStored, writeStored } from "../../live/browser-store";
 
 const key = "steady-bead:reader";
 const listeners = new Set<() => void>();
@@ -12,13 +13,13 @@ export function useReader(bench: string): [string, (person: string) => void] {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    () => window.localStorage.getItem(key),
+    () => readStored(key),
     () => null,
   );
   return [
     stored ?? bench,
     (person) => {
-      window.localStorage.setItem(key, person);
+      writeStored(key, person);
       listeners.forEach((listener) => listener());
     },
   ];

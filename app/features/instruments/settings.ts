@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
 import type { ObservationKind } from "~/core/run";
+import { readStored, writeStored } from "../../live/browser-store";
 
 /** What an instrument on the bench reads. */
 export type Role = "balance" | "burette" | "thermometer";
@@ -48,7 +49,7 @@ let known: { raw: string | null; settings: InstrumentSettings } = { raw: null, s
 
 /** The instruments that were chosen for this device: they stand beside it, so the choice stays in its browser. */
 export function readSettings(): InstrumentSettings {
-  const raw = window.localStorage.getItem(key);
+  const raw = readStored(key);
   if (raw === known.raw) return known.settings;
   let settings = usual;
   try {
@@ -67,7 +68,7 @@ export function readSettings(): InstrumentSettings {
 }
 
 export function writeSettings(settings: InstrumentSettings): void {
-  window.localStorage.setItem(key, JSON.stringify(settings));
+  writeStored(key, JSON.stringify(settings));
   listeners.forEach((listener) => listener());
 }
 

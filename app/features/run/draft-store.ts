@@ -1,4 +1,5 @@
 import { useCallback, useSyncExternalStore } from "react";
+import { readStored, writeStored } from "../../live/browser-store";
 
 /** What is being typed for one trial, before it is saved. */
 export interface StoredDraft {
@@ -12,7 +13,7 @@ const parsed = new Map<string, { raw: string; draft: StoredDraft | null }>();
 
 /** The draft as it is at this moment, whatever a component last rendered. */
 export function readDraft(key: string): StoredDraft | null {
-  const raw = window.localStorage.getItem(key);
+  const raw = readStored(key);
   if (raw === null) return null;
   const known = parsed.get(key);
   if (known?.raw === raw) return known.draft;
@@ -27,8 +28,7 @@ export function readDraft(key: string): StoredDraft | null {
 }
 
 export function writeDraft(key: string, draft: StoredDraft | null): void {
-  if (draft) window.localStorage.setItem(key, JSON.stringify(draft));
-  else window.localStorage.removeItem(key);
+  writeStored(key, draft ? JSON.stringify(draft) : null);
   listeners.forEach((listener) => listener());
 }
 

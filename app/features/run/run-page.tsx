@@ -1,6 +1,6 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
-import { lazy, Suspense, useCallback, useMemo, useState } from "react";
+import { lazy, Suspense, useCallback, useMemo, useState, useEffect } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { evaluateRun } from "~/core/run";
 import type { RunState } from "~/formats/answers";
@@ -8,6 +8,7 @@ import type { RunShelf } from "~/formats/shelf";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
 import { PreparationStageView } from "./preparation-stage";
+import { Contained } from "../../ui/contained";
 import { KeptPanel } from "./kept-panel";
 import { RunHeader } from "./run-header";
 import { ShelfContext } from "./shelf-context";
@@ -29,6 +30,11 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   const run = useRun(loaded);
   const { record, undo, send } = run;
   const evaluation = useMemo(() => evaluateRun(record), [record]);
+  const { failures } = evaluation;
+  useEffect(
+    () => failures.forEach(({ stageKey, error }) => console.error(`Stage ${stageKey}:`, error)),
+    [failures],
+  );
   const waiting = useMemo(
     () =>
       new Set(
@@ -103,24 +109,34 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
       )}
       <KeptPanel kept={run.kept} record={record} send={send} />
       <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
+      {stage && stage.kind !== "conclude" && failures.some((f) => f.stageKey === viewed) && (
+        <Alert severity="error" sx={{ mb: 1 }}>
+          {stage.problem}.
+        </Alert>
+      )}
       <WaitingReadings value={waiting}>
         <ShelfContext value={shelf}>
-          {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
-          {stage?.kind === "preparation" && (
-            <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
-          )}
-          <Suspense fallback={<Box sx={{ minHeight: 400 }} />}>
-            {stage?.kind === "calibration" && (
-              <CalibrationStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+          <Contained
+            key={viewed}
+            message="This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used."
+          >
+            {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
+            {stage?.kind === "preparation" && (
+              <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
             )}
-            {stage?.kind === "unknown" && (
-              <UnknownStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
-            )}
-            {stage?.kind === "rate" && (
-              <RateStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
-            )}
-          </Suspense>
-          {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
+            <Suspense fallback={<Box sx={{ minHeight: 400 }} />}>
+              {stage?.kind === "calibration" && (
+                <CalibrationStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+              )}
+              {stage?.kind === "unknown" && (
+                <UnknownStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+              )}
+              {stage?.kind === "rate" && (
+                <RateStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
+              )}
+            </Suspense>
+            {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
+          </Contained>
         </ShelfContext>
       </WaitingReadings>
       {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}

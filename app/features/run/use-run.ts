@@ -112,6 +112,11 @@ export function useRun(loaded: RunState): LiveRun {
           if (said.told) setTrouble(said.message);
           return keepHere(runId, request);
         }
+        // It is tried again from there, and set aside if that does not help: nothing else waits for it then.
+        if (said.status === "failed" && canWait(request)) {
+          const here = await keepHere(runId, request);
+          return here === waits ? waits : said;
+        }
         if (
           said.status === "refused" &&
           said.present &&

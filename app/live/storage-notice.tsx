@@ -1,0 +1,19 @@
+import Alert from "@mui/material/Alert";
+import { storageNoticed, useStorageState } from "./browser-store";
+
+/** Tells when this browser cannot keep what is typed, or when someone cleared what it kept. */
+export function StorageNotice() {
+  const state = useStorageState();
+  if (state === "kept") return null;
+  return (
+    <Alert
+      severity="warning"
+      sx={{ borderRadius: 0, px: { xs: 2, md: 3 } }}
+      {...(state === "cleared" ? { onClose: storageNoticed } : {})}
+    >
+      {state === "cleared"
+        ? "This browser's storage was cleared. What you were typing on this page was put back."
+        : "This browser keeps nothing: its storage is full or turned off. You can go on typing; save each reading before you close or reload the page."}
+    </Alert>
+  );
+}
