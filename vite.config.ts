@@ -1,5 +1,6 @@
 import { reactRouter } from "@react-router/dev/vite";
 import { defineConfig } from "vite";
+import { compiledValidators } from "./scripts/compiled-validators";
 
 /** What builds a schema, and does nothing else. */
 const schemaMakers = [
@@ -9,7 +10,7 @@ const schemaMakers = [
 ];
 
 export default defineConfig(({ isSsrBuild }) => ({
-  plugins: [reactRouter()],
+  plugins: [compiledValidators(), reactRouter()],
   // Elements are made by our own functions, which put what people read into the words of the house.
   oxc: { jsx: { runtime: "automatic", importSource: "~/app/words" } },
   resolve: { tsconfigPaths: true },

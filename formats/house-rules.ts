@@ -1,4 +1,5 @@
-import { HouseRulesSchema } from "~/core/run";
+import type { HouseRules } from "~/core/run";
+import { valid } from "./compiled/house-rules";
 import { checker } from "./validate";
 
-export const checkHouseRules = checker(HouseRulesSchema);
+export const checkHouseRules = checker<HouseRules>(valid);

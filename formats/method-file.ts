@@ -1,10 +1,20 @@
-import { compileMethod, type Method, MethodSchema } from "~/core/run";
+import { compileMethod, type Method } from "~/core/run";
+import { valid } from "./compiled/method";
 import { type PathProblem, pathChecker } from "./validate";
 
-const shapeProblems = pathChecker(MethodSchema);
+const shapeProblems = pathChecker(valid);
+
+/** The longest of the library has a fifteenth of that. */
+const longestFile = 500_000;
 
 /** A method in the text of a file, or what is wrong with it by path: whether it is JSON at all, its shape, then its sense. */
 export function readMethodFile(text: string): { method: Method } | { problems: readonly PathProblem[] } {
+  if (text.length > longestFile)
+    return {
+      problems: [
+        { path: "the whole", message: `is longer than ${longestFile.toLocaleString("en")} characters` },
+      ],
+    };
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -15,6 +25,8 @@ export function readMethodFile(text: string): { method: Method } | { problems: r
   const problems = shapeProblems(value);
   if (problems.length > 0) return { problems: problems.slice(0, 12) };
   const method = value as Method;
+  const reserved = reservedIn(method);
+  if (reserved) return { problems: [reserved] };
   const compiled = compileMethod(method);
   if (!compiled.ok) {
     const { message, hint } = compiled.problem;
@@ -23,6 +35,16 @@ export function readMethodFile(text: string): { method: Method } | { problems: r
     };
   }
   return { method };
+}
+
+/** Addresses under which something else stands, and names that every object of the language has. */
+const isReserved = (name: string): boolean => name === "new" || name === "import" || name in Object.prototype;
+
+function reservedIn({ id, stages }: Method): PathProblem | null {
+  const message = "is a word that the program needs itself: choose another";
+  if (isReserved(id)) return { path: "id", message };
+  const at = stages.findIndex(({ key }) => isReserved(key));
+  return at < 0 ? null : { path: `stages.${at}.key`, message };
 }
 
 /** Where a method does not hold together: the stage that the message names, else the equations. */

@@ -27,13 +27,20 @@ export interface ReadingsTable {
   readonly problems: readonly CellProblem[];
 }
 
+/** What is taken at once: flasks, and readings of each. */
+const mostRows = 100;
+const mostReadings = 200;
+
 const numberPattern = /^[+-]?(\d+\.?\d*|\.\d+)$/;
 
 /** Commas are decimal points unless they part the columns. */
 const withPoint = (cell: string, delimiter: string) => (delimiter === "," ? cell : cell.replace(",", "."));
 
-/** Splits pasted text into cells: at tabs where there are any, then at semicolons, then at commas, then at spaces. */
-export function cellsOf(text: string): { readonly cells: string[][]; readonly delimiter: string } {
+/** Splits pasted text into cells, those of the first rows where a number of them is given: at tabs where there are any, then at semicolons, then at commas, then at spaces. */
+export function cellsOf(
+  text: string,
+  mostRows = 0,
+): { readonly cells: string[][]; readonly delimiter: string } {
   const delimiter = ["\t", ";", ","].find((d) => text.includes(d)) ?? " ";
   const lines = text.replace(/\r\n?/g, "\n");
   // "0,312 0,318": commas between digits, columns parted by blanks.
@@ -42,6 +49,7 @@ export function cellsOf(text: string): { readonly cells: string[][]; readonly de
   const parsed = Papa.parse<string[]>(used === " " ? lines.replace(/[ ]+/g, " ") : lines, {
     delimiter: used,
     skipEmptyLines: "greedy",
+    preview: mostRows,
   });
   return { cells: parsed.data.map((row) => row.map((cell) => cell.trim())), delimiter: used };
 }
@@ -60,8 +68,10 @@ function amountOf(cell: string): { value: string; unit: string } | null {
  * passed over.
  */
 export function readReadingsTable(text: string, unit: string): ReadingsTable {
-  const { cells, delimiter } = cellsOf(text);
+  const { cells, delimiter } = cellsOf(text, mostRows + 2);
   const problems: CellProblem[] = [];
+  const tooMuch = (message: string) => ({ rows: [], empty: 0, problems: [{ row: 1, column: 1, message }] });
+  if (cells.length > mostRows + 1) return tooMuch(`There are more than ${mostRows} flasks in the table`);
   if (cells.length === 0)
     return { rows: [], empty: 0, problems: [{ row: 1, column: 1, message: "The table is empty" }] };
   const [first = []] = cells;
@@ -69,6 +79,7 @@ export function readReadingsTable(text: string, unit: string): ReadingsTable {
     amountOf(withPoint(first[0] ?? "", delimiter)) === null && !/^blank$/i.test(first[0] ?? "");
   const body = isHeading ? cells.slice(1) : cells;
   const width = Math.max(...cells.map((row) => row.length));
+  if (width > mostReadings + 1) return tooMuch(`There are more than ${mostReadings} readings of a flask`);
   const people = Array.from(
     { length: width - 1 },
     (_, i) => (isHeading ? (first[i + 1] ?? "") : "") || `Reader ${i + 1}`,

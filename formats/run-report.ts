@@ -13,13 +13,13 @@ import {
   plusMinusWords,
   resultQuantity,
   type RunRecord,
-  RunRecordSchema,
   type Shown,
   type StageEvaluation,
   trialWords,
   workingOf,
 } from "~/core/run";
-import { type PathProblem, pathChecker } from "./validate";
+import { recordShapeProblems } from "./run-record";
+import type { PathProblem } from "./validate";
 
 /** One number of a report: as shown, and in full. */
 export interface ReportedResult {
@@ -75,11 +75,9 @@ export interface RunReport {
   readonly stages: readonly ReportedStage[];
 }
 
-const shapeProblems = pathChecker(RunRecordSchema);
-
 /** The record in a file's contents, or everything that is wrong with it by path: shape first, then sense. */
 export function readRunRecord(value: unknown): { record: RunRecord } | { problems: readonly PathProblem[] } {
-  const problems = shapeProblems(value);
+  const problems = recordShapeProblems(value);
   if (problems.length > 0) return { problems };
   const record = value as RunRecord;
   const senseless = checkRecord(record);

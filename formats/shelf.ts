@@ -1,7 +1,11 @@
-import { type Static, type TSchema, Type } from "@sinclair/typebox";
-import { MakingSchema } from "~/core/prepare";
 import { type UsedSolution } from "~/core/run";
+import type { Valid } from "./compile";
+import { valid as validEdit } from "./compiled/edit-solution";
+import { valid as validRequest } from "./compiled/shelf-request";
+import type { AddSolution, EditSolution, MakeSolution } from "./shelf-schemas";
 import { pathChecker } from "./validate";
+
+export type * from "./shelf-schemas";
 
 /** What the shelf tells, and what the screens may ask of it. */
 
@@ -57,71 +61,6 @@ export interface SolutionView {
   readonly current: AssignmentView | null;
 }
 
-const Closed = { additionalProperties: false } as const;
-const Id = Type.String({ format: "uuid" });
-const Name = Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" });
-const Formula = Type.String({ minLength: 1, maxLength: 80, pattern: "\\S" });
-const Text = Type.String({ maxLength: 500 });
-const Number_ = Type.String({ maxLength: 40 });
-const Day = Type.String({ pattern: "^(\\d{4}-\\d{2}-\\d{2})?$" });
-
-const keeping = {
-  person: Name,
-  amount: Number_,
-  restandardizeBy: Day,
-  hazards: Text,
-  note: Text,
-};
-
-export const AddSolutionSchema = Type.Object(
-  {
-    intent: Type.Literal("add"),
-    form: Type.Union([Type.Literal("solution"), Type.Literal("solid")]),
-    formula: Formula,
-    name: Name,
-    how: Type.Union([Type.Literal("certificate"), Type.Literal("nominal")]),
-    value: Number_,
-    plusMinus: Number_,
-    ...keeping,
-  },
-  Closed,
-);
-export type AddSolution = Static<typeof AddSolutionSchema>;
-
-export const MakeSolutionSchema = Type.Object(
-  {
-    intent: Type.Literal("make"),
-    formula: Formula,
-    name: Name,
-    making: MakingSchema,
-    /** Texts as typed, by field key of the making. */
-    typed: Type.Record(Type.String(), Type.String({ maxLength: 40 })),
-    /** The stock or the solid on the shelf that it is made from. */
-    fromId: Type.Union([Id, Type.Null()]),
-    ...keeping,
-  },
-  Closed,
-);
-export type MakeSolution = Static<typeof MakeSolutionSchema>;
-
-export const EditSolutionSchema = Type.Object(
-  {
-    intent: Type.Literal("edit"),
-    revision: Type.Integer(),
-    name: Name,
-    amountLeft: Number_,
-    restandardizeBy: Day,
-    hazards: Text,
-    note: Text,
-    usedUp: Type.Boolean(),
-    person: Name,
-  },
-  Closed,
-);
-export type EditSolution = Static<typeof EditSolutionSchema>;
-
-export const ShelfRequestSchema = Type.Union([AddSolutionSchema, MakeSolutionSchema]);
-
 /** What is wrong with a form, by field; `form` for what belongs to none. */
 export type FormProblems = Readonly<Record<string, string>>;
 
@@ -132,11 +71,11 @@ const fillIn: FormProblems = {
   formula: "Give its formula",
 };
 
-function formChecker<T extends TSchema>(schema: T) {
-  const problemsOf = pathChecker(schema);
-  return (value: unknown): { value: Static<T> } | { problems: FormProblems } => {
+function formChecker<T>(valid: Valid) {
+  const problemsOf = pathChecker(valid);
+  return (value: unknown): { value: T } | { problems: FormProblems } => {
     const found = problemsOf(value);
-    if (found.length === 0) return { value: value as Static<T> };
+    if (found.length === 0) return { value: value as T };
     return {
       problems: Object.fromEntries(
         found.map(({ path, message }) => [
@@ -148,8 +87,8 @@ function formChecker<T extends TSchema>(schema: T) {
   };
 }
 
-export const checkShelfRequest = formChecker(ShelfRequestSchema);
-export const checkEditSolution = formChecker(EditSolutionSchema);
+export const checkShelfRequest = formChecker<AddSolution | MakeSolution>(validRequest);
+export const checkEditSolution = formChecker<EditSolution>(validEdit);
 
 /** What the shelf has to do with one run. */
 export interface RunShelf {

@@ -1,4 +1,5 @@
 import { convert } from "jcampconverter";
+import { mostPoints } from "~/core/run";
 import { cellsOf } from "./readings-table";
 
 /** A row of points as a file brought it. */
@@ -18,7 +19,9 @@ export type TraceFile =
   { readonly traces: readonly ReadTrace[] } | { readonly problems: readonly LineProblem[] };
 
 const mostProblems = 8;
-const mostPoints = 20_000;
+/** Lines before the first point, and curves in one file. */
+const mostHeadings = 200;
+const mostColumns = 60;
 
 const numberOf = (cell: string, delimiter: string): number => {
   const text = delimiter === "," ? cell : cell.replace(",", ".");
@@ -39,14 +42,20 @@ function ordered(trace: ReadTrace, lineOf: (i: number) => number, kind: "nm" | "
 }
 
 function readColumns(text: string, name: string, kind: "nm" | "s"): TraceFile {
-  const { cells, delimiter } = cellsOf(text);
+  const { cells, delimiter } = cellsOf(text, mostPoints + mostHeadings);
   const problems: LineProblem[] = [];
   const numeric = (row: readonly string[]) => Number.isFinite(numberOf(row[0] ?? "", delimiter));
   const begin = cells.findIndex(numeric);
   if (begin === -1) return { problems: [{ line: 1, message: "No row begins with a number" }] };
   const heading = begin > 0 ? cells[begin - 1] : undefined;
   const rows = cells.slice(begin);
-  const width = Math.max(...rows.map((row) => row.length));
+  const width = rows.reduce((widest, row) => Math.max(widest, row.length), 0);
+  if (width > mostColumns)
+    return {
+      problems: [
+        { line: begin + 1, message: `${width} columns are more than the ${mostColumns} that are taken` },
+      ],
+    };
   if (width < 2)
     return {
       problems: [{ line: begin + 1, message: "Each row needs two columns: the point and the absorbance" }],
@@ -54,7 +63,10 @@ function readColumns(text: string, name: string, kind: "nm" | "s"): TraceFile {
   if (rows.length > mostPoints)
     return {
       problems: [
-        { line: 0, message: `${rows.length} points are more than the ${mostPoints} that are taken` },
+        {
+          line: 0,
+          message: `There are more than the ${mostPoints.toLocaleString("en")} points that are taken`,
+        },
       ],
     };
   const traces = Array.from({ length: width - 1 }, (_, j): ReadTrace => {
@@ -102,6 +114,15 @@ function record(lines: readonly string[], label: string): { value: string; line:
   return i === -1 ? null : { value: (pattern.exec(lines[i] ?? "")?.[1] ?? "").trim(), line: i + 1 };
 }
 
+/** How many points a packed form says by its repeats alone (DUP: S to Z and s, with digits behind). */
+function pointsPacked(lines: readonly string[]): number {
+  let points = 0;
+  const packed = lines.filter((line) => !line.startsWith("##")).join(" ");
+  for (const [, first = "", more = ""] of packed.matchAll(/([S-Zs])(\d*)/g))
+    points += Number(`${first === "s" ? 9 : first.charCodeAt(0) - 82}${more}`);
+  return points;
+}
+
 /** JCAMP-DX (IUPAC): the values by a library, what makes the file whole by these checks. */
 function readJcamp(text: string, name: string, kind: "nm" | "s"): TraceFile {
   const lines = text.split(/\r\n?|\n/);
@@ -109,6 +130,9 @@ function readJcamp(text: string, name: string, kind: "nm" | "s"): TraceFile {
   const data = record(lines, "(XYDATA|XYPOINTS|PEAK TABLE)");
   if (!data) return one(0, "It has no ##XYDATA: there are no points in it");
   if (!record(lines, "END")) return one(lines.length, "It ends without ##END=: the file was cut off");
+  const claimed = Number(record(lines, "NPOINTS")?.value ?? 0);
+  if (claimed > mostPoints || pointsPacked(lines.slice(data.line)) > mostPoints)
+    return one(data.line, `There are more than the ${mostPoints.toLocaleString("en")} points that are taken`);
   const units = record(lines, "XUNITS");
   const known = kind === "nm" ? /nano|^nm/i : /sec|^s$/i;
   if (units && !known.test(units.value))

@@ -1,10 +1,6 @@
-import type { Static, TSchema } from "@sinclair/typebox";
-import Ajv, { type ErrorObject } from "ajv";
-import addFormats from "ajv-formats";
+import type { ErrorObject } from "ajv";
 import { failure, type Result, success } from "~/core/result";
-
-const ajv = new Ajv({ allErrors: true, discriminator: false });
-addFormats(ajv);
+import type { Valid } from "./compile";
 
 /** What is wrong with a value, and where: keys and indices joined by points. */
 export interface PathProblem {
@@ -12,66 +8,97 @@ export interface PathProblem {
   readonly message: string;
 }
 
-/** Keys by which one of several forms is told from the others. */
-const telling = /\/(is|kind|rule|against|format|intent|how)$/;
+/** More values than this in one text are no method, no bottle and no table of a class. */
+const mostValues = 60_000;
+/** Deeper than this nothing is that is written here. */
+const mostLevels = 40;
+/** Nobody reads more of them at once. */
+const mostProblems = 100;
 
 /**
- * Where a value fits none of several forms, the errors of all of them come together. Kept are those of the form it was
- * meant for: the one whose telling key fits, else the one with the fewest faults.
+ * What makes a value unfit to be looked at closer: too much of it, too deep, or a character that no database keeps (NUL, half a
+ * surrogate pair). Looks at each value once and stops at the first fault.
  */
-function ofTheFormMeant(errors: readonly ErrorObject[]): ErrorObject[] {
-  const union = errors.find(({ keyword }) => keyword === "anyOf");
-  if (!union) return [...errors];
-  const prefix = `${union.schemaPath}/`;
-  const under = (e: ErrorObject) =>
-    e.schemaPath.startsWith(prefix) && e.instancePath.startsWith(union.instancePath);
-  const forms = new Map<string, ErrorObject[]>();
-  for (const error of errors.filter(under)) {
-    const form = error.schemaPath.slice(prefix.length).split("/")[0] ?? "";
-    forms.set(form, [...(forms.get(form) ?? []), error]);
-  }
-  const others = errors.filter((e) => e !== union && !under(e));
-  const foreign = (list: readonly ErrorObject[]) =>
-    list.filter((e) => e.keyword === "const" && telling.test(e.instancePath)).length;
-  const [meant] = [...forms.values()].sort((a, b) => foreign(a) - foreign(b) || a.length - b.length);
-  if (
-    !meant ||
-    foreign(meant) > 0 ||
-    meant.every((e) => e.keyword === "const" && e.instancePath === union.instancePath)
-  ) {
-    const values = [...forms.values()].flat().flatMap((e) => (e.keyword === "const" ? [e] : []));
-    const at = values[0]?.instancePath ?? union.instancePath;
-    const here = values.filter((e) => e.instancePath === at);
-    const allowed = [
-      ...new Set(here.map((e) => String((e.params as { allowedValue: unknown }).allowedValue))),
-    ];
-    const message = allowed.length > 0 ? `must be one of ${allowed.join(", ")}` : (union.message ?? "");
-    return ofTheFormMeant([...others, { ...union, keyword: "one of", instancePath: at, message }]);
-  }
-  return ofTheFormMeant([...others, ...meant]);
+function unfit(value: unknown, most: number): PathProblem | null {
+  let left = most;
+  const at = (path: readonly (string | number)[]) => (path.length === 0 ? "the whole" : path.join("."));
+  const broken = (text: string) => text.includes("\0") || /\p{Cs}/u.test(text);
+  const look = (x: unknown, path: readonly (string | number)[]): PathProblem | null => {
+    if (--left < 0)
+      return { path: "the whole", message: `holds more than ${most.toLocaleString("en")} values` };
+    if (typeof x === "string")
+      return broken(x) ? { path: at(path), message: "holds a character that cannot be kept" } : null;
+    if (typeof x !== "object" || x === null) return null;
+    if (path.length >= mostLevels)
+      return { path: at(path), message: `is nested more than ${mostLevels} deep` };
+    for (const [key, inner] of Object.entries(x)) {
+      if (!Array.isArray(x) && broken(key))
+        return { path: at(path), message: "holds a name with a character that cannot be kept" };
+      const found = look(inner, [...path, key]);
+      if (found) return found;
+    }
+    return null;
+  };
+  return look(value, []);
 }
+
+/** What a pattern asks for, in words. */
+const patternWords: Readonly<Record<string, string>> = {
+  "^[a-z0-9][a-z0-9-]{0,79}$": "is made of small letters, digits and hyphens, at most 80",
+  "^-?\\d+(\\.\\d+)?$": "must be a number, as in 25.00",
+  "^\\d+(\\.\\d+)?$": "must be a number, as in 25.00",
+  "^#[0-9a-f]{6}$": "must be a color, as in #ffd0e0",
+};
 
 function described({ instancePath, message, keyword, params }: ErrorObject): PathProblem {
-  const path = instancePath === "" ? "the whole" : instancePath.slice(1).replaceAll("/", ".");
-  const extra =
-    keyword === "additionalProperties"
-      ? `: "${(params as { additionalProperty: string }).additionalProperty}"`
-      : "";
-  return { path, message: `${message ?? "is not as it should be"}${extra}` };
+  const path =
+    instancePath === "" ? "the whole" : instancePath.slice(1).replaceAll("/", ".").replaceAll("~1", "/");
+  switch (keyword) {
+    case "enum": {
+      const allowed = (params as { allowedValues: unknown[] }).allowedValues.map((v) =>
+        v === null ? "nothing" : String(v),
+      );
+      return { path, message: `must be one of ${allowed.join(", ")}` };
+    }
+    case "const":
+      return { path, message: `must be ${String((params as { allowedValue: unknown }).allowedValue)}` };
+    case "type":
+      return { path, message: (message ?? "").replace(",", " or ") };
+    case "pattern":
+      return { path, message: patternWords[(params as { pattern: string }).pattern] ?? message ?? "" };
+    case "additionalProperties":
+      return {
+        path,
+        message: `${message}: "${(params as { additionalProperty: string }).additionalProperty}"`,
+      };
+    default:
+      return { path, message: message ?? "is not as it should be" };
+  }
 }
 
-/** A checker for one schema that lists everything that is wrong, by path; nothing where all is well. */
-export function pathChecker(schema: TSchema): (value: unknown) => PathProblem[] {
-  const valid = ajv.compile(schema);
-  return (value) => (valid(value) ? [] : ofTheFormMeant(valid.errors ?? []).map(described));
+/**
+ * A checker for one compiled schema that lists what is wrong, by path: nothing where all is well, the first hundred problems
+ * where there are more. Takes time in proportion to the value, and none for one that is too long.
+ */
+export function pathChecker(valid: Valid, most = mostValues): (value: unknown) => PathProblem[] {
+  return (value) => {
+    const first = unfit(value, most);
+    if (first) return [first];
+    if (valid(value)) return [];
+    // What the tag itself is wrong with is told at the tag.
+    return (valid.errors ?? [])
+      .filter(({ keyword }) => keyword !== "discriminator")
+      .slice(0, mostProblems)
+      .map(described);
+  };
 }
 
-/** A checker for one schema: the value with its type, or what is wrong with it and where. */
-export function checker<T extends TSchema>(schema: T): (value: unknown) => Result<Static<T>> {
-  const problemsOf = pathChecker(schema);
+/** A checker for one compiled schema: the value with its type, or what is wrong with it and where. */
+export function checker<T>(valid: Valid, most = mostValues): (value: unknown) => Result<T> {
+  const problemsOf = pathChecker(valid, most);
   return (value) => {
     const problems = problemsOf(value);
-    if (problems.length === 0) return success(value as Static<T>);
+    if (problems.length === 0) return success(value as T);
     return failure(
       problems
         .slice(0, 5)

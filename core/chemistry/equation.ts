@@ -13,11 +13,16 @@ export interface Equation {
   readonly right: readonly Term[];
 }
 
+const longestEquation = 600;
+const mostMoles = 10_000;
+
 /**
  * Reads an equation such as `2 MnO4- + 5 C2O4^2- + 16 H+ -> 2 Mn^2+ + 10 CO2 + 8 H2O`. Terms are joined by a plus
  * with space around it (so that it is not taken for a charge); the arrow is `->`, `→` or `=`.
  */
 export function parseEquation(source: string): Result<Equation> {
+  if (source.length > longestEquation)
+    return failure(`An equation has at most ${longestEquation} characters`, longestEquation);
   const arrow = /->|→|=/.exec(source);
   if (!arrow) return failure('An equation needs an arrow, as in "HCl + NaOH -> NaCl + H2O"', source.length);
   const side = (text: string, offset: number): Result<Term[]> => {
@@ -33,6 +38,7 @@ export function parseEquation(source: string): Result<Equation> {
         return failure(formula.problem.message, start + skipped + (formula.problem.position ?? 0));
       }
       const coefficient = match?.[1] ? Number(match[1]) : 1;
+      if (coefficient > mostMoles) return failure(`A coefficient is at most ${mostMoles}`, start);
       if (coefficient === 0) return failure("A coefficient cannot be zero", start);
       terms.push({ coefficient, formula: formula.value });
     }

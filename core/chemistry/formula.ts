@@ -83,6 +83,11 @@ function ambiguousCharge(typed: string, plainText: string): Problem | null {
   };
 }
 
+/** Longer than this no formula is that anybody titrates. */
+const longestFormula = 120;
+/** Atoms of one element in one formula unit: proteins have thousands. */
+const mostAtoms = 100_000;
+
 /** The number that a multiplier means. */
 function multiplierValue(text: string): number {
   const part = fractions[text.at(-1) ?? ""];
@@ -97,6 +102,8 @@ function multiplierValue(text: string): number {
  * carry the position in the text. Counts of atoms are whole, or parts of one in a hydrate such as a hemihydrate.
  */
 export function parseFormula(source: string): Result<Formula> {
+  if (source.length > longestFormula)
+    return failure(`A formula has at most ${longestFormula} characters`, longestFormula);
   const text = plain(source);
   if (text.trim() === "") return failure("A formula is missing here", 0);
   if (/^e\^?-$/.test(text)) return success({ source, atoms: new Map(), charge: -1 });
@@ -181,7 +188,11 @@ export function parseFormula(source: string): Result<Formula> {
     if (at >= end) break;
     at++;
   }
-  return success({ source, atoms, charge });
+  if (Math.abs(charge) > 100) return failure("No ion has such a charge", end);
+  const most = [...atoms].find(([, count]) => count > mostAtoms);
+  return most
+    ? failure(`${most[1]} atoms of ${most[0]} are more than any formula has`, 0)
+    : success({ source, atoms, charge });
 }
 
 /** The same species however it is written: elements sorted, with the charge. */

@@ -12,16 +12,26 @@ const commonplace = new Set(
   }),
 );
 
-const keys = (terms: readonly Term[]) => new Set(terms.map(({ formula }) => speciesKey(formula)));
+/** A species in an equation, with its moles for one mole of what the search began with. */
+interface Reached {
+  readonly species: string;
+  readonly ratio: readonly [number, number];
+}
 
 function lowest(over: number, under: number): [number, number] {
   const divisor = Number(greatestCommonDivisor(BigInt(over), BigInt(under)));
   return [over / divisor, under / divisor];
 }
 
+const same = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]) => a * d === c * b;
+
+const coefficientsOf = (terms: readonly Term[]): Map<string, number> =>
+  new Map([...terms].reverse().map(({ formula, coefficient }) => [speciesKey(formula), coefficient]));
+
 /**
- * All ratios of `target` to `start` along intermediates: from an equation that holds `start`, by a product that a later
- * equation uses up, on to one that holds `target`.
+ * Ratios of `target` to `start` along intermediates: from an equation that holds `start`, by a product that a later equation
+ * uses up, on to one that holds `target`. Each equation is visited once, in their order. Of a species that is reached in an
+ * equation by more than two ratios two are followed: that they disagree is all that anybody asks of them.
  */
 function alongIntermediates(
   equations: readonly Equation[],
@@ -29,24 +39,33 @@ function alongIntermediates(
   target: string,
 ): [number, number][] {
   const found: [number, number][] = [];
-  const follow = (species: string, from: number, [over, under]: readonly [number, number]) => {
-    const equation = equations[from];
-    if (!equation) return;
-    for (const { formula } of equation.right) {
-      if (commonplace.has(speciesKey(formula))) continue;
-      const step = stoichiometricRatio(equation, formula.source, species);
-      if (!step.ok) continue;
-      const soFar = [over * step.value[0], under * step.value[1]] as const;
-      equations.forEach((later, i) => {
-        if (i <= from || !keys(later.left).has(speciesKey(formula))) return;
-        const end = stoichiometricRatio(later, target, formula.source);
-        if (end.ok) found.push(lowest(soFar[0] * end.value[0], soFar[1] * end.value[1]));
-        else follow(formula.source, i, soFar);
-      });
-    }
+  const sides = equations.map(({ left, right }) => {
+    const [l, r] = [coefficientsOf(left), coefficientsOf(right)];
+    return { left: l, right: r, all: new Map([...r, ...l]) };
+  });
+  const reached = equations.map((): Reached[] => []);
+  const reach = (i: number, one: Reached) => {
+    const known = reached[i]?.filter((r) => r.species === one.species) ?? [];
+    if (known.length < 2 && !known.some((r) => same(r.ratio, one.ratio))) reached[i]?.push(one);
   };
-  equations.forEach((equation, i) => {
-    if (stoichiometricRatio(equation, start, start).ok) follow(start, i, [1, 1]);
+  sides.forEach(({ all }, i) => {
+    if (all.has(start)) reach(i, { species: start, ratio: [1, 1] });
+  });
+  sides.forEach(({ all, right }, i) => {
+    for (const { species, ratio } of reached[i] ?? []) {
+      const per = all.get(species) ?? 1;
+      for (const [product, coefficient] of right) {
+        if (commonplace.has(product)) continue;
+        const made = lowest(ratio[0] * coefficient, ratio[1] * per);
+        sides.forEach((later, j) => {
+          const used = j > i ? later.left.get(product) : undefined;
+          if (used === undefined) return;
+          const end = later.all.get(target);
+          if (end === undefined) reach(j, { species: product, ratio: made });
+          else found.push(lowest(made[0] * end, made[1] * used));
+        });
+      }
+    }
   });
   return found;
 }
@@ -61,10 +80,10 @@ export function schemeRatio(
   of: string,
   per: string,
 ): Result<[number, number]> {
-  for (const species of [of, per]) {
-    const formula = parseFormula(species);
-    if (!formula.ok) return formula;
-  }
+  const [target, start] = [parseFormula(of), parseFormula(per)];
+  if (!target.ok) return target;
+  if (!start.ok) return start;
+  const [targetKey, startKey] = [speciesKey(target.value), speciesKey(start.value)];
   const direct = equations.flatMap((equation) => {
     const ratio = stoichiometricRatio(equation, of, per);
     return ratio.ok ? [ratio.value] : [];
@@ -73,8 +92,8 @@ export function schemeRatio(
     direct.length > 0
       ? direct
       : [
-          ...alongIntermediates(equations, per, of),
-          ...alongIntermediates(equations, of, per).map(([a, b]): [number, number] => [b, a]),
+          ...alongIntermediates(equations, startKey, targetKey),
+          ...alongIntermediates(equations, targetKey, startKey).map(([a, b]): [number, number] => [b, a]),
         ];
   const [first] = found;
   const both = `${prettyFormula(of)} and ${prettyFormula(per)}`;

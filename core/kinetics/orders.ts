@@ -278,6 +278,13 @@ export function windowOf(course: Course, from: number | null, to: number | null)
   };
 }
 
+/** A course with at most so many readings: every second, third … of a longer one. */
+export function thinned(course: Course, most: number): Course {
+  const step = Math.ceil(course.seconds.length / most);
+  const kept = (values: readonly number[]) => values.filter((_, i) => i % step === 0);
+  return step <= 1 ? course : { seconds: kept(course.seconds), absorbance: kept(course.absorbance) };
+}
+
 const orderWords = ["zero", "first", "second"] as const;
 export const orderWord = (order: Order): string => orderWords[order];
 

@@ -3,7 +3,7 @@ import type { Method, PreparationStage } from "../run";
 
 const Closed = { additionalProperties: false } as const;
 const Text = Type.String({ minLength: 1, maxLength: 120 });
-const Amount = Type.String({ pattern: "^\\d+(\\.\\d+)?$" });
+const Amount = Type.String({ pattern: "^\\d+(\\.\\d+)?$", maxLength: 40 });
 
 /** What a stock is delivered with. */
 export const DeliveringGlassSchema = Type.Union([

@@ -191,9 +191,29 @@ function convert(node: Placed<jsep.Expression>, parts: Cut["parts"]): Result<Exp
   }
 }
 
+/** Longer than this nobody reads a relation. */
+const longestRelation = 2000;
+/** Brackets within brackets. */
+const deepest = 100;
+
+function depthOf(text: string): number {
+  let [depth, most] = [0, 0];
+  for (const c of text) {
+    if (c === "(") most = Math.max(most, ++depth);
+    if (c === ")") depth--;
+  }
+  return most;
+}
+
 /** Reads an expression such as `n * ratio(NaOH, HCl) / V`. Problems carry the position and, where one is known, a hint. */
 export function parseExpression(source: string): Result<Expression> {
   if (source.trim() === "") return failure("A formula is missing here", 0);
+  if (source.length > longestRelation)
+    return failure(
+      `A relation has at most ${longestRelation} characters: compute it in two lines`,
+      longestRelation,
+    );
+  if (depthOf(source) > deepest) return failure(`Brackets are nested at most ${deepest} deep`, 0);
   const quote = /["'`\\]/.exec(source);
   if (quote) return failure("A relation holds numbers and symbols only: no quotes", quote.index);
   const cut = cutParts(source);

@@ -73,12 +73,16 @@ export interface CompiledMethod {
   readonly stoichiometry: Stoichiometry;
 }
 
+/** Names that every object of the language has: looked up by them, something would always be found. */
+const isReserved = (name: string): boolean => name in Object.prototype;
+
 const volume = unitOf("mL").dimension;
 
 function inputProblem(stage: ComputedStage, method: Method): Problem | null {
   const seen = new Set<string>();
   for (const input of stage.inputs) {
     const { symbol } = input;
+    if (isReserved(symbol)) return { message: `${symbol} cannot be a symbol` };
     if (seen.has(symbol)) return { message: `${symbol} is read twice` };
     seen.add(symbol);
     const unit = unitOfInput(input, method);
@@ -343,6 +347,27 @@ function missingStoichiometry(expression: Expression, known: LooseStoichiometry)
   return null;
 }
 
+/** More ratios than this no method asks for; each one is a search through its equations. */
+const mostRatios = 400;
+
+/** What the equations say, each question searched for once, and not endlessly many of them. */
+function limitedStoichiometry(equations: readonly Equation[]): LooseStoichiometry {
+  const ratios = new Map<string, Result<[number, number]>>();
+  const equivalents = new Map<string, Result<number>>();
+  const once = <T>(known: Map<string, Result<T>>, key: string, find: () => Result<T>): Result<T> => {
+    const there = known.get(key);
+    if (there) return there;
+    if (known.size >= mostRatios) return failure(`The relations ask for more than ${mostRatios} ratios`);
+    const fresh = find();
+    known.set(key, fresh);
+    return fresh;
+  };
+  return {
+    ratio: (of, per) => once(ratios, `${of}/${per}`, () => schemeRatio(equations, of, per)),
+    equivalents: (of) => once(equivalents, of, () => schemeEquivalents(equations, of)),
+  };
+}
+
 /**
  * Parses and checks a method: equations for atoms and charge, relations for dimensions, ratios for their species, units,
  * and that every stage it builds on comes before. The first thing wrong is reported in words.
@@ -357,10 +382,7 @@ export function compileMethod(method: Method): Result<CompiledMethod> {
     if (wrong.length > 0) return failure(`"${source}" does not balance: ${describeImbalances(wrong)}`);
     equations.push(equation.value);
   }
-  const told: LooseStoichiometry = {
-    ratio: (of, per) => schemeRatio(equations, of, per),
-    equivalents: (of) => schemeEquivalents(equations, of),
-  };
+  const told = limitedStoichiometry(equations);
   const titrations = new Map<string, CompiledTitration>();
   const preparations = new Map<string, CompiledStage>();
   const assays = new Map<string, CompiledAssay>();
@@ -383,7 +405,7 @@ export function compileMethod(method: Method): Result<CompiledMethod> {
     }
     before.add(stage.key);
   }
-  return success({ method, titrations, preparations, assays, stoichiometry: rememberedStoichiometry(told) });
+  return success({ method, titrations, preparations, assays, stoichiometry: checkedStoichiometry(told) });
 }
 
 interface Places {
@@ -418,22 +440,11 @@ function place(
   return success(true);
 }
 
-/** Ratios are asked for at every key press, the scheme is searched once. Throws on a ratio that the check let not pass. */
-function rememberedStoichiometry(told: LooseStoichiometry): Stoichiometry {
-  const ratios = new Map<string, [number, number]>();
-  const equivalents = new Map<string, number>();
-  const remember = <T>(known: Map<string, T>, key: string, find: () => Result<T>): T => {
-    const there = known.get(key);
-    if (there !== undefined) return there;
-    const fresh = mustHold(find());
-    known.set(key, fresh);
-    return fresh;
-  };
-  return {
-    ratio: (of, per) => remember(ratios, `${of}/${per}`, () => told.ratio(of, per)),
-    equivalents: (of) => remember(equivalents, of, () => told.equivalents(of)),
-  };
-}
+/** The same for relations that were checked. Throws on a ratio that the check let not pass. */
+const checkedStoichiometry = (told: LooseStoichiometry): Stoichiometry => ({
+  ratio: (of, per) => mustHold(told.ratio(of, per)),
+  equivalents: (of) => mustHold(told.equivalents(of)),
+});
 
 const compiled = new WeakMap<Method, CompiledMethod>();
 

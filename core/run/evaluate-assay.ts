@@ -1,6 +1,14 @@
 import { strayLightFrom } from "../calibration";
 import { type CombinedResult, plusMinusOf, sharesOfVariance } from "../judgement";
-import { compareOrders, type Order, orderInExcess, orderWord, rateUnits, windowOf } from "../kinetics";
+import {
+  compareOrders,
+  type Order,
+  orderInExcess,
+  orderWord,
+  rateUnits,
+  thinned,
+  windowOf,
+} from "../kinetics";
 import { type Check, sizesMl } from "../measure";
 import {
   divide,
@@ -257,6 +265,9 @@ export function evaluateUnknown(
   };
 }
 
+/** Of a course with more readings than this every second, third … one is fitted; all are kept. */
+const mostFitted = 20_000;
+
 const comparedBefore = new WeakMap<TraceRecord, Map<string, ReturnType<typeof compareOrders>>>();
 
 /** The three orders fitted to a course, which takes a while for ten thousand points: once for each window of it. */
@@ -267,7 +278,7 @@ function comparedOnce(trace: TraceRecord, window: readonly [number | null, numbe
   const there = known.get(key);
   if (there) return there;
   const fresh = compareOrders(
-    windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window),
+    thinned(windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window), mostFitted),
     fitEnd,
   );
   known.set(key, fresh);

@@ -2,15 +2,19 @@ import { type Static, type TSchema, Type } from "@sinclair/typebox";
 
 /** What a method is made of, as data. This schema is the one source of its type, of its check and of its published form. */
 
-const Text = Type.String({ minLength: 1 });
-const Decimal = Type.String({ pattern: "^-?\\d+(\\.\\d+)?$" });
+/** Longer than anything that somebody reads at the bench. */
+const Text = Type.String({ minLength: 1, maxLength: 1000 });
+/** What a later stage, a relation or an address names: letters, digits and hyphens. */
+const Name = Type.String({ minLength: 1, maxLength: 40 });
+const Key = Type.String({ pattern: "^[a-z0-9][a-z0-9-]{0,79}$" });
+const Decimal = Type.String({ pattern: "^-?\\d+(\\.\\d+)?$", maxLength: 40 });
 const Closed = { additionalProperties: false } as const;
 
 /** Once for each flask, or once for the whole stage. */
 const Per = Type.Union([Type.Literal("trial"), Type.Literal("run")]);
 
 const input = <K extends string, T extends Record<string, TSchema>>(is: K, parts: T) =>
-  Type.Object({ is: Type.Literal(is), symbol: Text, label: Text, ...parts }, Closed);
+  Type.Object({ is: Type.Literal(is), symbol: Name, label: Text, ...parts }, Closed);
 
 const Mass = input("mass", {
   /** Formula, or name, of what is weighed. */
@@ -316,20 +320,20 @@ const Condition = Type.Object(
 export type Condition = Static<typeof Condition>;
 
 const computed = {
-  key: Text,
+  key: Key,
   title: Text,
   /** What is read, in the order of the work. */
-  inputs: Type.Array(InputSchema, { minItems: 1 }),
-  relations: Type.Array(RelationLine, { minItems: 1 }),
+  inputs: Type.Array(InputSchema, { minItems: 1, maxItems: 60 }),
+  relations: Type.Array(RelationLine, { minItems: 1, maxItems: 60 }),
   result: MainResult,
   /** The same result in other words and units, or others beside it. */
-  also: Type.Optional(Type.Array(FurtherResult)),
+  also: Type.Optional(Type.Array(FurtherResult, { maxItems: 30 })),
   /** What its results can be. */
-  plausible: Type.Optional(Type.Array(PlausibilitySchema)),
-  reagents: Type.Optional(Type.Array(Reagent)),
-  conditions: Type.Optional(Type.Array(Condition)),
-  steps: Type.Array(Text),
-  cautions: Type.Array(Text),
+  plausible: Type.Optional(Type.Array(PlausibilitySchema, { maxItems: 60 })),
+  reagents: Type.Optional(Type.Array(Reagent, { maxItems: 40 })),
+  conditions: Type.Optional(Type.Array(Condition, { maxItems: 40 })),
+  steps: Type.Array(Text, { maxItems: 80 }),
+  cautions: Type.Array(Text, { maxItems: 80 }),
 };
 
 export const TitrationStageSchema = Type.Object(
@@ -358,7 +362,7 @@ export const TitrationStageSchema = Type.Object(
     /** How long the color of the end must stay, s. */
     persistSeconds: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     meniscus: Type.Union([Type.Literal("bottom"), Type.Literal("top")]),
-    ribbon: Type.Array(RibbonStep),
+    ribbon: Type.Array(RibbonStep, { maxItems: 20 }),
   },
   Closed,
 );
@@ -390,7 +394,10 @@ export const CalibrationStageSchema = Type.Object(
     kind: Type.Literal("calibration"),
     ...computed,
     /** The amount in each flask: a symbol, read or computed by these lines. */
-    axis: Type.Object({ symbol: Text, name: Text, unit: Text, relations: Type.Array(RelationLine) }, Closed),
+    axis: Type.Object(
+      { symbol: Text, name: Text, unit: Text, relations: Type.Array(RelationLine, { maxItems: 20 }) },
+      Closed,
+    ),
     /** Symbols by which the relations use the line; `cut` is where it meets the axis, as a positive amount. */
     line: Type.Object(
       {
@@ -403,7 +410,7 @@ export const CalibrationStageSchema = Type.Object(
       Closed,
     ),
     /** What is usually taken for each flask, from dilute to strong, as it would be typed. */
-    series: Type.Object({ symbol: Text, values: Type.Array(Text, { minItems: 2 }) }, Closed),
+    series: Type.Object({ symbol: Text, values: Type.Array(Decimal, { minItems: 2, maxItems: 60 }) }, Closed),
     /** About what the strongest of them reads. */
     strongest: Type.Number({ exclusiveMinimum: 0 }),
     /** The color of the strongest standard. */
@@ -451,7 +458,7 @@ export type AssayStage = CalibrationStage | UnknownStage | RateStage;
 export type ComputedStage = TitrationStage | PreparationStage | AssayStage;
 
 export const ConcludeStageSchema = Type.Object(
-  { kind: Type.Literal("conclude"), key: Text, title: Text, of: Text },
+  { kind: Type.Literal("conclude"), key: Key, title: Text, of: Key },
   Closed,
 );
 
@@ -467,8 +474,8 @@ export type StageDefinition = Static<typeof StageDefinitionSchema>;
 
 export const MethodSchema = Type.Object(
   {
-    id: Text,
-    version: Type.Integer({ minimum: 1 }),
+    id: Key,
+    version: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
     family: Type.Union([
       Type.Literal("acid-base"),
       Type.Literal("redox"),
@@ -482,14 +489,14 @@ export const MethodSchema = Type.Object(
     /** Where schools differ: the method that this is another way of, and what is different. */
     variant: Type.Optional(Type.Object({ of: Text, differs: Text }, Closed)),
     /** In the order in which they happen: what one makes, a later one may use up. */
-    equations: Type.Array(Type.Object({ name: Text, equation: Text }, Closed)),
+    equations: Type.Array(Type.Object({ name: Text, equation: Text }, Closed), { maxItems: 40 }),
     /** Formula to name. */
-    substances: Type.Record(Type.String(), Text),
-    stages: Type.Array(StageDefinitionSchema, { minItems: 1 }),
-    protection: Type.Array(Text),
-    hazards: Type.Array(Text),
-    waste: Type.Array(Text),
-    glassware: Type.Array(Text),
+    substances: Type.Record(Type.String({ maxLength: 120 }), Text, { maxProperties: 80 }),
+    stages: Type.Array(StageDefinitionSchema, { minItems: 1, maxItems: 20 }),
+    protection: Type.Array(Text, { maxItems: 60 }),
+    hazards: Type.Array(Text, { maxItems: 60 }),
+    waste: Type.Array(Text, { maxItems: 60 }),
+    glassware: Type.Array(Text, { maxItems: 60 }),
   },
   Closed,
 );

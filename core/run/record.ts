@@ -2,8 +2,13 @@ import { type Static, Type } from "@sinclair/typebox";
 import { MethodSchema } from "./method-schema";
 import { HouseRulesSchema } from "./rules-schema";
 
+/** Points of one spectrum or course that are kept. */
+export const mostPoints = 100_000;
+
 const Closed = { additionalProperties: false } as const;
-const Id = Type.String({ minLength: 1 });
+const Id = Type.String({ minLength: 1, maxLength: 120 });
+/** What somebody typed, or a name. */
+const Text = Type.String({ maxLength: 1000 });
 const Instant = Type.String({ format: "date-time" });
 
 export const ObservationKindSchema = Type.Union([
@@ -55,15 +60,18 @@ export const ObservationSchema = Type.Object(
     symbol: Id,
     kind: ObservationKindSchema,
     /** As typed, trailing zeros and all; empty where an entry was taken back. */
-    text: Type.String(),
+    text: Text,
     /** The exact decimal that the text means; null where the entry was taken back. */
-    value: Type.Union([Type.String({ pattern: "^[+-]?(\\d+\\.?\\d*|\\.\\d+)$" }), Type.Null()]),
-    unit: Type.String(),
+    value: Type.Union([
+      Type.String({ pattern: "^[+-]?(\\d+\\.?\\d*|\\.\\d+)$", maxLength: 60 }),
+      Type.Null(),
+    ]),
+    unit: Text,
     source: Type.Union([Type.Literal("typed"), Type.Literal("instrument"), Type.Literal("imported")]),
-    person: Type.String(),
+    person: Text,
     at: Instant,
     supersedes: Type.Union([Id, Type.Null()]),
-    reason: Type.Union([Type.String(), Type.Null()]),
+    reason: Type.Union([Text, Type.Null()]),
     /** Where the value was taken from a bottle on the shelf: the concentration that it had then. */
     assignment: Type.Optional(Type.Union([Id, Type.Null()])),
   },
@@ -77,12 +85,9 @@ export const TrialRecordSchema = Type.Object(
     /** What it is called by, counted among the trials that count; kept for good once given, null while it has none. */
     number: Type.Union([Type.Integer({ minimum: 1 }), Type.Null()]),
     /** What people call it, where the number will not do. */
-    label: Type.Union([Type.String(), Type.Null()]),
+    label: Type.Union([Text, Type.Null()]),
     kind: Type.Union([Type.Literal("rough"), Type.Literal("fine")]),
-    struck: Type.Union([
-      Type.Object({ at: Instant, person: Type.String(), reason: Type.String() }, Closed),
-      Type.Null(),
-    ]),
+    struck: Type.Union([Type.Object({ at: Instant, person: Text, reason: Text }, Closed), Type.Null()]),
     observations: Type.Array(ObservationSchema),
   },
   Closed,
@@ -95,19 +100,16 @@ export const TraceRecordSchema = Type.Object(
     id: Id,
     /** The trial that it belongs to; null for a spectrum of the stage. */
     trialId: Type.Union([Id, Type.Null()]),
-    name: Type.String({ minLength: 1 }),
+    name: Type.String({ minLength: 1, maxLength: 1000 }),
     xUnit: Type.Union([Type.Literal("nm"), Type.Literal("s")]),
     /** Rising; as many as there are absorbances. */
-    x: Type.Array(Type.Number(), { minItems: 1, maxItems: 20_000 }),
-    absorbance: Type.Array(Type.Number(), { minItems: 1, maxItems: 20_000 }),
+    x: Type.Array(Type.Number(), { minItems: 1, maxItems: mostPoints }),
+    absorbance: Type.Array(Type.Number(), { minItems: 1, maxItems: mostPoints }),
     source: Type.Union([Type.Literal("instrument"), Type.Literal("imported")]),
-    person: Type.String(),
+    person: Text,
     at: Instant,
     /** Put away: kept, but no longer used. */
-    removed: Type.Union([
-      Type.Object({ at: Instant, person: Type.String(), reason: Type.String() }, Closed),
-      Type.Null(),
-    ]),
+    removed: Type.Union([Type.Object({ at: Instant, person: Text, reason: Text }, Closed), Type.Null()]),
   },
   Closed,
 );
@@ -119,9 +121,9 @@ export const TimerRecordSchema = Type.Object(
     id: Id,
     trialId: Type.Union([Id, Type.Null()]),
     /** What it is for: "let it stand", or "the end must stay". */
-    what: Type.String({ minLength: 1 }),
+    what: Type.String({ minLength: 1, maxLength: 1000 }),
     /** The flask in words, where the timer was set for one. */
-    flask: Type.String(),
+    flask: Text,
     /** "for": just as long; "within": no longer; "persist": the color of the end must stay as long. */
     counts: Type.Union([Type.Literal("for"), Type.Literal("within"), Type.Literal("persist")]),
     seconds: Type.Number({ exclusiveMinimum: 0 }),
@@ -138,7 +140,7 @@ export const TimerRecordSchema = Type.Object(
       Type.Literal("dropped"),
       Type.Null(),
     ]),
-    person: Type.String(),
+    person: Text,
   },
   Closed,
 );
@@ -155,7 +157,7 @@ export const StageRecordSchema = Type.Object(
     traces: Type.Optional(Type.Array(TraceRecordSchema)),
     timers: Type.Optional(Type.Array(TimerRecordSchema)),
     /** What was chosen for the stage in place of what the method takes: the line, its weights, the order. */
-    choices: Type.Optional(Type.Record(Type.String(), Type.String())),
+    choices: Type.Optional(Type.Record(Text, Text, { maxProperties: 20 })),
   },
   Closed,
 );
@@ -174,9 +176,9 @@ export const UsedSolutionSchema = Type.Object(
   {
     assignmentId: Id,
     solutionId: Id,
-    code: Type.String(),
-    name: Type.String(),
-    formula: Type.String(),
+    code: Text,
+    name: Text,
+    formula: Text,
     how: Type.Union([
       Type.Literal("weighed"),
       Type.Literal("diluted"),
@@ -184,11 +186,11 @@ export const UsedSolutionSchema = Type.Object(
       Type.Literal("certificate"),
       Type.Literal("nominal"),
     ]),
-    value: Type.String(),
-    plusMinus: Type.String(),
+    value: Text,
+    plusMinus: Text,
     /** Rectangular: ± is half a width; normal: a standard uncertainty. */
     shape: Type.Union([Type.Literal("rectangular"), Type.Literal("normal")]),
-    unit: Type.String(),
+    unit: Text,
     at: Instant,
   },
   Closed,
@@ -200,9 +202,9 @@ export const RunRecordSchema = Type.Object(
     format: Type.Literal("steady-bead/run"),
     formatVersion: Type.Literal(1),
     id: Id,
-    title: Type.String({ minLength: 1 }),
-    sample: Type.String(),
-    bench: Type.String(),
+    title: Type.String({ minLength: 1, maxLength: 1000 }),
+    sample: Text,
+    bench: Text,
     status: RunStatusSchema,
     startedAt: Instant,
     finishedAt: Type.Union([Instant, Type.Null()]),

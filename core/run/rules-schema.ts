@@ -1,7 +1,7 @@
 import { type Static, Type } from "@sinclair/typebox";
 
-const Decimal = Type.String({ pattern: "^\\d+(\\.\\d+)?$" });
-const OptionalDecimal = Type.String({ pattern: "^(\\d+(\\.\\d+)?)?$" });
+const Decimal = Type.String({ pattern: "^\\d+(\\.\\d+)?$", maxLength: 20 });
+const OptionalDecimal = Type.String({ pattern: "^(\\d+(\\.\\d+)?)?$", maxLength: 20 });
 const ToleranceClassSchema = Type.Union([Type.Literal("A"), Type.Literal("B")]);
 const Closed = { additionalProperties: false } as const;
 

@@ -1,0 +1,6 @@
+import { HouseRulesSchema } from "~/core/run";
+import { compile } from "../compile";
+
+/** Made at build time: `vite.config.ts` puts the compiled code in place of this module. */
+export const schema = HouseRulesSchema;
+export const valid = compile(schema);
