@@ -16,6 +16,8 @@ export default defineConfig(({ isSsrBuild }) => ({
   resolve: { tsconfigPaths: true },
   build: {
     target: "es2022",
+    // Pages may load fonts from this server only, so none is written into a style sheet.
+    assetsInlineLimit: (file) => (/\.woff2?$/.test(file) ? false : undefined),
     rolldownOptions: {
       // Schemas are data: where a screen needs none of them, they and what builds them stay away.
       treeshake: { manualPureFunctions: schemaMakers },

@@ -4,11 +4,14 @@ import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
 import { createStyleCache } from "./theme/style-cache";
 
+// The browser hides it from the attribute, so that no style sheet can read it out, and tells it to scripts.
+const nonce = document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce;
+
 startTransition(() => {
   hydrateRoot(
     document,
     <StrictMode>
-      <CacheProvider value={createStyleCache()}>
+      <CacheProvider value={createStyleCache(nonce)}>
         <HydratedRouter />
       </CacheProvider>
     </StrictMode>,

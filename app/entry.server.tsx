@@ -3,7 +3,8 @@ import { text } from "node:stream/consumers";
 import { CacheProvider } from "@emotion/react";
 import createEmotionServer from "@emotion/server/create-instance";
 import { renderToPipeableStream } from "react-dom/server";
-import { type EntryContext, ServerRouter } from "react-router";
+import { type EntryContext, type RouterContextProvider, ServerRouter } from "react-router";
+import { Nonce, nonceOfRequest } from "./nonce";
 import { createStyleCache } from "./theme/style-cache";
 
 /**
@@ -15,17 +16,22 @@ export default async function handleRequest(
   status: number,
   headers: Headers,
   context: EntryContext,
+  loaded: RouterContextProvider,
 ): Promise<Response> {
-  const cache = createStyleCache();
+  const nonce = loaded.get(nonceOfRequest) || undefined;
+  const cache = createStyleCache(nonce);
   const styling = createEmotionServer(cache);
   let finalStatus = status;
   const html = await new Promise<string>((resolve, reject) => {
     const body = new PassThrough();
     const { pipe } = renderToPipeableStream(
       <CacheProvider value={cache}>
-        <ServerRouter context={context} url={request.url} />
+        <Nonce value={nonce}>
+          <ServerRouter context={context} url={request.url} {...(nonce === undefined ? {} : { nonce })} />
+        </Nonce>
       </CacheProvider>,
       {
+        ...(nonce === undefined ? {} : { nonce }),
         onAllReady() {
           pipe(body);
           text(body).then(resolve, reject);
@@ -40,5 +46,8 @@ export default async function handleRequest(
   });
   const styles = styling.constructStyleTagsFromChunks(styling.extractCriticalToChunks(html));
   headers.set("Content-Type", "text/html; charset=utf-8");
-  return new Response(html.replace("</head>", `${styles}</head>`), { status: finalStatus, headers });
+  return new Response(
+    html.replace("</head>", () => `${styles}</head>`),
+    { status: finalStatus, headers },
+  );
 }

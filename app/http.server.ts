@@ -1,21 +1,58 @@
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
-import express from "express";
+import express, { type ErrorRequestHandler, type RequestHandler } from "express";
+import { RouterContextProvider } from "react-router";
 import * as build from "virtual:react-router/server-build";
 import { closeDatabase, dataFolder, startDatabase } from "~/server/database/current";
 import { noRoom } from "~/server/database/storage";
+import { nonceOf, safeHeaders } from "~/server/http/headers";
+import { type Listening, ownPagesOnly } from "~/server/http/hosts";
+import { limits } from "~/server/http/limits";
+import { nonceOfRequest } from "./nonce";
+
+export { isOpen, openingProblem } from "~/server/http/hosts";
 
 /** Opens the database before the first request, and gives the folder back at the end. */
 export const start = startDatabase;
 export const stop = closeDatabase;
 
-export const app = express();
-app.disable("x-powered-by");
-app.use(compression());
-app.use((request, response, next) => {
-  // Looking at what is there needs no room; writing is not begun without it.
+/** What stands before everything else that is served, files too: whose pages may ask, and what pages may do. */
+export const front = (listening: Listening, { policy = true } = {}): RequestHandler[] => [
+  ownPagesOnly(listening),
+  ...(policy ? safeHeaders() : []),
+];
+
+/** Looking at what is there needs no room; writing is not begun without it. */
+const roomToWrite: RequestHandler = (request, response, next) => {
   const full = request.method === "GET" || request.method === "HEAD" ? null : noRoom(dataFolder());
   if (full) response.status(507).json({ message: full.message });
   else next();
-});
-app.use(createRequestHandler({ build }));
+};
+
+/** The last resort: a sentence for whoever asked, the details for the log. */
+const failed: ErrorRequestHandler = (error, _request, response, next) => {
+  console.error(error);
+  if (response.headersSent) next(error);
+  else
+    response
+      .status(500)
+      .type("text/plain")
+      .send("The server failed on this request. What was saved is safe.");
+};
+
+export const app = express();
+app.disable("x-powered-by");
+app.use(...limits());
+app.use(compression());
+app.use(roomToWrite);
+app.use(
+  createRequestHandler({
+    build,
+    getLoadContext: (_request, response) => {
+      const context = new RouterContextProvider();
+      context.set(nonceOfRequest, nonceOf(response));
+      return context;
+    },
+  }),
+);
+app.use(failed);

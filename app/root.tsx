@@ -2,7 +2,7 @@ import "@fontsource-variable/atkinson-hyperlegible-mono";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
-import type { ReactNode } from "react";
+import { type ReactNode, useContext } from "react";
 import {
   isRouteErrorResponse,
   Links,
@@ -14,13 +14,16 @@ import {
   useRouteLoaderData,
 } from "react-router";
 import { database } from "~/server/database/current";
+import { isOpen } from "~/server/http/hosts";
 import { currentHouseRules } from "~/server/repositories/house-rules";
 import type { Route } from "./+types/root";
 import { StorageNotice } from "./live/storage-notice";
+import { Nonce } from "./nonce";
 import { TimerDock } from "./live/timer-dock";
 import { theme } from "./theme/theme";
 import { ErrorSheet } from "./ui/error-sheet";
 import { TopBar } from "./ui/top-bar";
+import { OpenStrip } from "./ui/open-strip";
 import { speak } from "./words/house";
 
 export const meta: Route.MetaFunction = () => [{ title: "Steady Bead" }];
@@ -42,11 +45,13 @@ export function shouldRevalidate({
 
 /** How the lab says things: all screens say it so. */
 export async function loader() {
-  return { words: (await currentHouseRules(await database())).data.words };
+  return { words: (await currentHouseRules(await database())).data.words, open: isOpen() };
 }
 
 export function Layout({ children }: { children: ReactNode }) {
   const told = useRouteLoaderData<typeof loader>("root");
+  const nonce = useContext(Nonce);
+  const own = nonce === undefined ? {} : { nonce };
   if (told) speak(told.words);
   return (
     <html lang="en">
@@ -59,13 +64,14 @@ export function Layout({ children }: { children: ReactNode }) {
       <body>
         <ThemeProvider theme={theme}>
           <CssBaseline />
+          {told?.open && <OpenStrip />}
           <TopBar />
           <TimerDock />
           <StorageNotice />
           {children}
         </ThemeProvider>
-        <ScrollRestoration />
-        <Scripts />
+        <ScrollRestoration {...own} />
+        <Scripts {...own} />
       </body>
     </html>
   );

@@ -129,7 +129,13 @@ export const test = base.extend<{ app: AppServer }, { servers: Servers }>({
   ],
   page: async ({ page }, use) => {
     follow(page);
+    const violations: string[] = [];
+    page.on("console", (message) => {
+      if (/Content.Security.Policy/i.test(message.text())) violations.push(`${page.url()}: ${message.text()}`);
+    });
     await use(page);
+    // No page asks for what its policy forbids.
+    expect(violations).toEqual([]);
   },
   baseURL: async ({ app }, use) => use(app.url),
 });

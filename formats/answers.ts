@@ -86,7 +86,7 @@ export interface StandingReading {
 export type ChangeAnswer =
   | { readonly status: "done"; readonly state: RunState | null }
   | {
-      readonly status: "refused" | "malformed" | "missing";
+      readonly status: "refused" | "malformed" | "missing" | "conflict";
       readonly message: string;
       readonly proposal?: string;
       /** Two readings for one field: the one that was there first. */

@@ -17,7 +17,7 @@ const isPlain = (x: unknown): x is Plain => typeof x === "object" && x !== null 
 function listed(schema: unknown): unknown[] | null {
   if (!isPlain(schema)) return null;
   if ("const" in schema) return [schema.const];
-  if (Array.isArray(schema.enum)) return schema.enum;
+  if (Array.isArray(schema.enum)) return schema.enum as unknown[];
   return null;
 }
 

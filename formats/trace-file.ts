@@ -25,7 +25,7 @@ const mostColumns = 60;
 
 const numberOf = (cell: string, delimiter: string): number => {
   const text = delimiter === "," ? cell : cell.replace(",", ".");
-  return text === "" ? NaN : Number(text);
+  return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d{1,3})?$/i.test(text) ? Number(text) : NaN;
 };
 
 /** Points with rising x: a spectrum that was scanned from the red end is turned round; times may only rise. */

@@ -55,10 +55,9 @@ function described({ instancePath, message, keyword, params }: ErrorObject): Pat
     instancePath === "" ? "the whole" : instancePath.slice(1).replaceAll("/", ".").replaceAll("~1", "/");
   switch (keyword) {
     case "enum": {
-      const allowed = (params as { allowedValues: unknown[] }).allowedValues.map((v) =>
-        v === null ? "nothing" : String(v),
-      );
-      return { path, message: `must be one of ${allowed.join(", ")}` };
+      const allowed = (params as { allowedValues: (string | number | null)[] }).allowedValues;
+      const words = allowed.map((v) => (v === null ? "nothing" : v));
+      return { path, message: `must be one of ${words.join(", ")}` };
     }
     case "const":
       return { path, message: `must be ${String((params as { allowedValue: unknown }).allowedValue)}` };

@@ -14,10 +14,11 @@ const front = express();
 front.disable("x-powered-by");
 
 async function built() {
+  const server = await import(pathToFileURL(path.join(root, "build/server/index.js")).href);
+  front.use(...server.front({ host, port }));
   const client = path.join(root, "build/client");
   front.use("/assets", express.static(path.join(client, "assets"), { immutable: true, maxAge: "1y" }));
   front.use(express.static(client, { maxAge: "1h" }));
-  const server = await import(pathToFileURL(path.join(root, "build/server/index.js")).href);
   front.use(server.app);
   return server;
 }
@@ -25,6 +26,9 @@ async function built() {
 async function fromSources() {
   const { createServer } = await import("vite");
   const vite = await createServer({ server: { middlewareMode: true } });
+  // The development server writes scripts into its pages, so there is no policy for them.
+  const { front: before } = await vite.ssrLoadModule("./app/http.server.ts");
+  front.use(...before({ host, port }, { policy: false }));
   front.use(vite.middlewares);
   front.use(async (request, response, next) => {
     try {
@@ -41,6 +45,11 @@ async function fromSources() {
 try {
   const began = performance.now();
   const server = await (development ? fromSources() : built());
+  const refused = server.openingProblem({ host, port });
+  if (refused) {
+    console.error(refused);
+    process.exit(1);
+  }
   await server.start();
   const listening = front.listen(port, host, (error) => {
     if (error) {
@@ -50,6 +59,11 @@ try {
     }
     const seconds = ((performance.now() - began) / 1000).toFixed(1);
     console.log(`Steady Bead is ready at http://${host}:${port} (started in ${seconds} s, Ctrl-C stops it)`);
+    if (server.isOpen(host)) {
+      console.warn(
+        "STEADY_BEAD_OPEN=yes: everybody who reaches this address can read and change everything.",
+      );
+    }
   });
   let stopping = false;
   const stop = async () => {

@@ -9,6 +9,7 @@ import { type OpenDatabase, openDatabase } from "./database/connection";
 import { listen } from "./live";
 import { currentHouseRules } from "./repositories/house-rules";
 import { changeRun } from "./repositories/run-changes";
+import { clockSetRight } from "./repositories/lab";
 import { loadRunState } from "./repositories/run-state";
 import { runningTimers } from "./repositories/timers";
 import { trailOf } from "./repositories/trail";
@@ -91,7 +92,7 @@ describe("timers", () => {
       message: "This timer runs already",
     });
     expect(await at(runId, { intent: "begin-timer", timerId: newId() }, 320)).toMatchObject({
-      status: "malformed",
+      status: "missing",
     });
   });
 
@@ -268,6 +269,7 @@ test("each change is told to whoever listens, after it was written, with the dev
 
 describe("a clock that was set back", () => {
   test("is told; readings and undo stay in the order in which they were written", async () => {
+    await clockSetRight(open.db, new Date(Date.UTC(2026, 10, 26, 7)));
     const runId = await begin("Late", new Date(Date.UTC(2026, 10, 26, 8)));
     const trialId = newId();
     await at(runId, reading(trialId, "m", "mass.before", "2.6106"), 0);
@@ -280,8 +282,14 @@ describe("a clock that was set back", () => {
       "2.1000",
     ]);
     expect((await loadRunState(open.db, runId))?.undo?.description).toMatch(/boat after transfer/);
-    expect(await inspectClock(open.db, now)).toMatch(/stands 1 h before the last reading/);
+    expect(await inspectClock(open.db, now)).toMatch(/stands 1 h before the latest time/);
+    // Saved by the wrong clock it does not make that clock right.
+    await at(runId, reading(trialId, "V", "burette.initial", "0.00"), -3000);
+    expect(await inspectClock(open.db, now)).toMatch(/stands 1 h before/);
     expect(await inspectClock(open.db, new Date(Date.UTC(2026, 10, 26, 8)))).toBeNull();
+    // It had stood too far ahead: someone says that it is right now.
+    await clockSetRight(open.db, now);
+    expect(await inspectClock(open.db, now)).toBeNull();
   });
 });
 

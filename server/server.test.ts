@@ -79,7 +79,7 @@ describe("readings", () => {
       { symbol: "W", kind: "burette.final", text: "25.60" },
       "malformed",
     ],
-    ["a stage that the method does not have", { stageKey: "boil" }, "malformed"],
+    ["a stage that the method does not have", { stageKey: "boil" }, "missing"],
   ] as const)("%s: nothing is changed", async (_what, wrong, status) => {
     const runId = await begin();
     const trialId = newId();
@@ -90,14 +90,14 @@ describe("readings", () => {
     expect(await countObservations()).toBe(before);
   });
 
-  test("of another run's trial are malformed, of no run missing", async () => {
+  test("of another run's trial, or of no run, are missing", async () => {
     const [mine, other] = [await begin(), await begin()];
     const trialId = newId();
     await change(other, reading(trialId, "V", "burette.initial", "0.10"));
     expect(await change(mine, reading(trialId, "V", "burette.final", "9.10"))).toMatchObject({
-      status: "malformed",
+      status: "missing",
     });
-    expect(await change(mine, { intent: "restore", trialId })).toMatchObject({ status: "malformed" });
+    expect(await change(mine, { intent: "restore", trialId })).toMatchObject({ status: "missing" });
     expect(await change(newId(), { intent: "finish" })).toMatchObject({ status: "missing" });
   });
 });

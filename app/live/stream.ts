@@ -19,7 +19,7 @@ function listen(pass: (heard: Heard) => void): () => void {
   let source: EventSource;
   let again: ReturnType<typeof setTimeout> | undefined;
   const connect = () => {
-    source = new EventSource("/live");
+    source = new EventSource(`/live?device=${device}`);
     source.onopen = () => pass("connected");
     source.onmessage = (event: MessageEvent<string>) => pass(JSON.parse(event.data) as LiveMessage);
     // The browser tries again by itself, unless the server refused for good.

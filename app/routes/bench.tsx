@@ -6,6 +6,7 @@ import { dueBottles } from "~/server/repositories/shelf";
 import { listOpenRuns, methodLastBegun, searchFinishedRuns, startRun } from "~/server/repositories/runs";
 import { BenchPage } from "../features/bench/bench-page";
 import type { Route } from "./+types/bench";
+import { formTexts } from "./body.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "Bench · Steady Bead" }];
 
@@ -24,10 +25,10 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = Object.fromEntries(await request.formData().catch(() => new FormData()));
+  const form = await formTexts(request);
   const checked = checkStartRun(form);
   if (!checked.ok) {
-    const title = typeof form.title === "string" && form.title.trim() === "";
+    const title = form.title?.trim() === "";
     return data({ message: title ? "Give the run a title" : checked.problem.message }, { status: 400 });
   }
   const started = await startRun(await database(), checked.value);

@@ -6,7 +6,7 @@ import { relativesOf } from "~/server/repositories/lineage";
 import { editSolution, solutionById } from "~/server/repositories/shelf";
 import { BottlePage } from "../features/shelf/bottle-page";
 import type { Route } from "./+types/bottle";
-import { jsonBody } from "./run-id.server";
+import { jsonBody } from "./body.server";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.solution.name ?? "Bottle"} · Steady Bead` },

@@ -8,6 +8,7 @@ import { listOpenRuns } from "~/server/repositories/runs";
 import { rulesOfTexts } from "../features/house-rules/form";
 import { HouseRulesPage } from "../features/house-rules/house-rules-page";
 import type { Route } from "./+types/house-rules";
+import { formTexts } from "./body.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "House rules · Steady Bead" }];
 
@@ -35,11 +36,7 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData().catch(() => new FormData());
-  const texts = Object.fromEntries(
-    [...form].flatMap(([name, value]) => (typeof value === "string" ? [[name, value] as const] : [])),
-  );
-  const read = rulesOfTexts(texts);
+  const read = rulesOfTexts(await formTexts(request));
   if ("problems" in read) return data({ problems: read.problems, saved: false }, { status: 400 });
   const db = await database();
   const asked = runAsked(request);

@@ -4,6 +4,7 @@ import type { Method } from "~/core/run";
 import { readMethodFile } from "~/formats/method-file";
 import { database } from "~/server/database/current";
 import { findMethod, saveMethod } from "~/server/repositories/methods";
+import { formTexts } from "./body.server";
 
 /** True for a method that ships with the product. */
 export const isShipped = (id: string): boolean => shipped.some((m) => m.id === id);
@@ -19,8 +20,8 @@ export async function methodFrom(params: { methodId: string }, request: Request)
 
 /** Saves what the editor posts as the next version of its method; what is wrong with it is told by path. */
 export async function saveFromForm(request: Request) {
-  const text = (await request.formData().catch(() => new FormData())).get("method");
-  const read = readMethodFile(typeof text === "string" ? text : "");
+  const { method: text = "" } = await formTexts(request);
+  const read = readMethodFile(text);
   if ("problems" in read) return data(read, { status: 400 });
   const { method } = read;
   if (isShipped(method.id)) {

@@ -2,13 +2,14 @@ import { data, redirect } from "react-router";
 import { readMethodFile } from "~/formats/method-file";
 import { database } from "~/server/database/current";
 import { saveMethod } from "~/server/repositories/methods";
+import { formTexts } from "./body.server";
 import type { Route } from "./+types/methods-import";
 import { isShipped } from "./method.server";
 
 /** Takes a method from the text of a file; one of the library's ids is kept as one's own beside it. */
 export async function action({ request }: Route.ActionArgs) {
-  const text = (await request.formData().catch(() => new FormData())).get("text");
-  const read = readMethodFile(typeof text === "string" ? text : "");
+  const { text = "" } = await formTexts(request);
+  const read = readMethodFile(text);
   if ("problems" in read) return data(read, { status: 400 });
   const { method } = read;
   const id = isShipped(method.id) ? `${method.id}-imported` : method.id;

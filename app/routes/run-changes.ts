@@ -3,9 +3,10 @@ import { checkRunRequest } from "~/formats/requests";
 import { database } from "~/server/database/current";
 import { changeRun } from "~/server/repositories/run-changes";
 import type { Route } from "./+types/run-changes";
-import { jsonBody, runIdFrom } from "./run-id.server";
+import { jsonBody } from "./body.server";
+import { runIdFrom } from "./run-id.server";
 
-const httpStatus = { done: 200, refused: 422, malformed: 400, missing: 404 } as const;
+const httpStatus = { done: 200, refused: 422, malformed: 400, missing: 404, conflict: 409 } as const;
 
 const answer = (body: ChangeAnswer, status: number) => Response.json(body, { status });
 

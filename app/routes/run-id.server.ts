@@ -6,12 +6,3 @@ export function runIdFrom(params: { runId: string }): string {
   if (!validate(params.runId)) throw data("There is no such run.", { status: 404 });
   return params.runId;
 }
-
-/** The body of a JSON request; undefined where it is no JSON. */
-export async function jsonBody(request: Request): Promise<unknown> {
-  try {
-    return (await request.json()) as unknown;
-  } catch {
-    return undefined;
-  }
-}

@@ -5,7 +5,7 @@ import { currentHouseRules } from "~/server/repositories/house-rules";
 import { listShelf, putAll } from "~/server/repositories/shelf";
 import { NewBottlePage } from "../features/shelf/new-bottle-page";
 import type { Route } from "./+types/shelf-new";
-import { jsonBody } from "./run-id.server";
+import { jsonBody } from "./body.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "Make or add · Steady Bead" }];
 

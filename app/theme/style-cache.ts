@@ -1,4 +1,5 @@
 import createCache from "@emotion/cache";
 
 /** The cache that both sides use, so that the browser takes over the styles that the server wrote. */
-export const createStyleCache = () => createCache({ key: "sb" });
+export const createStyleCache = (nonce?: string) =>
+  createCache({ key: "sb", ...(nonce === undefined ? {} : { nonce }) });

@@ -1,2 +1,3 @@
+export * from "./day";
 export * from "./stagger";
 export * from "./timer";

@@ -26,7 +26,7 @@ import type {
 } from "../../core/run";
 import type { RunSummary } from "../../formats/answers";
 import type { AmountUnit, How, ResultChange } from "../../formats/shelf";
-import type { ChangeDetail, Inverse } from "./stored";
+import type { ChangeDetail, Inverse, LabSubject } from "./stored";
 
 /** Counts rows in the order in which they were written: true even when the clock was set back in between. */
 const seq = () => bigint("seq", { mode: "number" }).generatedAlwaysAsIdentity().notNull();
@@ -41,6 +41,12 @@ export const method = pgTable(
     version: integer("version").notNull(),
     title: text("title").notNull(),
     data: jsonb("data").$type<Method>().notNull(),
+    /** Who saved this version, and why; null for those of the library and for versions from before that was asked. */
+    savedAt: at("saved_at"),
+    savedBy: text("saved_by"),
+    reason: text("reason"),
+    /** Since when it is offered no more, though runs stand on it. The same for all versions. */
+    retiredAt: at("retired_at"),
   },
   (t) => [primaryKey({ columns: [t.id, t.version] })],
 );
@@ -55,6 +61,9 @@ export const houseRules = pgTable("house_rules", {
   runId: uuid("run_id").references((): AnyPgColumn => run.id, { onDelete: "cascade" }),
   createdAt: at("created_at").notNull(),
   data: jsonb("data").$type<HouseRules>().notNull(),
+  /** Who made them, and why; null for the first ones and for those from before that was asked. */
+  person: text("person"),
+  reason: text("reason"),
 });
 
 export const run = pgTable(
@@ -227,6 +236,8 @@ export const runEvent = pgTable(
     undone: boolean("undone").notNull().default(false),
     undoneAt: at("undone_at"),
     undoneBy: text("undone_by"),
+    /** The address that it came from, as the server saw it; what else it tells of person and time the sender said. */
+    receivedFrom: text("received_from"),
   },
   (t) => [index("run_event_of_run").on(t.runId, t.seq)],
 );
@@ -310,4 +321,34 @@ export const recomputation = pgTable(
     replaced: jsonb("replaced").$type<string[]>().notNull(),
   },
   (t) => [index("recomputation_of_run").on(t.runId, t.id)],
+);
+
+/** The lab that lives in this database. One row. */
+export const lab = pgTable("lab", {
+  id: uuid("id").primaryKey(),
+  createdAt: at("created_at").notNull(),
+  /** The latest time that this server's clock has shown while something was saved. */
+  clockHigh: at("clock_high").notNull(),
+});
+
+/** What was done that belongs to no run: house rules, methods, bottles, backups. Append-only. */
+export const labEvent = pgTable(
+  "lab_event",
+  {
+    id: uuid("id").primaryKey(),
+    /** Counted together with the changes of runs, so that all stand in one order. */
+    seq: bigint("seq", { mode: "number" })
+      .notNull()
+      .default(sql`nextval('run_event_seq_seq')`),
+    at: at("at").notNull(),
+    person: text("person").notNull(),
+    about: text("about").$type<LabSubject>().notNull(),
+    /** What it was done to, where that has an id and a name. */
+    subjectId: text("subject_id"),
+    subject: text("subject").notNull(),
+    description: text("description").notNull(),
+    detail: jsonb("detail").$type<ChangeDetail>(),
+    receivedFrom: text("received_from"),
+  },
+  (t) => [index("lab_event_order").on(t.seq)],
 );

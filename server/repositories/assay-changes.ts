@@ -1,22 +1,19 @@
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { unitsLike } from "../../core/quantity";
-import { type ComputedStage, endOfCorrections, type Observation, takenBack } from "../../core/run";
+import { type ComputedStage, endOfCorrections, takenBack } from "../../core/run";
 import type { AddTrace, Enter, RunRequest } from "../../formats/requests";
 import { observation, stage as stageTable, trace } from "../database/schema";
 import type { Inverse } from "../database/stored";
 import type { Connection } from "../database/types";
-import { type Change, done, happenedAt, malformed, type Outcome, refused, remember } from "./change";
+import { type Change, done, happenedAt, malformed, missing, type Outcome, refused, remember } from "./change";
+import { readingSentBefore, traceSentBefore } from "./sent-before";
 import { isOutcome, openStage, openTrial, writeReading } from "./write-reading";
-
-const everyObservation = ({ record }: Change): Observation[] =>
-  record.stages.flatMap((s) => [...s.observations, ...s.trials.flatMap((t) => t.observations)]);
 
 /** Many readings at once, all or none. What stands in a field already and says the same is left as it is. */
 export async function enter(change: Change, request: Enter): Promise<Outcome> {
   const stage = openStage(change, request.stageKey);
   if (isOutcome(stage)) return stage;
-  const known = new Set(everyObservation(change).map((o) => o.id));
   const inverses: Inverse[] = [];
   let what = "";
   for (const { trial, readings } of request.rows) {
@@ -25,7 +22,9 @@ export async function enter(change: Change, request: Enter): Promise<Outcome> {
       if (wrong) return wrong;
     }
     for (const { person, ...reading } of readings) {
-      if (known.has(reading.id)) continue;
+      const sent = readingSentBefore(change.record, request.stageKey, trial?.id ?? null, reading);
+      if (sent?.status === "done") continue;
+      if (sent) return sent;
       const written = await writeReading(change, stage, trial?.id ?? null, {
         ...reading,
         supersedes: null,
@@ -53,7 +52,8 @@ export async function enter(change: Change, request: Enter): Promise<Outcome> {
 /** A spectrum of a stage, or the course of a trial, which is begun with it. */
 export async function addTrace(change: Change, request: AddTrace): Promise<Outcome> {
   const { db, record, now } = change;
-  if (record.stages.some((s) => s.traces?.some((t) => t.id === request.id))) return done;
+  const sent = traceSentBefore(record, request);
+  if (sent) return sent;
   const stage = openStage(change, request.stageKey);
   if (isOutcome(stage)) return stage;
   const { x, absorbance, trialId } = request;
@@ -125,7 +125,7 @@ export async function putAway(
 ): Promise<Outcome> {
   const { traceId } = request;
   const found = change.record.stages.flatMap((s) => s.traces ?? []).find((t) => t.id === traceId);
-  if (!found) return malformed("This run has no such spectrum or course");
+  if (!found) return missing("This run has no such spectrum or course");
   const away = request.intent === "put-away";
   if (away === (found.removed !== null))
     return refused(away ? "It is put away already" : "It is there already");
@@ -153,7 +153,7 @@ export async function strikeReading(
     ])
     .find((h) => h.observations.some((o) => o.id === observationId));
   const end = holder && endOfCorrections(holder.observations, observationId);
-  if (!holder || !end) return malformed("This run has no such reading");
+  if (!holder || !end) return missing("This run has no such reading");
   if (end.kind !== "absorbance" && end.kind !== "transmittance")
     return malformed("Only one reading of many is struck out by itself");
   if (end.id !== observationId) return refused("It was changed meanwhile: look again");

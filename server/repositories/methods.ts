@@ -17,6 +17,9 @@ export async function putMethods(db: Connection, methods: readonly Method[]): Pr
 
 const read = new Map<string, Method>();
 
+/** After another database was opened, what was read of the one before holds no longer. */
+export const forgetMethods = (): void => read.clear();
+
 /** One version of a method. A version never changes, so it is read once and stays the same object. */
 export async function methodVersion(db: Connection, id: string, version: number): Promise<Method> {
   const key = `${id}@${version}`;

@@ -15,18 +15,21 @@ import {
 import type { RunState } from "../../formats/answers";
 import type { Observe, RunRequest } from "../../formats/requests";
 import type { Connection, Database } from "../database/types";
+import { refusalOf } from "../database/refusals";
 import { observation, run, runEvent, trial } from "../database/schema";
 import type { Inverse } from "../database/stored";
 import { addTrace, choose, enter, putAway, setChoice, setTrace, strikeReading } from "./assay-changes";
-import { type Change, done, happenedAt, malformed, type Outcome, refused, remember } from "./change";
+import { type Change, done, happenedAt, malformed, missing, type Outcome, refused, remember } from "./change";
 import { announce } from "../live";
 import { beginTimer, endTimer, faded, setTimer, startTimer } from "./timers";
 import { setRules, setRulesOf } from "./house-rules-of-run";
+import { rememberDeed } from "./lab";
 import { lastChange } from "./run-events";
 import { loadRunRecord } from "./run-record";
 import { loadRunState } from "./run-state";
 import { refreshSummary, searchText } from "./runs";
 import { recompute, renewShelved, shelve } from "./shelf-of-run";
+import { readingSentBefore } from "./sent-before";
 import { take, takeBackPartners } from "./take";
 import { isOutcome, openStage, openTrial, writeReading } from "./write-reading";
 
@@ -45,12 +48,9 @@ async function observe(change: Change, request: Observe): Promise<Outcome> {
   const { record, person } = change;
   const stage = openStage(change, request.stageKey);
   if (isOutcome(stage)) return stage;
-  const everything = record.stages.flatMap((s) => [
-    ...s.observations,
-    ...s.trials.flatMap((t) => t.observations),
-  ]);
-  if (everything.some((o) => o.id === request.id)) return done;
   const { trial: sent } = request;
+  const sentBefore = readingSentBefore(record, request.stageKey, sent?.id ?? null, request);
+  if (sentBefore) return sentBefore;
   const before = stage.record;
   const wrong = sent && (await openTrial(change, stage, sent));
   if (wrong) return wrong;
@@ -105,7 +105,7 @@ type TrialRequest = Extract<RunRequest, { intent: "strike" | "restore" | "mark" 
 
 async function changeTrial(change: Change, request: TrialRequest): Promise<Outcome> {
   const found = findTrial(change.record, request.trialId);
-  if (!found) return malformed("This run has no such trial");
+  if (!found) return missing("This run has no such trial");
   const { trial: before, name } = found;
   const { trialId } = request;
   const apply = async (after: Omit<TrialInverse, "do" | "trialId">, description: string) => {
@@ -274,6 +274,21 @@ async function apply(change: Change, request: RunRequest): Promise<Outcome> {
     case "delete":
       if (!isEmptyRun(record)) return refused("Readings are never deleted: archive the run instead");
       await db.delete(run).where(eq(run.id, record.id));
+      await rememberDeed(
+        db,
+        {
+          about: "run",
+          subjectId: record.id,
+          subject: record.title,
+          person: change.person,
+          description: "empty run deleted",
+          detail: {
+            from: `begun ${record.startedAt.slice(0, 16).replace("T", " ")}, ${record.method.title}`,
+          },
+          from: change.from ?? null,
+        },
+        change.now,
+      );
       return done;
     default:
       if (closed) return refused("This run is finished: reopen it to change it");
@@ -349,12 +364,16 @@ export async function changeRun(
   request: RunRequest,
   now = new Date(),
   device = "",
+  from?: string,
 ): Promise<Changed> {
   try {
     const made = await db.transaction(async (tx): Promise<Changed> => {
       const record = await loadRunRecord(tx, runId);
       if (!record) return { status: "missing", message: "There is no such run" } as const;
-      const outcome = await apply({ db: tx, record, person: record.bench, now }, request);
+      const outcome = await apply(
+        { db: tx, record, person: record.bench, now, ...(from === undefined ? {} : { from }) },
+        request,
+      );
       if (outcome.status !== "done") throw new NotDone(outcome);
       const changed = await refreshSummary(tx, runId, now);
       return { status: "done", state: changed && (await loadRunState(tx, runId)) };
@@ -365,6 +384,8 @@ export async function changeRun(
     return made;
   } catch (error) {
     if (error instanceof NotDone) return error.outcome;
+    const refusal = refusalOf(error);
+    if (refusal) return refusal;
     throw error;
   }
 }

@@ -1,3 +1,4 @@
+import { isDay } from "../../core/timing";
 import { and, asc, desc, eq, isNotNull } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { ancestorsOf } from "../../core/prepare";
@@ -70,6 +71,8 @@ export async function shelve(
   const there = found(record, request.stageKey);
   if (!there) return malformed("This stage finds nothing that goes on the shelf");
   if (!there.stage.done) return refused("The set is not closed yet: its result does not go on the shelf");
+  if (request.restandardizeBy !== "" && !isDay(request.restandardizeBy))
+    return refused("There is no such day");
   const sources = usedIn(record, request.stageKey);
   let solutionId = request.solutionId;
   if (solutionId === null) {

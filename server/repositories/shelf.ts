@@ -1,3 +1,4 @@
+import { isDay } from "../../core/timing";
 import { and, asc, desc, eq, inArray, isNull, lte } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { parseFormula } from "../../core/chemistry";
@@ -181,8 +182,7 @@ function keepingProblems({ amount, restandardizeBy }: Kept): Record<string, stri
   const problems: Record<string, string> = {};
   if (amount.trim() !== "" && decimal(amount) === null)
     problems.amount = "Give the amount as a number, such as 500";
-  if (restandardizeBy !== "" && Number.isNaN(Date.parse(restandardizeBy)))
-    problems.restandardizeBy = "Give a day";
+  if (restandardizeBy !== "" && !isDay(restandardizeBy)) problems.restandardizeBy = "There is no such day";
   return problems;
 }
 

@@ -14,7 +14,7 @@ import type { RunRequest } from "../../formats/requests";
 import { assignment, observation, solution } from "../database/schema";
 import type { Inverse } from "../database/stored";
 import type { Connection } from "../database/types";
-import { type Change, done, malformed, type Outcome, refused, remember } from "./change";
+import { type Change, done, malformed, missing, type Outcome, refused, remember } from "./change";
 import { solutionCode } from "./shelf";
 
 interface Written {
@@ -129,7 +129,7 @@ export async function take(
   const { stageKey, symbol, assignmentId, reason } = request;
   const definition = record.method.stages.find((s) => s.key === stageKey);
   const stage = record.stages.find((s) => s.key === stageKey);
-  if (!definition || definition.kind === "conclude" || !stage) return malformed("This run has no such stage");
+  if (!definition || definition.kind === "conclude" || !stage) return missing("This run has no such stage");
   const input = definition.inputs.find((i) => i.symbol === symbol);
   if (!input || (input.is !== "given" && input.is !== "purity") || input.of === undefined)
     return malformed("Nothing from the shelf is used here");

@@ -14,7 +14,8 @@ import type { RunRequest, StartTimer } from "../../formats/requests";
 import type { Connection } from "../database/types";
 import { observation, run, stage, timer } from "../database/schema";
 import type { Inverse } from "../database/stored";
-import { type Change, done, happenedAt, malformed, type Outcome, refused, remember } from "./change";
+import { type Change, done, happenedAt, missing, type Outcome, refused, remember } from "./change";
+import { timerSentBefore } from "./sent-before";
 import { isOutcome, openStage, writeReading } from "./write-reading";
 import { supersedes } from "./take";
 
@@ -73,8 +74,8 @@ export async function startTimer(change: Change, request: StartTimer): Promise<O
   const opened = openStage(change, request.stageKey);
   if (isOutcome(opened)) return opened;
   const { id, trialId, what, flask, counts, seconds, strict, inSeconds } = request;
-  const [there] = await db.select({ id: timer.id }).from(timer).where(eq(timer.id, id));
-  if (there) return done;
+  const sent = timerSentBefore(change.record, request);
+  if (sent) return sent;
   const stageId = opened.record.id;
   const running = await db
     .select()
@@ -143,7 +144,7 @@ export async function setTimer(db: Connection, inverse: Extract<Inverse, { do: "
 
 export async function beginTimer(change: Change, request: Request<"begin-timer">): Promise<Outcome> {
   const row = await find(change, request.timerId);
-  if (!row) return malformed("This run has no such timer");
+  if (!row) return missing("This run has no such timer");
   if (row.endedAt) return refused("This timer has ended already");
   if (row.startedAt) return refused("This timer runs already");
   await change.db
@@ -159,7 +160,7 @@ export async function beginTimer(change: Change, request: Request<"begin-timer">
 
 export async function endTimer(change: Change, request: Request<"end-timer">): Promise<Outcome> {
   const row = await find(change, request.timerId);
-  if (!row) return malformed("This run has no such timer");
+  if (!row) return missing("This run has no such timer");
   // Two devices press the same button: it has ended, which is what both want.
   if (row.endedAt) return done;
   const endedAt = happenedAt(change, request.heldSeconds);
@@ -180,7 +181,7 @@ export async function faded(change: Change, request: Request<"faded">): Promise<
   if (isOutcome(opened)) return opened;
   const titer = opened.definition.inputs.find((input) => input.is === "titer");
   const holder = opened.record.trials.find((t) => t.id === request.trialId);
-  if (!titer || !holder) return malformed("This run has no such trial");
+  if (!titer || !holder) return missing("This run has no such trial");
   const final = presentObservation(holder.observations, titer.symbol, "burette.final");
   if (!final) return refused("This trial has no end that could have faded");
   const reason = `faded after ${Math.round(request.seconds)} s`;

@@ -17,7 +17,7 @@ import {
 import type { Connection } from "../database/types";
 import { observation, trial } from "../database/schema";
 import type { Inverse } from "../database/stored";
-import { type Change, done, malformed, type Outcome, refused } from "./change";
+import { type Change, done, malformed, missing, type Outcome, refused } from "./change";
 import { supersedes } from "./take";
 
 export interface NewReading {
@@ -49,7 +49,7 @@ export interface OpenStage {
 export function openStage({ record }: Change, stageKey: string): OpenStage | Outcome {
   const definition = record.method.stages.find((s) => s.key === stageKey);
   const stage = record.stages.find((s) => s.key === stageKey);
-  if (!definition || definition.kind === "conclude" || !stage) return malformed("This run has no such stage");
+  if (!definition || definition.kind === "conclude" || !stage) return missing("This run has no such stage");
   return { definition, record: stage };
 }
 
@@ -72,8 +72,8 @@ export async function openTrial(
   if (stage.record.trials.some((t) => t.id === sent.id)) return null;
   if (stage.definition.kind === "preparation") return malformed("Nothing is titrated in this stage");
   if (record.stages.some((s) => s.trials.some((t) => t.id === sent.id)))
-    return malformed("This trial belongs to another stage");
-  if (await elsewhere(db, sent.id)) return malformed("This trial belongs to another run");
+    return missing("This trial belongs to another stage");
+  if (await elsewhere(db, sent.id)) return missing("This trial belongs to another run");
   const { id: stageId, trials } = stage.record;
   const [last] = await db
     .select({ position: max(trial.position) })

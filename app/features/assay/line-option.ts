@@ -152,7 +152,7 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
       ...tooltip,
       trigger: "item",
       formatter: ({ seriesName, value }: { seriesName: string; value: number[] }) =>
-        `${seriesName}<br/>${toSignificant(value[0] ?? 0, 4)}${unit === "1" ? "" : ` ${unit}`}: ${(value[1] ?? 0).toFixed(3)}`,
+        `${seriesName}\n${toSignificant(value[0] ?? 0, 4)}${unit === "1" ? "" : ` ${unit}`}: ${(value[1] ?? 0).toFixed(3)}`,
     },
     legend: {
       show: readers.length > 1,

@@ -47,7 +47,9 @@ export const axis = (
   },
 });
 
+/** Drawn and not written as HTML, so that a name that somebody typed, or a file brought, is never more than text. */
 export const tooltip = {
+  renderMode: "richText",
   backgroundColor: colors.ink,
   borderWidth: 0,
   textStyle: { fontFamily: fonts.text, color: "#ffffff", fontSize: 13 },

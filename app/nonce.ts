@@ -1,0 +1,8 @@
+import { createContext } from "react";
+import { createContext as createRouterContext } from "react-router";
+
+/** The word by which the browser knows this answer's own scripts and styles, on its way from the server to the page. */
+export const nonceOfRequest = createRouterContext<string>("");
+
+/** The same within the page; undefined in the browser, which tells it to nobody. */
+export const Nonce = createContext<string | undefined>(undefined);

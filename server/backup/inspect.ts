@@ -1,0 +1,96 @@
+import { spawn } from "node:child_process";
+import { readFileSync } from "node:fs";
+import { PGlite } from "@electric-sql/pglite";
+import { drizzle } from "drizzle-orm/pglite";
+import { bringUpToDate } from "../database/migrations";
+import * as schema from "../database/schema";
+import type { Database } from "../database/types";
+import { type CheckReport, checkLab } from "./check";
+import { type RunRows, rowsOfRun } from "./run-rows";
+
+/** What can be asked of a backup without restoring it. */
+export interface Questions {
+  readonly verify: CheckReport;
+  readonly runs: readonly RunInBackup[];
+  readonly run: RunRows;
+}
+
+export interface RunInBackup {
+  readonly id: string;
+  readonly title: string;
+  readonly sample: string;
+  readonly bench: string;
+  readonly startedAt: string;
+  readonly status: string;
+}
+
+/** A backup's data as PGlite takes them. */
+export const dataIn = (file: string): File =>
+  new File([readFileSync(file)], "backup.tar.gz", { type: "application/x-gzip" });
+
+/** Opens a copy of a backup in memory, brought up to this program's tables; the file stays as it is. */
+async function opened<T>(file: string, look: (db: Database) => Promise<T>): Promise<T> {
+  const client = await PGlite.create({ loadDataDir: dataIn(file) });
+  try {
+    const db = drizzle(client, { schema });
+    await bringUpToDate(db);
+    return await look(db);
+  } finally {
+    await client.close();
+  }
+}
+
+/** Answers in this process; it is busy meanwhile. */
+export function answer<Q extends keyof Questions>(
+  what: Q,
+  file: string,
+  runId: string,
+): Promise<Questions[Q]>;
+export function answer(what: keyof Questions, file: string, runId: string): Promise<unknown> {
+  return opened<unknown>(file, async (db) => {
+    switch (what) {
+      case "verify":
+        return checkLab(db, 200);
+      case "runs":
+        return db
+          .select({
+            id: schema.run.id,
+            title: schema.run.title,
+            sample: schema.run.sample,
+            bench: schema.run.bench,
+            startedAt: schema.run.startedAt,
+            status: schema.run.status,
+          })
+          .from(schema.run)
+          .orderBy(schema.run.startedAt);
+      case "run":
+        return rowsOfRun(db, runId);
+    }
+  });
+}
+
+/** Asks another process, so that this one goes on serving. Rejects with what that process said where it failed. */
+export function ask<Q extends keyof Questions>(what: Q, file: string, runId = ""): Promise<Questions[Q]> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(
+      process.execPath,
+      ["--import", "tsx", "scripts/inspect-backup.ts", what, file, runId],
+      {
+        stdio: ["ignore", "pipe", "pipe"],
+        // The runner of the tests has flags of its own.
+        env: { ...process.env, NODE_OPTIONS: "" },
+      },
+    );
+    const [out, err]: [Buffer[], Buffer[]] = [[], []];
+    child.stdout.on("data", (part: Buffer) => out.push(part));
+    child.stderr.on("data", (part: Buffer) => err.push(part));
+    child.once("error", reject);
+    child.once("close", (code) => {
+      if (code === 0) resolve(JSON.parse(Buffer.concat(out).toString()) as Questions[Q]);
+      else {
+        const said = Buffer.concat(err).toString().trim();
+        reject(new Error(/^\w*Error: (.*)$/m.exec(said)?.[1] ?? (said.slice(-300) || `ended with ${code}`)));
+      }
+    });
+  });
+}

@@ -1,0 +1,36 @@
+import { closeSync, fsyncSync, openSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import path from "node:path";
+
+/** What a JSON file holds; null where there is none. A file that cannot be read as JSON counts as one that says nothing. */
+export function readJson<T extends object>(file: string): T | null {
+  let text: string;
+  try {
+    text = readFileSync(file, "utf8");
+  } catch {
+    return null;
+  }
+  try {
+    return JSON.parse(text) as T;
+  } catch {
+    return {} as T;
+  }
+}
+
+/** Sees to it that what was written under a path is on the disk: of a file its contents, of a folder its names. */
+export function flush(place: string): void {
+  const handle = openSync(place, "r");
+  try {
+    fsyncSync(handle);
+  } finally {
+    closeSync(handle);
+  }
+}
+
+/** Writes a whole file or none of it: under another name first, flushed, then put in its place. */
+export function writeDurably(file: string, data: string | Buffer): void {
+  const part = `${file}.part`;
+  writeFileSync(part, data);
+  flush(part);
+  renameSync(part, file);
+  flush(path.dirname(file));
+}
