@@ -8,13 +8,34 @@ import { noRoom } from "~/server/database/storage";
 import { nonceOf, safeHeaders } from "~/server/http/headers";
 import { type Listening, ownPagesOnly } from "~/server/http/hosts";
 import { limits } from "~/server/http/limits";
+import { keepBackups, look } from "~/server/maintenance/health";
+import { whileOpen } from "~/server/maintenance/pause";
+import { acceptToken, maintenance } from "~/server/maintenance/routes";
+import { announceServer, forgetServer } from "~/server/maintenance/token";
 import { nonceOfRequest } from "./nonce";
 
 export { isOpen, openingProblem } from "~/server/http/hosts";
 
-/** Opens the database before the first request, and gives the folder back at the end. */
-export const start = startDatabase;
-export const stop = closeDatabase;
+let endBackups = () => {};
+
+/**
+ * Opens the database before the first request, looks whether it is whole, and sees to its backups; tools at the terminal are
+ * answered at `url`.
+ */
+export async function start(url: string): Promise<void> {
+  await startDatabase();
+  await look(20);
+  acceptToken(announceServer(dataFolder(), url));
+  endBackups = keepBackups();
+}
+
+/** Gives the folder back at the end. */
+export async function stop(): Promise<void> {
+  endBackups();
+  acceptToken(null);
+  forgetServer(dataFolder());
+  await closeDatabase();
+}
 
 /** What stands before everything else that is served, files too: whose pages may ask, and what pages may do. */
 export const front = (listening: Listening, { policy = true } = {}): RequestHandler[] => [
@@ -43,6 +64,8 @@ const failed: ErrorRequestHandler = (error, _request, response, next) => {
 export const app = express();
 app.disable("x-powered-by");
 app.use(...limits());
+app.use(whileOpen);
+app.use("/maintenance", maintenance());
 app.use(compression());
 app.use(roomToWrite);
 app.use(

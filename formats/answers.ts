@@ -50,8 +50,10 @@ export interface TimersAnswer {
   readonly clock: string | null;
 }
 
-/** What the server tells all open screens. */
-export interface LiveMessage {
+/** What the server tells all open screens: that a run has changed, or that all has, so that each screen loads anew. */
+export type LiveMessage = RunChanged | { readonly reload: true };
+
+export interface RunChanged {
   readonly runId: string;
   /** True where a timer was set, begun or ended. */
   readonly timers: boolean;

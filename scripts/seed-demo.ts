@@ -1,6 +1,7 @@
 // Makes the demo database in DATA_DIR (default data/demo), once.
 import path from "node:path";
 import { openDatabase } from "../server/database/connection";
+import { LabFolderError } from "../server/database/lab-folder";
 import { FolderInUseError } from "../server/database/lock";
 import { listOpenRuns } from "../server/repositories/runs";
 import { seedDemo } from "../server/seed/demo";
@@ -11,6 +12,6 @@ try {
   if ((await listOpenRuns(db)).length === 0) await seedDemo(db, new Date());
   await close();
 } catch (error) {
-  console.error(error instanceof FolderInUseError ? error.message : error);
+  console.error(error instanceof FolderInUseError || error instanceof LabFolderError ? error.message : error);
   process.exitCode = 1;
 }

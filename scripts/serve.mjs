@@ -50,7 +50,9 @@ try {
     console.error(refused);
     process.exit(1);
   }
-  await server.start();
+  const reached = ["0.0.0.0", "::"].includes(host) ? "127.0.0.1" : host;
+  const url = `http://${reached.includes(":") ? `[${reached}]` : reached}:${port}`;
+  await server.start(url);
   const listening = front.listen(port, host, (error) => {
     if (error) {
       console.error(`Cannot listen on ${host}:${port}: ${error.message}`);
@@ -58,7 +60,7 @@ try {
       return;
     }
     const seconds = ((performance.now() - began) / 1000).toFixed(1);
-    console.log(`Steady Bead is ready at http://${host}:${port} (started in ${seconds} s, Ctrl-C stops it)`);
+    console.log(`Steady Bead is ready at ${url} (started in ${seconds} s, Ctrl-C stops it)`);
     if (server.isOpen(host)) {
       console.warn(
         "STEADY_BEAD_OPEN=yes: everybody who reaches this address can read and change everything.",
@@ -78,7 +80,7 @@ try {
   process.on("SIGTERM", stop);
 } catch (error) {
   // These are for the person at the terminal; anything else is a fault of the program.
-  const told = error?.name === "FolderInUseError" || error?.name === "StorageError";
+  const told = ["FolderInUseError", "StorageError", "LabFolderError", "BackupError"].includes(error?.name);
   console.error(told ? error.message : error);
   process.exit(1);
 }

@@ -282,11 +282,11 @@ describe("a clock that was set back", () => {
       "2.1000",
     ]);
     expect((await loadRunState(open.db, runId))?.undo?.description).toMatch(/boat after transfer/);
-    expect(await inspectClock(open.db, now)).toMatch(/stands 1 h before the latest time/);
+    expect(await inspectClock(open.db, now)).toMatch(/stands 2 h before the latest time/);
     // Saved by the wrong clock it does not make that clock right.
     await at(runId, reading(trialId, "V", "burette.initial", "0.00"), -3000);
-    expect(await inspectClock(open.db, now)).toMatch(/stands 1 h before/);
-    expect(await inspectClock(open.db, new Date(Date.UTC(2026, 10, 26, 8)))).toBeNull();
+    expect(await inspectClock(open.db, now)).toMatch(/stands 2 h before/);
+    expect(await inspectClock(open.db, new Date(Date.UTC(2026, 10, 26, 9)))).toBeNull();
     // It had stood too far ahead: someone says that it is right now.
     await clockSetRight(open.db, now);
     expect(await inspectClock(open.db, now)).toBeNull();

@@ -1,21 +1,24 @@
 import { useEffect, useEffectEvent } from "react";
-import type { LiveMessage } from "~/formats/answers";
+import type { LiveMessage, RunChanged } from "~/formats/answers";
 import { device } from "./device";
 
 /** What is heard: a change that another device made, or that the server can be reached (again), so that all may have changed. */
-export type Heard = LiveMessage | "connected";
+export type Heard = RunChanged | "connected";
 
 const name = "steady-bead.live";
 const hearers = new Set<(heard: Heard) => void>();
 let begun = false;
 
-function tell(heard: Heard): void {
+function tell(told: LiveMessage | "connected"): void {
+  // The lab was exchanged: nothing that this page shows is sure. What was being typed is kept in the browser.
+  if (told !== "connected" && "reload" in told) return window.location.reload();
+  const heard: Heard = told;
   if (heard !== "connected" && heard.device === device && !heard.timers) return;
   hearers.forEach((hear) => hear(heard));
 }
 
 /** Listens to the server and passes on what it says; gives what ends that. */
-function listen(pass: (heard: Heard) => void): () => void {
+function listen(pass: (heard: LiveMessage | "connected") => void): () => void {
   let source: EventSource;
   let again: ReturnType<typeof setTimeout> | undefined;
   const connect = () => {
@@ -41,7 +44,7 @@ function listen(pass: (heard: Heard) => void): () => void {
 function listenForAll(): void {
   const others = new BroadcastChannel(name);
   let listens = false;
-  others.onmessage = (event: MessageEvent<Heard>) => tell(event.data);
+  others.onmessage = (event: MessageEvent<LiveMessage | "connected">) => tell(event.data);
   void navigator.locks.request(name, () => {
     listens = true;
     listen((heard) => {

@@ -18,6 +18,7 @@ import {
   holdsLab,
   LabFolderError,
   markLab,
+  nameInMarker,
   unfinishedFolder,
   waysBack,
 } from "./lab-folder";
@@ -92,7 +93,9 @@ async function openLab(
 ): Promise<OpenDatabase> {
   const db = drizzle(client, { schema });
   try {
-    await migrated(client, db, folder);
+    // A lab from before labs had a name is called as the marker says, or gets a name now.
+    const name = (folder === null ? null : nameInMarker(folder)) ?? newId();
+    await migrated(client, db, folder, name);
     const { counts, findings } = await countRows(db);
     const [broken] = essential.filter((table) => counts[table] === undefined);
     if (broken !== undefined && folder !== null) {
@@ -102,20 +105,22 @@ async function openLab(
       );
     }
     // No background worker does this in an embedded database: without it the planner knows nothing of the tables.
-    await client.exec("analyze run, stage, trial, observation, run_event").catch(console.error);
+    await client
+      .exec("analyze run, stage, trial, observation, run_event")
+      .catch((error: unknown) => console.error("The tables cannot be analyzed:", (error as Error).message));
     forgetMethods();
     await putMethods(db, methods);
     await putFirstHouseRules(db, defaultHouseRules);
-    const lab = await labOf(db, newId());
-    if (folder !== null) {
-      markLab(folder, {
-        labId: lab.id,
-        createdAt: lab.createdAt.toISOString(),
-        openedAt: new Date().toISOString(),
-        runs: counts.run ?? 0,
-      });
-    }
+    const lab = await labOf(db, name);
+    const mark = (runs: number) => {
+      if (folder === null) return;
+      const openedAt = new Date().toISOString();
+      markLab(folder, { labId: lab.id, createdAt: lab.createdAt.toISOString(), openedAt, runs });
+    };
+    mark(counts.run ?? 0);
     const close = async () => {
+      const now = await db.$count(schema.run).catch(() => null);
+      if (now !== null) mark(now);
       await client.close();
       await unlock();
     };
@@ -127,7 +132,7 @@ async function openLab(
 }
 
 /** Brings the tables up to date, after a backup where there is something to lose. Refuses a database from a newer program. */
-async function migrated(client: PGlite, db: Database, folder: string | null): Promise<void> {
+async function migrated(client: PGlite, db: Database, folder: string | null, name: string): Promise<void> {
   const standing = await standingOf(client).catch((error: unknown) => {
     if (folder === null) throw error;
     const said = error instanceof Error ? error.message : String(error);
@@ -145,10 +150,9 @@ async function migrated(client: PGlite, db: Database, folder: string | null): Pr
   if (standing === "behind" && folder !== null && existsSync(databaseFolder(folder))) {
     const id = await client
       .query<{ id: string }>("select id::text from lab limit 1")
-      .then(({ rows }) => rows[0]?.id)
-      // A lab from before labs had a name.
-      .catch(() => undefined);
-    await makeBackup({ client, db }, folder, id ?? "unnamed", "before a migration");
+      .then(({ rows }) => rows[0]?.id ?? name)
+      .catch(() => name);
+    await makeBackup({ client, db }, folder, id, "before a migration");
   }
   await bringUpToDate(db);
 }

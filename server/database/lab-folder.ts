@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { counted } from "../../core/run";
 import { backupFolders, newestBackup } from "../backup/files";
 import { readJson, writeDurably } from "./durable-file";
 
@@ -74,19 +75,23 @@ export function holdsLab(folder: string, begin = process.env.NEW_LAB === "yes"):
   if (inside.length > 0) return true;
   if (marker) {
     throw new LabFolderError(
-      `A lab lives in ${folder}${"createdAt" in marker ? ` (begun ${day(marker.createdAt)}, ${marker.runs} runs)` : ""}, but its database is gone. ` +
+      `A lab lives in ${folder}${"createdAt" in marker ? ` (begun ${day(marker.createdAt)}, ${counted(marker.runs, "run")})` : ""}, but its database is gone. ` +
         `Nothing was created. ${waysBack(folder)}`,
     );
   }
   const known = readJson<Known>(knownFile())?.[folder];
   if (known && !begin) {
     throw new LabFolderError(
-      `${folder} is empty, and a lab with ${known.runs} runs was opened there on ${day(known.openedAt)}. Is its disk not mounted? ` +
+      `${folder} is empty, and a lab with ${counted(known.runs, "run")} was open there on ${day(known.openedAt)}. Is its disk not mounted? ` +
         `Nothing was created. ${waysBack(folder)} To begin a new lab there on purpose, start once with NEW_LAB=yes.`,
     );
   }
   return false;
 }
+
+/** What the lab in a folder is called; null where no marker says it. */
+export const nameInMarker = (folder: string): string | null =>
+  readJson<Partial<Marker>>(markerFile(folder))?.labId ?? null;
 
 /** The version of the database's files where it is not the one that this program reads: told in words. */
 export function checkPostgresVersion(folder: string): void {

@@ -38,19 +38,17 @@ export interface LabDeed {
 /** Writes down what was done that belongs to no run. */
 export async function rememberDeed(db: Connection, deed: LabDeed, now = new Date()): Promise<void> {
   const { about, subjectId = null, subject, person, description, detail = null, from = null } = deed;
-  await db
-    .insert(labEvent)
-    .values({
-      id: newId(),
-      at: now,
-      about,
-      subjectId,
-      subject,
-      person,
-      description,
-      detail,
-      receivedFrom: from,
-    });
+  await db.insert(labEvent).values({
+    id: newId(),
+    at: now,
+    about,
+    subjectId,
+    subject,
+    person,
+    description,
+    detail,
+    receivedFrom: from,
+  });
   await clockSeen(db, now);
 }
 

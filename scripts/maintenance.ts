@@ -1,0 +1,140 @@
+// backup, restore and check of a lab from the terminal: asks the server that runs on the data folder, and opens the folder itself
+// where none does.
+import path from "node:path";
+import { type CheckReport, checkLab } from "../server/backup/check";
+import { makeBackup, BackupError } from "../server/backup/make";
+import { ask } from "../server/backup/inspect";
+import { chosenBackup, replacedWords, RestoreError, restoreLab } from "../server/backup/restore";
+import { putRunBack } from "../server/backup/run-rows";
+import { openDatabase } from "../server/database/connection";
+import { LabFolderError, waysBack } from "../server/database/lab-folder";
+import { FolderInUseError } from "../server/database/lock";
+import { StorageError } from "../server/database/storage";
+import { runningServer } from "../server/maintenance/token";
+import { rememberDeed } from "../server/repositories/lab";
+import { refreshSummary } from "../server/repositories/runs";
+
+const folder = path.resolve(process.env.DATA_DIR ?? "data/main");
+const usage = {
+  backup:
+    "usage: bin/backup            (DATA_DIR names the data folder, BACKUP_DIR one on another disk for a second copy)",
+  restore: "usage: bin/restore [latest | NAME | FILE] [--run ID]   (DATA_DIR names the data folder)",
+  check: "usage: bin/check             (DATA_DIR names the data folder)",
+} as const;
+type Command = keyof typeof usage;
+
+/** Something that the person at the terminal can mend. */
+class Told extends Error {}
+
+/** What a running server answers; null where none runs. */
+async function server<T>(what: string, body: object): Promise<T | null> {
+  const running = runningServer(folder);
+  if (!running) return null;
+  const response = await fetch(`${running.url}/maintenance/${what}`, {
+    method: "POST",
+    headers: { Authorization: `Bearer ${running.token}`, "Content-Type": "application/json" },
+    body: JSON.stringify(body),
+  }).catch(() => {
+    throw new Told(`The server on ${folder} (process ${running.pid}) does not answer at ${running.url}.`);
+  });
+  const answer = (await response.json().catch(() => ({}))) as T & { message?: string };
+  if (!response.ok)
+    throw new Told(answer.message ?? `The server answered ${response.status}; its log has the details.`);
+  return answer;
+}
+
+async function backup() {
+  type Made = { file: string; bytes: number; verified: { runs: number } | null };
+  let made = await server<Made>("backup", {});
+  if (!made) {
+    const open = await openDatabase(folder);
+    try {
+      made = await makeBackup(open, folder, open.lab.id, "by hand");
+    } finally {
+      await open.close();
+    }
+  }
+  console.log(
+    `Backed up: ${made.file} (${(made.bytes / 1024 / 1024).toFixed(1)} MB). The copy was opened, and ${made.verified?.runs ?? 0} runs were computed again from it.`,
+  );
+}
+
+async function restore(which: string, runId: string | null) {
+  if (runId !== null) {
+    const asked = await server<{ message: string }>("restore-run", { which, runId });
+    if (asked) return console.log(asked.message);
+    const chosen = chosenBackup(folder, which);
+    const rows = await ask("run", chosen.file, runId);
+    const open = await openDatabase(folder);
+    try {
+      await makeBackup(open, folder, open.lab.id, "before a restore");
+      await putRunBack(open.db, rows);
+      await refreshSummary(open.db, runId, new Date());
+      await rememberDeed(open.db, {
+        about: "run",
+        subjectId: runId,
+        subject: rows.title,
+        person: "",
+        description: `run restored from the backup of ${chosen.at.slice(0, 16).replace("T", " ")} UTC`,
+      });
+    } finally {
+      await open.close();
+    }
+    return console.log(`The run "${rows.title}" is back.`);
+  }
+  const asked = await server<{ message: string }>("restore", { which });
+  if (asked) return console.log(`Restored. ${asked.message}`);
+  const chosen = chosenBackup(folder, which);
+  const replaced = await restoreLab(folder, chosen);
+  console.log(`Restored ${chosen.name} into ${folder}. ${replacedWords(replaced)}`);
+}
+
+async function check(): Promise<number> {
+  let report = await server<CheckReport>("check", {});
+  if (!report) {
+    const open = await openDatabase(folder);
+    try {
+      report = await checkLab(open.db);
+    } finally {
+      await open.close();
+    }
+  }
+  const counts = Object.entries(report.counts).map(([table, n]) => `${n} in ${table}`);
+  console.log(`Counted: ${counts.join(", ")}. ${report.runs} runs were read and computed again.`);
+  for (const { kind, message } of report.findings) console.log(`${kind}: ${message}.`);
+  const serious = report.findings.filter(({ kind }) => kind !== "differs");
+  if (serious.length === 0) {
+    console.log("Everything that was looked at is whole.");
+    return 0;
+  }
+  const runs = serious.flatMap(({ runId }) => runId ?? []);
+  if (runs.length > 0) console.log(`One run alone: DATA_DIR=${folder} ./bin/restore latest --run ${runs[0]}`);
+  console.log(waysBack(folder));
+  return 1;
+}
+
+async function main([command, ...rest]: string[]): Promise<number> {
+  if (command === undefined || !(command in usage)) throw new Told(Object.values(usage).join("\n"));
+  const words = usage[command as Command];
+  const at = rest.indexOf("--run");
+  const runId = at === -1 ? null : (rest[at + 1] ?? "");
+  const others = rest.filter((_, i) => at === -1 || (i !== at && i !== at + 1));
+  if (
+    runId === "" ||
+    others.some((o) => o.startsWith("-")) ||
+    others.length > (command === "restore" ? 1 : 0)
+  )
+    throw new Told(words);
+  if (command === "backup") await backup();
+  if (command === "restore") await restore(others[0] ?? "latest", runId);
+  return command === "check" ? check() : 0;
+}
+
+main(process.argv.slice(2)).then(
+  (code) => process.exit(code),
+  (error: unknown) => {
+    const told = [Told, RestoreError, BackupError, LabFolderError, FolderInUseError, StorageError];
+    console.error(told.some((kind) => error instanceof kind) ? (error as Error).message : error);
+    process.exit(2);
+  },
+);

@@ -1,0 +1,120 @@
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
+import path from "node:path";
+import { PGlite } from "@electric-sql/pglite";
+import { flush } from "../database/durable-file";
+import { openDatabase } from "../database/connection";
+import { databaseFolder, LabFolderError } from "../database/lab-folder";
+import { lockFolder } from "../database/lock";
+import { rememberDeed } from "../repositories/lab";
+import { type Backup, backupAt, listBackups, sha256Of } from "./files";
+import { ask, dataIn } from "./inspect";
+import { BackupError, makeBackup } from "./make";
+
+/** A backup could not be restored, and the lab is as it was. Its message is for people. */
+export class RestoreError extends Error {
+  override readonly name = "RestoreError";
+}
+
+/** The backup that is meant by a path, a name, or "latest". Throws a `RestoreError` where there is none. */
+export function chosenBackup(folder: string, which: string): Backup {
+  const all = listBackups(folder);
+  const found =
+    which === "latest"
+      ? all.find((b) => b.verified !== null)
+      : (all.find((b) => b.name === which) ?? backupAt(path.resolve(which)));
+  if (found) return found;
+  throw new RestoreError(
+    which === "latest"
+      ? `No backup was found for ${folder}. Name one by its file.`
+      : `${which} is no backup of Steady Bead, or its description (the .json beside it) is missing.`,
+  );
+}
+
+/** Looks whether a backup is what it was when it was made, and opens it. */
+async function sound(backup: Backup): Promise<void> {
+  if (sha256Of(readFileSync(backup.file)) !== backup.sha256)
+    throw new RestoreError(`${backup.name} is not what it was when it was made: its checksum differs.`);
+  const report = await ask("verify", backup.file).catch((error: Error) => {
+    throw new RestoreError(`${backup.name} cannot be opened: ${error.message}`);
+  });
+  const damaged = report.findings.find(({ kind }) => kind === "damaged");
+  if (damaged) throw new RestoreError(`${backup.name} is damaged: ${damaged.message}`);
+}
+
+/** What was done with the lab that stood there. */
+export type Replaced =
+  | { readonly was: "empty" }
+  /** It was backed up before. */
+  | { readonly was: "lab"; readonly backup: Backup }
+  /** It could not be opened: its files were put aside as they are. */
+  | { readonly was: "damaged"; readonly keptIn: string };
+
+/** A backup of what stands in a folder; its files are kept where it cannot be opened. */
+async function saveWhatStandsThere(folder: string): Promise<Replaced> {
+  if (!existsSync(databaseFolder(folder))) return { was: "empty" };
+  try {
+    const open = await openDatabase(folder);
+    try {
+      return { was: "lab", backup: await makeBackup(open, folder, open.lab.id, "before a restore") };
+    } finally {
+      await open.close();
+    }
+  } catch (error) {
+    if (!(error instanceof LabFolderError) && !(error instanceof BackupError)) throw error;
+    const keptIn = path.join(folder, `postgres.damaged-${new Date().toISOString().replace(/[:.]/g, "-")}`);
+    return { was: "damaged", keptIn };
+  }
+}
+
+/**
+ * Puts a backup in the place of a lab, or into an empty folder. What stands there is backed up first; where it cannot be opened its
+ * files are kept aside. No server may have the folder open. Throws a `RestoreError` where the backup is not sound; nothing has been
+ * changed then.
+ */
+export async function restoreLab(folder: string, backup: Backup): Promise<Replaced> {
+  await sound(backup);
+  const replaced = await saveWhatStandsThere(folder);
+  mkdirSync(folder, { recursive: true });
+  const unlock = await lockFolder(folder);
+  try {
+    const fresh = path.join(folder, "postgres.restored");
+    rmSync(fresh, { recursive: true, force: true });
+    const client = await PGlite.create({ dataDir: fresh, loadDataDir: dataIn(backup.file) });
+    await client.close();
+    const place = databaseFolder(folder);
+    const before = replaced.was === "damaged" ? replaced.keptIn : path.join(folder, "postgres.before");
+    if (existsSync(place)) {
+      if (replaced.was !== "damaged") rmSync(before, { recursive: true, force: true });
+      renameSync(place, before);
+    }
+    renameSync(fresh, place);
+    flush(folder);
+    if (replaced.was !== "damaged") rmSync(before, { recursive: true, force: true });
+  } finally {
+    await unlock();
+  }
+  const open = await openDatabase(folder);
+  try {
+    await rememberDeed(open.db, {
+      about: "backup",
+      subject: backup.name,
+      person: "",
+      description: `lab restored from the backup of ${backup.at.slice(0, 16).replace("T", " ")} UTC`,
+    });
+  } finally {
+    await open.close();
+  }
+  return replaced;
+}
+
+/** What was done, in words. */
+export function replacedWords(replaced: Replaced): string {
+  switch (replaced.was) {
+    case "empty":
+      return "Nothing stood there before.";
+    case "lab":
+      return `What stood there before was backed up: ${replaced.backup.name}.`;
+    case "damaged":
+      return `What stood there before could not be opened; its files are kept in ${replaced.keptIn}.`;
+  }
+}

@@ -1,0 +1,110 @@
+import { count } from "drizzle-orm";
+import { type CheckReport, checkLab, type Finding } from "../backup/check";
+import { type Backup, type BackupReason, newestBackup } from "../backup/files";
+import { makeBackup } from "../backup/make";
+import { dataFolder, startDatabase } from "../database/current";
+import { run } from "../database/schema";
+
+interface Health {
+  /** What the last look at the lab found. */
+  findings: readonly Finding[];
+  checkedAt: string | null;
+  /** Why the last backup was not made; null where it was. */
+  backupFailed: string | null;
+}
+
+const holder = globalThis as { steadyBeadHealth?: Health };
+const health = (holder.steadyBeadHealth ??= { findings: [], checkedAt: null, backupFailed: null });
+
+const hourMs = 3_600_000;
+/** Once a day by itself. */
+const dueAfterMs = 24 * hourMs;
+/** Older than two days it is told. */
+const tooOldMs = 48 * hourMs;
+/** A lab that was only just begun has nothing to lose yet. */
+const youngMs = hourMs;
+
+/** True where a lab is to be backed up: it holds something, is not brand-new, and its newest backup is a day old. */
+export const backupDue = (newest: Date | null, lab: { createdAt: Date; runs: number }, now: Date): boolean =>
+  lab.runs > 0 &&
+  (newest === null
+    ? now.getTime() - lab.createdAt.getTime() >= youngMs
+    : now.getTime() - newest.getTime() >= dueAfterMs);
+
+/** What is wrong with the backups, in words; null where nothing is. */
+export function backupTrouble(
+  newest: Date | null,
+  lab: { createdAt: Date; runs: number },
+  failed: string | null,
+  now: Date,
+): string | null {
+  if (failed !== null) return failed;
+  if (lab.runs === 0 || now.getTime() - (newest ?? lab.createdAt).getTime() < tooOldMs) return null;
+  return newest === null
+    ? "There is no backup of this lab."
+    : `The newest backup is ${Math.floor((now.getTime() - newest.getTime()) / (24 * hourMs))} days old.`;
+}
+
+async function standing() {
+  const { db, lab } = await startDatabase();
+  const [row] = await db.select({ runs: count() }).from(run);
+  const newest = newestBackup(dataFolder());
+  return { lab: { createdAt: lab.createdAt, runs: row?.runs ?? 0 }, newest: newest && new Date(newest.at) };
+}
+
+/** Makes a backup of the lab that is open, and remembers how that went. */
+export async function backUp(reason: BackupReason): Promise<Backup> {
+  const open = await startDatabase();
+  try {
+    const made = await makeBackup(open, dataFolder(), open.lab.id, reason);
+    health.backupFailed = null;
+    return made;
+  } catch (error) {
+    health.backupFailed = error instanceof Error ? error.message : String(error);
+    throw error;
+  }
+}
+
+/** Looks at the lab that is open, and remembers what was found. */
+export async function look(sample: number | "all"): Promise<CheckReport> {
+  const report = await checkLab((await startDatabase()).db, sample);
+  health.findings = report.findings;
+  health.checkedAt = new Date().toISOString();
+  for (const { kind, message } of report.findings)
+    if (kind !== "differs")
+      console.error(`${message}. See the Lab screen, or ./bin/check, for the ways out.`);
+  return report;
+}
+
+/** What is wrong with this lab, for the bench: a sentence each. */
+export async function troubles(now = new Date()): Promise<string[]> {
+  const serious = health.findings.filter(({ kind }) => kind !== "differs");
+  const { lab, newest } = await standing();
+  const backup = backupTrouble(newest, lab, health.backupFailed, now);
+  return [
+    ...(serious.length > 0
+      ? [`${serious[0]?.message}${serious.length > 1 ? `, and ${serious.length - 1} more` : ""}.`]
+      : []),
+    ...(backup ? [backup] : []),
+  ];
+}
+
+export const lastLook = (): Readonly<Health> => health;
+
+const everyMs = 10 * 60_000;
+const firstAfterMs = 60_000;
+
+/** Looks again and again whether the day's backup is due. Gives what ends that. */
+export function keepBackups(): () => void {
+  const once = async () => {
+    const { lab, newest } = await standing();
+    if (backupDue(newest, lab, new Date())) await backUp("daily");
+  };
+  const tell = (error: unknown) => console.error(error instanceof Error ? error.message : error);
+  const first = setTimeout(() => void once().catch(tell), firstAfterMs);
+  const later = setInterval(() => void once().catch(tell), everyMs);
+  return () => {
+    clearTimeout(first);
+    clearInterval(later);
+  };
+}
