@@ -4,7 +4,7 @@ import { CacheProvider } from "@emotion/react";
 import createEmotionServer from "@emotion/server/create-instance";
 import { renderToPipeableStream } from "react-dom/server";
 import { type EntryContext, type RouterContextProvider, ServerRouter } from "react-router";
-import { Nonce, nonceOfRequest } from "./nonce";
+import { Nonce, nonceOfRequest } from "./request-context";
 import { createStyleCache } from "./theme/style-cache";
 
 /**

@@ -12,7 +12,7 @@ import { keepBackups, look } from "~/server/maintenance/health";
 import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
 import { announceServer, forgetServer } from "~/server/maintenance/token";
-import { nonceOfRequest } from "./nonce";
+import { addressOfRequest, nonceOfRequest } from "./request-context";
 
 export { isOpen, openingProblem } from "~/server/http/hosts";
 
@@ -71,9 +71,10 @@ app.use(roomToWrite);
 app.use(
   createRequestHandler({
     build,
-    getLoadContext: (_request, response) => {
+    getLoadContext: (request, response) => {
       const context = new RouterContextProvider();
       context.set(nonceOfRequest, nonceOf(response));
+      context.set(addressOfRequest, request.ip ?? "");
       return context;
     },
   }),

@@ -18,7 +18,7 @@ import { isOpen } from "~/server/http/hosts";
 import { currentHouseRules } from "~/server/repositories/house-rules";
 import type { Route } from "./+types/root";
 import { StorageNotice } from "./live/storage-notice";
-import { Nonce } from "./nonce";
+import { Nonce } from "./request-context";
 import { TimerDock } from "./live/timer-dock";
 import { theme } from "./theme/theme";
 import { ErrorSheet } from "./ui/error-sheet";
@@ -88,6 +88,8 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
       typeof error.data === "string" && error.data !== "" ? error.data : "There is nothing at this address.";
     return <ErrorSheet title="Not found" message={what} />;
   }
+  if (isRouteErrorResponse(error) && error.status === 422 && typeof error.data === "string")
+    return <ErrorSheet title="This run cannot be read" message={error.data} />;
   return (
     <ErrorSheet
       title="Something went wrong"

@@ -25,6 +25,8 @@ export class AppServer {
         PORT: String(this.port),
         HOST: "127.0.0.1",
         NODE_ENV: "production",
+        // What it remembers of labs it opened is for this machine's own.
+        STEADY_BEAD_LABS: path.join(this.folder, "labs.json"),
       },
       stdio: ["ignore", "pipe", "inherit"],
     });

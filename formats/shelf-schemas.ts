@@ -61,6 +61,7 @@ export const EditSolutionSchema = Type.Object(
     note: Text,
     usedUp: Type.Boolean(),
     person: Name,
+    reason: Type.String({ minLength: 1, maxLength: 500, pattern: "\\S" }),
   },
   Closed,
 );

@@ -99,6 +99,7 @@ describe("what is asked of the shelf", () => {
       note: "",
       usedUp: false,
       person: "bench 1",
+      reason: "a spill",
     };
     expect(checkEditSolution({ ...edit, revision: 2 })).toMatchObject({ value: { revision: 2 } });
     expect(checkEditSolution(edit)).toMatchObject({ problems: { form: expect.stringMatching(/revision/) } });

@@ -1,4 +1,5 @@
 import { type UsedSolution } from "~/core/run";
+import { sayWho, sayWhy } from "./answers";
 import type { Valid } from "./compile";
 import { valid as validEdit } from "./compiled/edit-solution";
 import { valid as validRequest } from "./compiled/shelf-request";
@@ -66,9 +67,10 @@ export type FormProblems = Readonly<Record<string, string>>;
 
 /** The fields of a form that a person fills in, and what to say where nothing is there. */
 const fillIn: FormProblems = {
-  person: "Say who: initials, or a bench",
+  person: sayWho,
   name: "Give it a name",
   formula: "Give its formula",
+  reason: sayWhy,
 };
 
 function formChecker<T>(valid: Valid) {

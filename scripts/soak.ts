@@ -21,7 +21,14 @@ export interface SoakReport {
 
 async function start(folder: string, port: number): Promise<ChildProcess> {
   const child = spawn(process.execPath, ["scripts/serve.mjs"], {
-    env: { ...process.env, DATA_DIR: folder, PORT: String(port), HOST: "127.0.0.1", NODE_ENV: "production" },
+    env: {
+      ...process.env,
+      DATA_DIR: folder,
+      PORT: String(port),
+      HOST: "127.0.0.1",
+      NODE_ENV: "production",
+      STEADY_BEAD_LABS: path.join(folder, "labs.json"),
+    },
     stdio: ["ignore", "pipe", "inherit"],
   });
   await new Promise<void>((resolve, reject) => {
@@ -62,13 +69,13 @@ async function newRun(url: string): Promise<string> {
 }
 
 /** Writes readings one after the other until the server is gone; each one is confirmed, or was on its way at the end. */
-async function write(url: string, runId: string, confirmed: Set<string>): Promise<number> {
+async function write(url: string, runId: string, confirmed: Set<string>, hand: string): Promise<number> {
   for (;;) {
     const request = reading(newId(), "m", "mass.before", "2.6106");
     try {
       const answer = await fetch(`${url}/runs/${runId}/changes`, {
         method: "POST",
-        headers: { "Content-Type": "application/json" },
+        headers: { "Content-Type": "application/json", "X-Device": hand },
         body: JSON.stringify(request),
       });
       if (!answer.ok) throw new Error(await answer.text());
@@ -99,7 +106,7 @@ export async function soak(rounds: number, port: number, tell: (line: string) =>
     for (let round = 1; round <= rounds; round++) {
       const runId = await newRun(url);
       const confirmed = new Set<string>();
-      const hands = [1, 2, 3].map(() => write(url, runId, confirmed));
+      const hands = ["one", "two", "three"].map((hand) => write(url, runId, confirmed, hand));
       // Somewhere in the middle of a write: another place in each round.
       const until = 6 + ((round * 7) % 20);
       while (confirmed.size < until) await new Promise((resolve) => setTimeout(resolve, 3));

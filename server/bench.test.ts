@@ -90,7 +90,7 @@ describe("house rules and methods", () => {
   test("a run keeps the rules with which it began", async () => {
     const before = await begin("Old rules");
     const strict = { ...defaultHouseRules, agreement: { ...defaultHouseRules.agreement, withinMl: "0.01" } };
-    await saveHouseRules(open.db, strict);
+    await saveHouseRules(open.db, strict, { person: "AB", reason: "closer" });
     const after = await begin("New rules");
     try {
       await closeTheSet(before);
@@ -99,7 +99,7 @@ describe("house rules and methods", () => {
       expect(await Promise.all(states)).toEqual(["done", "current"]);
       expect((await currentHouseRules(open.db)).data).toEqual(strict);
     } finally {
-      await saveHouseRules(open.db, defaultHouseRules);
+      await saveHouseRules(open.db, defaultHouseRules, { person: "AB", reason: "as before" });
     }
   });
 

@@ -32,10 +32,9 @@ let open: OpenDatabase;
 beforeAll(async () => {
   open = await openDatabase(null);
   await putFirstHouseRules(open.db, defaultHouseRules);
-  await saveHouseRules(open.db, {
-    ...defaultHouseRules,
-    agreement: { rule: "n-within", replicates: 1, withinMl: "0.10" },
-  });
+  const one = { rule: "n-within", replicates: 1, withinMl: "0.10" } as const;
+  const by = { person: "AB", reason: "one trial is enough" };
+  await saveHouseRules(open.db, { ...defaultHouseRules, agreement: one }, by);
   await putMethods(open.db, methods);
 });
 afterAll(() => open.close());
@@ -162,6 +161,7 @@ describe("a bottle", () => {
       note: "",
       usedUp: false,
       person: "bench 1",
+      reason: "a spill",
     };
     expect(await editSolution(open.db, id, edit)).toEqual({ id });
     expect(await editSolution(open.db, id, { ...edit, name: "second" })).toEqual({

@@ -1,6 +1,7 @@
 import { data, redirect } from "react-router";
 import { checkStartRun } from "~/formats/requests";
 import { database } from "~/server/database/current";
+import { troubles } from "~/server/maintenance/health";
 import { methodChoices } from "~/server/repositories/methods";
 import { dueBottles } from "~/server/repositories/shelf";
 import { listOpenRuns, methodLastBegun, searchFinishedRuns, startRun } from "~/server/repositories/runs";
@@ -21,6 +22,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     due: await dueBottles(db),
     usualMethod: await methodLastBegun(db),
     methods: await methodChoices(db),
+    troubles: await troubles(),
   };
 }
 

@@ -5,6 +5,7 @@ import { database } from "~/server/database/current";
 import { relativesOf } from "~/server/repositories/lineage";
 import { editSolution, solutionById } from "~/server/repositories/shelf";
 import { BottlePage } from "../features/shelf/bottle-page";
+import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/bottle";
 import { jsonBody } from "./body.server";
 
@@ -21,11 +22,17 @@ export async function loader({ params }: Route.LoaderArgs) {
   return { ...found, ...(await relativesOf(db, found.solution.id)) };
 }
 
-export async function action({ request, params }: Route.ActionArgs) {
+export async function action({ request, params, context }: Route.ActionArgs) {
   if (!validate(params.solutionId)) throw missing();
   const checked = checkEditSolution(await jsonBody(request));
   if ("problems" in checked) return data(checked, { status: 400 });
-  const edited = await editSolution(await database(), params.solutionId, checked.value);
+  const edited = await editSolution(
+    await database(),
+    params.solutionId,
+    checked.value,
+    new Date(),
+    context.get(addressOfRequest),
+  );
   if ("missing" in edited) throw missing();
   // 200 also where someone else was first: the page must load anew to show what they saved.
   return "problems" in edited ? edited : { problems: {} };

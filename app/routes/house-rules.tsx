@@ -5,8 +5,11 @@ import { currentHouseRules, saveHouseRules } from "~/server/repositories/house-r
 import { changeRun } from "~/server/repositories/run-changes";
 import { loadRunRecord } from "~/server/repositories/run-record";
 import { listOpenRuns } from "~/server/repositories/runs";
+import { byProblems } from "~/server/repositories/deed";
+import { changedRules } from "../features/house-rules/changed-rules";
 import { rulesOfTexts } from "../features/house-rules/form";
 import { HouseRulesPage } from "../features/house-rules/house-rules-page";
+import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/house-rules";
 import { formTexts } from "./body.server";
 
@@ -27,7 +30,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     return { rules: run.houseRules, run, openRuns: [] };
   }
   const open = await listOpenRuns(db, tried);
-  const records = await Promise.all(open.map(({ id }) => loadRunRecord(db, id)));
+  // One that cannot be read is left out: its own page tells why.
+  const records = await Promise.all(open.map(({ id }) => loadRunRecord(db, id).catch(() => null)));
   return {
     rules: (await currentHouseRules(db)).data,
     run: null,
@@ -35,18 +39,26 @@ export async function loader({ request }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ request }: Route.ActionArgs) {
-  const read = rulesOfTexts(await formTexts(request));
-  if ("problems" in read) return data({ problems: read.problems, saved: false }, { status: 400 });
-  const db = await database();
+export async function action({ request, context }: Route.ActionArgs) {
+  const texts = await formTexts(request);
+  const { person = "", reason = "" } = texts;
+  const read = rulesOfTexts(texts);
   const asked = runAsked(request);
+  // A run's changes carry the name of its bench.
+  const unsaid = byProblems({ person: asked === null ? person : "the run's bench", reason });
+  if ("problems" in read || unsaid) {
+    const problems = { ...unsaid, ...("problems" in read ? read.problems : {}) };
+    return data({ problems, saved: false }, { status: 400 });
+  }
+  const db = await database();
   if (asked === null) {
-    await saveHouseRules(db, read.rules);
+    const before = (await currentHouseRules(db)).data;
+    const by = { person: person.trim(), reason: reason.trim(), from: context.get(addressOfRequest) };
+    await saveHouseRules(db, read.rules, by, changedRules(before, read.rules));
     return { problems: {}, saved: true };
   }
-  const reason = "house rules of this run";
   const changed = validate(asked)
-    ? await changeRun(db, asked, { intent: "rules", rules: read.rules, reason })
+    ? await changeRun(db, asked, { intent: "rules", rules: read.rules, reason: reason.trim() })
     : null;
   if (changed?.status === "done") return { problems: {}, saved: true };
   return data(

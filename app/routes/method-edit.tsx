@@ -21,8 +21,8 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   return { method, own, id: own ? method.id : await copyId(1), rules: (await currentHouseRules(db)).data };
 }
 
-export async function action({ request }: Route.ActionArgs) {
-  return saveFromForm(request);
+export async function action({ request, context }: Route.ActionArgs) {
+  return saveFromForm(request, context);
 }
 
 export default function MethodEdit({ loaderData: { method, own, id, rules } }: Route.ComponentProps) {

@@ -12,8 +12,8 @@ export async function loader() {
   return { id: `own-${newId()}`, rules: (await currentHouseRules(await database())).data };
 }
 
-export async function action({ request }: Route.ActionArgs) {
-  return saveFromForm(request);
+export async function action({ request, context }: Route.ActionArgs) {
+  return saveFromForm(request, context);
 }
 
 export default function MethodNew({ loaderData: { id, rules } }: Route.ComponentProps) {

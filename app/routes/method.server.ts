@@ -1,9 +1,11 @@
-import { data, redirect } from "react-router";
+import { data, redirect, type RouterContextProvider } from "react-router";
 import { methods as shipped } from "~/catalog/methods";
 import type { Method } from "~/core/run";
 import { readMethodFile } from "~/formats/method-file";
 import { database } from "~/server/database/current";
+import { byProblems } from "~/server/repositories/deed";
 import { findMethod, saveMethod } from "~/server/repositories/methods";
+import { addressOfRequest } from "../request-context";
 import { formTexts } from "./body.server";
 
 /** True for a method that ships with the product. */
@@ -19,16 +21,26 @@ export async function methodFrom(params: { methodId: string }, request: Request)
 }
 
 /** Saves what the editor posts as the next version of its method; what is wrong with it is told by path. */
-export async function saveFromForm(request: Request) {
-  const { method: text = "" } = await formTexts(request);
+export async function saveFromForm(request: Request, context: Readonly<RouterContextProvider>) {
+  const { method: text = "", person = "", reason = "" } = await formTexts(request);
   const read = readMethodFile(text);
   if ("problems" in read) return data(read, { status: 400 });
   const { method } = read;
+  const unsaid = byProblems({ person, reason });
+  if (unsaid) {
+    const problems = Object.entries(unsaid).map(([path, message]) => ({ path, message }));
+    return data({ problems }, { status: 400 });
+  }
   if (isShipped(method.id)) {
     const message = "The library's own methods stay as they are: save a copy";
     return data({ problems: [{ path: "id", message }] }, { status: 400 });
   }
-  const saved = await saveMethod(await database(), method);
+  const from = context.get(addressOfRequest);
+  const saved = await saveMethod(await database(), method, {
+    person: person.trim(),
+    reason: reason.trim(),
+    from,
+  });
   if (!saved.ok)
     return data({ problems: [{ path: "the whole", message: saved.problem.message }] }, { status: 400 });
   return redirect(`/methods/${encodeURIComponent(method.id)}`);

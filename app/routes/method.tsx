@@ -1,5 +1,5 @@
 import { database } from "~/server/database/current";
-import { listMethods, versionsOf } from "~/server/repositories/methods";
+import { isRetired, listMethods, runsBy, versionsOf } from "~/server/repositories/methods";
 import { MethodPage } from "../features/methods/method-page";
 import type { Route } from "./+types/method";
 import { isShipped, methodFrom } from "./method.server";
@@ -15,7 +15,14 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const otherWays = (await listMethods(db))
     .filter(({ id, data }) => id !== method.id && (id === head || data.variant?.of === head))
     .map(({ id, title, data }) => ({ id, title, differs: data.variant?.differs ?? "the usual way" }));
-  return { method, own: !isShipped(method.id), otherWays, versions: await versionsOf(db, method.id) };
+  return {
+    method,
+    own: !isShipped(method.id),
+    otherWays,
+    versions: await versionsOf(db, method.id),
+    runs: await runsBy(db, method.id),
+    retired: await isRetired(db, method.id),
+  };
 }
 
 export default function MethodRoute({ loaderData }: Route.ComponentProps) {

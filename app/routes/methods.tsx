@@ -10,7 +10,7 @@ export async function loader(): Promise<{ methods: MethodLine[] }> {
   const library = new Set(shipped.map((m) => m.id));
   const all = await listMethods(await database());
   return {
-    methods: all.map(({ id, data }) => ({
+    methods: all.map(({ id, data, retiredAt }) => ({
       id,
       title: data.title,
       purpose: data.purpose,
@@ -19,6 +19,7 @@ export async function loader(): Promise<{ methods: MethodLine[] }> {
       variantOf: data.variant?.of ?? null,
       differs: data.variant?.differs ?? null,
       own: !library.has(id),
+      retired: retiredAt !== null,
       words: [
         data.title,
         data.purpose,

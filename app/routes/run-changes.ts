@@ -2,6 +2,7 @@ import type { ChangeAnswer } from "~/formats/answers";
 import { checkRunRequest } from "~/formats/requests";
 import { database } from "~/server/database/current";
 import { changeRun } from "~/server/repositories/run-changes";
+import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/run-changes";
 import { jsonBody } from "./body.server";
 import { runIdFrom } from "./run-id.server";
@@ -11,7 +12,7 @@ const httpStatus = { done: 200, refused: 422, malformed: 400, missing: 404, conf
 const answer = (body: ChangeAnswer, status: number) => Response.json(body, { status });
 
 /** Changes to a run, as JSON. The answer to one that was made carries the run as it now is. */
-export async function action({ request, params }: Route.ActionArgs) {
+export async function action({ request, params, context }: Route.ActionArgs) {
   const runId = runIdFrom(params);
   const checked = checkRunRequest(await jsonBody(request));
   if (!checked.ok) {
@@ -21,7 +22,14 @@ export async function action({ request, params }: Route.ActionArgs) {
     );
   }
   const device = request.headers.get("X-Device") ?? "";
-  const changed = await changeRun(await database(), runId, checked.value, new Date(), device);
+  const changed = await changeRun(
+    await database(),
+    runId,
+    checked.value,
+    new Date(),
+    device,
+    context.get(addressOfRequest),
+  );
   return answer(changed, httpStatus[changed.status]);
 }
 

@@ -1,6 +1,22 @@
 import { data } from "react-router";
 import { validate } from "uuid";
 
+/**
+ * What is read of a run. One that cannot be read, since its rows are damaged or do not hold together, is told in words and in the
+ * log, and takes nothing else with it.
+ */
+export async function readable<T>(runId: string, read: () => Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (error) {
+    console.error(`Run ${runId} cannot be read:`, error);
+    throw data(
+      "Its data are damaged. All other runs can be used. The Lab screen restores this one from a backup.",
+      { status: 422 },
+    );
+  }
+}
+
 /** The run's id from the address, or the 404 page. */
 export function runIdFrom(params: { runId: string }): string {
   if (!validate(params.runId)) throw data("There is no such run.", { status: 404 });

@@ -1,11 +1,12 @@
 import { database } from "~/server/database/current";
 import { loadRunState } from "~/server/repositories/run-state";
 import type { Route } from "./+types/run-state";
-import { runIdFrom } from "./run-id.server";
+import { readable, runIdFrom } from "./run-id.server";
 
 /** A run as it is now, for a screen that was told of a change. */
 export async function loader({ params }: Route.LoaderArgs) {
-  const state = await loadRunState(await database(), runIdFrom(params));
+  const runId = runIdFrom(params);
+  const state = await readable(runId, async () => loadRunState(await database(), runId));
   const headers = { "Cache-Control": "no-store" };
   return state
     ? Response.json(state, { headers })

@@ -4,7 +4,7 @@ import { loadRunState } from "~/server/repositories/run-state";
 import { shelfOfRun } from "~/server/repositories/shelf-of-run";
 import { RunPage } from "../features/run/run-page";
 import type { Route } from "./+types/run";
-import { runIdFrom } from "./run-id.server";
+import { readable, runIdFrom } from "./run-id.server";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.state.record.title ?? "Run"} · Steady Bead` },
@@ -23,9 +23,13 @@ export function shouldRevalidate({
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
-  const state = await loadRunState(db, runIdFrom(params));
-  if (!state) throw data("There is no such run.", { status: 404 });
-  return { state, shelf: await shelfOfRun(db, state.record) };
+  const runId = runIdFrom(params);
+  const found = await readable(runId, async () => {
+    const state = await loadRunState(db, runId);
+    return state && { state, shelf: await shelfOfRun(db, state.record) };
+  });
+  if (!found) throw data("There is no such run.", { status: 404 });
+  return found;
 }
 
 export default function Run({ loaderData }: Route.ComponentProps) {

@@ -4,7 +4,7 @@ import { loadRunRecord } from "~/server/repositories/run-record";
 import { trailOf } from "~/server/repositories/trail";
 import { TrailPage } from "../features/trail/trail-page";
 import type { Route } from "./+types/trail";
-import { runIdFrom } from "./run-id.server";
+import { readable, runIdFrom } from "./run-id.server";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Trail of ${loaderData?.title ?? "a run"} · Steady Bead` },
@@ -12,10 +12,14 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
-  const record = await loadRunRecord(db, runIdFrom(params));
-  if (!record) throw data("There is no such run.", { status: 404 });
-  const { id, title, sample, bench, startedAt } = record;
-  return { id, title, sample, bench, startedAt, lines: await trailOf(db, record) };
+  const runId = runIdFrom(params);
+  const found = await readable(runId, async () => {
+    const record = await loadRunRecord(db, runId);
+    return record && { record, lines: await trailOf(db, record) };
+  });
+  if (!found) throw data("There is no such run.", { status: 404 });
+  const { id, title, sample, bench, startedAt } = found.record;
+  return { id, title, sample, bench, startedAt, lines: found.lines };
 }
 
 export default function Trail({ loaderData }: Route.ComponentProps) {

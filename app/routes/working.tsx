@@ -3,14 +3,15 @@ import { database } from "~/server/database/current";
 import { loadRunState } from "~/server/repositories/run-state";
 import { WorkingPage } from "../features/working/working-page";
 import type { Route } from "./+types/working";
-import { runIdFrom } from "./run-id.server";
+import { readable, runIdFrom } from "./run-id.server";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Working: ${loaderData?.record.title ?? ""} · Steady Bead` },
 ];
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const state = await loadRunState(await database(), runIdFrom(params));
+  const runId = runIdFrom(params);
+  const state = await readable(runId, async () => loadRunState(await database(), runId));
   if (!state) throw data("There is no such run.", { status: 404 });
   const search = new URL(request.url).searchParams;
   return { record: state.record, stageKey: search.get("stage"), trialId: search.get("trial") };

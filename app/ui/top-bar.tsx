@@ -9,6 +9,7 @@ const places = [
   { to: "/calculate", label: "Calculate" },
   { to: "/house-rules", label: "House rules" },
   { to: "/instruments", label: "Instruments" },
+  { to: "/lab", label: "Lab" },
 ];
 
 /** The dark bar on top: the product's name and its main places. */

@@ -104,7 +104,7 @@ describe("a folder that held a lab", () => {
     [
       "whose database is gone",
       (f: string) => rmSync(database(f, ""), { recursive: true }),
-      /A lab lives in .*, 1 run\), but its database is gone/,
+      /A lab lives in .*, one run\), but its database is gone/,
     ],
     [
       "whose control file is cut off",
@@ -141,7 +141,7 @@ describe("a folder that held a lab", () => {
     await textsIn(folder);
     rmSync(folder, { recursive: true });
     expect(await opening(folder)).toMatch(
-      /is empty, and a lab with 1 run was open there on .* not mounted\?.*NEW_LAB=yes/s,
+      /is empty, and a lab with one run was open there on .* not mounted\?.*NEW_LAB=yes/s,
     );
     expect(existsSync(folder)).toBe(false);
     process.env.NEW_LAB = "yes";

@@ -92,7 +92,9 @@ export function writeBackup(
 
 /** Notes that a copy was opened and found whole. */
 export function markVerified(backup: Backup, verified: NonNullable<Manifest["verified"]>): Backup {
-  const { name: _name, file: _file, ...manifest } = { ...backup, verified };
+  const manifest = Object.fromEntries(
+    Object.entries({ ...backup, verified }).filter(([key]) => key !== "name" && key !== "file"),
+  );
   writeDurably(manifestOf(backup.file), JSON.stringify(manifest, null, 2));
   return { ...backup, verified };
 }

@@ -5,6 +5,7 @@ import { drizzle } from "drizzle-orm/pglite";
 import { bringUpToDate } from "../database/migrations";
 import * as schema from "../database/schema";
 import type { Database } from "../database/types";
+import type { RunInBackup } from "../../formats/lab";
 import { type CheckReport, checkLab } from "./check";
 import { type RunRows, rowsOfRun } from "./run-rows";
 
@@ -13,15 +14,6 @@ export interface Questions {
   readonly verify: CheckReport;
   readonly runs: readonly RunInBackup[];
   readonly run: RunRows;
-}
-
-export interface RunInBackup {
-  readonly id: string;
-  readonly title: string;
-  readonly sample: string;
-  readonly bench: string;
-  readonly startedAt: string;
-  readonly status: string;
 }
 
 /** A backup's data as PGlite takes them. */

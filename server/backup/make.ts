@@ -30,7 +30,7 @@ const pack = promisify(gzip);
 async function filesOf(client: PGlite): Promise<Buffer> {
   await client.exec("checkpoint");
   const files = await client.transaction(() => client.dumpDataDir("none"));
-  return Buffer.from(await (files as Blob).arrayBuffer());
+  return Buffer.from(await files.arrayBuffer());
 }
 
 let running: Promise<unknown> = Promise.resolve();

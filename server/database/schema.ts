@@ -24,9 +24,9 @@ import type {
   TimerRecord,
   TraceRecord,
 } from "../../core/run";
-import type { RunSummary } from "../../formats/answers";
+import type { RunSummary, TrailSubject } from "../../formats/answers";
 import type { AmountUnit, How, ResultChange } from "../../formats/shelf";
-import type { ChangeDetail, Inverse, LabSubject } from "./stored";
+import type { ChangeDetail, Inverse } from "./stored";
 
 /** Counts rows in the order in which they were written: true even when the clock was set back in between. */
 const seq = () => bigint("seq", { mode: "number" }).generatedAlwaysAsIdentity().notNull();
@@ -239,7 +239,7 @@ export const runEvent = pgTable(
     /** The address that it came from, as the server saw it; what else it tells of person and time the sender said. */
     receivedFrom: text("received_from"),
   },
-  (t) => [index("run_event_of_run").on(t.runId, t.seq)],
+  (t) => [index("run_event_of_run").on(t.runId, t.seq), index("run_event_order").on(t.seq)],
 );
 
 /** A bottle or jar on the shelf. Its concentration, or a solid's purity, is what its newest assignment says. */
@@ -342,7 +342,7 @@ export const labEvent = pgTable(
       .default(sql`nextval('run_event_seq_seq')`),
     at: at("at").notNull(),
     person: text("person").notNull(),
-    about: text("about").$type<LabSubject>().notNull(),
+    about: text("about").$type<TrailSubject>().notNull(),
     /** What it was done to, where that has an id and a name. */
     subjectId: text("subject_id"),
     subject: text("subject").notNull(),

@@ -49,6 +49,3 @@ export type Inverse =
     }
   /** Several at once, as when a bottle's concentration and its ± were taken from the shelf. */
   | { readonly do: "several"; readonly of: readonly Inverse[] };
-
-/** What a line of the lab's trail is about. */
-export type LabSubject = "house rules" | "method" | "bottle" | "run" | "backup" | "clock";

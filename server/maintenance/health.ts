@@ -1,7 +1,9 @@
 import { count } from "drizzle-orm";
 import { type CheckReport, checkLab, type Finding } from "../backup/check";
-import { type Backup, type BackupReason, newestBackup } from "../backup/files";
+import type { LabView } from "../../formats/lab";
+import { type Backup, type BackupReason, listBackups, newestBackup } from "../backup/files";
 import { makeBackup } from "../backup/make";
+import { inspectClock } from "../clock";
 import { dataFolder, startDatabase } from "../database/current";
 import { run } from "../database/schema";
 
@@ -89,7 +91,26 @@ export async function troubles(now = new Date()): Promise<string[]> {
   ];
 }
 
-export const lastLook = (): Readonly<Health> => health;
+/** How the lab stands, for its screen. */
+export async function labView(now = new Date()): Promise<LabView> {
+  const { db } = await startDatabase();
+  const { lab, newest } = await standing();
+  return {
+    folder: dataFolder(),
+    copies: process.env.BACKUP_DIR ?? null,
+    begun: lab.createdAt.toISOString(),
+    runs: lab.runs,
+    backups: listBackups(dataFolder()).map(({ name, at, reason, bytes, counts, verified }) => ({
+      ...{ name, at, reason, bytes },
+      runs: counts.run ?? 0,
+      verifiedAt: verified?.at ?? null,
+    })),
+    backupTrouble: backupTrouble(newest, lab, health.backupFailed, now),
+    clock: await inspectClock(db, now),
+    checkedAt: health.checkedAt,
+    findings: health.findings,
+  };
+}
 
 const everyMs = 10 * 60_000;
 const firstAfterMs = 60_000;

@@ -24,4 +24,5 @@ ALTER TABLE "method" ADD COLUMN "saved_by" text;--> statement-breakpoint
 ALTER TABLE "method" ADD COLUMN "reason" text;--> statement-breakpoint
 ALTER TABLE "method" ADD COLUMN "retired_at" timestamp with time zone;--> statement-breakpoint
 ALTER TABLE "run_event" ADD COLUMN "received_from" text;--> statement-breakpoint
-CREATE INDEX "lab_event_order" ON "lab_event" USING btree ("seq");
+CREATE INDEX "lab_event_order" ON "lab_event" USING btree ("seq");--> statement-breakpoint
+CREATE INDEX "run_event_order" ON "run_event" USING btree ("seq");

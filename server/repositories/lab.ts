@@ -1,7 +1,8 @@
-import { desc, max, sql } from "drizzle-orm";
+import { max, sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { lab, labEvent, runEvent } from "../database/schema";
-import type { ChangeDetail, LabSubject } from "../database/stored";
+import type { TrailSubject } from "../../formats/answers";
+import type { ChangeDetail } from "../database/stored";
 import type { Connection } from "../database/types";
 
 export type LabEntry = typeof lab.$inferSelect;
@@ -26,7 +27,7 @@ export const clockSetRight = (db: Connection, now: Date): Promise<unknown> =>
   db.update(lab).set({ clockHigh: now });
 
 export interface LabDeed {
-  readonly about: LabSubject;
+  readonly about: TrailSubject;
   readonly subjectId?: string | null;
   readonly subject: string;
   readonly person: string;
@@ -51,7 +52,3 @@ export async function rememberDeed(db: Connection, deed: LabDeed, now = new Date
   });
   await clockSeen(db, now);
 }
-
-/** The newest lines, for what looks at one kind alone. */
-export const latestDeeds = (db: Connection, limit: number) =>
-  db.select().from(labEvent).orderBy(desc(labEvent.seq)).limit(limit);

@@ -7,7 +7,7 @@ import type { StartRun } from "../../formats/requests";
 import type { Connection, Database } from "../database/types";
 import { run, stage } from "../database/schema";
 import { currentHouseRules } from "./house-rules";
-import { findMethod } from "./methods";
+import { findMethod, isRetired } from "./methods";
 import { preselectBottles } from "./preselect";
 import { loadRunRecord } from "./run-record";
 
@@ -36,6 +36,8 @@ export const searchText = (about: { title: string; sample: string; bench: string
 export async function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
   const chosen = await findMethod(db, request.methodId);
   if (!chosen) return failure("Choose a method from the library");
+  if (await isRetired(db, chosen.id))
+    return failure("This method was retired: bring it back on its page first");
   return db.transaction(async (tx) => {
     const id = newId({ msecs: now.getTime() });
     await tx.insert(run).values({

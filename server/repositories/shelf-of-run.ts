@@ -16,7 +16,7 @@ import type { ResultChange, RunShelf } from "../../formats/shelf";
 import { assignment, assignmentSource, recomputation, solution } from "../database/schema";
 import type { Connection } from "../database/types";
 import { type Change, done, malformed, type Outcome, refused } from "./change";
-import { assign, bottlesOf, keptDecimals, solutionById, solutionCode } from "./shelf";
+import { assign, bottlesOf, keptDecimals, rememberBottle, solutionById, solutionCode } from "./shelf";
 
 /** Assignments that hold in a record now, up to a stage and with it; in all of it where none is named. */
 function usedIn(record: RunRecord, upTo?: string): string[] {
@@ -124,6 +124,15 @@ export async function shelve(
     stageKey: request.stageKey,
     sources,
   });
+  await rememberBottle(
+    db,
+    solutionId,
+    person,
+    "concentration given by a run",
+    { to: `${there.value} ${there.unit}`, why: record.title },
+    now,
+    change.from ?? null,
+  );
   return done;
 }
 

@@ -1,3 +1,5 @@
+import type { ChangeDetail } from "../database/stored";
+import { rememberDeed } from "./lab";
 import { isDay } from "../../core/timing";
 import { and, asc, desc, eq, inArray, isNull, lte } from "drizzle-orm";
 import { v7 as newId } from "uuid";
@@ -214,6 +216,17 @@ export async function addSolution(db: Transacting, request: AddSolution, now = n
       unit: request.form === "solid" ? "%" : "mol/L",
       sources: [],
     });
+    await rememberBottle(
+      tx,
+      id,
+      request.person,
+      "put on the shelf",
+      {
+        to: `${value} ${request.form === "solid" ? "%" : "mol/L"}`,
+        ...(request.note.trim() === "" ? {} : { why: request.note.trim() }),
+      },
+      now,
+    );
     return { id };
   });
 }
@@ -320,6 +333,17 @@ export async function makeSolution(db: Transacting, request: MakeSolution, now =
       unit: "mol/L",
       sources: current ? [current.id] : [],
     });
+    await rememberBottle(
+      tx,
+      id,
+      person,
+      "made and put on the shelf",
+      {
+        to: `${keptDecimals(inUnit(q, "mol/L"), standardUncertainty(q)).value} mol/L`,
+        ...(request.note.trim() === "" ? {} : { why: request.note.trim() }),
+      },
+      now,
+    );
     return { id };
   });
 }
@@ -354,6 +378,7 @@ export async function editSolution(
   id: string,
   request: EditSolution,
   now = new Date(),
+  from: string | null = null,
 ): Promise<Put | { readonly missing: true }> {
   const problems = keepingProblems({ amount: request.amountLeft, restandardizeBy: request.restandardizeBy });
   if (problems.amount) {
@@ -385,6 +410,61 @@ export async function editSolution(
         revision: row.revision + 1,
       })
       .where(eq(solution.id, id));
+    const changes = bottleChanges(row, { ...request, amountLeft });
+    await rememberBottle(
+      tx,
+      id,
+      request.person,
+      "bottle changed",
+      {
+        from: changes.map(([name, before]) => `${name}: ${before || "none"}`).join("; "),
+        to: changes.map(([name, , after]) => `${name}: ${after || "none"}`).join("; "),
+        why: request.reason.trim(),
+      },
+      now,
+      from,
+    );
     return { id };
   });
+}
+
+/** What of a bottle becomes another by an edit: its name, and both texts. */
+function bottleChanges(
+  row: SolutionRow,
+  now: Pick<EditSolution, "name" | "restandardizeBy" | "hazards" | "note" | "usedUp"> & {
+    amountLeft: string | null;
+  },
+): (readonly [name: string, before: string, after: string])[] {
+  const number = (text: string | null) => (text === null ? "" : `${Number(text)} ${row.amountUnit}`);
+  const all = [
+    ["name", row.name, now.name.trim()],
+    ["left", number(row.amountLeft), number(now.amountLeft)],
+    ["standardize by", row.restandardizeBy ?? "", now.restandardizeBy],
+    ["hazards", row.hazards, now.hazards.trim()],
+    ["note", row.note, now.note.trim()],
+    ["state", row.usedUpAt ? "used up" : "in use", now.usedUp ? "used up" : "in use"],
+  ] as const;
+  return all.filter(([, before, after]) => before !== after);
+}
+
+/** Writes a line about a bottle into the lab's trail. */
+export async function rememberBottle(
+  db: Connection,
+  id: string,
+  person: string,
+  description: string,
+  detail: ChangeDetail,
+  now: Date,
+  from: string | null = null,
+): Promise<void> {
+  const [bottle] = await db
+    .select({ number: solution.number, name: solution.name })
+    .from(solution)
+    .where(eq(solution.id, id));
+  const subject = bottle ? `${solutionCode(bottle.number)} ${bottle.name}` : "";
+  await rememberDeed(
+    db,
+    { about: "bottle", subjectId: id, subject, person: person.trim(), description, detail, from },
+    now,
+  );
 }

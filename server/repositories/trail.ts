@@ -92,6 +92,7 @@ export async function trailOf(db: Connection, record: RunRecord): Promise<TrailL
     return {
       id: event.id,
       at: reading.at ?? event.at.toISOString(),
+      received: event.at.toISOString(),
       person: reading.person ?? event.person,
       what: reading.what ?? event.description,
       where: reading.where ?? null,

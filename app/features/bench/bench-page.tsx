@@ -1,8 +1,9 @@
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import type { RunListItem, RunSearchResult } from "~/formats/answers";
 import type { SolutionView } from "~/formats/shelf";
 import { Sheet } from "../../ui/sheet";
@@ -22,10 +23,21 @@ interface BenchPageProps {
   methods: readonly MethodChoice[];
   /** Id of the method that is offered first. */
   usualMethod: string | null;
+  /** What is wrong with the lab's data or backups, a sentence each. */
+  troubles: readonly string[];
 }
 
 /** Home: the runs in progress with what to do next, a new run, and the finished ones. */
-export function BenchPage({ query, today, open, finished, due, methods, usualMethod }: BenchPageProps) {
+export function BenchPage({
+  query,
+  today,
+  open,
+  finished,
+  due,
+  methods,
+  usualMethod,
+  troubles,
+}: BenchPageProps) {
   // The page of a method sends people here to begin a run by it.
   const [search] = useSearchParams();
   const asked = search.get("start");
@@ -41,6 +53,11 @@ export function BenchPage({ query, today, open, finished, due, methods, usualMet
           Start a run
         </Button>
       </Box>
+      {troubles.map((trouble) => (
+        <Alert key={trouble} severity="warning" sx={{ mb: 1.5 }}>
+          {trouble} <Link to="/lab">See the lab</Link>
+        </Alert>
+      ))}
       <Box
         sx={{
           display: "grid",

@@ -6,6 +6,7 @@ import { useMemo, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { rulesPresets } from "~/catalog/rules/presets";
 import type { HouseRules, RunRecord } from "~/core/run";
+import { WhoWhy, useWhoWhy } from "../../ui/who-why";
 import { Sheet } from "../../ui/sheet";
 import { type FormProblems, rulesOfTexts, type RuleTexts, textsOfRules } from "./form";
 import { RuleField } from "./rule-field";
@@ -35,12 +36,28 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
   const typed = "rules" in read ? read.rules : null;
   // What is wrong shows where it is typed; the server, which looks again, has the last word.
   const problems: FormProblems = { ...fetcher.data?.problems, ...("problems" in read ? read.problems : {}) };
+  const by = useWhoWhy();
+  // What was saved has its reason: the next change has one of its own.
+  const [answered, setAnswered] = useState(fetcher.data);
+  if (fetcher.data !== answered) {
+    setAnswered(fetcher.data);
+    if (fetcher.data?.saved) by.setReason("");
+  }
+  // Beside who and why it stands until something is typed there.
+  const said = {
+    person: by.person.trim() === "" ? problems.person : undefined,
+    reason: by.reason.trim() === "" ? problems.reason : undefined,
+  };
   const runs = run ? [run] : openRuns;
   const chosen = runs.find((r) => r.id === tryOn) ?? runs[0] ?? null;
   const same = typed !== null && JSON.stringify(textsOfRules(typed)) === JSON.stringify(textsOfRules(rules));
   const saved = fetcher.data?.saved === true && same;
   const set = (name: string, value: string) => setTexts((now) => ({ ...now, [name]: value }));
-  const save = () => typed && void fetcher.submit({ ...texts }, { method: "post" });
+  const save = () => {
+    if (!typed) return;
+    void fetcher.submit({ ...texts, person: by.person, reason: by.reason }, { method: "post" });
+    by.remember();
+  };
   return (
     <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 3 }, py: 2.5 }}>
       <Typography variant="h1">House rules{run && ` for ${run.title}`}</Typography>
@@ -74,6 +91,7 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
         </Box>
         <Box sx={{ position: { lg: "sticky" }, top: 12, display: "grid", gap: 2 }}>
           <RulesPreview runs={runs} chosen={chosen} onChoose={setTryOn} rules={typed} />
+          <WhoWhy state={by} problems={said} person={run === null} why="Why it changes" />
           <Button variant="contained" size="large" onClick={save} disabled={fetcher.state !== "idle"}>
             {run ? "Save for this run" : "Save house rules"}
           </Button>

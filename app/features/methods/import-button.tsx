@@ -7,6 +7,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import Typography from "@mui/material/Typography";
 import { useRef, useState } from "react";
 import { useFetcher } from "react-router";
+import { useWhoWhy } from "../../ui/who-why";
 import type { PathProblem } from "~/formats/validate";
 
 interface ImportAnswer {
@@ -16,6 +17,7 @@ interface ImportAnswer {
 /** Takes a method from a file; what is wrong with the file is told by path. */
 export function ImportButton() {
   const fetcher = useFetcher<ImportAnswer>();
+  const by = useWhoWhy();
   const picker = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<string | null>(null);
   const problems = fetcher.data?.problems ?? [];
@@ -36,7 +38,12 @@ export function ImportButton() {
           setFile(chosen.name);
           void chosen
             .text()
-            .then((text) => fetcher.submit({ text }, { method: "post", action: "/methods/import" }));
+            .then((text) =>
+              fetcher.submit(
+                { text, person: by.person, file: chosen.name },
+                { method: "post", action: "/methods/import" },
+              ),
+            );
           event.target.value = "";
         }}
       />

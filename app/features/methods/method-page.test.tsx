@@ -32,7 +32,17 @@ const page = (
   method: Method,
   otherWays: readonly OtherWay[] = [],
   versions: readonly number[] = [method.version],
-) => markup(<MethodPage method={method} own={false} otherWays={otherWays} versions={versions} />);
+) =>
+  markup(
+    <MethodPage
+      method={method}
+      own={false}
+      otherWays={otherWays}
+      versions={versions}
+      runs={0}
+      retired={false}
+    />,
+  );
 
 describe.each(methods.map((m) => [m.id, m] as const))("the page of %s", (_id, method) => {
   const html = page(method);
@@ -102,6 +112,7 @@ describe("the library's list", () => {
     variantOf: m.variant?.of ?? null,
     differs: m.variant?.differs ?? null,
     own: false,
+    retired: false,
     words: m.title.toLowerCase(),
   }));
 

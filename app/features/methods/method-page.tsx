@@ -3,11 +3,12 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { comesFirst, generalCautions } from "~/catalog/methods/general";
-import type { Method } from "~/core/run";
+import { counted, type Method } from "~/core/run";
 import { colors } from "../../theme/theme";
 import { EquationLine } from "../../ui/equation";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
+import { RemoveMethod } from "./remove-method";
 import { StageCard } from "./stage-card";
 
 export interface OtherWay {
@@ -22,10 +23,14 @@ interface MethodPageProps {
   /** Other ways of doing the same, by schools. */
   otherWays: readonly OtherWay[];
   versions: readonly number[];
+  /** How many runs follow it, in any version. */
+  runs: number;
+  /** True where it is offered no more. */
+  retired: boolean;
 }
 
 /** One method, to read: reaction, stages, what is needed, what can hurt. */
-export function MethodPage({ method, own, otherWays, versions }: MethodPageProps) {
+export function MethodPage({ method, own, otherWays, versions, runs, retired }: MethodPageProps) {
   const { id, title, purpose, equations, stages, version } = method;
   const newest = Math.max(...versions);
   return (
@@ -34,9 +39,11 @@ export function MethodPage({ method, own, otherWays, versions }: MethodPageProps
       note={purpose}
       actions={
         <>
-          <Button component={Link} to={`/?start=${id}`} variant="contained">
-            Start a run
-          </Button>
+          {!retired && (
+            <Button component={Link} to={`/?start=${id}`} variant="contained">
+              Start a run
+            </Button>
+          )}
           <Button component={Link} to={`/methods/${id}/plan`} variant="outlined">
             Plan
           </Button>
@@ -49,6 +56,12 @@ export function MethodPage({ method, own, otherWays, versions }: MethodPageProps
         </>
       }
     >
+      {retired && (
+        <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
+          Retired: no run is begun by it any more. The {counted(runs, "run")} that{" "}
+          {runs === 1 ? "follows" : "follow"} it {runs === 1 ? "keeps" : "keep"} it.
+        </Sheet>
+      )}
       {version !== newest && (
         <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
           This is version {version}. <Link to={`/methods/${id}`}>The newest is version {newest}.</Link>
@@ -124,6 +137,7 @@ export function MethodPage({ method, own, otherWays, versions }: MethodPageProps
             )}
             .
           </Typography>
+          {own && <RemoveMethod id={id} runs={runs} retired={retired} />}
         </Box>
       </Box>
     </Page>

@@ -20,6 +20,8 @@ export interface MethodLine {
   readonly differs: string | null;
   /** True for what was made here, not shipped. */
   readonly own: boolean;
+  /** True where it is offered no more. */
+  readonly retired: boolean;
   /** All its words in small letters. */
   readonly words: string;
 }
@@ -110,7 +112,7 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
 }
 
 function Line({ method, nested = false }: { method: MethodLine; nested?: boolean }) {
-  const { id, title, equation, differs, own } = method;
+  const { id, title, equation, differs, own, retired } = method;
   return (
     <Box
       component={Link}
@@ -131,7 +133,7 @@ function Line({ method, nested = false }: { method: MethodLine; nested?: boolean
         {own && (
           <Box component="span" sx={{ color: colors.inkSoft, fontWeight: 400 }}>
             {" "}
-            (yours)
+            ({retired ? "yours, retired" : "yours"})
           </Box>
         )}
       </Box>

@@ -155,7 +155,14 @@ test("house rules show what they would change, or that nothing would", () => {
 });
 
 const line = (change: Partial<TrailLine>): TrailLine => ({
-  ...{ id: "1", at: "2026-11-26T09:00:00.000Z", person: "bench 3", what: "final reading", where: "trial 1" },
+  ...{
+    id: "1",
+    at: "2026-11-26T09:00:00.000Z",
+    received: "2026-11-26T09:00:00.000Z",
+    person: "bench 3",
+    what: "final reading",
+    where: "trial 1",
+  },
   ...{ from: null, to: "25.00 mL", why: null, undone: null },
   ...change,
 });

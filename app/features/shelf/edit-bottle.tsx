@@ -8,6 +8,7 @@ import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { EditSolution, FormProblems, SolutionView } from "~/formats/shelf";
 import { Sheet } from "../../ui/sheet";
+import { useWhoWhy, WhoWhy } from "../../ui/who-why";
 import { TextInput } from "../../ui/text-input";
 import { useFormState } from "./use-form";
 
@@ -21,17 +22,18 @@ const none: FormProblems = {};
 export function EditBottle({ solution }: { solution: SolutionView }) {
   const fetcher = useFetcher<Answer>();
   const problems = fetcher.data?.problems ?? none;
-  const { values, field } = useFormState(
+  const { values, field, set } = useFormState(
     {
       name: solution.name,
       amountLeft: solution.amountLeft === null ? "" : String(Number(solution.amountLeft)),
       restandardizeBy: solution.restandardizeBy ?? "",
       hazards: solution.hazards,
       note: solution.note,
-      person: solution.madeBy,
+      reason: "",
     },
     problems,
   );
+  const by = useWhoWhy();
   const [usedUp, setUsedUp] = useState(solution.state === "used up");
   // The revision that was looked at: it moves on only when this form has been answered.
   const [revision, setRevision] = useState(solution.revision);
@@ -39,6 +41,8 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
   if (fetcher.data !== answered && fetcher.state === "idle") {
     setAnswered(fetcher.data);
     setRevision(solution.revision);
+    // What was saved has its reason: the next change has one of its own.
+    if (fetcher.data && Object.keys(fetcher.data.problems).length === 0) set({ reason: "" });
   }
   const save = () => {
     const request: EditSolution = {
@@ -50,8 +54,10 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
       hazards: values.hazards ?? "",
       note: values.note ?? "",
       usedUp,
-      person: values.person || "bench",
+      person: by.person,
+      reason: values.reason ?? "",
     };
+    by.remember();
     void fetcher.submit(JSON.stringify(request), { method: "post", encType: "application/json" });
   };
   const saved = fetcher.state === "idle" && fetcher.data && Object.keys(problems).length === 0;
@@ -69,6 +75,14 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
         <FormControlLabel
           control={<Checkbox checked={usedUp} onChange={(event) => setUsedUp(event.target.checked)} />}
           label="Used up"
+        />
+        <WhoWhy
+          state={{ ...by, reason: values.reason ?? "", setReason: field("reason").change }}
+          problems={{
+            person: by.person.trim() === "" ? problems.person : undefined,
+            reason: field("reason").problem,
+          }}
+          why="What changed, and why"
         />
         {problems.form && (
           <Alert severity="warning">

@@ -5,9 +5,8 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { counted } from "~/core/run";
 import type { TrailLine } from "~/formats/answers";
-import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
-import { When } from "../../ui/when";
+import { TrailTable } from "./trail-table";
 
 interface TrailPageProps {
   id: string;
@@ -16,8 +15,6 @@ interface TrailPageProps {
   bench: string;
   lines: readonly TrailLine[];
 }
-
-const heads = ["When", "Who", "Where", "What", "From", "To", "Why"];
 
 const words = ({ person, where, what, from, to, why }: TrailLine) =>
   [person, where, what, from, to, why].join(" ").toLowerCase();
@@ -55,73 +52,9 @@ export function TrailPage({ id, title, sample, bench, lines }: TrailPageProps) {
               ? counted(lines.length, "line")
               : `${shown.length} of ${lines.length} lines`}
           </Typography>
-          <Sheet sx={{ p: 0, overflowX: "auto" }} tabIndex={0} role="region" aria-label="Trail">
-            <Box
-              component="table"
-              sx={{
-                width: 1,
-                borderCollapse: "collapse",
-                "& th, & td": { textAlign: "left", px: 1.5, py: 0.9, verticalAlign: "top" },
-                "& th": { color: colors.inkSoft, fontWeight: 600, borderBottom: `2px solid ${colors.line}` },
-                "& tbody tr + tr td": { borderTop: `1px solid ${colors.line}` },
-              }}
-            >
-              <thead>
-                <tr>
-                  {heads.map((head) => (
-                    <th key={head} scope="col">
-                      {head}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {shown.map((line) => (
-                  <Line key={line.id} line={line} />
-                ))}
-              </tbody>
-            </Box>
-          </Sheet>
+          <TrailTable lines={shown} place={{ head: "Where", of: ({ where }) => where ?? "" }} />
         </>
       )}
     </Box>
-  );
-}
-
-function Line({ line: { at, person, where, what, from, to, why, undone } }: { line: TrailLine }) {
-  const value = { fontFamily: fonts.reading, whiteSpace: "nowrap" } as const;
-  return (
-    <tr>
-      <Box component="td" sx={{ whiteSpace: "nowrap", color: colors.inkSoft }}>
-        <When at={at} as="exact" />
-      </Box>
-      <td>{person || "–"}</td>
-      <td>{where ?? ""}</td>
-      <td>
-        <Box component="span" sx={undone ? { textDecoration: "line-through", color: colors.inkSoft } : {}}>
-          {what}
-        </Box>
-        {undone && (
-          <Box sx={{ color: colors.amberDeep, fontSize: "0.92rem" }}>
-            undone{undone.person && ` by ${undone.person}`}
-            {undone.at && (
-              <>
-                , <When at={undone.at} as="exact" />
-              </>
-            )}
-          </Box>
-        )}
-      </td>
-      <Box
-        component="td"
-        sx={{ ...value, color: colors.inkSoft, textDecoration: from ? "line-through" : "none" }}
-      >
-        {from ?? ""}
-      </Box>
-      <Box component="td" sx={value}>
-        {to ?? ""}
-      </Box>
-      <td>{why ?? ""}</td>
-    </tr>
   );
 }

@@ -11,6 +11,7 @@ import type { HouseRules, Method } from "~/core/run";
 import type { PathProblem } from "~/formats/validate";
 import { colors, fonts } from "../../../theme/theme";
 import { Page } from "../../../ui/page";
+import { useWhoWhy, WhoWhy } from "../../../ui/who-why";
 import { Sheet } from "../../../ui/sheet";
 import { substanceColumns } from "./columns";
 import { type MethodDraft, methodOf, type StageDraft } from "./draft";
@@ -61,8 +62,23 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
       : null;
   };
   const saidElsewhere = draft.stages.some((stage) => stageProblem(stage) !== null);
-  const save = () => void fetcher.submit({ method: JSON.stringify(method) }, { method: "post" });
-  const refused = fetcher.state === "idle" ? (fetcher.data?.problems ?? []) : [];
+  const by = useWhoWhy();
+  const { person, reason } = by;
+  const save = () => {
+    by.remember();
+    void fetcher.submit({ method: JSON.stringify(method), person, reason }, { method: "post" });
+  };
+  const answered = fetcher.state === "idle" ? (fetcher.data?.problems ?? []) : [];
+  const isBy = ({ path }: PathProblem) => path === "person" || path === "reason";
+  const refused = answered.filter((p) => !isBy(p));
+  const unsaid = Object.fromEntries(
+    answered
+      .filter(isBy)
+      .map(({ path, message }) => [
+        path,
+        (path === "person" ? person : reason).trim() === "" ? message : undefined,
+      ]),
+  );
   const lines = (key: "protection" | "hazards" | "waste" | "glassware", label: string) => (
     <TextField
       size="small"
@@ -208,6 +224,9 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
                 <b>{path}</b>: {message}
               </Alert>
             ))}
+            <Box sx={{ mt: 2 }}>
+              <WhoWhy state={by} problems={unsaid} why="What changes, and why" />
+            </Box>
             <Button
               variant="contained"
               size="large"

@@ -6,3 +6,6 @@ export const nonceOfRequest = createRouterContext<string>("");
 
 /** The same within the page; undefined in the browser, which tells it to nobody. */
 export const Nonce = createContext<string | undefined>(undefined);
+
+/** The address that a request came from, as the server saw it. */
+export const addressOfRequest = createRouterContext<string>("");

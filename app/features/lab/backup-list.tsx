@@ -1,0 +1,66 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import type { BackupView } from "~/formats/lab";
+import { colors, fonts } from "../../theme/theme";
+import { When } from "../../ui/when";
+
+interface BackupListProps {
+  backups: readonly BackupView[];
+  busy: boolean;
+  onRestore: (backup: BackupView) => void;
+  onRuns: (backup: BackupView) => void;
+}
+
+/** The backups that are kept, the newest first, with what can be done with each. */
+export function BackupList({ backups, busy, onRestore, onRuns }: BackupListProps) {
+  if (backups.length === 0) return null;
+  return (
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="region" aria-label="Backups that are kept">
+      <Box
+        component="table"
+        sx={{
+          width: 1,
+          borderCollapse: "collapse",
+          "& th, & td": { textAlign: "left", px: 1, py: 0.75, whiteSpace: "nowrap" },
+          "& th": { color: colors.inkSoft, fontWeight: 600, borderBottom: `2px solid ${colors.line}` },
+          "& tbody tr + tr td": { borderTop: `1px solid ${colors.line}` },
+        }}
+      >
+        <thead>
+          <tr>
+            {["Made", "Why", "Runs", "Size", "Found whole", ""].map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {backups.map((backup) => (
+            <tr key={backup.name} data-testid="backup">
+              <td>
+                <When at={backup.at} as="time" />
+              </td>
+              <td>{backup.reason}</td>
+              <Box component="td" sx={{ fontFamily: fonts.reading }}>
+                {backup.runs}
+              </Box>
+              <Box component="td" sx={{ fontFamily: fonts.reading }}>
+                {(backup.bytes / 1024 / 1024).toFixed(1)} MB
+              </Box>
+              <td>{backup.verifiedAt === null ? "not looked at" : "yes"}</td>
+              <td>
+                <Button size="small" disabled={busy} onClick={() => onRestore(backup)}>
+                  Restore the lab
+                </Button>
+                <Button size="small" disabled={busy} onClick={() => onRuns(backup)}>
+                  Restore a run
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}

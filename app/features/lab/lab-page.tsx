@@ -1,0 +1,179 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { Link, useFetcher } from "react-router";
+import { counted } from "~/core/run";
+import type { BackupView, LabAnswer, LabView } from "~/formats/lab";
+import { colors, fonts } from "../../theme/theme";
+import { Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+import { TextInput } from "../../ui/text-input";
+import { When } from "../../ui/when";
+import { useWhoWhy } from "../../ui/who-why";
+import type { Ask } from "./ask";
+import { BackupList } from "./backup-list";
+import { RestoreDialog } from "./restore-dialog";
+import { RunsDialog } from "./runs-dialog";
+
+/** The lab as a whole: its backups, whether its data are whole, its clock, and the way to its trail. */
+export function LabPage(lab: LabView) {
+  const fetcher = useFetcher<LabAnswer>();
+  const by = useWhoWhy();
+  const [restoring, setRestoring] = useState<BackupView | null>(null);
+  const [looking, setLooking] = useState<BackupView | null>(null);
+  const ask: Ask = (request) =>
+    void fetcher.submit(JSON.stringify(request), { method: "post", encType: "application/json" });
+  const busy = fetcher.state !== "idle";
+  const { done = null, problem = null } = busy ? {} : (fetcher.data ?? {});
+  const [newest] = lab.backups;
+  return (
+    <Page
+      title="Lab"
+      note={`Begun ${lab.begun.slice(0, 10)}, ${counted(lab.runs, "run")}. Data folder: ${lab.folder}`}
+      actions={
+        <Button component={Link} to="/trail" variant="outlined">
+          Trail of the lab
+        </Button>
+      }
+    >
+      <Box role="status" sx={{ mb: done || problem || busy ? 2 : 0 }}>
+        {busy && <Alert severity="info">This takes some seconds. Work at the benches goes on.</Alert>}
+        {done && <Alert severity="success">{done}</Alert>}
+        {problem && <Alert severity="error">{problem}</Alert>}
+      </Box>
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          alignItems: "start",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 380px" },
+        }}
+      >
+        <Sheet component="section" aria-labelledby="backups" sx={{ p: { xs: 2, sm: 2.5 } }}>
+          <Box sx={{ display: "flex", alignItems: "flex-start", gap: 2, flexWrap: "wrap", mb: 1.5 }}>
+            <Box sx={{ flex: "1 1 260px" }}>
+              <Typography id="backups" variant="h2">
+                Backups
+              </Typography>
+              <Typography sx={{ color: lab.backupTrouble ? colors.brick : colors.inkSoft }}>
+                {lab.backupTrouble ??
+                  (newest ? (
+                    <>
+                      Newest: <When at={newest.at} as="time" />
+                      {newest.verifiedAt && ", opened and found whole"}.
+                    </>
+                  ) : (
+                    "None yet. The first is made by itself, an hour after the lab was begun."
+                  ))}
+              </Typography>
+            </Box>
+            <Button
+              variant="contained"
+              size="large"
+              disabled={busy}
+              onClick={() => ask({ intent: "backup" })}
+            >
+              Back up now
+            </Button>
+          </Box>
+          <BackupList backups={lab.backups} busy={busy} onRestore={setRestoring} onRuns={setLooking} />
+          <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
+            Made once a day and before each migration; the last seven days and four weeks are kept. A backup
+            is an exact copy of the lab.{" "}
+            {lab.copies === null
+              ? "BACKUP_DIR names a folder on another disk for a second copy."
+              : `A second copy of each stands in ${lab.copies}.`}
+          </Typography>
+        </Sheet>
+        <Box sx={{ display: "grid", gap: 2 }}>
+          <Sheet component="section" aria-labelledby="check" sx={{ p: { xs: 2, sm: 2.5 } }}>
+            <Typography id="check" variant="h2">
+              Check
+            </Typography>
+            <Typography color="textSecondary" sx={{ mb: 1.5 }}>
+              Counts all rows, looks whether corrections and solutions still hold together, and computes every
+              result again.
+            </Typography>
+            <Findings lab={lab} />
+            <Button variant="outlined" disabled={busy} onClick={() => ask({ intent: "check" })}>
+              Check everything
+            </Button>
+          </Sheet>
+          <Sheet component="section" aria-labelledby="clock" sx={{ p: { xs: 2, sm: 2.5 } }}>
+            <Typography id="clock" variant="h2">
+              Clock
+            </Typography>
+            <Typography sx={{ color: lab.clock ? colors.brick : colors.inkSoft, mb: lab.clock ? 1.5 : 0 }}>
+              {lab.clock ?? "The clock of this computer has not gone back."}
+            </Typography>
+            {lab.clock && (
+              <Box sx={{ display: "grid", gap: 1.5 }}>
+                <Typography>
+                  If it stood too far ahead before and is right now, say so: times are trusted again from then
+                  on.
+                </Typography>
+                <TextInput
+                  label="Who"
+                  field={{ name: "person", value: by.person, problem: undefined, change: by.setPerson }}
+                />
+                <Button
+                  variant="outlined"
+                  disabled={busy || by.person.trim() === ""}
+                  onClick={() => ask({ intent: "clock", person: by.person })}
+                >
+                  The clock is right now
+                </Button>
+              </Box>
+            )}
+          </Sheet>
+          <Sheet component="section" aria-labelledby="terminal" sx={{ p: { xs: 2, sm: 2.5 } }}>
+            <Typography id="terminal" variant="h2">
+              At the terminal
+            </Typography>
+            <Box component="dl" sx={{ m: 0, "& dt": { fontFamily: fonts.reading }, "& dd": { m: 0, mb: 1 } }}>
+              <dt>./bin/backup</dt>
+              <dd>the same as Back up now</dd>
+              <dt>./bin/restore latest</dt>
+              <dd>brings the lab back, also when the server does not start</dd>
+              <dt>./bin/check</dt>
+              <dd>the same as Check everything</dd>
+            </Box>
+          </Sheet>
+        </Box>
+      </Box>
+      {restoring && <RestoreDialog backup={restoring} onClose={() => setRestoring(null)} ask={ask} />}
+      {looking && <RunsDialog backup={looking} by={by} onClose={() => setLooking(null)} ask={ask} />}
+    </Page>
+  );
+}
+
+/** What the last look found, the serious first. */
+function Findings({ lab: { findings, checkedAt } }: { lab: LabView }) {
+  const serious = findings.filter(({ kind }) => kind !== "differs");
+  const differing = findings.filter(({ kind }) => kind === "differs");
+  return (
+    <Box sx={{ mb: 1.5 }}>
+      {serious.map(({ message, runId }) => (
+        <Alert key={message} severity="error" sx={{ mb: 1 }}>
+          {message}.{" "}
+          {runId
+            ? "Restore this run from a backup that holds it."
+            : "Restore the lab from its newest backup."}
+        </Alert>
+      ))}
+      {differing.map(({ message }) => (
+        <Alert key={message} severity="info" sx={{ mb: 1 }}>
+          {message}. The program computes it differently than when it was kept.
+        </Alert>
+      ))}
+      {checkedAt !== null && (
+        <Typography color="textSecondary">
+          Last looked <When at={checkedAt} as="time" />
+          {findings.length === 0 && ": nothing is wrong"}.
+        </Typography>
+      )}
+    </Box>
+  );
+}

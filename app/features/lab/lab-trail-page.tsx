@@ -1,0 +1,110 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { Form, Link, useSubmit } from "react-router";
+import { type LabTrailLine, trailSubjects } from "~/formats/answers";
+import { Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+import { TrailTable } from "../trail/trail-table";
+
+interface LabTrailPageProps {
+  lines: readonly LabTrailLine[];
+  query: string;
+  about: string;
+  /** The number of the last line where there are older ones. */
+  older: number | null;
+}
+
+/** Where a line leads, by what it is about. */
+function subjectLink({ about, subjectId, subject }: LabTrailLine) {
+  const to =
+    about === "run" && subjectId
+      ? `/runs/${subjectId}`
+      : about === "bottle" && subjectId
+        ? `/shelf/${subjectId}`
+        : about === "method" && subjectId
+          ? `/methods/${subjectId}`
+          : about === "house rules"
+            ? "/house-rules"
+            : "/lab";
+  return <Link to={to}>{subject || about}</Link>;
+}
+
+const address = (changes: Readonly<Record<string, string>>) => {
+  const kept = Object.entries(changes).filter(([, value]) => value !== "");
+  return new URLSearchParams(kept).toString();
+};
+
+/** Everything that was ever done in this lab, in one list. */
+export function LabTrailPage({ lines, query, about, older }: LabTrailPageProps) {
+  const submit = useSubmit();
+  const exported = (format: string) => `/trail/export?${address({ format, q: query, about })}`;
+  return (
+    <Page
+      title="Trail of the lab"
+      note="Runs, bottles, methods, house rules and backups, the newest first. Nothing here can be changed."
+      width={1480}
+      actions={
+        <>
+          <Button component="a" href={exported("csv")} download variant="outlined">
+            Export as CSV
+          </Button>
+          <Button component="a" href={exported("json")} download variant="outlined">
+            Export as JSON
+          </Button>
+        </>
+      }
+    >
+      <Form
+        role="search"
+        onChange={(event) => void submit(event.currentTarget, { replace: true, preventScrollReset: true })}
+      >
+        <Box
+          sx={{
+            display: "flex",
+            gap: 1.5,
+            flexWrap: "wrap",
+            mb: 1.5,
+            "& > *": { flex: "1 1 200px", maxWidth: 380 },
+          }}
+        >
+          <TextField name="q" label="Find in the trail" defaultValue={query} />
+          <TextField
+            select
+            name="about"
+            label="About"
+            defaultValue={about}
+            onChange={(event) =>
+              void submit(
+                { q: query, about: event.target.value },
+                { replace: true, preventScrollReset: true },
+              )
+            }
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          >
+            <MenuItem value="">everything</MenuItem>
+            {trailSubjects.map((subject) => (
+              <MenuItem key={subject} value={subject}>
+                {subject}
+              </MenuItem>
+            ))}
+          </TextField>
+        </Box>
+      </Form>
+      {lines.length === 0 ? (
+        <Sheet>
+          {query || about ? "Nothing in the trail fits that." : "Nothing has been done in this lab yet."}
+        </Sheet>
+      ) : (
+        <TrailTable lines={lines} place={{ head: "Of", of: subjectLink }} />
+      )}
+      {older !== null && (
+        <Typography sx={{ mt: 1.5 }}>
+          <Link to={`?${address({ q: query, about, before: String(older) })}`}>Older lines</Link>
+        </Typography>
+      )}
+    </Page>
+  );
+}

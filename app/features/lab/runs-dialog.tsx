@@ -1,0 +1,95 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { useEffect, useState } from "react";
+import type { BackupView, RunInBackup } from "~/formats/lab";
+import { colors } from "../../theme/theme";
+import { TextInput } from "../../ui/text-input";
+import { When } from "../../ui/when";
+import type { WhoWhyState } from "../../ui/who-why";
+import { FormDialog } from "../run/correct-dialog";
+import type { Ask } from "./ask";
+
+interface RunsDialogProps {
+  backup: BackupView;
+  by: WhoWhyState;
+  ask: Ask;
+  onClose: () => void;
+}
+
+/** The runs that a backup holds; one of them is put back alone. */
+export function RunsDialog({ backup, by, ask, onClose }: RunsDialogProps) {
+  const [runs, setRuns] = useState<readonly RunInBackup[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [chosen, setChosen] = useState("");
+  const [unsaid, setUnsaid] = useState<string | undefined>(undefined);
+  useEffect(() => {
+    const ending = new AbortController();
+    fetch(`/lab/runs?backup=${encodeURIComponent(backup.name)}`, { signal: ending.signal })
+      .then((response) => response.json() as Promise<{ runs?: RunInBackup[]; message?: string }>)
+      .then((found) =>
+        found.runs ? setRuns(found.runs) : setProblem(found.message ?? "The backup cannot be read"),
+      )
+      .catch((error: Error) => ending.signal.aborted || setProblem(error.message));
+    return () => ending.abort();
+  }, [backup.name]);
+  const submit = () => {
+    if (chosen === "") return setProblem("Choose a run");
+    if (by.person.trim() === "") return setUnsaid("Say who: initials, or a bench");
+    by.remember();
+    ask({ intent: "restore-run", name: backup.name, runId: chosen, person: by.person });
+    onClose();
+  };
+  return (
+    <FormDialog title="Restore one run" submit="Restore this run" onSubmit={submit} onClose={onClose}>
+      <Typography>
+        The run becomes what it was on <When at={backup.at} as="time" />; all others stay as they are. The lab
+        is backed up first.
+      </Typography>
+      {problem && <Alert severity="error">{problem}</Alert>}
+      {!runs && !problem && <Typography color="textSecondary">The backup is being opened.</Typography>}
+      <Box role="radiogroup" aria-label="Runs in the backup" sx={{ maxHeight: 320, overflowY: "auto" }}>
+        {runs?.map((run) => (
+          <Box
+            key={run.id}
+            component="label"
+            sx={{
+              display: "flex",
+              gap: 1.25,
+              py: 0.75,
+              borderTop: `1px solid ${colors.line}`,
+              cursor: "pointer",
+            }}
+          >
+            <input
+              type="radio"
+              name="run"
+              value={run.id}
+              checked={chosen === run.id}
+              onChange={() => {
+                setChosen(run.id);
+                setProblem(null);
+              }}
+            />
+            <span>
+              <b>{run.title}</b>
+              <Box component="span" sx={{ color: colors.inkSoft, display: "block" }}>
+                {[run.sample, run.bench, run.status].filter(Boolean).join(", ")}, begun{" "}
+                <When at={run.startedAt} as="time" />
+              </Box>
+            </span>
+          </Box>
+        ))}
+      </Box>
+      <TextInput
+        label="Who"
+        field={{
+          name: "person",
+          value: by.person,
+          problem: by.person.trim() === "" ? unsaid : undefined,
+          change: by.setPerson,
+        }}
+      />
+    </FormDialog>
+  );
+}

@@ -1,0 +1,26 @@
+import { database } from "~/server/database/current";
+import { labTrail } from "~/server/repositories/lab-trail";
+import { LabTrailPage } from "../features/lab/lab-trail-page";
+import type { Route } from "./+types/lab-trail";
+import { trailAsked } from "./trail-asked.server";
+
+export const meta: Route.MetaFunction = () => [{ title: "Trail of the lab · Steady Bead" }];
+
+/** Lines on one page. */
+const limit = 100;
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { query, about, words, before } = trailAsked(request);
+  const lines = await labTrail(await database(), { words, about, before, limit: limit + 1 });
+  const shown = lines.slice(0, limit);
+  return {
+    lines: shown,
+    query,
+    about: about ?? "",
+    older: lines.length > limit ? (shown.at(-1)?.seq ?? null) : null,
+  };
+}
+
+export default function LabTrail({ loaderData }: Route.ComponentProps) {
+  return <LabTrailPage {...loaderData} />;
+}

@@ -1,0 +1,61 @@
+import { data } from "react-router";
+import { checkLabRequest, type LabAnswer, type LabRequest } from "~/formats/lab";
+import { BackupError } from "~/server/backup/make";
+import { replacedWords, RestoreError } from "~/server/backup/restore";
+import { database } from "~/server/database/current";
+import { restoreOneRun, restoreOpenLab } from "~/server/maintenance/exchange";
+import { backUp, labView, look } from "~/server/maintenance/health";
+import { clockSetRight, rememberDeed } from "~/server/repositories/lab";
+import { LabPage } from "../features/lab/lab-page";
+import { addressOfRequest } from "../request-context";
+import type { Route } from "./+types/lab";
+import { jsonBody } from "./body.server";
+
+export const meta: Route.MetaFunction = () => [{ title: "Lab · Steady Bead" }];
+
+export const loader = () => labView();
+
+/** Does what was asked of the lab, and says what came of it. */
+async function carryOut(request: LabRequest, from: string): Promise<string> {
+  switch (request.intent) {
+    case "backup": {
+      const { verified } = await backUp("by hand");
+      return `Backed up. The copy was opened, and ${verified?.runs ?? 0} runs were computed again from it.`;
+    }
+    case "check": {
+      const { runs, findings } = await look("all");
+      const serious = findings.filter(({ kind }) => kind !== "differs").length;
+      return serious === 0
+        ? `${runs} runs were read and computed again; everything that was looked at is whole.`
+        : `${runs} runs were read and computed again; ${serious} findings are listed below.`;
+    }
+    case "restore":
+      return `Restored. ${replacedWords(await restoreOpenLab(request.name, 1))}`;
+    case "restore-run":
+      return `The run "${await restoreOneRun(request.name, request.runId, request.person.trim())}" is back.`;
+    case "clock": {
+      const db = await database();
+      const now = new Date();
+      await clockSetRight(db, now);
+      const deed = { about: "clock", subject: "Clock", person: request.person.trim(), from } as const;
+      await rememberDeed(db, { ...deed, description: "clock counts as right from now on" }, now);
+      return "Timers and times go by the clock as it stands now.";
+    }
+  }
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const checked = checkLabRequest(await jsonBody(request));
+  const answer = (said: Partial<LabAnswer>): LabAnswer => ({ done: null, problem: null, ...said });
+  if (!checked.ok) return data(answer({ problem: checked.problem.message }), { status: 400 });
+  try {
+    return answer({ done: await carryOut(checked.value, context.get(addressOfRequest)) });
+  } catch (error) {
+    if (!(error instanceof BackupError) && !(error instanceof RestoreError)) throw error;
+    return data(answer({ problem: error.message }), { status: 422 });
+  }
+}
+
+export default function Lab({ loaderData }: Route.ComponentProps) {
+  return <LabPage {...loaderData} />;
+}

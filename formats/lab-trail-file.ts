@@ -1,0 +1,32 @@
+import Papa from "papaparse";
+import type { LabTrailLine } from "./answers";
+
+const columns: readonly (readonly [head: string, of: (line: LabTrailLine) => string | null])[] = [
+  ["number", ({ seq }) => String(seq)],
+  ["received", ({ received }) => received],
+  ["stated time", ({ at }) => at],
+  ["about", ({ about }) => about],
+  ["of", ({ subject }) => subject],
+  ["id", ({ subjectId }) => subjectId],
+  ["who", ({ person }) => person],
+  ["what", ({ what }) => what],
+  ["from", ({ from }) => from],
+  ["to", ({ to }) => to],
+  ["why", ({ why }) => why],
+  ["undone", ({ undone }) => undone?.at ?? null],
+  ["undone by", ({ undone }) => undone?.person ?? null],
+  ["received from", ({ receivedFrom }) => receivedFrom],
+];
+
+/**
+ * The lab's trail as a table that any spreadsheet opens, the newest line first. Texts that a spreadsheet would take for a formula
+ * are marked as text.
+ */
+export const labTrailCsv = (lines: readonly LabTrailLine[]): string =>
+  `${Papa.unparse(
+    {
+      fields: columns.map(([head]) => head),
+      data: lines.map((line) => columns.map(([, of]) => of(line) ?? "")),
+    },
+    { escapeFormulae: true, newline: "\r\n" },
+  )}\r\n`;

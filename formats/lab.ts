@@ -1,0 +1,48 @@
+import { valid } from "./compiled/lab-request";
+import type { LabRequest } from "./lab-schemas";
+import { checker } from "./validate";
+
+export type { LabRequest } from "./lab-schemas";
+
+export const checkLabRequest = checker<LabRequest>(valid);
+
+/** A backup as the Lab screen lists it. */
+export interface BackupView {
+  readonly name: string;
+  readonly at: string;
+  readonly reason: string;
+  readonly bytes: number;
+  readonly runs: number;
+  /** When its copy was opened and found whole; null where nobody has looked. */
+  readonly verifiedAt: string | null;
+}
+
+/** How the lab stands. */
+export interface LabView {
+  readonly folder: string;
+  readonly copies: string | null;
+  readonly begun: string;
+  readonly runs: number;
+  readonly backups: readonly BackupView[];
+  /** What is wrong with the backups, in words. */
+  readonly backupTrouble: string | null;
+  readonly clock: string | null;
+  readonly checkedAt: string | null;
+  readonly findings: readonly { readonly kind: string; readonly message: string; readonly runId?: string }[];
+}
+
+/** What came of what was asked: said in words. */
+export interface LabAnswer {
+  readonly done: string | null;
+  readonly problem: string | null;
+}
+
+/** A run as a backup holds it. */
+export interface RunInBackup {
+  readonly id: string;
+  readonly title: string;
+  readonly sample: string;
+  readonly bench: string;
+  readonly startedAt: string;
+  readonly status: string;
+}
