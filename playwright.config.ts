@@ -1,4 +1,9 @@
+import { tmpdir } from "node:os";
+import path from "node:path";
 import { defineConfig } from "@playwright/test";
+
+// Servers of the tests remember their labs here, and not where those of this machine are remembered.
+process.env.STEADY_BEAD_LABS ??= path.join(tmpdir(), "steady-bead-e2e-labs.json");
 
 // Debian's Chromium; the background services of a browser have nothing to talk to here.
 const args = [

@@ -1,4 +1,4 @@
-import { expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
+import { expect, ledgerRow, startRun, test, titration, typeReadings, weighing, saveRules } from "./app";
 
 test("each bad reading gets its message beside the field, and nothing typed is lost", async ({ page }) => {
   await startRun(page, "Bad input");
@@ -72,7 +72,7 @@ test("a run needs a title, house rules need numbers", async ({ page }) => {
   await page.goto("/house-rules");
   await page.getByRole("textbox", { name: "Within, mL" }).fill("a tenth");
   await page.getByRole("textbox", { name: "Trials that must agree" }).fill("0");
-  await page.getByRole("button", { name: "Save house rules" }).click();
+  await saveRules(page);
   await expect(page.getByText('"a tenth" is not a plain number such as 0.10')).toBeVisible();
   await expect(page.getByText("A whole number from 1 to 12")).toBeVisible();
   await expect(page.getByRole("textbox", { name: "Within, mL" })).toHaveValue("a tenth");

@@ -28,7 +28,7 @@ test("requests that make no sense are refused and change nothing", async ({ page
   expect(await post(changes, { ...reading, symbol: "W" })).toEqual([400, false]);
   expect(await post(changes, { ...reading, text: "0.1" })).toEqual([422, false]);
   expect(await post(changes, { intent: "strike", trialId: uuid, reason: "not of this run" })).toEqual([
-    400,
+    404,
     false,
   ]);
   expect(await post(`/runs/${uuid}/changes`, reading)).toEqual([404, false]);
@@ -100,7 +100,11 @@ test("the shelf and the library refuse what makes no sense, by field or by path,
     return [answer.status(), await answer.text()] as const;
   };
   // What ships stays as it is: it cannot be saved over, and from a file it comes in beside it.
-  const [refused, why] = await give("/methods/water-hardness/edit", { method: JSON.stringify(method) });
+  const [refused, why] = await give("/methods/water-hardness/edit", {
+    method: JSON.stringify(method),
+    person: "AB",
+    reason: "to see",
+  });
   expect([refused, why.includes("save a copy")]).toEqual([400, true]);
   for (const text of ["", "[]", '{"title": "x"}']) {
     const [status, answer] = await give("/methods/import", { text });

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { atRest, expect, test } from "./app";
+import { atRest, expect, test, sayWhy } from "./app";
 
 test("a method is made in the editor, told what is wrong in words, saved, versioned, exported and imported", async ({
   page,
@@ -35,6 +35,7 @@ test("a method is made in the editor, told what is wrong in words, saved, versio
     await relation.fill("n_a = c_b * V * ratio(H2SO4, NaOH)");
     await expect(page.getByTestId("holds")).toBeVisible();
   });
+  await sayWhy(page);
   await save.click();
   await expect(page.getByRole("heading", { level: 1, name: "Wash acid of the net store" })).toBeVisible();
   await expect(page.getByText("Your own method, version 1")).toBeVisible();
@@ -50,6 +51,7 @@ test("a method is made in the editor, told what is wrong in words, saved, versio
     await page.getByRole("link", { name: /Wash acid of the net store/ }).click();
     await page.getByRole("link", { name: "Edit" }).click();
     await page.getByRole("textbox", { name: "Indicator", exact: true }).fill("methyl orange, 2 drops");
+    await sayWhy(page);
     await page.getByRole("button", { name: "Save the method" }).click();
     await expect(page.getByText("Your own method, version 2")).toBeVisible();
     await page.goto(run);
@@ -199,9 +201,11 @@ test("a new standardization renews a bottle: the finished run says so, keeps its
     const other = await page.context().newPage();
     await other.goto(bottle);
     await other.getByRole("textbox", { name: "Note" }).fill("first");
+    await sayWhy(other);
     await other.getByRole("button", { name: "Save" }).click();
     await expect(other.getByText("Saved.")).toBeVisible();
     await page.getByRole("textbox", { name: "Note" }).fill("second");
+    await sayWhy(page);
     await page.getByRole("button", { name: "Save" }).click();
     await expect(page.getByText(/Someone else has changed this bottle/)).toBeVisible();
     await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("second");

@@ -1,6 +1,16 @@
 import AxeBuilder from "@axe-core/playwright";
 import { devices, type Page, type Request } from "@playwright/test";
-import { atRest, expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
+import {
+  atRest,
+  expect,
+  ledgerRow,
+  startRun,
+  test,
+  titration,
+  typeReadings,
+  weighing,
+  saveRules,
+} from "./app";
 
 /** Begins a run of a method from its page, at one of its stages. */
 async function begin(page: Page, methodId: string, title: string, stage: string) {
@@ -474,7 +484,7 @@ test("house rules are tried on an open run before they are saved, for the lab or
   ).toBeVisible();
   await expect(page.getByText("Not saved yet: look at the fields marked above.")).toBeVisible();
   await page.getByRole("textbox", { name: "Within, mL" }).fill("0.10");
-  await page.getByRole("button", { name: "Save for this run" }).click();
+  await saveRules(page, "Save for this run");
   await expect(page.getByText("Saved for this run.")).toBeVisible();
   await clean(page, "house rules of a run");
   await page.goto(run);
@@ -482,7 +492,7 @@ test("house rules are tried on an open run before they are saved, for the lab or
 
   await page.goto("/house-rules");
   await page.getByRole("button", { name: /From zero, in cm³/ }).click();
-  await page.getByRole("button", { name: "Save house rules" }).click();
+  await saveRules(page);
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
   try {
     await page.goto(`${new URL(run).pathname}?stage=standardize`);
@@ -495,7 +505,7 @@ test("house rules are tried on an open run before they are saved, for the lab or
   } finally {
     await page.goto("/house-rules");
     await page.getByRole("button", { name: /Everyday bench/ }).click();
-    await page.getByRole("button", { name: "Save house rules" }).click();
+    await saveRules(page);
     await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
   }
 });
@@ -508,7 +518,7 @@ test("a house that reads twice: the second reading is typed blind, and the two a
   await page.goto(`/house-rules?run=${run.split("/").at(-1)}`);
   await page.getByRole("combobox", { name: "Each reading is typed" }).click();
   await page.getByRole("option", { name: "twice, the second time blind" }).click();
-  await page.getByRole("button", { name: "Save for this run" }).click();
+  await saveRules(page, "Save for this run");
   await expect(page.getByText("Saved for this run.")).toBeVisible();
   await page.goto(run);
   await typeReadings(page, weighing("2.6106", "2.1000"));

@@ -11,6 +11,7 @@ import {
   titration,
   typeReadings,
   weighing,
+  saveRules,
 } from "./app";
 
 /*
@@ -180,7 +181,7 @@ test("QUAM example A2, typed into the interface under its own house rules", asyn
   await choose("What follows ±", "u, standard uncertainty");
   await choose("Capacity", "25 mL");
   await choose("Room within its range lies", "in 95 cases of 100");
-  await page.getByRole("button", { name: "Save house rules" }).click();
+  await saveRules(page);
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
 
   await startRun(page, "QUAM A2");
@@ -197,6 +198,6 @@ test("QUAM example A2, typed into the interface under its own house rules", asyn
   await choose("What follows ±", "twice u (k = 2)");
   await choose("Capacity", "50 mL");
   await choose("Room within its range lies", "anywhere within");
-  await page.getByRole("button", { name: "Save house rules" }).click();
+  await saveRules(page);
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
 });

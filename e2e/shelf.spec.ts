@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, test } from "./app";
+import { expect, test, sayWhy } from "./app";
 
 const field = (page: Page, name: string | RegExp) => page.getByRole("textbox", { name });
 const choose = async (page: Page, label: string, option: RegExp) => {
@@ -87,6 +87,7 @@ test("a series of standards from one stock, and a bottle that is used up", async
   await page.getByRole("link", { name: "copper stock: standard 3" }).click();
   await page.getByRole("checkbox", { name: "Used up" }).check();
   await field(page, "Left, mL").fill("60");
+  await sayWhy(page);
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("There were 50 mL of it: there cannot be more left")).toBeVisible();
   await field(page, "Left, mL").fill("0");

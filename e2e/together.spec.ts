@@ -1,5 +1,15 @@
 import { devices } from "@playwright/test";
-import { chooseMethod, expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
+import {
+  chooseMethod,
+  expect,
+  ledgerRow,
+  startRun,
+  test,
+  titration,
+  typeReadings,
+  weighing,
+  saveRules,
+} from "./app";
 
 test("two people at one run: the later correction is told of the earlier one, and loses nothing", async ({
   page,
@@ -71,7 +81,7 @@ test("house rules take hold in runs begun from then on", async ({ page }) => {
   const save = async (rule: string, text: string) => {
     await page.goto("/house-rules");
     await page.getByRole("textbox", { name: rule }).fill(text);
-    await page.getByRole("button", { name: "Save house rules" }).click();
+    await saveRules(page);
     await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
   };
   await startRun(page, "Three of them");
@@ -98,14 +108,14 @@ test("another school's rule: its own fields, its own verdict, its own advice", a
     await page.getByRole("option", { name: option, exact: true }).click();
   };
   const save = async () => {
-    await page.getByRole("button", { name: "Save house rules" }).click();
+    await saveRules(page);
     await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
   };
   await page.goto("/house-rules");
   await choose("A set agrees when", "the first two do, else with a third");
   await expect(page.getByRole("textbox", { name: "Trials that must agree" })).toHaveCount(0);
   await page.getByRole("textbox", { name: "Within, mL" }).fill("");
-  await page.getByRole("button", { name: "Save house rules" }).click();
+  await saveRules(page);
   await expect(page.getByText("Type a number")).toBeVisible();
   await page.getByRole("textbox", { name: "Within, mL" }).fill("0.20");
   await choose("Digits of a result", "by significant figures");

@@ -10,7 +10,7 @@ const Name = Type.String({ pattern: "^lab-[\\w-]+\\.tar\\.gz$", maxLength: 120 }
 export const LabRequestSchema = Type.Union([
   Type.Object({ intent: Type.Literal("backup") }, Closed),
   Type.Object({ intent: Type.Literal("check") }, Closed),
-  Type.Object({ intent: Type.Literal("restore"), name: Name }, Closed),
+  Type.Object({ intent: Type.Literal("restore"), name: Name, person: Person }, Closed),
   Type.Object(
     {
       intent: Type.Literal("restore-run"),

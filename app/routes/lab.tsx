@@ -30,7 +30,7 @@ async function carryOut(request: LabRequest, from: string): Promise<string> {
         : `${runs} runs were read and computed again; ${serious} findings are listed below.`;
     }
     case "restore":
-      return `Restored. ${replacedWords(await restoreOpenLab(request.name, 1))}`;
+      return `Restored. ${replacedWords(await restoreOpenLab(request.name, 1, request.person.trim()))}`;
     case "restore-run":
       return `The run "${await restoreOneRun(request.name, request.runId, request.person.trim())}" is back.`;
     case "clock": {

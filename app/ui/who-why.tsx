@@ -37,6 +37,17 @@ export function useWhoWhy(): WhoWhyState {
   };
 }
 
+/** Who does it, alone; what is wrong stands there until something is typed. */
+export function Who({ by, problem }: { by: WhoWhyState; problem: string | undefined }) {
+  const missing = by.person.trim() === "" ? problem : undefined;
+  return (
+    <TextInput
+      label="Who"
+      field={{ name: "person", value: by.person, problem: missing, change: by.setPerson }}
+    />
+  );
+}
+
 interface WhoWhyProps {
   state: WhoWhyState;
   problems: Readonly<Record<string, string | undefined>>;

@@ -71,7 +71,7 @@ async function saveWhatStandsThere(folder: string): Promise<Replaced> {
  * files are kept aside. No server may have the folder open. Throws a `RestoreError` where the backup is not sound; nothing has been
  * changed then.
  */
-export async function restoreLab(folder: string, backup: Backup): Promise<Replaced> {
+export async function restoreLab(folder: string, backup: Backup, person = ""): Promise<Replaced> {
   await sound(backup);
   const replaced = await saveWhatStandsThere(folder);
   mkdirSync(folder, { recursive: true });
@@ -97,8 +97,8 @@ export async function restoreLab(folder: string, backup: Backup): Promise<Replac
   try {
     await rememberDeed(open.db, {
       about: "backup",
-      subject: backup.name,
-      person: "",
+      subject: "The lab",
+      person,
       description: `lab restored from the backup of ${backup.at.slice(0, 16).replace("T", " ")} UTC`,
     });
   } finally {

@@ -12,13 +12,13 @@ import { paused } from "./pause";
  * Puts a backup in the place of the lab that is open: requests wait meanwhile, and all screens load anew afterwards. `own` requests
  * are being answered that asked for it.
  */
-export function restoreOpenLab(which: string, own: number): Promise<Replaced> {
+export function restoreOpenLab(which: string, own: number, person = ""): Promise<Replaced> {
   const folder = dataFolder();
   const backup = chosenBackup(folder, which);
   return paused("The lab is being restored from a backup: this takes some seconds", own, async () => {
     await closeDatabase();
     try {
-      return await restoreLab(folder, backup);
+      return await restoreLab(folder, backup, person);
     } finally {
       await startDatabase();
       announce({ reload: true });

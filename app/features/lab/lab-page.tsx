@@ -9,9 +9,8 @@ import type { BackupView, LabAnswer, LabView } from "~/formats/lab";
 import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
-import { TextInput } from "../../ui/text-input";
 import { When } from "../../ui/when";
-import { useWhoWhy } from "../../ui/who-why";
+import { useWhoWhy, Who } from "../../ui/who-why";
 import type { Ask } from "./ask";
 import { BackupList } from "./backup-list";
 import { RestoreDialog } from "./restore-dialog";
@@ -114,10 +113,7 @@ export function LabPage(lab: LabView) {
                   If it stood too far ahead before and is right now, say so: times are trusted again from then
                   on.
                 </Typography>
-                <TextInput
-                  label="Who"
-                  field={{ name: "person", value: by.person, problem: undefined, change: by.setPerson }}
-                />
+                <Who by={by} problem={undefined} />
                 <Button
                   variant="outlined"
                   disabled={busy || by.person.trim() === ""}
@@ -143,7 +139,7 @@ export function LabPage(lab: LabView) {
           </Sheet>
         </Box>
       </Box>
-      {restoring && <RestoreDialog backup={restoring} onClose={() => setRestoring(null)} ask={ask} />}
+      {restoring && <RestoreDialog backup={restoring} by={by} onClose={() => setRestoring(null)} ask={ask} />}
       {looking && <RunsDialog backup={looking} by={by} onClose={() => setLooking(null)} ask={ask} />}
     </Page>
   );

@@ -1,26 +1,34 @@
 import Typography from "@mui/material/Typography";
+import { useState } from "react";
 import { counted } from "~/core/run";
+import { sayWho } from "~/formats/answers";
 import type { BackupView } from "~/formats/lab";
 import { When } from "../../ui/when";
+import { Who, type WhoWhyState } from "../../ui/who-why";
 import { FormDialog } from "../run/correct-dialog";
 import type { Ask } from "./ask";
 
 interface RestoreDialogProps {
   backup: BackupView;
+  by: WhoWhyState;
   ask: Ask;
   onClose: () => void;
 }
 
 /** Says what restoring does before it does it. */
-export function RestoreDialog({ backup, ask, onClose }: RestoreDialogProps) {
+export function RestoreDialog({ backup, by, ask, onClose }: RestoreDialogProps) {
+  const [unsaid, setUnsaid] = useState<string | undefined>(undefined);
+  const submit = () => {
+    if (by.person.trim() === "") return setUnsaid(sayWho);
+    by.remember();
+    ask({ intent: "restore", name: backup.name, person: by.person });
+    onClose();
+  };
   return (
     <FormDialog
       title="Restore the whole lab"
       submit="Back up and restore"
-      onSubmit={() => {
-        ask({ intent: "restore", name: backup.name });
-        onClose();
-      }}
+      onSubmit={submit}
       onClose={onClose}
     >
       <Typography>
@@ -31,6 +39,7 @@ export function RestoreDialog({ backup, ask, onClose }: RestoreDialogProps) {
         What is here now is backed up first, so that this can be taken back. The benches wait for some
         seconds, and all screens load anew.
       </Typography>
+      <Who by={by} problem={unsaid} />
     </FormDialog>
   );
 }

@@ -2,11 +2,11 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
+import { sayWho } from "~/formats/answers";
 import type { BackupView, RunInBackup } from "~/formats/lab";
 import { colors } from "../../theme/theme";
-import { TextInput } from "../../ui/text-input";
 import { When } from "../../ui/when";
-import type { WhoWhyState } from "../../ui/who-why";
+import { Who, type WhoWhyState } from "../../ui/who-why";
 import { FormDialog } from "../run/correct-dialog";
 import type { Ask } from "./ask";
 
@@ -35,7 +35,7 @@ export function RunsDialog({ backup, by, ask, onClose }: RunsDialogProps) {
   }, [backup.name]);
   const submit = () => {
     if (chosen === "") return setProblem("Choose a run");
-    if (by.person.trim() === "") return setUnsaid("Say who: initials, or a bench");
+    if (by.person.trim() === "") return setUnsaid(sayWho);
     by.remember();
     ask({ intent: "restore-run", name: backup.name, runId: chosen, person: by.person });
     onClose();
@@ -81,15 +81,7 @@ export function RunsDialog({ backup, by, ask, onClose }: RunsDialogProps) {
           </Box>
         ))}
       </Box>
-      <TextInput
-        label="Who"
-        field={{
-          name: "person",
-          value: by.person,
-          problem: by.person.trim() === "" ? unsaid : undefined,
-          change: by.setPerson,
-        }}
-      />
+      <Who by={by} problem={unsaid} />
     </FormDialog>
   );
 }
