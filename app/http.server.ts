@@ -3,6 +3,7 @@ import compression from "compression";
 import express, { type ErrorRequestHandler, type RequestHandler } from "express";
 import { RouterContextProvider } from "react-router";
 import * as build from "virtual:react-router/server-build";
+import { answer } from "~/server/backup/inspect";
 import { closeDatabase, dataFolder, startDatabase } from "~/server/database/current";
 import { noRoom } from "~/server/database/storage";
 import { nonceOf, safeHeaders } from "~/server/http/headers";
@@ -15,6 +16,9 @@ import { announceServer, forgetServer } from "~/server/maintenance/token";
 import { addressOfRequest, nonceOfRequest } from "./request-context";
 
 export { isOpen, openingProblem } from "~/server/http/hosts";
+
+/** Answers about a backup, in a process of its own: see `server/backup/inspect.ts`. */
+export const inspectBackup = answer;
 
 let endBackups = () => {};
 

@@ -61,18 +61,19 @@ export function answer(what: keyof Questions, file: string, runId: string): Prom
   });
 }
 
+/** The built server asks the built program, tools and tests that run from the sources ask those. */
+const inspector = import.meta.url.includes("/build/server/")
+  ? ["scripts/inspect-backup.mjs"]
+  : ["--import", "tsx", "scripts/inspect-backup.ts"];
+
 /** Asks another process, so that this one goes on serving. Rejects with what that process said where it failed. */
 export function ask<Q extends keyof Questions>(what: Q, file: string, runId = ""): Promise<Questions[Q]> {
   return new Promise((resolve, reject) => {
-    const child = spawn(
-      process.execPath,
-      ["--import", "tsx", "scripts/inspect-backup.ts", what, file, runId],
-      {
-        stdio: ["ignore", "pipe", "pipe"],
-        // The runner of the tests has flags of its own.
-        env: { ...process.env, NODE_OPTIONS: "" },
-      },
-    );
+    const child = spawn(process.execPath, [...inspector, what, file, runId], {
+      stdio: ["ignore", "pipe", "pipe"],
+      // The runner of the tests has flags of its own.
+      env: { ...process.env, NODE_OPTIONS: "" },
+    });
     const [out, err]: [Buffer[], Buffer[]] = [[], []];
     child.stdout.on("data", (part: Buffer) => out.push(part));
     child.stderr.on("data", (part: Buffer) => err.push(part));

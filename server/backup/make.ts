@@ -35,6 +35,9 @@ async function filesOf(client: PGlite): Promise<Buffer> {
 
 let running: Promise<unknown> = Promise.resolve();
 
+/** Once no backup is being made. */
+export const backupsDone = (): Promise<unknown> => running;
+
 /**
  * Makes an exact copy of a lab in its folder (and on the other disk, where there is one), opens the copy and computes its runs
  * again, and removes the backups that are kept no longer. One at a time; work goes on meanwhile. Throws a `BackupError`.

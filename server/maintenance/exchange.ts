@@ -1,7 +1,8 @@
 import { chosenBackup, type Replaced, RestoreError, restoreLab } from "../backup/restore";
 import { ask } from "../backup/inspect";
 import { putRunBack } from "../backup/run-rows";
-import { closeDatabase, database, dataFolder, startDatabase } from "../database/current";
+import { backupsDone } from "../backup/make";
+import { database, dataFolder, withDatabaseClosed } from "../database/current";
 import { announce } from "../live";
 import { rememberDeed } from "../repositories/lab";
 import { refreshSummary } from "../repositories/runs";
@@ -16,11 +17,10 @@ export function restoreOpenLab(which: string, own: number, person = ""): Promise
   const folder = dataFolder();
   const backup = chosenBackup(folder, which);
   return paused("The lab is being restored from a backup: this takes some seconds", own, async () => {
-    await closeDatabase();
     try {
-      return await restoreLab(folder, backup, person);
+      await backupsDone();
+      return await withDatabaseClosed(() => restoreLab(folder, backup, person));
     } finally {
-      await startDatabase();
       announce({ reload: true });
     }
   });

@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState, useSyncExternalStore } from "react";
 import { Link, useFetcher } from "react-router";
 import { problemText } from "~/core/result";
 import type { HouseRules, Method } from "~/core/run";
@@ -40,7 +40,14 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
   const method = useMemo(() => methodOf(draft), [draft]);
   const problem = useMemo(() => check(method), [method]);
   const missing = useMemo(() => gaps(method), [method]);
-  const shown = useMemo(() => (problem ? null : preview(method, rules)), [method, problem, rules]);
+  // Titrating at a simulated bench takes a while: never on the server, and behind the keys that are typed.
+  const hydrated = useSyncExternalStore(
+    () => () => {},
+    () => true,
+    () => false,
+  );
+  const settled = useDeferredValue(hydrated && !problem ? method : null);
+  const shown = useMemo(() => settled && preview(settled, rules), [settled, rules]);
   const change = (changes: Partial<MethodDraft>) => setDraft((before) => ({ ...before, ...changes }));
   const changeStage = (index: number, changes: Partial<StageDraft>) =>
     setDraft((before) => ({
