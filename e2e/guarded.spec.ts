@@ -152,7 +152,7 @@ test("a change on which the server fails is set aside with what depends on it, a
     timeout: 20_000,
   });
   await expect(kept).toContainText(
-    /2\.1000, was not taken: It belongs to a reading that the server could not take/,
+    /2\.1000, was not taken: It depends on a reading that the server could not save/,
   );
   expect(sent.filter((text) => text === "2.6106")).toHaveLength(4);
   expect(sent).not.toContain("2.1000");
@@ -191,7 +191,7 @@ for (const [what, spoil] of [
     await page.getByRole("textbox", { name: "Boat with solid, g" }).fill("2.59");
     await expect(page.getByRole("textbox", { name: "Boat with solid, g" })).toHaveValue("2.59");
     await expect(
-      page.getByText(/This browser keeps nothing: its storage is full or turned off/),
+      page.getByText(/This browser cannot keep drafts: its storage is full or blocked/),
     ).toBeVisible();
   });
 }

@@ -3,16 +3,13 @@
 import path from "node:path";
 import { type CheckReport, checkLab } from "../server/backup/check";
 import { makeBackup, BackupError } from "../server/backup/make";
-import { ask } from "../server/backup/inspect";
 import { chosenBackup, replacedWords, RestoreError, restoreLab } from "../server/backup/restore";
-import { putRunBack } from "../server/backup/run-rows";
+import { restoreRun } from "../server/backup/restore-run";
 import { openDatabase } from "../server/database/connection";
 import { LabFolderError, waysBack } from "../server/database/lab-folder";
 import { FolderInUseError } from "../server/database/lock";
 import { StorageError } from "../server/database/storage";
 import { runningServer } from "../server/maintenance/token";
-import { rememberDeed } from "../server/repositories/lab";
-import { refreshSummary } from "../server/repositories/runs";
 
 const folder = path.resolve(process.env.DATA_DIR ?? "data/main");
 const usage = {
@@ -64,23 +61,13 @@ async function restore(which: string, runId: string | null) {
     const asked = await server<{ message: string }>("restore-run", { which, runId });
     if (asked) return console.log(asked.message);
     const chosen = chosenBackup(folder, which);
-    const rows = await ask("run", chosen.file, runId);
     const open = await openDatabase(folder);
     try {
-      await makeBackup(open, folder, open.lab.id, "before a restore");
-      await putRunBack(open.db, rows);
-      await refreshSummary(open.db, runId, new Date());
-      await rememberDeed(open.db, {
-        about: "run",
-        subjectId: runId,
-        subject: rows.title,
-        person: "",
-        description: `run restored from the backup of ${chosen.at.slice(0, 16).replace("T", " ")} UTC`,
-      });
+      const title = await restoreRun(open, folder, chosen, runId, "");
+      return console.log(`The run "${title}" is back.`);
     } finally {
       await open.close();
     }
-    return console.log(`The run "${rows.title}" is back.`);
   }
   const asked = await server<{ message: string }>("restore", { which });
   if (asked) return console.log(`Restored. ${asked.message}`);

@@ -153,7 +153,7 @@ async function setAside(failing: Kept, message: string): Promise<void> {
   const change = db.transaction("outbox", "readwrite");
   await change.store.put({ ...failing, tries: mostTries, refused: message });
   for (const k of behind)
-    await change.store.put({ ...k, refused: "It belongs to a reading that the server could not take" });
+    await change.store.put({ ...k, refused: "It depends on a reading that the server could not save" });
   await change.done;
 }
 

@@ -33,7 +33,7 @@ const unreachable: Unreachable = {
 
 const failed: Failed = {
   status: "failed",
-  message: "The server failed on this change: nothing was changed. Its log has the details",
+  message: "The server failed on this change, so nothing was saved. Its log has the details",
 };
 
 /** Answers of something between here and the server, of a full disk, or of a server that has too much to do: they pass. */

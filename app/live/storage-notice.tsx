@@ -13,7 +13,7 @@ export function StorageNotice() {
     >
       {state === "cleared"
         ? "This browser's storage was cleared. What you were typing on this page was put back."
-        : "This browser keeps nothing: its storage is full or turned off. You can go on typing; save each reading before you close or reload the page."}
+        : "This browser cannot keep drafts: its storage is full or blocked. Keep typing, and save each reading before you close or reload the page."}
     </Alert>
   );
 }

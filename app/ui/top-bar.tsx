@@ -25,11 +25,11 @@ export function TopBar() {
         sx={{
           display: "flex",
           alignItems: "stretch",
-          gap: { xs: 1.25, sm: 3 },
+          gap: { xs: 1.25, sm: 1.5, md: 3 },
           minHeight: 48,
           fontSize: { xs: "0.92rem", sm: "1rem" },
-          // On a phone the places run on beyond its edge, and are drawn along.
-          overflowX: { xs: "auto", sm: "visible" },
+          // On a narrow screen the places may run on beyond its edge, and are drawn along.
+          overflowX: { xs: "auto", md: "visible" },
           maxWidth: 1480,
           mx: "auto",
         }}

@@ -74,7 +74,7 @@ describe("a stage on which the program fails", () => {
     const stage = evaluation.stages.find((s) => s.key === "standardize") as ComputedEvaluation;
     expect(stage.done).toBe(false);
     expect(stage.shown).toBeNull();
-    expect(stage.problem).toMatch(/^This stage cannot be computed: .*They are safe/);
+    expect(stage.problem).toMatch(/^This stage cannot be calculated: .*They are saved/);
     const trials = stage.kind === "titration" ? stage.trials : [];
     expect(trials.map((t) => t.fields.filter((f) => f.present).length)).toEqual([4, 4, 4]);
     expect(evaluation.stages.at(-1)?.kind).toBe("conclude");

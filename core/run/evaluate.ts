@@ -78,7 +78,7 @@ function nextAction(stage: StageEvaluation, record: RunRecord): string {
 
 /** What is told of a stage whose evaluation failed: a fault of the program, so that nobody looks for it in the readings. */
 const suspendedWords =
-  "This stage cannot be computed: the program failed on its readings. They are safe, and can be read and corrected; the rest of the run goes on";
+  "This stage cannot be calculated: the program failed on its readings. They are saved, and you can view and correct them. The other stages still work";
 
 /** One stage with nothing computed, its readings shown; without its trials where even that fails. */
 function suspendedStage(

@@ -15,6 +15,7 @@ import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals
 import { sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { type OpenDatabase, openDatabase } from "../database/connection";
+import { closeDatabase, database, withDatabaseClosed } from "../database/current";
 import { LabFolderError } from "../database/lab-folder";
 import { backupDue, backupTrouble } from "../maintenance/health";
 import { benchOn, reading, wholeFlask } from "../tests/bench";
@@ -63,7 +64,7 @@ function copy(): string {
   cpSync(at("lab"), folder, { recursive: true });
   return folder;
 }
-const database = (folder: string, name: string) => path.join(folder, "postgres", name);
+const fileOf = (folder: string, name: string) => path.join(folder, "postgres", name);
 
 /** Spoils the files of a table, as a failing disk does. */
 async function spoil(folder: string, table: string) {
@@ -74,9 +75,9 @@ async function spoil(folder: string, table: string) {
     );
     return rows[0]!.place;
   });
-  const bytes = readFileSync(database(folder, file));
+  const bytes = readFileSync(fileOf(folder, file));
   bytes.fill(0x5a, 200, 3000);
-  writeFileSync(database(folder, file), bytes);
+  writeFileSync(fileOf(folder, file), bytes);
 }
 
 beforeAll(async () => {
@@ -93,37 +94,36 @@ describe("a folder that held a lab", () => {
   test.each([
     [
       "whose version file is gone",
-      (f: string) => rmSync(database(f, "PG_VERSION")),
+      (f: string) => rmSync(fileOf(f, "PG_VERSION")),
       /not whole: PG_VERSION is missing/,
     ],
     [
       "whose control file is gone",
-      (f: string) => rmSync(database(f, "global/pg_control")),
+      (f: string) => rmSync(fileOf(f, "global/pg_control")),
       /not whole: global\/pg_control/,
     ],
     [
       "whose database is gone",
-      (f: string) => rmSync(database(f, ""), { recursive: true }),
+      (f: string) => rmSync(fileOf(f, ""), { recursive: true }),
       /A lab lives in .*, one run\), but its database is gone/,
     ],
     [
       "whose control file is cut off",
-      (f: string) => truncateSync(database(f, "global/pg_control"), 100),
+      (f: string) => truncateSync(fileOf(f, "global/pg_control"), 100),
       /is damaged: it cannot be opened/,
     ],
     [
       "whose log is empty",
       (f: string) =>
-        readdirSync(database(f, "pg_wal")).forEach(
+        readdirSync(fileOf(f, "pg_wal")).forEach(
           (name) =>
-            statSync(database(f, `pg_wal/${name}`)).isFile() &&
-            truncateSync(database(f, `pg_wal/${name}`), 0),
+            statSync(fileOf(f, `pg_wal/${name}`)).isFile() && truncateSync(fileOf(f, `pg_wal/${name}`), 0),
         ),
       /is damaged: it cannot be opened/,
     ],
     [
       "of a newer PostgreSQL",
-      (f: string) => writeFileSync(database(f, "PG_VERSION"), "99\n"),
+      (f: string) => writeFileSync(fileOf(f, "PG_VERSION"), "99\n"),
       /PostgreSQL 99.*newer than this program/,
     ],
   ])("%s is told in words with the ways out, and nothing is created", async (_what, harm, words) => {
@@ -266,6 +266,28 @@ describe("restoring", () => {
     expect(() => chosenBackup(folder, "nothing.tar.gz")).toThrow(/is no backup/);
     expect(await textsIn(folder)).toHaveLength(4);
   });
+});
+
+test("whoever asks for the database while it is exchanged gets the one that is there afterwards", async () => {
+  const folder = copy();
+  process.env.DATA_DIR = folder;
+  try {
+    const before = await database();
+    let meanwhile: Promise<unknown> = Promise.resolve();
+    await withDatabaseClosed(async () => {
+      meanwhile = database();
+      await restoreLab(folder, backup);
+    });
+    const after = await database();
+    expect(after).not.toBe(before);
+    expect(await meanwhile).toBe(after);
+    // Also where the work fails, the lab is open again.
+    await expect(withDatabaseClosed(() => Promise.reject(new Error("no")))).rejects.toThrow("no");
+    expect((await checkLab(await database())).findings).toEqual([]);
+  } finally {
+    await closeDatabase();
+    delete process.env.DATA_DIR;
+  }
 });
 
 describe("which backups are kept, and when one is due", () => {

@@ -1,12 +1,9 @@
-import { chosenBackup, type Replaced, RestoreError, restoreLab } from "../backup/restore";
-import { ask } from "../backup/inspect";
-import { putRunBack } from "../backup/run-rows";
+import { chosenBackup, type Replaced, restoreLab } from "../backup/restore";
+import { restoreRun } from "../backup/restore-run";
 import { backupsDone } from "../backup/make";
-import { database, dataFolder, withDatabaseClosed } from "../database/current";
+import { dataFolder, startDatabase, withDatabaseClosed } from "../database/current";
 import { announce } from "../live";
-import { rememberDeed } from "../repositories/lab";
-import { refreshSummary } from "../repositories/runs";
-import { backUp, look } from "./health";
+import { look } from "./health";
 import { paused } from "./pause";
 
 /**
@@ -26,28 +23,12 @@ export function restoreOpenLab(which: string, own: number, person = ""): Promise
   });
 }
 
-/** Puts one run back as a backup has it, after a backup of the lab as it is. */
+/** Puts one run back as a backup has it, in the lab that is open. Returns its title. */
 export async function restoreOneRun(which: string, runId: string, person: string): Promise<string> {
-  const backup = chosenBackup(dataFolder(), which);
-  const rows = await ask("run", backup.file, runId).catch((error: Error) => {
-    throw new RestoreError(error.message);
-  });
-  await backUp("before a restore").catch((error: Error) => {
-    // A lab with a damaged page cannot be backed up whole; that is when a run is most likely to be restored.
-    console.error(error.message);
-  });
-  const db = await database();
-  await putRunBack(db, rows);
-  const now = new Date();
-  await refreshSummary(db, runId, now);
-  await rememberDeed(db, {
-    about: "run",
-    subjectId: runId,
-    subject: rows.title,
-    person,
-    description: `run restored from the backup of ${backup.at.slice(0, 16).replace("T", " ")} UTC`,
-  });
+  const folder = dataFolder();
+  const open = await startDatabase();
+  const title = await restoreRun(open, folder, chosenBackup(folder, which), runId, person);
   announce({ runId, timers: true, device: "" });
   await look(20);
-  return rows.title;
+  return title;
 }

@@ -28,7 +28,7 @@ export function BackupList({ backups, busy, onRestore, onRuns }: BackupListProps
       >
         <thead>
           <tr>
-            {["Made", "Why", "Runs", "Size", "Found whole", ""].map((head) => (
+            {["Made", "Why", "Runs", "Size", "Verified", ""].map((head) => (
               <th key={head} scope="col">
                 {head}
               </th>
@@ -48,7 +48,7 @@ export function BackupList({ backups, busy, onRestore, onRuns }: BackupListProps
               <Box component="td" sx={{ fontFamily: fonts.reading }}>
                 {(backup.bytes / 1024 / 1024).toFixed(1)} MB
               </Box>
-              <td>{backup.verifiedAt === null ? "not looked at" : "yes"}</td>
+              <td>{backup.verifiedAt === null ? "no" : "yes"}</td>
               <td>
                 <Button size="small" disabled={busy} onClick={() => onRestore(backup)}>
                   Restore the lab

@@ -38,7 +38,7 @@ export function LabPage(lab: LabView) {
       }
     >
       <Box role="status" sx={{ mb: done || problem || busy ? 2 : 0 }}>
-        {busy && <Alert severity="info">This takes some seconds. Work at the benches goes on.</Alert>}
+        {busy && <Alert severity="info">This takes a few seconds. Work at the benches continues.</Alert>}
         {done && <Alert severity="success">{done}</Alert>}
         {problem && <Alert severity="error">{problem}</Alert>}
       </Box>
@@ -61,10 +61,10 @@ export function LabPage(lab: LabView) {
                   (newest ? (
                     <>
                       Newest: <When at={newest.at} as="time" />
-                      {newest.verifiedAt && ", opened and found whole"}.
+                      {newest.verifiedAt && ", verified"}.
                     </>
                   ) : (
-                    "None yet. The first is made by itself, an hour after the lab was begun."
+                    "None yet. The first one is made automatically an hour after the lab begins."
                   ))}
               </Typography>
             </Box>
@@ -79,11 +79,11 @@ export function LabPage(lab: LabView) {
           </Box>
           <BackupList backups={lab.backups} busy={busy} onRestore={setRestoring} onRuns={setLooking} />
           <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
-            Made once a day and before each migration; the last seven days and four weeks are kept. A backup
-            is an exact copy of the lab.{" "}
+            Made daily and before each migration; seven days and four weeks are kept. Each is an exact copy of
+            the lab.{" "}
             {lab.copies === null
-              ? "BACKUP_DIR names a folder on another disk for a second copy."
-              : `A second copy of each stands in ${lab.copies}.`}
+              ? "Set BACKUP_DIR to keep a second copy on another disk."
+              : `A second copy of each is kept in ${lab.copies}.`}
           </Typography>
         </Sheet>
         <Box sx={{ display: "grid", gap: 2 }}>
@@ -92,8 +92,7 @@ export function LabPage(lab: LabView) {
               Check
             </Typography>
             <Typography color="textSecondary" sx={{ mb: 1.5 }}>
-              Counts all rows, looks whether corrections and solutions still hold together, and computes every
-              result again.
+              Counts every row, follows corrections and solutions, and recalculates every result.
             </Typography>
             <Findings lab={lab} />
             <Button variant="outlined" disabled={busy} onClick={() => ask({ intent: "check" })}>
@@ -105,13 +104,12 @@ export function LabPage(lab: LabView) {
               Clock
             </Typography>
             <Typography sx={{ color: lab.clock ? colors.brick : colors.inkSoft, mb: lab.clock ? 1.5 : 0 }}>
-              {lab.clock ?? "The clock of this computer has not gone back."}
+              {lab.clock ?? "This computer's clock has not been set back."}
             </Typography>
             {lab.clock && (
               <Box sx={{ display: "grid", gap: 1.5 }}>
                 <Typography>
-                  If it stood too far ahead before and is right now, say so: times are trusted again from then
-                  on.
+                  If the clock was ahead before and is right now, confirm it. Times and timers then go by it.
                 </Typography>
                 <Who by={by} problem={undefined} />
                 <Button
@@ -119,7 +117,7 @@ export function LabPage(lab: LabView) {
                   disabled={busy || by.person.trim() === ""}
                   onClick={() => ask({ intent: "clock", person: by.person })}
                 >
-                  The clock is right now
+                  Confirm the clock
                 </Button>
               </Box>
             )}
@@ -161,13 +159,13 @@ function Findings({ lab: { findings, checkedAt } }: { lab: LabView }) {
       ))}
       {differing.map(({ message }) => (
         <Alert key={message} severity="info" sx={{ mb: 1 }}>
-          {message}. The program computes it differently than when it was kept.
+          {message}. The program calculates it differently now than when it was saved.
         </Alert>
       ))}
       {checkedAt !== null && (
         <Typography color="textSecondary">
-          Last looked <When at={checkedAt} as="time" />
-          {findings.length === 0 && ": nothing is wrong"}.
+          Last checked <When at={checkedAt} as="time" />
+          {findings.length === 0 && ": no problems"}.
         </Typography>
       )}
     </Box>
