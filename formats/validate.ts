@@ -44,7 +44,7 @@ function unfit(value: unknown, most: number): PathProblem | null {
 
 /** What a pattern asks for, in words. */
 const patternWords: Readonly<Record<string, string>> = {
-  "^[a-z0-9][a-z0-9-]{0,79}$": "is made of small letters, digits and hyphens, at most 80",
+  "^[A-Za-z0-9][A-Za-z0-9-]{0,79}$": "is made of letters, digits and hyphens, at most 80",
   "^-?\\d+(\\.\\d+)?$": "must be a number, as in 25.00",
   "^\\d+(\\.\\d+)?$": "must be a number, as in 25.00",
   "^#[0-9a-f]{6}$": "must be a color, as in #ffd0e0",

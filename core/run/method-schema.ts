@@ -6,7 +6,7 @@ import { type Static, type TSchema, Type } from "@sinclair/typebox";
 const Text = Type.String({ minLength: 1, maxLength: 1000 });
 /** What a later stage, a relation or an address names: letters, digits and hyphens. */
 const Name = Type.String({ minLength: 1, maxLength: 40 });
-const Key = Type.String({ pattern: "^[a-z0-9][a-z0-9-]{0,79}$" });
+const Key = Type.String({ pattern: "^[A-Za-z0-9][A-Za-z0-9-]{0,79}$" });
 const Decimal = Type.String({ pattern: "^-?\\d+(\\.\\d+)?$", maxLength: 40 });
 const Closed = { additionalProperties: false } as const;
 

@@ -111,7 +111,8 @@ export function setAside({ file }: Backup): void {
 /** Puts a copy of a backup on the other disk, where there is one. */
 export function copyElsewhere(folder: string, { file, name }: Backup): void {
   for (const place of backupFolders(folder).slice(1)) {
-    mkdirSync(place, { recursive: true });
+    // One level only: where the folder above is missing, the disk is not mounted.
+    if (!existsSync(place)) mkdirSync(place);
     for (const from of [file, manifestOf(file)]) {
       const to = path.join(place, path.basename(from));
       copyFileSync(from, `${to}.part`);

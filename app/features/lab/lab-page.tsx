@@ -159,7 +159,7 @@ function Findings({ lab: { findings, checkedAt } }: { lab: LabView }) {
       ))}
       {differing.map(({ message }) => (
         <Alert key={message} severity="info" sx={{ mb: 1 }}>
-          {message}. The program calculates it differently now than when it was saved.
+          {message}.
         </Alert>
       ))}
       {checkedAt !== null && (
