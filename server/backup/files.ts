@@ -108,21 +108,32 @@ export function setAside({ file }: Backup): void {
   rmSync(manifestOf(file), { force: true });
 }
 
-/** Puts a copy of a backup on the other disk, where there is one. */
-export function copyElsewhere(folder: string, { file, name }: Backup): void {
+/** Puts a copy of a backup on the other disk, where there is one. Throws with a sentence where that cannot be done. */
+export function copyElsewhere(folder: string, backup: Backup): void {
   for (const place of backupFolders(folder).slice(1)) {
-    // One level only: where the folder above is missing, the disk is not mounted.
-    if (!existsSync(place)) mkdirSync(place);
-    for (const from of [file, manifestOf(file)]) {
-      const to = path.join(place, path.basename(from));
-      copyFileSync(from, `${to}.part`);
-      flush(`${to}.part`);
-      renameSync(`${to}.part`, to);
+    try {
+      copyTo(place, backup);
+    } catch (error) {
+      const why = error instanceof Error ? error.message : String(error);
+      throw new Error(`no second copy could be written to ${place}. Is that disk connected? (${why})`, {
+        cause: error,
+      });
     }
-    flush(place);
-    if (sha256Of(readFileSync(path.join(place, name))) !== sha256Of(readFileSync(file)))
-      throw new Error(`The copy in ${place} is not the same as the backup`);
   }
+}
+
+function copyTo(place: string, { file, name }: Backup): void {
+  // One level only: where the folder above is missing, the disk is not mounted.
+  if (!existsSync(place)) mkdirSync(place);
+  for (const from of [file, manifestOf(file)]) {
+    const to = path.join(place, path.basename(from));
+    copyFileSync(from, `${to}.part`);
+    flush(`${to}.part`);
+    renameSync(`${to}.part`, to);
+  }
+  flush(place);
+  if (sha256Of(readFileSync(path.join(place, name))) !== sha256Of(readFileSync(file)))
+    throw new Error("the copy is not the same as the backup");
 }
 
 /** Away with what a killed process left half written. */

@@ -62,7 +62,7 @@ export function makeBackup(
   return made.catch((error: unknown) => {
     if (error instanceof BackupError) throw error;
     throw new BackupError(
-      `The backup could not be made: ${error instanceof Error ? error.message : String(error)}`,
+      `The backup is not complete: ${error instanceof Error ? error.message : String(error)}`,
     );
   });
 }
