@@ -192,6 +192,8 @@ export async function saveRules(page: Page, button = "Save house rules"): Promis
 
 /** Says of each volume that the method only presumes that it was that much. */
 export async function confirmVolumes(page: Page): Promise<void> {
+  // The screens of a photometer's stages are fetched when they are first shown.
+  await expect(page.getByTestId("stage-coming")).toHaveCount(0);
   const asked = page.getByTestId("confirm-volumes").getByRole("button", { name: /^It was / });
   for (let left = await asked.count(); left > 0; left = await asked.count()) {
     await asked.first().press("Enter");

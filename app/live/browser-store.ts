@@ -16,7 +16,8 @@ let state: "kept" | "memory only" | "cleared" = "kept";
 function become(next: typeof state): void {
   if (state === next) return;
   state = next;
-  listeners.forEach((listener) => listener());
+  // It may be found out while something is drawn: told when that is done.
+  queueMicrotask(() => listeners.forEach((listener) => listener()));
 }
 
 function put(key: string, text: string): boolean {

@@ -124,7 +124,7 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
             {stage?.kind === "preparation" && (
               <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
             )}
-            <Suspense fallback={<Box sx={{ minHeight: 400 }} />}>
+            <Suspense fallback={<Box data-testid="stage-coming" sx={{ minHeight: 400 }} />}>
               {stage?.kind === "calibration" && (
                 <CalibrationStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
               )}
