@@ -2,17 +2,29 @@ import Alert from "@mui/material/Alert";
 import { Component, type ErrorInfo, type ReactNode } from "react";
 
 interface ContainedProps {
+  /** What is shown: with another name, what failed before is tried anew. */
+  name: string;
   /** What is shown in its place, in words. */
   message: string;
   children: ReactNode;
 }
 
-/** A part of a screen whose failure does not take the rest with it. Give it a key, so that another part begins anew. */
-export class Contained extends Component<ContainedProps, { failed: boolean }> {
-  override state = { failed: false };
+interface ContainedState {
+  readonly failed: boolean;
+  readonly name: string;
+}
+
+/** A part of a screen whose failure does not take the rest with it. */
+export class Contained extends Component<ContainedProps, ContainedState> {
+  override state: ContainedState = { failed: false, name: this.props.name };
 
   static getDerivedStateFromError() {
     return { failed: true };
+  }
+
+  // Not by a key: with a new boundary the screen would go blank while the next part is fetched.
+  static getDerivedStateFromProps({ name }: ContainedProps, state: ContainedState): ContainedState | null {
+    return name === state.name ? null : { failed: false, name };
   }
 
   override componentDidCatch(error: Error, { componentStack }: ErrorInfo) {

@@ -117,7 +117,7 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
       <WaitingReadings value={waiting}>
         <ShelfContext value={shelf}>
           <Contained
-            key={viewed}
+            name={viewed}
             message="This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used."
           >
             {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
