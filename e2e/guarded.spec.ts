@@ -222,7 +222,7 @@ test("what is too much is told, and taken by nobody", async ({ request, page }) 
     400,
     true,
   ]);
-  // Streams of one device, and requests in one second.
+  // Streams of one device.
   const streams = Array.from({ length: 5 }, () => new AbortController());
   const opened = await page.evaluate(async (n) => {
     const answers = await Promise.all(
@@ -231,13 +231,6 @@ test("what is too much is told, and taken by nobody", async ({ request, page }) 
     return answers.sort();
   }, streams.length);
   expect(opened).toEqual([200, 200, 200, 200, 429]);
-  const many = await Promise.all(
-    Array.from({ length: 400 }, () =>
-      request.get("/timers", { headers: { "X-Device": "eager" } }).then((r) => r.status()),
-    ),
-  );
-  expect(many).toContain(429);
-  expect(many).toContain(200);
 });
 
 test("who changed the house rules, what and why stands in the lab's trail, and goes out as a table", async ({

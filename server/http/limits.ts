@@ -48,9 +48,9 @@ const addressOf = (request: Request) => ipKeyGenerator(request.ip ?? "");
 const perDevice = 100;
 const perAddress = 1000;
 
-const everySecond = (limit: number, keyGenerator: (request: Request) => string) =>
+const inEachWindow = (windowMs: number, limit: number, keyGenerator: (request: Request) => string) =>
   rateLimit({
-    windowMs: 1000,
+    windowMs,
     limit,
     keyGenerator,
     standardHeaders: false,
@@ -90,10 +90,10 @@ function streamLimit(): RequestHandler {
 }
 
 /** What is asked of every request before it is answered. */
-export const limits = (): RequestHandler[] => [
+export const limits = (windowMs = 1000): RequestHandler[] => [
   soundAddress,
   bodyLimit,
-  everySecond(perAddress, addressOf),
-  everySecond(perDevice, (request) => `${addressOf(request)} ${deviceOf(request)}`),
+  inEachWindow(windowMs, perAddress, addressOf),
+  inEachWindow(windowMs, perDevice, (request) => `${addressOf(request)} ${deviceOf(request)}`),
   streamLimit(),
 ];
