@@ -9,7 +9,7 @@ import { type CalibrationEvaluation, presentObservation, seriesKind, seriesUnit 
 import { readReadingsTable, type ReadingsTable } from "~/formats/readings-table";
 import type { Enter } from "~/formats/requests";
 import { colors, fonts } from "../../theme/theme";
-import { FormDialog } from "../run/correct-dialog";
+import { FormDialog } from "../../ui/form-dialog";
 import type { Send } from "../run/use-run";
 
 interface PasteDialogProps {

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { v7 as newId } from "uuid";
 import type { ReadingView } from "~/core/run";
 import { fonts } from "../../theme/theme";
-import { FormDialog, ReasonField } from "../run/correct-dialog";
+import { FormDialog, ReasonField } from "../../ui/form-dialog";
 import type { Send } from "../run/use-run";
 
 export interface ReadingTarget {

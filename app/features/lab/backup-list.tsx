@@ -1,7 +1,8 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { BackupView } from "~/formats/lab";
-import { colors, fonts } from "../../theme/theme";
+import { fonts } from "../../theme/theme";
+import { linedTable } from "../../ui/lined-table";
 import { When } from "../../ui/when";
 
 interface BackupListProps {
@@ -16,16 +17,7 @@ export function BackupList({ backups, busy, onRestore, onRuns }: BackupListProps
   if (backups.length === 0) return null;
   return (
     <Box sx={{ overflowX: "auto" }} tabIndex={0} role="region" aria-label="Backups that are kept">
-      <Box
-        component="table"
-        sx={{
-          width: 1,
-          borderCollapse: "collapse",
-          "& th, & td": { textAlign: "left", px: 1, py: 0.75, whiteSpace: "nowrap" },
-          "& th": { color: colors.inkSoft, fontWeight: 600, borderBottom: `2px solid ${colors.line}` },
-          "& tbody tr + tr td": { borderTop: `1px solid ${colors.line}` },
-        }}
-      >
+      <Box component="table" sx={{ ...linedTable, whiteSpace: "nowrap" }}>
         <thead>
           <tr>
             {["Made", "Why", "Runs", "Size", "Verified", ""].map((head) => (

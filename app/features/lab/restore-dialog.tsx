@@ -5,7 +5,7 @@ import { sayWho } from "~/formats/answers";
 import type { BackupView } from "~/formats/lab";
 import { When } from "../../ui/when";
 import { Who, type WhoWhyState } from "../../ui/who-why";
-import { FormDialog } from "../run/correct-dialog";
+import { FormDialog } from "../../ui/form-dialog";
 import type { Ask } from "./ask";
 
 interface RestoreDialogProps {

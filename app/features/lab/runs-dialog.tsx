@@ -7,7 +7,7 @@ import type { BackupView, RunInBackup } from "~/formats/lab";
 import { colors } from "../../theme/theme";
 import { When } from "../../ui/when";
 import { Who, type WhoWhyState } from "../../ui/who-why";
-import { FormDialog } from "../run/correct-dialog";
+import { FormDialog } from "../../ui/form-dialog";
 import type { Ask } from "./ask";
 
 interface RunsDialogProps {

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { useFetcher } from "react-router";
 import { counted } from "~/core/run";
 import { useWhoWhy, WhoWhy } from "../../ui/who-why";
-import { FormDialog } from "../run/correct-dialog";
+import { FormDialog } from "../../ui/form-dialog";
 
 interface RemoveMethodProps {
   id: string;

@@ -1,13 +1,8 @@
 import { isTaken } from "../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Chip from "@mui/material/Chip";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
-import { type FormEvent, type ReactNode, useState } from "react";
+import { useState } from "react";
 import { v7 as newId } from "uuid";
 import {
   checkField,
@@ -19,6 +14,7 @@ import {
 } from "~/core/run";
 import { asksBack } from "~/core/measure";
 import { colors, fonts } from "../../theme/theme";
+import { FormDialog, ReasonField } from "../../ui/form-dialog";
 import { When } from "../../ui/when";
 import { ByInstrument } from "./by-instrument";
 import type { Send } from "./use-run";
@@ -26,62 +22,6 @@ import type { Send } from "./use-run";
 export interface CorrectionTarget {
   readonly trialId: string;
   readonly fieldKey: string;
-}
-
-/** A dialog with one form in it: what is typed stays until it is sent or put away. */
-export function FormDialog(props: {
-  title: string;
-  submit: string;
-  children: ReactNode;
-  onSubmit: () => void;
-  onClose: () => void;
-}) {
-  const send = (event: FormEvent) => {
-    event.preventDefault();
-    props.onSubmit();
-  };
-  return (
-    <Dialog open onClose={props.onClose} fullWidth maxWidth="xs" aria-labelledby="form-dialog-title">
-      <form onSubmit={send} noValidate>
-        <DialogTitle id="form-dialog-title">{props.title}</DialogTitle>
-        <DialogContent sx={{ display: "grid", gap: 2, pt: "8px !important" }}>{props.children}</DialogContent>
-        <DialogActions sx={{ px: 3, pb: 2 }}>
-          <Button onClick={props.onClose} color="secondary">
-            Cancel
-          </Button>
-          <Button type="submit" variant="contained">
-            {props.submit}
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
-  );
-}
-
-/** A reason in a few words, with the usual ones to pick from. */
-export function ReasonField(props: {
-  value: string;
-  usual: readonly string[];
-  problem: string | null;
-  onChange: (reason: string) => void;
-}) {
-  return (
-    <Box>
-      <TextField
-        label="Reason"
-        value={props.value}
-        error={props.problem !== null}
-        helperText={props.problem ?? "kept with the old value"}
-        onChange={(event) => props.onChange(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 500 } }}
-      />
-      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
-        {props.usual.map((reason) => (
-          <Chip key={reason} label={reason} variant="outlined" onClick={() => props.onChange(reason)} />
-        ))}
-      </Box>
-    </Box>
-  );
 }
 
 interface CorrectDialogProps {

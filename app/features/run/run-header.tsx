@@ -10,7 +10,7 @@ import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { isEmptyRun, type StageEvaluation } from "~/core/run";
 import { When } from "../../ui/when";
-import { FormDialog } from "./correct-dialog";
+import { FormDialog } from "../../ui/form-dialog";
 import type { LiveRun } from "./use-run";
 
 function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {

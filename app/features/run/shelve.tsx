@@ -11,7 +11,7 @@ import { substanceOf } from "~/catalog/substances";
 import { type ComputedEvaluation, type RunRecord, uncapitalized } from "~/core/run";
 import { concentrationText } from "~/formats/concentration";
 import { colors } from "../../theme/theme";
-import { FormDialog } from "./correct-dialog";
+import { FormDialog } from "../../ui/form-dialog";
 import { ShelfContext } from "./shelf-context";
 import type { Send } from "./use-run";
 

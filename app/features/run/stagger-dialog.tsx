@@ -8,7 +8,7 @@ import type { Condition } from "~/core/run";
 import { clockText, durationText, planStagger } from "~/core/timing";
 import { colors, fonts } from "../../theme/theme";
 import { numberIn } from "../../ui/number-in";
-import { FormDialog } from "./correct-dialog";
+import { FormDialog } from "../../ui/form-dialog";
 import type { Send } from "./use-run";
 
 interface StaggerDialogProps {

@@ -10,7 +10,7 @@ import { concentrationText, howWords } from "~/formats/concentration";
 import { type SolutionView } from "~/formats/shelf";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
-import { FormDialog, ReasonField } from "./correct-dialog";
+import { FormDialog, ReasonField } from "../../ui/form-dialog";
 import type { Send } from "./use-run";
 
 interface TakeDialogProps {

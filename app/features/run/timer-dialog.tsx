@@ -8,7 +8,7 @@ import { capitalized, type StageEvaluation, trialWords, usualWaits } from "~/cor
 import { isTaken } from "../../live/post";
 import { fonts } from "../../theme/theme";
 import { numberIn } from "../../ui/number-in";
-import { FormDialog } from "./correct-dialog";
+import { FormDialog } from "../../ui/form-dialog";
 import type { Send } from "./use-run";
 
 interface TimerDialogProps {

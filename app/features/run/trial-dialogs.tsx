@@ -13,7 +13,7 @@ import {
   trialWords,
 } from "~/core/run";
 import { fonts } from "../../theme/theme";
-import { FormDialog, ReasonField } from "./correct-dialog";
+import { FormDialog, ReasonField } from "../../ui/form-dialog";
 import type { Send } from "./use-run";
 
 interface TrialDialogProps {

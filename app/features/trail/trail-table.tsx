@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 import type { TrailLine } from "~/formats/answers";
 import { colors, fonts } from "../../theme/theme";
+import { linedTable } from "../../ui/lined-table";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 
@@ -18,16 +19,7 @@ interface TrailTableProps<L extends TrailLine> {
 export function TrailTable<L extends TrailLine>({ lines, place }: TrailTableProps<L>) {
   return (
     <Sheet sx={{ p: 0, overflowX: "auto" }} tabIndex={0} role="region" aria-label="Trail">
-      <Box
-        component="table"
-        sx={{
-          width: 1,
-          borderCollapse: "collapse",
-          "& th, & td": { textAlign: "left", px: 1.5, py: 0.9, verticalAlign: "top" },
-          "& th": { color: colors.inkSoft, fontWeight: 600, borderBottom: `2px solid ${colors.line}` },
-          "& tbody tr + tr td": { borderTop: `1px solid ${colors.line}` },
-        }}
-      >
+      <Box component="table" sx={linedTable}>
         <thead>
           <tr>
             {["When", "Who", place.head, "What", "From", "To", "Why"].map((head) => (

@@ -1,23 +1,21 @@
-import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useDeferredValue, useMemo, useState, useSyncExternalStore } from "react";
-import { Link, useFetcher } from "react-router";
+import { Link } from "react-router";
 import { problemText } from "~/core/result";
 import type { HouseRules, Method } from "~/core/run";
-import type { PathProblem } from "~/formats/validate";
-import { colors, fonts } from "../../../theme/theme";
+import { fonts } from "../../../theme/theme";
 import { Page } from "../../../ui/page";
-import { useWhoWhy, WhoWhy } from "../../../ui/who-why";
 import { Sheet } from "../../../ui/sheet";
 import { substanceColumns } from "./columns";
 import { type MethodDraft, methodOf, type StageDraft } from "./draft";
 import { Equations } from "./equations";
 import { check, gaps, preview } from "./preview";
 import { PreviewPanel } from "./preview-panel";
+import { SavePanel } from "./save-panel";
 import { Rows } from "./rows";
 import { StageEditor } from "./stage-editor";
 import { newStage } from "./starters";
@@ -29,13 +27,8 @@ interface EditorPageProps {
   rules: HouseRules;
 }
 
-interface Answer {
-  readonly problems: readonly PathProblem[];
-}
-
 /** The guided editor: equation first, then stages; what does not hold together is told in words, beside a live preview. */
 export function EditorPage({ initial, heading, rules }: EditorPageProps) {
-  const fetcher = useFetcher<Answer>();
   const [draft, setDraft] = useState(initial);
   const method = useMemo(() => methodOf(draft), [draft]);
   const problem = useMemo(() => check(method), [method]);
@@ -68,24 +61,6 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
       ? problemText({ ...problem, message: problem.message.slice(start.length) })
       : null;
   };
-  const saidElsewhere = draft.stages.some((stage) => stageProblem(stage) !== null);
-  const by = useWhoWhy();
-  const { person, reason } = by;
-  const save = () => {
-    by.remember();
-    void fetcher.submit({ method: JSON.stringify(method), person, reason }, { method: "post" });
-  };
-  const answered = fetcher.state === "idle" ? (fetcher.data?.problems ?? []) : [];
-  const isBy = ({ path }: PathProblem) => path === "person" || path === "reason";
-  const refused = answered.filter((p) => !isBy(p));
-  const unsaid = Object.fromEntries(
-    answered
-      .filter(isBy)
-      .map(({ path, message }) => [
-        path,
-        (path === "person" ? person : reason).trim() === "" ? message : undefined,
-      ]),
-  );
   const lines = (key: "protection" | "hazards" | "waste" | "glassware", label: string) => (
     <TextField
       size="small"
@@ -210,41 +185,12 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
             overflowY: "auto",
           }}
         >
-          <Sheet component="section" aria-label="Does it hold together?" aria-live="polite">
-            <Typography variant="h2" sx={{ mb: 1 }}>
-              Does it hold together?
-            </Typography>
-            {problem && !saidElsewhere && <Alert severity="error">{problemText(problem)}.</Alert>}
-            {problem && saidElsewhere && (
-              <Alert severity="error">Not yet: look at the stage that is marked.</Alert>
-            )}
-            {missing.map((gap) => (
-              <Box key={gap} sx={{ color: colors.amberDeep, mt: 0.5 }}>
-                {gap}.
-              </Box>
-            ))}
-            {!problem && missing.length === 0 && (
-              <Typography data-testid="holds">Atoms, charge, units and stages: all of it holds.</Typography>
-            )}
-            {refused.map(({ path, message }) => (
-              <Alert key={`${path} ${message}`} severity="error" sx={{ mt: 1 }}>
-                <b>{path}</b>: {message}
-              </Alert>
-            ))}
-            <Box sx={{ mt: 2 }}>
-              <WhoWhy state={by} problems={unsaid} why="What changes, and why" />
-            </Box>
-            <Button
-              variant="contained"
-              size="large"
-              fullWidth
-              sx={{ mt: 1.5 }}
-              disabled={problem !== null || missing.length > 0 || fetcher.state !== "idle"}
-              onClick={save}
-            >
-              Save the method
-            </Button>
-          </Sheet>
+          <SavePanel
+            method={method}
+            problem={problem}
+            markedInStage={draft.stages.some((stage) => stageProblem(stage) !== null)}
+            missing={missing}
+          />
           <Sheet component="section" aria-label="Preview from made-up readings">
             <Typography variant="h2">Preview</Typography>
             <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>

@@ -1,0 +1,86 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useFetcher } from "react-router";
+import { type Problem, problemText } from "~/core/result";
+import type { Method } from "~/core/run";
+import type { PathProblem } from "~/formats/validate";
+import { colors } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import { useWhoWhy, WhoWhy } from "../../../ui/who-why";
+
+interface Answer {
+  readonly problems: readonly PathProblem[];
+}
+
+interface SavePanelProps {
+  method: Method;
+  /** What does not hold together, and whether that stands at a stage already. */
+  problem: Problem | null;
+  markedInStage: boolean;
+  /** What is still to be filled in, a sentence each. */
+  missing: readonly string[];
+}
+
+const isBy = ({ path }: PathProblem) => path === "person" || path === "reason";
+
+/** Whether the method holds together, what the server says of it, and the way to save it: by whom and why. */
+export function SavePanel({ method, problem, markedInStage, missing }: SavePanelProps) {
+  const fetcher = useFetcher<Answer>();
+  const by = useWhoWhy();
+  const { person, reason } = by;
+  const save = () => {
+    by.remember();
+    void fetcher.submit({ method: JSON.stringify(method), person, reason }, { method: "post" });
+  };
+  const answered = fetcher.state === "idle" ? (fetcher.data?.problems ?? []) : [];
+  const unsaid = Object.fromEntries(
+    answered
+      .filter(isBy)
+      .map(({ path, message }) => [
+        path,
+        by[path as "person" | "reason"].trim() === "" ? message : undefined,
+      ]),
+  );
+  return (
+    <Sheet component="section" aria-label="Does it hold together?" aria-live="polite">
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        Does it hold together?
+      </Typography>
+      {problem && (
+        <Alert severity="error">
+          {markedInStage ? "Not yet: look at the stage that is marked." : `${problemText(problem)}.`}
+        </Alert>
+      )}
+      {missing.map((gap) => (
+        <Box key={gap} sx={{ color: colors.amberDeep, mt: 0.5 }}>
+          {gap}.
+        </Box>
+      ))}
+      {!problem && missing.length === 0 && (
+        <Typography data-testid="holds">Atoms, charge, units and stages: all of it holds.</Typography>
+      )}
+      {answered
+        .filter((p) => !isBy(p))
+        .map(({ path, message }) => (
+          <Alert key={`${path} ${message}`} severity="error" sx={{ mt: 1 }}>
+            <b>{path}</b>: {message}
+          </Alert>
+        ))}
+      <Box sx={{ mt: 2 }}>
+        <WhoWhy state={by} problems={unsaid} why="What changes, and why" />
+      </Box>
+      <Button
+        variant="contained"
+        size="large"
+        fullWidth
+        sx={{ mt: 1.5 }}
+        disabled={problem !== null || missing.length > 0 || fetcher.state !== "idle"}
+        onClick={save}
+      >
+        Save the method
+      </Button>
+    </Sheet>
+  );
+}
