@@ -1,54 +1,8 @@
-import { type ChildProcess, spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { AppServer } from "../scripts/app-server";
 import { test as base, expect, type Locator, type Page, type Request } from "@playwright/test";
-
-/** The built application on a database folder of its own, as a person at a terminal would start and stop it. */
-export class AppServer {
-  private child: ChildProcess | null = null;
-
-  constructor(
-    readonly folder: string,
-    readonly port: number,
-  ) {}
-
-  get url() {
-    return `http://127.0.0.1:${this.port}`;
-  }
-
-  async start(): Promise<void> {
-    const child = spawn(process.execPath, ["scripts/serve.mjs"], {
-      env: {
-        ...process.env,
-        DATA_DIR: this.folder,
-        PORT: String(this.port),
-        HOST: "127.0.0.1",
-        NODE_ENV: "production",
-        // What it remembers of labs it opened is for this machine's own.
-        STEADY_BEAD_LABS: path.join(this.folder, "labs.json"),
-      },
-      stdio: ["ignore", "pipe", "inherit"],
-    });
-    this.child = child;
-    await new Promise<void>((resolve, reject) => {
-      child.once("exit", (code) => reject(new Error(`The server ended with ${code}`)));
-      child.stdout.on("data", (text: Buffer) => {
-        if (text.toString().includes("is ready at")) resolve();
-      });
-    });
-  }
-
-  /** Ctrl-C; resolves with the exit code. */
-  async stop(signal: NodeJS.Signals = "SIGINT"): Promise<number | null> {
-    const child = this.child;
-    if (!child) return null;
-    this.child = null;
-    const ended = new Promise<number | null>((resolve) => child.once("exit", (code) => resolve(code)));
-    child.kill(signal);
-    return ended;
-  }
-}
 
 /** What a page has asked for or sent and has no answer to yet; the stream of changes never ends. */
 const waiting = new WeakMap<Page, Set<Request>>();

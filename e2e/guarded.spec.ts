@@ -209,6 +209,32 @@ test("storage that is cleared while someone types is noticed, and put back", asy
   await expect(boat).toHaveValue("2.6106");
 });
 
+test("readings that wait when the browser's database is cleared are put back, and those after them are added", async ({
+  page,
+}) => {
+  await startRun(page, "Cleared while waiting");
+  await page.route("**/changes", (route) => route.abort());
+  const kept = page.getByRole("region", { name: "Kept in this browser" });
+  await typeReadings(page, weighing("2.6106", "2.1000").slice(0, 1));
+  await expect(kept).toContainText("2.6106");
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const gone = indexedDB.deleteDatabase("steady-bead");
+        gone.onsuccess = () => resolve();
+        gone.onerror = () => reject(new Error("not deleted"));
+      }),
+  );
+  await typeReadings(page, weighing("2.6106", "2.1000").slice(1));
+  await expect(kept).toContainText("2 changes are waiting");
+  await page.reload();
+  await expect(kept).toContainText("2.6106");
+  await expect(kept).toContainText("2.1000");
+  await page.unroute("**/changes");
+  await expect(kept).toBeHidden({ timeout: 20_000 });
+  await expect(page.getByText("0.5106 g")).toBeVisible();
+});
+
 test("what is too much is told, and taken by nobody", async ({ request, page }) => {
   await startRun(page, "Limits");
   const changes = `${new URL(page.url()).pathname}/changes`;

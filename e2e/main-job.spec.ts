@@ -1,8 +1,8 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { AppServer } from "../scripts/app-server";
 import {
-  AppServer,
   chooseMethod,
   expect,
   ledgerRow,

@@ -4,7 +4,8 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { v7 as newId } from "uuid";
 import type { RunState } from "../formats/answers";
-import { AppServer, expect, startRun, test, titration, typeReadings, weighing } from "./app";
+import { expect, startRun, test, titration, typeReadings, weighing } from "./app";
+import { AppServer, beginRun } from "../scripts/app-server";
 import { reading } from "../server/tests/bench";
 
 /* Backups beside a server that runs, and the way back from them. */
@@ -28,23 +29,6 @@ const idsIn = async (url: string, runId: string) => {
   );
 };
 
-async function begin(url: string): Promise<string> {
-  const form = {
-    intent: "start",
-    methodId: "base-by-phthalate-then-acid",
-    title: "Written",
-    sample: "",
-    bench: "",
-  };
-  const answer = await fetch(`${url}/?index`, {
-    method: "POST",
-    body: new URLSearchParams(form),
-    redirect: "manual",
-    headers: { Origin: url },
-  });
-  return answer.headers.get("location")?.split("/").at(-1) ?? "";
-}
-
 test("backed up while readings are written, killed in the middle of another backup: nothing is lost, and the copy is whole", async () => {
   test.setTimeout(240_000);
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-back-"));
@@ -54,7 +38,7 @@ test("backed up while readings are written, killed in the middle of another back
   const server = new AppServer(folder, 4187);
   try {
     await server.start();
-    const runId = await begin(server.url);
+    const runId = await beginRun(server.url, "base-by-phthalate-then-acid", "Written");
     const confirmed = new Set<string>();
     let writing = true;
     const write = async () => {

@@ -1,6 +1,5 @@
 // Sends requests that make no sense, and requests over all methods that do, to a server of its own: none may fail it, none may take
 // long, and what was refused may have changed nothing. npm run fuzz sends ten thousand of each; the end-to-end tests five hundred.
-import { type ChildProcess, spawn } from "node:child_process";
 import { createHash } from "node:crypto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { request as rawRequest } from "node:http";
@@ -10,6 +9,7 @@ import { pathToFileURL } from "node:url";
 import { methods } from "../catalog/methods";
 import { defaultHouseRules } from "../catalog/rules/defaults";
 import type { RunState } from "../formats/answers";
+import { AppServer, beginRun } from "./app-server";
 import { Dice, type KnownRun, mutated, strange, wellFormed } from "./fuzz-requests";
 
 export interface FuzzReport {
@@ -35,32 +35,8 @@ const slowMs = 2000;
 const json = { "Content-Type": "application/json" };
 const form = { "Content-Type": "application/x-www-form-urlencoded" };
 
-class Server {
-  private child: ChildProcess | null = null;
-  private readonly folder = mkdtempSync(path.join(tmpdir(), "steady-bead-fuzz-"));
-
-  constructor(readonly port: number) {}
-
-  start(): Promise<void> {
-    const child = spawn(process.execPath, ["scripts/serve.mjs"], {
-      env: {
-        ...process.env,
-        DATA_DIR: this.folder,
-        PORT: String(this.port),
-        HOST: "127.0.0.1",
-        NODE_ENV: "production",
-        STEADY_BEAD_LABS: path.join(this.folder, "labs.json"),
-      },
-      // What it logs of failures is wanted only where there is one.
-      stdio: ["ignore", "pipe", process.env.FUZZ_LOG ? "inherit" : "ignore"],
-    });
-    this.child = child;
-    return new Promise((resolve, reject) => {
-      child.once("exit", (code) => reject(new Error(`The server ended with ${code}`)));
-      child.stdout?.on("data", (text: Buffer) => text.toString().includes("is ready at") && resolve());
-    });
-  }
-
+/** A server that is sent whatever it is told, as no browser would. */
+class Target extends AppServer {
   /** Sends exactly what it is told, as a browser would not. */
   call({
     method,
@@ -100,38 +76,17 @@ class Server {
       sent.end(body);
     });
   }
-
-  async stop(): Promise<void> {
-    const gone = new Promise((resolve) => this.child?.once("exit", resolve));
-    this.child?.removeAllListeners("exit");
-    const ended = new Promise((resolve) => this.child?.once("exit", resolve));
-    this.child?.kill("SIGTERM");
-    await Promise.race([gone, ended]);
-    rmSync(this.folder, { recursive: true, force: true });
-  }
 }
 
 const startForm = (methodId: string) =>
   new URLSearchParams({ intent: "start", methodId, title: "Fuzz", sample: "", bench: "bench 1" }).toString();
 
-async function begin(server: Server, methodId: string): Promise<string> {
-  const { location, status } = await server.call({
-    method: "POST",
-    path: "/?index",
-    headers: form,
-    body: startForm(methodId),
-  });
-  const runId = location.split("/").at(-1);
-  if (!runId) throw new Error(`No run of ${methodId} was begun: ${status}`);
-  return runId;
-}
-
-async function stateOf(server: Server, runId: string): Promise<RunState> {
+async function stateOf(server: Target, runId: string): Promise<RunState> {
   return JSON.parse((await server.call({ method: "GET", path: `/runs/${runId}/state` })).text) as RunState;
 }
 
 /** All that a change could show in: the trail of the lab, these runs, and the lists. */
-async function digest(server: Server, runIds: readonly string[]): Promise<string> {
+async function digest(server: Target, runIds: readonly string[]): Promise<string> {
   const seen = createHash("sha256");
   const places = [
     "/trail/export?format=json",
@@ -317,7 +272,9 @@ export async function fuzz(
   tell: (line: string) => void,
 ): Promise<FuzzReport> {
   const dice = new Dice(seed);
-  const server = new Server(port);
+  const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-fuzz-"));
+  // What it logs of failures is wanted only where there is one.
+  const server = new Target(folder, port, process.env.FUZZ_LOG ? "inherit" : "ignore");
   const statuses: Record<string, number> = {};
   const faults: string[] = [];
   let [slowestMs, taken] = [0, 0];
@@ -334,7 +291,7 @@ export async function fuzz(
     await server.start();
     const runs: KnownRun[] = [];
     const open = async (methodId: string) => {
-      const runId = await begin(server, methodId);
+      const runId = await beginRun(server.url, methodId, "Fuzz");
       const { record } = await stateOf(server, runId);
       const known = { runId, method: record.method, record };
       runs.push(known);
@@ -389,6 +346,7 @@ export async function fuzz(
     return { malformed: count, wellFormed: sent, statuses, faults, slowestMs, taken };
   } finally {
     await server.stop();
+    rmSync(folder, { recursive: true, force: true });
   }
 }
 

@@ -1,6 +1,5 @@
 // Kills the server in the middle of writes, again and again, and looks whether every confirmed reading is there afterwards.
 // npm run soak does it fifty times; the end-to-end tests do it a few times.
-import { type ChildProcess, spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
@@ -8,6 +7,7 @@ import { pathToFileURL } from "node:url";
 import { v7 as newId } from "uuid";
 import type { RunState } from "../formats/answers";
 import { reading } from "../server/tests/bench";
+import { AppServer, beginRun } from "./app-server";
 
 export interface SoakReport {
   readonly rounds: number;
@@ -17,55 +17,6 @@ export interface SoakReport {
   readonly inFlight: number;
   /** Confirmed readings that were not there afterwards. */
   readonly lost: readonly string[];
-}
-
-async function start(folder: string, port: number): Promise<ChildProcess> {
-  const child = spawn(process.execPath, ["scripts/serve.mjs"], {
-    env: {
-      ...process.env,
-      DATA_DIR: folder,
-      PORT: String(port),
-      HOST: "127.0.0.1",
-      NODE_ENV: "production",
-      STEADY_BEAD_LABS: path.join(folder, "labs.json"),
-    },
-    stdio: ["ignore", "pipe", "inherit"],
-  });
-  await new Promise<void>((resolve, reject) => {
-    child.once("exit", (code) =>
-      reject(new Error(`The database did not open: the server ended with ${code}`)),
-    );
-    child.stdout.on("data", (text: Buffer) => {
-      if (text.toString().includes("is ready at")) resolve();
-    });
-  });
-  return child;
-}
-
-const ended = (child: ChildProcess, signal: NodeJS.Signals) => {
-  const gone = new Promise((resolve) => child.once("exit", resolve));
-  child.kill(signal);
-  return gone;
-};
-
-async function newRun(url: string): Promise<string> {
-  const form = {
-    intent: "start",
-    methodId: "base-by-phthalate-then-acid",
-    title: "Soak",
-    sample: "",
-    bench: "",
-  };
-  const answer = await fetch(`${url}/?index`, {
-    method: "POST",
-    body: new URLSearchParams(form),
-    redirect: "manual",
-    // A form is taken from this server's own pages only.
-    headers: { Origin: url },
-  });
-  const runId = answer.headers.get("location")?.split("/").at(-1);
-  if (!runId) throw new Error(`No run was begun: ${answer.status}`);
-  return runId;
 }
 
 /** Writes readings one after the other until the server is gone; each one is confirmed, or was on its way at the end. */
@@ -97,23 +48,23 @@ async function readingsOf(url: string, runId: string): Promise<Set<string>> {
 /** Starts, writes with three hands, kills, starts again and counts, so many times on one folder. */
 export async function soak(rounds: number, port: number, tell: (line: string) => void): Promise<SoakReport> {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-soak-"));
-  const url = `http://127.0.0.1:${port}`;
+  const server = new AppServer(folder, port);
+  const { url } = server;
   let [total, inFlight] = [0, 0];
   const lost: string[] = [];
-  let server: ChildProcess | null = null;
   try {
-    server = await start(folder, port);
+    await server.start();
     for (let round = 1; round <= rounds; round++) {
-      const runId = await newRun(url);
+      const runId = await beginRun(url, "base-by-phthalate-then-acid", "Soak");
       const confirmed = new Set<string>();
       const hands = ["one", "two", "three"].map((hand) => write(url, runId, confirmed, hand));
       // Somewhere in the middle of a write: another place in each round.
       const until = 6 + ((round * 7) % 20);
       while (confirmed.size < until) await new Promise((resolve) => setTimeout(resolve, 3));
       await new Promise((resolve) => setTimeout(resolve, (round * 13) % 40));
-      await ended(server, "SIGKILL");
+      await server.stop("SIGKILL");
       inFlight += (await Promise.all(hands)).reduce((a, b) => a + b, 0);
-      server = await start(folder, port);
+      await server.start();
       const there = await readingsOf(url, runId);
       const missing = [...confirmed].filter((id) => !there.has(id));
       lost.push(...missing);
@@ -122,7 +73,7 @@ export async function soak(rounds: number, port: number, tell: (line: string) =>
     }
     return { rounds, confirmed: total, inFlight, lost };
   } finally {
-    if (server) await ended(server, "SIGKILL");
+    await server.stop("SIGKILL");
     rmSync(folder, { recursive: true, force: true });
   }
 }

@@ -68,9 +68,15 @@ async function putBackIfCleared(db: IDBPDatabase<Store>): Promise<void> {
   await change.done;
 }
 
-async function read(): Promise<void> {
+/** The database with all in it that this page knows to wait: before anything is added, since a cleared one counts from one again. */
+async function whole(): Promise<IDBPDatabase<Store>> {
   const db = await database();
   await putBackIfCleared(db);
+  return db;
+}
+
+async function read(): Promise<void> {
+  const db = await whole();
   const all = await db.getAll("outbox");
   known = all.flatMap((kept) => (kept.seq === undefined ? [] : [{ ...kept, seq: kept.seq }]));
   listeners.forEach((listener) => listener());
@@ -98,20 +104,20 @@ export async function keep(
     refused: why?.refused ?? null,
     standing: why?.standing ?? null,
   };
-  await (await database()).add("outbox", kept);
+  await (await whole()).add("outbox", kept);
   await changed();
   schedule();
 }
 
 /** Lets go of a kept change that nobody wants any more. */
 export async function letGo(seq: number): Promise<void> {
-  await (await database()).delete("outbox", seq);
+  await (await whole()).delete("outbox", seq);
   await changed();
 }
 
 /** Sends a refused change once more, as after its run was opened again. */
 export async function tryAgain(seq: number): Promise<void> {
-  const db = await database();
+  const db = await whole();
   const kept = await db.get("outbox", seq);
   if (kept) await db.put("outbox", { ...kept, refused: null, standing: null, tries: 0 });
   await changed();
@@ -142,7 +148,7 @@ function asHeld({ request, at }: WaitingChange): RunRequest {
 
 /** Sets a change aside on which the server failed again and again, with all that makes no sense without it. */
 async function setAside(failing: Kept, message: string): Promise<void> {
-  const db = await database();
+  const db = await whole();
   const behind = known.filter(
     (k) =>
       k.seq > failing.seq &&
@@ -165,7 +171,7 @@ async function sendAll(): Promise<void> {
     if (!next) return;
     const answer = await postChange(next.runId, asHeld(next));
     if (answer.status === "unreachable") return schedule();
-    const db = await database();
+    const db = await whole();
     if (answer.status === "failed") {
       const tries = (next.tries ?? 0) + 1;
       if (tries < mostTries) {

@@ -18,10 +18,18 @@ export async function loader() {
   };
 }
 
+/** A series has as many standards as a rack holds flasks, and no more. */
+const mostAtOnce = 60;
+
 /** Puts one bottle, or a series of them, on the shelf. */
 export async function action({ request }: Route.ActionArgs) {
   const body = await jsonBody(request);
   const wanted: unknown[] = Array.isArray(body) ? body : [body];
+  if (wanted.length > mostAtOnce)
+    return data(
+      { problems: { form: `At most ${mostAtOnce} bottles are put on the shelf at once` } },
+      { status: 400 },
+    );
   const requests = [];
   for (const one of wanted.map(checkShelfRequest)) {
     if ("problems" in one) return data(one, { status: 400 });

@@ -233,6 +233,20 @@ describe("restoring", () => {
     expect(await ask("runs", (replaced as { backup: Backup }).backup.file)).toMatchObject([{ id: runId }]);
   }, 120_000);
 
+  test("over a whole lab that cannot be backed up is refused, and the lab stays as it is", async () => {
+    const folder = copy();
+    process.env.BACKUP_DIR = path.join(folder, "not", "mounted");
+    try {
+      await expect(restoreLab(folder, backup)).rejects.toThrow(
+        /no second copy could be written to .*Is that disk connected/,
+      );
+    } finally {
+      delete process.env.BACKUP_DIR;
+    }
+    expect(readdirSync(folder).filter((name) => name.startsWith("postgres"))).toEqual(["postgres"]);
+    expect(await textsIn(folder)).toHaveLength(4);
+  });
+
   test("one run alone puts back what it was, and leaves the others as they are", async () => {
     const folder = copy();
     const rows = await ask("run", backup.file, runId);
@@ -276,7 +290,8 @@ test("whoever asks for the database while it is exchanged gets the one that is t
     let meanwhile: Promise<unknown> = Promise.resolve();
     await withDatabaseClosed(async () => {
       meanwhile = database();
-      await restoreLab(folder, backup);
+      // Nobody has the folder open: it can be taken.
+      await within(folder, () => Promise.resolve());
     });
     const after = await database();
     expect(after).not.toBe(before);

@@ -2,13 +2,14 @@ import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs
 import path from "node:path";
 import { PGlite } from "@electric-sql/pglite";
 import { flush } from "../database/durable-file";
-import { openDatabase } from "../database/connection";
+import { type OpenDatabase, openDatabase } from "../database/connection";
 import { databaseFolder, LabFolderError } from "../database/lab-folder";
 import { lockFolder } from "../database/lock";
 import { rememberDeed } from "../repositories/lab";
+import { countRows } from "./check";
 import { type Backup, backupAt, listBackups, sha256Of } from "./files";
 import { ask, dataIn } from "./inspect";
-import { BackupError, makeBackup } from "./make";
+import { makeBackup } from "./make";
 
 /** A backup could not be restored, and the lab is as it was. Its message is for people. */
 export class RestoreError extends Error {
@@ -46,30 +47,40 @@ export type Replaced =
   | { readonly was: "empty" }
   /** It was backed up before. */
   | { readonly was: "lab"; readonly backup: Backup }
-  /** It could not be opened: its files were put aside as they are. */
+  /** It could not be opened, or parts of it could not be read: its files were put aside as they are. */
   | { readonly was: "damaged"; readonly keptIn: string };
 
-/** A backup of what stands in a folder; its files are kept where it cannot be opened. */
+/**
+ * A backup of what stands in a folder. Its files are kept aside where it cannot be opened, or is damaged, so that no copy of it would be
+ * sound. A lab that is whole and cannot be backed up is not touched.
+ */
 async function saveWhatStandsThere(folder: string): Promise<Replaced> {
   if (!existsSync(databaseFolder(folder))) return { was: "empty" };
+  const aside = (): Replaced => {
+    const now = new Date().toISOString().replace(/[:.]/g, "-");
+    return { was: "damaged", keptIn: path.join(folder, `postgres.damaged-${now}`) };
+  };
+  let open: OpenDatabase;
   try {
-    const open = await openDatabase(folder);
-    try {
-      return { was: "lab", backup: await makeBackup(open, folder, open.lab.id, "before a restore") };
-    } finally {
-      await open.close();
-    }
+    open = await openDatabase(folder);
   } catch (error) {
-    if (!(error instanceof LabFolderError) && !(error instanceof BackupError)) throw error;
-    const keptIn = path.join(folder, `postgres.damaged-${new Date().toISOString().replace(/[:.]/g, "-")}`);
-    return { was: "damaged", keptIn };
+    if (error instanceof LabFolderError) return aside();
+    throw error;
+  }
+  try {
+    return { was: "lab", backup: await makeBackup(open, folder, open.lab.id, "before a restore") };
+  } catch (error) {
+    if ((await countRows(open.db)).findings.length > 0) return aside();
+    throw error;
+  } finally {
+    await open.close();
   }
 }
 
 /**
  * Puts a backup in the place of a lab, or into an empty folder. What stands there is backed up first; where it cannot be opened its
  * files are kept aside. No server may have the folder open. Throws a `RestoreError` where the backup is not sound; nothing has been
- * changed then.
+ * changed then. A `BackupError` where what stands there cannot be backed up.
  */
 export async function restoreLab(folder: string, backup: Backup, person = ""): Promise<Replaced> {
   await sound(backup);
@@ -115,6 +126,6 @@ export function replacedWords(replaced: Replaced): string {
     case "lab":
       return `What stood there before was backed up: ${replaced.backup.name}.`;
     case "damaged":
-      return `What stood there before could not be opened; its files are kept in ${replaced.keptIn}.`;
+      return `What stood there before was damaged; its files are kept in ${replaced.keptIn}.`;
   }
 }

@@ -92,7 +92,7 @@ export async function searchFinishedRuns(
   query: string,
   limit = 12,
 ): Promise<RunSearchResult> {
-  const words = query.trim().split(/\s+/).filter(Boolean);
+  const words = query.slice(0, 200).trim().split(/\s+/).filter(Boolean);
   const hit = (word: string) =>
     like(run.search, `%${word.toLowerCase().replace(/[\\%_]/g, (c) => `\\${c}`)}%`);
   const where = and(
