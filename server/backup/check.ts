@@ -1,5 +1,5 @@
 import { asc, desc, sql } from "drizzle-orm";
-import { compileMethod, evaluateRun, type RunRecord } from "../../core/run";
+import { compileMethod, counted, evaluateRun, type RunRecord } from "../../core/run";
 import { checkRunRecord } from "../../formats/run-record";
 import { run } from "../database/schema";
 import type { Database } from "../database/types";
@@ -65,36 +65,43 @@ export async function countRows(
   return { counts, findings };
 }
 
-/** What must hold between rows, each as a query for those that break it and a sentence about them. */
-const chains: readonly (readonly [words: string, query: string])[] = [
+/** What must hold between rows: what is counted, what is wrong with it, and a query for the rows that break it. */
+const chains: readonly (readonly [what: string, wrong: string, query: string])[] = [
   [
-    "corrections name a reading that is not there, or one of another stage",
+    "correction",
+    "of a reading that is not there, or of another stage",
     `select o.id from observation o left join observation b on b.id = o.supersedes
      where o.supersedes is not null and (b.id is null or b.stage_id <> o.stage_id)`,
   ],
   [
-    "readings stand in a trial of another stage",
+    "reading",
+    "in a trial of another stage",
     `select o.id from observation o join trial t on t.id = o.trial_id where t.stage_id <> o.stage_id`,
   ],
   [
-    "readings stand in no stage",
+    "reading",
+    "in no stage",
     `select o.id from observation o left join stage s on s.id = o.stage_id where s.id is null`,
   ],
+  ["stage", "in no run", `select s.id from stage s left join run r on r.id = s.run_id where r.id is null`],
   [
-    "stages stand in no run",
-    `select s.id from stage s left join run r on r.id = s.run_id where r.id is null`,
+    "run",
+    "without a stage",
+    `select r.id from run r left join stage s on s.run_id = r.id where s.id is null`,
   ],
-  ["runs have no stage", `select r.id from run r left join stage s on s.run_id = r.id where s.id is null`],
   [
-    "runs follow a method that is not there",
+    "run",
+    "whose method is not there",
     `select r.id from run r left join method m on m.id = r.method_id and m.version = r.method_version where m.id is null`,
   ],
   [
-    "runs have house rules that are not there",
+    "run",
+    "whose house rules are not there",
     `select r.id from run r left join house_rules h on h.id = r.house_rules_id where h.id is null`,
   ],
   [
-    "concentrations stand on one that came later",
+    "concentration",
+    "standing on one that came later",
     `select a.id from assignment_source x join assignment a on a.id = x.assignment_id
      join assignment b on b.id = x.source_id where b.seq >= a.seq`,
   ],
@@ -102,13 +109,16 @@ const chains: readonly (readonly [words: string, query: string])[] = [
 
 async function brokenChains(db: Database): Promise<Finding[]> {
   const findings: Finding[] = [];
-  for (const [words, query] of chains) {
+  for (const [what, wrong, query] of chains) {
     try {
       const { rows } = await db.execute<{ id: string }>(sql.raw(query));
       if (rows.length > 0)
-        findings.push({ kind: "broken", message: `${rows.length} ${words} (${rows[0]?.id})` });
+        findings.push({
+          kind: "broken",
+          message: `${counted(rows.length, what)} ${wrong} (${rows[0]?.id})`,
+        });
     } catch (error) {
-      findings.push({ kind: "damaged", message: `It cannot be looked whether ${words}: ${why(error)}` });
+      findings.push({ kind: "damaged", message: `Cannot check for a ${what} ${wrong}: ${why(error)}` });
     }
   }
   return findings;

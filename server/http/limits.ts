@@ -1,5 +1,6 @@
 import type { Request, RequestHandler } from "express";
 import { ipKeyGenerator, rateLimit } from "express-rate-limit";
+import { isStream } from "./stream-path";
 
 const megabyte = 1024 * 1024;
 
@@ -75,7 +76,7 @@ function streamLimit(): RequestHandler {
     else open.delete(key);
   };
   return (request, response, next) => {
-    if (request.path !== "/live") return next();
+    if (!isStream(request.path)) return next();
     const { device } = request.query;
     const address = `address ${addressOf(request)}`;
     const keys = [address, `device ${request.ip} ${typeof device === "string" ? device.slice(0, 64) : ""}`];

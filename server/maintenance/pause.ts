@@ -1,4 +1,5 @@
 import type { RequestHandler } from "express";
+import { isStream } from "../http/stream-path";
 
 /** Requests that are being answered, and whether new ones wait: while the database is exchanged nobody may have it in hand. */
 const holder = globalThis as { steadyBeadPause?: { under: number; paused: string | null } };
@@ -6,8 +7,7 @@ const state = (holder.steadyBeadPause ??= { under: 0, paused: null });
 
 /** Answers 503 while the lab is being exchanged; browsers keep what they have and try again. */
 export const whileOpen: RequestHandler = (request, response, next) => {
-  // A stream stays open for hours and does not hold the database.
-  if (request.path === "/live") return next();
+  if (isStream(request.path)) return next();
   if (state.paused !== null) {
     response.status(503).set("Retry-After", "2").json({ message: state.paused });
     return;
