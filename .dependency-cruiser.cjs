@@ -6,6 +6,27 @@ const layer = (name, from, forbidden) => ({
   to: { path: forbidden },
 });
 
+/** The order within the core, from the ground up: a room may import those in its own row and in the rows above it. */
+const rooms = [
+  ["quantity", "chemistry"],
+  ["relation", "measure", "judgement", "calibration", "kinetics", "spectra", "timing", "montecarlo"],
+  ["rules"],
+  ["record"],
+  ["inputs"],
+  ["method"],
+  ["run"],
+  ["change"],
+  ["stages"],
+  ["evaluate"],
+  ["working", "plan", "prepare", "simulate"],
+];
+const orderOfRooms = rooms.slice(0, -1).map((row, i) => ({
+  name: `core-rooms-in-order-${row[0]}`,
+  severity: "error",
+  from: { path: `^core/(${row.join("|")})/`, pathNot: "\\.test\\.ts$" },
+  to: { path: `^core/(${rooms.slice(i + 1).flat().join("|")})/` },
+}));
+
 module.exports = {
   forbidden: [
     layer("core-stands-alone", "^core/", "^(catalog|formats|server|app|workers|devices|e2e)/"),
@@ -36,6 +57,14 @@ module.exports = {
       from: { path: "^app/(features|ui|theme)/" },
       to: { path: "^server/", dependencyTypesNot: ["type-only"] },
     },
+    {
+      name: "core-rooms-are-known",
+      comment: "A new room takes its place in the order above.",
+      severity: "error",
+      from: {},
+      to: { path: "^core/", pathNot: `^core/((${rooms.flat().join("|")}|testing)/|[a-z]+\\.ts$)` },
+    },
+    ...orderOfRooms,
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
   ],
   options: {

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import type { Method } from "~/core/run";
+import type { Method } from "~/core/method";
 
 /** The hash of each version of each method that ever shipped, by id and version. */
 export type MethodHashes = Readonly<Record<string, Readonly<Record<string, string>>>>;

@@ -4,7 +4,8 @@ import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { plusMinus } from "~/core/judgement";
 import { compareOrders } from "~/core/kinetics";
 import { mustHold, type Result } from "~/core/result";
-import { evaluateRun, resultQuantity } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import { resultQuantity } from "~/core/stages";
 import { simulateRun } from "~/core/simulate";
 import {
   absorberNear,

@@ -1,4 +1,5 @@
-import type { ComputedStage, Field } from "~/core/run";
+import type { ComputedStage } from "~/core/method";
+import type { Field } from "~/core/inputs";
 
 /** A vessel on the pan of a simulated balance, g. */
 const vesselG = 10;

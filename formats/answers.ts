@@ -1,4 +1,6 @@
-import type { Bead, RunRecord, RunStatus, Shown, TimerRecord } from "~/core/run";
+import type { Bead, Shown } from "~/core/stages";
+import type { RunRecord, RunStatus } from "~/core/run";
+import type { TimerRecord } from "~/core/record";
 
 /** What the server tells the screens. */
 

@@ -1,7 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import katex from "katex";
 import { mustHold } from "~/core/result";
-import { evaluateRun, type RunRecord, workingOf } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import type { RunRecord } from "~/core/run";
+import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
 import { readRunRecord, reportOf, reportText } from "./run-report";
 import { methods } from "~/catalog/methods";

@@ -1,4 +1,4 @@
-import type { HouseRules } from "~/core/run";
+import type { HouseRules } from "~/core/rules";
 import { valid } from "./compiled/house-rules";
 import { checker } from "./validate";
 

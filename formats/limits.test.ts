@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { alkalinityOfWater } from "~/catalog/methods/alkalinity-of-water";
-import { mostPoints } from "~/core/run";
+import { mostPoints } from "~/core/record";
 import { readMethodFile } from "./method-file";
 import { readReadingsTable } from "./readings-table";
 import { checkRunRequest } from "./requests";

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
 import { alkalinityOfWater } from "~/catalog/methods/alkalinity-of-water";
-import { compileMethod, type Method } from "~/core/run";
+import { compileMethod, type Method } from "~/core/method";
 import { readMethodFile } from "./method-file";
 
 const text = (change: (method: Method) => unknown = (m) => m) =>

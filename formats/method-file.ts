@@ -1,4 +1,4 @@
-import { compileMethod, type Method } from "~/core/run";
+import { compileMethod, type Method } from "~/core/method";
 import { valid } from "./compiled/method";
 import { type PathProblem, pathChecker } from "./validate";
 

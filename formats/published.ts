@@ -1,4 +1,6 @@
-import { HouseRulesSchema, MethodSchema, RunRecordSchema } from "~/core/run";
+import { HouseRulesSchema } from "~/core/rules";
+import { MethodSchema } from "~/core/method";
+import { RunRecordSchema } from "~/core/run";
 
 const dialect = { $schema: "http://json-schema.org/draft-07/schema#" };
 

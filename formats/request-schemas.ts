@@ -1,5 +1,6 @@
 import { type Static, Type } from "@sinclair/typebox";
-import { HouseRulesSchema, mostPoints, ObservationKindSchema, TimerRecordSchema } from "~/core/run";
+import { HouseRulesSchema } from "~/core/rules";
+import { mostPoints, ObservationKindSchema, TimerRecordSchema } from "~/core/record";
 
 /** What the screens may ask of the server, as JSON. Everything posted is checked against these before it is looked at. */
 

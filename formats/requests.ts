@@ -1,4 +1,4 @@
-import { mostPoints } from "~/core/run";
+import { mostPoints } from "~/core/record";
 import { valid as validRunRequest } from "./compiled/run-request";
 import { valid as validStartRun } from "./compiled/start-run";
 import type { RunRequest, StartRun } from "./request-schemas";

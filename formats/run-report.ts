@@ -1,23 +1,21 @@
 import { plusMinus } from "~/core/judgement";
 import { type Quantity, standardUncertainty, unitOf } from "~/core/quantity";
+import { checkRecord, evaluateRun } from "~/core/evaluate";
 import {
-  checkRecord,
   type ComputedEvaluation,
-  evaluateRun,
   footingWords,
-  type HouseWords,
   implausibleWords,
-  inHouseWords,
   isOnce,
   membersOf,
   plusMinusWords,
   resultQuantity,
-  type RunRecord,
   type Shown,
   type StageEvaluation,
-  trialWords,
-  workingOf,
-} from "~/core/run";
+} from "~/core/stages";
+import { type HouseWords, inHouseWords } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
+import { trialWords } from "~/core/text";
+import { workingOf } from "~/core/working";
 import { recordShapeProblems } from "./run-record";
 import type { PathProblem } from "./validate";
 

@@ -1,4 +1,4 @@
-import { type UsedSolution } from "~/core/run";
+import type { UsedSolution } from "~/core/run";
 import { sayWho, sayWhy } from "./answers";
 import type { Valid } from "./compile";
 import { valid as validEdit } from "./compiled/edit-solution";

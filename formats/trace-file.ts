@@ -1,5 +1,5 @@
 import { convert } from "jcampconverter";
-import { mostPoints } from "~/core/run";
+import { mostPoints } from "~/core/record";
 import { cellsOf } from "./readings-table";
 
 /** A row of points as a file brought it. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { flask, runRecord } from "~/catalog/tests/build-record";
-import { evaluateRun, type TitrationEvaluation } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import type { TitrationEvaluation } from "~/core/stages";
 import type { Observe, RunRequest } from "./requests";
 import { canWait, withWaiting } from "./waiting";
 

@@ -1,19 +1,15 @@
+import { checkField, type ComputedStage, fieldKey, stageFields, trialFields } from "~/core/method";
+import type { Field } from "~/core/inputs";
 import {
-  checkField,
-  type ComputedStage,
-  type Field,
-  fieldKey,
   nextTrialNumber,
   type Observation,
   presentObservation,
-  type RunRecord,
   spreadKinds,
-  stageFields,
   type StageRecord,
   type TimerRecord,
-  trialFields,
   type TrialRecord,
-} from "~/core/run";
+} from "~/core/record";
+import type { RunRecord } from "~/core/run";
 import type { Observe, RunRequest } from "./requests";
 
 /** A change that is not on the server yet, and when it was made by this device's clock, ms since 1970. */

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import type { Method } from "~/core/run";
+import type { Method } from "~/core/method";
 import { methods } from "~/catalog/methods";
 import { titer, type TypedStage, typedRun } from "~/catalog/tests/typed-run";
 import { readRunRecord, reportOf } from "./run-report";

@@ -13,7 +13,7 @@ import { mustHold } from "../core/result";
 import { ProgramBuilder, propagateAll } from "../core/montecarlo";
 import { leaf, type LeafShape, measured } from "../core/quantity";
 import { parseRelation } from "../core/relation";
-import { evaluateRun } from "../core/run";
+import { evaluateRun } from "../core/evaluate";
 import type { RunRequest } from "../formats/requests";
 import { openDatabase } from "../server/database/connection";
 import type { Database } from "../server/database/types";

@@ -1,14 +1,9 @@
 import { randomStream, type RandomStream } from "../core/montecarlo";
-import {
-  type ComputedStage,
-  type Field,
-  type HouseRules,
-  type Method,
-  type ObservationKind,
-  type RunRecord,
-  stageFields,
-  trialFields,
-} from "../core/run";
+import { type ComputedStage, type Method, stageFields, trialFields } from "../core/method";
+import type { Field } from "../core/inputs";
+import type { HouseRules } from "../core/rules";
+import type { ObservationKind } from "../core/record";
+import type { RunRecord } from "../core/run";
 import { v4 as anyId } from "uuid";
 import type { RunRequest } from "../formats/requests";
 

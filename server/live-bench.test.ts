@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as newId } from "uuid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { evaluateRun, maybeMarks, type TitrationEvaluation } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import { maybeMarks } from "~/core/method";
+import type { TitrationEvaluation } from "~/core/stages";
 import { type RunRequest, type StartTimer } from "~/formats/requests";
 import { readRunRecord } from "~/formats/run-report";
 import { inspectClock } from "./clock";

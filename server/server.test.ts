@@ -5,7 +5,7 @@ import path from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import { evaluateRun } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
 import { mustHold } from "~/core/result";
 import { checkRunRecord } from "~/formats/run-record";
 import { type OpenDatabase, openDatabase } from "./database/connection";

@@ -3,14 +3,9 @@ import { v7 as newId } from "uuid";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { mustHold } from "~/core/result";
-import {
-  checkRecord,
-  evaluateRun,
-  type ObservationKind,
-  presentObservation,
-  type RunRecord,
-  isEmptyRun,
-} from "~/core/run";
+import { checkRecord, evaluateRun } from "~/core/evaluate";
+import { type ObservationKind, presentObservation } from "~/core/record";
+import { type RunRecord, isEmptyRun } from "~/core/run";
 import type { AddSolution, EditSolution, MakeSolution } from "~/formats/shelf";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { putFirstHouseRules, saveHouseRules } from "./repositories/house-rules";

@@ -1,5 +1,6 @@
 import { propagate } from "~/core/montecarlo";
-import { programOf, type RunRecord } from "~/core/run";
+import { programOf } from "~/core/evaluate";
+import type { RunRecord } from "~/core/run";
 import type { Drawn } from "~/core/montecarlo";
 
 /** What the page asks of the worker: draws of one stage's result. To cancel, the page ends the worker. */

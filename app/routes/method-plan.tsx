@@ -1,4 +1,4 @@
-import { replicatesNeeded } from "~/core/run";
+import { replicatesNeeded } from "~/core/rules";
 import { database } from "~/server/database/current";
 import { currentHouseRules } from "~/server/repositories/house-rules";
 import { PlanPage } from "../features/methods/plan-page";

@@ -1,6 +1,6 @@
 import { data, redirect, type RouterContextProvider } from "react-router";
 import { methods as shipped } from "~/catalog/methods";
-import type { Method } from "~/core/run";
+import type { Method } from "~/core/method";
 import { readMethodFile } from "~/formats/method-file";
 import { database } from "~/server/database/current";
 import { byProblems } from "~/server/repositories/deed";

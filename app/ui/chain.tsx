@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import visuallyHidden from "@mui/utils/visuallyHidden";
 import { Link } from "react-router";
-import type { Bead } from "~/core/run";
+import type { Bead } from "~/core/stages";
 import { colors, fonts } from "../theme/theme";
 
 const radius = 10;

@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import type { TitrationStage } from "~/core/run";
+import type { TitrationStage } from "~/core/method";
 import { contrast } from "../theme/contrast";
 import { colors } from "../theme/theme";
 

@@ -1,5 +1,4 @@
-import { inHouseWords, plainWords } from "~/core/run/house-words";
-import type { Words } from "~/core/run";
+import { inHouseWords, plainWords, type Words } from "~/core/rules";
 
 /** The words of the lab, as the root of the page was told them; one lab, so one for all. */
 let spoken: Pick<Words, "titer" | "volume"> = { titer: "titer", volume: "mL" };

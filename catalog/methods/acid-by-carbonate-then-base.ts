@@ -1,4 +1,4 @@
-import { defineMethod, type TitrationStage } from "~/core/run";
+import { defineMethod, type TitrationStage } from "~/core/method";
 import {
   acidHazard,
   authority,

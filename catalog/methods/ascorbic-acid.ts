@@ -1,4 +1,5 @@
-import { defineMethod, type Input, type Method, type TitrationStage } from "~/core/run";
+import { defineMethod, type Method, type TitrationStage } from "~/core/method";
+import type { Input } from "~/core/inputs";
 import { authority, conclude, pipetted, protection, titer } from "./parts";
 import {
   about,

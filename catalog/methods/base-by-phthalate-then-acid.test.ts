@@ -1,14 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { standardUncertainty } from "~/core/quantity";
-import {
-  evaluateRun,
-  type HouseRules,
-  type RunRecord,
-  type TitrationEvaluation,
-  withDraft,
-  workingOf,
-} from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import type { HouseRules } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
+import type { TitrationEvaluation } from "~/core/stages";
+import { withDraft } from "~/core/change";
+import { workingOf } from "~/core/working";
 import { defaultHouseRules } from "../rules/defaults";
 import { aliquot, flask, runRecord } from "../tests/build-record";
 

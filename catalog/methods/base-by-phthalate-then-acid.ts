@@ -1,4 +1,4 @@
-import { defineMethod } from "~/core/run";
+import { defineMethod } from "~/core/method";
 import { indicatorReagent } from "./parts";
 import { atMost, mostMolPerL } from "./plausible";
 import { densityOf } from "../densities";

@@ -1,6 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
-import type { CalibrationStage, Input, Method, RateStage, UnknownStage } from "~/core/run";
-import { compileMethod } from "~/core/run";
+import {
+  type CalibrationStage,
+  type Method,
+  type RateStage,
+  type UnknownStage,
+  compileMethod,
+} from "~/core/method";
+import type { Input } from "~/core/inputs";
+
 import { phosphateAsMolybdenumBlue as phosphate } from "./colored-complexes";
 import { fadingOfADye } from "./fading-of-a-dye";
 import { ironByStandardAddition } from "./iron-by-standard-addition";

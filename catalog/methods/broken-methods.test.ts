@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { compileMethod, type Method, type TitrationStage } from "~/core/run";
+import { compileMethod, type Method, type TitrationStage } from "~/core/method";
 import { baseByPhthalateThenAcid } from "./base-by-phthalate-then-acid";
 
 const [standardize, determine, conclude] = baseByPhthalateThenAcid.stages as [

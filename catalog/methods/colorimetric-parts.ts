@@ -1,4 +1,5 @@
-import type { Input, Method } from "~/core/run";
+import type { Input } from "~/core/inputs";
+import type { Method } from "~/core/method";
 
 /*
  * What the methods of the photometer share: the wavelength from a scan, the cuvette and how it is handled, the stock that the

@@ -1,4 +1,4 @@
-import { defineMethod } from "~/core/run";
+import { defineMethod } from "~/core/method";
 import { ammoniaHazard, binding, edtaGlassware, edtaStages, edtaSubstances, edtaWaste } from "./edta-parts";
 import { authority, conclude, protection } from "./parts";
 

@@ -1,4 +1,5 @@
-import type { InputOf, TitrationStage } from "~/core/run";
+import type { InputOf } from "~/core/inputs";
+import type { TitrationStage } from "~/core/method";
 import { fillBelowEyes, fromStage, labelled, noMouth, pipetted, purityOf, titer } from "./parts";
 import { about, atLast, exactly, flaskOnce, weighedOnce, weighedStandard } from "./redox-parts";
 import { atMost, mostMolPerL } from "./plausible";

@@ -1,4 +1,4 @@
-import { defineMethod } from "~/core/run";
+import { defineMethod } from "~/core/method";
 import { chooseWavelength, colorimetricGlassware, path } from "./colorimetric-parts";
 import { authority, baseHazards, conclude, protection } from "./parts";
 import { about, exactly } from "./redox-parts";

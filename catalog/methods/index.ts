@@ -1,4 +1,4 @@
-import type { Method } from "~/core/run";
+import type { Method } from "~/core/method";
 import { aceticAcidOnCharcoal } from "./acetic-acid-on-charcoal";
 import { acidByBase } from "./acid-by-base";
 import { acidByCarbonateThenBase } from "./acid-by-carbonate-then-base";

@@ -1,4 +1,4 @@
-import { defineMethod } from "~/core/run";
+import { defineMethod } from "~/core/method";
 import { authority, conclude, fromStage, labelled, noMouth, pipetted, protection } from "./parts";
 import { permanganateByIronStage } from "./permanganate-by-iron";
 import {

@@ -1,4 +1,4 @@
-import { defineMethod, type Reagent } from "~/core/run";
+import { defineMethod, type Reagent } from "~/core/method";
 import { authority, conclude, fillBelowEyes, fromStage, labelled, protection, titer } from "./parts";
 import {
   about,

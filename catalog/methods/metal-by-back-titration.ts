@@ -1,4 +1,4 @@
-import { defineMethod, type Condition, type Method } from "~/core/run";
+import { defineMethod, type Condition, type Method } from "~/core/method";
 import { ammoniaHazard, binding, blueToWineRed, edtaSubstances, knownEdta, ligand } from "./edta-parts";
 import { authority, conclude, fillBelowEyes, labelled, noMouth, pipetted, protection, titer } from "./parts";
 import { about, exactly } from "./redox-parts";

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { compileMethod, MethodSchema } from "~/core/run";
+import { compileMethod, MethodSchema } from "~/core/method";
 import Ajv from "ajv";
 import { methods } from ".";
 

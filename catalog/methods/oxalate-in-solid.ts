@@ -1,4 +1,4 @@
-import { defineMethod } from "~/core/run";
+import { defineMethod } from "~/core/method";
 import { authority, conclude, protection } from "./parts";
 import {
   about,

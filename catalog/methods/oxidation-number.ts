@@ -1,4 +1,4 @@
-import { defineMethod, type Method, type Reagent } from "~/core/run";
+import { defineMethod, type Method, type Reagent } from "~/core/method";
 import { authority, conclude, pipetted, protection } from "./parts";
 import {
   about,

@@ -1,4 +1,5 @@
-import type { Input, Method, Reagent, TitrationStage } from "~/core/run";
+import type { Input } from "~/core/inputs";
+import type { Method, Reagent, TitrationStage } from "~/core/method";
 
 /*
  * What many methods share, so that it is said the same way in each: inputs, ribbons, the handling of the burette, protection.

@@ -1,4 +1,4 @@
-import { defineMethod, type TitrationStage } from "~/core/run";
+import { defineMethod, type TitrationStage } from "~/core/method";
 import { authority, conclude, protection, purityOf } from "./parts";
 import {
   about,

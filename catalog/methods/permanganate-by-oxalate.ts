@@ -1,4 +1,4 @@
-import { type Condition, defineMethod, type Method, type TitrationStage } from "~/core/run";
+import { type Condition, defineMethod, type Method, type TitrationStage } from "~/core/method";
 import { authority, conclude, protection, purityOf } from "./parts";
 import {
   about,

@@ -1,4 +1,4 @@
-import type { Plausibility } from "~/core/run";
+import type { Plausibility } from "~/core/method";
 
 /* What results can be. Solubilities and pure liquids near 20 °C: handbook, from memory, rounded up. */
 

@@ -1,4 +1,5 @@
-import type { Input, InputOf, Reagent, TitrationStage } from "~/core/run";
+import type { Input, InputOf } from "~/core/inputs";
+import type { Reagent, TitrationStage } from "~/core/method";
 import { fillBelowEyes, labelled, noMouth, pipetted, purityOf, titer } from "./parts";
 import { densityOf } from "../densities";
 

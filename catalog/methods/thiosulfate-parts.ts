@@ -1,4 +1,4 @@
-import type { Method, PreparationStage, TitrationStage } from "~/core/run";
+import type { Method, PreparationStage, TitrationStage } from "~/core/method";
 import { fromStage, labelled, pipetted, purityOf, titer } from "./parts";
 import {
   about,

@@ -1,4 +1,5 @@
-import { defineMethod, type Input, type TitrationStage } from "~/core/run";
+import { defineMethod, type TitrationStage } from "~/core/method";
+import type { Input } from "~/core/inputs";
 import {
   ammoniaHazard,
   binding,

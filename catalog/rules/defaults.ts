@@ -1,4 +1,4 @@
-import type { HouseRules } from "~/core/run";
+import type { HouseRules } from "~/core/rules";
 
 /** House rules of a lab that has set none: common practice, no source, but for the tolerances that the core brings. */
 export const defaultHouseRules: HouseRules = {

@@ -1,4 +1,4 @@
-import type { HouseRules } from "~/core/run";
+import type { HouseRules } from "~/core/rules";
 import { defaultHouseRules } from "./defaults";
 
 /** House rules under a name, to begin with. Common practice, no source. */

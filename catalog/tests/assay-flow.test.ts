@@ -7,17 +7,15 @@ import {
   checkField,
   compiledMethod,
   type ComputedStage,
-  evaluateRun,
-  type HouseRules,
-  isEmptyRun,
-  nextCuvette,
-  type Observation,
   type RateStage,
-  readingsOf,
-  type RunRecord,
   trialFields,
   type UnknownStage,
-} from "~/core/run";
+} from "~/core/method";
+import { evaluateRun } from "~/core/evaluate";
+import type { HouseRules } from "~/core/rules";
+import { isEmptyRun, type RunRecord } from "~/core/run";
+import { nextCuvette } from "~/core/stages";
+import { type Observation, readingsOf } from "~/core/record";
 import { presumedRate, quietPhotometer, simulateRun, usualAbsorbance, usualConstant } from "~/core/simulate";
 import { methods } from "../methods";
 import { defaultHouseRules } from "../rules/defaults";

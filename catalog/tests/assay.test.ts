@@ -1,17 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
 import { plusMinus } from "~/core/judgement";
 import { effectiveDegreesOfFreedom, inUnit, standardUncertainty, studentT } from "~/core/quantity";
-import {
-  type CalibrationEvaluation,
-  checkRecord,
-  evaluateRun,
-  type Method,
-  programOf,
-  resultQuantity,
-  type RunRecord,
-  type UnknownEvaluation,
-  workingOf,
-} from "~/core/run";
+import { type CalibrationEvaluation, resultQuantity, type UnknownEvaluation } from "~/core/stages";
+import { checkRecord, evaluateRun, programOf } from "~/core/evaluate";
+import type { Method } from "~/core/method";
+import type { RunRecord } from "~/core/run";
+import { workingOf } from "~/core/working";
 import { propagateAll } from "~/core/montecarlo";
 import { mustHold } from "~/core/result";
 import { methods } from "../methods";

@@ -1,4 +1,6 @@
-import type { HouseRules, Observation, ObservationKind, RunRecord, TrialRecord } from "~/core/run";
+import type { HouseRules } from "~/core/rules";
+import type { Observation, ObservationKind, TrialRecord } from "~/core/record";
+import type { RunRecord } from "~/core/run";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 

@@ -1,6 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { mustHold } from "~/core/result";
-import { type ComputedEvaluation, evaluateRun, type Method, type RunRecord } from "~/core/run";
+import type { ComputedEvaluation } from "~/core/stages";
+import { evaluateRun } from "~/core/evaluate";
+import type { Method } from "~/core/method";
+import type { RunRecord } from "~/core/run";
 import { simulateRun } from "~/core/simulate";
 import { methods } from "../methods";
 import { defaultHouseRules } from "../rules/defaults";

@@ -1,5 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import { type ComputedEvaluation, evaluateRun, type HouseRules, type RunRecord } from "~/core/run";
+import type { ComputedEvaluation } from "~/core/stages";
+import { evaluateRun } from "~/core/evaluate";
+import type { HouseRules } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
 import { methods } from "../methods";
 import { titer, typedRun } from "./typed-run";
 

@@ -1,6 +1,7 @@
 import { plusMinus } from "~/core/judgement";
 import { mustHold } from "~/core/result";
-import { evaluateRun, resultQuantity } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import { resultQuantity } from "~/core/stages";
 import { simulateRun } from "~/core/simulate";
 import { defaultHouseRules } from "../rules/defaults";
 import type { Shape } from "./shapes";

@@ -1,15 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { asksBack } from "~/core/measure";
-import {
-  checkField,
-  evaluateRun,
-  fieldKey,
-  type RunRecord,
-  stageFields,
-  type TitrationStage,
-  trialFields,
-  withDraft,
-} from "~/core/run";
+import { checkField, fieldKey, stageFields, type TitrationStage, trialFields } from "~/core/method";
+import { evaluateRun } from "~/core/evaluate";
+import type { RunRecord } from "~/core/run";
+import { withDraft } from "~/core/change";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 import { flask, runRecord } from "./build-record";

@@ -1,13 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { inUnit, standardUncertainty } from "~/core/quantity";
-import {
-  checkRecord,
-  evaluateRun,
-  type Observation,
-  resultQuantity,
-  type RunRecord,
-  stageFields,
-} from "~/core/run";
+import { checkRecord, evaluateRun } from "~/core/evaluate";
+import type { Observation } from "~/core/record";
+import { resultQuantity } from "~/core/stages";
+import type { RunRecord } from "~/core/run";
+import { stageFields } from "~/core/method";
 import { acidByBase } from "../methods/acid-by-base";
 import { nickelByBackTitration } from "../methods/metal-by-back-titration";
 import { defaultHouseRules } from "../rules/defaults";

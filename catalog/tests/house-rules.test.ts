@@ -1,6 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { standardUncertainty, toDecimals } from "~/core/quantity";
-import { evaluateRun, type HouseRules, type RunRecord, type TitrationEvaluation } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import type { HouseRules } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
+import type { TitrationEvaluation } from "~/core/stages";
 import { backTitration } from "./shapes/complexometric";
 import { baseByPhthalateSolution } from "../methods/base-by-phthalate-solution";
 import { reverse } from "./shapes/acid-base";

@@ -2,15 +2,10 @@ import { describe, expect, test } from "@jest/globals";
 import katex from "katex";
 import { standardUncertainty } from "~/core/quantity";
 import { mustHold } from "~/core/result";
-import {
-  checkRecord,
-  type ComputedStage,
-  evaluateRun,
-  type Method,
-  perOf,
-  resultQuantity,
-  workingOf,
-} from "~/core/run";
+import { checkRecord, evaluateRun } from "~/core/evaluate";
+import { type ComputedStage, type Method, perOf } from "~/core/method";
+import { resultQuantity } from "~/core/stages";
+import { workingOf } from "~/core/working";
 import { simulateRun, type Truth } from "~/core/simulate";
 import { methods } from "../methods";
 import { defaultHouseRules } from "../rules/defaults";

@@ -1,7 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { standardUncertainty } from "~/core/quantity";
-import { evaluateRun, type HouseRules, type Method, type RunRecord, type TitrationStage } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import type { HouseRules } from "~/core/rules";
+import type { Method, TitrationStage } from "~/core/method";
+import type { RunRecord } from "~/core/run";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 import { aliquot, flask, runRecord } from "./build-record";

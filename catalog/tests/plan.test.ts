@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { planMethod, type PlanChoices, rinsingMl, shoppingList } from "~/core/plan";
-import { compiledMethod, type ComputedStage, type Method } from "~/core/run";
+import { compiledMethod, type ComputedStage, type Method } from "~/core/method";
 import { methods } from "../methods";
 
 const choices = (stages: PlanChoices["stages"] = {}, more: Partial<PlanChoices> = {}): PlanChoices => ({

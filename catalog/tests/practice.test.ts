@@ -1,26 +1,25 @@
 import { describe, expect, test } from "@jest/globals";
 import { mustHold } from "~/core/result";
+import { buretteAfterDrops, type HouseRules, inHouseWords } from "~/core/rules";
 import {
-  buretteAfterDrops,
   persistenceOf,
   checkField,
-  effectsOfRules,
-  evaluateRun,
-  type HouseRules,
-  inHouseWords,
   maybeMarks,
+  ribbonNow,
+  type TitrationStage,
+  trialFields,
+  usualWaits,
+} from "~/core/method";
+import { effectsOfRules, evaluateRun } from "~/core/evaluate";
+import {
   type Observation,
   type ObservationKind,
   presentObservation,
-  ribbonNow,
   type TimerRecord,
-  type TitrationEvaluation,
-  type TitrationStage,
-  trialFields,
   type TrialRecord,
-  usualWaits,
-  workingOf,
-} from "~/core/run";
+} from "~/core/record";
+import type { TitrationEvaluation } from "~/core/stages";
+import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
 import { methods } from "../methods";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";

@@ -16,7 +16,8 @@ import {
   typedRecord,
 } from "~/core/prepare";
 import { inUnit, standardUncertainty } from "~/core/quantity";
-import { evaluateRun, resultQuantity } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import { resultQuantity } from "~/core/stages";
 import { defaultHouseRules } from "../rules/defaults";
 
 const tenths = { capacityMl: 50, resolutionMl: 0.1 };

@@ -1,6 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { mustHold } from "~/core/result";
-import { checkField, checkRecord, evaluateRun, expectedReading, trialFields } from "~/core/run";
+import { checkField, trialFields } from "~/core/method";
+import { checkRecord, evaluateRun } from "~/core/evaluate";
+import { expectedReading } from "~/core/stages";
 import { carefulHands, simulateRun } from "~/core/simulate";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";

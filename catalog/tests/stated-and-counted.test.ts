@@ -1,20 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import { inUnit, standardUncertainty } from "~/core/quantity";
-import {
-  type CalibrationEvaluation,
-  checkField,
-  evaluateRun,
-  footingWords,
-  type HouseRules,
-  inHouseWords,
-  type Method,
-  type RunRecord,
-  stageFields,
-  type TitrationEvaluation,
-  trialFields,
-  workingOf,
-} from "~/core/run";
-import { temperatureChecks } from "~/core/run/practice";
+import { type CalibrationEvaluation, footingWords, type TitrationEvaluation } from "~/core/stages";
+import { checkField, type Method, stageFields, trialFields, temperatureChecks } from "~/core/method";
+import { evaluateRun } from "~/core/evaluate";
+import { type HouseRules, inHouseWords } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
+import { workingOf } from "~/core/working";
+
 import { methods } from "../methods";
 import { defaultHouseRules } from "../rules/defaults";
 import { titer, type Typed, type TypedStage, typedRun } from "./typed-run";

@@ -1,15 +1,8 @@
-import {
-  type ComputedStage,
-  type HouseRules,
-  type Method,
-  type Observation,
-  type ObservationKind,
-  type RunRecord,
-  stageFields,
-  trialFields,
-  type TrialRecord,
-  unconfirmedVolumes,
-} from "~/core/run";
+import { type ComputedStage, type Method, stageFields, trialFields } from "~/core/method";
+import type { HouseRules } from "~/core/rules";
+import type { Observation, ObservationKind, TrialRecord } from "~/core/record";
+import type { RunRecord } from "~/core/run";
+import { unconfirmedVolumes } from "~/core/stages";
 import { defaultHouseRules } from "../rules/defaults";
 
 const at = "2026-11-25T09:00:00.000Z";

@@ -1,16 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
-import {
-  evaluateRun,
-  type HouseRules,
-  type RunRecord,
-  standsOn,
-  type TitrationEvaluation,
-  withDraft,
-  workingOf,
-  expectedReading,
-} from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
+import type { HouseRules } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
+import { standsOn, workingOf } from "~/core/working";
+import { type TitrationEvaluation, expectedReading, percentBeside } from "~/core/stages";
+import { withDraft } from "~/core/change";
 import { slipChecks } from "~/core/measure";
-import { percentBeside } from "~/core/run/accept";
+
 import { defaultHouseRules } from "../rules/defaults";
 import { aliquot, flask, runRecord } from "./build-record";
 

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "@jest/globals";
-import { compileMethod, evaluateRun, type Method } from "~/core/run";
+import { compileMethod, type Method } from "~/core/method";
+import { evaluateRun } from "~/core/evaluate";
 import { hashOf, type MethodHashes } from "../method-hashes";
 import { methods } from "../methods";
 import { titer, typedRun } from "./typed-run";

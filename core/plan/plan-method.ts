@@ -8,12 +8,12 @@ import {
   compiledStage,
   type CompiledStage,
   type ComputedStage,
-  type Input,
   inputOf,
   perOf,
   type Reagent,
   unitOfInput,
-} from "../run";
+} from "../method";
+import type { Input } from "../inputs";
 
 /** What somebody has, or wants, where it is not what the method takes as usual. Numbers in the unit that is shown. */
 export interface StageChoices {

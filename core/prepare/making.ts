@@ -1,5 +1,5 @@
 import { type Static, Type } from "@sinclair/typebox";
-import type { Method, PreparationStage } from "../run";
+import type { Method, PreparationStage } from "../method";
 
 const Closed = { additionalProperties: false } as const;
 const Text = Type.String({ minLength: 1, maxLength: 120 });

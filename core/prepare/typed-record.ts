@@ -1,14 +1,8 @@
-import {
-  checkField,
-  fieldKey,
-  type HouseRules,
-  type Method,
-  type Observation,
-  type PreparationStage,
-  type RunRecord,
-  stageFields,
-} from "../run";
-import { presumedOf } from "../run/input-kinds";
+import { checkField, fieldKey, type Method, type PreparationStage, stageFields } from "../method";
+import type { HouseRules } from "../rules";
+import type { Observation } from "../record";
+import type { RunRecord } from "../run";
+import { presumedOf } from "../inputs";
 
 /** Texts as typed, by field key (`m:mass.before`). */
 export type TypedFields = Readonly<Record<string, string | undefined>>;

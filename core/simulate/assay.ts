@@ -1,4 +1,6 @@
-import { type CompiledAssay, type Input, perOf, type StageRecord, type TrialRecord } from "../run";
+import { type CompiledAssay, perOf } from "../method";
+import type { Input } from "../inputs";
+import type { StageRecord, TrialRecord } from "../record";
 import { type Bench, follow, now, perform } from "./bench";
 import {
   excesses,

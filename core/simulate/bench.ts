@@ -1,20 +1,11 @@
 import type { Place } from "../measure";
 import { evaluateNumber } from "../relation";
-import {
-  buretteText,
-  compiledMethod,
-  type CompiledStage,
-  type HouseRules,
-  type Input,
-  massDecimals,
-  type Method,
-  type Observation,
-  type ObservationKind,
-  perOf,
-  type RunRecord,
-  unitOfInput,
-} from "../run";
-import { presumedOf, quantityOfInput, type Read } from "../run/input-kinds";
+import { buretteText, type HouseRules, massDecimals } from "../rules";
+import { compiledMethod, type CompiledStage, type Method, perOf, unitOfInput } from "../method";
+import { type Input, presumedOf, quantityOfInput, type Read } from "../inputs";
+import type { Observation, ObservationKind } from "../record";
+import type { RunRecord } from "../run";
+
 import type { Photometer, TrueLine } from "./photometer";
 import type { World } from "./world";
 

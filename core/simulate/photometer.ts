@@ -2,7 +2,8 @@ import { rateLaw } from "../kinetics";
 import type { RandomStream } from "../montecarlo";
 import { unitOf } from "../quantity";
 import { evaluateNumber, findRoot } from "../relation";
-import type { CalibrationStage, CompiledMethod, Observation, RateStage, TraceRecord } from "../run";
+import type { CalibrationStage, CompiledMethod, RateStage } from "../method";
+import type { Observation, TraceRecord } from "../record";
 
 /** Shows a true absorbance as an instrument would: with its noise, to the digits that it has. */
 export type Photometer = (absorbance: number, random: RandomStream) => number;

@@ -1,16 +1,11 @@
 import { randomStream } from "../montecarlo";
 import { unitOf } from "../quantity";
 import { failure, type Result, success } from "../result";
-import {
-  compiledMethod,
-  compiledStage,
-  type CompiledTitration,
-  evaluateRun,
-  perOf,
-  replicatesNeeded,
-  type RunRecord,
-  type StageRecord,
-} from "../run";
+import { compiledMethod, compiledStage, type CompiledTitration, perOf } from "../method";
+import { evaluateRun } from "../evaluate";
+import { replicatesNeeded } from "../rules";
+import type { RunRecord } from "../run";
+import type { StageRecord } from "../record";
 import { performAssay } from "./assay";
 import {
   type Bench,

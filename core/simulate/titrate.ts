@@ -2,15 +2,11 @@ import { type Place, volumeFactor } from "../measure";
 import { unitOf } from "../quantity";
 import { solveForTiter } from "../relation";
 import { failure, type Result, success } from "../result";
-import {
-  buretteText,
-  compiledMethod,
-  type CompiledTitration,
-  type Input,
-  perOf,
-  type TrialRecord,
-} from "../run";
-import { quantityOfInput, volumeConditions } from "../run/input-kinds";
+import { buretteText } from "../rules";
+import { compiledMethod, type CompiledTitration, perOf } from "../method";
+import { type Input, quantityOfInput, volumeConditions } from "../inputs";
+import type { TrialRecord } from "../record";
+
 import { type Bench, between, follow, observe, perform, reader, type Texts } from "./bench";
 
 /** Two neighboring digits the other way round, as a hand writes what it did not hear well. */

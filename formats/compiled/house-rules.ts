@@ -1,4 +1,4 @@
-import { HouseRulesSchema } from "~/core/run";
+import { HouseRulesSchema } from "~/core/rules";
 import { compile } from "../compile";
 
 /** Made at build time: `vite.config.ts` puts the compiled code in place of this module. */

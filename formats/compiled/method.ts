@@ -1,4 +1,4 @@
-import { MethodSchema } from "~/core/run";
+import { MethodSchema } from "~/core/method";
 import { compile } from "../compile";
 
 /** Made at build time: `vite.config.ts` puts the compiled code in place of this module. */

@@ -1,5 +1,8 @@
 import { asc, desc, sql } from "drizzle-orm";
-import { compileMethod, counted, evaluateRun, type RunRecord } from "../../core/run";
+import { compileMethod } from "../../core/method";
+import { counted } from "../../core/text";
+import { evaluateRun } from "../../core/evaluate";
+import type { RunRecord } from "../../core/run";
 import { checkRunRecord } from "../../formats/run-record";
 import { run } from "../database/schema";
 import type { Database } from "../database/types";

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import { counted } from "../../core/run";
+import { counted } from "../../core/text";
 import { backupFolders, newestBackup } from "../backup/files";
 import { readJson, writeDurably } from "./durable-file";
 

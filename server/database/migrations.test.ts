@@ -3,7 +3,7 @@ import { PGlite } from "@electric-sql/pglite";
 import { afterAll, expect, test } from "@jest/globals";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { compileMethod, type Method } from "~/core/run";
+import { compileMethod, type Method } from "~/core/method";
 import { checkHouseRules } from "~/formats/house-rules";
 
 const client = PGlite.create("memory://");

@@ -15,15 +15,10 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type {
-  HouseRules,
-  Method,
-  ObservationKind,
-  RunRecord,
-  RunStatus,
-  TimerRecord,
-  TraceRecord,
-} from "../../core/run";
+import type { HouseRules } from "../../core/rules";
+import type { Method } from "../../core/method";
+import type { ObservationKind, TimerRecord, TraceRecord } from "../../core/record";
+import type { RunRecord, RunStatus } from "../../core/run";
 import type { RunSummary, TrailSubject } from "../../formats/answers";
 import type { AmountUnit, How, ResultChange } from "../../formats/shelf";
 import type { ChangeDetail, Inverse } from "./stored";

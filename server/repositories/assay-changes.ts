@@ -1,7 +1,8 @@
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { unitsLike } from "../../core/quantity";
-import { type ComputedStage, endOfCorrections, takenBack } from "../../core/run";
+import type { ComputedStage } from "../../core/method";
+import { endOfCorrections, takenBack } from "../../core/record";
 import type { AddTrace, Enter, RunRequest } from "../../formats/requests";
 import { observation, stage as stageTable, trace } from "../database/schema";
 import type { Inverse } from "../database/stored";

@@ -1,6 +1,6 @@
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import { contradictions } from "../../core/run";
+import { contradictions } from "../../core/rules";
 import type { RunRequest } from "../../formats/requests";
 import { houseRules, run } from "../database/schema";
 import type { Connection } from "../database/types";

@@ -1,6 +1,6 @@
 import { desc, isNull } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import type { HouseRules } from "../../core/run";
+import type { HouseRules } from "../../core/rules";
 import type { ChangeDetail } from "../database/stored";
 import type { Connection, Transacting } from "../database/types";
 import { houseRules } from "../database/schema";

@@ -1,5 +1,5 @@
 import { and, asc, count, desc, eq, isNull, sql } from "drizzle-orm";
-import { compileMethod, type Method } from "../../core/run";
+import { compileMethod, type Method } from "../../core/method";
 import { mustHold, type Result, success } from "../../core/result";
 import type { Connection, Database } from "../database/types";
 import { method, run } from "../database/schema";

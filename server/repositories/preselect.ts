@@ -1,4 +1,7 @@
-import { type Input, type Method, preselected, type RunRecord } from "../../core/run";
+import type { Input } from "../../core/inputs";
+import type { Method } from "../../core/method";
+import { preselected } from "../../core/record";
+import type { RunRecord } from "../../core/run";
 import type { SolutionView } from "../../formats/shelf";
 import type { Connection } from "../database/types";
 import { bottlesOf } from "./shelf";

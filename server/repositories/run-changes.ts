@@ -2,16 +2,15 @@ import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import {
   endOfCorrections,
-  evaluateRun,
-  isEmptyRun,
   nextTrialNumber,
-  type RunRecord,
   type StageRecord,
   takenBack,
   trialName,
   type TrialRecord,
-  trialWords,
-} from "../../core/run";
+} from "../../core/record";
+import { evaluateRun } from "../../core/evaluate";
+import { isEmptyRun, type RunRecord } from "../../core/run";
+import { trialWords } from "../../core/text";
 import type { RunState } from "../../formats/answers";
 import type { Observe, RunRequest } from "../../formats/requests";
 import type { Connection, Database } from "../database/types";

@@ -1,5 +1,6 @@
 import { asc, eq, inArray } from "drizzle-orm";
-import type { Observation, RunRecord, TraceRecord, UsedSolution } from "../../core/run";
+import type { Observation, TraceRecord } from "../../core/record";
+import type { RunRecord, UsedSolution } from "../../core/run";
 import type { Connection } from "../database/types";
 import { assignment, houseRules, observation, run, solution, stage, trace, trial } from "../database/schema";
 import { methodVersion } from "./methods";

@@ -1,6 +1,7 @@
 import { and, count, desc, eq, like, ne, sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import { evaluateRun, type RunRecord } from "../../core/run";
+import { evaluateRun } from "../../core/evaluate";
+import type { RunRecord } from "../../core/run";
 import { failure, type Result, success } from "../../core/result";
 import type { RunListItem, RunSearchResult, RunSummary } from "../../formats/answers";
 import type { StartRun } from "../../formats/requests";

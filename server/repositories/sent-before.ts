@@ -1,4 +1,5 @@
-import type { Observation, RunRecord } from "../../core/run";
+import type { Observation } from "../../core/record";
+import type { RunRecord } from "../../core/run";
 import type { AddTrace, Observe, StartTimer } from "../../formats/requests";
 import { conflict, done, type Outcome } from "./change";
 

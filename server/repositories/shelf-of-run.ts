@@ -3,14 +3,10 @@ import { and, asc, desc, eq, isNotNull } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { ancestorsOf } from "../../core/prepare";
 import { inUnit, standardUncertainty, unitOf } from "../../core/quantity";
-import {
-  type ComputedEvaluation,
-  evaluateRun,
-  presentObservation,
-  resultQuantity,
-  type RunRecord,
-  type UsedSolution,
-} from "../../core/run";
+import { type ComputedEvaluation, resultQuantity } from "../../core/stages";
+import { evaluateRun } from "../../core/evaluate";
+import { presentObservation } from "../../core/record";
+import type { RunRecord, UsedSolution } from "../../core/run";
 import type { RunRequest } from "../../formats/requests";
 import type { ResultChange, RunShelf } from "../../formats/shelf";
 import { assignment, assignmentSource, recomputation, solution } from "../database/schema";

@@ -6,7 +6,9 @@ import { v7 as newId } from "uuid";
 import { parseFormula } from "../../core/chemistry";
 import { makingKey, makingMethod, typedRecord } from "../../core/prepare";
 import { inUnit, standardUncertainty } from "../../core/quantity";
-import { evaluateRun, resultQuantity, type RunRecord } from "../../core/run";
+import { evaluateRun } from "../../core/evaluate";
+import { resultQuantity } from "../../core/stages";
+import type { RunRecord } from "../../core/run";
 import type {
   AddSolution,
   AssignmentView,

@@ -1,15 +1,15 @@
 import { and, eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
+import type { InputOf } from "../../core/inputs";
 import {
-  type InputOf,
   isPreselected,
   type Observation,
   type ObservationKind,
   presentObservation,
   spreadKinds,
   type StageRecord,
-  uncapitalized,
-} from "../../core/run";
+} from "../../core/record";
+import { uncapitalized } from "../../core/text";
 import type { RunRequest } from "../../formats/requests";
 import { assignment, observation, solution } from "../database/schema";
 import type { Inverse } from "../database/stored";

@@ -1,13 +1,8 @@
 import { and, asc, eq, inArray, isNull } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import {
-  capitalized,
-  presentObservation,
-  type TimerRecord,
-  timerWords,
-  trialName,
-  trialWords,
-} from "../../core/run";
+import { capitalized, trialWords } from "../../core/text";
+import { presentObservation, type TimerRecord, trialName } from "../../core/record";
+import { timerWords } from "../../core/method";
 import { inspectClock } from "../clock";
 import type { TimersAnswer } from "../../formats/answers";
 import type { RunRequest, StartTimer } from "../../formats/requests";

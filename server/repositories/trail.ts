@@ -1,15 +1,8 @@
 import { desc, eq } from "drizzle-orm";
-import {
-  fieldKey,
-  type Observation,
-  type RunRecord,
-  sourceWords,
-  stageFields,
-  trialFields,
-  trialName,
-  trialWords,
-  uncapitalized,
-} from "../../core/run";
+import { fieldKey, stageFields, trialFields } from "../../core/method";
+import { type Observation, trialName } from "../../core/record";
+import type { RunRecord } from "../../core/run";
+import { sourceWords, trialWords, uncapitalized } from "../../core/text";
 import type { TrailLine } from "../../formats/answers";
 import { runEvent } from "../database/schema";
 import type { ChangeDetail, Inverse } from "../database/stored";

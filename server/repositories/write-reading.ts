@@ -1,19 +1,15 @@
 import { eq, max } from "drizzle-orm";
+import { checkField, type ComputedStage, fieldKey, stageFields, trialFields } from "../../core/method";
 import {
-  checkField,
-  type ComputedStage,
   endOfCorrections,
-  fieldKey,
   isPreselected,
   type Observation,
   type ObservationKind,
   nextTrialNumber,
   presentObservation,
   type StageRecord,
-  stageFields,
-  trialFields,
-  uncapitalized,
-} from "../../core/run";
+} from "../../core/record";
+import { uncapitalized } from "../../core/text";
 import type { Connection } from "../database/types";
 import { observation, trial } from "../database/schema";
 import type { Inverse } from "../database/stored";

@@ -2,7 +2,7 @@ import { v7 as newId } from "uuid";
 import { mustHold } from "../../core/result";
 import { rateLaw } from "../../core/kinetics";
 import { type RandomStream, randomStream } from "../../core/montecarlo";
-import type { ObservationKind } from "../../core/run";
+import type { ObservationKind } from "../../core/record";
 import type { Enter, RunRequest } from "../../formats/requests";
 import type { Database } from "../database/types";
 import { changeRun } from "../repositories/run-changes";

@@ -1,6 +1,7 @@
 import { v7 as newId } from "uuid";
 import { molarMass } from "../../core/chemistry";
-import { evaluateRun, type ObservationKind } from "../../core/run";
+import { evaluateRun } from "../../core/evaluate";
+import type { ObservationKind } from "../../core/record";
 import { mustHold } from "../../core/result";
 import type { RunRequest } from "../../formats/requests";
 import type { Database } from "../database/types";

@@ -3,13 +3,9 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { createMemoryRouter, RouterProvider } from "react-router";
 import { methods } from "~/catalog/methods";
 import { type Typed, typedRun, type TypedStage } from "~/catalog/tests/typed-run";
-import {
-  type CalibrationEvaluation,
-  evaluateRun,
-  type RateEvaluation,
-  type RunRecord,
-  type UnknownEvaluation,
-} from "~/core/run";
+import type { CalibrationEvaluation, RateEvaluation, UnknownEvaluation } from "~/core/stages";
+import { evaluateRun } from "~/core/evaluate";
+import type { RunRecord } from "~/core/run";
 import type { LiveRun } from "../run/use-run";
 import { CalibrationStageView } from "./calibration-stage";
 import { lineOption } from "./line-option";

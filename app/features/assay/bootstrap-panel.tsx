@@ -1,13 +1,9 @@
 import Typography from "@mui/material/Typography";
 import { halfWidthReadOff } from "~/core/calibration";
 import { decimalsFor, toDecimals } from "~/core/quantity";
-import {
-  type CalibrationEvaluation,
-  capitalized,
-  counting,
-  flaskWords,
-  type UnknownEvaluation,
-} from "~/core/run";
+import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
+import { capitalized, flaskWords } from "~/core/text";
+import { counting } from "~/core/record";
 import type { BootstrapFound, BootstrapRequest } from "~/workers/bootstrap";
 import { fonts } from "../../theme/theme";
 import { SecondWay } from "../../ui/second-way";

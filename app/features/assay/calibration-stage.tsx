@@ -4,16 +4,14 @@ import { useMemo, useState } from "react";
 import { v7 as newId } from "uuid";
 import {
   type CalibrationEvaluation,
-  fieldKey,
   type LevelEvaluation,
   nextCuvette,
-  presentObservation,
   type RunEvaluation,
   seriesKind,
   seriesWords,
-  stageFields,
-  trialFields,
-} from "~/core/run";
+} from "~/core/stages";
+import { fieldKey, stageFields, trialFields } from "~/core/method";
+import { presentObservation } from "~/core/record";
 import { usualAbsorbance } from "~/core/simulate";
 import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
 import { Sheet } from "../../ui/sheet";

@@ -1,4 +1,5 @@
-import { type CourseEvaluation, trialWords } from "~/core/run";
+import type { CourseEvaluation } from "~/core/stages";
+import { trialWords } from "~/core/text";
 
 /** "Course 2, 0.10 mol/L". */
 export function courseName({ name, fields }: CourseEvaluation): string {

@@ -4,7 +4,7 @@ import Slider from "@mui/material/Slider";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
-import type { CourseEvaluation, RateEvaluation } from "~/core/run";
+import type { CourseEvaluation, RateEvaluation } from "~/core/stages";
 import { traceCsv } from "~/formats/trace-file";
 import { colors } from "../../theme/theme";
 import { Chart } from "../../ui/chart/chart";

@@ -6,7 +6,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { type ReactNode, useId } from "react";
 import { absorbanceOf } from "~/core/calibration";
-import { fieldKey } from "~/core/run";
+import { fieldKey } from "~/core/method";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { PhotometerPanel } from "./photometer-panel";

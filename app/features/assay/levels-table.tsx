@@ -1,7 +1,8 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { toDecimals, toSignificant } from "~/core/quantity";
-import { type CalibrationEvaluation, type LevelEvaluation, type ReadingView, seriesWords } from "~/core/run";
+import { type CalibrationEvaluation, type LevelEvaluation, seriesWords } from "~/core/stages";
+import type { ReadingView } from "~/core/record";
 import { colors, fonts } from "../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "./reading-dialog";
 

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useMemo } from "react";
 import { toSignificant } from "~/core/quantity";
-import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/run";
+import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
 import { colors, fonts } from "../../theme/theme";
 import { Chart } from "../../ui/chart/chart";
 import { Sheet } from "../../ui/sheet";

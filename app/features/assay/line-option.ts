@@ -1,6 +1,6 @@
 import { bandsAt } from "~/core/calibration";
 import { toSignificant } from "~/core/quantity";
-import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/run";
+import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
 import { colors } from "../../theme/theme";
 import type { ChartOption } from "../../ui/chart/echarts";
 import { axis, inks, marks, text, tooltip } from "../../ui/chart/style";

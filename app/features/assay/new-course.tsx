@@ -5,16 +5,9 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
 import { unitOf } from "~/core/quantity";
-import {
-  checkField,
-  compiledMethod,
-  type CourseEvaluation,
-  type Field,
-  fieldKey,
-  type RateEvaluation,
-  type RunEvaluation,
-  trialFields,
-} from "~/core/run";
+import { checkField, compiledMethod, fieldKey, trialFields } from "~/core/method";
+import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/stages";
+import type { Field } from "~/core/inputs";
 import { presumedRate, usualConstant } from "~/core/simulate";
 import { colors, fonts } from "../../theme/theme";
 import { Chart } from "../../ui/chart/chart";

@@ -2,7 +2,7 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import type { CalibrationEvaluation, RunEvaluation } from "~/core/run";
+import type { CalibrationEvaluation, RunEvaluation } from "~/core/stages";
 import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { Footing, Implausible } from "../run/footing";

@@ -1,5 +1,5 @@
 import { type Order, rateLaw, transformed } from "~/core/kinetics";
-import type { CourseEvaluation } from "~/core/run";
+import type { CourseEvaluation } from "~/core/stages";
 import { colors } from "../../theme/theme";
 import type { ChartOption } from "../../ui/chart/echarts";
 import { axis, inks, text, tooltip } from "../../ui/chart/style";

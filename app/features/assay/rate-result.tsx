@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { toSignificant } from "~/core/quantity";
-import { plusMinusWords, type RateEvaluation, type RunEvaluation } from "~/core/run";
+import { plusMinusWords, type RateEvaluation, type RunEvaluation } from "~/core/stages";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { Footing, Implausible } from "../run/footing";

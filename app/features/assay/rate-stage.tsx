@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/run";
+import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/stages";
 import { CautionPanel } from "../run/panels";
 import { StrikeDialog } from "../run/trial-dialogs";
 import type { LiveRun } from "../run/use-run";

@@ -4,7 +4,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
-import type { ReadingView } from "~/core/run";
+import type { ReadingView } from "~/core/record";
 import { fonts } from "../../theme/theme";
 import { FormDialog, ReasonField } from "../../ui/form-dialog";
 import type { Send } from "../run/use-run";

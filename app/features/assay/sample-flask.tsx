@@ -2,7 +2,8 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { toSignificant, withUnit } from "~/core/quantity";
-import { type SampleEvaluation, capitalized, flaskWords } from "~/core/run";
+import type { SampleEvaluation } from "~/core/stages";
+import { capitalized, flaskWords } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "./reading-dialog";
 

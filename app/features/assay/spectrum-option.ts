@@ -1,5 +1,5 @@
 import { visibleParts } from "~/core/spectra";
-import type { TraceRecord } from "~/core/run";
+import type { TraceRecord } from "~/core/record";
 import { colors } from "../../theme/theme";
 import type { ChartOption } from "../../ui/chart/echarts";
 import { axis, inks, text, tooltip } from "../../ui/chart/style";

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
-import type { ComputedEvaluation, RunEvaluation } from "~/core/run";
+import type { ComputedEvaluation, RunEvaluation } from "~/core/stages";
 import { StageReadings } from "../run/stage-readings";
 import type { LiveRun } from "../run/use-run";
 

@@ -3,7 +3,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { toSignificant, unitOf, unitsLike, withUnit } from "~/core/quantity";
-import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/run";
+import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/stages";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { Footing, Implausible } from "../run/footing";

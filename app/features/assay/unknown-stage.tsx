@@ -2,15 +2,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useMemo, useState } from "react";
 import { v7 as newId } from "uuid";
-import {
-  fieldKey,
-  presentObservation,
-  type RunEvaluation,
-  type SampleEvaluation,
-  trialFields,
-  flaskWords,
-  type UnknownEvaluation,
-} from "~/core/run";
+import { fieldKey, trialFields } from "~/core/method";
+import { presentObservation } from "~/core/record";
+import type { RunEvaluation, SampleEvaluation, UnknownEvaluation } from "~/core/stages";
+import { flaskWords } from "~/core/text";
 import { absorberNear, cuvetteOf } from "~/devices";
 import { Sheet } from "../../ui/sheet";
 import { CautionPanel } from "../run/panels";

@@ -1,14 +1,10 @@
 import { isTaken } from "../../live/post";
 import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
-import {
-  checkField,
-  type ComputedStage,
-  type Field,
-  fieldKey,
-  type HouseRules,
-  type Observation,
-} from "~/core/run";
+import { checkField, type ComputedStage, fieldKey } from "~/core/method";
+import type { Field } from "~/core/inputs";
+import type { HouseRules } from "~/core/rules";
+import type { Observation } from "~/core/record";
 import type { Enter } from "~/formats/requests";
 import { useStoredDraft } from "../run/draft-store";
 import type { Send } from "../run/use-run";

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
 import { inUnit } from "~/core/quantity";
-import { resultQuantity, type RunEvaluation } from "~/core/run";
+import { resultQuantity, type RunEvaluation } from "~/core/stages";
 import { readStored, writeStored } from "../../live/browser-store";
 
 const key = "steady-bead:reader";

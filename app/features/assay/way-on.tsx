@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import type { ComputedEvaluation, RunEvaluation } from "~/core/run";
+import type { ComputedEvaluation, RunEvaluation } from "~/core/stages";
 
 interface WayOnProps {
   stage: ComputedEvaluation;

@@ -1,4 +1,4 @@
-import type { HouseRules } from "~/core/run";
+import type { HouseRules } from "~/core/rules";
 import { textsOfRules } from "./form";
 import { ruleGroups } from "./rule-fields";
 

@@ -1,4 +1,4 @@
-import { contradictions, type HouseRules, photometerRules } from "~/core/run";
+import { contradictions, type HouseRules, photometerRules } from "~/core/rules";
 import { checkHouseRules } from "~/formats/house-rules";
 
 /** Messages beside the fields, by field name. */

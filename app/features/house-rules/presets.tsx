@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import type { RulesPreset } from "~/catalog/rules/presets";
-import type { HouseRules } from "~/core/run";
+import type { HouseRules } from "~/core/rules";
 import { colors } from "../../theme/theme";
 import { type RuleTexts, textsOfRules } from "./form";
 

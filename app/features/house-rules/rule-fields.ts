@@ -1,4 +1,4 @@
-import { buretteSteps } from "~/core/run";
+import { buretteSteps } from "~/core/rules";
 import type { RuleTexts } from "./form";
 
 export interface RuleFieldDefinition {

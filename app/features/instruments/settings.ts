@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from "react";
-import type { ObservationKind } from "~/core/run";
+import type { ObservationKind } from "~/core/record";
 import { readStored, writeStored } from "../../live/browser-store";
 
 /** What an instrument on the bench reads. */

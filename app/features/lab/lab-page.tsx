@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link, useFetcher } from "react-router";
-import { counted } from "~/core/run";
+import { counted } from "~/core/text";
 import type { BackupView, LabAnswer, LabView } from "~/formats/lab";
 import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";

@@ -1,6 +1,6 @@
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { counted } from "~/core/run";
+import { counted } from "~/core/text";
 import { sayWho } from "~/formats/answers";
 import type { BackupView } from "~/formats/lab";
 import { When } from "../../ui/when";

@@ -4,7 +4,7 @@ import { createMemoryRouter, RouterProvider } from "react-router";
 import { methods } from "~/catalog/methods";
 import { generalCautions } from "~/catalog/methods/general";
 import { prettyEquation } from "~/core/chemistry";
-import type { Method } from "~/core/run";
+import type { Method } from "~/core/method";
 import { MethodPage, type OtherWay } from "./method-page";
 import { type MethodLine, MethodsPage } from "./methods-page";
 

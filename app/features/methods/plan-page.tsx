@@ -7,7 +7,7 @@ import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { comesFirst, generalCautions } from "~/catalog/methods/general";
 import { planMethod, type PlanChoices, shoppingList, type StageChoices } from "~/core/plan";
-import { compiledMethod, type ComputedStage, type Method } from "~/core/run";
+import { compiledMethod, type ComputedStage, type Method } from "~/core/method";
 import { colors } from "../../theme/theme";
 import { EquationLine } from "../../ui/equation";
 import { noPrint, Page } from "../../ui/page";

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useFetcher } from "react-router";
-import { counted } from "~/core/run";
+import { counted } from "~/core/text";
 import { useWhoWhy, WhoWhy } from "../../ui/who-why";
 import { FormDialog } from "../../ui/form-dialog";
 

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { type ComputedStage, type Input, perOf, type Reagent, resultsOf } from "~/core/run";
+import { type ComputedStage, perOf, type Reagent, resultsOf } from "~/core/method";
+import type { Input } from "~/core/inputs";
 import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
 import { colors } from "../../theme/theme";
 import { ColorRibbon } from "../../ui/color-ribbon";

@@ -1,4 +1,5 @@
-import { buretteAfterDrops, type Field, type HouseRules } from "~/core/run";
+import { buretteAfterDrops, type HouseRules } from "~/core/rules";
+import type { Field } from "~/core/inputs";
 import { savedReading, type TrialEntry } from "./use-trial-entry";
 
 /** The final reading so many drops further than what is typed, or than the start of the trial where nothing is. */

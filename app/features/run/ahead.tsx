@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import type { Reagent } from "~/core/run";
+import type { Reagent } from "~/core/method";
 import { colors } from "../../theme/theme";
 
 const amount = ({ name, amount: much, when }: Reagent) => `${name}, ${much} (${when})`;

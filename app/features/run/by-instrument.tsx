@@ -1,5 +1,6 @@
 import { lazy, Suspense } from "react";
-import type { ComputedStage, Field } from "~/core/run";
+import type { ComputedStage } from "~/core/method";
+import type { Field } from "~/core/inputs";
 import { plausibleLoadG } from "~/devices/pan-load";
 import { roleOf, useInstrumentSettings } from "../instruments/settings";
 

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { type Condition, timedConditions, type TimerRecord } from "~/core/run";
+import { type Condition, timedConditions } from "~/core/method";
+import type { TimerRecord } from "~/core/record";
 import { clockText, timerState } from "~/core/timing";
 import { serverNow, useServerNow } from "../../live/timers";
 import { colors, fonts } from "../../theme/theme";

@@ -3,7 +3,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect, useRef } from "react";
 import { v7 as newId } from "uuid";
-import { type ComputedStage, type FieldState, type Observation, unconfirmedVolumes } from "~/core/run";
+import type { ComputedStage } from "~/core/method";
+import { type FieldState, unconfirmedVolumes } from "~/core/stages";
+import type { Observation } from "~/core/record";
 import type { Send } from "./use-run";
 
 interface ConfirmVolumesProps {

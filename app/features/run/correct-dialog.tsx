@@ -4,14 +4,10 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
-import {
-  checkField,
-  type ComputedStage,
-  type FieldState,
-  type HouseRules,
-  isPreselected,
-  type TrialEvaluation,
-} from "~/core/run";
+import { checkField, type ComputedStage } from "~/core/method";
+import type { FieldState, TrialEvaluation } from "~/core/stages";
+import type { HouseRules } from "~/core/rules";
+import { isPreselected } from "~/core/record";
 import { asksBack } from "~/core/measure";
 import { colors, fonts } from "../../theme/theme";
 import { FormDialog, ReasonField } from "../../ui/form-dialog";

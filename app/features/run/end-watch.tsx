@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { v7 as newId } from "uuid";
-import type { StageRecord, TimerRecord } from "~/core/run";
+import type { StageRecord, TimerRecord } from "~/core/record";
 import { clockText, timerState } from "~/core/timing";
 import type { StartTimer } from "~/formats/requests";
 import { serverNow, useServerNow } from "../../live/timers";

@@ -1,7 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { lazy, Suspense, useState } from "react";
-import { capitalized, type Condition, type StageRecord, type TimerRecord, trialWords } from "~/core/run";
+import { capitalized, trialWords } from "~/core/text";
+import type { Condition } from "~/core/method";
+import type { StageRecord, TimerRecord } from "~/core/record";
 import { clockText, type TimerState, timerState } from "~/core/timing";
 import { useServerNow } from "../../live/timers";
 import { colors, fonts } from "../../theme/theme";

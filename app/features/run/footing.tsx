@@ -1,7 +1,7 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { type ComputedEvaluation, footingWords } from "~/core/run";
+import { type ComputedEvaluation, footingWords } from "~/core/stages";
 import { colors } from "../../theme/theme";
 import { unbroken } from "../../ui/number-text";
 

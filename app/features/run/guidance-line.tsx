@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
-import type { Field, Guidance } from "~/core/run";
+import type { Field } from "~/core/inputs";
+import type { Guidance } from "~/core/stages";
 import { colors } from "../../theme/theme";
 import { numbersOut } from "../../ui/number-text";
 

@@ -1,7 +1,10 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { Link } from "react-router";
-import { type FieldState, fieldKey, isDraft, type TrialEvaluation, trialWords } from "~/core/run";
+import type { FieldState, TrialEvaluation } from "~/core/stages";
+import { fieldKey } from "~/core/method";
+import { isDraft } from "~/core/change";
+import { trialWords } from "~/core/text";
 import { colors } from "../../theme/theme";
 import type { CorrectionTarget } from "./correct-dialog";
 

@@ -1,12 +1,7 @@
 import { inUnit, printedUnit, toDecimals } from "~/core/quantity";
-import {
-  buretteDecimals,
-  type HouseRules,
-  massDecimals,
-  perOf,
-  type TitrationEvaluation,
-  type TrialEvaluation,
-} from "~/core/run";
+import { buretteDecimals, type HouseRules, massDecimals } from "~/core/rules";
+import { perOf } from "~/core/method";
+import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 
 export interface Column {
   readonly key: string;

@@ -3,14 +3,11 @@ import IconButton from "@mui/material/IconButton";
 import Typography from "@mui/material/Typography";
 import visuallyHidden from "@mui/utils/visuallyHidden";
 import { useContext, useState } from "react";
-import {
-  fieldKey,
-  type HouseRules,
-  isDraft,
-  type TitrationEvaluation,
-  type TrialEvaluation,
-  trialWords,
-} from "~/core/run";
+import { fieldKey } from "~/core/method";
+import type { HouseRules } from "~/core/rules";
+import { isDraft } from "~/core/change";
+import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
+import { trialWords } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import type { CorrectionTarget } from "./correct-dialog";

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import type { MaybeMark } from "~/core/run";
+import type { MaybeMark } from "~/core/method";
 import { colors, fonts } from "../../theme/theme";
 
 interface MaybeMarksProps {

@@ -3,13 +3,10 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { toSignificant, unitOf, withUnit } from "~/core/quantity";
-import {
-  type ComputedStage,
-  listed,
-  plusMinusWords,
-  type RunRecord,
-  type TitrationEvaluation,
-} from "~/core/run";
+import type { ComputedStage } from "~/core/method";
+import { listed } from "~/core/text";
+import { plusMinusWords, type TitrationEvaluation } from "~/core/stages";
+import type { RunRecord } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { BeadRail, type RailBead } from "../../ui/bead-rail";
 import { unbroken } from "../../ui/number-text";

@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { lazy, Suspense } from "react";
 import { Link } from "react-router";
-import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/run";
+import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/stages";
 import { fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { Footing, Implausible } from "./footing";

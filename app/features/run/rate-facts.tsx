@@ -2,7 +2,9 @@ import Box from "@mui/material/Box";
 import { plusMinusOf } from "~/core/judgement";
 import { orderWord } from "~/core/kinetics";
 import { decimalsFor, toDecimals, withUnit } from "~/core/quantity";
-import { capitalized, type RateEvaluation, type RunRecord } from "~/core/run";
+import { capitalized } from "~/core/text";
+import type { RateEvaluation } from "~/core/stages";
+import type { RunRecord } from "~/core/run";
 import { fonts } from "../../theme/theme";
 
 /** A value with the house's ± of a standard uncertainty. */

@@ -1,7 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type KeyboardEvent, type ReactNode, useContext, useId } from "react";
-import { type Field, type Observation, sourceWords } from "~/core/run";
+import type { Field } from "~/core/inputs";
+import type { Observation } from "~/core/record";
+import { sourceWords } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import type { FieldNote } from "./use-saving";
 import { WaitingReadings } from "./use-run";

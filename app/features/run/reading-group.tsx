@@ -1,7 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useLayoutEffect, useRef } from "react";
-import { type Field, fieldKey, type HouseRules, trialWords } from "~/core/run";
+import type { Field } from "~/core/inputs";
+import { fieldKey } from "~/core/method";
+import type { HouseRules } from "~/core/rules";
+import { trialWords } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import { afterPress } from "../../ui/press";
 import { ByInstrument } from "./by-instrument";

@@ -2,7 +2,7 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import { lazy, Suspense, useCallback, useMemo, useState, useEffect } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { evaluateRun } from "~/core/run";
+import { evaluateRun } from "~/core/evaluate";
 import type { RunState } from "~/formats/answers";
 import type { RunShelf } from "~/formats/shelf";
 import { Chain } from "../../ui/chain";

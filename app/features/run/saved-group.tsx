@@ -2,17 +2,11 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useContext } from "react";
 import { inUnit, toDecimals } from "~/core/quantity";
-import {
-  buretteDecimals,
-  type Field,
-  fieldKey,
-  type HouseRules,
-  inputOf,
-  massDecimals,
-  type Observation,
-  type TitrationEvaluation,
-  type TrialEvaluation,
-} from "~/core/run";
+import { buretteDecimals, type HouseRules, massDecimals } from "~/core/rules";
+import type { Field } from "~/core/inputs";
+import { fieldKey, inputOf } from "~/core/method";
+import type { Observation } from "~/core/record";
+import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { colors, fonts } from "../../theme/theme";
 import { WaitingReadings } from "./use-run";
 

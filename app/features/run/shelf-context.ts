@@ -1,5 +1,5 @@
 import { createContext } from "react";
-import type { Input } from "~/core/run";
+import type { Input } from "~/core/inputs";
 import type { RunShelf, SolutionView } from "~/formats/shelf";
 
 /** What the shelf has to do with the run that is looked at. */

@@ -1,6 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { type FieldState, fieldKey, type Input, isPreselected, type RunRecord } from "~/core/run";
+import type { FieldState } from "~/core/stages";
+import { fieldKey } from "~/core/method";
+import type { Input } from "~/core/inputs";
+import { isPreselected } from "~/core/record";
+import type { RunRecord } from "~/core/run";
 import { concentrationOf } from "~/formats/concentration";
 import { colors, fonts } from "../../theme/theme";
 import { bottleUsed, FromBottle } from "./take-bottle";

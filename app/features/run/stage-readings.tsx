@@ -1,17 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useContext, useState } from "react";
-import {
-  type ComputedEvaluation,
-  type FieldState,
-  type HouseRules,
-  type Input,
-  isPreselected,
-  type RunEvaluation,
-  type RunRecord,
-  shownResult,
-  type StageRecord,
-} from "~/core/run";
+import { type ComputedEvaluation, type FieldState, type RunEvaluation, shownResult } from "~/core/stages";
+import type { HouseRules } from "~/core/rules";
+import type { Input } from "~/core/inputs";
+import { isPreselected, type StageRecord } from "~/core/record";
+import type { RunRecord } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { ConfirmVolumes } from "./confirm-volumes";
 import { CorrectDialog } from "./correct-dialog";

@@ -4,7 +4,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
-import type { Condition } from "~/core/run";
+import type { Condition } from "~/core/method";
 import { clockText, durationText, planStagger } from "~/core/timing";
 import { colors, fonts } from "../../theme/theme";
 import { numberIn } from "../../ui/number-in";

@@ -1,14 +1,9 @@
 import Box from "@mui/material/Box";
 import { useEffect, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
-import {
-  buretteDecimals,
-  buretteText,
-  fieldKey,
-  type MaybeMark,
-  maybeMarks,
-  type TitrationEvaluation,
-} from "~/core/run";
+import { buretteDecimals, buretteText } from "~/core/rules";
+import { fieldKey, type MaybeMark, maybeMarks } from "~/core/method";
+import type { TitrationEvaluation } from "~/core/stages";
 import { BuretteColumn } from "../../ui/burette-column";
 import { Sheet } from "../../ui/sheet";
 import { afterDrops } from "./after-drops";

@@ -3,15 +3,10 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
-import {
-  capitalized,
-  checkField,
-  fieldKey,
-  type HouseRules,
-  type TitrationEvaluation,
-  type TrialEvaluation,
-  trialWords,
-} from "~/core/run";
+import { capitalized, trialWords } from "~/core/text";
+import { checkField, fieldKey } from "~/core/method";
+import type { HouseRules } from "~/core/rules";
+import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { fonts } from "../../theme/theme";
 import { FormDialog, ReasonField } from "../../ui/form-dialog";
 import type { Send } from "./use-run";

@@ -4,19 +4,12 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useEffect, useEffectEvent, useRef } from "react";
 import { v7 as newId } from "uuid";
-import {
-  capitalized,
-  type Condition,
-  type Field,
-  fieldKey,
-  type HouseRules,
-  maybeMarks,
-  ribbonNow,
-  type StageRecord,
-  timedConditions,
-  trialWords,
-  unconfirmedVolumes,
-} from "~/core/run";
+import { capitalized, trialWords } from "~/core/text";
+import { type Condition, fieldKey, maybeMarks, ribbonNow, timedConditions } from "~/core/method";
+import type { Field } from "~/core/inputs";
+import type { HouseRules } from "~/core/rules";
+import type { StageRecord } from "~/core/record";
+import { unconfirmedVolumes } from "~/core/stages";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { Sheet } from "../../ui/sheet";
 import { ReagentsAhead } from "./ahead";

@@ -1,7 +1,9 @@
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { Link } from "react-router";
-import { fieldKey, type MaybeMark, maybeMarks, type TrialEvaluation, uncapitalized } from "~/core/run";
+import { fieldKey, type MaybeMark, maybeMarks } from "~/core/method";
+import type { TrialEvaluation } from "~/core/stages";
+import { uncapitalized } from "~/core/text";
 import type { CorrectionTarget } from "./correct-dialog";
 
 export interface TrialActions {

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { v7 as newId } from "uuid";
-import type { TitrationEvaluation } from "~/core/run";
+import type { TitrationEvaluation } from "~/core/stages";
 import { readDraft, useStoredDraft, writeDraft } from "./draft-store";
 
 /** What a trial is called by that has no id yet. */

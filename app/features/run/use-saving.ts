@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
-import { type Field, fieldKey } from "~/core/run";
+import type { Field } from "~/core/inputs";
+import { fieldKey } from "~/core/method";
 import { isTaken } from "../../live/post";
 import { readDraft, writeDraft } from "./draft-store";
 import type { Send } from "./use-run";

@@ -1,25 +1,14 @@
 import { useCallback, useMemo, useRef } from "react";
 import { asksBack } from "~/core/measure";
-import {
-  checkField,
-  evaluateRun,
-  expectedReading,
-  type Field,
-  fieldKey,
-  type Guidance,
-  isDraft,
-  type ObservationKind,
-  presentObservation,
-  type RunEvaluation,
-  type RunRecord,
-  persistenceOf,
-  replicatesNeeded,
-  secondReadingChecks,
-  type TitrationEvaluation,
-  trialFields,
-  trialWords,
-  withDraft,
-} from "~/core/run";
+import { checkField, fieldKey, persistenceOf, secondReadingChecks, trialFields } from "~/core/method";
+import { evaluateRun } from "~/core/evaluate";
+import { expectedReading, type Guidance, type RunEvaluation, type TitrationEvaluation } from "~/core/stages";
+import type { Field } from "~/core/inputs";
+import { isDraft, withDraft } from "~/core/change";
+import { type ObservationKind, presentObservation } from "~/core/record";
+import type { RunRecord } from "~/core/run";
+import { replicatesNeeded } from "~/core/rules";
+import { trialWords } from "~/core/text";
 import { readDraft, useStoredDraft, writeDraft } from "./draft-store";
 import { endWatch } from "./end-watch";
 import { useHand } from "./use-hand";

@@ -4,7 +4,7 @@ import TextField from "@mui/material/TextField";
 import { substanceOf, substances } from "~/catalog/substances";
 import { parseFormula, prettyFormula } from "~/core/chemistry";
 import { type Making, massForSolution } from "~/core/prepare";
-import { massDecimals } from "~/core/run";
+import { massDecimals } from "~/core/rules";
 import { concentrationText } from "~/formats/concentration";
 import { TextInput } from "../../ui/text-input";
 import {

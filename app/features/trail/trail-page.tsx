@@ -3,7 +3,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
-import { counted } from "~/core/run";
+import { counted } from "~/core/text";
 import type { TrailLine } from "~/formats/answers";
 import { Sheet } from "../../ui/sheet";
 import { TrailTable } from "./trail-table";

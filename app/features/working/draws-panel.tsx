@@ -1,7 +1,9 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { decimalsFor, toDecimals, withUnit } from "~/core/quantity";
-import { compareResult, type ComputedEvaluation, type RunRecord } from "~/core/run";
+import { compareResult } from "~/core/evaluate";
+import type { ComputedEvaluation } from "~/core/stages";
+import type { RunRecord } from "~/core/run";
 import type { DrawFound, DrawRequest } from "~/workers/monte-carlo";
 import { colors, fonts } from "../../theme/theme";
 import { SecondWay } from "../../ui/second-way";

@@ -12,7 +12,7 @@ import {
   kappaNumber,
   sampleToTheMark,
 } from "./redox";
-import type { Method } from "~/core/run";
+import type { Method } from "~/core/method";
 
 /** A method with a truth to simulate it from: one for each shape of titration, the library's own where it has one. */
 export interface Shape {

@@ -1,4 +1,4 @@
-import { defineMethod, type Method, type PreparationStage, type TitrationStage } from "~/core/run";
+import { defineMethod, type Method, type PreparationStage, type TitrationStage } from "~/core/method";
 
 /*
  * One small method for each shape of titration that the core must compute from data alone. They serve tests, examples and

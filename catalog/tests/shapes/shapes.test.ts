@@ -7,19 +7,11 @@ import { propagateAll } from "~/core/montecarlo";
 import { parseEquation, schemeRatio } from "~/core/chemistry";
 import { dropsVolume } from "~/core/measure";
 import { evaluateRelations, parseRelation, spreadsheetRows } from "~/core/relation";
-import {
-  isOnce,
-  checkRecord,
-  compareResult,
-  compileMethod,
-  evaluateRun,
-  type Method,
-  programOf,
-  resultQuantity,
-  type RunRecord,
-  unitOfInput,
-  workingOf,
-} from "~/core/run";
+import { isOnce, resultQuantity } from "~/core/stages";
+import { checkRecord, compareResult, evaluateRun, programOf } from "~/core/evaluate";
+import { compileMethod, type Method, unitOfInput } from "~/core/method";
+import type { RunRecord } from "~/core/run";
+import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
 import { defaultHouseRules } from "../../rules/defaults";
 import { titer, type Typed, typedRun } from "../typed-run";

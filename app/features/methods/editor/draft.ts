@@ -1,4 +1,5 @@
-import type { AssayStage, ComputedStage, Input, Method, PreparationStage, TitrationStage } from "~/core/run";
+import type { AssayStage, ComputedStage, Method, PreparationStage, TitrationStage } from "~/core/method";
+import type { Input } from "~/core/inputs";
 import { plausibilityOfRow, rowOfPlausibility } from "./plausibility-rows";
 import type { Row } from "./row";
 

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
-import type { CalibrationStage } from "~/core/run";
+import type { CalibrationStage } from "~/core/method";
 import { relationColumns } from "./columns";
 import { Rows } from "./rows";
 

@@ -1,4 +1,4 @@
-import type { Plausibility } from "~/core/run";
+import type { Plausibility } from "~/core/method";
 import type { Column, Row } from "./row";
 
 const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));

@@ -1,14 +1,10 @@
 import { simulateRun } from "~/core/simulate";
 import { failure, type Problem, type Result, success } from "~/core/result";
-import {
-  compileMethod,
-  evaluateRun,
-  type HouseRules,
-  type Method,
-  type RunRecord,
-  type WorkingStep,
-  workingOf,
-} from "~/core/run";
+import { compileMethod, type Method } from "~/core/method";
+import { evaluateRun } from "~/core/evaluate";
+import type { HouseRules } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
+import { type WorkingStep, workingOf } from "~/core/working";
 
 export interface Preview {
   readonly record: RunRecord;

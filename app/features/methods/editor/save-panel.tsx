@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useFetcher } from "react-router";
 import { type Problem, problemText } from "~/core/result";
-import type { Method } from "~/core/run";
+import type { Method } from "~/core/method";
 import type { PathProblem } from "~/formats/validate";
 import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";

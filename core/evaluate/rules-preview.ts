@@ -1,0 +1,49 @@
+import { evaluateRun } from "./evaluate";
+import type { RunEvaluation } from "../stages";
+import type { RunRecord } from "../run";
+import type { HouseRules } from "../rules";
+
+/** One thing that other house rules would change in a run, as it is shown now and as it would be. */
+export interface RulesEffect {
+  /** The stage that it is of. */
+  readonly stage: string;
+  readonly what: string;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** What a run shows that rests on house rules, by stage and by what it is. */
+function told(evaluation: RunEvaluation): Map<string, { stage: string; what: string; says: string }> {
+  const found = new Map<string, { stage: string; what: string; says: string }>();
+  for (const stage of evaluation.stages) {
+    if (stage.kind === "conclude") continue;
+    const { title, result } = stage.definition;
+    const put = (what: string, says: string) =>
+      found.set(`${stage.key} ${what}`, { stage: title, what, says });
+    put(result.name, stage.shown?.text ?? "no result yet");
+    for (const { definition, shown } of stage.also) put(definition.name, shown.text);
+    if (stage.kind !== "titration") continue;
+    const names = stage.trials.filter((t) => stage.agreement.members.includes(t.id)).map((t) => t.name);
+    put("Verdict", stage.verdict.reason);
+    put("Next", stage.verdict.next);
+    put("Trials in the set", names.length === 0 ? "none" : names.join(", "));
+    if (stage.acceptance) put("Held against what it should be", stage.acceptance.text);
+    for (const trial of stage.trials) {
+      const cautions = trial.cautions.map((c) => c.message).join("; ");
+      put(`Remarks on ${trial.name}`, cautions === "" ? "none" : cautions);
+    }
+  }
+  return found;
+}
+
+/** What a run would show differently under other house rules; empty where nothing would change. */
+export function effectsOfRules(record: RunRecord, rules: HouseRules): RulesEffect[] {
+  const before = told(evaluateRun(record));
+  const after = told(evaluateRun({ ...record, houseRules: rules }));
+  return [...new Set([...before.keys(), ...after.keys()])].flatMap((key) => {
+    const [was, is] = [before.get(key), after.get(key)];
+    const about = is ?? was;
+    if (!about || was?.says === is?.says) return [];
+    return [{ stage: about.stage, what: about.what, from: was?.says ?? "–", to: is?.says ?? "–" }];
+  });
+}

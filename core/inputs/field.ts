@@ -1,0 +1,37 @@
+import type { ReadingRules } from "../measure";
+import type { ObservationKind } from "../record";
+
+/** One thing to read, in the order of the work. */
+export interface Field {
+  readonly symbol: string;
+  readonly kind: ObservationKind;
+  readonly label: string;
+  readonly unit: string;
+  /** How to read it, in a few words. */
+  readonly hint: string;
+  readonly rules: ReadingRules;
+  /** True where the stage can do without it. */
+  readonly optional?: boolean;
+  /** True for what nobody types: it comes with a bottle from the shelf. */
+  readonly hidden?: boolean;
+  /** True for what is read as often as people like: a reading does not replace the one before. */
+  readonly many?: boolean;
+  /** True for what stands beside the row of readings: it is written where it happens, not asked for in turn. */
+  readonly aside?: boolean;
+}
+
+/** What a field depends on in the stage that it is read in. */
+export interface InputSetting {
+  readonly meniscus: "bottom" | "top";
+  /** True where flasks make a series of standards: one of them may hold none of the stock. */
+  readonly series: boolean;
+  /** What the flask's temperature is read for, where the method asks for one. */
+  readonly warm: string | null;
+}
+
+/** Units of what earlier stages found, by their key. */
+export interface EarlierUnits {
+  readonly ofResult: (stage: string, symbol: string | undefined) => string;
+  /** Unit of the amounts along a calibration's axis. */
+  readonly ofAxis: (stage: string) => string;
+}

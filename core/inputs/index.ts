@@ -1,0 +1,3 @@
+export * from "./field";
+export * from "./kinds";
+export * from "./schema";

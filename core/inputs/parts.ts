@@ -1,0 +1,14 @@
+import { Type } from "@sinclair/typebox";
+
+/* Parts that the schemas of inputs and stages share. */
+
+/** Longer than anything that somebody reads at the bench. */
+export const Text = Type.String({ minLength: 1, maxLength: 1000 });
+/** What a later stage, a relation or an address names: letters, digits and hyphens. */
+export const Name = Type.String({ minLength: 1, maxLength: 40 });
+export const Key = Type.String({ pattern: "^[A-Za-z0-9][A-Za-z0-9-]{0,79}$" });
+export const Decimal = Type.String({ pattern: "^-?\\d+(\\.\\d+)?$", maxLength: 40 });
+export const Closed = { additionalProperties: false } as const;
+
+/** Once for each flask, or once for the whole stage. */
+export const Per = Type.Union([Type.Literal("trial"), Type.Literal("run")]);

@@ -1,0 +1,336 @@
+import { type Static, Type } from "@sinclair/typebox";
+import { InputSchema } from "../inputs";
+import { Closed, Decimal, Key, Text } from "../inputs/parts";
+
+/** What a method is made of, as data. This schema is the one source of its type, of its check and of its published form. */
+
+const RelationLine = Type.Object(
+  {
+    /** `symbol = expression`. */
+    relation: Text,
+    /** What the line computes, as a heading of the working. */
+    title: Text,
+    /** Unit in which its value is shown. */
+    unit: Text,
+  },
+  Closed,
+);
+
+const FurtherResult = Type.Object(
+  {
+    symbol: Text,
+    name: Text,
+    unit: Text,
+    /** True for a count, such as electrons: shown with the nearest whole number too. */
+    nearestWhole: Type.Optional(Type.Boolean()),
+    /** When it can be told at all: while the symbol has this value; else why it cannot, in words. */
+    when: Type.Optional(Type.Object({ symbol: Text, is: Type.Number(), otherwise: Text }, Closed)),
+  },
+  Closed,
+);
+export type FurtherResultDefinition = Static<typeof FurtherResult>;
+
+const MainResult = Type.Object(
+  {
+    ...FurtherResult.properties,
+    /** Formula of the solution whose concentration this stage fixes: it goes to the shelf. */
+    assigns: Type.Optional(Text),
+    /** Equivalents in one mole of it in this reaction: its normality is that many times its concentration. */
+    equivalents: Type.Optional(Type.Integer({ minimum: 1, maximum: 8 })),
+  },
+  Closed,
+);
+
+const Acceptance = Type.Union([
+  Type.Object(
+    {
+      /** Against a known or a target value, by its symbol: the error in percent. */
+      against: Type.Literal("value"),
+      symbol: Text,
+      tolerancePercent: Type.Number({ exclusiveMinimum: 0 }),
+      /** What to do when it is off: a dilution is titrated again, then made anew; else it is only told. */
+      whenOff: Type.Union([Type.Literal("dilution"), Type.Literal("tell")]),
+    },
+    Closed,
+  ),
+  Type.Object(
+    {
+      /** Against a limit, by its symbol, with the result's own ± for a guard band. */
+      against: Type.Literal("limit"),
+      symbol: Text,
+      bound: Type.Union([Type.Literal("at most"), Type.Literal("at least")]),
+    },
+    Closed,
+  ),
+]);
+export type AcceptanceDefinition = Static<typeof Acceptance>;
+
+/**
+ * What a result can be, beside being computed. Held by more than its ±: what fails it cannot be, or lies outside what the method
+ * is valid for.
+ */
+export const PlausibilitySchema = Type.Union([
+  /** Between two values, in a unit; either may be open. */
+  Type.Object(
+    {
+      rule: Type.Literal("between"),
+      symbol: Text,
+      from: Type.Optional(Type.Number()),
+      to: Type.Optional(Type.Number()),
+      unit: Text,
+      /** "impossible" where nothing can lie outside, "invalid" where the method does not hold there; impossible where not said. */
+      outside: Type.Optional(Type.Union([Type.Literal("impossible"), Type.Literal("invalid")])),
+    },
+    Closed,
+  ),
+  /** A content: at most all of it, or at most what the pure substance holds, as a relation without symbols. */
+  Type.Object(
+    {
+      rule: Type.Literal("at most all"),
+      symbol: Text,
+      all: Type.Optional(Text),
+      /** What "all" is, in words: "pure oxalic acid dihydrate". */
+      of: Type.Optional(Text),
+    },
+    Closed,
+  ),
+  /** A part of another result, of this stage or of an earlier one, is not above it; a whole not below its part. */
+  Type.Object(
+    {
+      rule: Type.Union([Type.Literal("not above"), Type.Literal("not below")]),
+      symbol: Text,
+      other: Text,
+      stage: Type.Optional(Text),
+    },
+    Closed,
+  ),
+  /** A count: near a whole number. */
+  Type.Object({ rule: Type.Literal("whole number"), symbol: Text }, Closed),
+]);
+export type Plausibility = Static<typeof PlausibilitySchema>;
+
+const RibbonStep = Type.Object(
+  {
+    color: Type.String({ pattern: "^#[0-9a-f]{6}$" }),
+    looks: Text,
+    do: Text,
+    /** True for the one step at which to stop and read. */
+    end: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+
+/** What is added on the way, how much of it, whether that must be exact, and when. */
+const Reagent = Type.Object(
+  {
+    name: Text,
+    amount: Text,
+    exact: Type.Boolean(),
+    when: Text,
+    /** True for what is added only when all else is ready, since it does not keep. */
+    last: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+export type Reagent = Static<typeof Reagent>;
+
+/** What must hold while it is done: a temperature to keep, a time to wait. */
+const Condition = Type.Object(
+  {
+    what: Text,
+    /** What it is of, where that is not the flask that is titrated: a solid that is dried, the room. */
+    of: Type.Optional(Type.Union([Type.Literal("flask"), Type.Literal("solid"), Type.Literal("room")])),
+    /** From and to, °C. */
+    celsius: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+    minutes: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    /** Whether it takes just that long, or must be over within that; just that long where nothing is said. */
+    counts: Type.Optional(Type.Union([Type.Literal("for"), Type.Literal("within")])),
+    /** True where earlier or later spoils the result. */
+    strict: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+export type Condition = Static<typeof Condition>;
+
+const computed = {
+  key: Key,
+  title: Text,
+  /** What is read, in the order of the work. */
+  inputs: Type.Array(InputSchema, { minItems: 1, maxItems: 60 }),
+  relations: Type.Array(RelationLine, { minItems: 1, maxItems: 60 }),
+  result: MainResult,
+  /** The same result in other words and units, or others beside it. */
+  also: Type.Optional(Type.Array(FurtherResult, { maxItems: 30 })),
+  /** What its results can be. */
+  plausible: Type.Optional(Type.Array(PlausibilitySchema, { maxItems: 60 })),
+  reagents: Type.Optional(Type.Array(Reagent, { maxItems: 40 })),
+  conditions: Type.Optional(Type.Array(Condition, { maxItems: 40 })),
+  steps: Type.Array(Text, { maxItems: 80 }),
+  cautions: Type.Array(Text, { maxItems: 80 }),
+};
+
+export const TitrationStageSchema = Type.Object(
+  {
+    kind: Type.Literal("titration"),
+    ...computed,
+    agree: Type.Object(
+      {
+        /**
+         * What must agree: the titer alone, the titer per amount where flasks are unlike ("V / m"), or the result by its
+         * symbol where titers tell nothing, as in a back-titration of unlike samples.
+         */
+        on: Text,
+        /** The amount a titer is taken per, where there is one. */
+        per: Type.Optional(Text),
+      },
+      Closed,
+    ),
+    accept: Type.Optional(Acceptance),
+    /** What the result is presumed to be before the first trial, in the result's unit. */
+    presumed: Type.Optional(Type.Number()),
+    /** Titers that this method is laid out for, mL. */
+    expectMl: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+    indicator: Text,
+    persistence: Text,
+    /** How long the color of the end must stay, s. */
+    persistSeconds: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    meniscus: Type.Union([Type.Literal("bottom"), Type.Literal("top")]),
+    ribbon: Type.Array(RibbonStep, { maxItems: 20 }),
+  },
+  Closed,
+);
+export type TitrationStage = Static<typeof TitrationStageSchema>;
+
+/** Something made once, not titrated: a standard solution, a dilution, a sample made up to the mark. */
+export const PreparationStageSchema = Type.Object(
+  {
+    kind: Type.Literal("preparation"),
+    ...computed,
+    /** Where spectra are looked at to choose the wavelength that is typed here: what is usual, nm. */
+    spectra: Type.Optional(Type.Object({ usualNm: Type.Number({ exclusiveMinimum: 0 }) }, Closed)),
+  },
+  Closed,
+);
+export type PreparationStage = Static<typeof PreparationStageSchema>;
+
+const LineModelSchema = Type.Union([Type.Literal("line"), Type.Literal("origin"), Type.Literal("quadratic")]);
+const WeightingSchema = Type.Union([
+  Type.Literal("none"),
+  Type.Literal("1/s²"),
+  Type.Literal("1/x"),
+  Type.Literal("1/x²"),
+]);
+
+/** Standards read on a photometer, and the line through them. Each trial is one flask, with all its readings. */
+export const CalibrationStageSchema = Type.Object(
+  {
+    kind: Type.Literal("calibration"),
+    ...computed,
+    /** The amount in each flask: a symbol, read or computed by these lines. */
+    axis: Type.Object(
+      { symbol: Text, name: Text, unit: Text, relations: Type.Array(RelationLine, { maxItems: 20 }) },
+      Closed,
+    ),
+    /** Symbols by which the relations use the line; `cut` is where it meets the axis, as a positive amount. */
+    line: Type.Object(
+      {
+        intercept: Text,
+        slope: Text,
+        cut: Type.Optional(Text),
+        model: LineModelSchema,
+        weighting: WeightingSchema,
+      },
+      Closed,
+    ),
+    /** What is usually taken for each flask, from dilute to strong, as it would be typed. */
+    series: Type.Object({ symbol: Text, values: Type.Array(Decimal, { minItems: 2, maxItems: 60 }) }, Closed),
+    /** About what the strongest of them reads. */
+    strongest: Type.Number({ exclusiveMinimum: 0 }),
+    /** The color of the strongest standard. */
+    color: Type.String({ pattern: "^#[0-9a-f]{6}$" }),
+  },
+  Closed,
+);
+export type CalibrationStage = Static<typeof CalibrationStageSchema>;
+
+/** An unknown read off a line: each trial is one flask of it, with all its readings. */
+export const UnknownStageSchema = Type.Object(
+  { kind: Type.Literal("unknown"), ...computed, accept: Type.Optional(Acceptance) },
+  Closed,
+);
+export type UnknownStage = Static<typeof UnknownStageSchema>;
+
+/** Absorbance against time: each trial is one cuvette, with its course. */
+export const RateStageSchema = Type.Object(
+  {
+    kind: Type.Literal("rate"),
+    ...computed,
+    /** What the result is about, in its unit. */
+    presumed: Type.Number(),
+    rate: Type.Object(
+      {
+        /** Symbol by which the relations use the rate constant of one course, 1/s. */
+        symbol: Text,
+        /** Symbol of what is in large excess, where its order is asked for. */
+        excess: Type.Optional(Text),
+        /** Symbols of the molar absorptivity and of the path, by which absorbance is turned into concentration. */
+        absorptivity: Type.Optional(Text),
+        path: Type.Optional(Text),
+      },
+      Closed,
+    ),
+  },
+  Closed,
+);
+export type RateStage = Static<typeof RateStageSchema>;
+
+/** Stages that are read on a photometer. */
+export type AssayStage = CalibrationStage | UnknownStage | RateStage;
+
+/** The stages that read something and compute from it. */
+export type ComputedStage = TitrationStage | PreparationStage | AssayStage;
+
+export const ConcludeStageSchema = Type.Object(
+  { kind: Type.Literal("conclude"), key: Key, title: Text, of: Key },
+  Closed,
+);
+
+export const StageDefinitionSchema = Type.Union([
+  TitrationStageSchema,
+  PreparationStageSchema,
+  CalibrationStageSchema,
+  UnknownStageSchema,
+  RateStageSchema,
+  ConcludeStageSchema,
+]);
+export type StageDefinition = Static<typeof StageDefinitionSchema>;
+
+export const MethodSchema = Type.Object(
+  {
+    id: Key,
+    version: Type.Integer({ minimum: 1, maximum: 1_000_000 }),
+    family: Type.Union([
+      Type.Literal("acid-base"),
+      Type.Literal("redox"),
+      Type.Literal("complexometric"),
+      Type.Literal("colorimetric"),
+      /** What a bottle on the shelf was made by; not in the library. */
+      Type.Literal("solutions"),
+    ]),
+    title: Text,
+    purpose: Text,
+    /** Where schools differ: the method that this is another way of, and what is different. */
+    variant: Type.Optional(Type.Object({ of: Text, differs: Text }, Closed)),
+    /** In the order in which they happen: what one makes, a later one may use up. */
+    equations: Type.Array(Type.Object({ name: Text, equation: Text }, Closed), { maxItems: 40 }),
+    /** Formula to name. */
+    substances: Type.Record(Type.String({ maxLength: 120 }), Text, { maxProperties: 80 }),
+    stages: Type.Array(StageDefinitionSchema, { minItems: 1, maxItems: 20 }),
+    protection: Type.Array(Text, { maxItems: 60 }),
+    hazards: Type.Array(Text, { maxItems: 60 }),
+    waste: Type.Array(Text, { maxItems: 60 }),
+    glassware: Type.Array(Text, { maxItems: 60 }),
+  },
+  Closed,
+);
+export type Method = Static<typeof MethodSchema>;

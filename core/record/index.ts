@@ -1,0 +1,2 @@
+export * from "./observation";
+export * from "./readings";

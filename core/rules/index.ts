@@ -1,0 +1,4 @@
+export * from "./contradictions";
+export * from "./house-words";
+export * from "./rules";
+export * from "./schema";

@@ -1,0 +1,69 @@
+import { type Static, Type } from "@sinclair/typebox";
+import { MethodSchema } from "../method";
+import { isPreselected, StageRecordSchema } from "../record";
+import { Closed, Id, Instant, Text } from "../record/parts";
+import { HouseRulesSchema } from "../rules";
+
+export const RunStatusSchema = Type.Union([
+  Type.Literal("open"),
+  Type.Literal("finished"),
+  Type.Literal("archived"),
+]);
+export type RunStatus = Static<typeof RunStatusSchema>;
+
+/** A bottle from the shelf as a run used it: the concentration that it had then. */
+export const UsedSolutionSchema = Type.Object(
+  {
+    assignmentId: Id,
+    solutionId: Id,
+    code: Text,
+    name: Text,
+    formula: Text,
+    how: Type.Union([
+      Type.Literal("weighed"),
+      Type.Literal("diluted"),
+      Type.Literal("standardized"),
+      Type.Literal("certificate"),
+      Type.Literal("nominal"),
+    ]),
+    value: Text,
+    plusMinus: Text,
+    /** Rectangular: ± is half a width; normal: a standard uncertainty. */
+    shape: Type.Union([Type.Literal("rectangular"), Type.Literal("normal")]),
+    unit: Text,
+    at: Instant,
+  },
+  Closed,
+);
+export type UsedSolution = Static<typeof UsedSolutionSchema>;
+
+/** The plain whole of one run: the input of the core and the unit of export and import. */
+export const RunRecordSchema = Type.Object(
+  {
+    format: Type.Literal("steady-bead/run"),
+    formatVersion: Type.Literal(1),
+    id: Id,
+    title: Type.String({ minLength: 1, maxLength: 1000 }),
+    sample: Text,
+    bench: Text,
+    status: RunStatusSchema,
+    startedAt: Instant,
+    finishedAt: Type.Union([Instant, Type.Null()]),
+    method: MethodSchema,
+    houseRules: HouseRulesSchema,
+    /** The bottles from the shelf that its observations name. */
+    solutions: Type.Optional(Type.Array(UsedSolutionSchema)),
+    stages: Type.Array(StageRecordSchema),
+  },
+  { ...Closed, $id: "run-record", title: "One run of Steady Bead" },
+);
+export type RunRecord = Static<typeof RunRecordSchema>;
+
+/** True while nothing was ever read in a run: only then may it be deleted. */
+export const isEmptyRun = ({ stages }: Pick<RunRecord, "stages">): boolean =>
+  stages.every(
+    (s) =>
+      s.observations.every(isPreselected) &&
+      (s.traces ?? []).length === 0 &&
+      s.trials.every((t) => t.observations.length === 0),
+  );

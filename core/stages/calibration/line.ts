@@ -1,0 +1,194 @@
+import {
+  type CalibrationFit,
+  type CalibrationPoint,
+  fitCalibration,
+  readOffAxis,
+  readOffLine,
+  type ReadOff,
+  solveLine,
+} from "../../calibration";
+import {
+  type Dimension,
+  dimensionless,
+  divideDimensions,
+  type Leaf,
+  leaf,
+  type Quantity,
+  type Sensitivity,
+  unitOf,
+} from "../../quantity";
+import type { Result } from "../../result";
+import type { LineChoice, ReadQuantity } from "../shared/evaluation";
+
+/** A flask that is part of a line: its amount with its causes, and its readings that count. */
+export interface LineLevel {
+  readonly amount: Quantity;
+  readonly x: number;
+  readonly ys: readonly number[];
+}
+
+/** A line with everything that quantities read off it rest on. */
+export interface StageLine {
+  readonly fit: CalibrationFit;
+  readonly intercept: Quantity;
+  readonly slope: Quantity;
+  /** Where it meets the axis, as a positive amount; null where it does not. */
+  readonly cut: Quantity | null;
+  readonly readOff: (readings: readonly number[], trial: string) => Result<ReadQuantity>;
+}
+
+type Shifted = readonly [up: CalibrationFit, down: CalibrationFit, step: number];
+
+/** What is deducted from all readings, of standards and unknowns alike: the blank, with its one cause. */
+export interface Deducted {
+  readonly absorbance: number;
+  readonly cause: Leaf;
+}
+
+/**
+ * The fit once more with each level's amount a little larger and smaller: how whatever is had from the line follows the
+ * amounts, and through them the stock, its pipette, its flask. Weights stay those of the fit.
+ */
+function shiftedFits(levels: readonly LineLevel[], fit: CalibrationFit): (Shifted | null)[] {
+  const step = 1e-4 * (fit.range[1] - fit.range[0]);
+  const shifted = (which: number, by: number) => {
+    const points: CalibrationPoint[] = levels.flatMap(({ x, ys }, i) =>
+      ys.map((y) => ({ x: i === which ? x + by : x, y })),
+    );
+    return fitCalibration(points, fit.model, fit.weighting, fit.weightAt);
+  };
+  return levels.map(({ amount }, i) => {
+    if (![...amount.sensitivities.values()].some((s) => !s.leaf.random)) return null;
+    const [up, down] = [shifted(i, step), shifted(i, -step)];
+    return up.ok && down.ok ? [up.value, down.value, step] : null;
+  });
+}
+
+/**
+ * The line through flasks whose amounts are themselves uncertain. What scatters from flask to flask shows in the scatter
+ * about the line and is counted there; what all flasks share (the stock's concentration, a pipette) moves the whole line
+ * and is carried through.
+ */
+export function stageLine(
+  levels: readonly LineLevel[],
+  { model, weighting }: LineChoice,
+  stage: string,
+  axisUnit: string,
+  blank: Deducted | null = null,
+): Result<StageLine> {
+  const taken = blank?.absorbance ?? 0;
+  const points = levels.flatMap(({ x, ys }) => ys.map((y) => ({ x, y: y - taken })));
+  const fitted = fitCalibration(points, model, weighting);
+  if (!fitted.ok) return fitted;
+  const fit = fitted.value;
+  const shifted = shiftedFits(
+    levels.map((level) => ({ ...level, ys: level.ys.map((y) => y - taken) })),
+    fit,
+  );
+  const blankStep = 1e-4 * Math.max(...points.map(({ y }) => Math.abs(y)), 1e-3);
+  const withBlank = (by: number) =>
+    fitCalibration(
+      points.map(({ x, y }) => ({ x, y: y - by })),
+      fit.model,
+      fit.weighting,
+      fit.weightAt,
+    );
+  const [moreBlank, lessBlank] = blank ? [withBlank(blankStep), withBlank(-blankStep)] : [null, null];
+  const axis = unitOf(axisUnit);
+  const perAxis: Dimension = divideDimensions(dimensionless, axis.dimension);
+
+  /** A quantity had from the line: its value, how it follows the independent parts of the fit, and the amounts. */
+  const derived = (
+    value: number,
+    parts: readonly number[],
+    of: (fit: CalibrationFit, moreDeducted: number) => number | null,
+    factor: number,
+    dimension: Dimension,
+    own?: Sensitivity,
+  ): Quantity => {
+    const sensitivities = new Map<string, Sensitivity>();
+    const put = ({ leaf: l, by }: Sensitivity) => {
+      if (l.u > 0) sensitivities.set(l.id, { leaf: l, by: by + (sensitivities.get(l.id)?.by ?? 0) });
+    };
+    parts.forEach((by, j) =>
+      put({
+        leaf: leaf({
+          id: `line:${stage}:${j}`,
+          label: "Scatter about the line",
+          group: "Calibration line",
+          u: fit.residualSd,
+          degreesOfFreedom: Math.max(1, fit.degreesOfFreedom),
+          estimate: `line:${stage}`,
+          stage,
+        }),
+        by: by * factor,
+      }),
+    );
+    levels.forEach(({ amount }, i) => {
+      const fits = shifted[i];
+      if (!fits) return;
+      const [up, down, step] = fits;
+      const slope = ((of(up, 0) ?? NaN) - (of(down, 0) ?? NaN)) / (2 * step);
+      if (!Number.isFinite(slope)) return;
+      for (const { leaf: l, by } of amount.sensitivities.values())
+        if (!l.random) put({ leaf: l, by: (slope * factor * by) / axis.factor });
+    });
+    if (blank && moreBlank?.ok && lessBlank?.ok) {
+      const slope =
+        ((of(moreBlank.value, blankStep) ?? NaN) - (of(lessBlank.value, -blankStep) ?? NaN)) /
+        (2 * blankStep);
+      if (Number.isFinite(slope)) put({ leaf: blank.cause, by: slope * factor });
+    }
+    if (own) put(own);
+    return { value: value * factor, dimension, sensitivities };
+  };
+  const partsOf = ({ fromLine }: ReadOff) =>
+    fit.residualSd > 0 ? fromLine.map((part) => part / fit.residualSd) : [];
+  const [a, b] = fit.coefficients;
+  const cut = readOffAxis(fit);
+  return {
+    ok: true,
+    value: {
+      fit,
+      intercept: derived(a, fit.independent([1, 0, 0]), (f) => f.coefficients[0], 1, dimensionless),
+      slope: derived(b, fit.independent([0, 1, 0]), (f) => f.coefficients[1], 1 / axis.factor, perAxis),
+      cut: cut.ok
+        ? derived(
+            cut.value.x,
+            partsOf(cut.value),
+            (f) => {
+              const x = solveLine(f, 0);
+              return x === null ? null : -x;
+            },
+            axis.factor,
+            axis.dimension,
+          )
+        : null,
+      readOff: (readings, trial) => {
+        const off = readOffLine(
+          fit,
+          readings.map((y) => y - taken),
+        );
+        if (!off.ok) return off;
+        const own = leaf({
+          id: `readings:${stage}:${trial}`,
+          label: "Readings of the unknown",
+          group: "Readings of the unknown",
+          u: off.value.fromReadings,
+          random: true,
+          degreesOfFreedom: Math.max(1, off.value.degreesOfFreedom),
+          ...(off.value.within && !off.value.within.pooled ? {} : { estimate: `line:${stage}` }),
+        });
+        const quantity = derived(
+          off.value.x,
+          partsOf(off.value),
+          (f, moreDeducted) => solveLine(f, off.value.y - moreDeducted),
+          axis.factor,
+          axis.dimension,
+          { leaf: own, by: axis.factor },
+        );
+        return { ok: true, value: { quantity, off: off.value } };
+      },
+    },
+  };
+}

@@ -1,0 +1,58 @@
+import type { CalibrationEvaluation } from "../shared/evaluation";
+import { type CalibrationStage, inputOf } from "../../method";
+import type { ObservationKind } from "../../record";
+import { uncapitalized } from "../../text";
+
+const seriesInput = (definition: CalibrationStage) => inputOf(definition, definition.series.symbol);
+
+/** Kind of the observation that the amounts of a series are typed as. */
+export function seriesKind(definition: CalibrationStage): ObservationKind {
+  const input = seriesInput(definition);
+  if (input?.is === "given") return "given";
+  return input?.is === "drops" ? "drops" : input?.is === "mass" ? "mass.tared" : "volume.taken";
+}
+
+/** Unit that the amounts of a series are typed in; empty for a plain number. */
+export function seriesUnit(definition: CalibrationStage): string {
+  const input = seriesInput(definition);
+  if (input?.is === "given") return input.unit === "1" ? "" : input.unit;
+  return input?.is === "mass" ? "g" : input?.is === "drops" ? "drops" : "mL";
+}
+
+/** An amount of the series with its unit, or with what it counts: "4.00 mL", "5 (drops of the stock)". */
+export function seriesWords(definition: CalibrationStage, value: string): string {
+  const unit = seriesUnit(definition);
+  return unit === ""
+    ? `${value} (${uncapitalized(seriesInput(definition)?.label ?? "")})`
+    : `${value} ${unit}`;
+}
+
+/** What goes into the light next. */
+export type NextCuvette =
+  | { readonly what: "blank" }
+  | { readonly what: "flask"; readonly id: string }
+  | { readonly what: "ahead"; readonly value: string }
+  | { readonly what: "another" };
+
+type Standing = Pick<CalibrationEvaluation, "definition" | "levels" | "ahead" | "blanks">;
+
+/**
+ * The blank first; then a flask that was begun and not read; then those still to be made, from dilute to strong; then, for
+ * whoever reads, the flask that this person has read least.
+ */
+export function nextCuvette({ definition, levels, ahead, blanks }: Standing, person?: string): NextCuvette {
+  const hasBlank = definition.inputs.some((i) => i.is === "blank");
+  if (hasBlank && blanks.length === 0 && levels.every((l) => l.readings.length === 0))
+    return { what: "blank" };
+  const standing = levels.filter((l) => !l.record.struck);
+  const begun = standing.find((l) => l.readings.length === 0);
+  if (begun) return { what: "flask", id: begun.id };
+  const [value] = ahead;
+  if (value !== undefined) return { what: "ahead", value };
+  const times = (l: (typeof standing)[number]) => l.readings.filter((r) => r.person === person).length;
+  const least = standing.reduce<(typeof standing)[number] | null>(
+    (found, l) => (found === null || times(l) < times(found) ? l : found),
+    null,
+  );
+  return least && person !== undefined ? { what: "flask", id: least.id } : { what: "another" };
+}

@@ -1,0 +1,316 @@
+import { plusMinus } from "../../judgement";
+import {
+  inUnit,
+  type Quantity,
+  roundWithUncertainty,
+  standardUncertainty,
+  subtract,
+  toDecimals,
+  unitOf,
+  withUnit,
+} from "../../quantity";
+import { evaluate, evaluateNumber, leavesOf, parseExpression, type Stoichiometry } from "../../relation";
+import {
+  type CompiledStage,
+  type ComputedStage,
+  type Method,
+  type Plausibility,
+  resultsOf,
+} from "../../method";
+import type { Input } from "../../inputs";
+import type { HouseRules } from "../../rules";
+import { uncapitalized } from "../../text";
+
+/** A result that cannot be, or that lies outside what its method is valid for. */
+export interface Implausibility {
+  readonly symbol: string;
+  /** "impossible": it cannot be, so the stage is not done; "invalid": the method does not hold there, which is told. */
+  readonly outside: "impossible" | "invalid";
+  /** What cannot be, and why: value, rule, consequence. */
+  readonly text: string;
+  /** Where to look first, most likely first: ends of sentences that stand for themselves. */
+  readonly look: readonly string[];
+}
+
+/** All that a plausibility is judged from. */
+export interface PlausibilityInput {
+  readonly stage: CompiledStage;
+  readonly method: Method;
+  readonly stoichiometry: Stoichiometry;
+  readonly rules: HouseRules;
+  /** A result of the stage, or what was read for it. */
+  readonly quantityOf: (symbol: string) => Quantity | null;
+  /** A result of an earlier stage. */
+  readonly earlierOf: (stage: string, symbol: string) => Quantity | null;
+  /** What one flask knows, or what is made once: for how results follow what was read. */
+  readonly symbols: ReadonlyMap<string, Quantity>;
+  /** Symbols whose values nobody stated: they are only presumed. */
+  readonly presumed: ReadonlySet<string>;
+}
+
+/** What a value may be off by without a question: the house's ±, and 2 u at least. */
+const allowance = (q: Quantity, rules: HouseRules): number =>
+  Math.max(2 * standardUncertainty(q), plusMinus(q, rules.plusMinus));
+
+interface Shown {
+  readonly name: string;
+  readonly unit: string;
+}
+
+/** A result, or what was read, by its name and unit. */
+function nameOf(definition: ComputedStage, symbol: string, unit = "1"): Shown {
+  const result = resultsOf(definition).find((r) => r.symbol === symbol);
+  const input = definition.inputs.find((i) => i.symbol === symbol);
+  const line = definition.relations.find(({ relation }) => relation.split("=")[0]?.trim() === symbol);
+  return {
+    name: result?.name ?? input?.label ?? line?.title ?? symbol,
+    unit: result?.unit ?? line?.unit ?? unit,
+  };
+}
+
+/** A value with its ± as a sentence gives it. */
+function valueText(q: Quantity, unit: string, rules: HouseRules): string {
+  const { factor } = unitOf(unit);
+  const { value, uncertainty } = roundWithUncertainty(
+    inUnit(q, unit),
+    plusMinus(q, rules.plusMinus) / factor,
+  );
+  return withUnit(uncertainty === "0" ? value : `${value} ± ${uncertainty}`, unit);
+}
+
+type Direction = "too high" | "too low" | "either way";
+
+/** How far a count may lie from a whole number and still show it: three standard uncertainties, and 0.15 at least. */
+export const wholeNumberReach = (q: Quantity): number => Math.max(3 * standardUncertainty(q), 0.15);
+
+/** True where a count lies near enough to a whole number to be taken for it. */
+export const isNearWhole = (q: Quantity): boolean =>
+  Math.abs(q.value - Math.round(q.value)) <= wholeNumberReach(q);
+
+interface Found {
+  /** What was held against its bound, where that is not the result itself: the difference of two. */
+  readonly judged?: Quantity;
+  /** Where else to look than at what the result is had from. */
+  readonly also?: string;
+  readonly text: string;
+  readonly direction: Direction;
+  readonly outside: "impossible" | "invalid";
+}
+
+function failureOf(rule: Plausibility, q: Quantity, input: PlausibilityInput): Found | null {
+  const { rules, stage, stoichiometry } = input;
+  const { name, unit } = nameOf(stage.definition, rule.symbol, "unit" in rule ? rule.unit : "1");
+  const off = allowance(q, rules);
+  const told = `${name} is ${valueText(q, unit, rules)}`;
+  switch (rule.rule) {
+    case "between": {
+      const { factor } = unitOf(rule.unit);
+      const [from, to] = [(rule.from ?? -Infinity) * factor, (rule.to ?? Infinity) * factor];
+      const low = q.value + off < from;
+      if (!low && q.value - off <= to) return null;
+      const outside = rule.outside ?? "impossible";
+      const bound = withUnit(String(low ? rule.from : rule.to), rule.unit);
+      const range =
+        rule.from !== undefined && rule.to !== undefined
+          ? `${rule.from} to ${withUnit(String(rule.to), rule.unit)}`
+          : `${low ? "at least" : "at most"} ${bound}`;
+      return {
+        text:
+          outside === "invalid"
+            ? `${told}, outside the ${range} for which this method holds`
+            : `${told}, ${low ? "below" : "above"} ${bound} by more than its ±: that cannot be`,
+        direction: low ? "too low" : "too high",
+        outside,
+      };
+    }
+    case "at most all": {
+      const parsed = parseExpression(rule.all ?? "1");
+      const all = parsed.ok ? evaluate(parsed.value, { symbols: new Map(), stoichiometry }).value : 1;
+      if (q.value - off <= all) return null;
+      const most = withUnit(toDecimals(all / unitOf(unit).factor, 2), unit);
+      return {
+        text: `${told}, more than ${rule.of ? `${rule.of} holds, ${most},` : "all of it"} by more than its ±: that cannot be`,
+        direction: "too high",
+        outside: "impossible",
+      };
+    }
+    case "not above":
+    case "not below": {
+      const other =
+        rule.stage === undefined ? input.quantityOf(rule.other) : input.earlierOf(rule.stage, rule.other);
+      if (!other) return null;
+      const above = rule.rule === "not above";
+      const difference = above ? subtract(q, other) : subtract(other, q);
+      if (difference.value <= allowance(difference, rules)) return null;
+      const owner = input.method.stages.find((s) => s.key === rule.stage);
+      const named = nameOf(owner && owner.kind !== "conclude" ? owner : stage.definition, rule.other, unit);
+      return {
+        text: `${told}, ${above ? "more" : "less"} than ${uncapitalized(named.name)}, ${valueText(other, unit, rules)}, ${above ? "of which it is a part" : "which is a part of it"}: that cannot be`,
+        judged: difference,
+        also: `the other of the two, ${uncapitalized(named.name)}`,
+        direction: above ? "too high" : "too low",
+        outside: "impossible",
+      };
+    }
+    case "whole number": {
+      if (isNearWhole(q)) return null;
+      return {
+        text: `${told}, no whole number within its ±: none is shown`,
+        direction: "either way",
+        outside: "impossible",
+      };
+    }
+  }
+}
+
+/** How much of the variance of a result each input brings, by the causes they share. */
+function shareOf(q: Quantity, of: Quantity): number {
+  const all = standardUncertainty(q) ** 2;
+  if (all === 0) return 0;
+  let part = 0;
+  for (const { leaf, by } of q.sensitivities.values())
+    if (of.sensitivities.has(leaf.id)) part += (by * leaf.u) ** 2;
+  return Math.min(1, part / all);
+}
+
+/** What is wrong most often, before the figures of the run are looked at. Common practice, no source. */
+function usualSuspicion(input: Input, presumed: boolean): number {
+  if (presumed) return 3;
+  switch (input.is) {
+    case "given":
+      return input.of === undefined ? 0.8 : 2.5;
+    case "result":
+      return 2.5;
+    case "mass":
+      return 1.6;
+    case "pipette":
+    case "graduated":
+    case "flask":
+    case "delivered":
+      return 1.4;
+    case "drops":
+    case "read-off":
+      return 1.2;
+    case "titer":
+      return 1;
+    default:
+      return 0.4;
+  }
+}
+
+/** What would make an input's value too high, or too low, for the truth: what to look at, in words. */
+function suspicionWords(input: Input, side: "high" | "low" | "either", method: Method): string {
+  const label = uncapitalized(input.label);
+  const weaker = { high: "lower than stated", low: "higher than stated", either: "not as stated" }[side];
+  switch (input.is) {
+    case "given":
+      return input.of === undefined
+        ? `${label}: it may be ${weaker}`
+        : `${label}: it may be ${weaker}; standardize it`;
+    case "result": {
+      const stage = method.stages.find((s) => s.key === input.stage);
+      const found = { high: "too high", low: "too low", either: "off" }[side];
+      return `${label}: it may have been found ${found}; look at "${stage?.title ?? input.stage}"`;
+    }
+    case "mass":
+      return {
+        high: `${label}: less may have reached the flask than was weighed, or a weighing was misread`,
+        low: `${label}: a weighing may have been misread, so that more was taken than is written`,
+        either: `${label}: a weighing may have been misread`,
+      }[side];
+    case "titer":
+      return {
+        high: "the titer: the end may have been overshot, or a reading misread",
+        low: "the titer: the end may have been taken too early, or a reading misread",
+        either: "the titer: a reading may have been misread",
+      }[side];
+    case "purity":
+      return `${label}: it may be ${weaker}`;
+    case "read-off":
+      return {
+        high: "the absorbance: something else may color the flask, or the blank was not deducted",
+        low: "the absorbance: the color may not have come out fully, or the blank reads too much",
+        either: "the absorbance and the line",
+      }[side];
+    default:
+      return {
+        high: `${label}: less may have been taken than is written`,
+        low: `${label}: more may have been taken than is written`,
+        either: `${label}: another volume may have been taken than is written`,
+      }[side];
+  }
+}
+
+/**
+ * Where to look first: the inputs that would have to be wrong, by the sign with which the result follows each; those that are
+ * wrong most often first, and among them those that bring most of the ±. The ratio of the equation comes last.
+ */
+function whereToLook(
+  symbol: string,
+  { direction, judged, also }: Found,
+  q: Quantity,
+  { stage, stoichiometry, symbols, method, presumed }: PlausibilityInput,
+): string[] {
+  const { definition, lines } = stage;
+  const numbers = new Map([...symbols].map(([s, { value }]) => [s, value] as const));
+  const valueWith = (changed: string, by: number): number => {
+    const own = new Map(numbers).set(changed, (numbers.get(changed) ?? NaN) * by);
+    const computed = new Set(lines.map((line) => line.symbol));
+    for (const { symbol: s, expression } of lines)
+      own.set(s, evaluateNumber(expression, { numbers: own, stoichiometry }));
+    return computed.has(changed) ? NaN : (own.get(symbol) ?? NaN);
+  };
+  const step = 1e-4;
+  const suspects = definition.inputs.flatMap((input) => {
+    const own = symbols.get(input.symbol);
+    // What both of two results rest on cancels in their difference: it cannot be to blame.
+    if (own && judged && own.sensitivities.size > 0 && shareOf(judged, own) < 0.01 * shareOf(q, own))
+      return [];
+    if (!own || input.is === "constant" || own.value === 0) return [];
+    const slope = valueWith(input.symbol, 1 + step) - valueWith(input.symbol, 1 - step);
+    if (!Number.isFinite(slope) || slope === 0) return [];
+    const rises = slope > 0;
+    const side =
+      direction === "either way" ? "either" : rises === (direction === "too high") ? "high" : "low";
+    return [
+      {
+        words: suspicionWords(input, side, method),
+        rank: usualSuspicion(input, presumed.has(input.symbol)) + shareOf(q, own),
+      },
+    ];
+  });
+  const byEquation = lines.some(({ expression }) =>
+    leavesOf(expression).some((leaf) => leaf.type === "ratio"),
+  );
+  return [
+    ...suspects.sort((a, b) => b.rank - a.rank).map(({ words }) => words),
+    ...(also === undefined ? [] : [also]),
+    ...(byEquation && !judged
+      ? ["the equation: another substance, or another ratio, than the method has it"]
+      : []),
+  ];
+}
+
+/** Everything about the results of a stage that cannot be, or for which its method does not hold. */
+export function implausibilities(
+  input: PlausibilityInput,
+  only: (rule: Plausibility) => boolean = () => true,
+): Implausibility[] {
+  return (input.stage.definition.plausible ?? []).filter(only).flatMap((rule) => {
+    const q = input.quantityOf(rule.symbol);
+    if (!q || !Number.isFinite(q.value)) return [];
+    const found = failureOf(rule, q, input);
+    if (!found) return [];
+    const look = whereToLook(rule.symbol, found, q, input);
+    return [{ symbol: rule.symbol, outside: found.outside, text: found.text, look }];
+  });
+}
+
+/** An implausibility with where to look first, as one piece of text. */
+export const implausibleWords = ({ text, look }: Implausibility, most = 3): string =>
+  look.length === 0
+    ? `${text}.`
+    : `${text}. Look first at ${look
+        .slice(0, most)
+        .map((words, i) => (most === 1 ? words : `(${i + 1}) ${words}`))
+        .join("; ")}.`;

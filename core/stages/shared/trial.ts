@@ -1,0 +1,480 @@
+import { type Check, type Place, volumeFactor } from "../../measure";
+import {
+  exact,
+  inUnit,
+  isMeasurable,
+  type Quantity,
+  scaled,
+  type Significant,
+  significantFromText,
+  significantSum,
+  standardUncertainty,
+  unitOf,
+} from "../../quantity";
+import { evaluate, evaluateRelations, significanceOf } from "../../relation";
+import {
+  massCautions,
+  type CompiledMethod,
+  type CompiledStage,
+  type CompiledTitration,
+  type ComputedStage,
+  type Method,
+  unitOfInput,
+  inputOf,
+  perOf,
+  fieldKey,
+  stageFields,
+  trialFields,
+} from "../../method";
+import type { FieldState, PreparationEvaluation, TrialEvaluation } from "./evaluation";
+import { presumedOf, quantityOfInput, type Read, volumeConditions, type Input } from "../../inputs";
+import {
+  type Observation,
+  presentObservation,
+  type StageRecord,
+  trialName,
+  type TrialRecord,
+} from "../../record";
+import { type HouseRules, massDecimals } from "../../rules";
+import { showQuantity } from "./show";
+import { uncapitalized } from "../../text";
+
+/** The quantities of earlier stages' results, by stage and by symbol. */
+export type Earlier = ReadonlyMap<string, ReadonlyMap<string, EarlierResult>>;
+
+export interface EarlierResult {
+  readonly quantity: Quantity;
+  readonly significant?: Significant;
+}
+
+const reader =
+  (observations: readonly Observation[], symbol: string): Read =>
+  (kind) => {
+    const present = presentObservation(observations, symbol, kind);
+    return present ? Number(present.value) : null;
+  };
+
+/** Symbols with their quantities and, where the house counts them, their significant figures. */
+export interface Known {
+  readonly quantities: Map<string, Quantity>;
+  readonly significance: Map<string, Significant>;
+  /** Volumes that all trials use and that nobody has confirmed: until someone does, no trial of an open run counts. */
+  readonly unconfirmed?: readonly Unconfirmed[];
+  /** Why nothing is computed in this stage, though its readings are shown: an evaluation of it failed. */
+  readonly suspended?: string;
+}
+
+/** A volume that is only presumed, as the method has it. */
+export interface Unconfirmed {
+  readonly symbol: string;
+  readonly label: string;
+  readonly text: string;
+}
+
+/** What is asked before anything rests on presumed volumes, in words. */
+export const confirmWords = (unconfirmed: readonly Unconfirmed[]): string =>
+  `${unconfirmed.map(({ label, text }) => `${label}: ${text} mL is presumed`).join("; ")}. Confirm ${unconfirmed.length === 1 ? "it" : "them"}, or type what was used`;
+
+/** The volumes of a stage that are taken once, presumed by its method, and neither typed nor confirmed. */
+export function unconfirmedVolumes(
+  { inputs }: ComputedStage,
+  observations: readonly Observation[],
+): Unconfirmed[] {
+  return inputs.flatMap((input) => {
+    if (perOf(input) !== "run") return [];
+    const text = presumedOf(input)["volume.taken"];
+    const typed = presentObservation(observations, input.symbol, "volume.taken");
+    return text === undefined || typed ? [] : [{ symbol: input.symbol, label: input.label, text }];
+  });
+}
+
+const earlierOf = (input: Extract<Input, { is: "result" }>, method: Method, earlier: Earlier) => {
+  const stage = method.stages.find((s) => s.key === input.stage);
+  const main = stage && stage.kind !== "conclude" ? stage.result.symbol : "";
+  return earlier.get(input.stage)?.get(input.result ?? main);
+};
+
+/** Figures of what was typed for an input: a difference of two readings ends at the poorer place. */
+function typedFigures(
+  input: Input,
+  observations: readonly Observation[],
+  method: Method,
+  value: number,
+): Significant {
+  const { factor } = unitOf(unitOfInput(input, method));
+  if (input.is === "constant") {
+    return input.plusMinus === undefined
+      ? { value, place: -Infinity }
+      : scaled(significantFromText(input.value), factor);
+  }
+  const kinds = ["mass.tared", "volume.taken", "temperature", "pH", "given", "purity"] as const;
+  const single = kinds.flatMap((kind) => presentObservation(observations, input.symbol, kind) ?? [])[0];
+  if (single?.value != null) {
+    const typed = significantFromText(single.value);
+    return input.is === "purity" ? scaled(typed, 0.01) : scaled(typed, factor);
+  }
+  const pairs = ["mass.before", "mass.after", "burette.initial", "burette.final"] as const;
+  const [a, b] = pairs.flatMap((kind) => presentObservation(observations, input.symbol, kind) ?? []);
+  if (a && b) {
+    const { place } = significantSum(significantFromText(a.text), significantFromText(b.text), -1);
+    return scaled({ value: value / factor, place }, factor);
+  }
+  if (input.is === "purity") return scaled(significantFromText(input.presumed.percent), 0.01);
+  if ("presumed" in input && typeof input.presumed === "string") {
+    return scaled(significantFromText(input.presumed), factor);
+  }
+  if (input.is === "given" && input.presumed)
+    return scaled(significantFromText(input.presumed.value), factor);
+  if (input.is === "drops")
+    return scaled({ ...significantFromText(input.perMl.value), value: value / factor }, factor);
+  return { value, place: -Infinity };
+}
+
+export interface ReadingPlace {
+  readonly method: Method;
+  readonly rules: HouseRules;
+  readonly place: Place;
+}
+
+/** Inputs that a photometer's stage looks after itself: many readings, or a course, lead to one quantity. */
+const isPhotometric = ({ is }: Input) =>
+  is === "absorbance" || is === "blank" || is === "read-off" || is === "trace";
+
+/** Adds what readings say of the inputs that are read here, trial or stage; true when none is missing. */
+function readInputs(
+  inputs: readonly Input[],
+  observations: readonly Observation[],
+  known: Known,
+  { method, rules, place }: ReadingPlace,
+): boolean {
+  let whole = true;
+  for (const input of inputs) {
+    if (isPhotometric(input)) continue;
+    const quantity = quantityOfInput(input, reader(observations, input.symbol), place, rules);
+    if (!quantity) {
+      whole = whole && input.is === "given" && input.optional === true;
+      continue;
+    }
+    known.quantities.set(input.symbol, quantity);
+    if (rules.digits === "significant-figures") {
+      known.significance.set(input.symbol, typedFigures(input, observations, method, quantity.value));
+    }
+  }
+  return whole;
+}
+
+/** How a stage is read: by which rules, whether its run goes on, and why nothing is computed where an evaluation failed. */
+export interface StageReading {
+  readonly rules: HouseRules;
+  readonly open: boolean;
+  readonly suspended?: string;
+}
+
+/** Readings of the whole stage and results of earlier ones, by symbol. */
+export function stageInputs(
+  { definition }: CompiledStage,
+  record: StageRecord,
+  earlier: Earlier,
+  { method, rules, open, suspended }: StageReading & { readonly method: Method },
+): Known {
+  const known: Known = {
+    quantities: new Map(),
+    significance: new Map(),
+    unconfirmed: open ? unconfirmedVolumes(definition, record.observations) : [],
+    ...(suspended === undefined ? {} : { suspended }),
+  };
+  if (suspended !== undefined) return known;
+  const place = { stage: definition.key, trial: record.id, once: true };
+  const read = definition.inputs.filter((input) => perOf(input) === "run" && input.is !== "result");
+  readInputs(read, record.observations, known, { method, rules, place });
+  for (const input of definition.inputs) {
+    if (input.is !== "result") continue;
+    const there = earlierOf(input, method, earlier);
+    if (there) known.quantities.set(input.symbol, there.quantity);
+    if (there?.significant) known.significance.set(input.symbol, there.significant);
+  }
+  return known;
+}
+
+/** What stands in each field and all that was ever written there; each observation is looked at once. */
+export function states(
+  fields: readonly FieldState["field"][],
+  observations: readonly Observation[],
+): FieldState[] {
+  const superseded = new Set(observations.map((o) => o.supersedes));
+  const written = new Map<string, Observation[]>();
+  for (const o of observations) {
+    const key = fieldKey(o);
+    const there = written.get(key);
+    if (there) there.push(o);
+    else written.set(key, [o]);
+  }
+  return fields.map((field) => {
+    const history = written.get(fieldKey(field)) ?? [];
+    const last = history.findLast((o) => !superseded.has(o.id));
+    return { field, present: last && last.value !== null ? last : null, history };
+  });
+}
+
+export const stageFieldStates = (stage: ComputedStage, record: StageRecord, rules: HouseRules) =>
+  states(stageFields(stage, rules), record.observations);
+
+/** Inputs without which nothing can be computed: all but what is optional. */
+const needed = ({ inputs }: ComputedStage) =>
+  inputs.filter(
+    (input) =>
+      !(input.is === "given" && input.optional) && (!isPhotometric(input) || input.is === "read-off"),
+  );
+
+/** What is read of one holder on top of what is shared; `whole` when nothing but the photometer's readings is missing. */
+export function readHolder(
+  { inputs }: ComputedStage,
+  observations: readonly Observation[],
+  shared: Known,
+  at: ReadingPlace,
+): { readonly known: Known; readonly whole: boolean } {
+  const known = {
+    quantities: new Map(shared.quantities),
+    significance: new Map(shared.significance),
+    ...(shared.suspended === undefined ? {} : { suspended: shared.suspended }),
+  };
+  if (shared.suspended !== undefined) return { known, whole: false };
+  const own = inputs.filter((input) => perOf(input) === "trial");
+  return { known, whole: readInputs(own, observations, known, at) };
+}
+
+/** The place of the second figure of a quantity's u, where nothing was typed that would tell it. */
+export function placeOfUncertainty(q: Quantity): number {
+  const u = standardUncertainty(q);
+  return u > 0 ? Math.floor(Math.log10(u)) - 1 : -Infinity;
+}
+
+interface Computed extends Known {
+  readonly problem: string | null;
+  /** True where a line came out as no number. */
+  readonly broken: boolean;
+}
+
+/** Why nothing can be computed although all was read here: an earlier stage has no result. */
+function waitingFor(missing: readonly Input[], method: Method): string | null {
+  const input = missing[0];
+  if (input?.is !== "result" || missing.some((i) => i.is !== "result")) return null;
+  const stage = method.stages.find((s) => s.key === input.stage);
+  return `${input.label} is not known yet: ${stage?.title ?? input.stage} has no result`;
+}
+
+/** Says which line came out as no number to go on with, and why; null where all did. */
+export function brokenLine(
+  { definition, lines }: CompiledStage,
+  quantities: ReadonlyMap<string, Quantity>,
+): string | null {
+  const broken = lines.find(({ symbol }) => {
+    const q = quantities.get(symbol);
+    return !q || !isMeasurable(q);
+  });
+  if (!broken) return null;
+  const zero = definition.inputs.find(({ symbol }) => quantities.get(symbol)?.value === 0);
+  const why = zero
+    ? `${uncapitalized(zero.label)} (${zero.symbol}) is zero`
+    : Number.isFinite(quantities.get(broken.symbol)?.value)
+      ? "with its ± it comes out as no number that could be measured"
+      : "it comes out as no finite number";
+  return `${broken.title} cannot be computed: ${why}, in "${broken.source}"`;
+}
+
+/** The relations on top of what was read. Says why where a value came out as no number. */
+function compute(stage: CompiledStage, known: Known, { method, stoichiometry }: CompiledMethod): Computed {
+  const { definition, lines } = stage;
+  if (known.suspended !== undefined) return { ...known, problem: known.suspended, broken: true };
+  const missing = needed(definition).filter(({ symbol }) => !known.quantities.has(symbol));
+  if (missing.length > 0) return { ...known, problem: waitingFor(missing, method), broken: false };
+  const quantities = evaluateRelations(lines, known.quantities, stoichiometry);
+  const significance = new Map(known.significance);
+  if (significance.size > 0) {
+    for (const { symbol, expression } of lines) {
+      significance.set(symbol, significanceOf(expression, significance, stoichiometry));
+    }
+  }
+  const problem = brokenLine(stage, quantities);
+  return problem === null
+    ? { quantities, significance, problem, broken: false }
+    : { ...known, broken: true, problem };
+}
+
+/**
+ * One flask: what was read, what follows from it, and whether it may be judged. `extra` are quantities that its stage
+ * found from the photometer's readings.
+ */
+export function evaluateSample(
+  record: TrialRecord,
+  stage: CompiledStage,
+  shared: Known,
+  compiled: CompiledMethod,
+  rules: HouseRules,
+  extra: ReadonlyMap<string, Quantity> = new Map(),
+): TrialEvaluation {
+  const { definition } = stage;
+  const fields = states(trialFields(definition, rules), record.observations);
+  const place = { stage: definition.key, trial: record.id };
+  const { known, whole } = readHolder(definition, record.observations, shared, {
+    method: compiled.method,
+    rules,
+    place,
+  });
+  for (const [symbol, q] of extra) {
+    known.quantities.set(symbol, q);
+    if (rules.digits === "significant-figures")
+      known.significance.set(symbol, { value: q.value, place: placeOfUncertainty(q) });
+  }
+  const cautions: Check[] = definition.inputs.flatMap((input) => {
+    const mass = perOf(input) === "trial" ? known.quantities.get(input.symbol) : undefined;
+    return mass && input.is === "mass" ? massCautions(input, mass.value, massDecimals(rules)) : [];
+  });
+  const unread = fields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
+  // Of a cuvette, one reading at least; a course is no field.
+  const wanting =
+    extra.size === 0 ? (fields.find(({ field }) => field.many && !field.aside)?.field ?? null) : null;
+  const missing = unread ?? wanting;
+  const waits = definition.kind === "rate" && extra.size === 0;
+  const { quantities, significance, problem, broken } = waits
+    ? { ...known, problem: null, broken: true }
+    : compute(stage, known, compiled);
+  const result = quantities.get(definition.result.symbol) ?? null;
+  const unconfirmed = shared.unconfirmed ?? [];
+  return {
+    id: record.id,
+    record,
+    name: trialName(record),
+    fields,
+    missing,
+    cautions,
+    titerMl: null,
+    overshot: false,
+    symbols: quantities,
+    significance,
+    problem: problem ?? (unconfirmed.length > 0 && missing === null ? confirmWords(unconfirmed) : null),
+    eligible:
+      whole &&
+      missing === null &&
+      !broken &&
+      record.kind === "fine" &&
+      !record.struck &&
+      unconfirmed.length === 0,
+    result,
+    shownResult: result
+      ? showQuantity(result, definition.result, rules, significance.get(definition.result.symbol))
+      : null,
+    compared: null,
+  };
+}
+
+/** One trial of a titration. */
+export function evaluateTrial(
+  record: TrialRecord,
+  stage: CompiledTitration,
+  shared: Known,
+  compiled: CompiledMethod,
+  rules: HouseRules,
+): TrialEvaluation {
+  const trial = evaluateSample(record, stage, shared, compiled, rules);
+  const titer = trial.symbols.get(stage.titer);
+  const titerMl = titer ? titerAsRead(inUnit(titer, "mL"), stage, rules) : null;
+  // Titers are compared as people read them.
+  const asRead =
+    titerMl === null ? trial.symbols : new Map(trial.symbols).set(stage.titer, exact(titerMl, "mL"));
+  const overshot = presentObservation(record.observations, stage.titer, "end.overshot") !== null;
+  return { ...trial, titerMl, overshot, compared: comparedAlone(stage, asRead, compiled) };
+}
+
+/**
+ * A titer as the burette shows it, mL, from the one that relations use, which is that at 20 °C and without the bias of the
+ * indicator.
+ */
+export function titerAsRead(
+  ml: number,
+  { definition, titer }: Pick<CompiledTitration, "definition" | "titer">,
+  rules: HouseRules,
+): number {
+  const input = definition.inputs.find(({ symbol }) => symbol === titer);
+  const bias = input?.is === "titer" ? Number(input.bias?.ml ?? 0) : 0;
+  return ml / volumeFactor(volumeConditions(rules)) + bias;
+}
+
+/** Titers and titers per amount need no other trial to be compared; results do, and wait. */
+function comparedAlone(
+  stage: CompiledTitration,
+  symbols: ReadonlyMap<string, Quantity>,
+  { stoichiometry }: CompiledMethod,
+): number | null {
+  if (stage.compares === "result") return null;
+  const unit = perUnit(stage);
+  const comparedUnit = unit === "" || unit === "1" ? "mL" : `mL/${unit}`;
+  const reads = [
+    stage.titer,
+    ...(stage.definition.agree.per === undefined ? [] : [stage.definition.agree.per]),
+  ];
+  if (!reads.every((symbol) => symbols.has(symbol))) return null;
+  const value = inUnit(evaluate(stage.agreeOn, { symbols, stoichiometry }), comparedUnit);
+  return Number.isFinite(value) ? value : null;
+}
+
+/** What was read and follows for something made once. */
+export function evaluatePreparation(
+  stage: CompiledStage,
+  record: StageRecord,
+  earlier: Earlier,
+  compiled: CompiledMethod,
+  reading: StageReading,
+): Pick<
+  PreparationEvaluation,
+  "done" | "stageFields" | "missing" | "symbols" | "significance" | "quantity" | "problem" | "cautions"
+> {
+  const { definition } = stage;
+  const { rules } = reading;
+  const stageFieldsNow = stageFieldStates(definition, record, rules);
+  const known = stageInputs(stage, record, earlier, { ...reading, method: compiled.method });
+  const asked = known.unconfirmed ?? [];
+  const missing =
+    stageFieldsNow.find(
+      ({ present, field }) =>
+        !present &&
+        (!field.optional ||
+          (field.kind === "volume.taken" && asked.some(({ symbol }) => symbol === field.symbol))),
+    )?.field ?? null;
+  const { quantities, significance, problem } = compute(stage, known, compiled);
+  const quantity = quantities.get(definition.result.symbol) ?? null;
+  const cautions = definition.inputs.flatMap((input) => {
+    const mass = known.quantities.get(input.symbol);
+    return mass && input.is === "mass" ? massCautions(input, mass.value, massDecimals(rules)) : [];
+  });
+  return {
+    done: missing === null && quantity !== null,
+    stageFields: stageFieldsNow,
+    missing,
+    symbols: quantities,
+    significance,
+    quantity,
+    problem,
+    cautions,
+  };
+}
+
+/** The unit of the amount that titers are taken per; empty where they are compared as they stand. */
+export function perUnit({ definition }: CompiledTitration): string {
+  const { per } = definition.agree;
+  const input = per === undefined ? undefined : inputOf(definition, per);
+  if (!input) return "";
+  switch (input.is) {
+    case "mass":
+      return "g";
+    case "pipette":
+    case "graduated":
+    case "flask":
+    case "drops":
+    case "delivered":
+    case "titer":
+      return "mL";
+    default:
+      return "1";
+  }
+}

@@ -1,0 +1,206 @@
+import {
+  bestConcordantSet,
+  type Concordance,
+  decidingWindows,
+  joiningWindow,
+  mean,
+  noOutlierTest,
+  outlierAdvice,
+  type Window,
+} from "../../judgement";
+import { inUnit, toDecimals, toSignificant } from "../../quantity";
+import { type CompiledTitration, inputOf } from "../../method";
+import { perUnit } from "../shared/trial";
+import type { AgreementView, TrialEvaluation } from "../shared/evaluation";
+import { type AgreementRule, type HouseRules, buretteDecimals, replicatesNeeded } from "../../rules";
+import { countWord, uncapitalized } from "../../text";
+
+export interface Reference {
+  /** Titers are compared as if every flask held this amount; 1 where they are compared as they stand. */
+  readonly amount: number;
+  readonly label: string;
+}
+
+/**
+ * The amount that titers are scaled to: the flasks' own where all are alike, so that titers are compared as read; else
+ * the mean of the flasks, rounded to two figures so that it stays put from trial to trial.
+ */
+export function referenceAmount(stage: CompiledTitration, trials: readonly TrialEvaluation[]): Reference {
+  const { per } = stage.definition.agree;
+  const unit = perUnit(stage);
+  if (per === undefined || unit === "") return { amount: 1, label: "" };
+  const amountsOf = (chosen: readonly TrialEvaluation[]) =>
+    chosen.flatMap(({ symbols, titerMl }) => {
+      const amount = symbols.get(per);
+      return amount && titerMl !== null ? [inUnit(amount, unit)] : [];
+    });
+  const eligible = amountsOf(trials.filter((t) => t.eligible));
+  const amounts = eligible.length > 0 ? eligible : amountsOf(trials);
+  const [first] = amounts;
+  if (first === undefined) return { amount: 1, label: "" };
+  const alike = amounts.every((amount) => Math.abs(amount - first) < 1e-9);
+  if (alike && inputOf(stage.definition, per)?.is !== "mass") {
+    return { amount: first, label: `per ${toDecimals(first, 2)} ${unit}` };
+  }
+  const rounded = toSignificant(mean(amounts), 2);
+  return { amount: Number(rounded), label: `per ${rounded} ${unit}` };
+}
+
+const concordanceOf = (rule: AgreementRule): Concordance => {
+  switch (rule.rule) {
+    case "n-within":
+    case "two-else-third":
+      return { rule: "range", width: Number(rule.withinMl) };
+    case "within-of-mean":
+      return { rule: "from-mean", width: Number(rule.withinMl) };
+    case "identical":
+      return { rule: "identical" };
+    case "relative-spread":
+      return { rule: "relative-range", part: Number(rule.partsPerThousand) / 1000 };
+  }
+};
+
+/** The house's rule in words. */
+export function ruleWords(rule: AgreementRule): string {
+  const needed = replicatesNeeded(rule);
+  if (needed === 1) return "House rule: one trial is enough.";
+  const n = countWord(needed);
+  switch (rule.rule) {
+    case "n-within":
+      return `House rule: ${n} within ${rule.withinMl} mL of each other.`;
+    case "within-of-mean":
+      return `House rule: ${n} within ±${rule.withinMl} mL of their mean.`;
+    case "identical":
+      return `House rule: ${n} that read the same.`;
+    case "relative-spread":
+      return `House rule: ${n} with a range of at most ${rule.partsPerThousand} ‰ of their mean.`;
+    case "two-else-third":
+      return `House rule: two within ${rule.withinMl} mL, else a third.`;
+  }
+}
+
+/** Compared values rounded as readings are, so that "the same" means the same digits. */
+const rounded = (value: number, decimals: number) => Math.round(value * 10 ** decimals) / 10 ** decimals;
+
+interface ComparedValues {
+  readonly values: ReadonlyMap<string, number>;
+  readonly unit: string;
+  readonly decimals: number;
+  readonly label: string;
+}
+
+/**
+ * What is compared, by trial. Titers, or titers per amount scaled to one flask, are compared in mL. Results are compared as
+ * mL of titer, by how far each lies from their mean and what one mL changes it in that flask, so that a width in mL means the
+ * same for them; a relative rule takes the results themselves.
+ */
+export function comparedValues(
+  stage: CompiledTitration,
+  trials: readonly TrialEvaluation[],
+  reference: Reference,
+  rules: HouseRules,
+): ComparedValues {
+  const byResult = stage.compares === "result" || rules.agreementOf === "results";
+  const decimals = buretteDecimals(rules);
+  if (!byResult) {
+    const values = trials.flatMap(({ id, compared }) =>
+      compared === null ? [] : [[id, compared * reference.amount] as const],
+    );
+    const label = reference.label === "" ? "titer, mL" : `titer, mL, ${reference.label}`;
+    return { values: new Map(values), unit: "mL", decimals, label };
+  }
+  const done = trials.flatMap(({ id, result, titerMl, eligible }) =>
+    result && titerMl !== null ? [{ id, result, titerMl, eligible }] : [],
+  );
+  const { unit, name } = stage.definition.result;
+  if (rules.agreement.rule === "relative-spread") {
+    const values = done.map(({ id, result }) => [id, inUnit(result, unit)] as const);
+    const typical = mean(values.map(([, value]) => Math.abs(value)));
+    const places = Math.max(0, 3 - Math.floor(Math.log10(typical || 1)));
+    const shownUnit = unit === "1" ? "" : `, ${unit}`;
+    return { values: new Map(values), unit, decimals: places, label: `${uncapitalized(name)}${shownUnit}` };
+  }
+  const counted = done.some((t) => t.eligible) ? done.filter((t) => t.eligible) : done;
+  const center = mean(counted.map(({ result }) => result.value));
+  const titer = mean(counted.map(({ titerMl }) => titerMl));
+  const values = done.flatMap(({ id, result }) => {
+    // The burette's own cause tells what one mL of titer changes in this flask's result.
+    const perMl = result.sensitivities.get(`burette:${stage.definition.key}`)?.by ?? 0;
+    return perMl === 0 ? [] : [[id, titer + (result.value - center) / perMl] as const];
+  });
+  return { values: new Map(values), unit: "mL", decimals, label: "result, as mL of titer" };
+}
+
+/** Holds the eligible trials against the house's rule. `trials` carry their compared values. */
+export function judgeAgreement(
+  trials: readonly TrialEvaluation[],
+  { unit, decimals, label }: Omit<ComparedValues, "values">,
+  rules: HouseRules,
+): AgreementView {
+  const concordance = concordanceOf(rules.agreement);
+  const needed = replicatesNeeded(rules.agreement);
+  const replicates = trials.flatMap(({ eligible, compared, id }) =>
+    eligible && compared !== null
+      ? [{ id, value: concordance.rule === "identical" ? rounded(compared, decimals) : compared }]
+      : [],
+  );
+  const set = bestConcordantSet(replicates, concordance);
+  const size = set?.members.length ?? 0;
+  const state: AgreementView["state"] = !set
+    ? "none"
+    : replicates.length === 1
+      ? "one"
+      : size === 1
+        ? "apart"
+        : set.rivals.length > 0
+          ? "rivals"
+          : "set";
+  const stands = state === "one" || state === "set";
+  const closed = stands && size >= needed;
+  const missing = closed || !set ? Math.max(0, needed - size) : Math.max(1, needed - size);
+  const values = replicates.map(({ value }) => value);
+  const windows = (): readonly Window[] => {
+    if (!set) return [];
+    if (closed) return [joiningWindow(set, concordance)];
+    // Titers compared as they stand are differences of two readings, so they lie on the burette's own scale.
+    const scale = Number(rules.burette.resolutionMl);
+    const onScale = values.every((v) => Math.abs(v / scale - Math.round(v / scale)) < 1e-6);
+    const step = unit === "mL" && onScale ? scale : 1 / 10 ** decimals;
+    return decidingWindows(
+      values,
+      concordance,
+      missing === 1 ? Math.max(needed, size + 1, 2) : size + 1,
+      step,
+    );
+  };
+  return {
+    label,
+    unit,
+    decimals,
+    rule: ruleWords(rules.agreement),
+    needed,
+    state,
+    members: stands ? (set?.members ?? []) : [],
+    tied: state === "set" && (set?.tied ?? false),
+    rivals: state === "rivals" && set ? [set.members, ...set.rivals] : [],
+    spread: !set ? 0 : stands ? set.high - set.low : Math.max(...values) - Math.min(...values),
+    windows: windows().map(([low, high]) =>
+      // Identical readings leave a window of no width, drawn open by half a step of the scale.
+      closed && concordance.rule === "identical"
+        ? [low - 0.5 / 10 ** decimals, high + 0.5 / 10 ** decimals]
+        : [low, high],
+    ),
+    missing,
+    closed,
+    outlier: outlierAdvice(replicates, rules.outliers),
+    noOutlierTest: noOutlierTest(replicates.length, rules.outliers),
+  };
+}
+
+/** True where the flasks compared all hold the same amount, so that a titer needs no "per". */
+export function sameAmounts(stage: CompiledTitration, trials: readonly TrialEvaluation[]): boolean {
+  const { per } = stage.definition.agree;
+  if (per === undefined) return true;
+  const amounts = trials.flatMap(({ symbols }) => symbols.get(per)?.value ?? []);
+  return amounts.every((amount) => Math.abs(amount - (amounts[0] ?? 0)) < 1e-12);
+}

@@ -1,0 +1,231 @@
+import { inUnit, type Quantity, toDecimals, unitOf } from "../../quantity";
+import { solveForTiter } from "../../relation";
+import type { Window } from "../../judgement";
+import type { Expected } from "../../measure";
+import type { Reference } from "./agreement";
+import { type CompiledMethod, type CompiledTitration, type TitrationStage, perOf } from "../../method";
+import { perUnit, titerAsRead } from "../shared/trial";
+import type { AgreementView, Guidance, TrialEvaluation } from "../shared/evaluation";
+import { type Field, presumedOf } from "../../inputs";
+import { type ObservationKind, presentObservation } from "../../record";
+import { type HouseRules, buretteDecimals, buretteText } from "../../rules";
+import { capitalized, trialWords } from "../../text";
+
+/** What each field of the next trial is likely to be: the last final reading, the volume taken before. */
+export function proposalsFor(
+  stage: TitrationStage,
+  trials: readonly TrialEvaluation[],
+  rules: HouseRules,
+): Map<string, string> {
+  const proposals = new Map<string, string>();
+  const last = trials.filter((t) => !t.missing).at(-1);
+  for (const input of stage.inputs) {
+    const { symbol } = input;
+    const read = (kind: ObservationKind) =>
+      last ? presentObservation(last.record.observations, symbol, kind)?.value : null;
+    if (input.is === "titer" || input.is === "delivered") {
+      const zero = input.is === "titer" && rules.burette.start === "zero" ? buretteText(0, rules) : null;
+      const carried = zero ?? read("burette.final");
+      if (carried) proposals.set(`${symbol}:burette.initial`, carried);
+    }
+    const usual = presumedOf(input)["volume.taken"];
+    const volume = perOf(input) === "trial" ? (read("volume.taken") ?? usual) : usual;
+    if (volume) proposals.set(`${symbol}:volume.taken`, volume);
+  }
+  return proposals;
+}
+
+/**
+ * Where the final reading of a trial should come, by the trials before, and how far from it a reading still surprises
+ * nobody: half a milliliter beside trials that agree, a tenth of the titer and at least two beside a rough one. Theory
+ * alone, which rests on a nominal concentration, expects nothing.
+ */
+export function expectedReading({ kind }: Pick<Field, "kind">, guidance: Guidance | null): Expected | null {
+  if (kind !== "burette.final" || !guidance || guidance.endNear === null || guidance.from === "theory")
+    return null;
+  // That an end was overshot says where it is not.
+  if (guidance.before) return null;
+  const rough = guidance.from === "rough";
+  return {
+    value: guidance.endNear,
+    others: guidance.repeats,
+    within: rough ? Math.max(2, 0.1 * guidance.titerMl) : 0.5,
+    by: rough ? "the rough trial" : "the trials before",
+    near: guidance.endText,
+  };
+}
+
+interface Expectation {
+  /** Results that are expected: one, or as many as trials that disagree name. */
+  readonly values: readonly number[];
+  readonly from: Guidance["from"];
+  /** True where the end comes before that of the trial it is told by: a rough one that was overshot. */
+  readonly before?: boolean;
+}
+
+/** What the stage's result will probably be: from trials that agree, from each where they disagree, from a rough one, as presumed. */
+function expectedResults(
+  trials: readonly TrialEvaluation[],
+  agreement: AgreementView,
+  stage: TitrationStage,
+): Expectation | null {
+  const results = (chosen: readonly TrialEvaluation[]) =>
+    chosen.flatMap(({ result }) => (result ? [result.value] : []));
+  const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
+  const usable = trials.filter((t) => !t.record.struck);
+  const fine = results(usable.filter((t) => agreement.members.includes(t.id)));
+  if (fine.length > 0) return { values: [mean(fine)], from: "trials" };
+  const sets = agreement.rivals
+    .map((ids) => results(usable.filter((t) => ids.includes(t.id))))
+    .filter((v) => v.length > 0);
+  if (sets.length > 0) return { values: sets.map(mean), from: "trials" };
+  const apart = results(usable.filter((t) => t.eligible));
+  if (apart.length > 0) return { values: apart, from: "trials" };
+  const rough = usable.filter((t) => t.record.kind === "rough");
+  const met = results(rough.filter((t) => !t.overshot));
+  if (met.length > 0) return { values: [mean(met)], from: "rough" };
+  // Of several ends that were overshot, the first is the closest bound.
+  const [bound] = [...rough].sort((a, b) => (a.titerMl ?? Infinity) - (b.titerMl ?? Infinity));
+  if (bound?.result) return { values: [bound.result.value], from: "rough", before: true };
+  if (stage.presumed === undefined) return null;
+  return { values: [stage.presumed * unitOf(stage.result.unit).factor], from: "theory" };
+}
+
+/** How far short of the expected end to slow down, mL: 1 to 2 where trials are known, more where they are not. */
+function shortfallMl(titerMl: number, { from, before }: Expectation): number {
+  if (from === "trials") return 1.25;
+  if (from === "rough") return before ? Math.max(4, 0.2 * titerMl) : 2;
+  return Math.max(2, 0.1 * titerMl);
+}
+
+const downToHalf = (x: number) => Math.floor(x * 2 + 1e-9) / 2;
+
+export interface GuidanceInput {
+  readonly method: CompiledMethod;
+  readonly stage: CompiledTitration;
+  readonly rules: HouseRules;
+  readonly trials: readonly TrialEvaluation[];
+  readonly agreement: AgreementView;
+  readonly reference: Reference;
+  /** All that is known for the trial in hand: its own readings, carried volumes, earlier results. */
+  readonly known: ReadonlyMap<string, Quantity>;
+  readonly initialMl: number | null;
+  /** What the trial is called. */
+  readonly name: string;
+}
+
+/** Where the end of the trial in hand should come, where to slow down, and whether the burette lasts. */
+export function guide(input: GuidanceInput): Guidance | null {
+  const { method, stage, rules, trials, agreement, reference, known, initialMl, name } = input;
+  const expected = expectedResults(trials, agreement, stage.definition);
+  if (!expected) return null;
+  const numbers = new Map([...known].map(([symbol, q]) => [symbol, q.value] as const));
+  /** The titer, as it is read, that makes the result this; none where no titer does. */
+  const titerFor = (value: number): number[] => {
+    const solved = solveForTiter({
+      relations: stage.lines,
+      stoichiometry: method.stoichiometry,
+      known: numbers,
+      titer: stage.titer,
+      target: stage.definition.result.symbol,
+      value,
+    });
+    return solved.ok ? [titerAsRead(solved.value, stage, rules)] : [];
+  };
+  const titers = [...new Set(expected.values.flatMap(titerFor))].sort((a, b) => a - b);
+  const [titerMl] = titers;
+  const largest = titers.at(-1);
+  if (titerMl === undefined || largest === undefined) return null;
+  const others = trials.filter((t) => t.eligible && !agreement.members.includes(t.id) && t.result);
+  const repeats = [
+    ...titers,
+    ...(expected.from === "trials" ? others.flatMap((t) => titerFor(t.result?.value ?? NaN)) : []),
+  ];
+  const { capacityMl } = rules.burette;
+  const decimals = buretteDecimals(rules);
+  const at = (ml: number) => (initialMl === null ? [] : [initialMl + ml]);
+  const ends = titers.flatMap(at);
+  const [endNear = null] = ends;
+  const slow = endNear === null ? null : downToHalf(endNear - shortfallMl(titerMl, expected));
+  const slowAt = slow !== null && initialMl !== null && slow > initialMl ? slow : null;
+  const roomLeft = (initialMl ?? 0) + largest <= capacityMl;
+  const shown = (ml: number) => toDecimals(ml, expected.from === "trials" ? decimals : 1);
+  const endText = [...new Set(ends.map(shown))].join(" or ");
+  const text = sentence({
+    name,
+    end: endText,
+    titer: [...new Set(titers.map((ml) => toDecimals(ml, 1)))].join(" or "),
+    slowAt,
+    roomLeft,
+    titerMl: largest,
+    capacityMl,
+    from: expected.from,
+    before: expected.before ?? false,
+  });
+  return {
+    titerMl,
+    from: expected.from,
+    before: expected.before ?? false,
+    endNear,
+    ends,
+    repeats: repeats.flatMap(at),
+    endText,
+    slowAt,
+    roomLeft,
+    joins:
+      stage.compares === "result" || rules.agreementOf === "results"
+        ? []
+        : joiningTiters(stage, agreement, reference, known),
+    text,
+  };
+}
+
+function sentence(known: {
+  name: string;
+  end: string;
+  titer: string;
+  slowAt: number | null;
+  roomLeft: boolean;
+  titerMl: number;
+  capacityMl: number;
+  from: Guidance["from"];
+  before: boolean;
+}): string {
+  const { name, end, titer, slowAt, roomLeft, titerMl, capacityMl, from, before } = known;
+  const why = { trials: "", rough: ", by the rough trial", theory: ", by theory" }[from];
+  const who = capitalized(trialWords(name));
+  if (titerMl > capacityMl)
+    return `${who}: about ${titer} mL are needed${why}, more than the burette holds. Take less.`;
+  if (before) {
+    const first =
+      slowAt === null
+        ? "go drop by drop from the start"
+        : `run freely to ${toDecimals(slowAt, 1)} at most, then slowly`;
+    return end === ""
+      ? `${who}: less than ${titer} mL, which overshot the end in the rough trial.`
+      : `${who}: ${first}. The end comes before ${end}: the rough trial overshot it.`;
+  }
+  if (end === "") return `${who}: about ${titer} mL are needed${why}.`;
+  if (!roomLeft) {
+    return `${who}: it will end near ${end}${why}, past the last mark at ${capacityMl}. Refill the burette first.`;
+  }
+  const slowly =
+    slowAt === null ? "go drop by drop" : `run freely to ${toDecimals(slowAt, 1)}, then drop by drop`;
+  return `${who}: ${slowly}. The end should come near ${end}${why}; the burette has room for it.`;
+}
+
+/** The titers of the flask in hand that would join or make a set, from the windows in compared mL. */
+function joiningTiters(
+  stage: CompiledTitration,
+  { windows, closed }: AgreementView,
+  reference: Reference,
+  known: ReadonlyMap<string, Quantity>,
+): readonly Window[] {
+  if (closed) return [];
+  const { per } = stage.definition.agree;
+  if (per === undefined) return windows;
+  const amount = known.get(per);
+  if (!amount) return [];
+  const scale = inUnit(amount, perUnit(stage)) / reference.amount;
+  return windows.map(([low, high]) => [low * scale, high * scale]);
+}

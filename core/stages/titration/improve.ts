@@ -1,0 +1,144 @@
+import type { Share } from "../../judgement";
+import { type Leaf, type Quantity, toDecimals, toSignificant, inUnit } from "../../quantity";
+import { type CompiledTitration, type Method, inputOf } from "../../method";
+import type { Improvement, TrialEvaluation } from "../shared/evaluation";
+import type { HouseRules } from "../../rules";
+import { uncapitalized } from "../../text";
+
+interface Bench {
+  readonly method: Method;
+  readonly stage: CompiledTitration;
+  readonly rules: HouseRules;
+  /** The trials that make the result. */
+  readonly members: readonly TrialEvaluation[];
+}
+
+const average = (values: readonly number[]) => values.reduce((sum, x) => sum + x, 0) / values.length;
+
+function meanOf({ members }: Bench, symbol: string, unit: string): number | null {
+  const values = members.flatMap(({ symbols }) => {
+    const q = symbols.get(symbol);
+    return q ? [inUnit(q, unit)] : [];
+  });
+  return values.length > 0 ? average(values) : null;
+}
+
+/** d ln R / d ln V: 1 or -1 where the result goes with the titer alone, another number where a difference is taken. */
+function elasticity({ stage, members }: Bench): number {
+  const [first] = members;
+  const titer = first?.symbols.get(stage.titer);
+  const perUnit = first?.result?.sensitivities.get(`burette:${stage.definition.key}`)?.by;
+  if (!first?.result || !titer || perUnit === undefined) return NaN;
+  // The leaf counts milliliters, the titer is in liters.
+  return (perUnit * titer.value * 1000) / first.result.value;
+}
+
+/**
+ * How to get a titer of twice the volume: that halves what the burette brings, since its ± stays as it is. Where a
+ * difference of volumes is taken, more sample does not do it; a weaker titrant always does.
+ */
+function largerTiter(bench: Bench): string {
+  const { stage, rules } = bench;
+  const titer = meanOf(bench, stage.titer, "mL") ?? 0;
+  const { capacityMl } = rules.burette;
+  const twice = toDecimals(2 * titer, 0);
+  if (2 * titer > capacityMl) {
+    return `nothing simple: a titer of ${twice} mL would not fit the ${capacityMl} mL burette. Calibrate it, or weigh the titrant`;
+  }
+  const alone = Math.abs(Math.abs(elasticity(bench)) - 1) < 0.02 && stage.definition.inputs.length > 1;
+  const how = alone ? "twice the sample or a titrant half as strong" : "a titrant half as strong";
+  return `a titer near ${twice} mL instead of ${toDecimals(titer, 0)} mL, by ${how}`;
+}
+
+const repeats = (n: number) => `${4 * n} trials instead of ${n}`;
+
+/** What halves the part of one cause, in words; by what the leaf is, not by the method. */
+function remedy({ id, label }: Leaf, bench: Bench): string {
+  const { stage, rules, members } = bench;
+  const [kind = ""] = id.split(":");
+  const classA = rules.glassware.toleranceClass === "B" ? "glass of class A, or " : "";
+  switch (kind) {
+    case "burette":
+      return `${classA}${largerTiter(bench)}`;
+    case "burette-reading":
+    case "repeatability":
+      return kind === "repeatability"
+        ? repeats(members.length)
+        : `${repeats(members.length)}, or ${largerTiter(bench)}`;
+    case "linearity":
+    case "weighing": {
+      const symbol = /\((\w+)\)$/.exec(id)?.[1] ?? "";
+      const mass = meanOf(bench, symbol, "g");
+      const titer = meanOf(bench, stage.titer, "mL") ?? 0;
+      if (mass === null) return "twice the mass";
+      const more = `${toSignificant(2 * mass, 2)} g instead of ${toSignificant(mass, 2)} g`;
+      const perTrial = inputOf(stage.definition, symbol)?.is === "mass";
+      return perTrial && 2 * titer > rules.burette.capacityMl
+        ? `weighing ${more}, with a titrant twice as strong, since ${toDecimals(2 * titer, 0)} mL would not fit the burette`
+        : `weighing ${more}`;
+    }
+    case "pipette":
+      return `${classA}an aliquot of twice the volume, or a calibrated pipette`;
+    case "flask":
+    case "filling":
+      return `${classA}a larger flask with more in it, or weighing it full`;
+    case "cylinder":
+      return "a pipette instead of the cylinder: it does far better than half";
+    case "graduated pipette":
+      return "a one-mark pipette";
+    case "temperature":
+      return "keeping solutions and glass within half that range of the room's temperature";
+    case "pH-meter":
+      return "a meter calibrated on both sides of the reading just before";
+    case "purity":
+      return `a certificate that gives ${uncapitalized(label)} to half that ±`;
+    case "atomic-weight":
+      return "nothing at the bench: atomic weights are known no better";
+    case "drops-per-ml":
+      return "a pipette, or counting more drops into a measured volume";
+    default:
+      return `knowing ${uncapitalized(label)} to half that ±`;
+  }
+}
+
+/**
+ * The largest share of a result's variance and what would halve that cause. Where it comes from an earlier stage, that
+ * stage is named, and its own largest cause.
+ */
+export function improvementOf(result: Quantity, shares: readonly Share[], bench: Bench): Improvement | null {
+  const [largest] = shares;
+  if (!largest) return null;
+  const percent = `${toDecimals(100 * largest.part, 0)} %`;
+  const [, , handedOn] = largest.id.split(":");
+  if (handedOn !== undefined && largest.id.startsWith("stage:")) {
+    const known = uncapitalized(largest.label);
+    return {
+      share: largest.id,
+      part: largest.part,
+      remedy: `know ${known} better: standardize it`,
+      text: `${percent} of the ± is ${known}: know that better, by standardizing it.`,
+    };
+  }
+  if (largest.id.startsWith("stage:")) {
+    const title = bench.method.stages.find((s) => `stage:${s.key}` === largest.id)?.title ?? largest.label;
+    const cause = largest.leaves[0] && uncapitalized(largest.leaves[0].label);
+    return {
+      share: largest.id,
+      part: largest.part,
+      remedy: `improve ${uncapitalized(title)} first`,
+      text: `${percent} of the ± comes from an earlier stage, ${uncapitalized(title)}${cause ? `, there mostly from ${cause}` : ""}: improve that first.`,
+    };
+  }
+  const weight = ({ leaf, by }: { leaf: Leaf; by: number }) => (by * leaf.u) ** 2;
+  const leaf = [...result.sensitivities.values()]
+    .filter((s) => s.leaf.group === largest.id)
+    .sort((a, b) => weight(b) - weight(a))[0]?.leaf;
+  if (!leaf) return null;
+  const halving = remedy(leaf, bench);
+  return {
+    share: largest.id,
+    part: largest.part,
+    remedy: `what would halve that: ${halving}`,
+    text: `${percent} of the ± is ${uncapitalized(largest.label)}. What would halve that: ${halving}.`,
+  };
+}

@@ -1,0 +1,3 @@
+export * from "./assay";
+export * from "./board";
+export * from "./working";

@@ -1,0 +1,380 @@
+import { plusMinus } from "../judgement";
+import { glassC, volumeFactor } from "../measure";
+import {
+  decimalsFor,
+  inUnit,
+  type Quantity,
+  standardUncertainty,
+  toDecimals,
+  unitOf,
+  withUnit,
+} from "../quantity";
+import { namesTex, numberTex, symbolTex, typeset, unitTex } from "../relation";
+import { type CompiledLine, compiledMethod, compiledStage, type Method, unitOfInput } from "../method";
+import {
+  type CalibrationEvaluation,
+  type ComputedEvaluation,
+  isOnce,
+  membersOf,
+  type RunEvaluation,
+  type Shown,
+  type TitrationEvaluation,
+  type TrialEvaluation,
+  plusMinusWords,
+} from "../stages";
+import { decimalsOfInput, volumeConditions } from "../inputs";
+import type { RunRecord } from "../run";
+import { type HouseRules, buretteDecimals } from "../rules";
+import { listed, trialWords, uncapitalized } from "../text";
+import { fitSteps, rateSteps, readOffSteps } from "./assay";
+import {
+  type Board,
+  causes,
+  expressionInputs,
+  guarded,
+  isDifference,
+  numbersTex,
+  type WorkingStep,
+} from "./board";
+
+export interface Working {
+  readonly stage: ComputedEvaluation;
+  /** The trial that is shown; null for what is made once. */
+  readonly trial: TrialEvaluation | null;
+  readonly steps: readonly WorkingStep[];
+}
+
+/** First steps: each mass and titer as a difference of two readings. */
+function readingSteps(board: Board): WorkingStep[] {
+  const { compiled, symbols, fields: all, record, name } = board;
+  const { houseRules, method } = record;
+  return compiled.definition.inputs.flatMap((input) => {
+    const { symbol } = input;
+    const q = symbols.get(symbol);
+    if (!q || !isDifference(input)) return [];
+    const fields = all.filter(({ field }) => field.symbol === symbol);
+    const read = (kind: string) => fields.find(({ field }) => field.kind === kind)?.present?.value ?? "";
+    const mass = input.is === "mass";
+    const addition = mass && input.weighing === "addition";
+    const [first, second] = mass ? ["mass.before", "mass.after"] : ["burette.final", "burette.initial"];
+    const [from, to] = mass ? ["before", "after"] : ["final", "initial"];
+    const unit = unitOfInput(input, method);
+    const decimals = decimalsOfInput(input, houseRules) ?? 2;
+    const bias = input.is === "titer" ? Number(input.bias?.ml ?? 0) : 0;
+    const factor = mass ? 1 : volumeFactor(volumeConditions(houseRules));
+    const asRead = mass ? inUnit(q, unit) : inUnit(q, unit) / factor + bias;
+    const value = toDecimals(asRead, decimals);
+    const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
+    const shownHalf = toDecimals(half, Math.min(decimalsFor(half, 1), decimals + 1));
+    const base = symbolTex(symbol);
+    const named = [symbolTex(`${symbol}_${from}`), symbolTex(`${symbol}_${to}`)];
+    const numbers = [numberTex(read(first ?? ""), unit), numberTex(read(second ?? ""), unit)];
+    // An overshoot that was brought back: what that took of the titrant is no part of the titer.
+    const [addedMl, worth] = [read("back.volume"), read("back.worth")];
+    const back = input.is === "titer" && addedMl !== "" && worth !== "";
+    const [backNames, backNumbers] = back
+      ? [` - ${symbolTex("V_back")} \\cdot w`, ` - ${numberTex(addedMl, "mL")} \\cdot ${worth}`]
+      : ["", ""];
+    const [backFormula, backText] = back ? [" - V_back·w", ` - ${addedMl}·${worth}`] : ["", ""];
+    const order = <T>(pair: readonly T[]) => (addition ? [...pair].reverse() : [...pair]);
+    return [
+      {
+        id: symbol,
+        title: mass ? input.label : input.is === "titer" ? `Titer of ${name}` : input.label,
+        formula: `${symbol} = ${order([from, to]).join(" - ")}${backFormula} = ${order([read(first ?? ""), read(second ?? "")]).join(" - ")}${backText}`,
+        names: `${base} = ${order(named).join(" - ")}${backNames}`,
+        numbers: `= ${order(numbers).join(" - ")}${backNumbers}`,
+        value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
+        valueText: `${value} ± ${shownHalf} ${unit}`,
+        inputs: [
+          {
+            key: symbol,
+            label: mass ? "the two weighings" : "the two readings",
+            origin: { kind: "readings" as const, fields, causes: causes(q, unit) },
+          },
+        ],
+      },
+      ...(factor === 1 && bias === 0 ? [] : [correctedStep(symbol, value, q, { bias, houseRules })]),
+    ];
+  });
+}
+
+/** A volume as it was read, made one at 20 °C, and a titer without the bias of its indicator. */
+function correctedStep(
+  symbol: string,
+  read: string,
+  q: Quantity,
+  { bias, houseRules }: { readonly bias: number; readonly houseRules: HouseRules },
+): WorkingStep {
+  const { roomC } = volumeConditions(houseRules);
+  const warm = roomC !== glassC;
+  const off = bias < 0 ? `+ ${-bias}` : `- ${bias}`;
+  const before = bias === 0 ? read : `(${read} ${off})`;
+  const byRoom = warm ? ` · (1 - 2.1e-4·(${roomC} - ${glassC}))` : "";
+  const base = symbolTex(symbol);
+  const value = toDecimals(inUnit(q, "mL"), buretteDecimals(houseRules) + 1);
+  const what = [warm ? `at ${glassC} °C` : "", bias === 0 ? "" : "without the bias of the indicator"];
+  return {
+    id: `${symbol}-corrected`,
+    title: `The same ${what.filter((w) => w !== "").join(", ")}`,
+    formula: `${symbol} = ${before}${byRoom}`,
+    names: `${base}${bias === 0 ? "" : " - V_{\\mathrm{bias}}"}${warm ? " \\cdot (1 - \\gamma\\,(T - T_{20}))" : ""}`,
+    numbers: `= ${bias === 0 ? read : `(${read} ${off})`}${warm ? ` \\cdot (1 - 2.1 \\times 10^{-4} \\cdot (${roomC} - ${glassC}))` : ""}`,
+    value: `= ${numberTex(value, "mL")}`,
+    valueText: `${value} mL`,
+    inputs: [],
+  };
+}
+
+/** In a room that is not at 20 °C: how the other volumes of a stage were made ones at that. */
+function roomStep({ compiled, record, symbols }: Board): WorkingStep[] {
+  const { roomC } = volumeConditions(record.houseRules);
+  const glass = compiled.definition.inputs.filter(
+    ({ is, symbol }) => ["pipette", "flask", "graduated"].includes(is) && symbols.has(symbol),
+  );
+  if (roomC === glassC || glass.length === 0) return [];
+  const factor = volumeFactor({ roomC });
+  return [
+    {
+      id: "room",
+      title: `Volumes at ${roomC} °C, as they are at ${glassC} °C, for which glass and concentrations hold: ${listed(glass.map(({ label }) => uncapitalized(label)))}`,
+      formula: `V = V_read · (1 - 2.1e-4·(${roomC} - ${glassC}))`,
+      names: "V = V_{\\mathrm{read}} \\cdot (1 - \\gamma\\,(T - T_{20}))",
+      numbers: `= V_{\\mathrm{read}} \\cdot ${toDecimals(factor, 5)}`,
+      value: "",
+      valueText: `factor ${toDecimals(factor, 5)}`,
+      inputs: [],
+    },
+  ];
+}
+
+function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
+  const q = board.symbols.get(line.symbol);
+  if (!q) return [];
+  const value = guarded(q, line.unit);
+  return [
+    {
+      id: line.symbol,
+      title: line.title,
+      formula: line.source,
+      names: `${symbolTex(line.symbol)} = ${typeset(line.expression, namesTex)}`,
+      numbers: `= ${numbersTex(board, line.expression)}`,
+      value: `= ${numberTex(value, line.unit)}`,
+      valueText: withUnit(value, line.unit),
+      inputs: expressionInputs(board, line.expression),
+    },
+  ];
+}
+
+/** Last steps: the mean of the concordant trials, and its ± from what scatters and what is shared. */
+function meanSteps({ stage, record }: Board): WorkingStep[] {
+  if (isOnce(stage)) return resultStep(stage, record);
+  const { combined, definition, shown } = stage;
+  if (!combined || !shown) return [];
+  const { unit, symbol } = definition.result;
+  const members = membersOf(stage);
+  const values = members.map((t) => (t.result ? guarded(t.result, unit) : ""));
+  const base = symbolTex(symbol);
+  const n = members.length;
+  const u = standardUncertainty(combined.quantity) / unitOf(unit).factor;
+  const digits = decimalsFor(u, 2);
+  const part = (x: number) => toDecimals(x / unitOf(unit).factor, digits + 1);
+  const from = {
+    scatter: `the scatter of the trials, s/√${n} with s = ${part(combined.standardDeviation)}`,
+    reading: "reading and weighing, since the trials scatter less than these alone would make them",
+    "earlier work": "the repeatability known from earlier work",
+  }[combined.repeatabilityFrom];
+  const titers = stage.kind === "titration" && stage.meanTiterMl !== null ? titersStep(stage, record) : null;
+  const mean: WorkingStep = titers ?? {
+    id: "mean",
+    title:
+      n > 1
+        ? `Mean of ${stage.kind === "titration" ? "the concordant trials" : "trials"} ${listed(members.map((t) => t.name))}`
+        : "One trial stands for the mean",
+    formula: `mean of ${values.join(", ")}`,
+    names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${symbolTex(`${symbol}_i`)}`,
+    numbers: `= \\dfrac{${values.join(" + ")}}{${n}}${unitTex(unit)}`,
+    value: `= ${numberTex(guarded(combined.quantity, unit), unit)}`,
+    valueText: withUnit(guarded(combined.quantity, unit), unit),
+    inputs: [],
+  };
+  const spread: WorkingStep = {
+    id: "uncertainty",
+    title: `Standard uncertainty: what scatters (${from}) and what all trials share`,
+    formula: "u = √(u_rep² + u_sys²)",
+    names: `u = \\sqrt{u_{\\mathrm{rep}}^{2} + u_{\\mathrm{sys}}^{2}}`,
+    numbers: `= \\sqrt{${part(combined.repeatability)}^{2} + ${part(combined.systematic)}^{2}}${unitTex(unit)}`,
+    value: `= ${numberTex(toDecimals(u, digits), unit)}`,
+    valueText: withUnit(toDecimals(u, digits), unit),
+    inputs: [],
+  };
+  return [mean, spread, ...resultStep(stage, record), ...furtherSteps(stage)];
+}
+
+/** Where the house averages titers: their mean, and the result that follows from it. */
+function titersStep(stage: TitrationEvaluation, { houseRules }: RunRecord): WorkingStep | null {
+  const { combined, definition, meanTiterMl } = stage;
+  if (!combined || meanTiterMl === null) return null;
+  const { unit, symbol } = definition.result;
+  const decimals = buretteDecimals(houseRules);
+  const members = membersOf(stage);
+  const titers = members.map((t) => toDecimals(t.titerMl ?? 0, decimals));
+  const titer = symbolTex(definition.inputs.find((input) => input.is === "titer")?.symbol ?? "V");
+  const mean = toDecimals(meanTiterMl, decimals + 1);
+  const value = guarded(combined.quantity, unit);
+  return {
+    id: "mean",
+    title: `Mean titer of trials ${listed(members.map((t) => t.name))}, and what follows from it by the same lines`,
+    formula: `mean of ${titers.join(", ")} mL = ${mean} mL`,
+    names: `\\bar{${titer}} = \\dfrac{1}{n} \\sum_i ${titer}`,
+    numbers: `= \\dfrac{${titers.join(" + ")}}{${titers.length}} = ${numberTex(mean, "mL")}`,
+    value: `\\Rightarrow ${symbolTex(symbol)} = ${numberTex(value, unit)}`,
+    valueText: withUnit(value, unit),
+    inputs: [],
+  };
+}
+
+/** The result, rounded once, with its ±. */
+function resultStep(stage: ComputedEvaluation, record: RunRecord): WorkingStep[] {
+  const { shown } = stage;
+  if (!shown) return [];
+  const { name, symbol } = stage.definition.result;
+  const base = isOnce(stage) ? symbolTex(symbol) : `\\bar{${symbolTex(symbol)}}`;
+  const step: WorkingStep = {
+    id: "result",
+    title:
+      shown.plusMinus === "0"
+        ? name
+        : `${name}, rounded once, with its ± (${plusMinusWords[record.houseRules.plusMinus]})`,
+    formula: "",
+    names: "",
+    numbers: "",
+    value: `${base} = ${shownTex(shown)}`,
+    valueText: shown.text,
+    inputs: [],
+  };
+  return isOnce(stage) ? [step, ...furtherSteps(stage)] : [step];
+}
+
+/** The same result in other words and units, and others beside it. */
+function furtherSteps({ also }: ComputedEvaluation): WorkingStep[] {
+  return also.map(({ definition: { symbol, name }, shown }) => ({
+    id: `also-${symbol}`,
+    title: `${name}${shown.nearestWhole === undefined ? "" : `: nearest whole number ${shown.nearestWhole}`}`,
+    formula: "",
+    names: "",
+    numbers: "",
+    value: `${symbolTex(symbol)} = ${shownTex(shown)}`,
+    valueText: shown.text,
+    inputs: [],
+  }));
+}
+
+/** A value with its ±; alone where it has none, as what was chosen. */
+const shownTex = ({ value, plusMinus: half, unit }: Shown): string =>
+  numberTex(half === "0" ? value : `${value} \\pm ${half}`, unit);
+
+/**
+ * The working of a stage's result, as a teacher would write it on the board: one trial from its readings to its result,
+ * then the mean and its ±. Without a trial named, the first of the concordant set is shown. Null while none is complete.
+ */
+export function workingOf(
+  record: RunRecord,
+  evaluation: RunEvaluation,
+  stageKey: string,
+  trialId: string | null,
+): Working | null {
+  const stage = evaluation.stages.find((s) => s.key === stageKey);
+  const compiled = compiledStage(compiledMethod(record.method), stageKey);
+  if (!stage || stage.kind === "conclude" || !compiled) return null;
+  const written = (
+    board: Omit<Board, "record" | "evaluation" | "compiled" | "stage">,
+    fitted: (board: Board) => WorkingStep[] = () => [],
+  ) => {
+    const whole: Board = { record, evaluation, compiled, stage, ...board };
+    const lines = compiled.lines.flatMap((line) => lineStep(whole, line));
+    return { whole, steps: [...roomStep(whole), ...readingSteps(whole), ...fitted(whole), ...lines] };
+  };
+  if (isOnce(stage)) {
+    if (!stage.quantity) return null;
+    const { whole, steps } = written(
+      { symbols: stage.symbols, fields: stage.stageFields, name: "" },
+      (board) =>
+        stage.kind === "calibration"
+          ? [...levelSteps(board, stage), ...fitSteps(stage, record.houseRules)]
+          : [],
+    );
+    return { stage, trial: null, steps: [...steps, ...meanSteps(whole)] };
+  }
+  const members = membersOf(stage);
+  const complete = stage.trials.filter((t) => t.result);
+  const trial =
+    complete.find((t) => t.id === trialId) ??
+    complete.find((t) => members.some((m) => m.id === t.id)) ??
+    complete[0];
+  if (!trial) return null;
+  const fields = [...trial.fields, ...stage.stageFields];
+  const { whole, steps } = written(
+    { symbols: trial.symbols, fields, name: trialWords(trial.name) },
+    (board) => {
+      if (stage.kind === "unknown") {
+        const line = evaluation.stages.find((s) => s.key === stage.lineOf);
+        const sample = stage.trials.find((t) => t.id === trial.id);
+        return sample ? readOffSteps(board, sample, line?.kind === "calibration" ? line : undefined) : [];
+      }
+      const course = stage.kind === "rate" ? stage.trials.find((t) => t.id === trial.id) : undefined;
+      return course && stage.kind === "rate" ? rateSteps(course, stage, record.houseRules) : [];
+    },
+  );
+  const inSet = members.some((m) => m.id === trial.id);
+  return { stage, trial, steps: [...steps, ...(inSet ? meanSteps(whole) : [])] };
+}
+
+/** How the amount in one standard follows from what was taken for it: the strongest, as an example. */
+function levelSteps(board: Board, stage: CalibrationEvaluation): WorkingStep[] {
+  const level = stage.levels.findLast((l) => l.leftOut === null && l.amount);
+  const axis = compiledMethod(board.record.method).assays.get(stage.key)?.axis ?? [];
+  if (!level) return [];
+  const own: Board = {
+    ...board,
+    symbols: level.symbols,
+    fields: level.fields,
+    name: level.name,
+    compiled: { ...board.compiled, lines: axis },
+  };
+  return axis.flatMap((line) =>
+    lineStep(own, { ...line, title: `${line.title}, as in ${level.name}` }).map((step) => ({
+      ...step,
+      id: `level-${step.id}`,
+    })),
+  );
+}
+
+/** What a stage's result stands on, from the first stage up to itself. */
+export function standsOn(
+  evaluation: RunEvaluation,
+  method: Method,
+  stageKey: string,
+): { title: string; text: string }[] {
+  const upTo = evaluation.stages.findIndex((s) => s.key === stageKey);
+  return evaluation.stages.slice(0, upTo + 1).flatMap((s) => {
+    if (s.kind === "conclude") return [];
+    const purities = s.definition.inputs.flatMap((input) => {
+      if (input.is !== "purity") return [];
+      const present = (kind: string) =>
+        s.stageFields.find(({ field }) => field.kind === kind)?.present?.value;
+      const percent = present("purity") ?? input.presumed.percent;
+      // The presumed ± is that of the presumed purity.
+      const half =
+        present("purity.plus-minus") ?? (present("purity") == null ? input.presumed.plusMinus : null);
+      const name = method.substances[input.of] ?? input.of;
+      return [
+        {
+          title: name.charAt(0).toUpperCase() + name.slice(1),
+          text: half === null ? `${percent} %` : `${percent} ± ${half} %`,
+        },
+      ];
+    });
+    return [...purities, { title: s.definition.result.name, text: s.shown?.text ?? "no result yet" }];
+  });
+}
