@@ -1,4 +1,4 @@
-/** The layer rule: core <- catalog <- formats <- server <- app. Each layer may import only what stands left of it. */
+/** The layer rule: core <- catalog <- formats <- protocol <- server <- app. Each layer may import only what stands left of it. */
 const layer = (name, from, forbidden) => ({
   name,
   severity: "error",
@@ -24,17 +24,26 @@ const orderOfRooms = rooms.slice(0, -1).map((row, i) => ({
   name: `core-rooms-in-order-${row[0]}`,
   severity: "error",
   from: { path: `^core/(${row.join("|")})/`, pathNot: "\\.test\\.ts$" },
-  to: { path: `^core/(${rooms.slice(i + 1).flat().join("|")})/` },
+  to: {
+    path: `^core/(${rooms
+      .slice(i + 1)
+      .flat()
+      .join("|")})/`,
+  },
 }));
 
 module.exports = {
   forbidden: [
-    layer("core-stands-alone", "^core/", "^(catalog|formats|server|app|workers|devices|e2e)/"),
-    layer("catalog-knows-core-only", "^catalog/", "^(formats|server|app|workers|devices|e2e)/"),
-    layer("formats-below-server", "^formats/", "^(server|app|workers|devices|e2e)/"),
-    layer("workers-know-core-only", "^workers/", "^(catalog|formats|server|app|devices|e2e)/"),
+    layer("core-stands-alone", "^core/", "^(catalog|formats|protocol|server|app|workers|devices|e2e)/"),
+    layer("catalog-knows-core-only", "^catalog/", "^(formats|protocol|server|app|workers|devices|e2e)/"),
     {
-      ...layer("devices-know-core-only", "", "^(catalog|formats|server|app|workers|e2e)/"),
+      ...layer("formats-below-protocol", "", "^(protocol|server|app|workers|devices|e2e)/"),
+      from: { path: "^formats/", pathNot: "\\.test\\.ts$" },
+    },
+    layer("protocol-below-server", "^protocol/", "^(server|app|workers|devices|e2e)/"),
+    layer("workers-know-core-only", "^workers/", "^(catalog|formats|protocol|server|app|devices|e2e)/"),
+    {
+      ...layer("devices-know-core-only", "", "^(catalog|formats|protocol|server|app|workers|e2e)/"),
       // Their tests measure whole assays, which are methods of the catalog.
       from: { path: "^devices/", pathNot: "\\.test\\.ts$" },
     },

@@ -5,6 +5,7 @@ export default {
     "<rootDir>/catalog",
     "<rootDir>/devices",
     "<rootDir>/formats",
+    "<rootDir>/protocol",
     "<rootDir>/server",
     "<rootDir>/app",
   ],

@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readdirSync, renameSync, rmSync } from "node:f
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { v7 as newId } from "uuid";
-import type { RunState } from "../formats/answers";
+import type { RunState } from "../protocol/answers";
 import { expect, startRun, test, titration, typeReadings, weighing } from "./app";
 import { AppServer, beginRun } from "../scripts/app-server";
 import { reading } from "../server/tests/bench";

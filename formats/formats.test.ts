@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import { flask, runRecord } from "~/catalog/tests/build-record";
 import { publishedSchemas } from "./published";
-import { checkRunRequest } from "./requests";
+import { checkRunRequest } from "../protocol/requests";
 import { checkRunRecord } from "./run-record";
 
 describe("run records", () => {

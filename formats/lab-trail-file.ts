@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import type { LabTrailLine } from "./answers";
+import type { LabTrailLine } from "./trail";
 
 const columns: readonly (readonly [head: string, of: (line: LabTrailLine) => string | null])[] = [
   ["number", ({ seq }) => String(seq)],

@@ -3,7 +3,7 @@ import { alkalinityOfWater } from "~/catalog/methods/alkalinity-of-water";
 import { mostPoints } from "~/core/record";
 import { readMethodFile } from "./method-file";
 import { readReadingsTable } from "./readings-table";
-import { checkRunRequest } from "./requests";
+import { checkRunRequest } from "../protocol/requests";
 import { readTraceFile } from "./trace-file";
 
 /* Texts that are too long, too deep or too many are told so at once, whatever they claim. */

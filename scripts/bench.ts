@@ -14,7 +14,7 @@ import { ProgramBuilder, propagateAll } from "../core/montecarlo";
 import { leaf, type LeafShape, measured } from "../core/quantity";
 import { parseRelation } from "../core/relation";
 import { evaluateRun } from "../core/evaluate";
-import type { RunRequest } from "../formats/requests";
+import type { RunRequest } from "../protocol/requests";
 import { openDatabase } from "../server/database/connection";
 import type { Database } from "../server/database/types";
 import { startRun } from "../server/repositories/runs";

@@ -31,18 +31,18 @@ async function validatorCode(file: string): Promise<string> {
 }
 
 /**
- * Puts compiled code in place of each module of `formats/compiled`, so that neither browser nor server makes code from schemas
+ * Puts compiled code in place of each module of `formats/compiled` and `protocol/compiled`, so that neither browser nor server makes code from schemas
  * while it runs: the content security policy of the pages forbids it.
  */
 export function compiledValidators(): Plugin {
-  const folder = path.resolve("formats/compiled");
+  const folders = ["formats/compiled", "protocol/compiled"].map((folder) => path.resolve(folder));
   const made = new Map<string, Promise<string>>();
   return {
     name: "compiled-validators",
     enforce: "pre",
     apply: "build",
     load(id) {
-      if (path.dirname(id) !== folder) return null;
+      if (!folders.includes(path.dirname(id))) return null;
       const code = made.get(id) ?? validatorCode(id);
       made.set(id, code);
       return code;

@@ -5,7 +5,7 @@ import type { HouseRules } from "../core/rules";
 import type { ObservationKind } from "../core/record";
 import type { RunRecord } from "../core/run";
 import { v4 as anyId } from "uuid";
-import type { RunRequest } from "../formats/requests";
+import type { RunRequest } from "../protocol/requests";
 
 /** Draws of a seed, with what is needed to make requests of them. */
 export class Dice {

@@ -8,7 +8,7 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { methods } from "../catalog/methods";
 import { defaultHouseRules } from "../catalog/rules/defaults";
-import type { RunState } from "../formats/answers";
+import type { RunState } from "../protocol/answers";
 import { AppServer, beginRun } from "./app-server";
 import { Dice, type KnownRun, mutated, strange, wellFormed } from "./fuzz-requests";
 

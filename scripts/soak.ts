@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { v7 as newId } from "uuid";
-import type { RunState } from "../formats/answers";
+import type { RunState } from "../protocol/answers";
 import { reading } from "../server/tests/bench";
 import { AppServer, beginRun } from "./app-server";
 

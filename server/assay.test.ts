@@ -5,7 +5,7 @@ import { mustHold } from "~/core/result";
 import type { CalibrationEvaluation } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import { readingsOf } from "~/core/record";
-import { checkRunRequest, type Enter, type RunRequest } from "~/formats/requests";
+import { checkRunRequest, type Enter, type RunRequest } from "~/protocol/requests";
 import { readRunRecord } from "~/formats/run-report";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { putMethods } from "./repositories/methods";

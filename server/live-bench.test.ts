@@ -4,7 +4,7 @@ import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { evaluateRun } from "~/core/evaluate";
 import { maybeMarks } from "~/core/method";
 import type { TitrationEvaluation } from "~/core/stages";
-import { type RunRequest, type StartTimer } from "~/formats/requests";
+import { type RunRequest, type StartTimer } from "~/protocol/requests";
 import { readRunRecord } from "~/formats/run-report";
 import { inspectClock } from "./clock";
 import { type OpenDatabase, openDatabase } from "./database/connection";

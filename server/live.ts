@@ -1,5 +1,5 @@
 import { EventEmitter } from "node:events";
-import type { LiveMessage } from "../formats/answers";
+import type { LiveMessage } from "../protocol/answers";
 
 /** Everybody who listens for changes, kept on the global object so that a reloaded module in development finds them again. */
 const holder = globalThis as { steadyBeadListeners?: EventEmitter };

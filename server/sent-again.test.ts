@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as newId } from "uuid";
-import type { RunRequest } from "~/formats/requests";
+import type { RunRequest } from "~/protocol/requests";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { loadRunState } from "./repositories/run-state";
 import { startRun } from "./repositories/runs";

@@ -6,7 +6,7 @@ import { mustHold } from "~/core/result";
 import { checkRecord, evaluateRun } from "~/core/evaluate";
 import { type ObservationKind, presentObservation } from "~/core/record";
 import { type RunRecord, isEmptyRun } from "~/core/run";
-import type { AddSolution, EditSolution, MakeSolution } from "~/formats/shelf";
+import type { AddSolution, EditSolution, MakeSolution } from "~/protocol/shelf";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { putFirstHouseRules, saveHouseRules } from "./repositories/house-rules";
 import { putMethods } from "./repositories/methods";

@@ -1,8 +1,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { useSyncExternalStore } from "react";
-import type { StandingReading } from "~/formats/answers";
-import type { RunRequest } from "~/formats/requests";
-import { dependsOn, type WaitingChange } from "~/formats/waiting";
+import type { StandingReading } from "~/protocol/answers";
+import type { RunRequest } from "~/protocol/requests";
+import { dependsOn, type WaitingChange } from "~/protocol/waiting";
 import { type Outcome, postChange } from "./post";
 import { onLive } from "./stream";
 

@@ -1,5 +1,5 @@
-import type { ChangeAnswer } from "~/formats/answers";
-import type { RunRequest } from "~/formats/requests";
+import type { ChangeAnswer } from "~/protocol/answers";
+import type { RunRequest } from "~/protocol/requests";
 import { pressOver } from "../ui/press";
 import { device } from "./device";
 

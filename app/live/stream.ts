@@ -1,5 +1,5 @@
 import { useEffect, useEffectEvent } from "react";
-import type { LiveMessage, RunChanged } from "~/formats/answers";
+import type { LiveMessage, RunChanged } from "~/protocol/answers";
 import { device } from "./device";
 
 /** What is heard: a change that another device made, or that the server can be reached (again), so that all may have changed. */

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from "react";
-import type { TimersAnswer } from "~/formats/answers";
+import type { TimersAnswer } from "~/protocol/answers";
 import { pressOver } from "../ui/press";
 import { onLive } from "./stream";
 

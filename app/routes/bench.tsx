@@ -1,5 +1,5 @@
 import { data, redirect } from "react-router";
-import { checkStartRun } from "~/formats/requests";
+import { checkStartRun } from "~/protocol/requests";
 import { database } from "~/server/database/current";
 import { troubles } from "~/server/maintenance/health";
 import { methodChoices } from "~/server/repositories/methods";

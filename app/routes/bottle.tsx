@@ -1,6 +1,6 @@
 import { data } from "react-router";
 import { validate } from "uuid";
-import { checkEditSolution } from "~/formats/shelf";
+import { checkEditSolution } from "~/protocol/shelf";
 import { database } from "~/server/database/current";
 import { relativesOf } from "~/server/repositories/lineage";
 import { editSolution, solutionById } from "~/server/repositories/shelf";

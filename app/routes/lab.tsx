@@ -1,5 +1,5 @@
 import { data } from "react-router";
-import { checkLabRequest, type LabAnswer, type LabRequest } from "~/formats/lab";
+import { checkLabRequest, type LabAnswer, type LabRequest } from "~/protocol/lab";
 import { BackupError } from "~/server/backup/make";
 import { replacedWords, RestoreError } from "~/server/backup/restore";
 import { database } from "~/server/database/current";

@@ -1,5 +1,5 @@
-import type { ChangeAnswer } from "~/formats/answers";
-import { checkRunRequest } from "~/formats/requests";
+import type { ChangeAnswer } from "~/protocol/answers";
+import { checkRunRequest } from "~/protocol/requests";
 import { database } from "~/server/database/current";
 import { changeRun } from "~/server/repositories/run-changes";
 import { addressOfRequest } from "../request-context";

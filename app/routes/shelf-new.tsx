@@ -1,5 +1,5 @@
 import { data, redirect } from "react-router";
-import { checkShelfRequest } from "~/formats/shelf";
+import { checkShelfRequest } from "~/protocol/shelf";
 import { database } from "~/server/database/current";
 import { currentHouseRules } from "~/server/repositories/house-rules";
 import { listShelf, putAll } from "~/server/repositories/shelf";

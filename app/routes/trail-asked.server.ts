@@ -1,4 +1,4 @@
-import { type TrailSubject, trailSubjects } from "~/formats/answers";
+import { type TrailSubject, trailSubjects } from "~/formats/trail";
 
 /** What of the lab's trail an address asks for. */
 export function trailAsked(request: Request) {

@@ -5,7 +5,7 @@ import { drizzle } from "drizzle-orm/pglite";
 import { bringUpToDate } from "../database/migrations";
 import * as schema from "../database/schema";
 import type { Database } from "../database/types";
-import type { RunInBackup } from "../../formats/lab";
+import type { RunInBackup } from "../../protocol/lab";
 import { type CheckReport, checkLab } from "./check";
 import { type RunRows, rowsOfRun } from "./run-rows";
 

@@ -19,8 +19,9 @@ import type { HouseRules } from "../../core/rules";
 import type { Method } from "../../core/method";
 import type { ObservationKind, TimerRecord, TraceRecord } from "../../core/record";
 import type { RunRecord, RunStatus } from "../../core/run";
-import type { RunSummary, TrailSubject } from "../../formats/answers";
-import type { AmountUnit, How, ResultChange } from "../../formats/shelf";
+import type { RunSummary } from "../../protocol/answers";
+import type { TrailSubject } from "../../formats/trail";
+import type { AmountUnit, How, ResultChange } from "../../protocol/shelf";
 import type { ChangeDetail, Inverse } from "./stored";
 
 /** Counts rows in the order in which they were written: true even when the clock was set back in between. */

@@ -1,6 +1,6 @@
 import { count } from "drizzle-orm";
 import { type CheckReport, checkLab, type Finding } from "../backup/check";
-import type { LabView } from "../../formats/lab";
+import type { LabView } from "../../protocol/lab";
 import { type Backup, type BackupReason, listBackups, newestBackup } from "../backup/files";
 import { makeBackup } from "../backup/make";
 import { inspectClock } from "../clock";

@@ -3,7 +3,7 @@ import { v7 as newId } from "uuid";
 import { unitsLike } from "../../core/quantity";
 import type { ComputedStage } from "../../core/method";
 import { endOfCorrections, takenBack } from "../../core/record";
-import type { AddTrace, Enter, RunRequest } from "../../formats/requests";
+import type { AddTrace, Enter, RunRequest } from "../../protocol/requests";
 import { observation, stage as stageTable, trace } from "../database/schema";
 import type { Inverse } from "../database/stored";
 import type { Connection } from "../database/types";

@@ -3,7 +3,7 @@ import type { RunRecord } from "../../core/run";
 import type { Connection } from "../database/types";
 import { runEvent } from "../database/schema";
 import { clockSeen } from "./lab";
-import type { StandingReading } from "../../formats/answers";
+import type { StandingReading } from "../../protocol/answers";
 import type { ChangeDetail, Inverse } from "../database/stored";
 
 /**

@@ -1,4 +1,4 @@
-import { sayWho, sayWhy } from "../../formats/answers";
+import { sayWho, sayWhy } from "../../protocol/answers";
 
 /** Who does something that belongs to no run, why, and from which address, as the server saw it. */
 export interface By {

@@ -1,7 +1,7 @@
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { contradictions } from "../../core/rules";
-import type { RunRequest } from "../../formats/requests";
+import type { RunRequest } from "../../protocol/requests";
 import { houseRules, run } from "../database/schema";
 import type { Connection } from "../database/types";
 import { type Change, done, type Outcome, refused, remember } from "./change";

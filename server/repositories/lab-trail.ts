@@ -1,5 +1,5 @@
 import { and, desc, eq, lt, sql, type SQL } from "drizzle-orm";
-import type { LabTrailLine, TrailSubject } from "../../formats/answers";
+import type { LabTrailLine, TrailSubject } from "../../formats/trail";
 import { labEvent, observation, run, runEvent } from "../database/schema";
 import type { Connection } from "../database/types";
 

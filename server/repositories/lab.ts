@@ -1,7 +1,7 @@
 import { max, sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { lab, labEvent, runEvent } from "../database/schema";
-import type { TrailSubject } from "../../formats/answers";
+import type { TrailSubject } from "../../formats/trail";
 import type { ChangeDetail } from "../database/stored";
 import type { Connection } from "../database/types";
 

@@ -1,7 +1,7 @@
 import { desc, eq, inArray } from "drizzle-orm";
 import { ancestorsOf, dependentsOf } from "../../core/prepare";
-import { concentrationText } from "../../formats/concentration";
-import type { LineageGraph, Related } from "../../formats/shelf";
+import { concentrationText } from "../../protocol/concentration";
+import type { LineageGraph, Related } from "../../protocol/shelf";
 import { assignment, observation, run, stage } from "../database/schema";
 import type { Connection } from "../database/types";
 import { methodVersion } from "./methods";

@@ -2,7 +2,7 @@ import type { Input } from "../../core/inputs";
 import type { Method } from "../../core/method";
 import { preselected } from "../../core/record";
 import type { RunRecord } from "../../core/run";
-import type { SolutionView } from "../../formats/shelf";
+import type { SolutionView } from "../../protocol/shelf";
 import type { Connection } from "../database/types";
 import { bottlesOf } from "./shelf";
 import { bottleById, writeTaken } from "./take";

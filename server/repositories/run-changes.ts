@@ -11,8 +11,8 @@ import {
 import { evaluateRun } from "../../core/evaluate";
 import { isEmptyRun, type RunRecord } from "../../core/run";
 import { trialWords } from "../../core/text";
-import type { RunState } from "../../formats/answers";
-import type { Observe, RunRequest } from "../../formats/requests";
+import type { RunState } from "../../protocol/answers";
+import type { Observe, RunRequest } from "../../protocol/requests";
 import type { Connection, Database } from "../database/types";
 import { refusalOf } from "../database/refusals";
 import { observation, run, runEvent, trial } from "../database/schema";

@@ -1,5 +1,5 @@
 import { and, desc, eq, sql } from "drizzle-orm";
-import type { RunState } from "../../formats/answers";
+import type { RunState } from "../../protocol/answers";
 import { runEvent } from "../database/schema";
 import type { Connection } from "../database/types";
 

@@ -1,5 +1,5 @@
 import { eq } from "drizzle-orm";
-import type { RunState } from "../../formats/answers";
+import type { RunState } from "../../protocol/answers";
 import type { Connection } from "../database/types";
 import { run } from "../database/schema";
 import { undoOffer } from "./run-events";

@@ -1,6 +1,6 @@
 import type { Observation } from "../../core/record";
 import type { RunRecord } from "../../core/run";
-import type { AddTrace, Observe, StartTimer } from "../../formats/requests";
+import type { AddTrace, Observe, StartTimer } from "../../protocol/requests";
 import { conflict, done, type Outcome } from "./change";
 
 /*

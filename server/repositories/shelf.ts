@@ -18,7 +18,7 @@ import type {
   MakeSolution,
   SolutionState,
   SolutionView,
-} from "../../formats/shelf";
+} from "../../protocol/shelf";
 import { assignment, assignmentSource, run, solution } from "../database/schema";
 import type { Connection, Database, Transacting } from "../database/types";
 import { currentHouseRules } from "./house-rules";

@@ -10,7 +10,7 @@ import {
   type StageRecord,
 } from "../../core/record";
 import { uncapitalized } from "../../core/text";
-import type { RunRequest } from "../../formats/requests";
+import type { RunRequest } from "../../protocol/requests";
 import { assignment, observation, solution } from "../database/schema";
 import type { Inverse } from "../database/stored";
 import type { Connection } from "../database/types";

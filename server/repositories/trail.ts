@@ -3,7 +3,7 @@ import { fieldKey, stageFields, trialFields } from "../../core/method";
 import { type Observation, trialName } from "../../core/record";
 import type { RunRecord } from "../../core/run";
 import { sourceWords, trialWords, uncapitalized } from "../../core/text";
-import type { TrailLine } from "../../formats/answers";
+import type { TrailLine } from "../../formats/trail";
 import { runEvent } from "../database/schema";
 import type { ChangeDetail, Inverse } from "../database/stored";
 import type { Connection } from "../database/types";

@@ -3,7 +3,7 @@ import { mustHold } from "../../core/result";
 import { rateLaw } from "../../core/kinetics";
 import { type RandomStream, randomStream } from "../../core/montecarlo";
 import type { ObservationKind } from "../../core/record";
-import type { Enter, RunRequest } from "../../formats/requests";
+import type { Enter, RunRequest } from "../../protocol/requests";
 import type { Database } from "../database/types";
 import { changeRun } from "../repositories/run-changes";
 import { startRun } from "../repositories/runs";

@@ -4,7 +4,7 @@ import { methods } from "../../catalog/methods";
 import { substanceOf } from "../../catalog/substances";
 import { mustHold } from "../../core/result";
 import { simulateRun, type Truth } from "../../core/simulate";
-import type { AddSolution, MakeSolution } from "../../formats/shelf";
+import type { AddSolution, MakeSolution } from "../../protocol/shelf";
 import { solution } from "../database/schema";
 import type { Database } from "../database/types";
 import { currentHouseRules } from "../repositories/house-rules";

@@ -3,7 +3,7 @@ import { molarMass } from "../../core/chemistry";
 import { evaluateRun } from "../../core/evaluate";
 import type { ObservationKind } from "../../core/record";
 import { mustHold } from "../../core/result";
-import type { RunRequest } from "../../formats/requests";
+import type { RunRequest } from "../../protocol/requests";
 import type { Database } from "../database/types";
 import { changeRun } from "../repositories/run-changes";
 import { loadRunRecord } from "../repositories/run-record";

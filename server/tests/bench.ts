@@ -1,6 +1,6 @@
 import { v7 as newId } from "uuid";
 import { mustHold } from "~/core/result";
-import type { Observe, RunRequest } from "~/formats/requests";
+import type { Observe, RunRequest } from "~/protocol/requests";
 import type { OpenDatabase } from "../database/connection";
 import { changeRun } from "../repositories/run-changes";
 import { loadRunRecord } from "../repositories/run-record";

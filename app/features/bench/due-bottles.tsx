@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import type { SolutionView } from "~/formats/shelf";
+import type { SolutionView } from "~/protocol/shelf";
 import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Form, Link, useSubmit } from "react-router";
-import type { RunSearchResult } from "~/formats/answers";
+import type { RunSearchResult } from "~/protocol/answers";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import type { RunListItem } from "~/formats/answers";
+import type { RunListItem } from "~/protocol/answers";
 import { colors } from "../../theme/theme";
 import { Chain } from "../../ui/chain";
 import { unbroken } from "../../ui/number-text";

@@ -1,4 +1,4 @@
-import type { LabRequest } from "~/formats/lab";
+import type { LabRequest } from "~/protocol/lab";
 
 /** Asks the server to do something with the lab as a whole. */
 export type Ask = (request: LabRequest) => void;

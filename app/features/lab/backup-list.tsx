@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import type { BackupView } from "~/formats/lab";
+import type { BackupView } from "~/protocol/lab";
 import { fonts } from "../../theme/theme";
 import { linedTable } from "../../ui/lined-table";
 import { When } from "../../ui/when";

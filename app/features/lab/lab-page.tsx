@@ -5,7 +5,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { counted } from "~/core/text";
-import type { BackupView, LabAnswer, LabView } from "~/formats/lab";
+import type { BackupView, LabAnswer, LabView } from "~/protocol/lab";
 import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";

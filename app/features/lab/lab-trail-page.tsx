@@ -4,7 +4,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Form, Link, useSubmit } from "react-router";
-import { type LabTrailLine, trailSubjects } from "~/formats/answers";
+import { type LabTrailLine, trailSubjects } from "~/formats/trail";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { TrailTable } from "../trail/trail-table";

@@ -1,8 +1,8 @@
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { counted } from "~/core/text";
-import { sayWho } from "~/formats/answers";
-import type { BackupView } from "~/formats/lab";
+import { sayWho } from "~/protocol/answers";
+import type { BackupView } from "~/protocol/lab";
 import { When } from "../../ui/when";
 import { Who, type WhoWhyState } from "../../ui/who-why";
 import { FormDialog } from "../../ui/form-dialog";

@@ -11,7 +11,7 @@ import type { TitrationEvaluation } from "~/core/stages";
 import { type TitrationStage, trialFields } from "~/core/method";
 import { timerState } from "~/core/timing";
 import { plausibleLoadG } from "~/devices/pan-load";
-import type { TrailLine } from "~/formats/answers";
+import type { TrailLine } from "~/formats/trail";
 import type { Kept } from "../../live/outbox";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { speak } from "../../words/house";

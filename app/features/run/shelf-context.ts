@@ -1,6 +1,6 @@
 import { createContext } from "react";
 import type { Input } from "~/core/inputs";
-import type { RunShelf, SolutionView } from "~/formats/shelf";
+import type { RunShelf, SolutionView } from "~/protocol/shelf";
 
 /** What the shelf has to do with the run that is looked at. */
 export const ShelfContext = createContext<RunShelf>({

@@ -11,7 +11,7 @@ import { substanceOf } from "~/catalog/substances";
 import type { ComputedEvaluation } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { uncapitalized } from "~/core/text";
-import { concentrationText } from "~/formats/concentration";
+import { concentrationText } from "~/protocol/concentration";
 import { colors } from "../../theme/theme";
 import { FormDialog } from "../../ui/form-dialog";
 import { ShelfContext } from "./shelf-context";

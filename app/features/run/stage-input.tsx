@@ -5,7 +5,7 @@ import { fieldKey } from "~/core/method";
 import type { Input } from "~/core/inputs";
 import { isPreselected } from "~/core/record";
 import type { RunRecord } from "~/core/run";
-import { concentrationOf } from "~/formats/concentration";
+import { concentrationOf } from "~/protocol/concentration";
 import { colors, fonts } from "../../theme/theme";
 import { bottleUsed, FromBottle } from "./take-bottle";
 

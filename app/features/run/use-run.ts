@@ -1,7 +1,7 @@
 import { createContext, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { RunRequest } from "~/formats/requests";
-import type { RunState } from "~/formats/answers";
-import { canWait, withWaiting } from "~/formats/waiting";
+import type { RunRequest } from "~/protocol/requests";
+import type { RunState } from "~/protocol/answers";
+import { canWait, withWaiting } from "~/protocol/waiting";
 import { type Kept, keep, onSent, somethingWaits, useOutbox } from "../../live/outbox";
 import { isTaken, type Outcome, postChange } from "../../live/post";
 import { useLive } from "../../live/stream";

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { substanceOf } from "~/catalog/substances";
 import { type Making, planDilution } from "~/core/prepare";
-import { concentrationText } from "~/formats/concentration";
+import { concentrationText } from "~/protocol/concentration";
 import { fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";

@@ -6,7 +6,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useFetcher } from "react-router";
-import type { EditSolution, FormProblems, SolutionView } from "~/formats/shelf";
+import type { EditSolution, FormProblems, SolutionView } from "~/protocol/shelf";
 import { Sheet } from "../../ui/sheet";
 import { useWhoWhy, WhoWhy } from "../../ui/who-why";
 import { TextInput } from "../../ui/text-input";

@@ -8,8 +8,8 @@ import qrcode from "qrcode-generator";
 import { useState } from "react";
 import { Link } from "react-router";
 import { prettyFormula } from "~/core/chemistry";
-import { concentrationOf } from "~/formats/concentration";
-import type { SolutionView } from "~/formats/shelf";
+import { concentrationOf } from "~/protocol/concentration";
+import type { SolutionView } from "~/protocol/shelf";
 import { fonts } from "../../theme/theme";
 import { noPrint, Page } from "../../ui/page";
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import jsQR from "jsqr";
 import { renderToStaticMarkup } from "react-dom/server";
 import { MemoryRouter } from "react-router";
-import type { SolutionView } from "~/formats/shelf";
+import type { SolutionView } from "~/protocol/shelf";
 import { LabelsPage } from "./labels-page";
 
 const bottle: SolutionView = {

@@ -10,7 +10,7 @@ import { makingKey, type Making, makingMethod, type TypedFields, typedRecord } f
 import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { PreparationEvaluation } from "~/core/stages";
-import type { AddSolution, FormProblems, MakeSolution, SolutionView } from "~/formats/shelf";
+import type { AddSolution, FormProblems, MakeSolution, SolutionView } from "~/protocol/shelf";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";

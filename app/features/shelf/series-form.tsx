@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { evenLevels, planSeries } from "~/core/prepare";
 import { buretteDecimals } from "~/core/rules";
-import { concentrationText } from "~/formats/concentration";
+import { concentrationText } from "~/protocol/concentration";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
 import { PipettingSheet } from "./pipetting-sheet";

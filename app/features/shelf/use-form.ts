@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { FormProblems } from "~/formats/shelf";
+import type { FormProblems } from "~/protocol/shelf";
 
 export interface FormField {
   readonly name: string;

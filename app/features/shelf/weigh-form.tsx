@@ -5,7 +5,7 @@ import { substanceOf, substances } from "~/catalog/substances";
 import { parseFormula, prettyFormula } from "~/core/chemistry";
 import { type Making, massForSolution } from "~/core/prepare";
 import { massDecimals } from "~/core/rules";
-import { concentrationText } from "~/formats/concentration";
+import { concentrationText } from "~/protocol/concentration";
 import { TextInput } from "../../ui/text-input";
 import {
   daysFrom,

@@ -4,7 +4,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
 import { counted } from "~/core/text";
-import type { TrailLine } from "~/formats/answers";
+import type { TrailLine } from "~/formats/trail";
 import { Sheet } from "../../ui/sheet";
 import { TrailTable } from "./trail-table";
 

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
-import type { TrailLine } from "~/formats/answers";
+import type { TrailLine } from "~/formats/trail";
 import { colors, fonts } from "../../theme/theme";
 import { linedTable } from "../../ui/lined-table";
 import { Sheet } from "../../ui/sheet";

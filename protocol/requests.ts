@@ -2,7 +2,7 @@ import { mostPoints } from "~/core/record";
 import { valid as validRunRequest } from "./compiled/run-request";
 import { valid as validStartRun } from "./compiled/start-run";
 import type { RunRequest, StartRun } from "./request-schemas";
-import { checker } from "./validate";
+import { checker } from "../formats/validate";
 
 export type * from "./request-schemas";
 

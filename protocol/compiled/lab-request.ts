@@ -1,4 +1,4 @@
-import { compile } from "../compile";
+import { compile } from "../../formats/compile";
 import { LabRequestSchema } from "../lab-schemas";
 
 /** Made at build time: `vite.config.ts` puts the compiled code in place of this module. */

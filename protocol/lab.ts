@@ -1,6 +1,6 @@
 import { valid } from "./compiled/lab-request";
 import type { LabRequest } from "./lab-schemas";
-import { checker } from "./validate";
+import { checker } from "../formats/validate";
 
 export type { LabRequest } from "./lab-schemas";
 

@@ -1,5 +1,5 @@
 import { StartRunSchema } from "../request-schemas";
-import { compile } from "../compile";
+import { compile } from "../../formats/compile";
 
 /** Made at build time: `vite.config.ts` puts the compiled code in place of this module. */
 export const schema = StartRunSchema;

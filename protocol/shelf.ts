@@ -1,10 +1,10 @@
 import type { UsedSolution } from "~/core/run";
 import { sayWho, sayWhy } from "./answers";
-import type { Valid } from "./compile";
+import type { Valid } from "../formats/compile";
 import { valid as validEdit } from "./compiled/edit-solution";
 import { valid as validRequest } from "./compiled/shelf-request";
 import type { AddSolution, EditSolution, MakeSolution } from "./shelf-schemas";
-import { pathChecker } from "./validate";
+import { pathChecker } from "../formats/validate";
 
 export type * from "./shelf-schemas";
 
