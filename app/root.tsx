@@ -15,7 +15,7 @@ import {
 } from "react-router";
 import { database } from "~/server/database/current";
 import { isOpen } from "~/server/http/hosts";
-import { currentHouseRules } from "~/server/repositories/house-rules";
+import { currentHouseRules } from "~/server/queries/house-rules";
 import type { Route } from "./+types/root";
 import { StorageNotice } from "./live/storage-notice";
 import { Nonce } from "./request-context";

@@ -6,10 +6,11 @@ export interface Problem {
   readonly hint?: string;
 }
 
-export type Result<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
+/** A value, or what is wrong instead of one. */
+export type Result<T, P extends Problem = Problem> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: P };
 
-export const success = <T>(value: T): Result<T> => ({ ok: true, value });
+export const success = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value });
 
 export const failure = (
   message: string,

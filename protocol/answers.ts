@@ -1,3 +1,4 @@
+import type { ChangeProblem } from "~/core/change";
 import type { Bead, Shown } from "~/core/stages";
 import type { RunRecord, RunStatus } from "~/core/run";
 import type { TimerRecord } from "~/core/record";
@@ -63,24 +64,8 @@ export interface RunChanged {
   readonly device: string;
 }
 
-/** The reading that stands in a field that another one was sent for. */
-export interface StandingReading {
-  readonly id: string;
-  readonly text: string;
-  readonly person: string;
-  readonly at: string;
-}
-
 /** The answer to a change of a run. */
-export type ChangeAnswer =
-  | { readonly status: "done"; readonly state: RunState | null }
-  | {
-      readonly status: "refused" | "malformed" | "missing" | "conflict";
-      readonly message: string;
-      readonly proposal?: string;
-      /** Two readings for one field: the one that was there first. */
-      readonly present?: StandingReading;
-    };
+export type ChangeAnswer = { readonly status: "done"; readonly state: RunState | null } | ChangeProblem;
 
 /** What is said beside the fields of who and why where nothing stands in them. */
 export const sayWho = "Say who: initials, or a bench";

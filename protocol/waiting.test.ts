@@ -2,7 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import { flask, runRecord } from "~/catalog/tests/build-record";
 import { evaluateRun } from "~/core/evaluate";
 import type { TitrationEvaluation } from "~/core/stages";
-import type { Observe, RunRequest } from "./requests";
+import type { RunRequest } from "./requests";
+import type { Observe } from "../core/change";
 import { canWait, withWaiting } from "./waiting";
 
 const now = Date.UTC(2026, 10, 26, 9);

@@ -11,7 +11,7 @@ import { evaluateRun } from "../core/evaluate";
 import { resultQuantity } from "../core/stages";
 import { simulateRun } from "../core/simulate";
 import { absorberNear, cuvetteOf, SimulatedPhotometer } from "../devices";
-import type { AddTrace } from "../protocol/requests";
+import type { AddTrace } from "../core/change";
 import { median, ms, say, timesOf } from "./bench-parts";
 
 const phosphate = methods.find((m) => m.id === "phosphate-as-molybdenum-blue");

@@ -17,7 +17,7 @@ import { evaluateRun } from "../core/evaluate";
 import type { RunRequest } from "../protocol/requests";
 import { openDatabase } from "../server/database/connection";
 import type { Database } from "../server/database/types";
-import { startRun } from "../server/repositories/runs";
+import { startRun } from "../server/commands/start-run";
 import { reading } from "../server/tests/bench";
 import { benchAssays, benchChart, longCourse } from "./bench-assays";
 import { median, ms, say, timesOf } from "./bench-parts";
@@ -303,7 +303,7 @@ await benchCoreSize();
 const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-bench-"));
 try {
   const { db, close } = await openDatabase(folder);
-  const { changeRun } = await import("../server/repositories/run-changes");
+  const { changeRun } = await import("../server/commands/change-run");
   const start = {
     intent: "start",
     methodId: "base-by-phthalate-then-acid",

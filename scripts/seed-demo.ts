@@ -3,7 +3,7 @@ import path from "node:path";
 import { openDatabase } from "../server/database/connection";
 import { LabFolderError } from "../server/database/lab-folder";
 import { FolderInUseError } from "../server/database/lock";
-import { listOpenRuns } from "../server/repositories/runs";
+import { listOpenRuns } from "../server/queries/runs";
 import { seedDemo } from "../server/seed/demo";
 
 try {

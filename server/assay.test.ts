@@ -5,12 +5,13 @@ import { mustHold } from "~/core/result";
 import type { CalibrationEvaluation } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import { readingsOf } from "~/core/record";
-import { checkRunRequest, type Enter, type RunRequest } from "~/protocol/requests";
+import { checkRunRequest, type RunRequest } from "~/protocol/requests";
+import { type Enter } from "~/core/change";
 import { readRunRecord } from "~/formats/run-report";
 import { type OpenDatabase, openDatabase } from "./database/connection";
-import { putMethods } from "./repositories/methods";
-import { loadRunState } from "./repositories/run-state";
-import { startRun } from "./repositories/runs";
+import { putMethods } from "./commands/methods";
+import { loadRunState } from "./queries/stored-run";
+import { startRun } from "./commands/start-run";
 import { benchOn } from "./tests/bench";
 
 let open: OpenDatabase;

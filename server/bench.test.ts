@@ -10,10 +10,13 @@ import { evaluateRun } from "~/core/evaluate";
 import { fieldHistory } from "~/core/record";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { observation, run } from "./database/schema";
-import { currentHouseRules, saveHouseRules } from "./repositories/house-rules";
-import { listMethods, putMethods } from "./repositories/methods";
-import { loadRunState } from "./repositories/run-state";
-import { listOpenRuns, methodLastBegun, searchFinishedRuns, startRun } from "./repositories/runs";
+import { currentHouseRules } from "./queries/house-rules";
+import { saveHouseRules } from "./commands/house-rules";
+import { listMethods } from "./queries/methods";
+import { putMethods } from "./commands/methods";
+import { loadRunState } from "./queries/stored-run";
+import { listOpenRuns, methodLastBegun, searchFinishedRuns } from "./queries/runs";
+import { startRun } from "./commands/start-run";
 import { benchOn, reading, wholeFlask } from "./tests/bench";
 
 let open: OpenDatabase;

@@ -4,20 +4,16 @@ import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { labTrailCsv } from "~/formats/lab-trail-file";
 import { type OpenDatabase, openDatabase } from "./database/connection";
-import { changeRun } from "./repositories/run-changes";
-import { currentHouseRules, saveHouseRules } from "./repositories/house-rules";
-import { labTrail } from "./repositories/lab-trail";
-import {
-  bringMethodBack,
-  findMethod,
-  isRetired,
-  methodChoices,
-  removeMethod,
-  saveMethod,
-} from "./repositories/methods";
-import { startRun } from "./repositories/runs";
-import { addSolution, editSolution, solutionById } from "./repositories/shelf";
-import { trailOf } from "./repositories/trail";
+import { changeRun } from "./commands/change-run";
+import { currentHouseRules } from "./queries/house-rules";
+import { saveHouseRules } from "./commands/house-rules";
+import { labTrail } from "./queries/lab-trail";
+import { bringMethodBack, removeMethod, saveMethod } from "./commands/methods";
+import { findMethod, isRetired, methodChoices } from "./queries/methods";
+import { startRun } from "./commands/start-run";
+import { addSolution, editSolution } from "./commands/shelf";
+import { solutionById } from "./queries/shelf";
+import { trailOf } from "./queries/trail";
 import { benchOn, reading } from "./tests/bench";
 
 /* Who did what, of runs and of what belongs to none: one list, in the order in which it was written. */

@@ -2,11 +2,11 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { ancestorsOf, dependentsOf } from "~/core/prepare";
 import { seedDemo } from "./seed/demo";
 import { type OpenDatabase, openDatabase } from "./database/connection";
-import { lineageGraph } from "./repositories/lineage";
-import { bottlesOf, dueBottles, listShelf, solutionById } from "./repositories/shelf";
-import { searchFinishedRuns } from "./repositories/runs";
-import { loadRunRecord } from "./repositories/run-record";
-import { shelfOfRun } from "./repositories/shelf-of-run";
+import { lineageGraph } from "./queries/lineage";
+import { bottlesOf, dueBottles, listShelf, solutionById } from "./queries/shelf";
+import { searchFinishedRuns } from "./queries/runs";
+import { loadRunRecord } from "./queries/stored-run";
+import { shelfOfRun } from "./queries/shelf-of-run";
 
 const now = new Date("2026-11-25T10:00:00Z");
 let open: OpenDatabase;

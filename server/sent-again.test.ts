@@ -2,8 +2,8 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as newId } from "uuid";
 import type { RunRequest } from "~/protocol/requests";
 import { type OpenDatabase, openDatabase } from "./database/connection";
-import { loadRunState } from "./repositories/run-state";
-import { startRun } from "./repositories/runs";
+import { loadRunState } from "./queries/stored-run";
+import { startRun } from "./commands/start-run";
 import { benchOn, reading } from "./tests/bench";
 
 /* A request sent again gets the first answer; the same id with other content is a conflict; what is not there is missing. */
@@ -136,7 +136,7 @@ test.each([
 });
 
 test("the thirtieth of February is told beside its field", async () => {
-  const { addSolution } = await import("./repositories/shelf");
+  const { addSolution } = await import("./commands/shelf");
   const bottle = {
     intent: "add",
     form: "solution",

@@ -10,10 +10,11 @@ import { mustHold } from "~/core/result";
 import { checkRunRecord } from "~/formats/run-record";
 import { type OpenDatabase, openDatabase } from "./database/connection";
 import { observation } from "./database/schema";
-import { loadRunRecord } from "./repositories/run-record";
-import { loadRunState } from "./repositories/run-state";
-import { listOpenRuns, searchFinishedRuns, startRun } from "./repositories/runs";
-import { listShelf } from "./repositories/shelf";
+import { loadRunRecord } from "./queries/stored-run";
+import { loadRunState } from "./queries/stored-run";
+import { listOpenRuns, searchFinishedRuns } from "./queries/runs";
+import { startRun } from "./commands/start-run";
+import { listShelf } from "./queries/shelf";
 import { seedDemo } from "./seed/demo";
 import { benchOn, reading } from "./tests/bench";
 
@@ -95,7 +96,7 @@ describe("readings", () => {
     const trialId = newId();
     await change(other, reading(trialId, "V", "burette.initial", "0.10"));
     expect(await change(mine, reading(trialId, "V", "burette.final", "9.10"))).toMatchObject({
-      status: "missing",
+      status: "conflict",
     });
     expect(await change(mine, { intent: "restore", trialId })).toMatchObject({ status: "missing" });
     expect(await change(newId(), { intent: "finish" })).toMatchObject({ status: "missing" });

@@ -8,19 +8,12 @@ import { type ObservationKind, presentObservation } from "~/core/record";
 import { type RunRecord, isEmptyRun } from "~/core/run";
 import type { AddSolution, EditSolution, MakeSolution } from "~/protocol/shelf";
 import { type OpenDatabase, openDatabase } from "./database/connection";
-import { putFirstHouseRules, saveHouseRules } from "./repositories/house-rules";
-import { putMethods } from "./repositories/methods";
-import { startRun } from "./repositories/runs";
-import {
-  addSolution,
-  assign,
-  editSolution,
-  listShelf,
-  makeSolution,
-  putAll,
-  solutionById,
-} from "./repositories/shelf";
-import { shelfOfRun } from "./repositories/shelf-of-run";
+import { putFirstHouseRules, saveHouseRules } from "./commands/house-rules";
+import { putMethods } from "./commands/methods";
+import { startRun } from "./commands/start-run";
+import { addSolution, assign, editSolution, makeSolution, putAll } from "./commands/shelf";
+import { listShelf, solutionById } from "./queries/shelf";
+import { shelfOfRun } from "./queries/shelf-of-run";
 import { benchOn } from "./tests/bench";
 
 let open: OpenDatabase;

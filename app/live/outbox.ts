@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { useSyncExternalStore } from "react";
-import type { StandingReading } from "~/protocol/answers";
+import type { StandingReading } from "~/core/change";
 import type { RunRequest } from "~/protocol/requests";
 import { dependsOn, type WaitingChange } from "~/protocol/waiting";
 import { type Outcome, postChange } from "./post";

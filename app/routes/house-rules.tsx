@@ -1,11 +1,12 @@
 import { data } from "react-router";
 import { validate } from "uuid";
 import { database } from "~/server/database/current";
-import { currentHouseRules, saveHouseRules } from "~/server/repositories/house-rules";
-import { changeRun } from "~/server/repositories/run-changes";
-import { loadRunRecord } from "~/server/repositories/run-record";
-import { listOpenRuns } from "~/server/repositories/runs";
-import { byProblems } from "~/server/repositories/deed";
+import { currentHouseRules } from "~/server/queries/house-rules";
+import { saveHouseRules } from "~/server/commands/house-rules";
+import { changeRun } from "~/server/commands/change-run";
+import { loadRunRecord } from "~/server/queries/stored-run";
+import { listOpenRuns } from "~/server/queries/runs";
+import { byProblems } from "~/server/commands/deed";
 import { changedRules } from "../features/house-rules/changed-rules";
 import { rulesOfTexts } from "../features/house-rules/form";
 import { HouseRulesPage } from "../features/house-rules/house-rules-page";

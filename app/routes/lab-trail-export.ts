@@ -1,6 +1,6 @@
 import { labTrailCsv } from "~/formats/lab-trail-file";
 import { database } from "~/server/database/current";
-import { labTrail } from "~/server/repositories/lab-trail";
+import { labTrail } from "~/server/queries/lab-trail";
 import type { Route } from "./+types/lab-trail-export";
 import { trailAsked } from "./trail-asked.server";
 

@@ -1,5 +1,5 @@
 import { database } from "~/server/database/current";
-import { labTrail } from "~/server/repositories/lab-trail";
+import { labTrail } from "~/server/queries/lab-trail";
 import { LabTrailPage } from "../features/lab/lab-trail-page";
 import type { Route } from "./+types/lab-trail";
 import { trailAsked } from "./trail-asked.server";

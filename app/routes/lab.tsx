@@ -5,7 +5,7 @@ import { replacedWords, RestoreError } from "~/server/backup/restore";
 import { database } from "~/server/database/current";
 import { restoreOneRun, restoreOpenLab } from "~/server/maintenance/exchange";
 import { backUp, labView, look } from "~/server/maintenance/health";
-import { clockSetRight, rememberDeed } from "~/server/repositories/lab";
+import { clockSetRight, rememberDeed } from "~/server/commands/lab";
 import { LabPage } from "../features/lab/lab-page";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/lab";

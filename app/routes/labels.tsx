@@ -1,5 +1,5 @@
 import { database } from "~/server/database/current";
-import { listShelf } from "~/server/repositories/shelf";
+import { listShelf } from "~/server/queries/shelf";
 import { LabelsPage } from "../features/shelf/labels-page";
 import type { Route } from "./+types/labels";
 

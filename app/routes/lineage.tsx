@@ -1,5 +1,5 @@
 import { database } from "~/server/database/current";
-import { lineageGraph } from "~/server/repositories/lineage";
+import { lineageGraph } from "~/server/queries/lineage";
 import { LineagePage } from "../features/shelf/lineage-page";
 import type { Route } from "./+types/lineage";
 

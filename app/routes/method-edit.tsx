@@ -1,6 +1,6 @@
 import { database } from "~/server/database/current";
-import { currentHouseRules } from "~/server/repositories/house-rules";
-import { findMethod } from "~/server/repositories/methods";
+import { currentHouseRules } from "~/server/queries/house-rules";
+import { findMethod } from "~/server/queries/methods";
 import { draftOf } from "../features/methods/editor/draft";
 import { EditorPage } from "../features/methods/editor/editor-page";
 import type { Route } from "./+types/method-edit";

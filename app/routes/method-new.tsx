@@ -1,6 +1,6 @@
 import { v7 as newId } from "uuid";
 import { database } from "~/server/database/current";
-import { currentHouseRules } from "~/server/repositories/house-rules";
+import { currentHouseRules } from "~/server/queries/house-rules";
 import { EditorPage } from "../features/methods/editor/editor-page";
 import { newMethod } from "../features/methods/editor/starters";
 import type { Route } from "./+types/method-new";

@@ -1,6 +1,6 @@
 import { replicatesNeeded } from "~/core/rules";
 import { database } from "~/server/database/current";
-import { currentHouseRules } from "~/server/repositories/house-rules";
+import { currentHouseRules } from "~/server/queries/house-rules";
 import { PlanPage } from "../features/methods/plan-page";
 import type { Route } from "./+types/method-plan";
 import { methodFrom } from "./method.server";

@@ -1,7 +1,7 @@
 import { data, redirect } from "react-router";
 import { database } from "~/server/database/current";
-import { byProblems } from "~/server/repositories/deed";
-import { bringMethodBack, removeMethod } from "~/server/repositories/methods";
+import { byProblems } from "~/server/commands/deed";
+import { bringMethodBack, removeMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/method-remove";
 import { formTexts } from "./body.server";

@@ -3,8 +3,9 @@ import { methods as shipped } from "~/catalog/methods";
 import type { Method } from "~/core/method";
 import { readMethodFile } from "~/formats/method-file";
 import { database } from "~/server/database/current";
-import { byProblems } from "~/server/repositories/deed";
-import { findMethod, saveMethod } from "~/server/repositories/methods";
+import { byProblems } from "~/server/commands/deed";
+import { findMethod } from "~/server/queries/methods";
+import { saveMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
 import { formTexts } from "./body.server";
 

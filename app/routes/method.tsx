@@ -1,5 +1,5 @@
 import { database } from "~/server/database/current";
-import { isRetired, listMethods, runsBy, versionsOf } from "~/server/repositories/methods";
+import { isRetired, listMethods, runsBy, versionsOf } from "~/server/queries/methods";
 import { MethodPage } from "../features/methods/method-page";
 import type { Route } from "./+types/method";
 import { isShipped, methodFrom } from "./method.server";

@@ -1,7 +1,7 @@
 import { data, redirect } from "react-router";
 import { readMethodFile } from "~/formats/method-file";
 import { database } from "~/server/database/current";
-import { saveMethod } from "~/server/repositories/methods";
+import { saveMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
 import { formTexts } from "./body.server";
 import type { Route } from "./+types/methods-import";

@@ -1,6 +1,6 @@
 import { methods as shipped } from "~/catalog/methods";
 import { database } from "~/server/database/current";
-import { listMethods } from "~/server/repositories/methods";
+import { listMethods } from "~/server/queries/methods";
 import { type MethodLine, MethodsPage } from "../features/methods/methods-page";
 import type { Route } from "./+types/methods";
 

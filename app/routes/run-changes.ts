@@ -1,7 +1,7 @@
 import type { ChangeAnswer } from "~/protocol/answers";
 import { checkRunRequest } from "~/protocol/requests";
 import { database } from "~/server/database/current";
-import { changeRun } from "~/server/repositories/run-changes";
+import { changeRun } from "~/server/commands/change-run";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/run-changes";
 import { jsonBody } from "./body.server";

@@ -1,5 +1,5 @@
 import { database } from "~/server/database/current";
-import { loadRunState } from "~/server/repositories/run-state";
+import { loadRunState } from "~/server/queries/stored-run";
 import type { Route } from "./+types/run-state";
 import { readable, runIdFrom } from "./run-id.server";
 

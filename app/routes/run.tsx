@@ -1,7 +1,7 @@
 import { data, type ShouldRevalidateFunctionArgs } from "react-router";
 import { database } from "~/server/database/current";
-import { loadRunState } from "~/server/repositories/run-state";
-import { shelfOfRun } from "~/server/repositories/shelf-of-run";
+import { loadRunState } from "~/server/queries/stored-run";
+import { shelfOfRun } from "~/server/queries/shelf-of-run";
 import { RunPage } from "../features/run/run-page";
 import type { Route } from "./+types/run";
 import { readable, runIdFrom } from "./run-id.server";

@@ -1,8 +1,9 @@
 import { data, redirect } from "react-router";
 import { checkShelfRequest } from "~/protocol/shelf";
 import { database } from "~/server/database/current";
-import { currentHouseRules } from "~/server/repositories/house-rules";
-import { listShelf, putAll } from "~/server/repositories/shelf";
+import { currentHouseRules } from "~/server/queries/house-rules";
+import { listShelf } from "~/server/queries/shelf";
+import { putAll } from "~/server/commands/shelf";
 import { NewBottlePage } from "../features/shelf/new-bottle-page";
 import type { Route } from "./+types/shelf-new";
 import { jsonBody } from "./body.server";

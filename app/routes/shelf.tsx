@@ -1,5 +1,5 @@
 import { database } from "~/server/database/current";
-import { listShelf } from "~/server/repositories/shelf";
+import { listShelf } from "~/server/queries/shelf";
 import { ShelfPage } from "../features/shelf/shelf-page";
 import type { Route } from "./+types/shelf";
 

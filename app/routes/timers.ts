@@ -1,5 +1,5 @@
 import { database } from "~/server/database/current";
-import { runningTimers } from "~/server/repositories/timers";
+import { runningTimers } from "~/server/queries/timers";
 
 /** The timers that run, by the server's clock. */
 export async function loader() {

@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { database } from "~/server/database/current";
-import { loadRunRecord } from "~/server/repositories/run-record";
-import { trailOf } from "~/server/repositories/trail";
+import { loadRunRecord } from "~/server/queries/stored-run";
+import { trailOf } from "~/server/queries/trail";
 import { TrailPage } from "../features/trail/trail-page";
 import type { Route } from "./+types/trail";
 import { readable, runIdFrom } from "./run-id.server";

@@ -1,6 +1,6 @@
 import { data } from "react-router";
 import { database } from "~/server/database/current";
-import { loadRunState } from "~/server/repositories/run-state";
+import { loadRunState } from "~/server/queries/stored-run";
 import { WorkingPage } from "../features/working/working-page";
 import type { Route } from "./+types/working";
 import { readable, runIdFrom } from "./run-id.server";

@@ -5,7 +5,7 @@ import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import type { TitrationEvaluation } from "~/core/stages";
-import { withDraft } from "~/core/change";
+import { withDraft } from "~/core/evaluate";
 import { workingOf } from "~/core/working";
 import { defaultHouseRules } from "../rules/defaults";
 import { aliquot, flask, runRecord } from "../tests/build-record";

@@ -3,7 +3,7 @@ import { asksBack } from "~/core/measure";
 import { checkField, fieldKey, stageFields, type TitrationStage, trialFields } from "~/core/method";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
-import { withDraft } from "~/core/change";
+import { withDraft } from "~/core/evaluate";
 import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 import { flask, runRecord } from "./build-record";

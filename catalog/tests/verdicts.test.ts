@@ -4,7 +4,7 @@ import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { standsOn, workingOf } from "~/core/working";
 import { type TitrationEvaluation, expectedReading, percentBeside } from "~/core/stages";
-import { withDraft } from "~/core/change";
+import { withDraft } from "~/core/evaluate";
 import { slipChecks } from "~/core/measure";
 
 import { defaultHouseRules } from "../rules/defaults";

@@ -1,6 +1,10 @@
-import { checkField, fieldKey, trialFields } from "../method";
-import { nextTrialNumber, type Observation, presentObservation, type TrialRecord } from "../record";
+import { fieldKey, trialFields } from "../method";
+import { type Observation, presentObservation } from "../record";
 import type { RunRecord } from "../run";
+import type { ChangeContext } from "./change";
+import type { RunChange } from "./schema";
+import { findTrial, openStage } from "./place";
+import { afterChanges } from "./table";
 
 /** What has been typed for one trial and is not saved yet, by field key. */
 export interface TrialDraft {
@@ -19,48 +23,26 @@ export const isDraft = ({ id }: Pick<Observation, "id">): boolean => id.startsWi
  * The record as it would be if what is being typed were saved: each text that passes its check becomes an observation.
  * Texts that do not pass, and fields that already hold a reading, are left out. The record itself is not touched.
  */
-export function withDraft(record: RunRecord, draft: TrialDraft): RunRecord {
-  const definition = record.method.stages.find((s) => s.key === draft.stageKey);
-  if (definition?.kind !== "titration") return record;
-  return {
-    ...record,
-    stages: record.stages.map((stage) => {
-      if (stage.key !== draft.stageKey) return stage;
-      const existing = stage.trials.find((t) => t.id === draft.trialId);
-      const trial: TrialRecord = existing ?? {
-        id: draft.trialId,
-        number: draft.kind === "fine" ? nextTrialNumber(stage.trials) : null,
-        label: null,
-        kind: draft.kind,
-        struck: null,
-        observations: [],
-      };
-      const observations: Observation[] = [...trial.observations];
-      for (const field of trialFields(definition, record.houseRules)) {
-        const text = draft.texts[fieldKey(field)];
-        if (text === undefined || presentObservation(observations, field.symbol, field.kind)) continue;
-        const context = { stage: definition, houseRules: record.houseRules, holder: { observations } };
-        const checked = checkField(field, text, context);
-        if (!checked.ok) continue;
-        observations.push({
-          id: `${draftMark}${fieldKey(field)}`,
-          symbol: field.symbol,
-          kind: field.kind,
-          text,
-          value: checked.text,
-          unit: field.unit,
-          source: "typed",
-          person: "",
-          at: record.startedAt,
-          supersedes: null,
-          reason: null,
-        });
-      }
-      const drafted = { ...trial, observations };
-      const trials = existing
-        ? stage.trials.map((t) => (t === existing ? drafted : t))
-        : [...stage.trials, drafted];
-      return { ...stage, trials };
-    }),
-  };
+export function drafted(record: RunRecord, draft: TrialDraft, context: ChangeContext): RunRecord {
+  const { stageKey, trialId, kind, texts } = draft;
+  const opened = openStage(record, stageKey);
+  if (!opened.ok || !context.allows(opened.value.definition).trials) return record;
+  const there = findTrial(record, trialId)?.trial.observations ?? [];
+  const changes = trialFields(opened.value.definition, record.houseRules).flatMap((field): RunChange[] => {
+    const key = fieldKey(field);
+    const text = texts[key];
+    if (text === undefined || presentObservation(there, field.symbol, field.kind)) return [];
+    return [
+      {
+        intent: "observe",
+        id: `${draftMark}${key}`,
+        stageKey,
+        trial: { id: trialId, kind },
+        ...{ symbol: field.symbol, kind: field.kind, text },
+        supersedes: null,
+        reason: null,
+      },
+    ];
+  });
+  return afterChanges({ ...record, status: "open" }, changes, () => context);
 }

@@ -1,1 +1,12 @@
+export * from "./change";
 export * from "./draft";
+export * from "./inverse";
+export * from "./place";
+export type { Enter } from "./enter";
+export type { Observe } from "./observe";
+export { RunChangeSchema, type RunChange } from "./schema";
+export * from "./table";
+export * from "./take-back";
+export { writeTaken } from "./take";
+export type { StartTimer } from "./timer";
+export type { AddTrace } from "./trace";

@@ -21,7 +21,7 @@ import {
   noFooting,
 } from "../stages";
 import { compiledMethod, type CompiledMethod, compiledStage, perOf } from "../method";
-import type { StageRecord } from "../record";
+import { isTakenBack, type StageRecord } from "../record";
 import type { RunRecord } from "../run";
 import { capitalized, trialWords, uncapitalized } from "../text";
 
@@ -105,13 +105,20 @@ function suspendedStage(
   }
 }
 
+/** A stage without the trials that were taken back: they stand in the trail alone. */
+const withoutTakenBack = (stage: StageRecord): StageRecord =>
+  stage.trials.some((t) => isTakenBack(t, stage))
+    ? { ...stage, trials: stage.trials.filter((t) => !isTakenBack(t, stage)) }
+    : stage;
+
 /** One stage, by its kind. */
 function evaluateStage(
   method: CompiledMethod,
   key: string,
-  record: StageRecord,
+  saved: StageRecord,
   context: StageContext,
 ): ComputedEvaluation | null {
+  const record = withoutTakenBack(saved);
   const titration = method.titrations.get(key);
   if (titration) return evaluateTitration(titration, record, context);
   const preparation = method.preparations.get(key);
@@ -148,12 +155,8 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
       stages.push({ kind: "conclude", key, definition, done: record.status !== "open" });
       return;
     }
-    const stageRecord = record.stages.find((s) => s.key === key) ?? {
-      id: key,
-      key,
-      observations: [],
-      trials: [],
-    };
+    const there = record.stages.find((s) => s.key === key);
+    const stageRecord = there ?? { id: key, key, observations: [], trials: [] };
     const nextStageTitle = record.method.stages[i + 1]?.title ?? null;
     const inHand = hand?.stageKey === key ? { hand: hand.trialId } : {};
     const context = {

@@ -2,3 +2,4 @@ export * from "./check-record";
 export * from "./evaluate";
 export * from "./monte-carlo";
 export * from "./rules-preview";
+export * from "./changes";

@@ -164,26 +164,19 @@ export const nextTrialNumber = (trials: readonly Pick<TrialRecord, "number">[]):
 export const trialName = ({ label, kind, number }: Pick<TrialRecord, "label" | "kind" | "number">): string =>
   label ?? (kind === "rough" || number === null ? "rough" : String(number));
 
-/** The newest observation of one field that nothing supersedes, be it one that takes the entry back. */
-export function lastObservation(
-  observations: readonly Observation[],
-  symbol: string,
-  kind: ObservationKind,
-): Observation | null {
-  const superseded = new Set(observations.map((o) => o.supersedes));
-  return (
-    observations.filter((o) => o.symbol === symbol && o.kind === kind && !superseded.has(o.id)).at(-1) ?? null
-  );
-}
-
-/** The observation that holds now for one field: the last one, unless it takes the entry back. */
+/**
+ * The observation that holds now for one field: the newest that nothing supersedes. One that takes an entry back holds nothing;
+ * where a field is read many times, those before it stand.
+ */
 export function presentObservation(
   observations: readonly Observation[],
   symbol: string,
   kind: ObservationKind,
 ): Observation | null {
-  const last = lastObservation(observations, symbol, kind);
-  return last && last.value !== null ? last : null;
+  const superseded = new Set(observations.map((o) => o.supersedes));
+  const holds = (o: Observation) =>
+    o.symbol === symbol && o.kind === kind && o.value !== null && !superseded.has(o.id);
+  return observations.findLast(holds) ?? null;
 }
 
 /** All that was ever written in one field, oldest first. */

@@ -58,15 +58,19 @@ export const takenBack = "taken back";
 export const counting = (readings: readonly ReadingView[]): number[] =>
   readings.flatMap((r) => (r.struck ? [] : [r.absorbance]));
 
-/** True for a trial whose entries were all taken back: it is none. */
+/** True for a trial whose entries were all taken back by undo: it is none. Readings that were struck out by hand stay. */
 export const isTakenBack = (
   { id, struck, observations }: TrialRecord,
   { traces = [] }: Pick<StageRecord, "traces">,
-): boolean =>
-  !struck &&
-  observations.length > 0 &&
-  !observations.some((o) => o.value !== null && stands(observations, o.id)) &&
-  !traces.some((t) => t.trialId === id && t.removed?.reason !== takenBack);
+): boolean => {
+  const own = traces.filter((t) => t.trialId === id);
+  return (
+    !struck &&
+    observations.length + own.length > 0 &&
+    observations.every((o) => (o.value === null && o.reason === takenBack) || !stands(observations, o.id)) &&
+    own.every((t) => t.removed?.reason === takenBack)
+  );
+};
 
 /** Whether this observation is the one that stands for its reading or field. */
 export const stands = (observations: readonly Observation[], id: string): boolean =>

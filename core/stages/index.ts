@@ -14,3 +14,4 @@ export * from "./titration/improve";
 export * from "./titration/verdict";
 export * from "./unknown/evaluate";
 export * from "./unknown/flasks";
+export * from "./shared/allows";

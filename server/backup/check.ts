@@ -6,7 +6,7 @@ import type { RunRecord } from "../../core/run";
 import { checkRunRecord } from "../../formats/run-record";
 import { run } from "../database/schema";
 import type { Database } from "../database/types";
-import { loadRunRecord } from "../repositories/run-record";
+import { loadRunRecord } from "../queries/stored-run";
 
 /** Something that is wrong with a lab's data, in words. */
 export interface Finding {

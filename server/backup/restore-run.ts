@@ -1,6 +1,6 @@
 import type { OpenDatabase } from "../database/connection";
-import { rememberDeed } from "../repositories/lab";
-import { refreshSummary } from "../repositories/runs";
+import { rememberDeed } from "../commands/lab";
+import { refreshSummary } from "../commands/summary";
 import { countRows } from "./check";
 import type { Backup } from "./files";
 import { ask } from "./inspect";

@@ -5,7 +5,7 @@ import { flush } from "../database/durable-file";
 import { type OpenDatabase, openDatabase } from "../database/connection";
 import { databaseFolder, LabFolderError } from "../database/lab-folder";
 import { lockFolder } from "../database/lock";
-import { rememberDeed } from "../repositories/lab";
+import { rememberDeed } from "../commands/lab";
 import { countRows } from "./check";
 import { type Backup, backupAt, listBackups, sha256Of } from "./files";
 import { ask, dataIn } from "./inspect";

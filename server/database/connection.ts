@@ -7,9 +7,10 @@ import { methods } from "../../catalog/methods";
 import { defaultHouseRules } from "../../catalog/rules/defaults";
 import { countRows, essential, type Finding } from "../backup/check";
 import { makeBackup } from "../backup/make";
-import { forgetMethods, putMethods } from "../repositories/methods";
-import { putFirstHouseRules } from "../repositories/house-rules";
-import { type LabEntry, labOf } from "../repositories/lab";
+import { forgetMethods } from "../queries/methods";
+import { putMethods } from "../commands/methods";
+import { putFirstHouseRules } from "../commands/house-rules";
+import { type LabEntry, labOf } from "../commands/lab";
 import {
   beginUnfinished,
   checkPostgresVersion,

@@ -22,7 +22,7 @@ import type { RunRecord, RunStatus } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
 import type { TrailSubject } from "../../formats/trail";
 import type { AmountUnit, How, ResultChange } from "../../protocol/shelf";
-import type { ChangeDetail, Inverse } from "./stored";
+import type { ChangeDetail, Inverse } from "../../core/change";
 
 /** Counts rows in the order in which they were written: true even when the clock was set back in between. */
 const seq = () => bigint("seq", { mode: "number" }).generatedAlwaysAsIdentity().notNull();

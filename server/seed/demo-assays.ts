@@ -3,10 +3,11 @@ import { mustHold } from "../../core/result";
 import { rateLaw } from "../../core/kinetics";
 import { type RandomStream, randomStream } from "../../core/montecarlo";
 import type { ObservationKind } from "../../core/record";
-import type { Enter, RunRequest } from "../../protocol/requests";
+import type { RunRequest } from "../../protocol/requests";
+import type { Enter } from "../../core/change";
 import type { Database } from "../database/types";
-import { changeRun } from "../repositories/run-changes";
-import { startRun } from "../repositories/runs";
+import { changeRun } from "../commands/change-run";
+import { startRun } from "../commands/start-run";
 
 /*
  * Runs on the photometer for the demo: phosphate of the pond by a class, and a dye that fades. Readings follow from a true

@@ -7,16 +7,17 @@ import { simulateRun, type Truth } from "../../core/simulate";
 import type { AddSolution, MakeSolution } from "../../protocol/shelf";
 import { solution } from "../database/schema";
 import type { Database } from "../database/types";
-import { currentHouseRules } from "../repositories/house-rules";
-import { loadRunRecord } from "../repositories/run-record";
-import { changeRun } from "../repositories/run-changes";
-import { startRun } from "../repositories/runs";
-import { addSolution, makeSolution, solutionById } from "../repositories/shelf";
-import { shelfOfRun } from "../repositories/shelf-of-run";
+import { currentHouseRules } from "../queries/house-rules";
+import { loadRunRecord } from "../queries/stored-run";
+import { changeRun } from "../commands/change-run";
+import { startRun } from "../commands/start-run";
+import { addSolution, makeSolution } from "../commands/shelf";
+import { solutionById } from "../queries/shelf";
+import { shelfOfRun } from "../queries/shelf-of-run";
 
 /*
  * The shelf of Tern Rock Aquarium's teaching bench, and the runs that fixed what stands on it: invented, simulated from a
- * known truth, and written through the repositories that the screens use.
+ * known truth, and written through the commands that the screens use.
  */
 
 const hour = 3_600_000;

@@ -5,15 +5,15 @@ import type { ObservationKind } from "../../core/record";
 import { mustHold } from "../../core/result";
 import type { RunRequest } from "../../protocol/requests";
 import type { Database } from "../database/types";
-import { changeRun } from "../repositories/run-changes";
-import { loadRunRecord } from "../repositories/run-record";
-import { startRun } from "../repositories/runs";
+import { changeRun } from "../commands/change-run";
+import { loadRunRecord } from "../queries/stored-run";
+import { startRun } from "../commands/start-run";
 import { seedAssays } from "./demo-assays";
 import { seedShelf } from "./demo-shelf";
 
 /**
  * Demo data of Tern Rock Aquarium, an invented public aquarium whose teaching bench looks after pumps, descaling and rinse
- * acids. Written through the same repositories as the screens use. Readings follow from a true concentration and small,
+ * acids. Written through the same commands as the screens use. Readings follow from a true concentration and small,
  * fixed errors of reading, so that they agree with their own chemistry.
  */
 

@@ -1,10 +1,11 @@
 import { v7 as newId } from "uuid";
 import { mustHold } from "~/core/result";
-import type { Observe, RunRequest } from "~/protocol/requests";
+import type { RunRequest } from "~/protocol/requests";
+import type { Observe } from "~/core/change";
 import type { OpenDatabase } from "../database/connection";
-import { changeRun } from "../repositories/run-changes";
-import { loadRunRecord } from "../repositories/run-record";
-import { startRun } from "../repositories/runs";
+import { changeRun } from "../commands/change-run";
+import { loadRunRecord } from "../queries/stored-run";
+import { startRun } from "../commands/start-run";
 
 /** A bench to test at: starts runs and changes them as the screens do, on a real database. */
 export function benchOn(open: () => OpenDatabase) {

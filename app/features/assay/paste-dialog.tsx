@@ -8,7 +8,7 @@ import { v7 as newId } from "uuid";
 import { type CalibrationEvaluation, seriesKind, seriesUnit } from "~/core/stages";
 import { presentObservation } from "~/core/record";
 import { readReadingsTable, type ReadingsTable } from "~/formats/readings-table";
-import type { Enter } from "~/protocol/requests";
+import type { Enter } from "~/core/change";
 import { colors, fonts } from "../../theme/theme";
 import { FormDialog } from "../../ui/form-dialog";
 import type { Send } from "../run/use-run";

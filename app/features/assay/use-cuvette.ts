@@ -5,7 +5,7 @@ import { checkField, type ComputedStage, fieldKey } from "~/core/method";
 import type { Field } from "~/core/inputs";
 import type { HouseRules } from "~/core/rules";
 import type { Observation } from "~/core/record";
-import type { Enter } from "~/protocol/requests";
+import type { Enter } from "~/core/change";
 import { useStoredDraft } from "../run/draft-store";
 import type { Send } from "../run/use-run";
 

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { v7 as newId } from "uuid";
 import type { StageRecord, TimerRecord } from "~/core/record";
 import { clockText, timerState } from "~/core/timing";
-import type { StartTimer } from "~/protocol/requests";
+import type { StartTimer } from "~/core/change";
 import { serverNow, useServerNow } from "../../live/timers";
 import { colors, fonts } from "../../theme/theme";
 import type { Send } from "./use-run";

@@ -6,7 +6,7 @@ import { fieldKey, stageFields, trialFields } from "~/core/method";
 import type { RunRecord } from "~/core/run";
 import { trialName } from "~/core/record";
 import { trialWords } from "~/core/text";
-import type { Observe } from "~/protocol/requests";
+import type { Observe } from "~/core/change";
 import { type Kept, letGo, tryAgain } from "../../live/outbox";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";

@@ -4,7 +4,8 @@ import { checkField, fieldKey, persistenceOf, secondReadingChecks, trialFields }
 import { evaluateRun } from "~/core/evaluate";
 import { expectedReading, type Guidance, type RunEvaluation, type TitrationEvaluation } from "~/core/stages";
 import type { Field } from "~/core/inputs";
-import { isDraft, withDraft } from "~/core/change";
+import { isDraft } from "~/core/change";
+import { withDraft } from "~/core/evaluate";
 import { type ObservationKind, presentObservation } from "~/core/record";
 import type { RunRecord } from "~/core/run";
 import { replicatesNeeded } from "~/core/rules";

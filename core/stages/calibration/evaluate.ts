@@ -39,7 +39,6 @@ import {
   type TrialRecord,
   type ReadingView,
   counting,
-  isTakenBack,
   readingsOf,
 } from "../../record";
 import { nextCuvette, seriesKind, seriesWords } from "./series";
@@ -269,7 +268,6 @@ export function evaluateCalibration(
   const shared = stageInputs(stage, record, earlier, { method: method.method, rules, open: context.open });
   const choice = lineChoice(definition, record);
   const levels = record.trials
-    .filter((trial) => !isTakenBack(trial, record))
     .map((trial) => evaluateLevel(trial, stage, definition, shared, context, choice))
     .sort((a, b) => (a.x ?? Infinity) - (b.x ?? Infinity));
   const blank = definition.inputs.find((i) => i.is === "blank");

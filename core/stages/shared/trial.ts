@@ -211,8 +211,8 @@ export function states(
   }
   return fields.map((field) => {
     const history = written.get(fieldKey(field)) ?? [];
-    const last = history.findLast((o) => !superseded.has(o.id));
-    return { field, present: last && last.value !== null ? last : null, history };
+    const present = history.findLast((o) => o.value !== null && !superseded.has(o.id)) ?? null;
+    return { field, present, history };
   });
 }
 

@@ -44,7 +44,6 @@ import {
   type TraceRecord,
   type TrialRecord,
   counting,
-  isTakenBack,
   readingsOf,
 } from "../../record";
 import { showQuantity } from "../shared/show";
@@ -220,8 +219,7 @@ export function evaluateUnknown(
   const stage: CompiledAssay = { ...compiled, definition };
   const { method, rules, earlier } = context;
   const shared = stageInputs(stage, record, earlier, { ...context, method: method.method });
-  const made = record.trials.filter((trial) => !isTakenBack(trial, record));
-  const trials = made.map((trial) => evaluateUnknownTrial(trial, stage, shared, context));
+  const trials = record.trials.map((trial) => evaluateUnknownTrial(trial, stage, shared, context));
   const agreement = judgeFlasks(trials, definition, rules);
   const together = combine(
     stage,
@@ -396,9 +394,8 @@ export function evaluateRate(
 ): RateEvaluation {
   const { method, rules, earlier } = context;
   const shared = stageInputs(asWritten, record, earlier, { ...context, method: method.method });
-  const made = record.trials.filter((trial) => !isTakenBack(trial, record));
   const course = (order: Order | null, of: ReturnType<typeof ofOrder>) =>
-    made.map((t) => evaluateCourse(t, of.stage, of.definition, record, shared, context, order));
+    record.trials.map((t) => evaluateCourse(t, of.stage, of.definition, record, shared, context, order));
   const typed = record.choices?.order;
   const chosen = typed === "0" || typed === "1" || typed === "2";
   const order = chosen

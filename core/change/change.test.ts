@@ -1,0 +1,96 @@
+import { expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { methods } from "~/catalog/methods";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { changeContext, evaluateRun } from "../evaluate";
+import { randomStream } from "../montecarlo";
+import { isTakenBack } from "../record";
+import { type RunRecord } from "../run";
+import { randomChange } from "../testing/random-change";
+import { applyChange, takeBack } from ".";
+
+const at = "2026-11-28T09:00:00.000Z";
+
+const begun = (method: RunRecord["method"]): RunRecord => ({
+  format: "steady-bead/run",
+  formatVersion: 1,
+  id: "run",
+  title: "Rinse acid",
+  sample: "R-1",
+  bench: "bench 1",
+  status: "open",
+  startedAt: at,
+  finishedAt: null,
+  method,
+  houseRules: defaultHouseRules,
+  stages: method.stages.map(({ key }) => ({ id: `stage ${key}`, key, observations: [], trials: [] })),
+});
+
+/** What stands in a run now, and what follows from it; not how it came about. */
+function present(record: RunRecord) {
+  const { stages, ...evaluation } = evaluateRun(record);
+  return {
+    about: [record.title, record.sample, record.bench, record.status, record.houseRules],
+    choices: record.stages.map((s) => s.choices ?? {}),
+    traces: record.stages.map((s) => (s.traces ?? []).filter((t) => !t.removed).map((t) => t.id)),
+    trials: record.stages.map((s) =>
+      s.trials
+        .filter((t) => !isTakenBack(t, s))
+        .map(({ id, kind, label, number, struck }) => ({ id, kind, label, number, struck })),
+    ),
+    evaluation,
+    stages: stages.map((stage) => {
+      if (stage.kind === "conclude") return null;
+      const { cautions, stageFields, shown } = stage;
+      const read = (fields: typeof stageFields) => fields.map(({ present: p }) => p?.text ?? null);
+      return {
+        ...{ cautions, shown, read: read(stageFields) },
+        trials: "trials" in stage ? stage.trials.map((t) => [t.name, t.titerMl, read(t.fields)]) : [],
+        verdict: "verdict" in stage ? [stage.verdict, stage.guidance, [...stage.proposals]] : null,
+      };
+    }),
+  };
+}
+
+test("whatever is done in a run, taking it back gives what stood before, and what follows from it", () => {
+  let taken = 0;
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 1e9 }),
+      fc.constantFrom(...methods.map(({ id }) => id)),
+      (seed, methodId) => {
+        const method = methods.find(({ id }) => id === methodId)!;
+        const random = randomStream(seed);
+        let ids = 0;
+        const newId = () => `id ${++ids}`;
+        let now = Date.parse(at);
+        const context = () =>
+          changeContext({ now: new Date((now += 60_000)).toISOString(), person: "bench 1", newId });
+        let record = begun(method);
+        for (let i = 0; i < 14; i++) {
+          const change = randomChange(record, { random, newId });
+          const applied = applyChange(record, change, context());
+          if (!applied.ok || !applied.value) continue;
+          const { inverse, record: after } = applied.value;
+          const back = takeBack(after, inverse, context());
+          if (!back.ok) throw new Error(back.problem.message);
+          // Time cannot be taken back: a timer is given up instead.
+          if (inverse.do !== "timer") {
+            taken++;
+            expect(present(back.value)).toEqual(present(record));
+          }
+          // History grows, whatever is taken back.
+          const readings = (of: RunRecord) =>
+            of.stages.flatMap((s) => [s, ...s.trials]).flatMap((h) => h.observations.map((o) => o.id));
+          expect(readings(back.value)).toEqual(expect.arrayContaining(readings(after)));
+          // Sent again, it changes nothing; said otherwise, it is refused.
+          if (change.intent === "observe")
+            expect(applyChange(after, change, context())).toEqual({ ok: true, value: null });
+          record = random.uniform() < 0.2 ? back.value : after;
+        }
+      },
+    ),
+    { numRuns: 150 },
+  );
+  expect(taken).toBeGreaterThan(300);
+});

@@ -1,0 +1,210 @@
+import { checkField, fieldKey, stageFields, trialFields } from "../method";
+import {
+  endOfCorrections,
+  isPreselected,
+  nextTrialNumber,
+  type Observation,
+  type ObservationKind,
+  presentObservation,
+  spreadKinds,
+  type TrialRecord,
+} from "../record";
+import { type Result, success } from "../result";
+import type { RunRecord } from "../run";
+import { uncapitalized } from "../text";
+import {
+  type Applied,
+  type ChangeContext,
+  type ChangeProblem,
+  conflict,
+  malformed,
+  missing,
+  refused,
+} from "./change";
+import { type Inverse, supersedes } from "./inverse";
+import { findTrial, holderOf, holdersOf, inHolder, inStage, inTrial, openStage, type Place } from "./place";
+
+/** A reading as it was sent, before its field has checked it. */
+export type NewReading = Omit<Observation, "value" | "unit" | "assignment">;
+
+type Sent = Pick<NewReading, "id" | "symbol" | "kind" | "text"> & { readonly supersedes?: string | null };
+
+const inUse = conflict("This id is in use already, for something else");
+
+/**
+ * A request that is sent again, since its answer was lost, names the same id: it changes nothing, and is answered as the first
+ * time. The same id with other content is a fault. Null where the reading is new to this run.
+ */
+export function readingSentBefore(record: RunRecord, place: Place, sent: Sent): Applied | null {
+  const holder = holderOf(record, sent.id);
+  const there = holder?.observations.find((o) => o.id === sent.id);
+  if (!holder || !there) return null;
+  const same =
+    holder.stageKey === place.stageKey &&
+    holder.trialId === place.trialId &&
+    there.symbol === sent.symbol &&
+    there.kind === sent.kind &&
+    there.text === sent.text.trim() &&
+    (sent.supersedes === undefined || there.supersedes === sent.supersedes);
+  return same ? success(null) : inUse;
+}
+
+export interface NewTrial {
+  readonly id: string;
+  readonly kind: TrialRecord["kind"];
+  readonly label?: string | undefined;
+}
+
+interface Begun {
+  readonly record: RunRecord;
+  /** What takes the beginning back; empty where the trial was there. */
+  readonly inverses: readonly Inverse[];
+}
+
+/**
+ * The record with this trial begun where it is not there. One whose readings were all taken back has given up its number, and
+ * gets the next one.
+ */
+export function beginTrial(
+  record: RunRecord,
+  stageKey: string,
+  sent: NewTrial,
+  context: ChangeContext,
+): Result<Begun, ChangeProblem> {
+  const opened = openStage(record, stageKey);
+  if (!opened.ok) return opened;
+  const { definition, stage } = opened.value;
+  const there = findTrial(record, sent.id);
+  if (there && there.stage.key !== stageKey) return missing("This trial belongs to another stage");
+  if (!there && !context.allows(definition).trials) return malformed("This stage has no trials");
+  const number = nextTrialNumber(stage.trials);
+  const back: Inverse = { do: "trial", trialId: sent.id, number: null };
+  if (there) {
+    if (there.trial.kind === "rough" || there.trial.number !== null) return success({ record, inverses: [] });
+    return success({
+      record: inTrial(record, sent.id, (trial) => ({ ...trial, number })),
+      inverses: [back],
+    });
+  }
+  const begun: TrialRecord = {
+    id: sent.id,
+    number: sent.kind === "fine" ? number : null,
+    label: sent.label?.trim() || null,
+    kind: sent.kind,
+    struck: null,
+    observations: [],
+  };
+  return success({
+    record: inStage(record, stageKey, (s) => ({ ...s, trials: [...s.trials, begun] })),
+    inverses: sent.kind === "fine" ? [back] : [],
+  });
+}
+
+/** The reading that a new one stands in place of: named by it where a field holds many, else the one that stands. */
+function before(
+  observations: readonly Observation[],
+  reading: NewReading,
+  many: boolean,
+): Observation | null {
+  if (!many) return presentObservation(observations, reading.symbol, reading.kind);
+  if (reading.supersedes === null) return null;
+  const end = endOfCorrections(observations, reading.supersedes);
+  return end?.id === reading.supersedes && end.value !== null ? end : null;
+}
+
+/** Why a reading may not stand in place of the one that is there; null where it says the same, false where it may. */
+function contradicted(present: Observation | null, reading: NewReading): Applied | false {
+  if ((present?.id ?? null) !== reading.supersedes) {
+    // Two devices that read the same thing the same way agree.
+    if (present && reading.supersedes === null && present.text === reading.text.trim()) return success(null);
+    if (!present) return refused("What you correct is no longer there: look again");
+    const { id, text, person, at } = present;
+    return refused(`This was read as ${text} meanwhile: look again before you correct it`, {
+      present: { id, text, person, at },
+    });
+  }
+  if (present && reading.reason === null && !isPreselected(present))
+    return refused("Say why the reading is corrected");
+  return false;
+}
+
+interface Written {
+  readonly record: RunRecord;
+  readonly inverse: Inverse;
+  /** What was written, in words. */
+  readonly what: string;
+}
+
+/**
+ * Checks a reading by the rules of its field and appends it. A correction must name what stands now, and say why. Null where
+ * the field says the same already.
+ */
+export function writeReading(
+  record: RunRecord,
+  place: Place,
+  reading: NewReading,
+): Result<Written | null, ChangeProblem> {
+  const opened = openStage(record, place.stageKey);
+  if (!opened.ok) return opened;
+  const { definition } = opened.value;
+  const { houseRules } = record;
+  const holder = holdersOf(record).find((h) => h.stageKey === place.stageKey && h.trialId === place.trialId);
+  const fields = (place.trialId === null ? stageFields : trialFields)(definition, houseRules);
+  const field = fields.find((f) => fieldKey(f) === fieldKey(reading));
+  if (!field || !holder) return malformed("Nothing of this kind is read here");
+  const { observations } = holder;
+  const checked = checkField(field, reading.text, {
+    stage: definition,
+    houseRules,
+    holder: { observations: [...observations] },
+  });
+  if (!checked.ok) {
+    const { message, proposal } = checked.check;
+    return refused(message, proposal === undefined ? {} : { proposal });
+  }
+  const present = before(observations, reading, field.many === true);
+  const refusal = contradicted(present, reading);
+  if (refusal) return refusal.ok ? success(null) : refusal;
+  const observation: Observation = {
+    ...reading,
+    text: reading.text.trim(),
+    value: checked.text,
+    unit: field.unit,
+  };
+  const label = uncapitalized(field.label);
+  return success({
+    record: inHolder(record, place, (all) => [...all, observation]),
+    inverse: supersedes(reading.id, present),
+    what: present ? `correction of ${label} to ${checked.text}` : `${label} ${checked.text}`,
+  });
+}
+
+/** Takes back the ± that stood beside a value that is now typed: it was that value's. */
+export function takeBackSpread(
+  record: RunRecord,
+  place: Place,
+  { id, symbol, kind }: { readonly id: string; readonly symbol: string; readonly kind: ObservationKind },
+  context: ChangeContext,
+): { readonly record: RunRecord; readonly inverses: readonly Inverse[] } {
+  const observations = holdersOf(record).find(
+    (h) => h.stageKey === place.stageKey && h.trialId === place.trialId,
+  )?.observations;
+  const cleared = (spreadKinds[kind] ?? []).flatMap((spread): [Observation, Inverse][] => {
+    const present = presentObservation(observations ?? [], symbol, spread);
+    if (!present) return [];
+    const gone: Observation = {
+      ...present,
+      id: context.newId(`${id}:${spread}`),
+      ...{ text: "", value: null, source: "imported" as const },
+      ...{ person: context.person, at: context.now },
+      supersedes: present.id,
+      reason: "another value was typed",
+    };
+    delete gone.assignment;
+    return [[gone, supersedes(gone.id, present)]];
+  });
+  return {
+    record: inHolder(record, place, (all) => [...all, ...cleared.map(([gone]) => gone)]),
+    inverses: cleared.map(([, inverse]) => inverse),
+  };
+}

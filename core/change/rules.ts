@@ -1,0 +1,21 @@
+import { Type } from "@sinclair/typebox";
+import { success } from "../result";
+import { contradictions, HouseRulesSchema } from "../rules";
+import { type ChangeKind, refused } from "./change";
+import { Closed, type Made, Reason } from "./parts";
+
+export const rulesSchema = () =>
+  Type.Object({ intent: Type.Literal("rules"), rules: HouseRulesSchema, reason: Reason }, Closed);
+
+/** House rules for this run alone. */
+export const rules: ChangeKind<Made<typeof rulesSchema>> = {
+  apply(record, request) {
+    const [wrong] = contradictions(request.rules);
+    if (wrong) return refused(wrong.message);
+    return success({
+      record: { ...record, houseRules: request.rules },
+      inverse: { do: "rules", rules: record.houseRules },
+      told: { description: "house rules for this run", detail: { why: request.reason } },
+    });
+  },
+};

@@ -1,0 +1,42 @@
+import { type Static, Type } from "@sinclair/typebox";
+import { chooseSchema } from "./choose";
+import { enterSchema } from "./enter";
+import { fadedSchema } from "./faded";
+import { observeSchema } from "./observe";
+import { renameSchema } from "./rename";
+import { rulesSchema } from "./rules";
+import { archiveSchema, finishSchema, reopenSchema } from "./status";
+import { restoreReadingSchema, strikeReadingSchema } from "./strike-reading";
+import { takeSchema } from "./take";
+import { beginTimerSchema, endTimerSchema, startTimerSchema } from "./timer";
+import { addTraceSchema, bringBackSchema, putAwaySchema } from "./trace";
+import { labelSchema, markSchema, restoreSchema, strikeSchema } from "./trial";
+import { undoSchema } from "./undo";
+
+/** All changes of a run, as they are sent. */
+export const RunChangeSchema = Type.Union([
+  observeSchema(),
+  enterSchema(),
+  addTraceSchema(),
+  startTimerSchema(),
+  beginTimerSchema(),
+  endTimerSchema(),
+  fadedSchema(),
+  rulesSchema(),
+  putAwaySchema(),
+  bringBackSchema(),
+  strikeReadingSchema(),
+  restoreReadingSchema(),
+  chooseSchema(),
+  strikeSchema(),
+  restoreSchema(),
+  markSchema(),
+  labelSchema(),
+  renameSchema(),
+  takeSchema(),
+  finishSchema(),
+  reopenSchema(),
+  archiveSchema(),
+  undoSchema(),
+]);
+export type RunChange = Static<typeof RunChangeSchema>;

@@ -1,0 +1,68 @@
+import { Type } from "@sinclair/typebox";
+import { endOfCorrections, type Observation, takenBack } from "../record";
+import { success } from "../result";
+import type { RunRecord } from "../run";
+import { type Applied, type ChangeContext, type ChangeKind, malformed, missing, refused } from "./change";
+import { Closed, Id, type Made, Reason } from "./parts";
+import { holderOf, inHolder } from "./place";
+
+export const strikeReadingSchema = () =>
+  Type.Object({ intent: Type.Literal("strike-reading"), observationId: Id, reason: Reason }, Closed);
+export const restoreReadingSchema = () =>
+  Type.Object({ intent: Type.Literal("restore-reading"), observationId: Id }, Closed);
+
+/** Strikes one reading of many out (`reason`), or brings it back (null); the reading itself stays. */
+function strikeOne(
+  record: RunRecord,
+  observationId: string,
+  reason: string | null,
+  context: ChangeContext,
+): Applied {
+  const holder = holderOf(record, observationId);
+  const end = holder && endOfCorrections(holder.observations, observationId);
+  if (!holder || !end) return missing("This run has no such reading");
+  if (end.kind !== "absorbance" && end.kind !== "transmittance")
+    return malformed("Only one reading of many is struck out by itself");
+  if (end.id !== observationId) return refused("It was changed meanwhile: look again");
+  const striking = reason !== null;
+  if (striking === (end.value === null))
+    return refused(striking ? "It is struck out already" : "It counts already");
+  const back = striking ? null : holder.observations.find((o) => o.id === end.supersedes);
+  if (!striking && !back) return malformed("There is nothing to bring back");
+  const { symbol, kind, unit } = end;
+  const after: Observation = {
+    ...{ symbol, kind, unit },
+    id: context.newId(`${end.id}:${striking ? "struck" : "restored"}`),
+    text: back?.text ?? "",
+    value: back?.value ?? null,
+    source: "typed",
+    person: context.person,
+    at: context.now,
+    supersedes: end.id,
+    // That word alone means that an entry was never meant to be.
+    reason: reason === takenBack ? `${reason} by hand` : (reason ?? "restored"),
+  };
+  return success({
+    record: inHolder(record, holder, (all) => [...all, after]),
+    inverse: {
+      do: "supersede",
+      observationId: after.id,
+      by: striking ? end.text : null,
+      ...(striking ? {} : { reason: end.reason ?? "" }),
+    },
+    told: {
+      description: striking
+        ? `striking out of the reading ${end.text}`
+        : `restoring of the reading ${back?.text}`,
+    },
+  });
+}
+
+export const strikeReading: ChangeKind<Made<typeof strikeReadingSchema>> = {
+  apply: (record, { observationId, reason }, context) =>
+    strikeOne(record, observationId, reason.trim(), context),
+};
+
+export const restoreReading: ChangeKind<Made<typeof restoreReadingSchema>> = {
+  apply: (record, { observationId }, context) => strikeOne(record, observationId, null, context),
+};

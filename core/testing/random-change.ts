@@ -1,0 +1,135 @@
+import type { RunChange } from "../change";
+import { type ComputedStage, stageFields, trialFields } from "../method";
+import type { Field } from "../inputs";
+import type { RandomStream } from "../montecarlo";
+import { presentObservation, type StageRecord } from "../record";
+import type { RunRecord } from "../run";
+
+/** What a hand at the bench might do next, for tests of what changes do. */
+export interface Hand {
+  readonly random: RandomStream;
+  /** A new id for a reading, a trial or a timer. */
+  readonly newId: () => string;
+}
+
+const pick = <T>({ random }: Hand, from: readonly T[]): T | undefined =>
+  from[Math.floor(random.uniform() * from.length)];
+
+/** A text that often passes the check of its field. */
+function textFor(field: Field, { random }: Hand): string {
+  const { decimals, least = 0, most = 50 } = field.rules;
+  const value =
+    field.kind === "burette.initial"
+      ? 2 * random.uniform()
+      : field.kind === "burette.final"
+        ? 20 + random.uniform()
+        : field.kind.startsWith("mass")
+          ? (field.kind === "mass.before" ? 2.6 : 2.1) + 0.01 * random.uniform()
+          : least + random.uniform() * (Math.min(most, 30) - least);
+  return value.toFixed(decimals ?? 2);
+}
+
+type Readable = { readonly definition: ComputedStage; readonly stage: StageRecord };
+
+/** A reading of a stage or of a trial, or the correction of one. */
+function reading(record: RunRecord, { definition, stage }: Readable, hand: Hand): RunChange | null {
+  const { random, newId } = hand;
+  const trials = stage.trials;
+  const ofTrial = trialFields(definition, record.houseRules).filter((f) => !f.hidden);
+  const begin = trials.length === 0 || random.uniform() < 0.25;
+  const there = begin ? undefined : pick(hand, trials);
+  const once = ofTrial.length === 0 || random.uniform() < 0.15;
+  const fields = once ? stageFields(definition, record.houseRules).filter((f) => !f.hidden) : ofTrial;
+  const main = fields.filter((f) => !f.aside);
+  const field = pick(hand, random.uniform() < 0.85 && main.length > 0 ? main : fields);
+  if (!field) return null;
+  const holder = once ? stage.observations : (there?.observations ?? []);
+  const present = field.many ? null : presentObservation(holder, field.symbol, field.kind);
+  const corrects = present !== null && random.uniform() < 0.9;
+  return {
+    intent: "observe",
+    id: newId(),
+    stageKey: stage.key,
+    trial: once
+      ? null
+      : { id: there?.id ?? newId(), kind: there?.kind ?? (random.uniform() < 0.2 ? "rough" : "fine") },
+    ...{ symbol: field.symbol, kind: field.kind, text: textFor(field, hand) },
+    supersedes: corrects ? present.id : null,
+    reason: corrects ? "misread" : null,
+  };
+}
+
+/** A change of a trial that is there, or one that fits no trial any more. */
+function ofTrial({ stage }: Readable, hand: Hand): RunChange | null {
+  const trial = pick(hand, stage.trials);
+  if (!trial) return null;
+  const { id: trialId } = trial;
+  const all: readonly RunChange[] = [
+    trial.struck ? { intent: "restore", trialId } : { intent: "strike", trialId, reason: "overshot" },
+    { intent: "mark", trialId, kind: trial.kind === "rough" ? "fine" : "rough" },
+    { intent: "label", trialId, label: trial.label === null ? "second bench" : "" },
+  ];
+  return pick(hand, all) ?? null;
+}
+
+function ofTimer({ stage }: Readable, { random, newId }: Hand): RunChange {
+  const running = stage.timers?.find((t) => t.endedAt === null);
+  if (running) return { intent: "end-timer", timerId: running.id, outcome: "done" };
+  return {
+    intent: "start-timer",
+    id: newId(),
+    stageKey: stage.key,
+    trialId: stage.trials.at(-1)?.id ?? null,
+    ...{ what: "let it stand", flask: "", counts: "for", strict: false, inSeconds: null },
+    seconds: 30 + Math.round(600 * random.uniform()),
+  };
+}
+
+function ofTrace({ definition, stage }: Readable, hand: Hand): RunChange {
+  const there = stage.traces?.find((t) => t.removed === null);
+  if (there) return { intent: "put-away", traceId: there.id, reason: "wrong cuvette" };
+  const course = definition.kind === "rate";
+  return {
+    intent: "trace",
+    id: hand.newId(),
+    stageKey: stage.key,
+    trialId: course ? hand.newId() : null,
+    readings: [],
+    name: "first",
+    xUnit: course ? "s" : "nm",
+    x: [400, 500, 600],
+    absorbance: [0.1, 0.4, 0.2],
+    source: "instrument",
+    person: "",
+  };
+}
+
+/** Something that is done to a run as it stands; some of it cannot be done, as when two people work at once. */
+export function randomChange(record: RunRecord, hand: Hand): RunChange {
+  const rename: RunChange = {
+    intent: "rename",
+    title: pick(hand, ["Rinse acid", "Descaler", "Tank water"]) ?? "",
+    sample: "R-1",
+    bench: "bench 2",
+  };
+  const readable = record.stages.flatMap((stage): Readable[] => {
+    const definition = record.method.stages.find((s) => s.key === stage.key);
+    return definition && "inputs" in definition ? [{ definition, stage }] : [];
+  });
+  const at = pick(hand, readable);
+  if (!at) return rename;
+  const roll = hand.random.uniform();
+  const chosen =
+    roll < 0.6
+      ? reading(record, at, hand)
+      : roll < 0.78
+        ? ofTrial(at, hand)
+        : roll < 0.86
+          ? ofTimer(at, hand)
+          : roll < 0.92
+            ? ofTrace(at, hand)
+            : roll < 0.96
+              ? ({ intent: "choose", stageKey: at.stage.key, name: "model", value: "quadratic" } as const)
+              : null;
+  return chosen ?? rename;
+}

@@ -1,0 +1,165 @@
+import { and, desc, eq, ne, sql } from "drizzle-orm";
+import { v7 as newId } from "uuid";
+import {
+  applyChange,
+  type Changed,
+  type ChangeProblem,
+  changesTimers,
+  isRunChange,
+  missing,
+  type RunChange,
+} from "../../core/change";
+import { changeContext } from "../../core/evaluate";
+import type { ChangeAnswer, RunState } from "../../protocol/answers";
+import type { RunRequest } from "../../protocol/requests";
+import { refusalOf } from "../database/refusals";
+import { lab, runEvent } from "../database/schema";
+import type { Connection, Database } from "../database/types";
+import { announce } from "../live";
+import { bottleTaken } from "../queries/bottle";
+import { stateOf, storedRun, type StoredRun } from "../queries/stored-run";
+import type { Asked } from "./asked";
+import { deleteRun } from "./delete-run";
+import { recompute, renewShelved, shelve } from "./shelve";
+import { storeDifference } from "./store-run";
+import { writeRun } from "./summary";
+
+/** Ends a transaction with nothing written. */
+class NotDone extends Error {
+  constructor(readonly problem: ChangeProblem) {
+    super(problem.message);
+  }
+}
+
+/** The row of a change in the trail; with it, in one statement, how far this server's clock has come. */
+async function writeEvent(
+  db: Connection,
+  runId: string,
+  { inverse, told }: Changed,
+  { person, now, from }: Asked,
+): Promise<string> {
+  const id = newId();
+  const { description, detail = null } = told;
+  const clock = db.$with("clock").as(
+    db
+      .update(lab)
+      .set({ clockHigh: sql`greatest(${lab.clockHigh}, ${now.toISOString()}::timestamptz)` })
+      .returning({ id: lab.id }),
+  );
+  await db
+    .with(clock)
+    .insert(runEvent)
+    .values({ id, runId, at: now, person, description, inverse, detail, receivedFrom: from });
+  return id;
+}
+
+/** Marks the change that was taken back, and finds the one before it. */
+async function markUndone(
+  db: Connection,
+  runId: string,
+  eventId: string,
+  { person, now }: Asked,
+): Promise<RunState["undo"]> {
+  await db
+    .update(runEvent)
+    .set({ undone: true, undoneAt: now, undoneBy: person })
+    .where(eq(runEvent.id, eventId));
+  const [earlier] = await db
+    .select({ eventId: runEvent.id, description: runEvent.description })
+    .from(runEvent)
+    .where(
+      and(
+        eq(runEvent.runId, runId),
+        eq(runEvent.undone, false),
+        // Time cannot be taken back: timers have buttons of their own.
+        ne(sql`${runEvent.inverse} ->> 'do'`, "timer"),
+      ),
+    )
+    .orderBy(desc(runEvent.seq))
+    .limit(1);
+  return earlier ?? null;
+}
+
+/** Applies a change of the record, and writes what became of it. */
+async function change(
+  db: Connection,
+  stored: StoredRun,
+  request: RunChange,
+  asked: Asked,
+): Promise<RunState> {
+  const { record, revision } = stored;
+  const applied = applyChange(
+    record,
+    request,
+    changeContext({
+      now: asked.now.toISOString(),
+      person: asked.person,
+      newId: () => newId(),
+      last: stored.last,
+      bottle: request.intent === "take" ? await bottleTaken(db, request.assignmentId) : null,
+    }),
+  );
+  if (!applied.ok) throw new NotDone(applied.problem);
+  // It was made before, or says what stands already.
+  if (!applied.value) return stateOf(stored);
+  const changed = applied.value;
+  const own = await storeDifference(db, record, changed.record, asked.now);
+  let { undo } = stateOf(stored);
+  if (request.intent === "undo") undo = await markUndone(db, record.id, request.eventId, asked);
+  else {
+    const eventId = await writeEvent(db, record.id, changed, asked);
+    if (changed.inverse.do !== "timer") undo = { eventId, description: changed.told.description };
+  }
+  if (request.intent === "finish") await renewShelved(db, changed.record, asked);
+  await writeRun(db, changed.record, own, asked.now);
+  return { record: changed.record, undo, revision: revision + 1 };
+}
+
+/** What the server alone can do with a run. */
+async function beside(
+  db: Connection,
+  stored: StoredRun,
+  request: Exclude<RunRequest, RunChange>,
+  asked: Asked,
+): Promise<RunState | null> {
+  const { record, revision } = stored;
+  const problem =
+    request.intent === "shelve"
+      ? await shelve(db, record, request, asked)
+      : request.intent === "recompute"
+        ? await recompute(db, record, asked)
+        : await deleteRun(db, record, asked);
+  if (problem) throw new NotDone(problem);
+  if (request.intent === "delete") return null;
+  await writeRun(db, record, {}, asked.now);
+  return { ...stateOf(stored), revision: revision + 1 };
+}
+
+/**
+ * Carries out one request on a run, all or nothing: the run is read once, changed by the same function as in the browser, and
+ * what became other is written. The answer carries the run as it now is; null when it was deleted.
+ */
+export async function changeRun(
+  db: Database,
+  runId: string,
+  request: RunRequest,
+  now = new Date(),
+  device = "",
+  from: string | null = null,
+): Promise<ChangeAnswer> {
+  try {
+    const state = await db.transaction(async (tx) => {
+      const stored = await storedRun(tx, runId);
+      if (!stored) throw new NotDone(missing("There is no such run").problem);
+      const asked = { person: stored.record.bench, now, from };
+      return isRunChange(request) ? change(tx, stored, request, asked) : beside(tx, stored, request, asked);
+    });
+    announce({ runId, timers: !isRunChange(request) || changesTimers(request), device });
+    return { status: "done", state };
+  } catch (error) {
+    if (error instanceof NotDone) return error.problem;
+    const refusal = refusalOf(error);
+    if (refusal) return refusal;
+    throw error;
+  }
+}

@@ -1,0 +1,354 @@
+import { solutionCode } from "../queries/solution-code";
+import type {
+  How,
+  FormProblems,
+  AddSolution,
+  MakeSolution,
+  SolutionView,
+  AssignmentView,
+  EditSolution,
+} from "../../protocol/shelf";
+import type { Connection, Transacting, Database } from "../database/types";
+import { v7 as newId } from "uuid";
+import { assignment, assignmentSource, solution } from "../database/schema";
+import { isDay } from "../../core/timing";
+import { parseFormula } from "../../core/chemistry";
+import { currentHouseRules } from "../queries/house-rules";
+import { solutionById, type SolutionRow } from "../queries/shelf";
+import { typedRecord, makingMethod, makingKey } from "../../core/prepare";
+import { evaluateRun } from "../../core/evaluate";
+import { resultQuantity } from "../../core/stages";
+import { inUnit, standardUncertainty } from "../../core/quantity";
+import { eq } from "drizzle-orm";
+import type { ChangeDetail } from "../../core/change";
+import { rememberDeed } from "./lab";
+
+export interface NewAssignment {
+  readonly solutionId: string;
+  readonly at: Date;
+  readonly person: string;
+  readonly how: How;
+  readonly value: string;
+  readonly plusMinus: string;
+  readonly shape: "rectangular" | "normal";
+  readonly unit: string;
+  readonly runId?: string;
+  readonly stageKey?: string;
+  /** Assignments that it stands on. */
+  readonly sources: readonly string[];
+}
+
+/** Gives a bottle a concentration, or a purity; earlier ones stay as they are. Returns its id. */
+export async function assign(db: Connection, { sources, ...parts }: NewAssignment): Promise<string> {
+  const id = newId({ msecs: parts.at.getTime() });
+  await db.insert(assignment).values({ id, ...parts });
+  const distinct = [...new Set(sources)];
+  if (distinct.length > 0)
+    await db.insert(assignmentSource).values(distinct.map((sourceId) => ({ assignmentId: id, sourceId })));
+  return id;
+}
+
+/** A value as the shelf keeps it: two digits more than its ± needs, so that nothing is rounded twice. */
+export function keptDecimals(value: number, u: number): { value: string; plusMinus: string } {
+  const decimals = Math.min(12, Math.max(0, 3 - Math.floor(Math.log10(u > 0 ? u : value * 1e-6))));
+  return { value: value.toFixed(decimals), plusMinus: u.toFixed(decimals) };
+}
+
+const decimal = (text: string): string | null => {
+  const plain = text.trim().replace(",", ".");
+  return /^\d+(\.\d+)?$/.test(plain) ? plain : null;
+};
+
+interface Kept {
+  readonly amount: string;
+  readonly restandardizeBy: string;
+}
+
+function keepingProblems({ amount, restandardizeBy }: Kept): Record<string, string> {
+  const problems: Record<string, string> = {};
+  if (amount.trim() !== "" && decimal(amount) === null)
+    problems.amount = "Give the amount as a number, such as 500";
+  if (restandardizeBy !== "" && !isDay(restandardizeBy)) problems.restandardizeBy = "There is no such day";
+  return problems;
+}
+
+export type Put = { readonly id: string } | { readonly problems: FormProblems };
+
+/** Puts a bottle on the shelf whose concentration is stated: by a certificate, or nominally. */
+export async function addSolution(db: Transacting, request: AddSolution, now = new Date()): Promise<Put> {
+  const problems: Record<string, string> = keepingProblems(request);
+  const formula = parseFormula(request.formula.trim());
+  if (!formula.ok) problems.formula = formula.problem.message;
+  const value = decimal(request.value);
+  const plusMinus = request.plusMinus.trim() === "" ? "0" : decimal(request.plusMinus);
+  if (value === null || Number(value) <= 0) problems.value = "Give a number above zero";
+  else if (request.form === "solid" && Number(value) > 100)
+    problems.value = "The purity is over 100 %: no solid holds more than all of itself";
+  if (plusMinus === null) problems.plusMinus = "Give the ± as a number";
+  if (Object.keys(problems).length > 0 || value === null || plusMinus === null) return { problems };
+  return db.transaction(async (tx) => {
+    const id = newId({ msecs: now.getTime() });
+    await tx.insert(solution).values({ id, ...kept(request, now), form: request.form });
+    await assign(tx, {
+      solutionId: id,
+      at: now,
+      person: request.person.trim(),
+      how: request.how,
+      value,
+      plusMinus,
+      shape: "rectangular",
+      unit: request.form === "solid" ? "%" : "mol/L",
+      sources: [],
+    });
+    await rememberBottle(
+      tx,
+      id,
+      request.person,
+      "put on the shelf",
+      {
+        to: `${value} ${request.form === "solid" ? "%" : "mol/L"}`,
+        ...(request.note.trim() === "" ? {} : { why: request.note.trim() }),
+      },
+      now,
+    );
+    return { id };
+  });
+}
+
+function kept(
+  request: Pick<
+    AddSolution,
+    "formula" | "name" | "person" | "amount" | "restandardizeBy" | "hazards" | "note"
+  > & {
+    form?: "solution" | "solid";
+  },
+  now: Date,
+) {
+  const amount = decimal(request.amount);
+  return {
+    form: "solution" as const,
+    formula: request.formula.trim(),
+    name: request.name.trim(),
+    madeAt: now,
+    madeBy: request.person.trim(),
+    amountMade: amount,
+    amountLeft: amount,
+    amountUnit: request.form === "solid" ? ("g" as const) : ("mL" as const),
+    restandardizeBy: request.restandardizeBy || null,
+    hazards: request.hazards.trim(),
+    note: request.note.trim(),
+  };
+}
+
+class Refused extends Error {
+  constructor(readonly problems: FormProblems) {
+    super("refused");
+  }
+}
+
+/** Puts several bottles on the shelf, all or none. Returns the last, or what is wrong with the first that does not pass. */
+export async function putAll(
+  db: Database,
+  requests: readonly (AddSolution | MakeSolution)[],
+  now = new Date(),
+): Promise<Put> {
+  try {
+    return await db.transaction(async (tx) => {
+      let last: Put = { problems: { form: "Nothing was asked for" } };
+      for (const request of requests) {
+        last =
+          request.intent === "add"
+            ? await addSolution(tx, request, now)
+            : await makeSolution(tx, request, now);
+        if ("problems" in last) throw new Refused(last.problems);
+      }
+      return last;
+    });
+  } catch (error) {
+    if (error instanceof Refused) return { problems: error.problems };
+    throw error;
+  }
+}
+
+/** Makes a solution from what was weighed or taken, computes what that gave, and puts it on the shelf. */
+export async function makeSolution(db: Transacting, request: MakeSolution, now = new Date()): Promise<Put> {
+  const { making, formula, name } = request;
+  const problems: Record<string, string> = keepingProblems(request);
+  const written = parseFormula(formula.trim());
+  if (!written.ok) problems.formula = written.problem.message;
+  const solid = making.how === "weighed" ? parseFormula(making.solid.trim()) : null;
+  if (solid && !solid.ok) problems.solid = solid.problem.message;
+  if (making.how === "weighed" && !(Number(making.purity.percent) > 0))
+    problems.purity = "Give a purity above zero";
+  if (making.how === "weighed" && Number(making.purity.percent) > 100)
+    problems.purity = "The purity is over 100 %: no solid holds more than all of itself";
+  if (!(Number(making.flaskMl) > 0)) problems.volume = "Give the volume that it is made up to";
+  if (Object.keys(problems).length > 0) return { problems };
+  const houseRules = (await currentHouseRules(db)).data;
+  const source = request.fromId === null ? null : await solutionById(db, request.fromId, now);
+  if (request.fromId !== null && !source?.solution.current)
+    return { problems: { fromId: "This bottle has no concentration yet" } };
+  const current = source?.solution.current ?? null;
+  const person = request.person.trim();
+  const { record, problems: wrong } = typedRecord(
+    makingMethod(formula.trim(), name.trim(), making),
+    { ...request.typed, ...(making.how === "diluted" && current ? stockTexts(current) : {}) },
+    { houseRules, at: now.toISOString(), person },
+  );
+  if (Object.keys(wrong).length > 0) return { problems: wrong };
+  const stage = evaluateRun(record).stages.find((s) => s.key === makingKey);
+  const q = stage?.kind === "preparation" ? resultQuantity(stage) : null;
+  if (stage?.kind !== "preparation" || !q)
+    return { problems: { form: stageProblem(stage?.kind === "preparation" ? stage : null) } };
+  const used = making.how === "weighed" ? stage.symbols.get("m") : stage.symbols.get("V_0");
+  if (making.how === "diluted" && used && inUnit(used, "mL") > Number(making.flaskMl))
+    return { problems: { volume: "That is more stock than the flask holds" } };
+  return db.transaction(async (tx) => {
+    const id = newId({ msecs: now.getTime() });
+    if (source && used) await drawFrom(tx, source.solution, inUnit(used, source.solution.amountUnit));
+    await tx.insert(solution).values({ id, ...kept(request, now), making: record });
+    await assign(tx, {
+      solutionId: id,
+      at: now,
+      person,
+      how: making.how,
+      ...keptDecimals(inUnit(q, "mol/L"), standardUncertainty(q)),
+      shape: "normal",
+      unit: "mol/L",
+      sources: current ? [current.id] : [],
+    });
+    await rememberBottle(
+      tx,
+      id,
+      person,
+      "made and put on the shelf",
+      {
+        to: `${keptDecimals(inUnit(q, "mol/L"), standardUncertainty(q)).value} mol/L`,
+        ...(request.note.trim() === "" ? {} : { why: request.note.trim() }),
+      },
+      now,
+    );
+    return { id };
+  });
+}
+
+/** What was taken from a bottle is no longer in it. */
+async function drawFrom(
+  db: Connection,
+  { id, amountLeft, revision }: SolutionView,
+  taken: number,
+): Promise<void> {
+  if (amountLeft === null) return;
+  const left = Math.max(0, Number(amountLeft) - taken);
+  await db
+    .update(solution)
+    .set({ amountLeft: String(Number(left.toFixed(4))), revision: revision + 1 })
+    .where(eq(solution.id, id));
+}
+
+const stageProblem = (stage: { problem: string | null; missing: { label: string } | null } | null): string =>
+  stage?.problem ??
+  (stage?.missing ? `Still to be read: ${stage.missing.label}` : "Something is still to be read");
+
+/** What is written of a stock's concentration, by field key. */
+export const stockTexts = ({ value, plusMinus, shape }: AssignmentView): Record<string, string> => ({
+  "c_0:given": value,
+  [shape === "normal" ? "c_0:given.standard-uncertainty" : "c_0:given.plus-minus"]: plusMinus,
+});
+
+/** Changes what is told of a bottle. Of two people who edit it at once, the second is told, and nothing is overwritten. */
+export async function editSolution(
+  db: Database,
+  id: string,
+  request: EditSolution,
+  now = new Date(),
+  from: string | null = null,
+): Promise<Put | { readonly missing: true }> {
+  const problems = keepingProblems({ amount: request.amountLeft, restandardizeBy: request.restandardizeBy });
+  if (problems.amount) {
+    problems.amountLeft = problems.amount;
+    delete problems.amount;
+  }
+  const amountLeft = decimal(request.amountLeft);
+  return db.transaction(async (tx) => {
+    const [row] = await tx.select().from(solution).where(eq(solution.id, id));
+    if (!row) return { missing: true as const };
+    if (row.amountMade !== null && amountLeft !== null && Number(amountLeft) > Number(row.amountMade))
+      problems.amountLeft = `There were ${Number(row.amountMade)} ${row.amountUnit} of it: there cannot be more left`;
+    if (Object.keys(problems).length > 0) return { problems };
+    if (row.revision !== request.revision)
+      return {
+        problems: {
+          form: "Someone else has changed this bottle since you opened it. What you typed still stands here: compare it with what is saved, and save again",
+        },
+      };
+    await tx
+      .update(solution)
+      .set({
+        name: request.name.trim(),
+        amountLeft,
+        restandardizeBy: request.restandardizeBy || null,
+        hazards: request.hazards.trim(),
+        note: request.note.trim(),
+        usedUpAt: request.usedUp ? (row.usedUpAt ?? now) : null,
+        revision: row.revision + 1,
+      })
+      .where(eq(solution.id, id));
+    const changes = bottleChanges(row, { ...request, amountLeft });
+    await rememberBottle(
+      tx,
+      id,
+      request.person,
+      "bottle changed",
+      {
+        from: changes.map(([name, before]) => `${name}: ${before || "none"}`).join("; "),
+        to: changes.map(([name, , after]) => `${name}: ${after || "none"}`).join("; "),
+        why: request.reason.trim(),
+      },
+      now,
+      from,
+    );
+    return { id };
+  });
+}
+
+/** What of a bottle becomes another by an edit: its name, and both texts. */
+function bottleChanges(
+  row: SolutionRow,
+  now: Pick<EditSolution, "name" | "restandardizeBy" | "hazards" | "note" | "usedUp"> & {
+    amountLeft: string | null;
+  },
+): (readonly [name: string, before: string, after: string])[] {
+  const number = (text: string | null) => (text === null ? "" : `${Number(text)} ${row.amountUnit}`);
+  const all = [
+    ["name", row.name, now.name.trim()],
+    ["left", number(row.amountLeft), number(now.amountLeft)],
+    ["standardize by", row.restandardizeBy ?? "", now.restandardizeBy],
+    ["hazards", row.hazards, now.hazards.trim()],
+    ["note", row.note, now.note.trim()],
+    ["state", row.usedUpAt ? "used up" : "in use", now.usedUp ? "used up" : "in use"],
+  ] as const;
+  return all.filter(([, before, after]) => before !== after);
+}
+
+/** Writes a line about a bottle into the lab's trail. */
+export async function rememberBottle(
+  db: Connection,
+  id: string,
+  person: string,
+  description: string,
+  detail: ChangeDetail,
+  now: Date,
+  from: string | null = null,
+): Promise<void> {
+  const [bottle] = await db
+    .select({ number: solution.number, name: solution.name })
+    .from(solution)
+    .where(eq(solution.id, id));
+  const subject = bottle ? `${solutionCode(bottle.number)} ${bottle.name}` : "";
+  await rememberDeed(
+    db,
+    { about: "bottle", subjectId: id, subject, person: person.trim(), description, detail, from },
+    now,
+  );
+}

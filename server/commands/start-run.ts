@@ -1,0 +1,45 @@
+import type { Database } from "../database/types";
+import { loadRunRecord } from "../queries/stored-run";
+import { run, stage } from "../database/schema";
+import type { StartRun } from "../../protocol/requests";
+import { type Result, failure, success } from "../../core/result";
+import { findMethod, isRetired } from "../queries/methods";
+import { v7 as newId } from "uuid";
+import { currentHouseRules } from "../queries/house-rules";
+import { withPreselected } from "./preselect";
+import { searchText } from "./search-text";
+import { storeDifference } from "./store-run";
+import { writeRun } from "./summary";
+
+/** Begins a run by the newest version of a method and the house rules in force, and returns its id. */
+export async function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
+  const chosen = await findMethod(db, request.methodId);
+  if (!chosen) return failure("Choose a method from the library");
+  if (await isRetired(db, chosen.id))
+    return failure("This method was retired: bring it back on its page first");
+  return db.transaction(async (tx) => {
+    const id = newId({ msecs: now.getTime() });
+    await tx.insert(run).values({
+      id,
+      methodId: chosen.id,
+      methodVersion: chosen.version,
+      houseRulesId: (await currentHouseRules(tx)).id,
+      title: request.title.trim(),
+      sample: request.sample.trim(),
+      bench: request.bench.trim(),
+      search: searchText(request),
+      status: "open",
+      startedAt: now,
+      updatedAt: now,
+      summary: { chain: [], next: "", state: "", result: null },
+    });
+    await tx
+      .insert(stage)
+      .values(chosen.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
+    const begun = await loadRunRecord(tx, id);
+    if (!begun) throw new Error("The run was not written");
+    const record = await withPreselected(tx, begun, now);
+    await writeRun(tx, record, await storeDifference(tx, begun, record, now), now);
+    return success(id);
+  });
+}

@@ -1,0 +1,21 @@
+import type { HouseRules } from "../../core/rules";
+import type { Connection } from "../database/types";
+import { houseRules } from "../database/schema";
+import { isNull, desc } from "drizzle-orm";
+
+export interface HouseRulesEntry {
+  readonly id: string;
+  readonly data: HouseRules;
+}
+
+/** The house rules in force: the newest. */
+export async function currentHouseRules(db: Connection): Promise<HouseRulesEntry> {
+  const [row] = await db
+    .select()
+    .from(houseRules)
+    .where(isNull(houseRules.runId))
+    .orderBy(desc(houseRules.seq))
+    .limit(1);
+  if (!row) throw new Error("There are no house rules in the database");
+  return row;
+}

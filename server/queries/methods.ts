@@ -1,0 +1,83 @@
+import type { Method } from "../../core/method";
+import type { Connection } from "../database/types";
+import { method, run } from "../database/schema";
+import { and, eq, desc, sql, isNull, asc, count } from "drizzle-orm";
+
+export const read = new Map<string, Method>();
+
+/** After another database was opened, what was read of the one before holds no longer. */
+export const forgetMethods = (): void => read.clear();
+
+/** One version of a method. A version never changes, so it is read once and stays the same object. */
+export async function methodVersion(db: Connection, id: string, version: number): Promise<Method> {
+  const key = `${id}@${version}`;
+  const known = read.get(key);
+  if (known) return known;
+  const [row] = await db
+    .select({ data: method.data })
+    .from(method)
+    .where(and(eq(method.id, id), eq(method.version, version)));
+  if (!row) throw new Error(`Method ${key} is not in the database`);
+  read.set(key, row.data);
+  return row.data;
+}
+
+export interface MethodEntry {
+  readonly id: string;
+  readonly version: number;
+  readonly title: string;
+  readonly data: Method;
+  readonly retiredAt: Date | null;
+}
+
+/** The newest version of each method, by title. */
+export async function listMethods(db: Connection): Promise<MethodEntry[]> {
+  const rows = await db.selectDistinctOn([method.id]).from(method).orderBy(method.id, desc(method.version));
+  // Retired ones stay listed, and say so.
+  return rows.sort((a, b) => a.title.localeCompare(b.title));
+}
+
+/** What a list to choose from shows of the newest version of each method, by title; the rest of it is not read. */
+export async function methodChoices(
+  db: Connection,
+): Promise<{ readonly id: string; readonly title: string; readonly purpose: string }[]> {
+  const rows = await db
+    .selectDistinctOn([method.id], {
+      id: method.id,
+      title: method.title,
+      purpose: sql<string>`${method.data} ->> 'purpose'`,
+    })
+    .from(method)
+    .where(isNull(method.retiredAt))
+    .orderBy(method.id, desc(method.version));
+  return rows.sort((a, b) => a.title.localeCompare(b.title));
+}
+
+/** Numbers of all versions of a method, oldest first. */
+export async function versionsOf(db: Connection, id: string): Promise<number[]> {
+  const rows = await db
+    .select({ version: method.version })
+    .from(method)
+    .where(eq(method.id, id))
+    .orderBy(asc(method.version));
+  return rows.map(({ version }) => version);
+}
+
+/** The newest version of a method, or one by its number; null where there is none. */
+export async function findMethod(db: Connection, id: string, version?: number): Promise<Method | null> {
+  const versions = await versionsOf(db, id);
+  const wanted = version ?? versions.at(-1);
+  return wanted === undefined || !versions.includes(wanted) ? null : methodVersion(db, id, wanted);
+}
+
+/** How many runs follow any version of a method. */
+export async function runsBy(db: Connection, id: string): Promise<number> {
+  const [row] = await db.select({ runs: count() }).from(run).where(eq(run.methodId, id));
+  return row?.runs ?? 0;
+}
+
+/** True where a method is offered no more. */
+export async function isRetired(db: Connection, id: string): Promise<boolean> {
+  const [row] = await db.select({ at: method.retiredAt }).from(method).where(eq(method.id, id)).limit(1);
+  return row?.at != null;
+}
