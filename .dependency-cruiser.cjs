@@ -43,6 +43,8 @@ module.exports = {
     layer("protocol-below-server", "^protocol/", "^(server|app|workers|devices|e2e)/"),
     layer("workers-know-core-only", "^workers/", "^(catalog|formats|protocol|server|app|devices|e2e)/"),
     layer("devices-know-core-only", "^devices/", "^(catalog|formats|protocol|server|app|workers|e2e)/"),
+    layer("database-knows-no-command", "^server/database/", "^server/(?!database/)"),
+    layer("queries-change-nothing", "^server/queries/", "^server/commands/"),
     layer("server-below-app", "^server/", "^(app|workers|devices|e2e)/"),
     {
       name: "core-is-pure",

@@ -4,7 +4,7 @@ import express, { type ErrorRequestHandler, type RequestHandler } from "express"
 import { RouterContextProvider } from "react-router";
 import * as build from "virtual:react-router/server-build";
 import { answer } from "~/server/backup/inspect";
-import { closeDatabase, dataFolder, startDatabase } from "~/server/database/current";
+import { closeDatabase, dataFolder, startDatabase } from "~/server/lab/current";
 import { noRoom } from "~/server/database/storage";
 import { nonceOf, safeHeaders } from "~/server/http/headers";
 import { type Listening, ownPagesOnly } from "~/server/http/hosts";

@@ -13,7 +13,7 @@ import {
   type ShouldRevalidateFunctionArgs,
   useRouteLoaderData,
 } from "react-router";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { isOpen } from "~/server/http/hosts";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import type { Route } from "./+types/root";

@@ -15,7 +15,7 @@ import { leaf, type LeafShape, measured } from "../core/quantity";
 import { parseRelation } from "../core/relation";
 import { evaluateRun } from "../core/evaluate";
 import type { RunRequest } from "../protocol/requests";
-import { openDatabase } from "../server/database/connection";
+import { openDatabase } from "../server/lab/open-database";
 import type { Database } from "../server/database/types";
 import { startRun } from "../server/commands/start-run";
 import { reading } from "../server/tests/bench";

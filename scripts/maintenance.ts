@@ -5,9 +5,9 @@ import { type CheckReport, checkLab } from "../server/backup/check";
 import { makeBackup, BackupError } from "../server/backup/make";
 import { chosenBackup, replacedWords, RestoreError, restoreLab } from "../server/backup/restore";
 import { restoreRun } from "../server/backup/restore-run";
-import { openDatabase } from "../server/database/connection";
-import { LabFolderError, waysBack } from "../server/database/lab-folder";
-import { FolderInUseError } from "../server/database/lock";
+import { openDatabase } from "../server/lab/open-database";
+import { LabFolderError, waysBack } from "../server/lab/lab-folder";
+import { FolderInUseError } from "../server/lab/lock";
 import { StorageError } from "../server/database/storage";
 import { runningServer } from "../server/maintenance/token";
 

@@ -1,8 +1,8 @@
 // Makes the demo database in DATA_DIR (default data/demo), once.
 import path from "node:path";
-import { openDatabase } from "../server/database/connection";
-import { LabFolderError } from "../server/database/lab-folder";
-import { FolderInUseError } from "../server/database/lock";
+import { openDatabase } from "../server/lab/open-database";
+import { LabFolderError } from "../server/lab/lab-folder";
+import { FolderInUseError } from "../server/lab/lock";
 import { listOpenRuns } from "../server/queries/runs";
 import { seedDemo } from "../server/seed/demo";
 

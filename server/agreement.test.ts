@@ -9,7 +9,7 @@ import { randomChange } from "~/core/testing/random-change";
 import { withWaiting } from "~/protocol/waiting";
 import { changeRun } from "./commands/change-run";
 import { startRun } from "./commands/start-run";
-import { openDatabase, type OpenDatabase } from "./database/connection";
+import { openDatabase, type OpenDatabase } from "./lab/open-database";
 import { loadRunState } from "./queries/stored-run";
 import { benchOn, wholeFlask } from "./tests/bench";
 

@@ -8,7 +8,7 @@ import { readingsOf } from "~/core/record";
 import { checkRunRequest, type RunRequest } from "~/protocol/requests";
 import { type Enter } from "~/core/change";
 import { readRunRecord } from "~/formats/run-report";
-import { type OpenDatabase, openDatabase } from "./database/connection";
+import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { putMethods } from "./commands/methods";
 import { loadRunState } from "./queries/stored-run";
 import { startRun } from "./commands/start-run";

@@ -8,7 +8,7 @@ import { baseByPhthalateSolution } from "~/catalog/methods/base-by-phthalate-sol
 import { mustHold } from "~/core/result";
 import { evaluateRun } from "~/core/evaluate";
 import { fieldHistory } from "~/core/record";
-import { type OpenDatabase, openDatabase } from "./database/connection";
+import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { observation, run } from "./database/schema";
 import { currentHouseRules } from "./queries/house-rules";
 import { saveHouseRules } from "./commands/house-rules";

@@ -3,7 +3,7 @@ import { v7 as newId } from "uuid";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { labTrailCsv } from "~/formats/lab-trail-file";
-import { type OpenDatabase, openDatabase } from "./database/connection";
+import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { changeRun } from "./commands/change-run";
 import { currentHouseRules } from "./queries/house-rules";
 import { saveHouseRules } from "./commands/house-rules";

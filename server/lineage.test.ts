@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { ancestorsOf, dependentsOf } from "~/core/prepare";
 import { seedDemo } from "./seed/demo";
-import { type OpenDatabase, openDatabase } from "./database/connection";
+import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { lineageGraph } from "./queries/lineage";
 import { bottlesOf, dueBottles, listShelf, solutionById } from "./queries/shelf";
 import { searchFinishedRuns } from "./queries/runs";

@@ -8,7 +8,7 @@ import { type RunRequest } from "~/protocol/requests";
 import { type StartTimer } from "~/core/change";
 import { readRunRecord } from "~/formats/run-report";
 import { inspectClock } from "./clock";
-import { type OpenDatabase, openDatabase } from "./database/connection";
+import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { listen } from "./live";
 import { currentHouseRules } from "./queries/house-rules";
 import { changeRun } from "./commands/change-run";

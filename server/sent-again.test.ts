@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as newId } from "uuid";
 import type { RunRequest } from "~/protocol/requests";
-import { type OpenDatabase, openDatabase } from "./database/connection";
+import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { loadRunState } from "./queries/stored-run";
 import { startRun } from "./commands/start-run";
 import { benchOn, reading } from "./tests/bench";

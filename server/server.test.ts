@@ -8,7 +8,7 @@ import { v7 as newId } from "uuid";
 import { evaluateRun } from "~/core/evaluate";
 import { mustHold } from "~/core/result";
 import { checkRunRecord } from "~/formats/run-record";
-import { type OpenDatabase, openDatabase } from "./database/connection";
+import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { observation } from "./database/schema";
 import { loadRunRecord } from "./queries/stored-run";
 import { loadRunState } from "./queries/stored-run";

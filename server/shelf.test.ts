@@ -7,7 +7,7 @@ import { checkRecord, evaluateRun } from "~/core/evaluate";
 import { type ObservationKind, presentObservation } from "~/core/record";
 import { type RunRecord, isEmptyRun } from "~/core/run";
 import type { AddSolution, EditSolution, MakeSolution } from "~/protocol/shelf";
-import { type OpenDatabase, openDatabase } from "./database/connection";
+import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { putFirstHouseRules, saveHouseRules } from "./commands/house-rules";
 import { putMethods } from "./commands/methods";
 import { startRun } from "./commands/start-run";

@@ -1,6 +1,6 @@
 import { data, redirect } from "react-router";
 import { checkStartRun } from "~/protocol/requests";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { troubles } from "~/server/maintenance/health";
 import { methodChoices } from "~/server/queries/methods";
 import { dueBottles } from "~/server/queries/shelf";

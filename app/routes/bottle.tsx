@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { validate } from "uuid";
 import { checkEditSolution } from "~/protocol/shelf";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { relativesOf } from "~/server/queries/lineage";
 import { editSolution } from "~/server/commands/shelf";
 import { solutionById } from "~/server/queries/shelf";

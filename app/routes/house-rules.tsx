@@ -1,6 +1,6 @@
 import { data } from "react-router";
 import { validate } from "uuid";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { saveHouseRules } from "~/server/commands/house-rules";
 import { changeRun } from "~/server/commands/change-run";

@@ -1,6 +1,6 @@
 import { ask } from "~/server/backup/inspect";
 import { chosenBackup, RestoreError } from "~/server/backup/restore";
-import { dataFolder } from "~/server/database/current";
+import { dataFolder } from "~/server/lab/current";
 import type { Route } from "./+types/lab-runs";
 
 /** The runs that a backup holds, the newest first. */

@@ -1,5 +1,5 @@
 import { labTrailCsv } from "~/formats/lab-trail-file";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { labTrail } from "~/server/queries/lab-trail";
 import type { Route } from "./+types/lab-trail-export";
 import { trailAsked } from "./trail-asked.server";

@@ -1,4 +1,4 @@
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { labTrail } from "~/server/queries/lab-trail";
 import { LabTrailPage } from "../features/lab/lab-trail-page";
 import type { Route } from "./+types/lab-trail";

@@ -2,7 +2,7 @@ import { data } from "react-router";
 import { checkLabRequest, type LabAnswer, type LabRequest } from "~/protocol/lab";
 import { BackupError } from "~/server/backup/make";
 import { replacedWords, RestoreError } from "~/server/backup/restore";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { restoreOneRun, restoreOpenLab } from "~/server/maintenance/exchange";
 import { backUp, labView, look } from "~/server/maintenance/health";
 import { clockSetRight, rememberDeed } from "~/server/commands/lab";

@@ -1,4 +1,4 @@
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { lineageGraph } from "~/server/queries/lineage";
 import { LineagePage } from "../features/shelf/lineage-page";
 import type { Route } from "./+types/lineage";

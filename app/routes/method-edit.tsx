@@ -1,4 +1,4 @@
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { findMethod } from "~/server/queries/methods";
 import { draftOf } from "../features/methods/editor/draft";

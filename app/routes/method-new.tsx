@@ -1,5 +1,5 @@
 import { v7 as newId } from "uuid";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { EditorPage } from "../features/methods/editor/editor-page";
 import { newMethod } from "../features/methods/editor/starters";

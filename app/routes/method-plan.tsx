@@ -1,5 +1,5 @@
 import { replicatesNeeded } from "~/core/rules";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { PlanPage } from "../features/methods/plan-page";
 import type { Route } from "./+types/method-plan";

@@ -1,5 +1,5 @@
 import { data, redirect } from "react-router";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { byProblems } from "~/server/commands/deed";
 import { bringMethodBack, removeMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";

@@ -2,7 +2,7 @@ import { data, redirect, type RouterContextProvider } from "react-router";
 import { methods as shipped } from "~/catalog/methods";
 import type { Method } from "~/core/method";
 import { readMethodFile } from "~/formats/method-file";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { byProblems } from "~/server/commands/deed";
 import { findMethod } from "~/server/queries/methods";
 import { saveMethod } from "~/server/commands/methods";

@@ -1,4 +1,4 @@
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { isRetired, listMethods, runsBy, versionsOf } from "~/server/queries/methods";
 import { MethodPage } from "../features/methods/method-page";
 import type { Route } from "./+types/method";

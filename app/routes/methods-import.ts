@@ -1,6 +1,6 @@
 import { data, redirect } from "react-router";
 import { readMethodFile } from "~/formats/method-file";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { saveMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
 import { formTexts } from "./body.server";

@@ -1,5 +1,5 @@
 import { methods as shipped } from "~/catalog/methods";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { listMethods } from "~/server/queries/methods";
 import { type MethodLine, MethodsPage } from "../features/methods/methods-page";
 import type { Route } from "./+types/methods";

@@ -1,6 +1,6 @@
 import type { ChangeAnswer } from "~/protocol/answers";
 import { checkRunRequest } from "~/protocol/requests";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { changeRun } from "~/server/commands/change-run";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/run-changes";

@@ -1,4 +1,4 @@
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { loadRunState } from "~/server/queries/stored-run";
 import type { Route } from "./+types/run-state";
 import { readable, runIdFrom } from "./run-id.server";

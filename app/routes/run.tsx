@@ -1,5 +1,5 @@
 import { data, type ShouldRevalidateFunctionArgs } from "react-router";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { loadRunState } from "~/server/queries/stored-run";
 import { shelfOfRun } from "~/server/queries/shelf-of-run";
 import { RunPage } from "../features/run/run-page";

@@ -1,6 +1,6 @@
 import { data, redirect } from "react-router";
 import { checkShelfRequest } from "~/protocol/shelf";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { listShelf } from "~/server/queries/shelf";
 import { putAll } from "~/server/commands/shelf";

@@ -1,4 +1,4 @@
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { listShelf } from "~/server/queries/shelf";
 import { ShelfPage } from "../features/shelf/shelf-page";
 import type { Route } from "./+types/shelf";

@@ -1,4 +1,4 @@
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { runningTimers } from "~/server/queries/timers";
 
 /** The timers that run, by the server's clock. */

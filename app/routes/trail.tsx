@@ -1,5 +1,5 @@
 import { data } from "react-router";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { loadRunRecord } from "~/server/queries/stored-run";
 import { trailOf } from "~/server/queries/trail";
 import { TrailPage } from "../features/trail/trail-page";

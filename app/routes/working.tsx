@@ -1,5 +1,5 @@
 import { data } from "react-router";
-import { database } from "~/server/database/current";
+import { database } from "~/server/lab/current";
 import { loadRunState } from "~/server/queries/stored-run";
 import { WorkingPage } from "../features/working/working-page";
 import type { Route } from "./+types/working";

@@ -1,4 +1,4 @@
-import type { OpenDatabase } from "../database/connection";
+import type { OpenDatabase } from "../lab/open-database";
 import { rememberDeed } from "../commands/lab";
 import { refreshSummary } from "../commands/summary";
 import { countRows } from "./check";

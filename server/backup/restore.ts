@@ -2,9 +2,9 @@ import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs
 import path from "node:path";
 import { PGlite } from "@electric-sql/pglite";
 import { flush } from "../database/durable-file";
-import { type OpenDatabase, openDatabase } from "../database/connection";
-import { databaseFolder, LabFolderError } from "../database/lab-folder";
-import { lockFolder } from "../database/lock";
+import { type OpenDatabase, openDatabase } from "../lab/open-database";
+import { databaseFolder, LabFolderError } from "../lab/lab-folder";
+import { lockFolder } from "../lab/lock";
 import { rememberDeed } from "../commands/lab";
 import { countRows } from "./check";
 import { type Backup, backupAt, listBackups, sha256Of } from "./files";

@@ -1,7 +1,7 @@
 import { chosenBackup, type Replaced, restoreLab } from "../backup/restore";
 import { restoreRun } from "../backup/restore-run";
 import { backupsDone } from "../backup/make";
-import { dataFolder, startDatabase, withDatabaseClosed } from "../database/current";
+import { dataFolder, startDatabase, withDatabaseClosed } from "../lab/current";
 import { announce } from "../live";
 import { look } from "./health";
 import { paused } from "./pause";

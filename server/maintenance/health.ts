@@ -4,7 +4,7 @@ import type { LabView } from "../../protocol/lab";
 import { type Backup, type BackupReason, listBackups, newestBackup } from "../backup/files";
 import { makeBackup } from "../backup/make";
 import { inspectClock } from "../clock";
-import { dataFolder, startDatabase } from "../database/current";
+import { dataFolder, startDatabase } from "../lab/current";
 import { run } from "../database/schema";
 
 interface Health {

@@ -2,7 +2,7 @@ import { randomBytes, timingSafeEqual } from "node:crypto";
 import { rmSync } from "node:fs";
 import path from "node:path";
 import { readJson } from "../database/durable-file";
-import { writePrivately } from "../database/lab-folder";
+import { writePrivately } from "../lab/lab-folder";
 
 /** How a tool at the terminal finds the server of a data folder: who can read the folder may ask it. */
 export interface Running {

@@ -2,7 +2,7 @@ import { v7 as newId } from "uuid";
 import { mustHold } from "~/core/result";
 import type { RunRequest } from "~/protocol/requests";
 import type { Observe } from "~/core/change";
-import type { OpenDatabase } from "../database/connection";
+import type { OpenDatabase } from "../lab/open-database";
 import { changeRun } from "../commands/change-run";
 import { loadRunRecord } from "../queries/stored-run";
 import { startRun } from "../commands/start-run";

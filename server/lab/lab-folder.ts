@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, w
 import path from "node:path";
 import { counted } from "../../core/text";
 import { backupFolders, newestBackup } from "../backup/files";
-import { readJson, writeDurably } from "./durable-file";
+import { readJson, writeDurably } from "../database/durable-file";
 
 /**
  * The data folder cannot be opened as it is, and nothing was created or changed in it. Its message is for the person at the

@@ -1,6 +1,6 @@
 import path from "node:path";
-import { type OpenDatabase, openDatabase } from "./connection";
-import type { Database } from "./types";
+import { type OpenDatabase, openDatabase } from "./open-database";
+import type { Database } from "../database/types";
 
 /** The server's one database, kept on the global object so that a reloaded module in development finds it again. */
 const holder = globalThis as { steadyBeadDatabase?: Promise<OpenDatabase> };
