@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import type { Method } from "~/core/method";
+import { concluding, type Method } from "~/core/method";
 
 /** The hash of each version of each method that ever shipped, by id and version. */
 export type MethodHashes = Readonly<Record<string, Readonly<Record<string, string>>>>;
@@ -16,9 +16,11 @@ function sorted(value: unknown): unknown {
   );
 }
 
-/** What a version of a method is, in sixteen characters: any change of its data changes it. */
-export const hashOf = (method: Method): string =>
-  createHash("sha256")
-    .update(JSON.stringify(sorted(method)))
+/** What a version of a method is, as files hold it, in sixteen characters: any change of its data changes it. */
+export function hashOf(method: Method): string {
+  const end = { kind: "conclude", ...concluding, of: method.stages.at(-1)?.key };
+  return createHash("sha256")
+    .update(JSON.stringify(sorted({ ...method, stages: [...method.stages, end] })))
     .digest("hex")
     .slice(0, 16);
+}

@@ -1,6 +1,7 @@
 import { mustHold } from "~/core/result";
 import { simulateRun } from "~/core/simulate";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { fileOfRecord } from "./concluded";
 import { shapes } from "~/catalog/tests/shapes";
 
 const seed = 11;
@@ -9,5 +10,8 @@ const seed = 11;
 export const exampleRecords = (): (readonly [name: string, text: string])[] =>
   shapes.map(({ name, method, truth }) => {
     const { record } = mustHold(simulateRun({ method, houseRules: defaultHouseRules, truth, seed }));
-    return [name, `${JSON.stringify({ ...record, id: `example-${name}` }, null, 2)}\n`] as const;
+    return [
+      name,
+      `${JSON.stringify(fileOfRecord({ ...record, id: `example-${name}` }), null, 2)}\n`,
+    ] as const;
   });

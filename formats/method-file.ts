@@ -1,5 +1,6 @@
 import { compileMethod, type Method } from "~/core/method";
 import { valid } from "./compiled/method";
+import { conclusionProblem, type MethodFile, methodOfFile } from "./concluded";
 import { type PathProblem, pathChecker } from "./validate";
 
 const shapeProblems = pathChecker(valid);
@@ -24,7 +25,10 @@ export function readMethodFile(text: string): { method: Method } | { problems: r
   }
   const problems = shapeProblems(value);
   if (problems.length > 0) return { problems: problems.slice(0, 12) };
-  const method = value as Method;
+  const file = value as MethodFile;
+  const wrong = conclusionProblem(file);
+  if (wrong) return { problems: [{ path: `stages.${wrong.at}`, message: wrong.message }] };
+  const method = methodOfFile(file);
   const reserved = reservedIn(method);
   if (reserved) return { problems: [reserved] };
   const compiled = compileMethod(method);

@@ -1,13 +1,12 @@
 import { HouseRulesSchema } from "~/core/rules";
-import { MethodSchema } from "~/core/method";
-import { RunRecordSchema } from "~/core/run";
+import { MethodFileSchema, RunFileSchema } from "./concluded";
 
 const dialect = { $schema: "http://json-schema.org/draft-07/schema#" };
 
 /** The JSON Schemas as published under formats/schemas/: file name and text, from the one source of the types. */
 export const publishedSchemas: readonly (readonly [name: string, text: string])[] = [
-  ["run-record.schema.json", RunRecordSchema],
-  ["method.schema.json", MethodSchema],
+  ["run-record.schema.json", RunFileSchema],
+  ["method.schema.json", MethodFileSchema],
   ["house-rules.schema.json", HouseRulesSchema],
 ].map(([name, schema]) => [
   name as string,

@@ -4,12 +4,12 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { afterAll, describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import type { RunRecord } from "~/core/run";
+import { recordOfFile, type RunFile } from "./concluded";
 import { exampleRecords } from "./examples";
 import { readRunRecord, reportOf, type RunReport } from "./run-report";
 
 const file = "formats/examples/solid-in-each-flask-then-direct.json";
-const example = () => JSON.parse(readFileSync(file, "utf8")) as RunRecord;
+const example = () => JSON.parse(readFileSync(file, "utf8")) as RunFile;
 
 /** Where something stands in the example, and what stands there instead; undefined takes it out. */
 type Change = readonly [path: string, value: unknown];
@@ -236,7 +236,7 @@ describe("bin/recompute", () => {
     const { status, stdout } = recompute(file, "--json");
     expect(status).toBe(0);
     const report = JSON.parse(stdout) as RunReport;
-    expect(report).toEqual(JSON.parse(JSON.stringify(reportOf(example()))));
+    expect(report).toEqual(JSON.parse(JSON.stringify(reportOf(recordOfFile(example())))));
     expect(report.stages.map((s) => s.key)).toEqual(["standardize", "determine"]);
   });
 

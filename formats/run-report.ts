@@ -10,12 +10,12 @@ import {
   plusMinusWords,
   resultQuantity,
   type Shown,
-  type StageEvaluation,
 } from "~/core/stages";
 import { type HouseWords, inHouseWords } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { trialWords } from "~/core/text";
 import { workingOf } from "~/core/working";
+import { recordOfFile, type RunFile } from "./concluded";
 import { recordShapeProblems } from "./run-record";
 import type { PathProblem } from "./validate";
 
@@ -77,7 +77,7 @@ export interface RunReport {
 export function readRunRecord(value: unknown): { record: RunRecord } | { problems: readonly PathProblem[] } {
   const problems = recordShapeProblems(value);
   if (problems.length > 0) return { problems };
-  const record = value as RunRecord;
+  const record = recordOfFile(value as RunFile);
   const senseless = checkRecord(record);
   return senseless.length > 0 ? { problems: senseless } : { record };
 }
@@ -145,14 +145,13 @@ function reportedStage(
 
 export function reportOf(record: RunRecord): RunReport {
   const evaluation = evaluateRun(record);
-  const computed = evaluation.stages.filter((s: StageEvaluation) => s.kind !== "conclude");
   return {
     id: record.id,
     title: record.title,
     method: { id: record.method.id, version: record.method.version, title: record.method.title },
     plusMinus: plusMinusWords[record.houseRules.plusMinus],
     state: evaluation.state,
-    stages: computed.map((stage) => reportedStage(stage, record, evaluation)),
+    stages: evaluation.stages.map((stage) => reportedStage(stage, record, evaluation)),
   };
 }
 

@@ -43,7 +43,7 @@ function held(count: number): number {
   for (let seed = 1; seed <= count; seed++) {
     const { record, truths } = assay(seed, 3);
     const stage = evaluateRun(record).stages.find((s) => s.key === "unknown");
-    const q = stage && stage.kind !== "conclude" ? resultQuantity(stage) : null;
+    const q = stage ? resultQuantity(stage) : null;
     if (q && Math.abs(q.value - (truths.get("unknown") ?? NaN)) <= plusMinus(q, "i95")) inside++;
   }
   return inside / count;

@@ -1,5 +1,5 @@
 import { randomStream, type RandomStream } from "../core/montecarlo";
-import { type ComputedStage, type Method, stageFields, trialFields } from "../core/method";
+import { type Method, stageFields, trialFields } from "../core/method";
 import type { Field } from "../core/inputs";
 import type { HouseRules } from "../core/rules";
 import type { ObservationKind } from "../core/record";
@@ -62,8 +62,6 @@ function textFor({ kind, unit }: Pick<Field, "kind" | "unit">, dice: Dice): stri
     : dice.one([decimal(0.005, 0.3, 4), decimal(1, 40, 2), decimal(50, 900, 0)]);
 }
 
-const isComputed = (stage: Method["stages"][number]): stage is ComputedStage => stage.kind !== "conclude";
-
 /** A run as the dice know it: what was begun in it. */
 export interface KnownRun {
   readonly runId: string;
@@ -73,7 +71,7 @@ export interface KnownRun {
 
 /** A request that a screen might send of this run, whether it makes sense there or not. */
 export function wellFormed({ method, record }: KnownRun, rules: HouseRules, dice: Dice): RunRequest {
-  const stage = dice.one(method.stages.filter(isComputed));
+  const stage = dice.one(method.stages);
   const { key: stageKey } = stage;
   const held = record.stages.find((s) => s.key === stageKey);
   const trials = held?.trials ?? [];

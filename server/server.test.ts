@@ -135,7 +135,8 @@ describe("undo", () => {
       ["0.12", "rough", null],
       ["0.12", "fine", null],
       ["0.10", "fine", null],
-      [null, "fine", null],
+      // The flask was begun by that reading: it is none any more, and stands in the trail alone.
+      [null, undefined, null],
     ]);
     expect((await record(runId)).stages[0]!.trials[0]!.observations.map((o) => o.text)).toEqual([
       "0.10",

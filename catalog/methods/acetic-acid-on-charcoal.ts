@@ -3,7 +3,6 @@ import {
   authority,
   baseHazards,
   buretteSteps,
-  conclude,
   fillBelowEyes,
   indicatorReagent,
   knownBase,
@@ -146,7 +145,7 @@ export const aceticAcidOnCharcoal = defineMethod({
   purpose: "How much acetic acid a gram of charcoal takes up at each of five concentrations.",
   equations: [{ name: "neutralization", equation: "CH3COOH + NaOH -> CH3COONa + H2O" }],
   substances: { CH3COOH: "acetic acid", NaOH: "sodium hydroxide" },
-  stages: [start, ...[50, 40, 30, 20, 10].map((ml, i) => bottle(i + 1, ml)), conclude("bottle-5")],
+  stages: [start, ...[50, 40, 30, 20, 10].map((ml, i) => bottle(i + 1, ml))],
   protection,
   hazards: [
     ...baseHazards,

@@ -3,7 +3,6 @@ import {
   acidHazard,
   authority,
   buretteSteps,
-  conclude,
   fillBelowEyes,
   fromStage,
   labelled,
@@ -130,7 +129,6 @@ export const acidByCarbonateThenBase = defineMethod({
       ],
       cautions: ["Goggles on: acid and base both harm the eyes.", noMouth, labelled],
     },
-    conclude("determine"),
   ],
   protection,
   hazards: [

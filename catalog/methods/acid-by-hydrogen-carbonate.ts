@@ -2,7 +2,6 @@ import { defineMethod } from "~/core/method";
 import {
   authority,
   buretteSteps,
-  conclude,
   fillBelowEyes,
   methylOrange,
   neutralWaste,
@@ -83,7 +82,6 @@ export const acidByHydrogenCarbonate = defineMethod({
         "It fizzes: add the first milliliters slowly, and swirl.",
       ],
     },
-    conclude("determine"),
   ],
   protection,
   hazards: [

@@ -3,7 +3,6 @@ import { acidByCarbonateStage } from "./acid-by-carbonate-then-base";
 import {
   authority,
   buretteSteps,
-  conclude,
   fillBelowEyes,
   fromStage,
   labelled,
@@ -80,7 +79,6 @@ export const alkalinityOfWater = defineMethod({
       ],
       cautions: ["Goggles on: the acid harms the eyes.", fillBelowEyes, noMouth, labelled],
     },
-    conclude("determine"),
   ],
   protection,
   hazards: [

@@ -1,6 +1,6 @@
 import { defineMethod, type Method, type TitrationStage } from "~/core/method";
 import type { Input } from "~/core/inputs";
-import { authority, conclude, pipetted, protection, titer } from "./parts";
+import { authority, pipetted, protection, titer } from "./parts";
 import {
   about,
   exactly,
@@ -65,7 +65,6 @@ function ascorbicMethod(
         ],
         cautions: iodineCautions,
       },
-      conclude("determine"),
     ],
     protection,
     hazards: [

@@ -155,7 +155,6 @@ export const baseByPhthalateThenAcid = defineMethod({
         "Use a pipette filler; never pipette by mouth.",
       ],
     },
-    { kind: "conclude", key: "conclude", title: "Conclude", of: "determine" },
   ],
   protection: [
     "Goggles",

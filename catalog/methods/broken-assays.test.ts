@@ -144,7 +144,6 @@ describe("a photometer's method that does not hold together is refused in words"
             : wavelength,
           standards,
           unknown,
-          conclude,
         ],
       },
       /A_b is read on a photometer, which this stage has not/,

@@ -79,14 +79,6 @@ describe("a method that does not hold together is refused in words", () => {
       /builds on a stage that does not come before it/,
     ],
     [
-      "a conclusion of nothing",
-      {
-        ...baseByPhthalateThenAcid,
-        stages: [standardize, { ...conclude, of: "determine" } as Method["stages"][number]],
-      },
-      /concludes a stage that is not there/,
-    ],
-    [
       "equations that disagree about a ratio",
       {
         ...baseByPhthalateThenAcid,

@@ -15,7 +15,7 @@ import {
   stockTaken,
   straight,
 } from "./colorimetric-parts";
-import { conclude, protection } from "./parts";
+import { protection } from "./parts";
 import { exactly } from "./redox-parts";
 import { notNegative } from "./plausible";
 
@@ -134,7 +134,6 @@ export function byCalibrationLine(m: ByLine): Method {
           "Where it reads above the strongest standard, take less of the sample: do not dilute the colored flask.",
         ],
       },
-      conclude("unknown"),
     ],
     protection,
     hazards: [...m.hazards],

@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { authority, conclude, protection, titer } from "./parts";
+import { authority, protection, titer } from "./parts";
 import {
   about,
   atLast,
@@ -69,7 +69,6 @@ export const copperByIodine = defineMethod({
       ],
       cautions: iodineCautions,
     },
-    conclude("determine"),
   ],
   protection,
   hazards: ["Copper salts harm water life and are harmful if swallowed.", ...iodineHazards, authority],

@@ -15,7 +15,7 @@ import {
   stockTaken,
   straight,
 } from "./colorimetric-parts";
-import { authority, conclude, protection } from "./parts";
+import { authority, protection } from "./parts";
 import { about, exactly } from "./redox-parts";
 import { notNegative } from "./plausible";
 
@@ -108,7 +108,6 @@ export const copperWithAmmonia = defineMethod({
       ],
       cautions: ["Where it reads above the strongest standard, dilute the sample, not the colored flask."],
     },
-    conclude("unknown"),
   ],
   protection,
   hazards: [

@@ -1,15 +1,5 @@
 import { defineMethod } from "~/core/method";
-import {
-  authority,
-  conclude,
-  fromStage,
-  labelled,
-  noMouth,
-  fillBelowEyes,
-  pipetted,
-  protection,
-  titer,
-} from "./parts";
+import { authority, fromStage, labelled, noMouth, fillBelowEyes, pipetted, protection, titer } from "./parts";
 import {
   about,
   atLast,
@@ -117,7 +107,6 @@ export const dissolvedOxygen = defineMethod({
         labelled,
       ],
     },
-    conclude("determine"),
   ],
   protection,
   hazards: [

@@ -1,6 +1,6 @@
 import { defineMethod } from "~/core/method";
 import { ammoniaHazard, binding, edtaGlassware, edtaStages, edtaSubstances, edtaWaste } from "./edta-parts";
-import { authority, conclude, protection } from "./parts";
+import { authority, protection } from "./parts";
 
 export const calciumStandard = edtaStages({
   formula: "CaCO3",
@@ -38,7 +38,7 @@ export const edtaByCalcium = defineMethod({
   purpose: "Fix the concentration of an EDTA solution against weighed calcium carbonate.",
   equations: calciumEquations,
   substances: { CaCO3: "calcium carbonate", ...edtaSubstances },
-  stages: [...calciumStandard, conclude("standardize")],
+  stages: [...calciumStandard],
 });
 
 export const edtaByZinc = defineMethod({
@@ -62,7 +62,6 @@ export const edtaByZinc = defineMethod({
       dissolve:
         "Wash the zinc with dilute acid, water and acetone, dry it; weigh it by difference into a beaker and dissolve it in a little hydrochloric acid, covered.",
     }),
-    conclude("standardize"),
   ],
   hazards: ["Zinc in acid gives hydrogen: no flame near it.", ...shared.hazards],
   waste: ["Flasks hold zinc: to the heavy-metal waste."],

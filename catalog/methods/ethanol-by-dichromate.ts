@@ -10,7 +10,7 @@ import {
   standardFlask,
   straight,
 } from "./colorimetric-parts";
-import { authority, conclude, protection } from "./parts";
+import { authority, protection } from "./parts";
 import { about, exactly } from "./redox-parts";
 import { atMostAll, notNegative } from "./plausible";
 import { densityOf } from "../densities";
@@ -176,7 +176,6 @@ export const ethanolByDichromate = defineMethod({
         "Chromium(VI) is toxic and causes cancer: every rinse goes to the chromium waste.",
       ],
     },
-    conclude("unknown"),
   ],
   protection: [...protection, "Gloves for chromium(VI), and the hood"],
   hazards: [

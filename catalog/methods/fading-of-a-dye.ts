@@ -1,6 +1,6 @@
 import { defineMethod } from "~/core/method";
 import { chooseWavelength, colorimetricGlassware, path } from "./colorimetric-parts";
-import { authority, baseHazards, conclude, protection } from "./parts";
+import { authority, baseHazards, protection } from "./parts";
 import { about, exactly } from "./redox-parts";
 import { notNegative } from "./plausible";
 
@@ -51,7 +51,6 @@ export const fadingOfADye = defineMethod({
       ],
       cautions: ["The dye stains skin and cloth; sodium hydroxide burns: goggles and gloves."],
     },
-    conclude("fading"),
   ],
   protection,
   hazards: [

@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { authority, conclude, pipetted, protection, titer } from "./parts";
+import { authority, pipetted, protection, titer } from "./parts";
 import {
   about,
   atLast,
@@ -90,7 +90,6 @@ export const hypochlorite = defineMethod({
         ...iodineCautions,
       ],
     },
-    conclude("determine"),
   ],
   protection: [...protection, "Fume hood"],
   hazards: [

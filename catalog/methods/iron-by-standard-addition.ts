@@ -13,7 +13,6 @@ import {
   straight,
 } from "./colorimetric-parts";
 import { ironWithPhenanthroline } from "./colored-complexes";
-import { conclude } from "./parts";
 import { about, exactly } from "./redox-parts";
 import { notNegative } from "./plausible";
 
@@ -85,7 +84,6 @@ export const ironByStandardAddition = defineMethod({
         "The blank must be truly nothing: what it lacks is found as iron. Additions should about double and treble what is there.",
       ],
     },
-    conclude("additions"),
   ],
   protection: ironWithPhenanthroline.protection,
   hazards: ironWithPhenanthroline.hazards,

@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { authority, conclude, fromStage, labelled, noMouth, pipetted, protection } from "./parts";
+import { authority, fromStage, labelled, noMouth, pipetted, protection } from "./parts";
 import { permanganateByIronStage } from "./permanganate-by-iron";
 import {
   about,
@@ -68,7 +68,6 @@ export const ironInSolution = defineMethod({
       ],
       cautions: [...redoxCautions.slice(0, 2), noMouth, labelled],
     },
-    conclude("determine"),
   ],
   protection,
   hazards: [...permanganateHazards, "Phosphoric acid is corrosive.", authority],

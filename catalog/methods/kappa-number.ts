@@ -1,5 +1,5 @@
 import { defineMethod, type Reagent } from "~/core/method";
-import { authority, conclude, fillBelowEyes, fromStage, labelled, protection, titer } from "./parts";
+import { authority, fillBelowEyes, fromStage, labelled, protection, titer } from "./parts";
 import {
   about,
   atLast,
@@ -136,7 +136,6 @@ export const kappaNumber = defineMethod({
       ],
       cautions: ["Goggles and gloves on: 2 mol/L acid and permanganate.", fillBelowEyes, labelled],
     },
-    conclude("determine"),
   ],
   protection,
   hazards: ["Permanganate oxidizes and stains.", sulfuricHazard, ...iodineHazards, authority],

@@ -1,6 +1,6 @@
 import { defineMethod, type Condition, type Method } from "~/core/method";
 import { ammoniaHazard, binding, blueToWineRed, edtaSubstances, knownEdta, ligand } from "./edta-parts";
-import { authority, conclude, fillBelowEyes, labelled, noMouth, pipetted, protection, titer } from "./parts";
+import { authority, fillBelowEyes, labelled, noMouth, pipetted, protection, titer } from "./parts";
 import { about, exactly } from "./redox-parts";
 import { atMost, mostMolPerL, notNegative } from "./plausible";
 
@@ -136,7 +136,6 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
         ],
         cautions,
       },
-      conclude("determine"),
     ],
     protection: [...protection, "Fume hood for the buffer", "Heat-proof glove or tongs"],
     hazards: [ammoniaHazard, `${name} salts are harmful: gloves, and no dust.`, authority],

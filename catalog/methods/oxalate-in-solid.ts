@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { authority, conclude, protection } from "./parts";
+import { authority, protection } from "./parts";
 import {
   about,
   exactly,
@@ -63,7 +63,6 @@ export const oxalateInSolid = defineMethod({
         ...redoxCautions,
       ],
     },
-    conclude("determine"),
   ],
   protection: [...protection, "Heat-proof glove or tongs"],
   hazards: [...permanganateHazards, "Oxalates are poisonous: not on the skin, not in the mouth.", authority],

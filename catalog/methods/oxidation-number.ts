@@ -1,5 +1,5 @@
 import { defineMethod, type Method, type Reagent } from "~/core/method";
-import { authority, conclude, pipetted, protection } from "./parts";
+import { authority, pipetted, protection } from "./parts";
 import {
   about,
   exactly,
@@ -72,7 +72,6 @@ function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reduct
         ],
         cautions: redoxCautions,
       },
-      conclude("determine"),
     ],
     protection,
     hazards: [...permanganateHazards, authority],

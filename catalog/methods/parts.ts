@@ -1,5 +1,5 @@
 import type { Input } from "~/core/inputs";
-import type { Method, Reagent, TitrationStage } from "~/core/method";
+import type { Reagent, TitrationStage } from "~/core/method";
 
 /*
  * What many methods share, so that it is said the same way in each: inputs, ribbons, the handling of the burette, protection.
@@ -130,13 +130,6 @@ export const indicatorReagent: Reagent = {
   exact: false,
   when: "before the titration",
 };
-
-export const conclude = (of: string): Method["stages"][number] => ({
-  kind: "conclude",
-  key: "conclude",
-  title: "Conclude",
-  of,
-});
 
 /** A base of about 0.1 mol/L from the shelf. */
 export const knownBase = knownConcentration("c_b", "Concentration of the base", "NaOH", "0.1000", "0.0002");

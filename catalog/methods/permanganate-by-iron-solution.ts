@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { authority, conclude, fromStage, labelled, pipetted, protection, purityOf } from "./parts";
+import { authority, fromStage, labelled, pipetted, protection, purityOf } from "./parts";
 import {
   about,
   exactly,
@@ -92,7 +92,6 @@ export const permanganateByIronSolution = defineMethod({
       ],
       cautions: redoxCautions,
     },
-    conclude("standardize"),
   ],
   protection,
   hazards: [...permanganateHazards, "Phosphoric acid is corrosive.", authority],

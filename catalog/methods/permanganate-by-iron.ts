@@ -1,5 +1,5 @@
 import { defineMethod, type TitrationStage } from "~/core/method";
-import { authority, conclude, protection, purityOf } from "./parts";
+import { authority, protection, purityOf } from "./parts";
 import {
   about,
   exactly,
@@ -74,7 +74,7 @@ export const permanganateByIron = defineMethod({
     KMnO4: "potassium permanganate",
     [iron]: "ammonium iron(II) sulfate hexahydrate",
   },
-  stages: [permanganateByIronStage, conclude("standardize")],
+  stages: [permanganateByIronStage],
   protection,
   hazards: [...permanganateHazards, "Phosphoric acid is corrosive.", authority],
   waste: [manganeseWaste],

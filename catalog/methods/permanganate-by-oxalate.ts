@@ -1,5 +1,5 @@
 import { type Condition, defineMethod, type Method, type TitrationStage } from "~/core/method";
-import { authority, conclude, protection, purityOf } from "./parts";
+import { authority, protection, purityOf } from "./parts";
 import {
   about,
   exactly,
@@ -78,7 +78,7 @@ export const oxalateMethod = (
       "Fix the concentration of a permanganate solution against weighed oxalate. Permanganate is no primary standard and changes on standing: before use, and again after a week.",
     equations: [permanganateOxalate],
     substances: { KMnO4: "potassium permanganate", Na2C2O4: "sodium oxalate" },
-    stages: [oxalateStage(heating), conclude("standardize")],
+    stages: [oxalateStage(heating)],
     protection: [...protection, "Heat-proof glove or tongs"],
     hazards: [
       ...permanganateHazards,

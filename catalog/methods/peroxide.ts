@@ -1,6 +1,6 @@
 import { defineMethod, type Method, type TitrationStage } from "~/core/method";
 import type { Input } from "~/core/inputs";
-import { authority, conclude, protection } from "./parts";
+import { authority, protection } from "./parts";
 import {
   about,
   exactly,
@@ -63,7 +63,6 @@ function peroxideMethod(
         cautions: ["Peroxide bleaches skin and can burst a tightly shut bottle.", ...redoxCautions],
         ...parts,
       },
-      conclude("determine"),
     ],
     protection,
     hazards: [

@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { authority, conclude, fillBelowEyes, labelled, noMouth, pipetted, protection, titer } from "./parts";
+import { authority, fillBelowEyes, labelled, noMouth, pipetted, protection, titer } from "./parts";
 import {
   about,
   atLast,
@@ -71,7 +71,6 @@ export const sulfurDioxide = defineMethod({
         labelled,
       ],
     },
-    conclude("determine"),
   ],
   protection: [...protection, "Fume hood"],
   hazards: [

@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { authority, conclude, protection } from "./parts";
+import { authority, protection } from "./parts";
 import { about, iodineHazards, iodineThiosulfate, iodineWaste } from "./redox-parts";
 import { thiosulfateGlassware, thiosulfateStages } from "./thiosulfate-parts";
 
@@ -31,7 +31,6 @@ export const thiosulfateByDichromate = defineMethod({
       acid: about("hydrochloric acid, 4 mol/L", "10 mL", "after the iodide"),
       wait: "stoppered, in the dark",
     }),
-    conclude("standardize"),
   ],
   protection,
   hazards: [

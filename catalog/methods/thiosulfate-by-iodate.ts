@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { authority, conclude, protection } from "./parts";
+import { authority, protection } from "./parts";
 import { iodateReleases, iodineHazards, iodineThiosulfate, iodineWaste, sulfuricHazard } from "./redox-parts";
 import {
   iodateOxidant,
@@ -17,7 +17,7 @@ export const thiosulfateByIodate = defineMethod({
   purpose: "Fix the concentration of a thiosulfate solution against weighed iodate.",
   equations: [iodateReleases, iodineThiosulfate],
   substances: thiosulfateSubstances,
-  stages: [...thiosulfateStages(iodateOxidant([0.85, 0.95], 0.1)), conclude("standardize")],
+  stages: [...thiosulfateStages(iodateOxidant([0.85, 0.95], 0.1))],
   protection,
   hazards: [sulfuricHazard, ...iodineHazards, authority],
   waste: [iodineWaste],

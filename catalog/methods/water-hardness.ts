@@ -16,7 +16,7 @@ import {
   wineRedToBlue,
 } from "./edta-parts";
 import { calciumEquations, calciumStandard } from "./edta-by-metal";
-import { authority, conclude, fromStage, protection } from "./parts";
+import { authority, fromStage, protection } from "./parts";
 import { about, exactly } from "./redox-parts";
 import { notNegative } from "./plausible";
 
@@ -123,7 +123,7 @@ export const waterHardness = defineMethod({
     "Standardize the EDTA on calcium carbonate, then find total hardness at pH 10 and calcium alone at pH 12 to 13.",
   equations: [...calciumEquations, binding("Mg", "magnesium binds EDTA")],
   substances: { CaCO3: "calcium carbonate", ...edtaSubstances, "Ca^2+": "calcium", "Mg^2+": "magnesium" },
-  stages: [...calciumStandard, total, calcium, conclude("calcium")],
+  stages: [...calciumStandard, total, calcium],
   protection: [...protection, "Fume hood for the buffer"],
   hazards: [
     ammoniaHazard,

@@ -6,7 +6,6 @@ import {
   type CalibrationStage,
   checkField,
   compiledMethod,
-  type ComputedStage,
   type RateStage,
   trialFields,
   type UnknownStage,
@@ -259,7 +258,7 @@ describe("what a simulated photometer is told to show", () => {
 });
 
 describe("an assay that is planned", () => {
-  const computed = copper.stages.filter((s): s is ComputedStage => s.kind !== "conclude");
+  const computed = copper.stages;
   const choices = { buretteMl: 50, benches: 5, trials: 2, marginPercent: 20, stages: {} };
 
   test("names its series, and what is needed of each reagent by all benches", () => {

@@ -107,7 +107,6 @@ export function runRecord(
     stages: [
       { id: "s", key: "standardize", observations: [], trials: numbered(standardize) },
       { id: "d", key: "determine", observations: [], trials: numbered(determine) },
-      { id: "c", key: "conclude", observations: [], trials: [] },
     ],
   };
 }

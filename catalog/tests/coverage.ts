@@ -21,7 +21,7 @@ export function coverageOf({ method, truth }: Shape, runs: number, firstSeed = 1
   for (let seed = firstSeed; seed < firstSeed + runs; seed++) {
     const { record, truths } = mustHold(simulateRun({ method, houseRules: defaultHouseRules, truth, seed }));
     for (const stage of evaluateRun(record).stages) {
-      const q = stage.kind === "conclude" ? null : resultQuantity(stage);
+      const q = resultQuantity(stage);
       if (!q) continue;
       const off = q.value - (truths.get(stage.key) ?? NaN);
       const half = plusMinus(q, "i95");

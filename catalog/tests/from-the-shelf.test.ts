@@ -17,7 +17,7 @@ const acid = (once: Typed) => typedRun(acidByBase, { determine: { once, trials: 
 
 function found(record: RunRecord, key = "determine") {
   const stage = evaluateRun(record).stages.find((s) => s.key === key);
-  const q = stage && stage.kind !== "conclude" ? resultQuantity(stage) : null;
+  const q = stage ? resultQuantity(stage) : null;
   if (!q) throw new Error("no result");
   return q;
 }

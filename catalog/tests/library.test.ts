@@ -3,7 +3,7 @@ import katex from "katex";
 import { standardUncertainty } from "~/core/quantity";
 import { mustHold } from "~/core/result";
 import { checkRecord, evaluateRun } from "~/core/evaluate";
-import { type ComputedStage, type Method, perOf } from "~/core/method";
+import { type Method, perOf } from "~/core/method";
 import { resultQuantity } from "~/core/stages";
 import { workingOf } from "~/core/working";
 import { simulateRun, type Truth } from "~/core/simulate";
@@ -53,21 +53,18 @@ describe.each(methods.map((m) => [m.id, m] as const))(
     test("closes every stage, and its records are in order", () => {
       for (const { record } of runs) {
         const { stages } = evaluateRun(record);
-        const open = stages.filter((s) => s.kind !== "conclude" && !s.done).map((s) => s.key);
+        const open = stages.filter((s) => !s.done).map((s) => s.key);
         // A sound bench is accused of nothing.
-        const accused = stages.flatMap((s) =>
-          s.kind === "conclude" ? [] : s.implausible.map((i) => i.text),
-        );
+        const accused = stages.flatMap((s) => s.implausible.map((i) => i.text));
         expect([open, checkRecord(record), accused]).toEqual([[], [], []]);
       }
     });
 
     test("finds what was true: no result further off than four times its u, and none always on one side", () => {
       for (const stage of method.stages) {
-        if (stage.kind === "conclude") continue;
         const off = runs.map(({ record, truths }) => {
           const found = evaluateRun(record).stages.find((s) => s.key === stage.key);
-          const q = found && found.kind !== "conclude" ? resultQuantity(found) : null;
+          const q = found ? resultQuantity(found) : null;
           if (!q) return NaN;
           const departure = q.value - (truths.get(stage.key) ?? NaN);
           // What is chosen and not measured, as a wavelength, has no ± and may not depart at all.
@@ -85,7 +82,6 @@ describe.each(methods.map((m) => [m.id, m] as const))(
       if (!run) throw new Error("no run");
       const evaluation = evaluateRun(run.record);
       for (const stage of method.stages) {
-        if (stage.kind === "conclude") continue;
         const steps = workingOf(run.record, evaluation, stage.key, null)?.steps ?? [];
         expect(steps.length).toBeGreaterThanOrEqual(stage.relations.length);
         for (const { names, numbers, value } of steps) {
@@ -96,7 +92,7 @@ describe.each(methods.map((m) => [m.id, m] as const))(
     });
 
     test("asks for readings in the order of the work: what is weighed or taken comes before the titer", () => {
-      const computed = method.stages.filter((s): s is ComputedStage => s.kind !== "conclude");
+      const computed = method.stages;
       for (const { key, inputs } of computed) {
         const titer = inputs.findIndex((i) => i.is === "titer");
         const late = inputs

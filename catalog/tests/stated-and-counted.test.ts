@@ -19,7 +19,7 @@ const run = (id: string, stages: Record<string, TypedStage>, rules: Partial<Hous
   typedRun(method(id), stages, { ...one, ...rules });
 const stageOf = (record: RunRecord, key: string) => {
   const stage = evaluateRun(record).stages.find((s) => s.key === key);
-  if (!stage || stage.kind === "conclude") throw new Error(`no stage ${key}`);
+  if (!stage) throw new Error(`no stage ${key}`);
   return stage;
 };
 const titration = (record: RunRecord, key: string) => stageOf(record, key) as TitrationEvaluation;
@@ -347,7 +347,7 @@ describe("conditions and weighings", () => {
   test("what is counted or chosen has no ±; what is stated of a flask can have one", () => {
     const kinds = (id: string, key: string) => {
       const stage = method(id).stages.find((s) => s.key === key);
-      if (!stage || stage.kind === "conclude") throw new Error("no stage");
+      if (!stage) throw new Error("no stage");
       return [...stageFields(stage, defaultHouseRules), ...trialFields(stage, defaultHouseRules)].map(
         (f) => `${f.symbol}:${f.kind}`,
       );
@@ -379,9 +379,7 @@ describe("conditions and weighings", () => {
       /Not corrected for buoyancy, since no density is stated: mass of acid\./,
     );
     const masses = methods.flatMap((m) =>
-      m.stages.flatMap((s) =>
-        s.kind === "conclude" ? [] : s.inputs.flatMap((i) => (i.is === "mass" ? [i] : [])),
-      ),
+      m.stages.flatMap((s) => s.inputs.flatMap((i) => (i.is === "mass" ? [i] : []))),
     );
     // Samples whose kind nobody knows are left.
     expect([...new Set(masses.filter((i) => i.densityGPerMl === undefined).map((i) => i.of))].sort()).toEqual(

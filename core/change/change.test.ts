@@ -40,7 +40,6 @@ function present(record: RunRecord) {
     ),
     evaluation,
     stages: stages.map((stage) => {
-      if (stage.kind === "conclude") return null;
       const { cautions, stageFields, shown } = stage;
       const read = (fields: typeof stageFields) => fields.map(({ present: p }) => p?.text ?? null);
       return {

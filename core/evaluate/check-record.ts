@@ -93,7 +93,6 @@ export function checkRecord(record: RunRecord): RecordProblem[] {
     if (!definition) return [{ path: `${path}.key`, message: `The method has no stage "${key}"` }];
     if (keys.has(key)) return [{ path: `${path}.key`, message: `Stage "${key}" is there twice` }];
     keys.add(key);
-    if (definition.kind === "conclude") return [];
     const { houseRules } = record;
     const holders: Holder[] = [
       { path, fields: stageFields(definition, houseRules), observations: stageRecord.observations },

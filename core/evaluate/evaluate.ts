@@ -11,16 +11,15 @@ import {
   type EarlierResult,
   type Bead,
   type CalibrationEvaluation,
-  type ComputedEvaluation,
   type RunEvaluation,
   type StageFailure,
-  type StageEvaluation,
+  type ComputedEvaluation,
   type Footing,
   footingOfStage,
   judgeStage,
   noFooting,
 } from "../stages";
-import { compiledMethod, type CompiledMethod, compiledStage, perOf } from "../method";
+import { compiledMethod, type CompiledMethod, compiledStage, concluding, perOf } from "../method";
 import { isTakenBack, type StageRecord } from "../record";
 import type { RunRecord } from "../run";
 import { capitalized, trialWords, uncapitalized } from "../text";
@@ -31,8 +30,7 @@ export interface Hand {
   readonly trialId: string;
 }
 
-function fact(stage: StageEvaluation): string {
-  if (stage.kind === "conclude") return "";
+function fact(stage: ComputedEvaluation): string {
   if (stage.done) return stage.shown?.text ?? "";
   if (stage.implausible.some(({ outside }) => outside === "impossible")) return "cannot be: look";
   if (stage.kind === "preparation") {
@@ -60,9 +58,7 @@ function fact(stage: StageEvaluation): string {
 }
 
 /** What to do next at a stage, in one sentence. */
-function nextAction(stage: StageEvaluation, record: RunRecord): string {
-  if (stage.kind === "conclude")
-    return record.status === "open" ? "Read the result over and finish the run" : "";
+function nextAction(stage: ComputedEvaluation): string {
   if (stage.kind === "preparation") {
     if (stage.problem) return stage.problem;
     return stage.missing ? capitalized(uncapitalized(stage.missing.label)) : "";
@@ -147,17 +143,13 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
   const earlier = new Map<string, ReadonlyMap<string, EarlierResult>>();
   const lines = new Map<string, CalibrationEvaluation>();
   const footings = new Map<string, Footing>();
-  const stages: StageEvaluation[] = [];
+  const stages: ComputedEvaluation[] = [];
   const failures: StageFailure[] = [];
   record.method.stages.forEach((definition, i) => {
     const { key } = definition;
-    if (definition.kind === "conclude") {
-      stages.push({ kind: "conclude", key, definition, done: record.status !== "open" });
-      return;
-    }
     const there = record.stages.find((s) => s.key === key);
     const stageRecord = there ?? { id: key, key, observations: [], trials: [] };
-    const nextStageTitle = record.method.stages[i + 1]?.title ?? null;
+    const nextStageTitle = record.method.stages[i + 1]?.title ?? concluding.title;
     const inHand = hand?.stageKey === key ? { hand: hand.trialId } : {};
     const context = {
       method,
@@ -199,30 +191,31 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
     stages.push(evaluated);
   });
 
-  const at = stages.find((s) => !s.done) ?? stages.at(-1);
-  const currentStage = at?.key ?? "";
+  const at = stages.find((s) => !s.done);
+  const currentStage = at?.key ?? concluding.key;
+  const closed = record.status !== "open";
   const chain: Bead[] = stages.map((stage) => ({
     key: stage.key,
     title: stage.definition.title,
-    state: stage.done ? "done" : stage.key === currentStage ? "current" : "ahead",
-    fact: stage.done || stage.key === currentStage ? fact(stage) : "",
+    state: stage.done ? "done" : stage === at ? "current" : "ahead",
+    fact: stage.done || stage === at ? fact(stage) : "",
   }));
-  const last = stages.findLast((s) => s.kind !== "conclude");
+  chain.push({ ...concluding, state: closed ? "done" : at ? "ahead" : "current", fact: "" });
   return {
     stages,
     chain,
     currentStage,
-    next: at ? nextAction(at, record) : "",
+    next: at ? nextAction(at) : closed ? "" : "Read the result over and finish the run",
     state: stateWords(record, stages, at),
-    result: last?.shown ?? null,
+    result: stages.at(-1)?.shown ?? null,
     failures,
   };
 }
 
 function stateWords(
   record: RunRecord,
-  stages: readonly StageEvaluation[],
-  at: StageEvaluation | undefined,
+  stages: readonly ComputedEvaluation[],
+  at: ComputedEvaluation | undefined,
 ): string {
   if (record.status !== "open") return record.status;
   const started = stages.some(
@@ -232,6 +225,6 @@ function stateWords(
       (s.kind === "preparation" && s.stageFields.some(({ present }) => present)),
   );
   if (!started) return "just begun";
-  if (at?.kind === "conclude") return "ready to conclude";
-  return `stage ${at ? stages.indexOf(at) + 1 : stages.length} of ${stages.length}`;
+  if (!at) return "ready to conclude";
+  return `stage ${stages.indexOf(at) + 1} of ${stages.length + 1}`;
 }

@@ -52,7 +52,7 @@ function relationSteps(
   for (const input of definition.inputs) {
     if (input.is === "result") {
       const stage = method.method.stages.find((s) => s.key === input.stage);
-      const main = stage && stage.kind !== "conclude" ? stage.result.symbol : "";
+      const main = stage?.result.symbol ?? "";
       const register = results.get(input.stage)?.get(input.result ?? main);
       if (register !== undefined) registers.set(input.symbol, register);
       continue;
@@ -117,7 +117,7 @@ export function programOf(
   const building: Building = { builder: new ProgramBuilder(), scatter, method, results: new Map() };
   for (const stage of evaluation.stages) {
     const compiled = compiledStage(method, stage.key);
-    if (!compiled || stage.kind === "conclude") continue;
+    if (!compiled) continue;
     if (!resultQuantity(stage)) {
       if (stage.key === stageKey) return failure(`${stage.definition.title} has no result yet`);
       continue;

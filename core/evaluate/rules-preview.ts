@@ -16,7 +16,6 @@ export interface RulesEffect {
 function told(evaluation: RunEvaluation): Map<string, { stage: string; what: string; says: string }> {
   const found = new Map<string, { stage: string; what: string; says: string }>();
   for (const stage of evaluation.stages) {
-    if (stage.kind === "conclude") continue;
     const { title, result } = stage.definition;
     const put = (what: string, says: string) =>
       found.set(`${stage.key} ${what}`, { stage: title, what, says });

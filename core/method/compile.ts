@@ -28,7 +28,7 @@ import {
 } from "../relation";
 import { failure, mustHold, type Problem, type Result, success } from "../result";
 import type { AssayStage, CalibrationStage, ComputedStage, Method, TitrationStage } from "./schema";
-import { unitOfInput, inputOf, perOf, resultsOf } from "./method";
+import { concluding, unitOfInput, inputOf, perOf, resultsOf } from "./method";
 
 export interface CompiledLine extends Relation {
   readonly title: string;
@@ -86,7 +86,7 @@ function inputProblem(stage: ComputedStage, method: Method): Problem | null {
     }
     if (input.is === "result") {
       const earlier = method.stages.find((s) => s.key === input.stage);
-      if (earlier && earlier.kind !== "conclude" && input.result !== undefined) {
+      if (earlier && input.result !== undefined) {
         const known = resultsOf(earlier).map((r) => r.symbol);
         if (!known.includes(input.result)) {
           return { message: `Stage "${earlier.title}" yields ${known.join(", ")}, not ${input.result}` };
@@ -259,10 +259,7 @@ function plausibilityProblem(
         rule.stage === undefined
           ? dimensions.has(rule.other)
           : method.stages.some(
-              (s) =>
-                s.key === rule.stage &&
-                s.kind !== "conclude" &&
-                resultsOf(s).some(({ symbol }) => symbol === rule.other),
+              (s) => s.key === rule.stage && resultsOf(s).some(({ symbol }) => symbol === rule.other),
             );
       if (!there) return { message: `${rule.symbol} is part of ${rule.other}, which is not found` };
     }
@@ -380,10 +377,8 @@ export function compileMethod(method: Method): Result<CompiledMethod> {
   const before = new Set<string>();
   for (const stage of method.stages) {
     if (before.has(stage.key)) return failure(`Two stages have the key "${stage.key}"`);
-    if (stage.kind === "conclude") {
-      if (!before.has(stage.of)) return failure(`Stage "${stage.title}" concludes a stage that is not there`);
-      continue;
-    }
+    if (stage.key === concluding.key)
+      return failure(`Stage "${stage.title}" needs another key: "${stage.key}" is the end of every run`);
     const later = stage.inputs.find(
       (input) => (input.is === "result" || input.is === "read-off") && !before.has(input.stage),
     );

@@ -15,7 +15,6 @@ export type {
   RateStage,
   AssayStage,
   ComputedStage,
-  StageDefinition,
   Method,
 } from "./schema";
 
@@ -61,3 +60,6 @@ export const unitsOf = ({ stages }: Method): EarlierUnits => ({
 
 /** Unit in which an input's value is shown, and in which relations are followed in a spreadsheet. */
 export const unitOfInput = (input: Input, method: Method): string => unitAmong(input, unitsOf(method));
+
+/** How the end of every run is called, as a key and in words: no stage reads it, the chain shows it behind the last one. */
+export const concluding = { key: "conclude", title: "Conclude" } as const;

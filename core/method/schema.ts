@@ -287,23 +287,14 @@ export type RateStage = Static<typeof RateStageSchema>;
 /** Stages that are read on a photometer. */
 export type AssayStage = CalibrationStage | UnknownStage | RateStage;
 
-/** The stages that read something and compute from it. */
-export type ComputedStage = TitrationStage | PreparationStage | AssayStage;
-
-export const ConcludeStageSchema = Type.Object(
-  { kind: Type.Literal("conclude"), key: Key, title: Text, of: Key },
-  Closed,
-);
-
 export const StageDefinitionSchema = Type.Union([
   TitrationStageSchema,
   PreparationStageSchema,
   CalibrationStageSchema,
   UnknownStageSchema,
   RateStageSchema,
-  ConcludeStageSchema,
 ]);
-export type StageDefinition = Static<typeof StageDefinitionSchema>;
+export type ComputedStage = Static<typeof StageDefinitionSchema>;
 
 export const MethodSchema = Type.Object(
   {

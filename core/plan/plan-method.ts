@@ -151,7 +151,7 @@ class Planner {
       if (input.is === "result") {
         const before = this.found.get(input.stage);
         const earlier = this.compiled.method.stages.find((s) => s.key === input.stage);
-        const main = earlier && earlier.kind !== "conclude" ? earlier.result.symbol : "";
+        const main = earlier?.result.symbol ?? "";
         const value = before?.get(input.result ?? main);
         if (value === undefined) missing.push(input.label);
         else numbers.set(input.symbol, value);

@@ -159,7 +159,7 @@ export function perform(
     if (input.is === "titer") continue;
     if (input.is === "result") {
       const stage = method.stages.find((s) => s.key === input.stage);
-      const main = stage && stage.kind !== "conclude" ? stage.result.symbol : "";
+      const main = stage?.result.symbol ?? "";
       const there = bench.earlier.get(input.stage)?.get(input.result ?? main);
       if (there !== undefined) performed.truths.set(input.symbol, there);
       continue;

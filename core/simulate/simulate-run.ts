@@ -56,7 +56,7 @@ export function simulateRun(options: SimulateOptions): Result<SimulatedRun> {
     const stageRecord: StageRecord = { id: key, key, observations: [], trials: [] };
     stages.push(stageRecord);
     const stage = compiledStage(compiled, key);
-    if (!stage || definition.kind === "conclude") continue;
+    if (!stage) continue;
     const once = definition.inputs.filter((input) => perOf(input) === "run");
     const place = { stage: key, trial: key, once: true };
     const shared = perform(stage, once, key, place, bench);

@@ -174,8 +174,7 @@ function symbolInputs(board: Board, name: string): WorkingInput[] {
   if (!input || !q) return [];
   if (input.is === "result") {
     const earlier = evaluation.stages.find((s) => s.key === input.stage);
-    const text =
-      earlier && earlier.kind !== "conclude" ? (shownResult(earlier, input.result)?.text ?? "") : "";
+    const text = earlier ? (shownResult(earlier, input.result)?.text ?? "") : "";
     const { text: number } = inputNumber(board, input, q);
     return [
       {

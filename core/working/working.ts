@@ -286,7 +286,7 @@ export function workingOf(
 ): Working | null {
   const stage = evaluation.stages.find((s) => s.key === stageKey);
   const compiled = compiledStage(compiledMethod(record.method), stageKey);
-  if (!stage || stage.kind === "conclude" || !compiled) return null;
+  if (!stage || !compiled) return null;
   const written = (
     board: Omit<Board, "record" | "evaluation" | "compiled" | "stage">,
     fitted: (board: Board) => WorkingStep[] = () => [],
@@ -358,7 +358,6 @@ export function standsOn(
 ): { title: string; text: string }[] {
   const upTo = evaluation.stages.findIndex((s) => s.key === stageKey);
   return evaluation.stages.slice(0, upTo + 1).flatMap((s) => {
-    if (s.kind === "conclude") return [];
     const purities = s.definition.inputs.flatMap((input) => {
       if (input.is !== "purity") return [];
       const present = (kind: string) =>

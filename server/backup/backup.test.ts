@@ -213,7 +213,7 @@ describe("damage within the tables", () => {
       await db.execute(sql`update run set summary = jsonb_set(summary, '{result}', '{"text": "0.5 mol/L"}')`);
       const { findings } = await checkLab(db);
       expect(findings.map(({ kind, message }) => [kind, message])).toEqual([
-        ["broken", expect.stringMatching(/^1 correction of a reading that is not there/)],
+        ["broken", expect.stringMatching(/^One correction of a reading that is not there/)],
         ["differs", expect.stringMatching(/result is kept as 0.5 mol\/L and computed as none/)],
       ]);
     });

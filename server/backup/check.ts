@@ -1,6 +1,6 @@
 import { asc, desc, sql } from "drizzle-orm";
 import { compileMethod } from "../../core/method";
-import { counted } from "../../core/text";
+import { capitalized, counted } from "../../core/text";
 import { evaluateRun } from "../../core/evaluate";
 import type { RunRecord } from "../../core/run";
 import { checkRunRecord } from "../../formats/run-record";
@@ -118,7 +118,7 @@ async function brokenChains(db: Database): Promise<Finding[]> {
       if (rows.length > 0)
         findings.push({
           kind: "broken",
-          message: `${counted(rows.length, what)} ${wrong} (${rows[0]?.id})`,
+          message: `${capitalized(counted(rows.length, what))} ${wrong} (${rows[0]?.id})`,
         });
     } catch (error) {
       findings.push({ kind: "damaged", message: `Cannot check for a ${what} ${wrong}: ${why(error)}` });

@@ -13,20 +13,18 @@ import { preselected } from "../../core/record";
 /** What stages of a method take from the shelf, by stage and symbol, with the unit that it is needed in. */
 function wantedOf(method: Method) {
   return method.stages.flatMap((stage) =>
-    stage.kind === "conclude"
-      ? []
-      : stage.inputs.flatMap((input) =>
-          (input.is === "given" || input.is === "purity") && input.per === "run" && input.of !== undefined
-            ? [
-                {
-                  stageKey: stage.key,
-                  input,
-                  formula: input.of,
-                  unit: input.is === "purity" ? "%" : input.unit,
-                },
-              ]
-            : [],
-        ),
+    stage.inputs.flatMap((input) =>
+      (input.is === "given" || input.is === "purity") && input.per === "run" && input.of !== undefined
+        ? [
+            {
+              stageKey: stage.key,
+              input,
+              formula: input.of,
+              unit: input.is === "purity" ? "%" : input.unit,
+            },
+          ]
+        : [],
+    ),
   );
 }
 

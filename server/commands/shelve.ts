@@ -19,7 +19,7 @@ import type { ResultChange } from "../../protocol/shelf";
 /** What a stage found that goes on a shelf. */
 function found(record: RunRecord, stageKey: string) {
   const stage = evaluateRun(record).stages.find((s) => s.key === stageKey);
-  if (!stage || stage.kind === "conclude") return null;
+  if (!stage) return null;
   const { result } = stage.definition;
   const q = resultQuantity(stage);
   if (result.assigns === undefined || !q) return null;
@@ -159,7 +159,7 @@ function withNewest(record: RunRecord, newer: readonly NewerUse[]): RunRecord {
 const resultsIn = (record: RunRecord): Map<string, { stage: string; name: string; text: string }> =>
   new Map(
     evaluateRun(record).stages.flatMap((stage) =>
-      stage.kind === "conclude" ? [] : shownResults(stage).map((r) => [`${stage.key} ${r.name}`, r] as const),
+      shownResults(stage).map((r) => [`${stage.key} ${r.name}`, r] as const),
     ),
   );
 

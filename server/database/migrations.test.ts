@@ -134,3 +134,25 @@ test("rows from before are counted in the order of their ids, and house rules ga
     value: { burette: { resolutionMl: "0.01" }, words: { titer: "titer" } },
   });
 });
+
+test("a change of house rules is taken back by the rules themselves, and concluding is no stage any more", async () => {
+  const db = await client;
+  await apply("0005_a_way_back");
+  const run = "01930000-0000-7000-8000-00000000000a";
+  await db.exec(`
+    update method set data = jsonb_set(data, '{stages}', data -> 'stages' || '[{"kind": "conclude", "key": "end", "title": "End", "of": "determine"}]');
+    insert into stage (id, run_id, key, position) values (gen_random_uuid(), '${run}', 'end', 9);
+    insert into run_event (id, run_id, at, person, description, inverse)
+      select gen_random_uuid(), '${run}', now(), 'x', 'house rules for this run', jsonb_build_object('do', 'rules', 'houseRulesId', id) from house_rules;
+  `);
+  await apply("0006_house_in_order");
+  await apply("0006_house_in_order");
+  const events = await db.query<{ inverse: { do: string; rules: unknown } }>("select inverse from run_event");
+  expect(events.rows).toHaveLength(1);
+  expect(events.rows[0]?.inverse.do).toBe("rules");
+  expect(checkHouseRules(events.rows[0]?.inverse.rules)).toMatchObject({ ok: true });
+  const methods = await db.query<{ data: Method }>("select data from method");
+  expect(methods.rows[0]?.data.stages).toEqual(baseByPhthalateThenAcid.stages);
+  const stages = await db.query<{ key: string }>("select key from stage");
+  expect(stages.rows).toEqual([{ key: "standardize" }]);
+});

@@ -48,9 +48,8 @@ export async function lineageGraph(db: Connection, now = new Date()): Promise<Li
   for (const id of runIds) {
     const about = uses.find((u) => u.runId === id);
     const method = about && (await methodVersion(db, about.methodId, about.methodVersion));
-    const last = method?.stages.find((s) => s.kind === "conclude");
-    if (!puts.some((p) => p.runId === id && last?.kind === "conclude" && p.stageKey === last.of))
-      samples.push(id);
+    const last = method?.stages.at(-1)?.key;
+    if (!puts.some((p) => p.runId === id && p.stageKey === last)) samples.push(id);
   }
   const used = new Set([...standsOn.values()].flat().concat(uses.map((u) => u.solutionId)));
   return {

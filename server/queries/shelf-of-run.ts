@@ -65,16 +65,12 @@ export async function newerThanUsed(db: Connection, record: RunRecord): Promise<
 
 /** What the shelf has to do with a run: bottles to take from, what it has put there, and what is newer since. */
 export async function shelfOfRun(db: Connection, record: RunRecord): Promise<RunShelf> {
-  const formulas = record.method.stages.flatMap((stage) =>
-    stage.kind === "conclude"
-      ? []
-      : [
-          ...stage.inputs.flatMap((i) =>
-            (i.is === "given" || i.is === "purity") && i.of !== undefined ? [i.of] : [],
-          ),
-          ...(stage.result.assigns === undefined ? [] : [stage.result.assigns]),
-        ],
-  );
+  const formulas = record.method.stages.flatMap((stage) => [
+    ...stage.inputs.flatMap((i) =>
+      (i.is === "given" || i.is === "purity") && i.of !== undefined ? [i.of] : [],
+    ),
+    ...(stage.result.assigns === undefined ? [] : [stage.result.assigns]),
+  ]);
   const newer = await newerThanUsed(db, record);
   const shelved = await db
     .select({ a: assignment, number: solution.number, name: solution.name })

@@ -28,7 +28,7 @@ function readingsOf(record: RunRecord): Map<string, Found> {
   const found = new Map<string, Found>();
   for (const stage of record.stages) {
     const definition = record.method.stages.find((s) => s.key === stage.key);
-    if (!definition || definition.kind === "conclude") continue;
+    if (!definition) continue;
     const labels = new Map(
       [...stageFields(definition, record.houseRules), ...trialFields(definition, record.houseRules)].map(
         (field) => [fieldKey(field), uncapitalized(field.label)] as const,

@@ -85,9 +85,9 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
               </Box>
             ))}
           </Sheet>
-          {stages.map((stage, i) =>
-            stage.kind === "conclude" ? null : <StageCard key={stage.key} stage={stage} number={i + 1} />,
-          )}
+          {stages.map((stage, i) => (
+            <StageCard key={stage.key} stage={stage} number={i + 1} />
+          ))}
         </Box>
         <Box sx={{ display: "grid", gap: 2 }}>
           <Sheet

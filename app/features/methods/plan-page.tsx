@@ -56,10 +56,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
   const [benches, setBenches] = useState("1");
   const [trials, setTrials] = useState(String(replicates + 1));
   const [margin, setMargin] = useState("10");
-  const stages = useMemo(
-    () => method.stages.filter((s): s is ComputedStage => s.kind !== "conclude"),
-    [method],
-  );
+  const stages = useMemo(() => method.stages, [method]);
   const whole = (text: string, least: number) => Math.max(least, Math.floor(numberIn(text) ?? least));
   const counts = {
     benches: whole(benches, 1),

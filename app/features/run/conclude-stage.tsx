@@ -18,7 +18,7 @@ import type { LiveRun } from "./use-run";
 export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluation: RunEvaluation }) {
   const { record, send } = run;
   const [problem, setProblem] = useState<string | null>(null);
-  const stages = evaluation.stages.flatMap((s) => (s.kind === "conclude" ? [] : [s]));
+  const stages = evaluation.stages;
   const open = stages.filter((s) => !s.done);
   const finished = record.status !== "open";
   const titrated = stages.some((s) => s.kind === "titration");

@@ -21,7 +21,7 @@ interface KeptPanelProps {
 /** What is read, and of which flask: "Final reading of trial 2". */
 function whatOf({ stageKey, trial: sent, symbol, kind }: Observe, record: RunRecord): string {
   const definition = record.method.stages.find((s) => s.key === stageKey);
-  if (!definition || definition.kind === "conclude") return "A reading";
+  if (!definition) return "A reading";
   const fields = (sent ? trialFields : stageFields)(definition, record.houseRules);
   const label = fields.find((f) => fieldKey(f) === fieldKey({ symbol, kind }))?.label ?? "A reading";
   const trial = record.stages.flatMap((s) => s.trials).find((t) => t.id === sent?.id);

@@ -9,7 +9,7 @@ import Typography from "@mui/material/Typography";
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { isEmptyRun } from "~/core/run";
-import type { StageEvaluation } from "~/core/stages";
+import type { ComputedEvaluation } from "~/core/stages";
 import { When } from "../../ui/when";
 import { FormDialog } from "../../ui/form-dialog";
 import type { LiveRun } from "./use-run";
@@ -47,7 +47,7 @@ function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {
 interface RunHeaderProps {
   run: LiveRun;
   /** The stage that is looked at. */
-  stage: StageEvaluation | undefined;
+  stage: ComputedEvaluation | undefined;
   onShortcuts: () => void;
 }
 
@@ -106,7 +106,7 @@ export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
               Undo: {undo.description}
             </Button>
           )}
-          {record.status === "open" && stage && stage.kind !== "conclude" && (
+          {record.status === "open" && stage && (
             <Button variant="text" color="secondary" size="small" onClick={() => setTiming(true)}>
               Timer …
             </Button>

@@ -1,3 +1,4 @@
+import { concluding } from "~/core/method";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import { lazy, Suspense, useCallback, useMemo, useState, useEffect } from "react";
@@ -48,14 +49,13 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   // The stage first looked at stays in view when its set closes: going on is the person's decision.
   const [entered] = useState(evaluation.currentStage);
   const asked = search.get("stage");
-  const stage =
-    evaluation.stages.find((s) => s.key === asked) ?? evaluation.stages.find((s) => s.key === entered);
-  const viewed = stage?.key ?? "";
+  const viewed = evaluation.chain.find(({ key }) => key === asked)?.key ?? entered;
+  const stage = evaluation.stages.find(({ key }) => key === viewed);
 
   const shortcuts = useMemo((): Shortcut[] => {
-    const at = evaluation.stages.findIndex((s) => s.key === viewed);
+    const at = evaluation.chain.findIndex(({ key }) => key === viewed);
     const go = (to: number) => {
-      const target = evaluation.stages[to];
+      const target = evaluation.chain[to];
       if (target) void navigate(`?stage=${target.key}`, { preventScrollReset: true });
     };
     return [
@@ -109,7 +109,7 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
       )}
       <KeptPanel kept={run.kept} record={record} send={send} />
       <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
-      {stage && stage.kind !== "conclude" && failures.some((f) => f.stageKey === viewed) && (
+      {stage && failures.some((f) => f.stageKey === viewed) && (
         <Alert severity="error" sx={{ mb: 1 }}>
           {stage.problem}.
         </Alert>
@@ -135,7 +135,7 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
                 <RateStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
               )}
             </Suspense>
-            {stage?.kind === "conclude" && <ConcludeStageView run={run} evaluation={evaluation} />}
+            {viewed === concluding.key && <ConcludeStageView run={run} evaluation={evaluation} />}
           </Contained>
         </ShelfContext>
       </WaitingReadings>

@@ -47,9 +47,7 @@ export function StageReadings({
     // A closed stage shows its result on its bead already.
     // What a stage only handed on is on no bead, though.
     const handedOn = input.is === "result" && input.result !== undefined;
-    return input.is === "result" && earlier && earlier.kind !== "conclude" && (!earlier.done || handedOn)
-      ? [{ input, earlier }]
-      : [];
+    return input.is === "result" && earlier && (!earlier.done || handedOn) ? [{ input, earlier }] : [];
   });
   const read = definition.inputs.filter((input) =>
     stageFields.some(({ field }) => field.symbol === input.symbol),

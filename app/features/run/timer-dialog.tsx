@@ -5,7 +5,7 @@ import TextField from "@mui/material/TextField";
 import { type ComponentProps, useState } from "react";
 import { v7 as newId } from "uuid";
 import { capitalized, trialWords } from "~/core/text";
-import type { StageEvaluation } from "~/core/stages";
+import type { ComputedEvaluation } from "~/core/stages";
 import { usualWaits } from "~/core/method";
 import { isTaken } from "../../live/post";
 import { fonts } from "../../theme/theme";
@@ -14,14 +14,14 @@ import { FormDialog } from "../../ui/form-dialog";
 import type { Send } from "./use-run";
 
 interface TimerDialogProps {
-  stage: StageEvaluation;
+  stage: ComputedEvaluation;
   send: Send;
   onClose: () => void;
 }
 
 /** Sets a timer for the stage or for one of its flasks: what the method asks for is offered, anything else can be typed. */
 export function TimerDialog({ stage, send, onClose }: TimerDialogProps) {
-  const conditions = stage.kind === "conclude" ? [] : (stage.definition.conditions ?? []);
+  const conditions = stage.definition.conditions ?? [];
   const usual = usualWaits(conditions);
   const flasks = stage.kind === "titration" ? stage.trials.filter((t) => !t.record.struck) : [];
   const [form, setForm] = useState({ what: usual[0]?.what ?? "", minutes: String(usual[0]?.minutes ?? 1) });

@@ -22,7 +22,7 @@ interface WorkingPageProps {
 /** How a result came about, as a teacher would write it on the board, with the shares of its ± beside it. */
 export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
   const evaluation = evaluateRun(record);
-  const stages = evaluation.stages.flatMap((s) => (s.kind === "conclude" ? [] : [s]));
+  const stages = evaluation.stages;
   const key = stageKey ?? stages.findLast((s) => s.shown)?.key ?? stages[0]?.key ?? "";
   const working = workingOf(record, evaluation, key, trialId);
   const back = `/runs/${record.id}?stage=${key}`;

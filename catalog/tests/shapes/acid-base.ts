@@ -1,4 +1,4 @@
-import { aliquot, conclude, shape, stated, titer, titration } from "./shape";
+import { aliquot, shape, stated, titer, titration } from "./shape";
 
 const neutralization = "HCl + NaOH -> NaCl + H2O";
 
@@ -25,7 +25,6 @@ export const reverse = shape({
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.1,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -71,7 +70,6 @@ export const dilutionChain = shape({
       agree: { on: "V / V_a", per: "V_a" },
       presumed: 0.9,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -109,7 +107,6 @@ export const equivalentMass = shape({
       agree: { on: "V / m", per: "m" },
       presumed: 75,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -144,6 +141,5 @@ export const byDrops = shape({
       agree: { on: "V / V_d", per: "V_d" },
       presumed: 100,
     }),
-    conclude("determine"),
   ],
 });

@@ -1,4 +1,4 @@
-import { conclude, shape, stated, titer, titration } from "./shape";
+import { shape, stated, titer, titration } from "./shape";
 
 /** The ligand as it stands in solution: EDTA that has kept two hydrogens, and its complexes with a metal of charge two. */
 const ligand = "C10H14N2O8^2-";
@@ -44,7 +44,6 @@ export const backTitration = shape({
       agree: { on: "w" },
       presumed: 15,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -85,7 +84,6 @@ export const hardnessByReplacement = shape({
       agree: { on: "V / V_s", per: "V_s" },
       presumed: 5,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -125,6 +123,5 @@ export const byCylinder = shape({
       agree: { on: "V / V_s", per: "V_s" },
       presumed: 4,
     }),
-    conclude("determine"),
   ],
 });

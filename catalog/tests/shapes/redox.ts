@@ -1,4 +1,4 @@
-import { aliquot, conclude, preparation, shape, stated, titer, titration } from "./shape";
+import { aliquot, preparation, shape, stated, titer, titration } from "./shape";
 
 /** The sample made up to the mark; what is found in an aliquot is carried back to the flask and to the sample. */
 export const sampleToTheMark = shape({
@@ -34,7 +34,6 @@ export const sampleToTheMark = shape({
       meniscus: "top",
       presumed: 1.2,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -142,7 +141,6 @@ export const dissolvedOxygen = shape({
       result: { symbol: "γ", name: "Dissolved oxygen", unit: "mg/L" },
       presumed: 8,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -189,7 +187,6 @@ export const blankDifference = shape({
       agree: { on: "γ" },
       presumed: 300,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -220,7 +217,6 @@ export const electronCount = shape({
       meniscus: "top",
       presumed: 1,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -288,7 +284,6 @@ export const kappaNumber = shape({
       agree: { on: "κ" },
       presumed: 25,
     }),
-    conclude("determine"),
   ],
 });
 
@@ -317,6 +312,5 @@ export const againstALimit = shape({
       meniscus: "top",
       presumed: 150,
     }),
-    conclude("determine"),
   ],
 });

@@ -52,6 +52,3 @@ export const aliquot = (of: string, presumed = "25.00", symbol = "V_a") =>
 /** A concentration that a certificate or an earlier run states, in mol/L. */
 export const stated = (symbol: string, label: string, value: string, plusMinus: string) =>
   ({ symbol, is: "given", label, per: "run", unit: "mol/L", presumed: { value, plusMinus } }) as const;
-
-export const conclude = (of: string) =>
-  ({ kind: "conclude", key: "conclude", title: "Conclude", of }) as const;

@@ -33,7 +33,7 @@ const one = { agreement: { rule: "n-within", replicates: 1, withinMl: "0.10" } }
 
 function stageOf(record: RunRecord, key: string) {
   const stage = evaluateRun(record).stages.find((s) => s.key === key);
-  if (!stage || stage.kind === "conclude") throw new Error(`no stage ${key}`);
+  if (!stage) throw new Error(`no stage ${key}`);
   return stage;
 }
 
@@ -416,7 +416,7 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
   test("holds together, and a simulated run of it finds the truth within four u", () => {
     expect(compileMethod(method)).toMatchObject({ ok: true });
     expect(checkRecord(record)).toEqual([]);
-    const computed = evaluateRun(record).stages.filter((s) => s.kind !== "conclude");
+    const computed = evaluateRun(record).stages;
     expect(computed.length).toBeGreaterThan(0);
     for (const stage of computed) {
       expect(stage.done).toBe(true);
@@ -430,9 +430,9 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
     for (const stage of evaluateRun(record).stages) {
       const { definition } = stage;
       const lines = (compiled.titrations.get(stage.key) ?? compiled.preparations.get(stage.key))?.lines;
-      if (stage.kind === "conclude" || !lines) continue;
+      if (!lines) continue;
       const symbols = isOnce(stage) ? stage.symbols : stage.trials[0]!.symbols;
-      const inputs = definition.kind === "conclude" ? [] : definition.inputs;
+      const inputs = definition.inputs;
       const rows = spreadsheetRows(
         inputs.flatMap((input) => {
           const unit = unitOfInput(input, method);
@@ -461,7 +461,6 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
   test("its working is written for every stage: sound TeX, and the result at its end", () => {
     const evaluation = evaluateRun(record);
     for (const stage of evaluation.stages) {
-      if (stage.kind === "conclude") continue;
       const { steps } = workingOf(record, evaluation, stage.key, null)!;
       const tex = steps
         .flatMap(({ names, numbers, value: result }) => [names, numbers, result])
@@ -475,7 +474,7 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
   });
 
   test("its Monte Carlo draws spread as its propagated u says, through all its stages", () => {
-    const stage = evaluateRun(record).stages.findLast((s) => s.kind !== "conclude")!;
+    const stage = evaluateRun(record).stages.at(-1)!;
     const draw = (scatter: "t" | "normal") =>
       propagateAll(mustHold(programOf(record, stage.key, scatter)), { draws: 30_000, seed: 7 });
     const { linear, drawn } = compareResult(stage, draw("normal"))!;

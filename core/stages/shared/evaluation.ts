@@ -26,7 +26,6 @@ import type {
   FurtherResultDefinition,
   PreparationStage,
   RateStage,
-  StageDefinition,
   TitrationStage,
   UnknownStage,
 } from "../../method";
@@ -388,19 +387,11 @@ export interface RateEvaluation extends ReplicateViews {
   readonly next: string;
 }
 
-export interface ConcludeEvaluation {
-  readonly kind: "conclude";
-  readonly key: string;
-  readonly done: boolean;
-  readonly definition: Extract<StageDefinition, { kind: "conclude" }>;
-}
-
 /** Stages whose result is a mean over trials. */
 export type ReplicateEvaluation = TitrationEvaluation | UnknownEvaluation | RateEvaluation;
 /** Stages whose result is had once, from all that was read. */
 export type OnceEvaluation = PreparationEvaluation | CalibrationEvaluation;
 export type ComputedEvaluation = ReplicateEvaluation | OnceEvaluation;
-export type StageEvaluation = ComputedEvaluation | ConcludeEvaluation;
 
 export const isOnce = (stage: ComputedEvaluation): stage is OnceEvaluation =>
   stage.kind === "preparation" || stage.kind === "calibration";
@@ -436,9 +427,9 @@ export interface StageFailure {
 }
 
 export interface RunEvaluation {
-  readonly stages: readonly StageEvaluation[];
+  readonly stages: readonly ComputedEvaluation[];
   readonly chain: readonly Bead[];
-  /** Key of the stage that the work is at. */
+  /** Key of the stage that the work is at; that of concluding once all are done. */
   readonly currentStage: string;
   readonly next: string;
   /** State in words, for lists. */

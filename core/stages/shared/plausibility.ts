@@ -143,7 +143,7 @@ function failureOf(rule: Plausibility, q: Quantity, input: PlausibilityInput): F
       const difference = above ? subtract(q, other) : subtract(other, q);
       if (difference.value <= allowance(difference, rules)) return null;
       const owner = input.method.stages.find((s) => s.key === rule.stage);
-      const named = nameOf(owner && owner.kind !== "conclude" ? owner : stage.definition, rule.other, unit);
+      const named = nameOf(owner ?? stage.definition, rule.other, unit);
       return {
         text: `${told}, ${above ? "more" : "less"} than ${uncapitalized(named.name)}, ${valueText(other, unit, rules)}, ${above ? "of which it is a part" : "which is a part of it"}: that cannot be`,
         judged: difference,

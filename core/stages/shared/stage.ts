@@ -58,7 +58,7 @@ export function shareGroups(method: Method, compiled: CompiledStage, earlier: Ea
   return ({ id, group, stage }: Leaf) => {
     const from = stage ?? broughtBy(id);
     const origin = method.stages.find((s) => s.key === from);
-    if (!origin || origin.key === stageKey || origin.kind === "conclude") return { id: group, label: group };
+    if (!origin || origin.key === stageKey) return { id: group, label: group };
     const used = compiled.definition.inputs.flatMap((input) =>
       input.is === "result" && input.stage === origin.key ? [input] : [],
     );

@@ -90,7 +90,7 @@ export function unconfirmedVolumes(
 
 const earlierOf = (input: Extract<Input, { is: "result" }>, method: Method, earlier: Earlier) => {
   const stage = method.stages.find((s) => s.key === input.stage);
-  const main = stage && stage.kind !== "conclude" ? stage.result.symbol : "";
+  const main = stage?.result.symbol ?? "";
   return earlier.get(input.stage)?.get(input.result ?? main);
 };
 

@@ -319,7 +319,7 @@ export function draftOf(method: Method): MethodDraft {
     differs: variant?.differs ?? "",
     equations: equations.map((e) => ({ ...e })),
     substances: Object.entries(substances).map(([formula, name]) => ({ formula, name })),
-    stages: method.stages.flatMap((stage) => (stage.kind === "conclude" ? [] : [stageDraft(stage)])),
+    stages: method.stages.map(stageDraft),
     protection: method.protection.join("\n"),
     hazards: method.hazards.join("\n"),
     waste: method.waste.join("\n"),
@@ -430,8 +430,6 @@ function stageOf(draft: StageDraft): ComputedStage {
 
 /** The method that a draft means; version 1, the server gives it its next one. */
 export function methodOf(draft: MethodDraft): Method {
-  const stages: Method["stages"] = draft.stages.map(stageOf);
-  const last = draft.stages.at(-1);
   return {
     id: draft.id,
     version: 1,
@@ -446,9 +444,7 @@ export function methodOf(draft: MethodDraft): Method {
     substances: Object.fromEntries(
       draft.substances.map((row) => [trimmed(row, "formula"), trimmed(row, "name")]),
     ),
-    stages: last
-      ? [...stages, { kind: "conclude", key: "conclude", title: "Conclude", of: last.key }]
-      : stages,
+    stages: draft.stages.map(stageOf),
     protection: linesOf(draft.protection),
     hazards: linesOf(draft.hazards),
     waste: linesOf(draft.waste),

@@ -23,7 +23,6 @@ export function gaps({ title, purpose, stages, hazards }: Method): string[] {
   if (purpose === "") found.push("Say what it is for");
   if (hazards.length === 0) found.push("Say what can hurt, if only that the safety data sheets come first");
   for (const stage of stages) {
-    if (stage.kind === "conclude") continue;
     if (stage.title === "") found.push("Give every stage a title");
     for (const { symbol, label } of stage.inputs) {
       if (symbol === "") found.push(`${stage.title}: what is read needs a letter`);
@@ -71,18 +70,14 @@ export function preview(method: Method, houseRules: HouseRules): Result<Preview>
     const evaluation = evaluateRun(record);
     return success({
       record,
-      stages: evaluation.stages.flatMap((stage) =>
-        stage.kind === "conclude"
-          ? []
-          : [
-              {
-                key: stage.key,
-                title: stage.definition.result.name,
-                text: stage.shown?.text ?? "no result",
-                steps: workingOf(record, evaluation, stage.key, null)?.steps ?? [],
-              },
-            ],
-      ),
+      stages: evaluation.stages.flatMap((stage) => [
+        {
+          key: stage.key,
+          title: stage.definition.result.name,
+          text: stage.shown?.text ?? "no result",
+          steps: workingOf(record, evaluation, stage.key, null)?.steps ?? [],
+        },
+      ]),
     });
   } catch (error) {
     return failure(error instanceof Error ? error.message : "No made-up readings fit these numbers");
