@@ -31,7 +31,6 @@ interface Call {
   readonly body?: string;
 }
 
-const slowMs = 2000;
 const json = { "Content-Type": "application/json" };
 const form = { "Content-Type": "application/x-www-form-urlencoded" };
 
@@ -264,12 +263,16 @@ function malformed(runs: readonly KnownRun[], dice: Dice): Call {
   return dice.chance(0.5) ? (ways[dice.below(3)] as () => Call)() : dice.one(ways)();
 }
 
-/** Sends so many of each kind, by a seed; everything that must not be is in `faults`. */
+/**
+ * Sends so many of each kind, by a seed; everything that must not be is in `faults`: an answer that took longer than `slowMs` too,
+ * where the machine has nothing else to do.
+ */
 export async function fuzz(
   count: number,
   port: number,
   seed: number,
   tell: (line: string) => void,
+  slowMs = Infinity,
 ): Promise<FuzzReport> {
   const dice = new Dice(seed);
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-fuzz-"));
@@ -352,7 +355,7 @@ export async function fuzz(
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? "").href) {
   const [count = 10_000, seed = 14] = process.argv.slice(2).map(Number);
-  const report = await fuzz(count, 4185, seed, console.log);
+  const report = await fuzz(count, 4185, seed, console.log, 2000);
   for (const fault of report.faults.slice(0, 40)) console.log(fault);
   console.log(
     `${report.malformed} malformed and ${report.wellFormed} well-formed requests (${report.taken} carried out): ` +

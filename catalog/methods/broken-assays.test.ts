@@ -12,31 +12,26 @@ import { phosphateAsMolybdenumBlue as phosphate } from "./colored-complexes";
 import { fadingOfADye } from "./fading-of-a-dye";
 import { ironByStandardAddition } from "./iron-by-standard-addition";
 
-const [wavelength, standards, unknown, conclude] = phosphate.stages as [
+const [wavelength, standards, unknown] = phosphate.stages as [
   Method["stages"][number],
   CalibrationStage,
   UnknownStage,
-  Method["stages"][number],
 ];
 
 const withStandards = (change: Partial<CalibrationStage>): Method => ({
   ...phosphate,
-  stages: [wavelength, { ...standards, ...change }, unknown, conclude],
+  stages: [wavelength, { ...standards, ...change }, unknown],
 });
 
 const withUnknown = (change: Partial<UnknownStage>): Method => ({
   ...phosphate,
-  stages: [wavelength, standards, { ...unknown, ...change }, conclude],
+  stages: [wavelength, standards, { ...unknown, ...change }],
 });
 
 const inputs = (all: readonly Input[], change: (input: Input) => Input | null) =>
   all.flatMap((input) => change(input) ?? []);
 
-const [fadeScan, fading, fadeEnd] = fadingOfADye.stages as [
-  Method["stages"][number],
-  RateStage,
-  Method["stages"][number],
-];
+const [fadeScan, fading] = fadingOfADye.stages as [Method["stages"][number], RateStage];
 
 /** What somebody who writes a method for the photometer gets wrong, and what the compiler says about it. */
 describe("a photometer's method that does not hold together is refused in words", () => {
@@ -107,7 +102,7 @@ describe("a photometer's method that does not hold together is refused in words"
     ],
     [
       "an unknown read off a line that comes after it",
-      { ...phosphate, stages: [wavelength, unknown, standards, conclude] },
+      { ...phosphate, stages: [wavelength, unknown, standards] },
       /builds on a stage that does not come before it/,
     ],
     [
@@ -155,7 +150,6 @@ describe("a photometer's method that does not hold together is refused in words"
         stages: [
           fadeScan,
           { ...fading, inputs: inputs(fading.inputs, (i) => (i.is === "trace" ? null : i)) },
-          fadeEnd,
         ],
       },
       /A rate needs one course of absorbance/,
@@ -170,7 +164,6 @@ describe("a photometer's method that does not hold together is refused in words"
             ...fading,
             relations: [{ relation: "k_2 = k_1 * c_B", title: "Rate constant", unit: "L/mol·s" }],
           },
-          fadeEnd,
         ],
       },
       /k_2 is .* and cannot be shown in L\/mol·s/,
@@ -181,14 +174,10 @@ describe("a photometer's method that does not hold together is refused in words"
   });
 
   test("the point where a line meets the axis is known only where the method asks for it", () => {
-    const [scan, additions, end] = ironByStandardAddition.stages as [
-      Method["stages"][number],
-      CalibrationStage,
-      Method["stages"][number],
-    ];
+    const [scan, additions] = ironByStandardAddition.stages as [Method["stages"][number], CalibrationStage];
     const { cut, ...line } = additions.line;
     expect(cut).toBe("c_x");
-    const without = compileMethod({ ...ironByStandardAddition, stages: [scan, { ...additions, line }, end] });
+    const without = compileMethod({ ...ironByStandardAddition, stages: [scan, { ...additions, line }] });
     expect(without.ok ? "" : without.problem.message).toMatch(/"c_x" is neither read nor computed/);
   });
 });

@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import type { InputOf } from "../inputs";
+import { type Input, type Stated, statedOf } from "../inputs";
 import { isPreselected, type Observation, type ObservationKind, presentObservation } from "../record";
 import { success } from "../result";
 import type { RunRecord, UsedSolution } from "../run";
@@ -21,16 +21,14 @@ export const takeSchema = () =>
     Closed,
   );
 
-type Shelved = InputOf<"given" | "purity">;
-
 /** What a bottle states of an input, by kind of observation; null takes back what stands there. */
 function statements(
-  input: Shelved,
+  stated: Stated,
   { value, plusMinus, shape }: UsedSolution,
 ): readonly (readonly [ObservationKind, string | null])[] {
   const normal = shape === "normal";
   const half = normal ? null : plusMinus;
-  if (input.is === "given")
+  if (stated.spreads.includes("given.standard-uncertainty"))
     return [
       ["given", value],
       ["given.plus-minus", half],
@@ -51,7 +49,7 @@ function statements(
 export function writeTaken(
   record: RunRecord,
   stageKey: string,
-  input: Shelved,
+  input: Input,
   used: UsedSolution,
   reason: string | null,
   context: ChangeContext,
@@ -59,7 +57,8 @@ export function writeTaken(
   const { symbol } = input;
   const there = record.stages.find((s) => s.key === stageKey)?.observations ?? [];
   const inverses: Inverse[] = [];
-  const added = statements(input, used).flatMap(([kind, value]): Observation[] => {
+  const stated = statedOf(input);
+  const added = (stated ? statements(stated, used) : []).flatMap(([kind, value]): Observation[] => {
     const present = presentObservation(there, symbol, kind);
     if (value === null && !present) return [];
     const id = context.newId(`${used.assignmentId}:${kind}`);
@@ -96,16 +95,16 @@ export const take: ChangeKind<Made<typeof takeSchema>> = {
     if (!opened.ok) return opened;
     const { definition, stage } = opened.value;
     const input = definition.inputs.find((i) => i.symbol === symbol);
-    if (!input || (input.is !== "given" && input.is !== "purity") || input.of === undefined)
-      return malformed("Nothing from the shelf is used here");
+    const stated = input && statedOf(input);
+    if (!input || !stated?.shelf) return malformed("Nothing from the shelf is used here");
     const { bottle } = context;
     if (!bottle) return refused("This bottle is no longer on the shelf: look again");
     const { used, usedUp } = bottle;
-    const unit = input.is === "purity" ? "%" : input.unit;
-    if (used.formula !== input.of) return refused(`${used.name} is not what this stage needs`);
+    const { formula, unit } = stated.shelf;
+    if (used.formula !== formula) return refused(`${used.name} is not what this stage needs`);
     if (used.unit !== unit) return refused(`Its ${used.unit} cannot be used where ${unit} is needed`);
     if (usedUp) return refused(`${used.code} is used up`);
-    const standing = presentObservation(stage.observations, symbol, input.is);
+    const standing = presentObservation(stage.observations, symbol, stated.value);
     if (standing && !isPreselected(standing) && reason === null)
       return refused("Say why another one is taken");
     const taken = writeTaken(record, stageKey, input, used, reason, context);

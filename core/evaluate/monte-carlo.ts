@@ -1,3 +1,4 @@
+import { takenOver } from "../inputs";
 import { plusMinus } from "../judgement";
 import { type Comparison, compareWithDraws, type Drawn, type Program, ProgramBuilder } from "../montecarlo";
 import { type Leaf, type Quantity, standardUncertainty, unitOf } from "../quantity";
@@ -50,10 +51,11 @@ function relationSteps(
 ): Registers {
   const registers = new Map<string, number>();
   for (const input of definition.inputs) {
-    if (input.is === "result") {
-      const stage = method.method.stages.find((s) => s.key === input.stage);
+    const taken = takenOver(input);
+    if (taken && taken.readBy === undefined) {
+      const stage = method.method.stages.find((s) => s.key === taken.stage);
       const main = stage?.result.symbol ?? "";
-      const register = results.get(input.stage)?.get(input.result ?? main);
+      const register = results.get(taken.stage)?.get(taken.result ?? main);
       if (register !== undefined) registers.set(input.symbol, register);
       continue;
     }

@@ -1,4 +1,4 @@
-import { Type } from "@sinclair/typebox";
+import { type Static, type TSchema, Type } from "@sinclair/typebox";
 
 /* Parts that the schemas of inputs and stages share. */
 
@@ -12,3 +12,10 @@ export const Closed = { additionalProperties: false } as const;
 
 /** Once for each flask, or once for the whole stage. */
 export const Per = Type.Union([Type.Literal("trial"), Type.Literal("run")]);
+
+/** The schema of one kind of input. */
+export const inputSchema = <K extends string, T extends Record<string, TSchema>>(is: K, parts: T) =>
+  Type.Object({ is: Type.Literal(is), symbol: Name, label: Text, ...parts }, Closed);
+
+/** The type that a schema, made when it is asked for, describes. */
+export type Made<S extends () => TSchema> = Static<ReturnType<S>>;

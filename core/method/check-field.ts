@@ -1,3 +1,5 @@
+import { exact } from "../quantity";
+import { cautionsOfInput } from "../inputs";
 import {
   type Check,
   type Expected,
@@ -108,8 +110,8 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
   const value = Number(text);
   const cautions: Check[] = [];
   const weighings = pair(["mass.before", "mass.after"], field.kind, value, read);
-  if (weighings) cautions.push(...massCautions(input, Math.abs(weighings[0] - weighings[1]), decimals));
-  if (field.kind === "mass.tared") cautions.push(...massCautions(input, value, decimals));
+  if (weighings) cautions.push(...massChecks(input, Math.abs(weighings[0] - weighings[1]), houseRules));
+  if (field.kind === "mass.tared") cautions.push(...massChecks(input, value, houseRules));
   cautions.push(...practiceChecks(field, text, context, read));
   const burette = pair(["burette.initial", "burette.final"], field.kind, value, read);
   if (burette && burette[0] === burette[1]) {
@@ -239,18 +241,6 @@ export function checkField(field: Field, typed: string, context: FieldContext): 
   return problem ?? { ok: true, value, text, cautions: cautionsOf(field, text, context, read) };
 }
 
-/** Cautions about a mass outside the method's window: it can be used, but it should be known. */
-export function massCautions(input: Input | undefined, massG: number, decimals: number): Check[] {
-  if (input?.is !== "mass" || !input.expect) return [];
-  const [low, high] = input.expect;
-  if (massG >= low && massG <= high) return [];
-  return [
-    {
-      severity: "caution",
-      kind: "window",
-      message:
-        `${massG.toFixed(decimals)} g is ${massG < low ? "below" : "above"} the ${low} to ${high} g that this method ` +
-        "asks for: it can be used, the titer will be unusual",
-    },
-  ];
-}
+/** What should be known of a mass, g. */
+const massChecks = (input: Input | undefined, massG: number, rules: HouseRules): Check[] =>
+  input ? cautionsOfInput(input, exact(massG, "g"), rules) : [];

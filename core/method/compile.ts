@@ -1,3 +1,4 @@
+import { problemOfInput, takenOver, isPhotometric } from "../inputs";
 import {
   describeImbalances,
   type Equation,
@@ -81,17 +82,14 @@ function inputProblem(stage: ComputedStage, method: Method): Problem | null {
     if (stage.kind === "preparation" && perOf(input) === "trial") {
       return { message: `${symbol} is read for each trial, but a preparation has none` };
     }
-    if (input.is === "drops" && !(Number(input.perMl.value) > 0)) {
-      return { message: `${symbol} needs more than zero drops to the mL` };
-    }
-    if (input.is === "result") {
-      const earlier = method.stages.find((s) => s.key === input.stage);
-      if (earlier && input.result !== undefined) {
-        const known = resultsOf(earlier).map((r) => r.symbol);
-        if (!known.includes(input.result)) {
-          return { message: `Stage "${earlier.title}" yields ${known.join(", ")}, not ${input.result}` };
-        }
-      }
+    const wrong = problemOfInput(input);
+    if (wrong !== null) return { message: wrong };
+    const taken = takenOver(input);
+    const earlier = method.stages.find((s) => s.key === taken?.stage);
+    if (earlier && taken?.result !== undefined) {
+      const known = resultsOf(earlier).map((r) => r.symbol);
+      if (!known.includes(taken.result))
+        return { message: `Stage "${earlier.title}" yields ${known.join(", ")}, not ${taken.result}` };
     }
   }
   return null;
@@ -106,7 +104,7 @@ function assayProblem(stage: ComputedStage, method: Method): Problem | null {
   const kinds = stage.inputs.map((input) => input.is);
   const count = (is: (typeof kinds)[number]) => kinds.filter((kind) => kind === is).length;
   const assay = stage.kind === "calibration" || stage.kind === "unknown" || stage.kind === "rate";
-  const odd = stage.inputs.find(({ is }) => ["absorbance", "blank", "read-off", "trace"].includes(is));
+  const odd = stage.inputs.find(isPhotometric);
   if (!assay)
     return odd ? { message: `${odd.symbol} is read on a photometer, which this stage has not` } : null;
   if (kinds.includes("titer")) return { message: "Nothing is titrated in this stage" };
@@ -380,7 +378,7 @@ export function compileMethod(method: Method): Result<CompiledMethod> {
     if (stage.key === concluding.key)
       return failure(`Stage "${stage.title}" needs another key: "${stage.key}" is the end of every run`);
     const later = stage.inputs.find(
-      (input) => (input.is === "result" || input.is === "read-off") && !before.has(input.stage),
+      (input) => takenOver(input) !== null && !before.has(takenOver(input)?.stage ?? ""),
     );
     if (later) return failure(`Stage "${stage.title}" builds on a stage that does not come before it`);
     const checked = compileLines(method, stage, told);

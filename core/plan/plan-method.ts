@@ -1,3 +1,4 @@
+import { typedIn, plannedOf, takenOver, usualOf, isOptional } from "../inputs";
 import { unitOf } from "../quantity";
 import { evaluateNumber, findRoot, solveForTiter } from "../relation";
 import { failure, type Result } from "../result";
@@ -75,34 +76,6 @@ export const rinsingMl = 15;
 /** A titer below this part of the burette is read poorly. Common practice, no source. */
 const poorPart = 0.2;
 
-function usualNumber(input: Input): number | null {
-  switch (input.is) {
-    case "mass":
-      return input.expect ? (input.expect[0] + input.expect[1]) / 2 : null;
-    case "purity":
-      return Number(input.presumed.percent);
-    case "pipette":
-    case "flask":
-      return Number(input.presumed);
-    case "graduated":
-      return input.presumed === undefined ? input.capacityMl / 2 : Number(input.presumed);
-    case "delivered":
-      return 25;
-    case "drops":
-      return 20;
-    case "temperature":
-      return 25;
-    case "pH":
-      return 7;
-    case "constant":
-      return Number(input.value);
-    case "given":
-      return input.presumed === undefined ? null : Number(input.presumed.value);
-    default:
-      return null;
-  }
-}
-
 /** What a flask of a series takes on the average; null for what makes no series. */
 function seriesMean(stage: ComputedStage, { symbol }: Input): number | null {
   if (stage.kind !== "calibration" || stage.series.symbol !== symbol) return null;
@@ -114,18 +87,15 @@ const seriesSum = ({ series }: CalibrationStage) =>
 
 /** Unit in which a number is chosen for an input. */
 const chosenUnit = (input: Input, compiled: CompiledMethod): string =>
-  input.is === "purity" ? "%" : input.is === "drops" ? "drops" : unitOfInput(input, compiled.method);
+  typedIn(input)?.unit ?? unitOfInput(input, compiled.method);
 
-function inBaseUnits(input: Input, value: number, compiled: CompiledMethod): number {
-  if (input.is === "purity") return value / 100;
-  if (input.is === "drops") return (value / Number(input.perMl.value)) * unitOf("mL").factor;
-  return value * unitOf(unitOfInput(input, compiled.method)).factor;
-}
+const inBaseUnits = (input: Input, value: number, compiled: CompiledMethod): number =>
+  value * (typedIn(input)?.size ?? unitOf(unitOfInput(input, compiled.method)).factor);
 
 /** What varies from flask to flask and decides the titer: what titers are taken per, else the first thing measured out. */
 function decidingInput(stage: ComputedStage): Input | null {
   if (stage.kind !== "titration") return null;
-  const measured = (i: Input) => ["mass", "pipette", "graduated", "delivered", "drops"].includes(i.is);
+  const measured = (i: Input) => plannedOf(i)?.measured === true;
   const per = stage.agree.per === undefined ? undefined : inputOf(stage, stage.agree.per);
   return per ?? stage.inputs.find((i) => perOf(i) === "trial" && measured(i)) ?? null;
 }
@@ -148,18 +118,19 @@ class Planner {
     const missing: string[] = [];
     for (const input of stage.inputs) {
       if (input.is === "titer") continue;
-      if (input.is === "result") {
-        const before = this.found.get(input.stage);
-        const earlier = this.compiled.method.stages.find((s) => s.key === input.stage);
+      const taken = takenOver(input);
+      if (taken) {
+        const before = this.found.get(taken.stage);
+        const earlier = this.compiled.method.stages.find((s) => s.key === taken.stage);
         const main = earlier?.result.symbol ?? "";
-        const value = before?.get(input.result ?? main);
+        const value = before?.get(taken.result ?? main);
         if (value === undefined) missing.push(input.label);
         else numbers.set(input.symbol, value);
         continue;
       }
-      const value = chosen.amounts?.[input.symbol] ?? usualNumber(input);
+      const value = chosen.amounts?.[input.symbol] ?? usualOf(input);
       if (value !== null) numbers.set(input.symbol, inBaseUnits(input, value, this.compiled));
-      else if (!(input.is === "given" && input.optional)) missing.push(input.label);
+      else if (!isOptional(input)) missing.push(input.label);
     }
     return { numbers, missing };
   }
@@ -174,28 +145,16 @@ class Planner {
   private amounts(stage: ComputedStage, chosen: StageChoices): PlannedAmount[] {
     const { benches, trials, marginPercent } = this.choices;
     return stage.inputs.flatMap((input): PlannedAmount[] => {
-      if (
-        [
-          "titer",
-          "result",
-          "constant",
-          "temperature",
-          "pH",
-          "absorbance",
-          "blank",
-          "read-off",
-          "trace",
-        ].includes(input.is)
-      )
-        return [];
-      const value = chosen.amounts?.[input.symbol] ?? seriesMean(stage, input) ?? usualNumber(input);
+      const planned = plannedOf(input);
+      if (!planned) return [];
+      const value = chosen.amounts?.[input.symbol] ?? seriesMean(stage, input) ?? usualOf(input);
       if (value === null) return [];
       const per = perOf(input);
       const flasks = stage.kind === "calibration" ? stage.series.values.length : trials;
       const uses = benches * (per === "trial" ? flasks : 1) * (1 + marginPercent / 100);
       const { symbol, label } = input;
       const unit = chosenUnit(input, this.compiled);
-      const consumed = (unit === "g" || unit === "mL") && input.is !== "flask" && input.is !== "given";
+      const { consumed } = planned;
       return [{ symbol, label, unit, value, per, total: value * uses, consumed }];
     });
   }

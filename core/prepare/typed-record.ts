@@ -2,7 +2,7 @@ import { checkField, fieldKey, type Method, type PreparationStage, stageFields }
 import type { HouseRules } from "../rules";
 import type { Observation } from "../record";
 import type { RunRecord } from "../run";
-import { presumedOf } from "../inputs";
+import { presumedOf, statedOf } from "../inputs";
 
 /** Texts as typed, by field key (`m:mass.before`). */
 export type TypedFields = Readonly<Record<string, string | undefined>>;
@@ -22,15 +22,12 @@ interface About {
 /** What the method of such a run says of its glass and its solid: whoever chose it has said so. */
 function saidByMethod(stage: PreparationStage): TypedFields {
   return Object.fromEntries(
-    stage.inputs.flatMap((input) => [
-      ...Object.entries(presumedOf(input)).map(([kind, text]) => [`${input.symbol}:${kind}`, text] as const),
-      ...(input.is === "purity"
-        ? ([
-            [`${input.symbol}:purity`, input.presumed.percent],
-            [`${input.symbol}:purity.plus-minus`, input.presumed.plusMinus],
-          ] as const)
-        : []),
-    ]),
+    stage.inputs
+      // A concentration is that of a bottle, or typed.
+      .filter((input) => statedOf(input)?.value !== "given")
+      .flatMap((input) =>
+        Object.entries(presumedOf(input)).map(([kind, text]) => [`${input.symbol}:${kind}`, text] as const),
+      ),
   );
 }
 

@@ -1,8 +1,8 @@
 import type { Place } from "../measure";
 import { evaluateNumber } from "../relation";
-import { buretteText, type HouseRules, massDecimals } from "../rules";
+import { type HouseRules } from "../rules";
 import { compiledMethod, type CompiledStage, type Method, perOf, unitOfInput } from "../method";
-import { type Input, presumedOf, quantityOfInput, type Read } from "../inputs";
+import { type Input, quantityOfInput, type Read, type Texts, typedIn, textsOf, takenOver } from "../inputs";
 import type { Observation, ObservationKind } from "../record";
 import type { RunRecord } from "../run";
 
@@ -65,8 +65,6 @@ export interface Bench {
 
 export const now = (bench: Bench) => new Date(Date.parse(startedAt) + 60_000 * bench.clock++).toISOString();
 
-export type Texts = Partial<Record<ObservationKind, string>>;
-
 export const between = (bench: Bench, low: number, high: number) =>
   low + (high - low) * bench.world.random.uniform();
 
@@ -77,8 +75,7 @@ export function observe(bench: Bench, holder: string, input: Input, texts: Texts
     kind,
     text,
     value: text,
-    unit:
-      kind === "drops" ? "drops" : kind.startsWith("purity") ? "%" : unitOfInput(input, bench.options.method),
+    unit: typedIn(input)?.unit ?? unitOfInput(input, bench.options.method),
     source: "typed",
     person: "simulated bench",
     at: now(bench),
@@ -90,46 +87,13 @@ export function observe(bench: Bench, holder: string, input: Input, texts: Texts
 /** What is typed for an input other than the titer, when the amount is aimed at; nothing for what is not read. */
 export function textsFor(input: Input, stageKey: string, bench: Bench): Texts {
   const { truth, houseRules } = bench.options;
-  const usual = presumedOf(input)["volume.taken"];
-  const aim = truth.amounts?.[`${stageKey}.${input.symbol}`];
   const spread = perOf(input) === "trial" ? (truth.spread ?? 0.05) : 0;
-  const varied = (value: number) => value * (1 + spread * between(bench, -1, 1));
-  switch (input.is) {
-    case "mass": {
-      const decimals = massDecimals(houseRules);
-      const middle = input.expect ? (input.expect[0] + input.expect[1]) / 2 : 1;
-      const mass = varied(aim ?? middle);
-      if (input.weighing === "tared") return { "mass.tared": mass.toFixed(decimals) };
-      const vessel = between(bench, 8, 12);
-      const [light, heavy] = [vessel.toFixed(decimals), (vessel + mass).toFixed(decimals)];
-      return input.weighing === "addition"
-        ? { "mass.before": light, "mass.after": heavy }
-        : { "mass.before": heavy, "mass.after": light };
-    }
-    case "pipette":
-    case "flask":
-      return { "volume.taken": aim === undefined ? (usual ?? "25.00") : aim.toFixed(2) };
-    case "graduated":
-      return { "volume.taken": (aim ?? Number(usual ?? input.capacityMl / 2)).toFixed(1) };
-    case "drops":
-      return { drops: Math.round(aim ?? 20).toFixed(0) };
-    case "delivered": {
-      const initial = buretteText(between(bench, 0, 2), houseRules);
-      const volume = varied(aim ?? 20);
-      return {
-        "burette.initial": initial,
-        "burette.final": buretteText(Number(initial) + volume, houseRules),
-      };
-    }
-    case "temperature":
-      return { temperature: (aim ?? 25).toFixed(1) };
-    case "pH":
-      return { pH: (aim ?? 4.8).toFixed(2) };
-    case "given":
-      return aim === undefined ? {} : { given: String(aim) };
-    default:
-      return {};
-  }
+  return textsOf(input, {
+    rules: houseRules,
+    aim: truth.amounts?.[`${stageKey}.${input.symbol}`],
+    between: (low, high) => between(bench, low, high),
+    varied: (value) => value * (1 + spread * between(bench, -1, 1)),
+  });
 }
 
 export function reader(texts: Texts): Read {
@@ -157,10 +121,11 @@ export function perform(
   const performed: Performed = { observations: [], truths: new Map() };
   for (const input of inputs) {
     if (input.is === "titer") continue;
-    if (input.is === "result") {
-      const stage = method.stages.find((s) => s.key === input.stage);
+    const taken = takenOver(input);
+    if (taken && taken.readBy === undefined) {
+      const stage = method.stages.find((s) => s.key === taken.stage);
       const main = stage?.result.symbol ?? "";
-      const there = bench.earlier.get(input.stage)?.get(input.result ?? main);
+      const there = bench.earlier.get(taken.stage)?.get(taken.result ?? main);
       if (there !== undefined) performed.truths.set(input.symbol, there);
       continue;
     }

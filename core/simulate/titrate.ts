@@ -4,10 +4,10 @@ import { solveForTiter } from "../relation";
 import { failure, type Result, success } from "../result";
 import { buretteText } from "../rules";
 import { compiledMethod, type CompiledTitration, perOf } from "../method";
-import { type Input, quantityOfInput, volumeConditions } from "../inputs";
+import { type Input, quantityOfInput, volumeConditions, type Texts } from "../inputs";
 import type { TrialRecord } from "../record";
 
-import { type Bench, between, follow, observe, perform, reader, type Texts } from "./bench";
+import { type Bench, between, follow, observe, perform, reader } from "./bench";
 
 /** Two neighboring digits the other way round, as a hand writes what it did not hear well. */
 function blundered(text: string, bench: Bench): string {

@@ -1,6 +1,6 @@
-import type { Method } from "../../core/method";
+import { type Method, perOf } from "../../core/method";
 import type { SolutionView } from "../../protocol/shelf";
-import type { Input } from "../../core/inputs";
+import { type Input, presumedOf, statedOf } from "../../core/inputs";
 import type { Connection } from "../database/types";
 import type { RunRecord } from "../../core/run";
 import { bottlesOf } from "../queries/shelf";
@@ -11,30 +11,22 @@ import { changeContext } from "../../core/evaluate";
 import { preselected } from "../../core/record";
 
 /** What stages of a method take from the shelf, by stage and symbol, with the unit that it is needed in. */
-function wantedOf(method: Method) {
-  return method.stages.flatMap((stage) =>
-    stage.inputs.flatMap((input) =>
-      (input.is === "given" || input.is === "purity") && input.per === "run" && input.of !== undefined
-        ? [
-            {
-              stageKey: stage.key,
-              input,
-              formula: input.of,
-              unit: input.is === "purity" ? "%" : input.unit,
-            },
-          ]
-        : [],
-    ),
+const wantedOf = ({ stages }: Method) =>
+  stages.flatMap(({ key: stageKey, inputs }) =>
+    inputs.flatMap((input) => {
+      const shelf = perOf(input) === "run" ? statedOf(input)?.shelf : null;
+      return shelf ? [{ stageKey, input, ...shelf }] : [];
+    }),
   );
-}
 
 /** A bottle this much stronger or weaker than what a method presumes is another solution. Common practice, no source. */
 const alike = 2;
 
 /** Whether a bottle can be what the method means: about as strong as it presumes, where it presumes something. */
 function fits({ current }: SolutionView, input: Input): boolean {
-  if (!current || input.is !== "given" || !input.presumed) return current !== null;
-  const times = Number(current.value) / Number(input.presumed.value);
+  const presumed = presumedOf(input).given;
+  if (!current || presumed === undefined) return current !== null;
+  const times = Number(current.value) / Number(presumed);
   return times <= alike && times >= 1 / alike;
 }
 

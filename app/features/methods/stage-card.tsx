@@ -1,7 +1,7 @@
+import { describedInput } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { type ComputedStage, perOf, type Reagent, resultsOf } from "~/core/method";
-import type { Input } from "~/core/inputs";
+import { type ComputedStage, type Reagent, resultsOf } from "~/core/method";
 import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
 import { colors } from "../../theme/theme";
 import { ColorRibbon } from "../../ui/color-ribbon";
@@ -66,7 +66,7 @@ export function StageCard({ stage, number }: StageCardProps) {
               .filter((input) => input.is !== "constant")
               .map((input) => (
                 <li key={input.symbol}>
-                  <Tex tex={symbolTex(input.symbol)} /> {described(input)}
+                  <Tex tex={symbolTex(input.symbol)} /> {describedInput(input)}
                 </li>
               ))}
           </Box>
@@ -179,41 +179,6 @@ function agreement(on: string, per: string | undefined, result: string): string 
   if (on === result) return "the results";
   return per === undefined ? "the titers" : `the titers taken per ${per} (${on})`;
 }
-
-function described(input: Input): string {
-  const once = perOf(input) === "run" && input.is !== "result" ? ", once" : "";
-  switch (input.is) {
-    case "mass":
-      return `${input.label}${input.expect ? `, ${input.expect[0]} to ${input.expect[1]} g` : ""}, weighed by ${weighings[input.weighing ?? "transfer"]}${once}`;
-    case "pipette":
-    case "flask":
-      return `${input.label}, ${input.presumed} mL${once}`;
-    case "delivered":
-      return `${input.label}, by a burette of its own${once}`;
-    case "titer":
-      return `${input.label}, initial and final reading`;
-    case "absorbance":
-      return `${input.label}, as often as people read`;
-    case "blank":
-      return `${input.label}, first and last`;
-    case "read-off":
-      return `${input.label}, read off the line`;
-    case "trace":
-      return `${input.label}, each second`;
-    case "result":
-      return `${input.label}, from before`;
-    case "given":
-      return `${input.label}${input.of === undefined ? "" : ", from the shelf or typed"}${input.optional ? ", where there is one" : ""}`;
-    default:
-      return `${input.label}${once}`;
-  }
-}
-
-const weighings = {
-  transfer: "difference",
-  addition: "difference, vessel first",
-  tared: "taring",
-} as const;
 
 function relationTex(source: string): string {
   const parsed = parseRelation(source);

@@ -1,5 +1,5 @@
 import { createContext } from "react";
-import type { Input } from "~/core/inputs";
+import { type Input, statedOf } from "~/core/inputs";
 import type { RunShelf, SolutionView } from "~/protocol/shelf";
 
 /** What the shelf has to do with the run that is looked at. */
@@ -11,9 +11,9 @@ export const ShelfContext = createContext<RunShelf>({
 });
 
 /** Bottles that an input can be taken from. */
-export const bottlesFor = (input: Input, { bottles }: RunShelf): SolutionView[] =>
-  (input.is === "given" || input.is === "purity") && input.of !== undefined
-    ? bottles.filter(
-        (b) => b.formula === input.of && b.current?.unit === (input.is === "purity" ? "%" : input.unit),
-      )
+export function bottlesFor(input: Input, { bottles }: RunShelf): SolutionView[] {
+  const shelf = statedOf(input)?.shelf;
+  return shelf
+    ? bottles.filter(({ formula, current }) => formula === shelf.formula && current?.unit === shelf.unit)
     : [];
+}

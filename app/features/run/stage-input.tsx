@@ -1,3 +1,4 @@
+import { presumedOf } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { FieldState } from "~/core/stages";
@@ -8,15 +9,6 @@ import type { RunRecord } from "~/core/run";
 import { concentrationOf } from "~/protocol/concentration";
 import { colors, fonts } from "../../theme/theme";
 import { bottleUsed, FromBottle } from "./take-bottle";
-
-/** What an input is taken to be until something is typed. */
-function presumedText(input: Input, kind: string): string | undefined {
-  const half = kind.endsWith("plus-minus");
-  if (input.is === "purity") return half ? input.presumed.plusMinus : input.presumed.percent;
-  if (input.is === "pipette" || input.is === "flask" || input.is === "graduated") return input.presumed;
-  if (input.is === "given") return half ? input.presumed?.plusMinus : input.presumed?.value;
-  return undefined;
-}
 
 interface StageInputProps {
   input: Input;
@@ -41,12 +33,11 @@ export function StageInput(props: StageInputProps) {
   const main = states.find(({ field }) => !field.kind.endsWith("plus-minus"));
   const read = main?.present != null;
   const preselectedNow = main?.present != null && isPreselected(main.present);
-  const presumed = presumedText(input, "value") !== undefined;
+  const usualTexts = presumedOf(input);
+  const presumed = Object.keys(usualTexts).length > 0;
   // Of two readings each is named; what the label of the whole says already is left out.
   const oneOf = ({ field }: FieldState) =>
-    states.length > 1 &&
-    !field.kind.endsWith("plus-minus") &&
-    (input.is === "mass" || input.is === "delivered")
+    states.filter((s) => !s.field.optional).length > 1 && !field.kind.endsWith("plus-minus")
       ? `${field.label.replace(`${input.label}: `, "")}:`
       : "";
   return (
@@ -64,7 +55,7 @@ export function StageInput(props: StageInputProps) {
         const half = field.kind.endsWith("plus-minus");
         // What a bottle brings keeps guard digits; it is shown as its label has it.
         // The ± of a presumed value is that value's: one that was typed has its own, or none.
-        const usual = half && read ? undefined : presumedText(input, field.kind);
+        const usual = half && read ? undefined : usualTexts[field.kind];
         const value = half ? (present?.text ?? usual) : (label?.value ?? present?.text ?? usual);
         if (field.kind === "glass.piece" && !present) return null;
         // No value, no ±.

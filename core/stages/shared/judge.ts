@@ -1,3 +1,4 @@
+import { presumedOf, statedOf, takenOver } from "../../inputs";
 import type { Check } from "../../measure";
 import type { Quantity } from "../../quantity";
 import {
@@ -19,7 +20,7 @@ import {
   type Withheld,
 } from "./evaluation";
 import type { Input } from "../../inputs";
-import { type Observation, presentObservation, type StageRecord } from "../../record";
+import { type Observation, presentObservation, type StageRecord, type ObservationKind } from "../../record";
 import {
   implausibilities,
   type Implausibility,
@@ -44,27 +45,11 @@ export const noFooting: Footing = { restsOn: [], leftOut: [], uncorrected: [] };
 
 const unique = (texts: readonly string[]) => [...new Set(texts)];
 
-/** Kind of the observation that an input's value is typed as, where a method may presume it. */
-function presumedKind(input: Input): Observation["kind"] | null {
-  switch (input.is) {
-    case "given":
-      return input.presumed ? "given" : null;
-    case "purity":
-      return "purity";
-    case "pipette":
-    case "flask":
-    case "graduated":
-      return input.presumed === undefined ? null : "volume.taken";
-    default:
-      return null;
-  }
-}
-
 /** Inputs that are taken once and that nobody stated: the method's own figures stand for them. */
 function presumedInputs({ inputs }: ComputedStage, observations: readonly Observation[]): Input[] {
   return inputs.filter((input) => {
-    const kind = perOf(input) === "run" ? presumedKind(input) : null;
-    return kind !== null && !presentObservation(observations, input.symbol, kind);
+    const [kind] = perOf(input) === "run" ? (Object.keys(presumedOf(input)) as ObservationKind[]) : [];
+    return kind !== undefined && !presentObservation(observations, input.symbol, kind);
   });
 }
 
@@ -77,20 +62,16 @@ const presumedWords = (input: Input): string =>
 function withoutPlusMinus(definition: ComputedStage, record: StageRecord): Input[] {
   const target = "accept" in definition ? definition.accept?.symbol : undefined;
   return definition.inputs.filter((input) => {
-    if (input.symbol === target || (input.is !== "given" && input.is !== "purity")) return false;
-    if (input.is === "given" && input.exact) return false;
+    const stated = statedOf(input);
+    if (input.symbol === target || !stated || stated.exact) return false;
     const holders =
       perOf(input) === "run"
         ? [record.observations]
         : record.trials.filter((t) => !t.struck).map((t) => t.observations);
-    const [value, spreads] =
-      input.is === "purity"
-        ? (["purity", ["purity.plus-minus"]] as const)
-        : (["given", ["given.plus-minus", "given.standard-uncertainty"]] as const);
     return holders.some(
       (observations) =>
-        presentObservation(observations, input.symbol, value) !== null &&
-        spreads.every((kind) => presentObservation(observations, input.symbol, kind) === null),
+        presentObservation(observations, input.symbol, stated.value) !== null &&
+        stated.spreads.every((kind) => presentObservation(observations, input.symbol, kind) === null),
     );
   });
 }
@@ -102,7 +83,7 @@ function footingOf(
   { balance }: HouseRules,
 ): Footing {
   const inherited = definition.inputs.flatMap((input) =>
-    input.is === "result" || input.is === "read-off" ? (earlier.get(input.stage) ?? []) : [],
+    takenOver(input) ? (earlier.get(takenOver(input)?.stage ?? "") ?? []) : [],
   );
   return {
     restsOn: unique([

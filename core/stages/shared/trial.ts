@@ -6,14 +6,11 @@ import {
   type Quantity,
   scaled,
   type Significant,
-  significantFromText,
-  significantSum,
   standardUncertainty,
   unitOf,
 } from "../../quantity";
 import { evaluate, evaluateRelations, significanceOf } from "../../relation";
 import {
-  massCautions,
   type CompiledMethod,
   type CompiledStage,
   type CompiledTitration,
@@ -27,7 +24,19 @@ import {
   trialFields,
 } from "../../method";
 import type { FieldState, PreparationEvaluation, TrialEvaluation } from "./evaluation";
-import { presumedOf, quantityOfInput, type Read, volumeConditions, type Input } from "../../inputs";
+import {
+  amountUnitOf,
+  cautionsOfInput,
+  figuresOfInput,
+  type Input,
+  isOptional,
+  isPhotometric,
+  presumedOf,
+  quantityOfInput,
+  type Read,
+  takenOver,
+  volumeConditions,
+} from "../../inputs";
 import {
   type Observation,
   presentObservation,
@@ -35,7 +44,7 @@ import {
   trialName,
   type TrialRecord,
 } from "../../record";
-import { type HouseRules, massDecimals } from "../../rules";
+import type { HouseRules } from "../../rules";
 import { showQuantity } from "./show";
 import { uncapitalized } from "../../text";
 
@@ -88,13 +97,15 @@ export function unconfirmedVolumes(
   });
 }
 
-const earlierOf = (input: Extract<Input, { is: "result" }>, method: Method, earlier: Earlier) => {
-  const stage = method.stages.find((s) => s.key === input.stage);
-  const main = stage?.result.symbol ?? "";
-  return earlier.get(input.stage)?.get(input.result ?? main);
-};
+/** The result of an earlier stage that an input takes over. */
+function earlierOf(input: Input, method: Method, earlier: Earlier): EarlierResult | undefined {
+  const taken = takenOver(input);
+  if (!taken || taken.readBy !== undefined) return undefined;
+  const main = method.stages.find((s) => s.key === taken.stage)?.result.symbol ?? "";
+  return earlier.get(taken.stage)?.get(taken.result ?? main);
+}
 
-/** Figures of what was typed for an input: a difference of two readings ends at the poorer place. */
+/** Figures of what was typed for an input, in base units. */
 function typedFigures(
   input: Input,
   observations: readonly Observation[],
@@ -102,32 +113,9 @@ function typedFigures(
   value: number,
 ): Significant {
   const { factor } = unitOf(unitOfInput(input, method));
-  if (input.is === "constant") {
-    return input.plusMinus === undefined
-      ? { value, place: -Infinity }
-      : scaled(significantFromText(input.value), factor);
-  }
-  const kinds = ["mass.tared", "volume.taken", "temperature", "pH", "given", "purity"] as const;
-  const single = kinds.flatMap((kind) => presentObservation(observations, input.symbol, kind) ?? [])[0];
-  if (single?.value != null) {
-    const typed = significantFromText(single.value);
-    return input.is === "purity" ? scaled(typed, 0.01) : scaled(typed, factor);
-  }
-  const pairs = ["mass.before", "mass.after", "burette.initial", "burette.final"] as const;
-  const [a, b] = pairs.flatMap((kind) => presentObservation(observations, input.symbol, kind) ?? []);
-  if (a && b) {
-    const { place } = significantSum(significantFromText(a.text), significantFromText(b.text), -1);
-    return scaled({ value: value / factor, place }, factor);
-  }
-  if (input.is === "purity") return scaled(significantFromText(input.presumed.percent), 0.01);
-  if ("presumed" in input && typeof input.presumed === "string") {
-    return scaled(significantFromText(input.presumed), factor);
-  }
-  if (input.is === "given" && input.presumed)
-    return scaled(significantFromText(input.presumed.value), factor);
-  if (input.is === "drops")
-    return scaled({ ...significantFromText(input.perMl.value), value: value / factor }, factor);
-  return { value, place: -Infinity };
+  const text = (kind: Observation["kind"]) =>
+    presentObservation(observations, input.symbol, kind)?.value ?? null;
+  return scaled(figuresOfInput(input, text, value / factor), factor);
 }
 
 export interface ReadingPlace {
@@ -135,10 +123,6 @@ export interface ReadingPlace {
   readonly rules: HouseRules;
   readonly place: Place;
 }
-
-/** Inputs that a photometer's stage looks after itself: many readings, or a course, lead to one quantity. */
-const isPhotometric = ({ is }: Input) =>
-  is === "absorbance" || is === "blank" || is === "read-off" || is === "trace";
 
 /** Adds what readings say of the inputs that are read here, trial or stage; true when none is missing. */
 function readInputs(
@@ -152,7 +136,7 @@ function readInputs(
     if (isPhotometric(input)) continue;
     const quantity = quantityOfInput(input, reader(observations, input.symbol), place, rules);
     if (!quantity) {
-      whole = whole && input.is === "given" && input.optional === true;
+      whole = whole && isOptional(input);
       continue;
     }
     known.quantities.set(input.symbol, quantity);
@@ -185,10 +169,9 @@ export function stageInputs(
   };
   if (suspended !== undefined) return known;
   const place = { stage: definition.key, trial: record.id, once: true };
-  const read = definition.inputs.filter((input) => perOf(input) === "run" && input.is !== "result");
+  const read = definition.inputs.filter((input) => perOf(input) === "run" && !takenOver(input));
   readInputs(read, record.observations, known, { method, rules, place });
   for (const input of definition.inputs) {
-    if (input.is !== "result") continue;
     const there = earlierOf(input, method, earlier);
     if (there) known.quantities.set(input.symbol, there.quantity);
     if (there?.significant) known.significance.set(input.symbol, there.significant);
@@ -221,10 +204,7 @@ export const stageFieldStates = (stage: ComputedStage, record: StageRecord, rule
 
 /** Inputs without which nothing can be computed: all but what is optional. */
 const needed = ({ inputs }: ComputedStage) =>
-  inputs.filter(
-    (input) =>
-      !(input.is === "given" && input.optional) && (!isPhotometric(input) || input.is === "read-off"),
-  );
+  inputs.filter((input) => !isOptional(input) && (!isPhotometric(input) || takenOver(input) !== null));
 
 /** What is read of one holder on top of what is shared; `whole` when nothing but the photometer's readings is missing. */
 export function readHolder(
@@ -257,10 +237,12 @@ interface Computed extends Known {
 
 /** Why nothing can be computed although all was read here: an earlier stage has no result. */
 function waitingFor(missing: readonly Input[], method: Method): string | null {
-  const input = missing[0];
-  if (input?.is !== "result" || missing.some((i) => i.is !== "result")) return null;
-  const stage = method.stages.find((s) => s.key === input.stage);
-  return `${input.label} is not known yet: ${stage?.title ?? input.stage} has no result`;
+  const [first, ...others] = missing.map((input) => ({ input, taken: takenOver(input) }));
+  const waits = (m: typeof first) => m?.taken != null && m.taken.readBy === undefined;
+  if (!first?.taken || !waits(first) || !others.every(waits)) return null;
+  const { stage } = first.taken;
+  const title = method.stages.find((s) => s.key === stage)?.title ?? stage;
+  return `${first.input.label} is not known yet: ${title} has no result`;
 }
 
 /** Says which line came out as no number to go on with, and why; null where all did. */
@@ -327,8 +309,8 @@ export function evaluateSample(
       known.significance.set(symbol, { value: q.value, place: placeOfUncertainty(q) });
   }
   const cautions: Check[] = definition.inputs.flatMap((input) => {
-    const mass = perOf(input) === "trial" ? known.quantities.get(input.symbol) : undefined;
-    return mass && input.is === "mass" ? massCautions(input, mass.value, massDecimals(rules)) : [];
+    const q = perOf(input) === "trial" ? known.quantities.get(input.symbol) : undefined;
+    return q ? cautionsOfInput(input, q, rules) : [];
   });
   const unread = fields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
   // Of a cuvette, one reading at least; a course is no field.
@@ -444,8 +426,8 @@ export function evaluatePreparation(
   const { quantities, significance, problem } = compute(stage, known, compiled);
   const quantity = quantities.get(definition.result.symbol) ?? null;
   const cautions = definition.inputs.flatMap((input) => {
-    const mass = known.quantities.get(input.symbol);
-    return mass && input.is === "mass" ? massCautions(input, mass.value, massDecimals(rules)) : [];
+    const q = known.quantities.get(input.symbol);
+    return q ? cautionsOfInput(input, q, rules) : [];
   });
   return {
     done: missing === null && quantity !== null,
@@ -463,18 +445,5 @@ export function evaluatePreparation(
 export function perUnit({ definition }: CompiledTitration): string {
   const { per } = definition.agree;
   const input = per === undefined ? undefined : inputOf(definition, per);
-  if (!input) return "";
-  switch (input.is) {
-    case "mass":
-      return "g";
-    case "pipette":
-    case "graduated":
-    case "flask":
-    case "drops":
-    case "delivered":
-    case "titer":
-      return "mL";
-    default:
-      return "1";
-  }
+  return input ? amountUnitOf(input) : "";
 }

@@ -1,3 +1,4 @@
+import { columnsOfKind, inputKindNames } from "~/core/inputs";
 import type { Row } from "./row";
 import type { Column } from "./row";
 
@@ -6,131 +7,18 @@ const yesNo = (yes: string, no: string) => [
   { value: "", label: no },
 ];
 
-const kinds = [
-  { value: "mass", label: "mass" },
-  { value: "purity", label: "purity" },
-  { value: "titer", label: "titer" },
-  { value: "pipette", label: "one-mark pipette" },
-  { value: "graduated", label: "graduated glass" },
-  { value: "flask", label: "volumetric flask" },
-  { value: "delivered", label: "sample by burette" },
-  { value: "drops", label: "drops" },
-  { value: "temperature", label: "temperature" },
-  { value: "pH", label: "pH" },
-  { value: "absorbance", label: "absorbance" },
-  { value: "blank", label: "absorbance of the blank" },
-  { value: "read-off", label: "read off a line" },
-  { value: "trace", label: "absorbance in time" },
-  { value: "given", label: "stated, or from the shelf" },
-  { value: "result", label: "result of a stage before" },
-  { value: "constant", label: "constant" },
-];
-
-const per: Column = {
-  key: "per",
-  label: "Read",
-  wide: 1.5,
-  choices: [
-    { value: "trial", label: "each flask" },
-    { value: "run", label: "once" },
-  ],
-};
-const of: Column = { key: "of", label: "Of, formula or name", wide: 2 };
-const number = (key: string, label: string, wide = 1): Column => ({ key, label, wide, reading: true });
-
-const particular: Readonly<Record<string, readonly Column[]>> = {
-  mass: [
-    of,
-    per,
-    {
-      key: "weighing",
-      label: "Weighed",
-      wide: 2,
-      choices: [
-        { value: "", label: "by difference: before, after" },
-        { value: "transfer", label: "by difference: boat emptied" },
-        { value: "addition", label: "by difference: vessel filled" },
-        { value: "tared", label: "tared" },
-      ],
-    },
-    number("low", "From, g"),
-    number("high", "To, g"),
-    number("density", "Density, g/mL"),
-  ],
-  purity: [of, number("value", "Presumed, %", 1.3), number("plusMinus", "±, %")],
-  titer: [
-    { ...of, label: "Titrant, formula" },
-    number("value", "Indicator turns late by, mL", 2),
-    number("plusMinus", "±, mL"),
-  ],
-  blank: [
-    {
-      key: "readings",
-      label: "Cuvettes are read",
-      wide: 2,
-      choices: [
-        { value: "", label: "against the blank" },
-        { value: "zeroed", label: "against the blank, said" },
-        { value: "deducted", label: "with the blank deducted" },
-      ],
-    },
-  ],
-  pipette: [of, per, number("value", "mL")],
-  flask: [of, per, number("value", "mL")],
-  graduated: [
-    of,
-    per,
-    {
-      key: "glass",
-      label: "Glass",
-      wide: 2,
-      choices: [
-        { value: "cylinder", label: "cylinder" },
-        { value: "graduated pipette", label: "graduated pipette" },
-      ],
-    },
-    number("capacity", "Holds, mL"),
-    number("value", "Usual, mL"),
-  ],
-  delivered: [of, per],
-  drops: [of, per, number("value", "Drops to the mL", 1.5), number("plusMinus", "±")],
-  temperature: [per, number("plusMinus", "±, °C")],
-  pH: [per, number("plusMinus", "±")],
-  constant: [number("value", "Value"), { key: "unit", label: "Unit" }, number("plusMinus", "±")],
-  given: [
-    per,
-    { ...of, label: "Solution, formula (for the shelf)" },
-    { key: "unit", label: "Unit" },
-    number("value", "Presumed"),
-    number("plusMinus", "±"),
-    { key: "optional", label: "Needed", wide: 1.4, choices: yesNo("can be left out", "needed") },
-    { key: "exact", label: "Has a ±", wide: 1.4, choices: yesNo("none: counted or chosen", "yes") },
-  ],
-};
-
 /** Columns of a thing that is read, by its kind. */
-export function inputColumns(
+export const inputColumns = (
   row: Row,
   earlier: readonly { readonly value: string; readonly label: string }[],
-): readonly Column[] {
-  return [
-    { key: "is", label: "Kind", wide: 2.2, choices: kinds },
-    { key: "symbol", label: "Letter", reading: true },
-    { key: "label", label: "What it is", wide: 3 },
-    ...(row.is === "result" || row.is === "read-off"
-      ? [
-          { key: "stage", label: "Stage", wide: 2.5, choices: earlier },
-          {
-            key: "result",
-            label: row.is === "result" ? "Its result (empty: the main one)" : "By the absorbance",
-            wide: 2,
-            reading: true,
-          },
-          of,
-        ]
-      : (particular[row.is ?? ""] ?? [])),
-  ];
-}
+): readonly Column[] => [
+  { key: "is", label: "Kind", wide: 2.2, choices: inputKindNames },
+  { key: "symbol", label: "Letter", reading: true },
+  { key: "label", label: "What it is", wide: 3 },
+  ...columnsOfKind(row.is).map(({ choices, ...column }): Column =>
+    choices === undefined ? column : { ...column, choices: choices === "stages" ? earlier : choices },
+  ),
+];
 
 export const equationColumns: readonly Column[] = [
   { key: "name", label: "What happens", wide: 1.6 },

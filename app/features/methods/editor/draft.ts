@@ -1,5 +1,5 @@
+import { rowOfInput, inputOfRow } from "~/core/inputs";
 import type { AssayStage, ComputedStage, Method, PreparationStage, TitrationStage } from "~/core/method";
-import type { Input } from "~/core/inputs";
 import { plausibilityOfRow, rowOfPlausibility } from "./plausibility-rows";
 import type { Row } from "./row";
 
@@ -70,189 +70,13 @@ const countsOf = ({ counts }: Row): { counts?: "for" | "within" } =>
 const placeOf = ({ of }: Row): { of?: "flask" | "solid" | "room" } =>
   of === "solid" || of === "room" || of === "flask" ? { of } : {};
 
-/** An input as a row of texts; the columns that its kind does not have stay empty. */
-function inputRow(input: Input): Row {
-  const { is, symbol, label } = input;
-  const row: Record<string, string> = { is, symbol, label, per: "per" in input ? input.per : "run" };
-  if ("of" in input) row.of = text(input.of);
-  switch (input.is) {
-    case "mass":
-      Object.assign(row, {
-        weighing: text(input.weighing),
-        before: text(input.before),
-        after: text(input.after),
-        low: text(input.expect?.[0]),
-        high: text(input.expect?.[1]),
-        density: text(input.densityGPerMl),
-      });
-      break;
-    case "purity":
-      Object.assign(row, { value: input.presumed.percent, plusMinus: input.presumed.plusMinus });
-      break;
-    case "titer":
-      Object.assign(row, {
-        of: input.titrant,
-        value: text(input.bias?.ml),
-        plusMinus: text(input.bias?.plusMinus),
-      });
-      break;
-    case "pipette":
-    case "flask":
-      row.value = input.presumed;
-      break;
-    case "graduated":
-      Object.assign(row, {
-        glass: input.glass,
-        capacity: text(input.capacityMl),
-        value: text(input.presumed),
-      });
-      break;
-    case "drops":
-      Object.assign(row, { value: input.perMl.value, plusMinus: input.perMl.plusMinus });
-      break;
-    case "temperature":
-    case "pH":
-      row.plusMinus = input.plusMinus;
-      break;
-    case "constant":
-      Object.assign(row, { value: input.value, unit: input.unit, plusMinus: text(input.plusMinus) });
-      break;
-    case "given":
-      Object.assign(row, {
-        unit: input.unit,
-        value: text(input.presumed?.value),
-        plusMinus: text(input.presumed?.plusMinus),
-        optional: input.optional ? "yes" : "",
-        exact: input.exact ? "yes" : "",
-      });
-      break;
-    case "blank":
-      row.readings = text(input.readings);
-      break;
-    case "delivered":
-    case "absorbance":
-    case "trace":
-      break;
-    case "read-off":
-      Object.assign(row, { stage: input.stage, result: input.reading });
-      break;
-    case "result":
-      Object.assign(row, { stage: input.stage, result: text(input.result) });
-  }
-  return row;
-}
-
-/** The input that a row of texts means; numbers that are none become NaN, which the check tells. */
-export function inputOfRow(row: Row): Input {
-  const [symbol, label] = [trimmed(row, "symbol"), trimmed(row, "label")];
-  const per = row.per === "run" ? ("run" as const) : ("trial" as const);
-  const base = { symbol, label };
-  const of = trimmed(row, "of");
-  const value = decimal(row.value);
-  const plusMinus = given(row.plusMinus) ? decimal(row.plusMinus) : "0";
-  switch (row.is) {
-    case "mass":
-      return {
-        ...base,
-        is: "mass",
-        of,
-        per,
-        ...(given(row.weighing) ? { weighing: row.weighing as "transfer" | "addition" | "tared" } : {}),
-        ...(given(row.before) ? { before: trimmed(row, "before") } : {}),
-        ...(given(row.after) ? { after: trimmed(row, "after") } : {}),
-        ...(given(row.low) && given(row.high)
-          ? { expect: [Number(decimal(row.low)), Number(decimal(row.high))] as [number, number] }
-          : {}),
-        ...(given(row.density) ? { densityGPerMl: Number(decimal(row.density)) } : {}),
-      };
-    case "purity":
-      return { ...base, is: "purity", of, per: "run", presumed: { percent: value, plusMinus } };
-    case "titer":
-      return {
-        ...base,
-        is: "titer",
-        titrant: of,
-        per: "trial",
-        ...(given(value) ? { bias: { ml: value, plusMinus } } : {}),
-      };
-    case "flask":
-      return { ...base, is: "flask", of, per, presumed: value };
-    case "graduated":
-      return {
-        ...base,
-        is: "graduated",
-        of,
-        per,
-        glass: row.glass === "graduated pipette" ? "graduated pipette" : "cylinder",
-        capacityMl: Number(decimal(row.capacity)),
-        ...(given(value) ? { presumed: value } : {}),
-      };
-    case "drops":
-      return { ...base, is: "drops", of, per, perMl: { value, plusMinus } };
-    case "delivered":
-      return { ...base, is: "delivered", of, per };
-    case "temperature":
-    case "pH":
-      return { ...base, is: row.is, per, plusMinus };
-    case "constant":
-      return {
-        ...base,
-        is: "constant",
-        value,
-        unit: trimmed(row, "unit"),
-        ...(given(row.plusMinus) ? { plusMinus } : {}),
-      };
-    case "given":
-      return {
-        ...base,
-        is: "given",
-        per: row.per === "trial" ? "trial" : "run",
-        unit: trimmed(row, "unit"),
-        ...(of === "" ? {} : { of }),
-        ...(given(value) ? { presumed: { value, plusMinus } } : {}),
-        ...(row.optional === "yes" ? { optional: true } : {}),
-        ...(row.exact === "yes" ? { exact: true } : {}),
-      };
-    case "absorbance":
-    case "trace":
-      return { ...base, is: row.is, per: "trial" };
-    case "blank":
-      return {
-        ...base,
-        is: "blank",
-        per: "run",
-        ...(row.readings === "zeroed" || row.readings === "deducted" ? { readings: row.readings } : {}),
-      };
-    case "read-off":
-      return {
-        ...base,
-        is: "read-off",
-        of,
-        per: "trial",
-        stage: trimmed(row, "stage"),
-        reading: trimmed(row, "result"),
-      };
-    case "result":
-      return {
-        ...base,
-        is: "result",
-        of,
-        per: "run",
-        stage: trimmed(row, "stage"),
-        ...(given(row.result) ? { result: trimmed(row, "result") } : {}),
-      };
-    default:
-      return { ...base, is: "pipette", of, per, presumed: value };
-  }
-}
-
 function stageDraft(stage: ComputedStage): StageDraft {
   const titration = stage.kind === "titration" ? stage : null;
   return {
     key: stage.key,
     kind: stage.kind,
     title: stage.title,
-    inputs: stage.inputs.map(inputRow),
+    inputs: stage.inputs.map(rowOfInput),
     relations: stage.relations.map((line) => ({ ...line })),
     results: [stage.result, ...(stage.also ?? [])].map(({ symbol, name, unit, nearestWhole, when }) => ({
       symbol,

@@ -1,0 +1,88 @@
+import { buretteVolume, type Place, type ReadingRules } from "../measure";
+import { add, type Quantity } from "../quantity";
+import { buretteDecimals, buretteText, type HouseRules } from "../rules";
+import type { Field } from "./field";
+import { volumeConditions } from "./glass";
+import type { Read, SimulatedHand, Texts } from "./kind";
+
+/* What is read of a burette, whatever it delivers. */
+
+/** The two readings of a burette. */
+export function buretteFields(
+  symbol: string,
+  rules: HouseRules,
+  meniscus: "bottom" | "top",
+  labels: readonly [string, string],
+): readonly [Field, Field] {
+  const { capacityMl, resolutionMl } = rules.burette;
+  const words = {
+    "0.001": "three decimals",
+    "0.01": "two decimals",
+    "0.02": "to 0.02",
+    "0.05": "to 0.05",
+    "0.1": "one decimal",
+  }[resolutionMl];
+  const reading: ReadingRules = {
+    instrument: "The burette",
+    unit: "mL",
+    decimals: buretteDecimals(rules),
+    step: Number(resolutionMl),
+    least: 0,
+    most: capacityMl,
+  };
+  const place = rules.burette.meniscus === "by-color" ? meniscus : rules.burette.meniscus;
+  const hint = `${words}, ${place} of the meniscus`;
+  return [
+    { symbol, kind: "burette.initial", label: labels[0], unit: "mL", hint, rules: reading },
+    { symbol, kind: "burette.final", label: labels[1], unit: "mL", hint, rules: reading },
+  ];
+}
+
+/** The volume of one leg: between two readings of which the burette was not refilled. */
+function legVolume(
+  read: Read,
+  leg: number,
+  place: Place,
+  rules: HouseRules,
+  symbol: string | undefined,
+): Quantity | null {
+  const [initialMl, finalMl] = [read("burette.initial", leg), read("burette.final", leg)];
+  // A blank may use nothing at all: its two readings are the same.
+  if (initialMl === null || finalMl === null || finalMl < initialMl) return null;
+  const { capacityMl, readingHalfWidthMl } = rules.burette;
+  return buretteVolume(
+    {
+      ...place,
+      ...(leg > 1 ? { trial: `${place.trial}, leg ${leg}` } : {}),
+      ...{ initialMl, finalMl, capacityMl },
+      readingHalfWidthMl: Number(readingHalfWidthMl),
+      ...(symbol === undefined ? {} : { symbol }),
+    },
+    volumeConditions(rules),
+  );
+}
+
+/**
+ * What a burette delivered: final minus initial reading, V = Σ (final - initial) over its legs where it was refilled midway. The
+ * burette's calibration is one cause for all legs; each reading is one of its own. Null while a reading is missing.
+ */
+export function buretteQuantity(
+  read: Read,
+  place: Place,
+  rules: HouseRules,
+  symbol?: string,
+): Quantity | null {
+  let total: Quantity | null = null;
+  for (let leg = 1; leg <= (read.legs ?? 1); leg++) {
+    const volume = legVolume(read, leg, place, rules, symbol);
+    if (!volume) return null;
+    total = total ? add(total, volume) : volume;
+  }
+  return total;
+}
+
+/** Readings for a volume, beginning somewhere near the top of the scale. */
+export function buretteTexts(volumeMl: () => number, { rules, between }: SimulatedHand): Texts {
+  const initial = buretteText(between(0, 2), rules);
+  return { "burette.initial": initial, "burette.final": buretteText(Number(initial) + volumeMl(), rules) };
+}

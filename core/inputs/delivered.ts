@@ -1,0 +1,34 @@
+import { buretteDecimals } from "../rules";
+import { buretteFields, buretteQuantity, buretteTexts } from "./burette";
+import { ofColumn, perColumn, perOfRow, trimmed } from "./edit";
+import { figuresOfDifference } from "./figures";
+import type { InputKind } from "./kind";
+import { inputSchema, type Made, Per, Text } from "./parts";
+
+/** A volume delivered from a burette of its own, as a sample by burette difference. */
+export const deliveredSchema = () => inputSchema("delivered", { of: Text, per: Per });
+export type DeliveredInput = Made<typeof deliveredSchema>;
+
+/** What is usually delivered so, mL. Common practice, no source. */
+const usualMl = 25;
+
+export const delivered: InputKind<DeliveredInput> = {
+  unit: () => "mL",
+  decimals: (_input, rules) => buretteDecimals(rules),
+  fields: ({ symbol, label }, _setting, rules) => [
+    ...buretteFields(symbol, rules, "bottom", [`${label}: initial reading`, `${label}: final reading`]),
+  ],
+  quantity: ({ symbol }, read, place, rules) => buretteQuantity(read, place, rules, symbol),
+  figures: (_input, text, size) => figuresOfDifference(text, ["burette.initial", "burette.final"], size),
+  usual: () => usualMl,
+  planned: { measured: true, consumed: true },
+  simulate: (_input, hand) => buretteTexts(() => hand.varied(hand.aim ?? 20), hand),
+  amountUnit: "mL",
+  described: () => ", by a burette of its own",
+  edit: {
+    name: "sample by burette",
+    columns: [ofColumn, perColumn],
+    row: ({ of }) => ({ of }),
+    input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row) }),
+  },
+};

@@ -1,0 +1,61 @@
+import { Type } from "@sinclair/typebox";
+import { dropsVolume } from "../measure";
+import { significantFromText, unitOf } from "../quantity";
+import { decimal, numberColumn, ofColumn, perColumn, perOfRow, plusMinusOf, trimmed } from "./edit";
+import type { InputKind } from "./kind";
+import { Closed, Decimal, inputSchema, type Made, Per, Text } from "./parts";
+
+/** A volume counted in drops. */
+export const dropsSchema = () =>
+  inputSchema("drops", {
+    of: Text,
+    per: Per,
+    /** Drops in one mL, and its ±. */
+    perMl: Type.Object({ value: Decimal, plusMinus: Decimal }, Closed),
+  });
+export type DropsInput = Made<typeof dropsSchema>;
+
+export const drops: InputKind<DropsInput> = {
+  unit: () => "mL",
+  typedIn: ({ perMl }) => ({ unit: "drops", size: unitOf("mL").factor / Number(perMl.value) }),
+  decimals: () => 2,
+  fields: ({ symbol, label, perMl }) => [
+    {
+      symbol,
+      kind: "drops",
+      label,
+      unit: "drops",
+      hint: `${perMl.value} drops to the mL`,
+      rules: { instrument: "A count", unit: "drops", decimals: 0, aboveZero: true, most: 1000 },
+    },
+  ],
+  quantity: ({ of, perMl }, read, place) => {
+    const count = read("drops");
+    if (count === null) return null;
+    const factor = { value: Number(perMl.value), plusMinus: Number(perMl.plusMinus) };
+    return dropsVolume(count, factor, place, of);
+  },
+  figures: ({ perMl }, _text, size) => ({ ...significantFromText(perMl.value), value: size }),
+  usual: () => 20,
+  planned: { measured: true, consumed: false },
+  simulate: (_input, { aim }) => ({ drops: Math.round(aim ?? 20).toFixed(0) }),
+  amountUnit: "mL",
+  problem: ({ symbol, perMl }) =>
+    Number(perMl.value) > 0 ? null : `${symbol} needs more than zero drops to the mL`,
+  described: () => "",
+  edit: {
+    name: "drops",
+    columns: [
+      ofColumn,
+      perColumn,
+      numberColumn("value", "Drops to the mL", 1.5),
+      numberColumn("plusMinus", "±"),
+    ],
+    row: ({ of, perMl }) => ({ of, value: perMl.value, plusMinus: perMl.plusMinus }),
+    input: (row) => ({
+      of: trimmed(row, "of"),
+      per: perOfRow(row),
+      perMl: { value: decimal(row.value), plusMinus: plusMinusOf(row) },
+    }),
+  },
+};

@@ -1,0 +1,32 @@
+import type { Column, Row } from "./kind";
+
+/* What the rows of the method editor have in common. */
+
+export const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
+export const decimal = (x: string | undefined): string => (x ?? "").trim().replace(",", ".");
+export const given = (x: string | undefined): boolean => (x ?? "").trim() !== "";
+export const trimmed = (row: Row, key: string): string => (row[key] ?? "").trim();
+
+export const perOfRow = (row: Row) => (row.per === "run" ? ("run" as const) : ("trial" as const));
+export const plusMinusOf = (row: Row): string => (given(row.plusMinus) ? decimal(row.plusMinus) : "0");
+
+export const perColumn: Column = {
+  key: "per",
+  label: "Read",
+  wide: 1.5,
+  choices: [
+    { value: "trial", label: "each flask" },
+    { value: "run", label: "once" },
+  ],
+};
+export const ofColumn: Column = { key: "of", label: "Of, formula or name", wide: 2 };
+export const numberColumn = (key: string, label: string, wide = 1): Column => ({
+  key,
+  label,
+  wide,
+  reading: true,
+});
+export const yesNo = (yes: string, no: string) => [
+  { value: "yes", label: yes },
+  { value: "", label: no },
+];

@@ -1,0 +1,41 @@
+import { flaskVolume } from "../measure";
+import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from "./edit";
+import { figuresOf } from "./figures";
+import { volumeConditions, volumeField, volumeTaken } from "./glass";
+import type { InputKind } from "./kind";
+import { inputSchema, type Made, Per, Text } from "./parts";
+
+/** A volumetric flask made up to its mark. */
+export const flaskSchema = () => inputSchema("flask", { of: Text, per: Per, presumed: Text });
+export type FlaskInput = Made<typeof flaskSchema>;
+
+export const flask: InputKind<FlaskInput> = {
+  unit: () => "mL",
+  decimals: () => 1,
+  fields: (input, setting, rules) => [
+    volumeField(
+      input,
+      setting,
+      "The flask",
+      `class ${rules.glassware.toleranceClass} volumetric flask`,
+      5000,
+    ),
+  ],
+  quantity: (input, read, place, rules) => {
+    const volumeMl = volumeTaken(input, read, place);
+    return volumeMl === null ? null : flaskVolume(volumeMl, place, volumeConditions(rules), input.symbol);
+  },
+  figures: ({ presumed }, text) => figuresOf(text, "volume.taken", presumed),
+  presumed: ({ presumed }) => ({ "volume.taken": presumed }),
+  usual: ({ presumed }) => Number(presumed),
+  planned: { measured: false, consumed: false },
+  simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
+  amountUnit: "mL",
+  described: ({ presumed }) => `, ${presumed} mL`,
+  edit: {
+    name: "volumetric flask",
+    columns: [ofColumn, perColumn, numberColumn("value", "mL")],
+    row: ({ of, presumed }) => ({ of, value: presumed }),
+    input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), presumed: decimal(row.value) }),
+  },
+};

@@ -1,0 +1,41 @@
+import { Type } from "@sinclair/typebox";
+import { given, ofColumn, text, trimmed } from "./edit";
+import type { InputKind } from "./kind";
+import { inputSchema, type Made, Text } from "./parts";
+
+/** The result of an earlier stage. */
+export const fromStageSchema = () =>
+  inputSchema("result", {
+    of: Text,
+    per: Type.Literal("run"),
+    /** Key of the earlier stage whose result this is. */
+    stage: Text,
+    /** Symbol of one of its further results, where it is not the main one. */
+    result: Type.Optional(Text),
+  });
+export type FromStageInput = Made<typeof fromStageSchema>;
+
+export const fromStage: InputKind<FromStageInput> = {
+  unit: ({ stage, result }, earlier) => earlier.ofResult(stage, result),
+  decimals: () => null,
+  fields: () => [],
+  quantity: () => null,
+  takesOver: ({ stage, result }) => ({ stage, ...(result === undefined ? {} : { result }) }),
+  plainlyOnce: true,
+  described: () => ", from before",
+  edit: {
+    name: "result of a stage before",
+    columns: [
+      { key: "stage", label: "Stage", wide: 2.5, choices: "stages" },
+      { key: "result", label: "Its result (empty: the main one)", wide: 2, reading: true },
+      ofColumn,
+    ],
+    row: ({ of, stage, result }) => ({ of, stage, result: text(result) }),
+    input: (row) => ({
+      of: trimmed(row, "of"),
+      per: "run",
+      stage: trimmed(row, "stage"),
+      ...(given(row.result) ? { result: trimmed(row, "result") } : {}),
+    }),
+  },
+};

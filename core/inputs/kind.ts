@@ -1,0 +1,128 @@
+import type { TSchema } from "@sinclair/typebox";
+import type { Check, Place } from "../measure";
+import type { Quantity, Significant } from "../quantity";
+import type { ObservationKind } from "../record";
+import type { HouseRules } from "../rules";
+import type { EarlierUnits, Field, InputSetting } from "./field";
+
+/** What every input has, whatever its kind. */
+export interface InputBase {
+  readonly is: string;
+  readonly symbol: string;
+  readonly label: string;
+}
+
+/**
+ * What has been read of an input, by kind of observation; null where nothing has. A reading that goes on after a refill is taken in
+ * legs, counted from 1; there is one where nothing is said.
+ */
+export interface Read {
+  (kind: ObservationKind, leg?: number): number | null;
+  readonly legs?: number;
+}
+
+/** The same as it was typed. */
+export type ReadText = (kind: ObservationKind) => string | null;
+
+/** Texts as a hand types them, by kind of observation. */
+export type Texts = Partial<Record<ObservationKind, string>>;
+
+/** The one who reads at a simulated bench. */
+export interface SimulatedHand {
+  readonly rules: HouseRules;
+  /** What is aimed at: a mass in g, a volume in mL, a temperature in °C, a stated value. */
+  readonly aim: number | undefined;
+  /** A number between two. */
+  readonly between: (low: number, high: number) => number;
+  /** What is aimed at, a little more or less from trial to trial. */
+  readonly varied: (value: number) => number;
+}
+
+/** An input as a row of texts, as the method editor shows it. */
+export type Row = Readonly<Record<string, string>>;
+
+/** A column of such a row. */
+export interface Column {
+  readonly key: string;
+  readonly label: string;
+  readonly wide?: number;
+  /** True for what is typed as a number or a formula. */
+  readonly reading?: boolean;
+  /** "stages": one of the stages before. */
+  readonly choices?: readonly { readonly value: string; readonly label: string }[] | "stages";
+}
+
+/** How the method editor shows a kind. */
+export interface Editing<I> {
+  /** What the kind is called where one is chosen. */
+  readonly name: string;
+  /** Columns behind those for letter and label. */
+  readonly columns: readonly Column[];
+  /** Texts of those columns; what there is not stays empty. */
+  readonly row: (input: I) => Row;
+  /** The input that a row means; numbers that are none become NaN, which the check tells. */
+  readonly input: (row: Row) => Omit<I, keyof InputBase>;
+}
+
+/** The result of an earlier stage that an input takes over, or the line of one that it is read off. */
+export interface TakenOver {
+  readonly stage: string;
+  /** Symbol of one of its further results; the main one where there is none. */
+  readonly result?: string;
+  /** Symbol of the absorbance by which it is read off a line. */
+  readonly readBy?: string;
+}
+
+/** What somebody states, and may take from a bottle on the shelf. */
+export interface Stated {
+  /** The kind of observation that its value is, and those that say how well it is known. */
+  readonly value: ObservationKind;
+  readonly spreads: readonly ObservationKind[];
+  /** Formula and unit of the bottles that it can be taken from; null where it is only typed. */
+  readonly shelf: { readonly formula: string; readonly unit: string } | null;
+  /** True for what is counted or chosen: it has no ±. */
+  readonly exact: boolean;
+}
+
+/** All that is particular to one kind of input. */
+export interface InputKind<I extends InputBase> {
+  /** Unit in which its value is shown, and in which relations are followed in a spreadsheet. */
+  readonly unit: (input: I, earlier: EarlierUnits) => string;
+  /** Unit in which people type and plan it, with its size in the unit above, where that is another. */
+  readonly typedIn?: (input: I) => { readonly unit: string; readonly size: number };
+  /** How many decimals it is written with in a working; null where its ± decides. */
+  readonly decimals: (input: I, rules: HouseRules) => number | null;
+  readonly fields: (input: I, setting: InputSetting, rules: HouseRules) => Field[];
+  /** The quantity with its causes; null while something is still to be read, and for what its stage looks after. */
+  readonly quantity: (input: I, read: Read, place: Place, rules: HouseRules) => Quantity | null;
+  /** Significant figures of what was typed, in the unit of the value; `size` is that value. */
+  readonly figures?: (input: I, text: ReadText, size: number) => Significant | null;
+  /** What its fields will probably be before anything is read, and what is taken where nothing is typed. */
+  readonly presumed?: (input: I) => Texts;
+  /** What a plan takes, as people type it; null where nothing is usual. */
+  readonly usual?: (input: I) => number | null;
+  /** How it counts in a plan: measured out for each flask, and used up. */
+  readonly planned?: { readonly measured: boolean; readonly consumed: boolean };
+  /** What is typed at a simulated bench. */
+  readonly simulate?: (input: I, hand: SimulatedHand) => Texts;
+  /** Unit of a titer's amount where titers are taken per it; a plain number where nothing is said. */
+  readonly amountUnit?: string;
+  /** True where the stage's own engine makes one quantity of many readings, or of a course. */
+  readonly photometric?: true;
+  readonly takesOver?: (input: I) => TakenOver;
+  readonly stated?: (input: I) => Stated;
+  /** True where the stage can do without it. */
+  readonly optional?: (input: I) => boolean;
+  /** What should be known of a value before it is used. */
+  readonly cautions?: (input: I, q: Quantity, rules: HouseRules) => Check[];
+  /** What is wrong with an input whose shape is right, in words; null where nothing is. */
+  readonly problem?: (input: I) => string | null;
+  /** How it is read, said behind its label. */
+  readonly described: (input: I) => string;
+  /** True where nobody would think that it is read for each flask: it is not said to be had once. */
+  readonly plainlyOnce?: true;
+  readonly edit: Editing<I>;
+}
+
+/** The schema of a kind is made when it is asked for: a screen that only computes needs none. */
+export type SchemaOf<S extends TSchema> = () => S;

@@ -1,0 +1,153 @@
+import { Type } from "@sinclair/typebox";
+import { buoyancyFactor, type Check, massByDifference, massTared, type ReadingRules } from "../measure";
+import { type HouseRules, massDecimals } from "../rules";
+import { decimal, given, numberColumn, ofColumn, perColumn, perOfRow, text, trimmed } from "./edit";
+import { figuresOf, figuresOfDifference } from "./figures";
+import type { InputKind } from "./kind";
+import { inputSchema, type Made, Per, Text } from "./parts";
+
+export const massSchema = () =>
+  inputSchema("mass", {
+    /** Formula, or name, of what is weighed. */
+    of: Text,
+    per: Per,
+    /**
+     * "transfer": the boat before and after the solid is tipped out; "addition": the vessel empty, then with the sample;
+     * "tared": the balance was set to zero on the empty vessel. Transfer where nothing is said.
+     */
+    weighing: Type.Optional(
+      Type.Union([Type.Literal("transfer"), Type.Literal("addition"), Type.Literal("tared")]),
+    ),
+    /** Names of the two weighings of a mass by difference, in the order in which they are made. */
+    before: Type.Optional(Text),
+    after: Type.Optional(Text),
+    /** The window, in g, that the mass should fall in; outside it is a caution. */
+    expect: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+    /** Density in g/mL, for the correction of air buoyancy where the house makes it. */
+    densityGPerMl: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  });
+export type MassInput = Made<typeof massSchema>;
+
+const balanceOf = ({ balance }: HouseRules) => ({
+  readabilityG: Number(balance.readabilityG),
+  linearityG: Number(balance.linearityG),
+});
+
+/** Names of the two weighings of a mass by difference, in the order in which they are made. */
+export function weighingNames({ weighing, before, after }: MassInput): readonly [string, string] {
+  return weighing === "addition"
+    ? [before ?? "Vessel empty", after ?? "Vessel with the sample"]
+    : [before ?? "Before the transfer", after ?? "After the transfer"];
+}
+
+/** Cautions about a mass outside the method's window: it can be used, but it should be known. */
+export function windowChecks({ expect }: MassInput, massG: number, decimals: number): Check[] {
+  if (!expect) return [];
+  const [low, high] = expect;
+  if (massG >= low && massG <= high) return [];
+  return [
+    {
+      severity: "caution",
+      kind: "window",
+      message:
+        `${massG.toFixed(decimals)} g is ${massG < low ? "below" : "above"} the ${low} to ${high} g that this method ` +
+        "asks for: it can be used, the titer will be unusual",
+    },
+  ];
+}
+
+const weighings = {
+  transfer: "difference",
+  addition: "difference, vessel first",
+  tared: "taring",
+} as const;
+
+const middle = ({ expect }: MassInput) => (expect ? (expect[0] + expect[1]) / 2 : null);
+
+export const mass: InputKind<MassInput> = {
+  unit: () => "g",
+  decimals: (_input, rules) => massDecimals(rules),
+  fields: (input, _setting, rules) => {
+    const decimals = massDecimals(rules);
+    const reading: ReadingRules = { instrument: "The balance", unit: "g", decimals, least: 0 };
+    const field = { symbol: input.symbol, unit: "g", hint: `${decimals} decimals`, rules: reading };
+    if (input.weighing === "tared")
+      return [{ ...field, kind: "mass.tared", label: input.label, rules: { ...reading, aboveZero: true } }];
+    const [before, after] = weighingNames(input);
+    return [
+      { ...field, kind: "mass.before", label: before },
+      { ...field, kind: "mass.after", label: after },
+    ];
+  },
+  quantity: ({ symbol, weighing, densityGPerMl }, read, place, rules) => {
+    const balance = balanceOf(rules);
+    const factor =
+      rules.balance.correctBuoyancy && densityGPerMl !== undefined ? buoyancyFactor(densityGPerMl) : 1;
+    if (weighing === "tared") {
+      const shown = read("mass.tared");
+      return shown === null || shown <= 0 ? null : massTared(shown, place, balance, symbol, factor);
+    }
+    const [before, after] = [read("mass.before"), read("mass.after")];
+    if (before === null || after === null) return null;
+    const [larger, smaller] = weighing === "addition" ? [after, before] : [before, after];
+    if (smaller >= larger) return null;
+    const words = weighing === "addition" ? (["with the sample", "empty"] as const) : undefined;
+    return massByDifference(larger, smaller, place, balance, symbol, words, factor);
+  },
+  figures: ({ weighing }, typed, size) =>
+    weighing === "tared"
+      ? figuresOf(typed, "mass.tared", undefined)
+      : figuresOfDifference(typed, ["mass.before", "mass.after"], size),
+  usual: middle,
+  planned: { measured: true, consumed: true },
+  simulate: (input, { rules, aim, between, varied }) => {
+    const decimals = massDecimals(rules);
+    const massG = varied(aim ?? middle(input) ?? 1);
+    if (input.weighing === "tared") return { "mass.tared": massG.toFixed(decimals) };
+    const vessel = between(8, 12);
+    const [light, heavy] = [vessel.toFixed(decimals), (vessel + massG).toFixed(decimals)];
+    return input.weighing === "addition"
+      ? { "mass.before": light, "mass.after": heavy }
+      : { "mass.before": heavy, "mass.after": light };
+  },
+  amountUnit: "g",
+  cautions: (input, q, rules) => windowChecks(input, q.value, massDecimals(rules)),
+  described: ({ expect, weighing }) =>
+    `${expect ? `, ${expect[0]} to ${expect[1]} g` : ""}, weighed by ${weighings[weighing ?? "transfer"]}`,
+  edit: {
+    name: "mass",
+    columns: [
+      ofColumn,
+      perColumn,
+      {
+        key: "weighing",
+        label: "Weighed",
+        wide: 2,
+        choices: [
+          { value: "", label: "by difference: before, after" },
+          { value: "transfer", label: "by difference: boat emptied" },
+          { value: "addition", label: "by difference: vessel filled" },
+          { value: "tared", label: "tared" },
+        ],
+      },
+      numberColumn("low", "From, g"),
+      numberColumn("high", "To, g"),
+      numberColumn("density", "Density, g/mL"),
+    ],
+    row: ({ of, weighing, before, after, expect, densityGPerMl }) => ({
+      ...{ of, weighing: text(weighing), before: text(before), after: text(after) },
+      ...{ low: text(expect?.[0]), high: text(expect?.[1]), density: text(densityGPerMl) },
+    }),
+    input: (row) => ({
+      of: trimmed(row, "of"),
+      per: perOfRow(row),
+      ...(given(row.weighing) ? { weighing: row.weighing as "transfer" | "addition" | "tared" } : {}),
+      ...(given(row.before) ? { before: trimmed(row, "before") } : {}),
+      ...(given(row.after) ? { after: trimmed(row, "after") } : {}),
+      ...(given(row.low) && given(row.high)
+        ? { expect: [Number(decimal(row.low)), Number(decimal(row.high))] as [number, number] }
+        : {}),
+      ...(given(row.density) ? { densityGPerMl: Number(decimal(row.density)) } : {}),
+    }),
+  },
+};

@@ -1,0 +1,45 @@
+import { statedQuantity } from "../measure";
+import { numberColumn, perColumn, perOfRow, plusMinusOf } from "./edit";
+import { figuresOf } from "./figures";
+import type { InputKind } from "./kind";
+import { Decimal, inputSchema, type Made, Per } from "./parts";
+
+/** A reading of a pH meter. */
+export const phSchema = () =>
+  inputSchema("pH", {
+    per: Per,
+    /** ± of the meter, pH. */
+    plusMinus: Decimal,
+  });
+export type PhInput = Made<typeof phSchema>;
+
+export const ph: InputKind<PhInput> = {
+  unit: () => "1",
+  decimals: () => 2,
+  fields: ({ symbol, label }) => [
+    {
+      symbol,
+      kind: "pH",
+      label,
+      unit: "",
+      hint: "when it has stopped drifting",
+      rules: { instrument: "The pH meter", unit: "", decimals: null, least: -1, most: 15 },
+    },
+  ],
+  quantity: ({ symbol, plusMinus }, read, place) => {
+    const value = read("pH");
+    if (value === null) return null;
+    const cause = { id: `pH-meter:${place.stage}:${symbol}`, label: "pH meter", group: "pH meter" };
+    return statedQuantity(value, "1", Number(plusMinus), cause, place);
+  },
+  figures: (_input, text) => figuresOf(text, "pH", undefined),
+  usual: () => 7,
+  simulate: (_input, { aim }) => ({ pH: (aim ?? 4.8).toFixed(2) }),
+  described: () => "",
+  edit: {
+    name: "pH",
+    columns: [perColumn, numberColumn("plusMinus", "±")],
+    row: ({ plusMinus }) => ({ plusMinus }),
+    input: (row) => ({ per: perOfRow(row), plusMinus: plusMinusOf(row) }),
+  },
+};

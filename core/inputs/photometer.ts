@@ -1,0 +1,38 @@
+import type { ReadingRules } from "../measure";
+import type { Field } from "./field";
+import type { InputBase } from "./kind";
+
+/** Fields of a cuvette on a photometer; `again` is the one reading of a standard at the end. */
+export function photometerFields({ symbol, label }: InputBase, again: boolean): Field[] {
+  const rules: ReadingRules = {
+    instrument: "The photometer",
+    unit: "",
+    decimals: null,
+    least: -0.5,
+    most: 4,
+  };
+  const field = { symbol, unit: "", rules, optional: true };
+  return [
+    { ...field, kind: "absorbance", label, hint: "when it stands still", many: true },
+    {
+      ...field,
+      kind: "transmittance",
+      label: `${label}, as transmittance`,
+      unit: "%",
+      hint: "turned into absorbance",
+      rules: { ...rules, unit: "%", least: 0, aboveZero: true, most: 300 },
+      many: true,
+    },
+    ...(again
+      ? [
+          {
+            ...field,
+            kind: "absorbance.again" as const,
+            label: "Once more at the end",
+            hint: "shows drift",
+            many: true,
+          },
+        ]
+      : []),
+  ];
+}

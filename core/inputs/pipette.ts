@@ -1,0 +1,54 @@
+import { pipetteVolume } from "../measure";
+import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from "./edit";
+import { figuresOf } from "./figures";
+import { nothingTaken, volumeConditions, volumeField, volumeTaken } from "./glass";
+import type { InputKind } from "./kind";
+import { inputSchema, type Made, Per, Text } from "./parts";
+
+/** A one-mark pipette. */
+export const pipetteSchema = () =>
+  inputSchema("pipette", {
+    of: Text,
+    per: Per,
+    /** The usual volume in mL, as it would be typed. */
+    presumed: Text,
+  });
+export type PipetteInput = Made<typeof pipetteSchema>;
+
+export const pipette: InputKind<PipetteInput> = {
+  unit: () => "mL",
+  decimals: () => 2,
+  fields: (input, setting, rules) => [
+    volumeField(input, setting, "The pipette", `class ${rules.glassware.toleranceClass} pipette`, 100),
+    {
+      symbol: input.symbol,
+      kind: "glass.piece",
+      label: `${input.label}: pipette no.`,
+      unit: "",
+      hint: "2 for a second one of the same size",
+      rules: { instrument: "It", unit: "", decimals: 0, least: 1, most: 99 },
+      optional: true,
+      aside: true,
+    },
+  ],
+  quantity: (input, read, place, rules) => {
+    const volumeMl = volumeTaken(input, read, place);
+    if (volumeMl === 0) return nothingTaken;
+    return volumeMl === null
+      ? null
+      : pipetteVolume(volumeMl, place, volumeConditions(rules), input.symbol, read("glass.piece"));
+  },
+  figures: ({ presumed }, text) => figuresOf(text, "volume.taken", presumed),
+  presumed: ({ presumed }) => ({ "volume.taken": presumed }),
+  usual: ({ presumed }) => Number(presumed),
+  planned: { measured: true, consumed: true },
+  simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
+  amountUnit: "mL",
+  described: ({ presumed }) => `, ${presumed} mL`,
+  edit: {
+    name: "one-mark pipette",
+    columns: [ofColumn, perColumn, numberColumn("value", "mL")],
+    row: ({ of, presumed }) => ({ of, value: presumed }),
+    input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), presumed: decimal(row.value) }),
+  },
+};

@@ -1,0 +1,135 @@
+import type { Check, Place } from "../measure";
+import type { Quantity, Significant } from "../quantity";
+import type { HouseRules } from "../rules";
+import { absorbance } from "./absorbance";
+import { blank } from "./blank";
+import { constant } from "./constant";
+import { delivered } from "./delivered";
+import { drops } from "./drops";
+import type { EarlierUnits, Field, InputSetting } from "./field";
+import { flask } from "./flask";
+import { fromStage } from "./from-stage";
+import { given } from "./given";
+import { graduated } from "./graduated";
+import type { Column, InputKind, Read, ReadText, Row, SimulatedHand, Stated, TakenOver, Texts } from "./kind";
+import { mass } from "./mass";
+import { ph } from "./ph";
+import { pipette } from "./pipette";
+import { purity } from "./purity";
+import { readOff } from "./read-off";
+import type { Input, InputOf } from "./schema";
+import { temperature } from "./temperature";
+import { titer } from "./titer";
+import { trace } from "./trace";
+
+/** All kinds of input, in the order in which the method editor offers them. */
+const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
+  mass,
+  purity,
+  titer,
+  pipette,
+  graduated,
+  flask,
+  delivered,
+  drops,
+  temperature,
+  pH: ph,
+  absorbance,
+  blank,
+  "read-off": readOff,
+  trace,
+  given,
+  result: fromStage,
+  constant,
+};
+
+/** The kind of an input; the union of inputs is matched with the table of kinds here, and nowhere else. */
+const kindOf = (input: Pick<Input, "is">) => kinds[input.is] as unknown as InputKind<Input>;
+
+/** Unit in which an input's value is shown, and in which relations are followed in a spreadsheet. */
+export const unitAmong = (input: Input, earlier: EarlierUnits): string => kindOf(input).unit(input, earlier);
+
+/** Unit in which people type it, and one of it in base units; null where that is the unit of its value. */
+export const typedIn = (input: Input) => kindOf(input).typedIn?.(input) ?? null;
+
+export const fieldsOfInput = (input: Input, setting: InputSetting, rules: HouseRules): Field[] =>
+  kindOf(input).fields(input, setting, rules);
+
+export const quantityOfInput = (input: Input, read: Read, place: Place, rules: HouseRules): Quantity | null =>
+  kindOf(input).quantity(input, read, place, rules);
+
+/** Significant figures of what was typed, in the unit of the value; none count where that tells nothing. */
+export const figuresOfInput = (input: Input, text: ReadText, size: number): Significant =>
+  kindOf(input).figures?.(input, text, size) ?? { value: size, place: -Infinity };
+
+export const presumedOf = (input: Input): Texts => kindOf(input).presumed?.(input) ?? {};
+
+/** What a plan takes of it, as people type it. */
+export const usualOf = (input: Input): number | null => kindOf(input).usual?.(input) ?? null;
+
+/** How it counts in a plan; null where nothing is taken for it. */
+export const plannedOf = (input: Input) => kindOf(input).planned ?? null;
+
+/** What is typed at a simulated bench; nothing for what is not read. */
+export const textsOf = (input: Input, hand: SimulatedHand): Texts =>
+  kindOf(input).simulate?.(input, hand) ?? {};
+
+/** How many decimals an input is written with in a working; null where its ± decides. */
+export const decimalsOfInput = (input: Input, rules: HouseRules): number | null =>
+  kindOf(input).decimals(input, rules);
+
+/** Unit of the amount where titers are taken per it. */
+export const amountUnitOf = (input: Input): string => kindOf(input).amountUnit ?? "1";
+
+/** True for what a photometer's stage looks after itself: many readings, or a course, lead to one quantity. */
+export const isPhotometric = (input: Input): boolean => kindOf(input).photometric === true;
+
+/** What it takes over from an earlier stage; null for what is read, stated or brought by the method. */
+export const takenOver = (input: Input): TakenOver | null => kindOf(input).takesOver?.(input) ?? null;
+
+/** How it is stated, where somebody states it; null for what is read. */
+export const statedOf = (input: Input): Stated | null => kindOf(input).stated?.(input) ?? null;
+
+/** True where its stage can do without it. */
+export const isOptional = (input: Input): boolean => kindOf(input).optional?.(input) ?? false;
+
+/** What should be known of its value. */
+export const cautionsOfInput = (input: Input, q: Quantity, rules: HouseRules): Check[] =>
+  kindOf(input).cautions?.(input, q, rules) ?? [];
+
+/** What is wrong with an input of the right shape, in words. */
+export const problemOfInput = (input: Input): string | null => kindOf(input).problem?.(input) ?? null;
+
+/** How it is read: "Mass of phthalate, 0.4 to 0.8 g, weighed by difference, once". */
+export function describedInput(input: Input): string {
+  const { described, plainlyOnce } = kindOf(input);
+  const once = "per" in input && input.per === "trial" ? "" : ", once";
+  return `${input.label}${described(input)}${plainlyOnce ? "" : once}`;
+}
+
+/** Kinds by what the method editor calls them. */
+export const inputKindNames: readonly { readonly value: string; readonly label: string }[] = Object.entries(
+  kinds,
+).map(([value, { edit }]) => ({ value, label: edit.name }));
+
+const isKind = (is: string | undefined): is is Input["is"] => is !== undefined && Object.hasOwn(kinds, is);
+
+/** What the method editor asks of a kind, behind letter and label. */
+export const columnsOfKind = (is: string | undefined): readonly Column[] =>
+  isKind(is) ? kinds[is].edit.columns : [];
+
+/** An input as a row of texts; the columns that its kind does not have stay empty. */
+export function rowOfInput(input: Input): Row {
+  const { is, symbol, label } = input;
+  return {
+    ...{ is, symbol, label, per: "per" in input ? input.per : "run" },
+    ...kindOf(input).edit.row(input),
+  };
+}
+
+/** The input that a row of texts means; a pipette where it names no kind. */
+export function inputOfRow(row: Row): Input {
+  const is = isKind(row.is) ? row.is : "pipette";
+  const [symbol, label] = [(row.symbol ?? "").trim(), (row.label ?? "").trim()];
+  return { is, symbol, label, ...kindOf({ is }).edit.input(row) } as Input;
+}

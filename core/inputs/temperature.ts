@@ -1,0 +1,48 @@
+import { statedQuantity } from "../measure";
+import { numberColumn, perColumn, perOfRow, plusMinusOf } from "./edit";
+import { figuresOf } from "./figures";
+import type { InputKind } from "./kind";
+import { Decimal, inputSchema, type Made, Per } from "./parts";
+
+export const temperatureSchema = () =>
+  inputSchema("temperature", {
+    per: Per,
+    /** ± of the thermometer, °C. */
+    plusMinus: Decimal,
+  });
+export type TemperatureInput = Made<typeof temperatureSchema>;
+
+/** A room in which nobody thinks of the temperature, °C. */
+const usualC = 25;
+
+export const temperature: InputKind<TemperatureInput> = {
+  unit: () => "°C",
+  decimals: () => 1,
+  fields: ({ symbol, label }) => [
+    {
+      symbol,
+      kind: "temperature",
+      label,
+      unit: "°C",
+      hint: "in the flask",
+      rules: { instrument: "The thermometer", unit: "°C", decimals: null, least: -20, most: 150 },
+    },
+  ],
+  quantity: ({ symbol, plusMinus }, read, place) => {
+    const value = read("temperature");
+    if (value === null) return null;
+    const id = `thermometer:${place.stage}:${symbol}`;
+    const cause = { id, label: "Thermometer", group: "Thermometer" };
+    return statedQuantity(value, "°C", Number(plusMinus), cause, place);
+  },
+  figures: (_input, text) => figuresOf(text, "temperature", undefined),
+  usual: () => usualC,
+  simulate: (_input, { aim }) => ({ temperature: (aim ?? usualC).toFixed(1) }),
+  described: () => "",
+  edit: {
+    name: "temperature",
+    columns: [perColumn, numberColumn("plusMinus", "±, °C")],
+    row: ({ plusMinus }) => ({ plusMinus }),
+    input: (row) => ({ per: perOfRow(row), plusMinus: plusMinusOf(row) }),
+  },
+};

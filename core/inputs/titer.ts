@@ -1,0 +1,181 @@
+import { Type } from "@sinclair/typebox";
+import { type Place, volumeFactor } from "../measure";
+import { leaf, measured, type Quantity, subtract, unitOf } from "../quantity";
+import { buretteDecimals, type HouseRules } from "../rules";
+import { buretteFields, buretteQuantity } from "./burette";
+import { decimal, given, numberColumn, ofColumn, plusMinusOf, text, trimmed } from "./edit";
+import type { Field, InputSetting } from "./field";
+import { figuresOfDifference } from "./figures";
+import { volumeConditions } from "./glass";
+import type { InputKind, Read } from "./kind";
+import { Closed, Decimal, inputSchema, type Made, Text } from "./parts";
+
+export const titerSchema = () =>
+  inputSchema("titer", {
+    titrant: Text,
+    per: Type.Literal("trial"),
+    /**
+     * How far behind the equivalence point the color turns, mL, and its ±; negative where it turns before. It is taken off each
+     * titer. Nothing where it is not known, or made good by a blank.
+     */
+    bias: Type.Optional(Type.Object({ ml: Decimal, plusMinus: Decimal }, Closed)),
+  });
+export type TiterInput = Made<typeof titerSchema>;
+
+const mlFactor = unitOf("mL").factor;
+
+/** What may be read of a titration beside its two readings. */
+function asideFields(
+  symbol: string,
+  [initial, final]: readonly [Field, Field],
+  { warm }: InputSetting,
+): Field[] {
+  const aside = { symbol, optional: true, aside: true } as const;
+  const again = { ...aside, unit: "mL", hint: "without looking at the first" };
+  return [
+    {
+      ...aside,
+      kind: "burette.maybe",
+      label: "Maybe the end",
+      unit: "mL",
+      hint: "a mark on the way",
+      rules: final.rules,
+      many: true,
+    },
+    { ...again, kind: "burette.initial.again", label: "Initial reading, once more", rules: initial.rules },
+    { ...again, kind: "burette.final.again", label: "Final reading, once more", rules: final.rules },
+    {
+      ...aside,
+      kind: "back.volume",
+      label: "Added back",
+      unit: "mL",
+      hint: "of the solution that takes the overshoot back",
+      rules: { instrument: "What is added back", unit: "mL", decimals: null, aboveZero: true, most: 25 },
+    },
+    {
+      ...aside,
+      kind: "back.worth",
+      label: "Titrant that one mL of it takes",
+      unit: "mL",
+      hint: "known, as from their two concentrations",
+      rules: { instrument: "It", unit: "mL", decimals: null, aboveZero: true, most: 100 },
+    },
+    {
+      ...aside,
+      kind: "end.overshot",
+      label: "End overshot",
+      unit: "",
+      hint: "1 where it was",
+      rules: { instrument: "It", unit: "", decimals: 0, least: 1, most: 1 },
+    },
+    ...(warm === null
+      ? []
+      : [
+          {
+            ...aside,
+            kind: "temperature.flask" as const,
+            label: "Temperature of the flask",
+            unit: "°C",
+            hint: warm,
+            rules: { instrument: "The thermometer", unit: "°C", decimals: null, least: -5, most: 150 },
+          },
+        ]),
+  ];
+}
+
+/** How closely a small volume is added back, mL: that of a 1 mL pipette's scale. Common practice, no source. */
+const addedBackHalfWidthMl = 0.01;
+
+/**
+ * A titer whose end was overshot and brought back by a known amount: V = (final - initial) - B·w, where B is what was added
+ * back and w what one mL of it takes of the titrant. How closely w is known is its last digit.
+ */
+function withoutAddedBack(
+  volume: Quantity,
+  read: Read,
+  { stage, trial }: Place,
+  factor: number,
+): Quantity | null {
+  const [addedMl, worth] = [read("back.volume"), read("back.worth")];
+  if (addedMl === null || worth === null) return volume;
+  const shared = { group: "Added back", shape: "rectangular", stage } as const;
+  const added = leaf({
+    ...shared,
+    id: `back-volume:${trial}`,
+    label: "Volume added back",
+    u: addedBackHalfWidthMl / Math.sqrt(3),
+    random: true,
+  });
+  const known = leaf({
+    ...shared,
+    id: `back-worth:${stage}`,
+    label: "What one mL added back takes",
+    u: (0.005 * worth) / Math.sqrt(3),
+  });
+  const netMl = volume.value / mlFactor - addedMl * worth * factor;
+  if (netMl < 0) return null;
+  const rest = [...volume.sensitivities.values()].map(({ leaf, by }) => ({ leaf, by: by / mlFactor }));
+  return measured(netMl, "mL", [
+    ...rest,
+    { leaf: added, by: -worth * factor },
+    { leaf: known, by: -addedMl * factor },
+  ]);
+}
+
+/**
+ * A titer without the bias of its indicator: V = V_end - V_bias, where the color turns V_bias after the equivalence point (before
+ * it, where that is negative). One cause for all trials of the stage (rectangular).
+ */
+function withoutBias(
+  volume: Quantity,
+  { ml, plusMinus }: NonNullable<TiterInput["bias"]>,
+  { stage }: Place,
+  rules: HouseRules,
+): Quantity {
+  const cause = leaf({
+    id: `indicator-bias:${stage}`,
+    label: "Bias of the indicator",
+    group: "Bias of the indicator",
+    shape: "rectangular",
+    u: Number(plusMinus) / Math.sqrt(3),
+    stage,
+  });
+  const factor = volumeFactor(volumeConditions(rules));
+  return subtract(volume, measured(Number(ml) * factor, "mL", [{ leaf: cause, by: factor }]));
+}
+
+export const titer: InputKind<TiterInput> = {
+  unit: () => "mL",
+  decimals: (_input, rules) => buretteDecimals(rules),
+  fields: ({ symbol }, setting, rules) => {
+    const labels = ["Initial reading", "Final reading"] as const;
+    const readings = buretteFields(symbol, rules, setting.meniscus, labels);
+    return [...readings, ...asideFields(symbol, readings, setting)];
+  },
+  quantity: ({ bias }, read, place, rules) => {
+    const volume = buretteQuantity(read, place, rules);
+    const net = volume && withoutAddedBack(volume, read, place, volumeFactor(volumeConditions(rules)));
+    return net && bias ? withoutBias(net, bias, place, rules) : net;
+  },
+  figures: (_input, typed, size) => figuresOfDifference(typed, ["burette.initial", "burette.final"], size),
+  amountUnit: "mL",
+  described: () => ", initial and final reading",
+  edit: {
+    name: "titer",
+    columns: [
+      { ...ofColumn, label: "Titrant, formula" },
+      numberColumn("value", "Indicator turns late by, mL", 2),
+      numberColumn("plusMinus", "±, mL"),
+    ],
+    row: ({ titrant, bias }) => ({
+      of: titrant,
+      value: text(bias?.ml),
+      plusMinus: text(bias?.plusMinus),
+    }),
+    input: (row) => ({
+      titrant: trimmed(row, "of"),
+      per: "trial",
+      ...(given(row.value) ? { bias: { ml: decimal(row.value), plusMinus: plusMinusOf(row) } } : {}),
+    }),
+  },
+};

@@ -1,0 +1,26 @@
+import { Type } from "@sinclair/typebox";
+import type { InputKind } from "./kind";
+import { inputSchema, type Made } from "./parts";
+
+/** A course of absorbance against time. */
+export const traceSchema = () => inputSchema("trace", { per: Type.Literal("trial") });
+export type TraceInput = Made<typeof traceSchema>;
+
+export const trace: InputKind<TraceInput> = {
+  unit: () => "1",
+  decimals: () => null,
+  fields: ({ symbol }) =>
+    (["window.from", "window.to"] as const).map((kind) => ({
+      symbol,
+      kind,
+      label: kind === "window.from" ? "Window from" : "Window to",
+      unit: "s",
+      hint: "part of the course that is used",
+      rules: { instrument: "The window", unit: "s", decimals: null, least: 0, most: 1e6 },
+      optional: true,
+    })),
+  quantity: () => null,
+  photometric: true,
+  described: () => ", each second",
+  edit: { name: "absorbance in time", columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
+};
