@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { success } from "../result";
-import { contradictions, HouseRulesSchema } from "../rules";
+import { HouseRulesSchema, ruleProblems } from "../rules";
 import { type ChangeKind, refused } from "./change";
 import { Closed, type Made, Reason } from "./parts";
 
@@ -10,7 +10,7 @@ export const rulesSchema = () =>
 /** House rules for this run alone. */
 export const rules: ChangeKind<Made<typeof rulesSchema>> = {
   apply(record, request) {
-    const [wrong] = contradictions(request.rules);
+    const [wrong] = ruleProblems(request.rules);
     if (wrong) return refused(wrong.message);
     return success({
       record: { ...record, houseRules: request.rules },

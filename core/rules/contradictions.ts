@@ -1,3 +1,4 @@
+import { boundsProblems } from "./texts";
 import type { HouseRules } from "./schema";
 import { replicatesNeeded } from "./rules";
 
@@ -44,3 +45,9 @@ export function contradictions(rules: HouseRules): Contradiction[] {
   );
   return found;
 }
+
+/** All that keeps house rules from being taken: numbers that cannot be, then rules that contradict each other. */
+export const ruleProblems = (rules: HouseRules): Contradiction[] => {
+  const wrong = Object.entries(boundsProblems(rules)).map(([field, message]) => ({ field, message }));
+  return wrong.length > 0 ? wrong : contradictions(rules);
+};

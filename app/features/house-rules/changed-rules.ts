@@ -1,6 +1,5 @@
 import type { HouseRules } from "~/core/rules";
-import { textsOfRules } from "./form";
-import { ruleGroups } from "./rule-fields";
+import { ruleGroups, textsOfRules } from "~/core/rules";
 
 /** What two sets of house rules differ in, as the form names it: before and after. */
 export function changedRules(before: HouseRules, after: HouseRules): { from: string; to: string } {

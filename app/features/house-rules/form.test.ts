@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { rulesPresets } from "~/catalog/rules/presets";
-import { rulesOfTexts, type RuleTexts, textsOfRules } from "./form";
+import { ruleDefinitions, ruleProblems, type RuleTexts, textsOfRules } from "~/core/rules";
+import { rulesOfTexts } from "./form";
 
 /** The form for the default rules with something changed in it. */
 const posted = (change: RuleTexts = {}): RuleTexts => ({ ...textsOfRules(defaultHouseRules), ...change });
@@ -76,5 +77,26 @@ describe("the house rules' form", () => {
     expect("rules" in rulesOfTexts(posted(one))).toBe(true);
     const read = rulesOfTexts(posted({ ...one, ...other }));
     expect("problems" in read && read.problems).toEqual({ [field]: expect.stringMatching(message) });
+  });
+});
+
+describe("rules that come by another way than the form", () => {
+  test.each([
+    ["labC", { temperature: { ...defaultHouseRules.temperature, labC: "999" } }],
+    ["readingHalfWidthMl", { burette: { ...defaultHouseRules.burette, readingHalfWidthMl: "40" } }],
+    ["withinMl", { agreement: { rule: "n-within", replicates: 3, withinMl: "0" } }],
+  ] as const)("are held to the same bounds: %s", (field, change) => {
+    expect(ruleProblems({ ...defaultHouseRules, ...change }).map((p) => p.field)).toEqual([field]);
+  });
+
+  test("each number of the rules has its bounds, and each choice is one that the schema knows", () => {
+    for (const { name, kind, bounds, choices } of ruleDefinitions) {
+      if (kind === "decimal") expect([name, bounds?.most]).toEqual([name, expect.any(Number)]);
+      for (const [choice] of choices ?? []) {
+        const read = rulesOfTexts(posted({ [name]: choice, replicates: "3" }));
+        // A choice may contradict another rule; it is never unknown.
+        expect("problems" in read ? read.problems.form : undefined).toBeUndefined();
+      }
+    }
   });
 });

@@ -9,9 +9,9 @@ import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { WhoWhy, useWhoWhy } from "../../ui/who-why";
 import { Sheet } from "../../ui/sheet";
-import { type FormProblems, rulesOfTexts, type RuleTexts, textsOfRules } from "./form";
+import { type RuleGroup, ruleGroups, type RuleTexts, textsOfRules } from "~/core/rules";
+import { type FormProblems, rulesOfTexts } from "./form";
 import { RuleField } from "./rule-field";
-import { type RuleGroup, ruleGroups } from "./rule-fields";
 import { Presets } from "./presets";
 import { RulesPreview } from "./rules-preview";
 

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import type { RulesPreset } from "~/catalog/rules/presets";
 import type { HouseRules } from "~/core/rules";
 import { colors } from "../../theme/theme";
-import { type RuleTexts, textsOfRules } from "./form";
+import { type RuleTexts, textsOfRules } from "~/core/rules";
 
 interface PresetsProps {
   presets: readonly RulesPreset[];

@@ -1,10 +1,10 @@
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { fonts } from "../../theme/theme";
-import type { RuleFieldDefinition } from "./rule-fields";
+import type { RuleDefinition } from "~/core/rules";
 
 interface RuleFieldProps {
-  definition: RuleFieldDefinition;
+  definition: RuleDefinition;
   value: string;
   problem: string | undefined;
   onChange: (value: string) => void;

@@ -1,8 +1,27 @@
-import { buretteSteps } from "~/core/rules";
-import type { RuleTexts } from "./form";
+import { buretteSteps, usualPhotometer } from "./rules";
+import type { HouseRules } from "./schema";
 
-export interface RuleFieldDefinition {
+/** Rules as a form shows them, by name: what is typed or chosen. */
+export type RuleTexts = Readonly<Record<string, string>>;
+
+/** What a number can be; zero or more where nothing else is said. */
+export interface RuleBounds {
+  readonly most: number;
+  readonly least?: number;
+  readonly aboveZero?: boolean;
+  /** True where it can be left empty. */
+  readonly optional?: boolean;
+}
+
+export interface RuleDefinition {
   readonly name: string;
+  /** Where it stands in the house rules. */
+  readonly path: readonly [keyof HouseRules, ...string[]];
+  /** A decimal as typed, a number, yes or no, or one of the choices. */
+  readonly kind: "decimal" | "count" | "flag" | "choice";
+  readonly bounds?: RuleBounds;
+  /** What a form shows where the rules do not use it. */
+  readonly usual?: string;
   readonly label: string;
   /** What it is for, in a line, with an example. */
   readonly explain: string;
@@ -14,7 +33,7 @@ export interface RuleFieldDefinition {
 export interface RuleGroup {
   readonly title: string;
   readonly note: string;
-  readonly fields: readonly RuleFieldDefinition[];
+  readonly fields: readonly RuleDefinition[];
 }
 
 const yesNo = (yes: string, no: string) =>
@@ -28,7 +47,7 @@ const withinShapes = [
   ["rectangular", "anywhere within"],
 ] as const;
 
-/** Every convention of the house, in groups: how each is asked, and a line on it with an example. */
+/** Every convention of the house, in groups: where it stands, what it can be, how it is asked, and a line on it with an example. */
 export const ruleGroups: readonly RuleGroup[] = [
   {
     title: "When trials agree",
@@ -36,6 +55,8 @@ export const ruleGroups: readonly RuleGroup[] = [
     fields: [
       {
         name: "agreement",
+        path: ["agreement", "rule"],
+        kind: "choice",
         label: "A set agrees when",
         explain: "24.35, 24.40 and 24.42 lie within 0.10 of each other; the rough one never counts.",
         choices: [
@@ -48,24 +69,38 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "replicates",
+        path: ["agreement", "replicates"],
+        kind: "count",
+        bounds: { least: 1, most: 12 },
+        usual: "2",
         label: "Trials that must agree",
         explain: "3: a third confirms the first two.",
         when: ({ agreement }) => agreement !== "two-else-third",
       },
       {
         name: "withinMl",
+        path: ["agreement", "withinMl"],
+        kind: "decimal",
+        bounds: { aboveZero: true, most: 5 },
+        usual: "0.10",
         label: "Within, mL",
         explain: "0.10 is two drops.",
         when: ({ agreement }) => agreement !== "identical" && agreement !== "relative-spread",
       },
       {
         name: "partsPerThousand",
+        path: ["agreement", "partsPerThousand"],
+        kind: "decimal",
+        bounds: { aboveZero: true, most: 100 },
+        usual: "2",
         label: "Range at most, ‰ of the mean",
         explain: "2 ‰ of 25 mL is 0.05 mL.",
         when: ({ agreement }) => agreement === "relative-spread",
       },
       {
         name: "agreementOf",
+        path: ["agreementOf"],
+        kind: "choice",
         label: "Held against",
         explain:
           "Flasks of 0.51 and 0.48 g take unlike titers: they are compared per gram, or by their results.",
@@ -76,6 +111,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "average",
+        path: ["average"],
+        kind: "choice",
         label: "Averaged are",
         explain: "Titers first: the mean of 24.35 and 24.40 is 24.375, from which one result follows.",
         choices: [
@@ -85,6 +122,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "outliers",
+        path: ["outliers"],
+        kind: "choice",
         label: "Outliers are looked for",
         explain: "Of 24.35, 24.40 and 25.10 it would name the last; you decide.",
         choices: [
@@ -103,12 +142,16 @@ export const ruleGroups: readonly RuleGroup[] = [
     fields: [
       {
         name: "capacityMl",
+        path: ["burette", "capacityMl"],
+        kind: "count",
         label: "Capacity",
         explain: "An end that would lie past the last mark is told before the trial.",
         choices: [10, 25, 50, 100].map((ml) => [String(ml), `${ml} mL`] as const),
       },
       {
         name: "resolutionMl",
+        path: ["burette", "resolutionMl"],
+        kind: "choice",
         label: "Read to",
         explain: "Half a division, 0.05: 24.35 and 24.40 are readings, 24.37 is none.",
         choices: buretteSteps.map((step) => [
@@ -124,11 +167,16 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "readingHalfWidthMl",
+        path: ["burette", "readingHalfWidthMl"],
+        kind: "decimal",
+        bounds: { most: 1 },
         label: "A reading is good to ±, mL",
         explain: "0.02: 24.35 stands for 24.33 to 24.37.",
       },
       {
         name: "meniscus",
+        path: ["burette", "meniscus"],
+        kind: "choice",
         label: "Meniscus",
         explain: "By color: the bottom of clear liquids, the top of permanganate and iodine.",
         choices: [
@@ -139,6 +187,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "start",
+        path: ["burette", "start"],
+        kind: "choice",
         label: "Each titration starts",
         explain: "At zero: a start at 1.20 is asked about.",
         choices: [
@@ -148,6 +198,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "readTwice",
+        path: ["burette", "readTwice"],
+        kind: "flag",
         label: "Each reading is typed",
         explain:
           "Twice: the second without sight of the first, as when 13.30 was called out and 13.50 written.",
@@ -155,6 +207,9 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "readTwiceWithinMl",
+        path: ["burette", "readTwiceWithinMl"],
+        kind: "decimal",
+        bounds: { aboveZero: true, most: 1 },
         label: "The two may differ by, mL",
         explain: "0.02; by more, it asks which one it is.",
         when: ({ readTwice }) => readTwice === "yes",
@@ -167,6 +222,8 @@ export const ruleGroups: readonly RuleGroup[] = [
     fields: [
       {
         name: "plusMinus",
+        path: ["plusMinus"],
+        kind: "choice",
         label: "What follows ±",
         explain: "0.1021 ± 0.0004 with k = 2, ± 0.0002 with u alone.",
         choices: [
@@ -177,6 +234,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "digits",
+        path: ["digits"],
+        kind: "choice",
         label: "Digits of a result",
         explain: "By its ±: 0.10214 ± 0.00020. By figures: 0.1021, since the titer has four.",
         choices: [
@@ -186,6 +245,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "percentError",
+        path: ["percentError"],
+        kind: "choice",
         label: "A percent error is given",
         explain: "−1.2 %, or 1.2 %.",
         choices: [
@@ -195,6 +256,9 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "priorRepeatabilityPercent",
+        path: ["priorRepeatabilityPercent"],
+        kind: "decimal",
+        bounds: { most: 10, optional: true },
         label: "Repeatability known, %",
         explain: "Of one trial, from earlier work: 0.05. Empty where unknown.",
       },
@@ -206,6 +270,8 @@ export const ruleGroups: readonly RuleGroup[] = [
     fields: [
       {
         name: "titer",
+        path: ["words", "titer"],
+        kind: "choice",
         label: "The volume used is called",
         explain: "Mean titer 24.38, or mean titre 24.38.",
         choices: [
@@ -215,6 +281,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "volume",
+        path: ["words", "volume"],
+        kind: "choice",
         label: "Volumes are in",
         explain: "25.00 mL and mol/L, or 25.00 cm³ and mol/dm³.",
         choices: [
@@ -224,6 +292,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "normality",
+        path: ["words", "normality"],
+        kind: "flag",
         label: "Normality of a titrant",
         explain: "0.0200 mol/L of permanganate is 0.100 N, since it takes up five electrons.",
         choices: yesNo("beside its concentration", "not given"),
@@ -236,6 +306,8 @@ export const ruleGroups: readonly RuleGroup[] = [
     fields: [
       {
         name: "toleranceClass",
+        path: ["glassware", "toleranceClass"],
+        kind: "choice",
         label: "Class",
         explain: "A 25 mL pipette: ± 0.03 mL in class A, twice that in class B.",
         choices: [
@@ -245,6 +317,8 @@ export const ruleGroups: readonly RuleGroup[] = [
       },
       {
         name: "toleranceShape",
+        path: ["glassware", "toleranceShape"],
+        kind: "choice",
         label: "Glass within its tolerance lies",
         explain: "Near the middle: the makers aim at the mark.",
         choices: withinShapes,
@@ -257,11 +331,19 @@ export const ruleGroups: readonly RuleGroup[] = [
     fields: [
       {
         name: "readingsWithin",
+        path: ["photometer", "readingsWithin"],
+        kind: "decimal",
+        bounds: { aboveZero: true, most: 1 },
+        usual: usualPhotometer.readingsWithin,
         label: "Readings of a flask within",
         explain: "0.010: 0.318 and 0.325 agree, 0.318 and 0.418 are asked about.",
       },
       {
         name: "flasksPercent",
+        path: ["photometer", "flasksPercent"],
+        kind: "decimal",
+        bounds: { aboveZero: true, most: 100 },
+        usual: usualPhotometer.flasksPercent,
         label: "Flasks within, % of their mean",
         explain: "5: flasks of 4.24 and 4.40 mg/L agree. A relative rule for trials holds for them instead.",
         when: ({ agreement }) => agreement !== "relative-spread",
@@ -272,22 +354,50 @@ export const ruleGroups: readonly RuleGroup[] = [
     title: "Balance and room",
     note: "What the balance shows, and the room: volumes are taken as they are at 20 °C, at which glass is right.",
     fields: [
-      { name: "readabilityG", label: "Balance shows steps of, g", explain: "0.0001: 0.5104 g." },
-      { name: "linearityG", label: "Linear within ±, g", explain: "From its certificate: 0.0002." },
+      {
+        name: "readabilityG",
+        path: ["balance", "readabilityG"],
+        kind: "decimal",
+        bounds: { aboveZero: true, most: 1 },
+        label: "Balance shows steps of, g",
+        explain: "0.0001: 0.5104 g.",
+      },
+      {
+        name: "linearityG",
+        path: ["balance", "linearityG"],
+        kind: "decimal",
+        bounds: { most: 1 },
+        label: "Linear within ±, g",
+        explain: "From its certificate: 0.0002.",
+      },
       {
         name: "correctBuoyancy",
+        path: ["balance", "correctBuoyancy"],
+        kind: "flag",
         label: "Buoyancy of air",
         explain: "It lifts 0.5 g of a salt by about 0.3 mg.",
         choices: yesNo("corrected, where the density is stated", "left alone"),
       },
       {
         name: "labC",
+        path: ["temperature", "labC"],
+        kind: "decimal",
+        bounds: { most: 45 },
         label: "Lab temperature, °C",
         explain: "At 25 °C a volume read as 25.00 mL is taken as 24.97 mL, which it is at 20 °C.",
       },
-      { name: "halfRangeC", label: "Room within ±, °C", explain: "3: the windows are open." },
+      {
+        name: "halfRangeC",
+        path: ["temperature", "halfRangeC"],
+        kind: "decimal",
+        bounds: { most: 20 },
+        label: "Room within ±, °C",
+        explain: "3: the windows are open.",
+      },
       {
         name: "temperatureShape",
+        path: ["temperature", "shape"],
+        kind: "choice",
         label: "Room within its range lies",
         explain: "In 95 of 100: as a weather record says it.",
         choices: [
@@ -298,3 +408,6 @@ export const ruleGroups: readonly RuleGroup[] = [
     ],
   },
 ];
+
+/** All of them, one by one. */
+export const ruleDefinitions: readonly RuleDefinition[] = ruleGroups.flatMap(({ fields }) => fields);
