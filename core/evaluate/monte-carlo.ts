@@ -12,6 +12,7 @@ import {
   resultQuantity,
   type RunEvaluation,
   type TrialEvaluation,
+  fittedSymbols,
 } from "../stages";
 import type { RunRecord } from "../run";
 import { countWord } from "../text";
@@ -33,14 +34,6 @@ interface Building {
   readonly method: CompiledMethod;
   /** Registers of earlier stages' results, by stage and symbol. */
   readonly results: Map<string, Registers>;
-}
-
-/** Symbols that a fit yields for the relations of a stage. */
-function fittedSymbols(stage: CompiledStage["definition"]): string[] {
-  if (stage.kind === "rate") return [stage.rate.symbol];
-  if (stage.kind !== "calibration") return [];
-  const { intercept, slope, cut } = stage.line;
-  return [intercept, slope, ...(cut === undefined ? [] : [cut])];
 }
 
 /** Steps for the relations of one trial, or of what is made once: inputs drawn, results of earlier stages taken over. */

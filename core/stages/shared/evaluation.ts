@@ -393,12 +393,11 @@ export type ReplicateEvaluation = TitrationEvaluation | UnknownEvaluation | Rate
 export type OnceEvaluation = PreparationEvaluation | CalibrationEvaluation;
 export type ComputedEvaluation = ReplicateEvaluation | OnceEvaluation;
 
-export const isOnce = (stage: ComputedEvaluation): stage is OnceEvaluation =>
-  stage.kind === "preparation" || stage.kind === "calibration";
+export const isOnce = (stage: ComputedEvaluation): stage is OnceEvaluation => "quantity" in stage;
 
 /** The trials that make a stage's result. */
 export const membersOf = (stage: ReplicateEvaluation): readonly TrialEvaluation[] =>
-  stage.kind === "titration" || stage.kind === "unknown"
+  "agreement" in stage
     ? stage.trials.filter((t) => stage.agreement.members.includes(t.id) && t.result)
     : stage.trials.filter((t) => t.eligible && t.result);
 

@@ -1,4 +1,4 @@
-import { presumedOf, statedOf, takenOver } from "../../inputs";
+import { presumedOf, statedOf, takenOver, type Input } from "../../inputs";
 import type { Check } from "../../measure";
 import type { Quantity } from "../../quantity";
 import {
@@ -19,7 +19,6 @@ import {
   type Verdict,
   type Withheld,
 } from "./evaluation";
-import type { Input } from "../../inputs";
 import { type Observation, presentObservation, type StageRecord, type ObservationKind } from "../../record";
 import {
   implausibilities,

@@ -1,52 +1,46 @@
-import { type Check, type Place, volumeFactor } from "../../measure";
 import {
-  exact,
-  inUnit,
-  isMeasurable,
   type Quantity,
-  scaled,
   type Significant,
-  standardUncertainty,
   unitOf,
+  scaled,
+  standardUncertainty,
+  isMeasurable,
 } from "../../quantity";
-import { evaluate, evaluateRelations, significanceOf } from "../../relation";
-import {
-  type CompiledMethod,
-  type CompiledStage,
-  type CompiledTitration,
-  type ComputedStage,
-  type Method,
-  unitOfInput,
-  inputOf,
-  perOf,
-  fieldKey,
-  stageFields,
-  trialFields,
-} from "../../method";
-import type { FieldState, PreparationEvaluation, TrialEvaluation } from "./evaluation";
-import {
-  amountUnitOf,
-  cautionsOfInput,
-  figuresOfInput,
-  type Input,
-  isOptional,
-  isPhotometric,
-  presumedOf,
-  quantityOfInput,
-  type Read,
-  takenOver,
-  volumeConditions,
-} from "../../inputs";
 import {
   type Observation,
   presentObservation,
   type StageRecord,
-  trialName,
   type TrialRecord,
+  trialName,
 } from "../../record";
+import {
+  type Read,
+  presumedOf,
+  type Input,
+  takenOver,
+  figuresOfInput,
+  isPhotometric,
+  quantityOfInput,
+  isOptional,
+  cautionsOfInput,
+} from "../../inputs";
+import {
+  type ComputedStage,
+  perOf,
+  type Method,
+  unitOfInput,
+  type CompiledStage,
+  fieldKey,
+  stageFields,
+  type CompiledMethod,
+  trialFields,
+} from "../../method";
 import type { HouseRules } from "../../rules";
-import { showQuantity } from "./show";
+import type { Place, Check } from "../../measure";
+import type { FieldState, TrialEvaluation } from "./evaluation";
 import { uncapitalized } from "../../text";
+import { evaluateRelations, significanceOf } from "../../relation";
+import { showQuantity } from "./show";
 
 /** The quantities of earlier stages' results, by stage and by symbol. */
 export type Earlier = ReadonlyMap<string, ReadonlyMap<string, EarlierResult>>;
@@ -265,7 +259,11 @@ export function brokenLine(
 }
 
 /** The relations on top of what was read. Says why where a value came out as no number. */
-function compute(stage: CompiledStage, known: Known, { method, stoichiometry }: CompiledMethod): Computed {
+export function compute(
+  stage: CompiledStage,
+  known: Known,
+  { method, stoichiometry }: CompiledMethod,
+): Computed {
   const { definition, lines } = stage;
   if (known.suspended !== undefined) return { ...known, problem: known.suspended, broken: true };
   const missing = needed(definition).filter(({ symbol }) => !known.quantities.has(symbol));
@@ -285,7 +283,7 @@ function compute(stage: CompiledStage, known: Known, { method, stoichiometry }: 
 
 /**
  * One flask: what was read, what follows from it, and whether it may be judged. `extra` are quantities that its stage
- * found from the photometer's readings.
+ * found from the photometer's readings; with `needsExtra` nothing is computed while there are none.
  */
 export function evaluateSample(
   record: TrialRecord,
@@ -294,6 +292,7 @@ export function evaluateSample(
   compiled: CompiledMethod,
   rules: HouseRules,
   extra: ReadonlyMap<string, Quantity> = new Map(),
+  needsExtra = false,
 ): TrialEvaluation {
   const { definition } = stage;
   const fields = states(trialFields(definition, rules), record.observations);
@@ -317,7 +316,7 @@ export function evaluateSample(
   const wanting =
     extra.size === 0 ? (fields.find(({ field }) => field.many && !field.aside)?.field ?? null) : null;
   const missing = unread ?? wanting;
-  const waits = definition.kind === "rate" && extra.size === 0;
+  const waits = needsExtra && extra.size === 0;
   const { quantities, significance, problem, broken } = waits
     ? { ...known, problem: null, broken: true }
     : compute(stage, known, compiled);
@@ -348,102 +347,4 @@ export function evaluateSample(
       : null,
     compared: null,
   };
-}
-
-/** One trial of a titration. */
-export function evaluateTrial(
-  record: TrialRecord,
-  stage: CompiledTitration,
-  shared: Known,
-  compiled: CompiledMethod,
-  rules: HouseRules,
-): TrialEvaluation {
-  const trial = evaluateSample(record, stage, shared, compiled, rules);
-  const titer = trial.symbols.get(stage.titer);
-  const titerMl = titer ? titerAsRead(inUnit(titer, "mL"), stage, rules) : null;
-  // Titers are compared as people read them.
-  const asRead =
-    titerMl === null ? trial.symbols : new Map(trial.symbols).set(stage.titer, exact(titerMl, "mL"));
-  const overshot = presentObservation(record.observations, stage.titer, "end.overshot") !== null;
-  return { ...trial, titerMl, overshot, compared: comparedAlone(stage, asRead, compiled) };
-}
-
-/**
- * A titer as the burette shows it, mL, from the one that relations use, which is that at 20 °C and without the bias of the
- * indicator.
- */
-export function titerAsRead(
-  ml: number,
-  { definition, titer }: Pick<CompiledTitration, "definition" | "titer">,
-  rules: HouseRules,
-): number {
-  const input = definition.inputs.find(({ symbol }) => symbol === titer);
-  const bias = input?.is === "titer" ? Number(input.bias?.ml ?? 0) : 0;
-  return ml / volumeFactor(volumeConditions(rules)) + bias;
-}
-
-/** Titers and titers per amount need no other trial to be compared; results do, and wait. */
-function comparedAlone(
-  stage: CompiledTitration,
-  symbols: ReadonlyMap<string, Quantity>,
-  { stoichiometry }: CompiledMethod,
-): number | null {
-  if (stage.compares === "result") return null;
-  const unit = perUnit(stage);
-  const comparedUnit = unit === "" || unit === "1" ? "mL" : `mL/${unit}`;
-  const reads = [
-    stage.titer,
-    ...(stage.definition.agree.per === undefined ? [] : [stage.definition.agree.per]),
-  ];
-  if (!reads.every((symbol) => symbols.has(symbol))) return null;
-  const value = inUnit(evaluate(stage.agreeOn, { symbols, stoichiometry }), comparedUnit);
-  return Number.isFinite(value) ? value : null;
-}
-
-/** What was read and follows for something made once. */
-export function evaluatePreparation(
-  stage: CompiledStage,
-  record: StageRecord,
-  earlier: Earlier,
-  compiled: CompiledMethod,
-  reading: StageReading,
-): Pick<
-  PreparationEvaluation,
-  "done" | "stageFields" | "missing" | "symbols" | "significance" | "quantity" | "problem" | "cautions"
-> {
-  const { definition } = stage;
-  const { rules } = reading;
-  const stageFieldsNow = stageFieldStates(definition, record, rules);
-  const known = stageInputs(stage, record, earlier, { ...reading, method: compiled.method });
-  const asked = known.unconfirmed ?? [];
-  const missing =
-    stageFieldsNow.find(
-      ({ present, field }) =>
-        !present &&
-        (!field.optional ||
-          (field.kind === "volume.taken" && asked.some(({ symbol }) => symbol === field.symbol))),
-    )?.field ?? null;
-  const { quantities, significance, problem } = compute(stage, known, compiled);
-  const quantity = quantities.get(definition.result.symbol) ?? null;
-  const cautions = definition.inputs.flatMap((input) => {
-    const q = known.quantities.get(input.symbol);
-    return q ? cautionsOfInput(input, q, rules) : [];
-  });
-  return {
-    done: missing === null && quantity !== null,
-    stageFields: stageFieldsNow,
-    missing,
-    symbols: quantities,
-    significance,
-    quantity,
-    problem,
-    cautions,
-  };
-}
-
-/** The unit of the amount that titers are taken per; empty where they are compared as they stand. */
-export function perUnit({ definition }: CompiledTitration): string {
-  const { per } = definition.agree;
-  const input = per === undefined ? undefined : inputOf(definition, per);
-  return input ? amountUnitOf(input) : "";
 }

@@ -10,7 +10,7 @@ import {
 } from "../../judgement";
 import { inUnit, toDecimals, toSignificant } from "../../quantity";
 import { type CompiledTitration, inputOf } from "../../method";
-import { perUnit } from "../shared/trial";
+import { perUnit } from "./trial";
 import type { AgreementView, TrialEvaluation } from "../shared/evaluation";
 import { type AgreementRule, type HouseRules, buretteDecimals, replicatesNeeded } from "../../rules";
 import { countWord, uncapitalized } from "../../text";

@@ -4,7 +4,7 @@ import type { Window } from "../../judgement";
 import type { Expected } from "../../measure";
 import type { Reference } from "./agreement";
 import { type CompiledMethod, type CompiledTitration, type TitrationStage, perOf } from "../../method";
-import { perUnit, titerAsRead } from "../shared/trial";
+import { perUnit, titerAsRead } from "./trial";
 import type { AgreementView, Guidance, TrialEvaluation } from "../shared/evaluation";
 import { type Field, presumedOf } from "../../inputs";
 import { type ObservationKind, presentObservation } from "../../record";

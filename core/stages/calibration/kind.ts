@@ -1,0 +1,29 @@
+import type { CalibrationStage } from "../../method";
+import type { StageKind } from "../kind";
+import { stageSpectra } from "../shared/allows";
+import type { CalibrationEvaluation } from "../shared/evaluation";
+import { evaluateCalibration } from "./evaluate";
+
+export const calibration: StageKind<CalibrationStage, CalibrationEvaluation> = {
+  allows: () => ({
+    trials: true,
+    trace: stageSpectra,
+    choices: {
+      model: ["line", "origin", "quadratic"],
+      weighting: ["none", "1/s²", "1/x", "1/x²"],
+      zero: ["in", "out"],
+      blank: ["zeroed", "deducted"],
+    },
+  }),
+  evaluate: (method, definition, record, context) => {
+    const compiled = method.assays.get(definition.key);
+    return compiled ? evaluateCalibration(compiled, definition, record, context) : null;
+  },
+  begun: ({ levels, blanks }) => levels.length > 0 || blanks.length > 0,
+  fact: ({ levels, ahead }) => {
+    const read = levels.filter((l) => l.mean !== null).length;
+    return read === 0 ? "no standard yet" : `${read} of ${Math.max(read, read + ahead.length)} read`;
+  },
+  next: ({ next }) => next,
+  fitted: ({ line: { intercept, slope, cut } }) => [intercept, slope, ...(cut === undefined ? [] : [cut])],
+};

@@ -1,0 +1,45 @@
+import { perOf, type TitrationStage } from "../../method";
+import { toDecimals } from "../../quantity";
+import { capitalized, trialWords, uncapitalized } from "../../text";
+import type { StageKind } from "../kind";
+import { percentBeside } from "../shared/accept";
+import { stageSpectra } from "../shared/allows";
+import type { TitrationEvaluation } from "../shared/evaluation";
+import { evaluateTitration } from "./evaluate";
+
+/** How the work at a flask begins, by what is done first. */
+function firstStep({ definition }: TitrationEvaluation): string {
+  const first = definition.inputs.find((input) => perOf(input) === "trial");
+  if (first?.is === "mass") return "Weigh the first flask";
+  return first && first.is !== "titer" ? "Take the first aliquot" : "Begin the first trial";
+}
+
+export const titration: StageKind<TitrationStage, TitrationEvaluation> = {
+  allows: () => ({ trials: true, trace: stageSpectra, choices: {} }),
+  evaluate: (method, { key }, record, context) => {
+    const compiled = method.titrations.get(key);
+    return compiled ? evaluateTitration(compiled, record, context) : null;
+  },
+  begun: ({ trials }) => trials.length > 0,
+  fact: ({ acceptance, definition, trials, agreement }) => {
+    if (acceptance?.against === "value" && acceptance.decision) {
+      const { accept } = definition;
+      const allowed = accept?.against === "value" ? accept.tolerancePercent : 0;
+      return `off by ${percentBeside(Math.abs(acceptance.errorPercent), allowed)} %`;
+    }
+    const complete = trials.filter((t) => t.eligible).length;
+    if (complete === 0) return trials.length === 0 ? "no trial yet" : "no trial counts yet";
+    const { members, needed, state } = agreement;
+    if (state === "apart" || state === "rivals") return `${complete} disagree`;
+    return members.length > 1 ? `${members.length} of ${needed} agree` : `${complete} of ${needed}`;
+  },
+  next: (stage) => {
+    const { current, guidance, trials, verdict } = stage;
+    if (!current?.missing) return trials.length === 0 ? firstStep(stage) : verdict.next;
+    const { label, kind } = current.missing;
+    const near =
+      kind === "burette.final" && guidance?.endNear ? ` (near ${toDecimals(guidance.endNear, 1)})` : "";
+    return `${capitalized(uncapitalized(label))} of ${trialWords(current.name)}${near}`;
+  },
+  fitted: () => [],
+};
