@@ -35,6 +35,9 @@ const orderOfRooms = rooms.slice(0, -1).map((row, i) => ({
   },
 }));
 
+/** Folders of the screens of one kind of stage. */
+const ofOneKind = "(titration|preparation|calibration|unknown|rate)";
+
 module.exports = {
   forbidden: [
     layer("core-stands-alone", "^core/", "^(catalog|formats|protocol|server|app|workers|devices|e2e)/"),
@@ -72,6 +75,18 @@ module.exports = {
       to: { path: "^core/", pathNot: `^core/((${rooms.flat().join("|")}|testing)/|[a-z]+\\.ts$)` },
     },
     ...orderOfRooms,
+    layer("stages-below-the-run-screen", "^app/features/stages/", "^app/features/run/"),
+    layer(
+      "shared-parts-of-stages",
+      "^app/features/stages/(shared|photometer)/",
+      `^app/features/stages/${ofOneKind}/`,
+    ),
+    {
+      name: "a-kind-of-stage-by-itself",
+      severity: "error",
+      from: { path: `^app/features/stages/${ofOneKind}/`, pathNot: "\\.test\\.tsx?$" },
+      to: { path: `^app/features/stages/${ofOneKind}/`, pathNot: "^app/features/stages/$1/" },
+    },
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
   ],
   options: {

@@ -8,11 +8,11 @@ import { plusMinusWords, type RunEvaluation } from "~/core/stages";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
-import { Footing, Implausible, WholeNumber } from "./footing";
-import { NewerConcentrations } from "./newer-concentrations";
-import { RateFacts } from "./rate-facts";
-import { NotShelved, ShelveButton } from "./shelve";
-import type { LiveRun } from "./use-run";
+import { Footing, Implausible, WholeNumber } from "../stages/shared/footing";
+import { NewerConcentrations } from "../stages/shared/newer-concentrations";
+import { RateFacts } from "../stages/rate/rate-facts";
+import { NotShelved, ShelveButton } from "../stages/shared/shelve";
+import type { LiveRun } from "../stages/shared/use-run";
 
 /** The end of a run: its results to read over, and to finish it with. */
 export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluation: RunEvaluation }) {

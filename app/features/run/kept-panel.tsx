@@ -10,7 +10,7 @@ import type { Observe } from "~/core/change";
 import { type Kept, letGo, tryAgain } from "../../live/outbox";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
-import type { Send } from "./use-run";
+import type { Send } from "../stages/shared/use-run";
 
 interface KeptPanelProps {
   kept: readonly Kept[];

@@ -17,12 +17,12 @@ import { ColorRibbon } from "../../ui/color-ribbon";
 import { speak } from "../../words/house";
 import { RulesPreview } from "../house-rules/rules-preview";
 import { TrailPage } from "../trail/trail-page";
-import { ReagentsAhead } from "./ahead";
-import { conditionWords } from "./conditions";
-import { timeOfFlask } from "./flask-bar";
+import { ReagentsAhead } from "../stages/titration/ahead";
+import { conditionWords } from "../stages/shared/conditions";
+import { timeOfFlask } from "../stages/titration/flask-bar";
 import { KeptPanel } from "./kept-panel";
-import { MaybeMarks } from "./maybe-marks";
-import { AgreementPanel } from "./panels";
+import { MaybeMarks } from "../stages/titration/maybe-marks";
+import { AgreementPanel } from "../stages/shared/panels";
 
 const text = (html: string) =>
   html

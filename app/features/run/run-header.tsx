@@ -12,7 +12,7 @@ import { isEmptyRun } from "~/core/run";
 import type { ComputedEvaluation } from "~/core/stages";
 import { When } from "../../ui/when";
 import { FormDialog } from "../../ui/form-dialog";
-import type { LiveRun } from "./use-run";
+import type { LiveRun } from "../stages/shared/use-run";
 
 function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {
   const { title, sample, bench } = run.record;

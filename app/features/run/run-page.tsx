@@ -8,23 +8,25 @@ import type { RunState } from "~/protocol/answers";
 import type { RunShelf } from "~/protocol/shelf";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
-import { PreparationStageView } from "./preparation-stage";
+import { PreparationStageView } from "../stages/preparation/preparation-stage";
 import { Contained } from "../../ui/contained";
 import { KeptPanel } from "./kept-panel";
 import { RunHeader } from "./run-header";
-import { ShelfContext } from "./shelf-context";
+import { ShelfContext } from "../stages/shared/shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
-import { TitrationStageView } from "./titration-stage";
-import { useRun, WaitingReadings } from "./use-run";
+import { TitrationStageView } from "../stages/titration/titration-stage";
+import { useRun, WaitingReadings } from "../stages/shared/use-run";
 
 // A titration never needs the photometer's screens: they come when a run has such a stage.
 const CalibrationStageView = lazy(() =>
-  import("../assay/calibration-stage").then((m) => ({ default: m.CalibrationStageView })),
+  import("../stages/calibration/calibration-stage").then((m) => ({ default: m.CalibrationStageView })),
 );
 const UnknownStageView = lazy(() =>
-  import("../assay/unknown-stage").then((m) => ({ default: m.UnknownStageView })),
+  import("../stages/unknown/unknown-stage").then((m) => ({ default: m.UnknownStageView })),
 );
-const RateStageView = lazy(() => import("../assay/rate-stage").then((m) => ({ default: m.RateStageView })));
+const RateStageView = lazy(() =>
+  import("../stages/rate/rate-stage").then((m) => ({ default: m.RateStageView })),
+);
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
 export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }) {

@@ -11,7 +11,7 @@ import { isTaken } from "../../live/post";
 import { fonts } from "../../theme/theme";
 import { numberIn } from "../../ui/number-in";
 import { FormDialog } from "../../ui/form-dialog";
-import type { Send } from "./use-run";
+import type { Send } from "../stages/shared/use-run";
 
 interface TimerDialogProps {
   stage: ComputedEvaluation;

@@ -11,7 +11,7 @@ import { Sheet } from "../../ui/sheet";
 import { DrawsPanel } from "./draws-panel";
 import { Shares } from "./shares";
 import { Step } from "./step";
-import { Footing, Implausible } from "../run/footing";
+import { Footing, Implausible } from "../stages/shared/footing";
 
 interface WorkingPageProps {
   record: RunRecord;

@@ -1,0 +1,206 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { LineAdvice } from "~/core/calibration";
+import { decimalsFor, toDecimals, toSignificant } from "~/core/quantity";
+import { type CalibrationEvaluation, plusMinusWords } from "~/core/stages";
+import type { HouseRules } from "~/core/rules";
+import { colors, fonts } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import type { Send } from "../shared/use-run";
+
+const models = [
+  { value: "line", label: "straight line" },
+  { value: "origin", label: "through the origin" },
+  { value: "quadratic", label: "bent (quadratic)" },
+];
+const weightings = [
+  { value: "none", label: "all alike" },
+  { value: "1/s²", label: "1/s², by their scatter" },
+  { value: "1/x", label: "1/x" },
+  { value: "1/x²", label: "1/x²" },
+];
+const zeros = [
+  { value: "in", label: "part of the line" },
+  { value: "out", label: "left out" },
+];
+
+interface LinePanelProps {
+  stage: CalibrationEvaluation;
+  rules: HouseRules;
+  locked: boolean;
+  send: Send;
+}
+
+/** The line: what it is, what the data say of it, and what can be chosen instead. */
+export function LinePanel({ stage, rules, locked, send }: LinePanelProps) {
+  const { line, choice, levels, definition, problem } = stage;
+  const choose = (name: "model" | "weighting" | "zero", value: string) =>
+    void send({ intent: "choose", stageKey: stage.key, name, value });
+  const unit = definition.axis.unit === "1" ? "" : ` ${definition.axis.unit}`;
+  const hasZero = levels.some((l) => l.x === 0);
+  const select = (
+    label: string,
+    name: "model" | "weighting" | "zero",
+    value: string,
+    choices: readonly { value: string; label: string }[],
+  ) => (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={value}
+      disabled={locked}
+      onChange={(event) => choose(name, event.target.value)}
+    >
+      {choices.map((c) => (
+        <MenuItem key={c.value} value={c.value}>
+          {c.label}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <Sheet component="section" aria-labelledby="line-title" sx={{ order: { xs: 5, md: 0 }, minWidth: 0 }}>
+      <Typography id="line-title" variant="h2" sx={{ mb: 1 }}>
+        The line
+      </Typography>
+      <Box
+        sx={{
+          display: "grid",
+          gap: 1.25,
+          gridTemplateColumns: "repeat(auto-fit, minmax(150px, 1fr))",
+          mb: 1.25,
+        }}
+      >
+        {select("Line", "model", choice.model, models)}
+        {select("Weights", "weighting", choice.weighting, weightings)}
+        {hasZero && select("Zero standard", "zero", choice.zero ? "in" : "out", zeros)}
+      </Box>
+      {problem && (
+        <Typography role="alert" sx={{ color: colors.brick, fontWeight: 600 }}>
+          {problem}.
+        </Typography>
+      )}
+      {line && (
+        <>
+          <Numbers stage={stage} unit={unit} rules={rules} />
+          <Advice advice={line.advice} locked={locked} choose={choose} />
+          {line.points.some((p) => p.off) && (
+            <Typography sx={{ color: colors.brick, mt: 0.5 }}>
+              Ringed: further off the line than chance allows (|t| above {line.offBeyond.toFixed(1)}). Look at
+              the flask and the cuvette; strike it out only with a reason.
+            </Typography>
+          )}
+        </>
+      )}
+    </Sheet>
+  );
+}
+
+function Numbers({ stage, unit, rules }: { stage: CalibrationEvaluation; unit: string; rules: HouseRules }) {
+  const { line, also, shown, definition } = stage;
+  if (!line) return null;
+  const { fit, limits } = line;
+  const withError = (i: 0 | 1 | 2) => {
+    const [value, error] = [fit.coefficients[i], fit.standardErrors[i]];
+    if (error === 0) return toSignificant(value, 4);
+    const decimals = decimalsFor(error, 2);
+    return [toDecimals(value, decimals), toDecimals(error, decimals)] as const;
+  };
+  const errorRow = (name: string, i: 0 | 1 | 2, per: string): [string, string] => {
+    const found = withError(i);
+    return typeof found === "string"
+      ? [name, `${found}${per}`]
+      : [name, `${found[0]}${per}, standard error ${found[1]}`];
+  };
+  const limit = (l: typeof limits.line) =>
+    l ? `${toSignificant(l.detection, 2)} and ${toSignificant(l.quantitation, 2)}${unit}` : null;
+  const rows: [string, string | null][] = [
+    errorRow("Slope", 1, unit === "" ? "" : ` per${unit}`),
+    ...(fit.model === "origin" ? [] : [errorRow("Intercept", 0, "")]),
+    ...(fit.model === "quadratic" ? [errorRow("Square term", 2, "")] : []),
+    ["Scatter about the line", fit.degreesOfFreedom > 0 ? toSignificant(fit.residualSd, 2) : null],
+    ["Detected, stated from (by the line)", limit(limits.line)],
+    ["Detected, stated from (by the blanks)", limit(limits.blanks)],
+    [definition.result.name, shown ? `${shown.text} (${plusMinusWords[rules.plusMinus]})` : null],
+    ...also
+      .filter((a) => !definition.inputs.some((i) => i.symbol === a.definition.symbol))
+      .map((a): [string, string] => [a.definition.name, a.shown.text]),
+    ["R² (no judge of a line)", fit.rSquared.toFixed(5)],
+  ];
+  return (
+    <Box
+      component="dl"
+      data-testid="line-numbers"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: { xs: "1fr", sm: "auto 1fr" },
+        columnGap: 1.5,
+        rowGap: 0.35,
+        m: 0,
+        mb: 1,
+        alignItems: "baseline",
+      }}
+    >
+      {rows.map(([name, value]) =>
+        value === null ? null : (
+          <Box key={name} sx={{ display: "contents" }}>
+            <Box component="dt" sx={{ color: colors.inkSoft }}>
+              {name}
+            </Box>
+            <Box component="dd" sx={{ m: 0, fontFamily: fonts.reading, fontSize: "0.95rem" }}>
+              {value}
+            </Box>
+          </Box>
+        ),
+      )}
+    </Box>
+  );
+}
+
+interface AdviceProps {
+  advice: readonly LineAdvice[];
+  locked: boolean;
+  choose: (name: "model" | "weighting", value: string) => void;
+}
+
+function Advice({ advice, locked, choose }: AdviceProps) {
+  return (
+    <Box
+      component="ul"
+      aria-label="What the data say"
+      data-testid="line-advice"
+      sx={{ listStyle: "none", p: 0, m: 0, display: "grid", gap: 0.75 }}
+    >
+      {advice.map(({ about, good, text, model, weighting }) => (
+        <Box
+          component="li"
+          key={about}
+          sx={{
+            pl: 1.25,
+            borderLeft: `4px solid ${good ? colors.teal : colors.amber}`,
+            color: good ? colors.tealDeep : colors.amberDeep,
+          }}
+        >
+          {good ? "✓ " : ""}
+          {text}.
+          {!locked && (model ?? weighting) && (
+            <Button
+              size="small"
+              variant="outlined"
+              sx={{ display: "block", mt: 0.5 }}
+              onClick={() => (model ? choose("model", model) : choose("weighting", weighting ?? "none"))}
+            >
+              {model
+                ? `Fit it ${models.find((m) => m.value === model)?.label ?? model}`
+                : `Weigh by ${weighting}`}
+            </Button>
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,80 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import type { CalibrationEvaluation, RunEvaluation } from "~/core/stages";
+import { colors } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import { Footing, Implausible } from "../shared/footing";
+import type { Send } from "../shared/use-run";
+import { WayOn } from "./way-on";
+
+/** What comes next, in words, with the cautions that stand in the way and the way on. */
+export function NextSteps({
+  stage,
+  evaluation,
+  locked,
+  send,
+  children,
+}: {
+  stage: CalibrationEvaluation;
+  evaluation: RunEvaluation;
+  locked: boolean;
+  send: Send;
+  children: React.ReactNode;
+}) {
+  const takeBlank = (value: "zeroed" | "deducted") =>
+    void send({ intent: "choose", stageKey: stage.key, name: "blank", value });
+  return (
+    <Sheet
+      component="section"
+      aria-label="What comes next"
+      sx={{ display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
+    >
+      <Typography
+        data-testid="next-reading"
+        sx={{ fontWeight: 700, fontSize: "1.05rem", color: colors.tealDeep }}
+      >
+        {/[.?]$/.test(stage.next) ? stage.next : `${stage.next}.`}
+      </Typography>
+      {stage.blankQuestion && !locked && (
+        <Box
+          role="group"
+          aria-label="The blank is not zero"
+          sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}
+        >
+          <Button variant="contained" size="small" onClick={() => takeBlank("deducted")}>
+            Deduct the blank
+          </Button>
+          <Button variant="outlined" size="small" onClick={() => takeBlank("zeroed")}>
+            They were read against it
+          </Button>
+        </Box>
+      )}
+      {stage.deducted !== null && (
+        <Typography variant="body2">
+          The blank, {stage.deducted.toFixed(3)}, is deducted from every reading.{" "}
+          {!locked && (
+            <Button size="small" onClick={() => takeBlank("zeroed")}>
+              Do not deduct it
+            </Button>
+          )}
+        </Typography>
+      )}
+      <Footing stage={stage} />
+      <Implausible stage={stage} />
+      {stage.cautions
+        .filter(({ kind, message }) => kind !== "impossible" && message !== stage.blankQuestion)
+        .map(({ message }) => (
+          <Alert key={message} severity="warning" sx={{ py: 0 }}>
+            {/[.?]$/.test(message) ? message : `${message}.`}
+          </Alert>
+        ))}
+      {stage.shown && (
+        <WayOn stage={stage} evaluation={evaluation}>
+          {children}
+        </WayOn>
+      )}
+    </Sheet>
+  );
+}

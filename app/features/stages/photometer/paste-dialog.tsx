@@ -1,0 +1,157 @@
+import { isTaken } from "../../../live/post";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useMemo, useRef, useState } from "react";
+import { v7 as newId } from "uuid";
+import { type CalibrationEvaluation, seriesKind, seriesUnit } from "~/core/stages";
+import { presentObservation } from "~/core/record";
+import { readReadingsTable, type ReadingsTable } from "~/formats/readings-table";
+import type { Enter } from "~/core/change";
+import { colors, fonts } from "../../../theme/theme";
+import { FormDialog } from "../../../ui/form-dialog";
+import type { Send } from "../shared/use-run";
+
+interface PasteDialogProps {
+  stage: CalibrationEvaluation;
+  symbols: { readonly reading: string; readonly blank: string | null };
+  send: Send;
+  onClose: () => void;
+}
+
+/** The requests that a table comes to: a row for each flask, those that are there already and new ones. */
+function rowsFor(
+  { rows }: ReadingsTable,
+  stage: CalibrationEvaluation,
+  symbols: PasteDialogProps["symbols"],
+): Enter["rows"] {
+  const { series } = stage.definition;
+  const kind = seriesKind(stage.definition);
+  return rows.flatMap(({ amount, readings }): Enter["rows"] => {
+    if (readings.length === 0) return [];
+    const symbol = amount === "blank" ? symbols.blank : symbols.reading;
+    if (symbol === null) return [];
+    const read = readings.map((r) => ({ id: newId(), symbol, kind: r.kind, text: r.text, person: r.person }));
+    if (amount === "blank") return [{ trial: null, readings: read }];
+    const there = stage.levels.find(
+      (l) =>
+        !l.record.struck &&
+        Number(presentObservation(l.record.observations, series.symbol, kind)?.value) === Number(amount),
+    );
+    if (there) return [{ trial: { id: there.id, kind: "fine" }, readings: read }];
+    const taken = {
+      id: newId(),
+      symbol: series.symbol,
+      kind,
+      text: amount,
+      person: readings[0]?.person ?? "",
+    };
+    return [{ trial: { id: newId(), kind: "fine" }, readings: [taken, ...read] }];
+  });
+}
+
+/** A class's readings as a table: pasted, or from a file; looked over before they are taken. */
+export function PasteDialog({ stage, symbols, send, onClose }: PasteDialogProps) {
+  const [text, setText] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const unit = seriesUnit(stage.definition);
+  const table = useMemo(() => (text.trim() === "" ? null : readReadingsTable(text, unit)), [text, unit]);
+  const count = table?.rows.reduce((sum, r) => sum + r.readings.length, 0) ?? 0;
+  const input = stage.definition.inputs.find((i) => i.symbol === stage.definition.series.symbol);
+  const submit = () => {
+    if (!table) return setProblem("Paste the table first, or choose a file");
+    if (table.problems.length > 0) return setProblem("Mend what is marked first: nothing is taken by halves");
+    setBusy(true);
+    void send({
+      intent: "enter",
+      stageKey: stage.key,
+      source: "imported",
+      rows: rowsFor(table, stage, symbols),
+    }).then((answer) => {
+      setBusy(false);
+      if (isTaken(answer)) onClose();
+      else setProblem(answer.message);
+    });
+  };
+  return (
+    <FormDialog
+      title="A class’s readings"
+      submit={table && table.problems.length === 0 ? `Take ${count} readings` : "Take the readings"}
+      onSubmit={() => !busy && submit()}
+      onClose={onClose}
+    >
+      <Typography color="textSecondary">
+        A row for each flask: {(input?.label ?? "amount").toLowerCase()}
+        {unit && ` in ${unit}`}, then one reading of each person. A heading may name them; “blank” is the
+        blank; 62.3 % is a transmittance.
+      </Typography>
+      <TextField
+        label="Table"
+        multiline
+        minRows={6}
+        maxRows={14}
+        value={text}
+        autoFocus
+        placeholder={"mL\tBench 1\tBench 2\n2.00\t0.141\t0.139"}
+        onChange={(event) => {
+          setProblem(null);
+          setText(event.target.value);
+        }}
+        slotProps={{
+          htmlInput: { style: { fontFamily: fonts.reading, fontSize: "0.92rem", whiteSpace: "pre" } },
+          inputLabel: { shrink: true },
+        }}
+      />
+      <Box>
+        <Button size="small" variant="outlined" onClick={() => file.current?.click()}>
+          From a file
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv,text/plain"
+          hidden
+          aria-label="File with the table"
+          onChange={(event) => {
+            const chosen = event.target.files?.[0];
+            if (chosen) void chosen.text().then(setText);
+            event.target.value = "";
+          }}
+        />
+      </Box>
+      {table && <Preview table={table} />}
+      {problem && (
+        <Typography role="alert" sx={{ color: colors.brick, fontWeight: 600 }}>
+          {problem}
+        </Typography>
+      )}
+    </FormDialog>
+  );
+}
+
+function Preview({ table }: { table: ReadingsTable }) {
+  const people = [...new Set(table.rows.flatMap((r) => r.readings.map((x) => x.person)))];
+  return (
+    <Box aria-live="polite">
+      {table.problems.length > 0 ? (
+        <Box component="ul" data-testid="table-problems" sx={{ m: 0, pl: 2.5, color: colors.brick }}>
+          {table.problems.slice(0, 8).map((p) => (
+            <li key={`${p.row} ${p.column}`}>
+              Row {p.row}, column {p.column}: {p.message}
+            </li>
+          ))}
+          {table.problems.length > 8 && <li>and {table.problems.length - 8} more</li>}
+        </Box>
+      ) : (
+        <Typography>
+          {table.rows.length} flasks, {people.length} {people.length === 1 ? "reader" : "readers"}:{" "}
+          {people.join(", ")}
+          {table.empty > 0 && `; ${table.empty} empty cells are passed over`}.
+        </Typography>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,230 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useMemo, useRef, useState } from "react";
+import { v7 as newId } from "uuid";
+import { takenBack, type StageRecord, type TraceRecord } from "~/core/record";
+import type { PreparationEvaluation } from "~/core/stages";
+import { proposeWavelengths } from "~/core/spectra";
+import { absorberNear, cuvetteOf, type PhotometerConnection, simulatedPhotometer } from "~/devices";
+import { traceCsv } from "~/formats/trace-file";
+import { colors, fonts } from "../../../theme/theme";
+import { Chart } from "../../../ui/chart/chart";
+import { Sheet } from "../../../ui/sheet";
+import type { LiveRun } from "../shared/use-run";
+import { spectrumOption, shownSpectrum, type ShownSpectrum } from "./spectrum-option";
+import { saveText, TraceImport } from "./trace-import";
+import { hidden } from "./use-photometer";
+import { useReader } from "./use-reader";
+
+interface SpectraPanelProps {
+  run: LiveRun;
+  stage: PreparationEvaluation;
+  record: StageRecord | undefined;
+}
+
+/** Spectra of a stage, laid over one another, and the wavelength that they speak for. */
+export function SpectraPanel({ run, stage, record }: SpectraPanelProps) {
+  const { send } = run;
+  const usualNm = stage.definition.spectra?.usualNm ?? 500;
+  const [person] = useReader(run.record.bench);
+  const [scanning, setScanning] = useState<ShownSpectrum | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const connection = useRef<PhotometerConnection | null>(null);
+  const locked = run.record.status !== "open";
+  const traces = (record?.traces ?? []).filter((t) => t.xUnit === "nm" && t.removed?.reason !== takenBack);
+  const shown = traces.filter((t) => !t.removed);
+  const strongest = [...shown].sort((a, b) => Math.max(...b.absorbance) - Math.max(...a.absorbance))[0];
+  const proposals = useMemo(
+    () =>
+      strongest ? proposeWavelengths({ nm: strongest.x, absorbance: strongest.absorbance }).slice(0, 3) : [],
+    [strongest],
+  );
+  const field = stage.stageFields[0];
+  const present = field?.present ?? null;
+  const chosenNm = present ? Number(present.value) : null;
+  const option = useMemo(
+    () =>
+      spectrumOption(scanning ? [...shown.map(shownSpectrum), scanning] : shown.map(shownSpectrum), chosenNm),
+    [shown, scanning, chosenNm],
+  );
+  const keep = (
+    name: string,
+    x: readonly number[],
+    absorbance: readonly number[],
+    source: TraceRecord["source"],
+  ) =>
+    send({
+      intent: "trace",
+      id: newId(),
+      stageKey: stage.key,
+      trialId: null,
+      readings: [],
+      name,
+      xUnit: "nm",
+      x: [...x],
+      absorbance: [...absorbance],
+      source,
+      person,
+    }).then((answer) => setTrouble(answer.status === "done" ? null : answer.message));
+  const take = (nm: number) => {
+    if (!field) return;
+    void send({
+      intent: "observe",
+      id: newId(),
+      stageKey: stage.key,
+      trial: null,
+      symbol: field.field.symbol,
+      kind: field.field.kind,
+      text: String(nm),
+      supersedes: present?.id ?? null,
+      reason: present ? "another wavelength chosen" : null,
+    }).then((answer) => setTrouble(answer.status === "done" ? null : answer.message));
+  };
+  const scan = () => {
+    void (async () => {
+      const made = await simulatedPhotometer({
+        seed: 1 + Math.round(1000 * (1 + hidden(run.record.id))) + traces.length,
+      }).connect();
+      if (!made.ok) return setTrouble(made.problem.message);
+      connection.current = made.value;
+      const absorber = absorberNear(usualNm);
+      made.value.insert(cuvetteOf(absorber, usualNm, 0.42 + 0.08 * hidden(run.record.id)));
+      const [x, absorbance]: [number[], number[]] = [[], []];
+      const to = usualNm > 700 ? 1000 : 760;
+      const name = `scan ${traces.length + 1}`;
+      made.value.scan(
+        { fromNm: 400, toNm: to, stepNm: 2 },
+        (nm, a) => {
+          x.push(nm);
+          absorbance.push(a);
+          if (x.length % 10 === 0) setScanning({ name, x: [...x], absorbance: [...absorbance] });
+        },
+        () => {
+          made.value.disconnect();
+          connection.current = null;
+          void keep(name, x, absorbance, "instrument").then(() => setScanning(null));
+        },
+      );
+    })();
+  };
+  return (
+    <Sheet component="section" aria-label="Spectra" sx={{ display: "grid", gap: 1.25, minWidth: 0 }}>
+      <Typography variant="h2">Spectrum</Typography>
+      {shown.length > 0 || scanning ? (
+        <Chart
+          label={`Absorbance against wavelength: ${shown.map((t) => t.name).join(", ")}`}
+          option={option}
+          height={340}
+          fileName={`${run.record.title} spectrum`}
+          many={shown.some((t) => t.x.length > 2000)}
+        />
+      ) : (
+        <Typography color="textSecondary">
+          No spectrum yet: scan a colored standard against the blank, bring one in from a file, or type the
+          wavelength that is usual ({usualNm} nm).
+        </Typography>
+      )}
+      {!locked && (
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "flex-start" }}>
+          <Button
+            size="small"
+            variant={shown.length === 0 ? "contained" : "outlined"}
+            disabled={scanning !== null}
+            onClick={scan}
+          >
+            {scanning ? "Scanning …" : "Scan with the simulated spectrometer"}
+          </Button>
+          <TraceImport
+            kind="nm"
+            label="From a file (CSV, JCAMP-DX)"
+            onRead={(read) => {
+              void (async () => {
+                for (const t of read) await keep(t.name, t.x, t.absorbance, "imported");
+              })();
+            }}
+          />
+          {chosenNm === null && (
+            <Button size="small" onClick={() => take(usualNm)}>
+              Take the usual {usualNm} nm
+            </Button>
+          )}
+        </Box>
+      )}
+      {trouble && <Typography sx={{ color: colors.brick }}>{trouble}</Typography>}
+      {proposals.map((p) => (
+        <Box
+          key={p.nm}
+          data-testid="proposed-wavelength"
+          sx={{
+            display: "flex",
+            gap: 1.5,
+            alignItems: "flex-start",
+            borderTop: `1px solid ${colors.line}`,
+            pt: 1,
+          }}
+        >
+          <Box
+            sx={{
+              fontFamily: fonts.reading,
+              fontSize: "1.25rem",
+              whiteSpace: "nowrap",
+              color: p.best ? colors.ink : colors.inkSoft,
+            }}
+          >
+            {p.nm} nm
+          </Box>
+          <Typography sx={{ flexGrow: 1 }}>
+            {p.reason} A = {p.absorbance.toFixed(3)}.
+          </Typography>
+          {!locked && chosenNm !== p.nm && (
+            <Button
+              variant={p.best && chosenNm === null ? "contained" : "outlined"}
+              size="small"
+              sx={{ flex: "none" }}
+              onClick={() => take(p.nm)}
+            >
+              Take {p.nm} nm
+            </Button>
+          )}
+        </Box>
+      ))}
+      {traces.length > 0 && (
+        <Box
+          component="ul"
+          aria-label="Spectra kept"
+          sx={{ listStyle: "none", p: 0, m: 0, color: colors.inkSoft }}
+        >
+          {traces.map((t) => (
+            <Box
+              component="li"
+              key={t.id}
+              sx={{ display: "flex", alignItems: "center", gap: 1, flexWrap: "wrap" }}
+            >
+              <span style={{ textDecoration: t.removed ? "line-through" : "none" }}>
+                {t.name}, {t.x.length} points, {t.x[0]} to {t.x.at(-1)} nm
+              </span>
+              <Button size="small" onClick={() => saveText(traceCsv(t, "nm"), `${t.name}.csv`)}>
+                Save as CSV
+              </Button>
+              {!locked && (
+                <Button
+                  size="small"
+                  onClick={() =>
+                    void send(
+                      t.removed
+                        ? { intent: "bring-back", traceId: t.id }
+                        : { intent: "put-away", traceId: t.id, reason: "not used" },
+                    )
+                  }
+                >
+                  {t.removed ? "Bring back" : "Put away"}
+                </Button>
+              )}
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,47 @@
+import Box from "@mui/material/Box";
+import type { ReactNode } from "react";
+import type { ComputedEvaluation, RunEvaluation } from "~/core/stages";
+import { StageReadings } from "../shared/stage-readings";
+import type { LiveRun } from "../shared/use-run";
+
+interface StageFrameProps {
+  run: LiveRun;
+  stage: ComputedEvaluation;
+  evaluation: RunEvaluation;
+  /** How wide the two columns are, in parts of each other. */
+  columns: readonly [number, number];
+  children: ReactNode;
+}
+
+/** What every stage on the photometer has: what is read once on top, two columns beneath, one on a phone. */
+export function StageFrame({ run, stage, evaluation, columns, children }: StageFrameProps) {
+  const { record, send } = run;
+  const [left, right] = columns;
+  return (
+    <>
+      <StageReadings
+        stage={stage}
+        record={record.stages.find((s) => s.key === stage.key)}
+        evaluation={evaluation}
+        run={record}
+        rules={record.houseRules}
+        locked={record.status !== "open"}
+        send={send}
+      />
+      <Box
+        sx={{
+          display: "grid",
+          gap: 2,
+          mt: 1.25,
+          alignItems: "start",
+          gridTemplateColumns: {
+            xs: "minmax(0, 1fr)",
+            md: `minmax(0, ${left}fr) minmax(0, ${right}fr)`,
+          },
+        }}
+      >
+        {children}
+      </Box>
+    </>
+  );
+}

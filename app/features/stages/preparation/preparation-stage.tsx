@@ -1,0 +1,106 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { lazy, Suspense } from "react";
+import { Link } from "react-router";
+import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/stages";
+import { fonts } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import { Footing, Implausible } from "../shared/footing";
+import { CautionPanel } from "../shared/panels";
+import { ShelveButton } from "../shared/shelve";
+import { StageReadings } from "../shared/stage-readings";
+import type { LiveRun } from "../shared/use-run";
+
+const SpectraPanel = lazy(() =>
+  import("../photometer/spectra-panel").then((m) => ({ default: m.SpectraPanel })),
+);
+
+interface PreparationStageProps {
+  run: LiveRun;
+  stage: PreparationEvaluation;
+  evaluation: RunEvaluation;
+}
+
+/** Something made once: what is weighed and taken for it, and the concentration that follows. */
+export function PreparationStageView({ run, stage, evaluation }: PreparationStageProps) {
+  const { record, send } = run;
+  const { shown, also, problem, definition } = stage;
+  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
+  const next = evaluation.stages[order + 1];
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gap: 2,
+        mt: 2,
+        alignItems: "start",
+        gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 336px" },
+      }}
+    >
+      <Sheet
+        component="section"
+        aria-label={definition.title}
+        sx={{ display: "grid", gap: 2, gridColumn: { md: 1 } }}
+      >
+        <Typography variant="h2">{definition.title}</Typography>
+        <StageReadings
+          stage={stage}
+          record={record.stages.find((s) => s.key === stage.key)}
+          evaluation={evaluation}
+          run={record}
+          rules={record.houseRules}
+          locked={record.status !== "open"}
+          send={send}
+          alone
+        />
+        {problem && <Alert severity="error">{problem}.</Alert>}
+        {stage.cautions.map(({ message }) => (
+          <Alert key={message} severity="warning">
+            {message}.
+          </Alert>
+        ))}
+        <Box aria-live="polite">
+          <Typography color="textSecondary">{definition.result.name}</Typography>
+          <Box data-testid={`result-${stage.key}`} sx={{ fontFamily: fonts.reading, fontSize: "1.9rem" }}>
+            {shown?.text ?? "–"}
+          </Box>
+          {shown && shown.plusMinus !== "0" && (
+            <Typography variant="body2" color="textSecondary">
+              ± is {plusMinusWords[record.houseRules.plusMinus]}.
+            </Typography>
+          )}
+          <Footing stage={stage} />
+          <Implausible stage={stage} />
+          {also.map(({ definition: { symbol, name }, shown: other }) => (
+            <Typography key={symbol}>
+              {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+            </Typography>
+          ))}
+        </Box>
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+          {stage.done && next && (
+            <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large">
+              Go on: {next.definition.title}
+            </Button>
+          )}
+          {shown && (
+            <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
+              Show the working
+            </Button>
+          )}
+          <ShelveButton stage={stage} record={record} send={send} />
+        </Box>
+      </Sheet>
+      <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: "1 / span 2" } }}>
+        <CautionPanel definition={definition} />
+      </Box>
+      {definition.spectra && (
+        <Suspense fallback={<Box sx={{ minHeight: 300 }} />}>
+          <SpectraPanel run={run} stage={stage} record={record.stages.find((s) => s.key === stage.key)} />
+        </Suspense>
+      )}
+    </Box>
+  );
+}

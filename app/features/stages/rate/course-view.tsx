@@ -1,0 +1,125 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Slider from "@mui/material/Slider";
+import Typography from "@mui/material/Typography";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { v7 as newId } from "uuid";
+import type { CourseEvaluation, RateEvaluation } from "~/core/stages";
+import { traceCsv } from "~/formats/trace-file";
+import { colors } from "../../../theme/theme";
+import { Chart } from "../../../ui/chart/chart";
+import { Sheet } from "../../../ui/sheet";
+import type { Send } from "../shared/use-run";
+import { courseName } from "./course-name";
+import { courseOption } from "./rate-option";
+import { saveText } from "../photometer/trace-import";
+
+interface CourseViewProps {
+  course: CourseEvaluation;
+  stage: RateEvaluation;
+  title: string;
+  locked: boolean;
+  send: Send;
+  onStrike: () => void;
+}
+
+/** How long a handle of the window must stand still before it is saved. */
+const restMs = 300;
+
+/** One course with the law fitted to it; the window that is used is dragged beneath the time axis. */
+export function CourseView({ course, stage, title, locked, send, onStrike }: CourseViewProps) {
+  const { trace, window, record, problem } = course;
+  const [from, to] = [trace?.x[0] ?? 0, trace?.x.at(-1) ?? 1];
+  const saved: [number, number] = [window[0] ?? from, window[1] ?? to];
+  const [dragged, setDragged] = useState<[number, number] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const shown = dragged ?? saved;
+  const option = useMemo(() => courseOption(course, stage.order), [course, stage.order]);
+  const symbol = stage.definition.inputs.find((i) => i.is === "trace")?.symbol ?? "A";
+  const latest = useRef({ course, saved });
+  useEffect(() => {
+    latest.current = { course, saved };
+  });
+  const setWindow = async (next: readonly [number, number]) => {
+    const before = latest.current;
+    for (const [i, kind] of (["window.from", "window.to"] as const).entries()) {
+      const value = next[i] ?? 0;
+      if (value === before.saved[i]) continue;
+      const present = before.course.fields.find((f) => f.field.kind === kind)?.present ?? null;
+      const answer = await send({
+        intent: "observe",
+        id: newId(),
+        stageKey: stage.key,
+        trial: { id: course.id, kind: "fine" },
+        symbol,
+        kind,
+        text: String(value),
+        supersedes: present?.id ?? null,
+        reason: present ? "window moved" : null,
+      });
+      setTrouble(answer.status === "done" ? null : answer.message);
+    }
+    setDragged((now) => (now && now[0] === next[0] && now[1] === next[1] ? null : now));
+  };
+  // A handle moved by keys moves often: it is saved when it has come to rest.
+  const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const settle = (next: [number, number]) => {
+    if (rest.current) clearTimeout(rest.current);
+    rest.current = setTimeout(() => void setWindow(next), restMs);
+  };
+  return (
+    <Sheet component="section" aria-label="Course" sx={{ minWidth: 0 }}>
+      <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1, mb: 0.5 }}>
+        <Typography variant="h2" sx={{ flexGrow: 1 }}>
+          {courseName(course)}
+        </Typography>
+        {trace && (
+          <Button size="small" onClick={() => saveText(traceCsv(trace, "s"), `${trace.name}.csv`)}>
+            Save as CSV
+          </Button>
+        )}
+        {!locked && (
+          <Button size="small" onClick={onStrike}>
+            {record.struck ? "Restore" : "Strike out"}
+          </Button>
+        )}
+      </Box>
+      {record.struck && (
+        <Typography sx={{ color: colors.amberDeep }}>Struck out: {record.struck.reason}</Typography>
+      )}
+      <Chart
+        label={`Absorbance in time, ${trace?.x.length ?? 0} readings, with the fitted law`}
+        option={option}
+        height={330}
+        fileName={`${title} course`}
+        many={(trace?.x.length ?? 0) > 1000}
+      />
+      <Box sx={{ px: 1, display: "flex", alignItems: "center", gap: 2.5, flexWrap: "wrap" }}>
+        <Typography sx={{ whiteSpace: "nowrap" }}>
+          Window {shown[0]} to {shown[1]} s
+        </Typography>
+        <Slider
+          value={shown}
+          min={from}
+          max={to}
+          step={(to - from) / Math.max(1, (trace?.x.length ?? 2) - 1) || 1}
+          disabled={locked}
+          getAriaLabel={(i) => (i === 0 ? "Window from, s" : "Window to, s")}
+          onChange={(_event, value) => setDragged(value as [number, number])}
+          onChangeCommitted={(_event, value) => settle(value as [number, number])}
+          sx={{ flex: "1 1 220px" }}
+        />
+        {!locked && (saved[0] !== from || saved[1] !== to) && (
+          <Button size="small" onClick={() => void setWindow([from, to])}>
+            Whole course
+          </Button>
+        )}
+      </Box>
+      {(problem ?? trouble) && (
+        <Typography role="alert" sx={{ color: colors.brick }}>
+          {problem ?? trouble}.
+        </Typography>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,204 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { v7 as newId } from "uuid";
+import { unitOf } from "~/core/quantity";
+import { checkField, compiledMethod, fieldKey, trialFields } from "~/core/method";
+import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/stages";
+import type { Field } from "~/core/inputs";
+import { presumedRate, usualConstant } from "~/core/simulate";
+import { colors, fonts } from "../../../theme/theme";
+import { Chart } from "../../../ui/chart/chart";
+import { Sheet } from "../../../ui/sheet";
+import type { LiveRun } from "../shared/use-run";
+import { courseOption } from "./rate-option";
+import { TraceImport } from "../photometer/trace-import";
+import { useCourse } from "./use-course";
+import { hidden } from "../photometer/use-photometer";
+import { useReader, wavelengthOf } from "../photometer/use-reader";
+
+interface NewCourseProps {
+  run: LiveRun;
+  stage: RateEvaluation;
+  evaluation: RunEvaluation;
+  onMade: (trialId: string) => void;
+}
+
+/** What has to be typed of a cuvette, and its course from the instrument or from a file. */
+export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
+  const { record, send } = run;
+  const { definition } = stage;
+  const [person] = useReader(record.bench);
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
+  const [note, setNote] = useState<{ key: string; message: string } | null>(null);
+  // The ± of what is stated of a cuvette may stay empty.
+  const fields = trialFields(definition, record.houseRules).filter(
+    (f) => !f.optional || f.kind === "given.plus-minus",
+  );
+  const filled = () => fields.filter((f) => !f.optional || (texts[fieldKey(f)] ?? "").trim() !== "");
+  const live = useCourse(11 + stage.trials.length);
+  const nm = wavelengthOf(evaluation);
+
+  const readings = () => {
+    const checked = filled().map((field) => {
+      const key = fieldKey(field);
+      const answer = checkField(field, texts[key] ?? "", {
+        stage: definition,
+        houseRules: record.houseRules,
+        holder: { observations: [] },
+      });
+      return { field, key, answer };
+    });
+    const wrong = checked.find(({ answer }) => !answer.ok);
+    if (wrong && !wrong.answer.ok) {
+      setNote({ key: wrong.key, message: wrong.answer.check.message });
+      return null;
+    }
+    return checked.map(({ field, key }) => ({
+      id: newId(),
+      symbol: field.symbol,
+      kind: field.kind,
+      text: texts[key] ?? "",
+    }));
+  };
+  const keep = async (
+    name: string,
+    x: readonly number[],
+    absorbance: readonly number[],
+    source: "instrument" | "imported",
+  ) => {
+    const typed = readings();
+    if (!typed) return;
+    const trialId = newId();
+    const answer = await send({
+      intent: "trace",
+      id: newId(),
+      stageKey: stage.key,
+      trialId,
+      readings: typed,
+      name,
+      xUnit: "s",
+      x: [...x],
+      absorbance: [...absorbance],
+      source,
+      person,
+    });
+    if (answer.status === "done") onMade(trialId);
+    else setNote({ key: "", message: answer.message });
+  };
+  const begin = () => {
+    if (!readings()) return;
+    setNote(null);
+    const numbers = filled()
+      .filter((f) => !f.optional)
+      .map((field) => {
+        const value = Number((texts[fieldKey(field)] ?? "").replace(",", "."));
+        return [field.symbol, value * unitOf(field.unit || "1").factor] as const;
+      });
+    const method = compiledMethod(record.method);
+    const truth = presumedRate(definition) * (1 + 0.15 * hidden(record.id));
+    const k = usualConstant(method, definition, new Map(numbers), truth);
+    live.start(
+      k,
+      nm,
+      (points) =>
+        void keep(
+          `course ${stage.trials.length + 1}`,
+          points.map(([t]) => t),
+          points.map(([, a]) => a),
+          "instrument",
+        ),
+    );
+  };
+  return (
+    <Sheet component="section" aria-label="New course" sx={{ display: "grid", gap: 1.5 }}>
+      <Box>
+        <Typography variant="h2">New course, at {nm} nm</Typography>
+        <Typography color="textSecondary">
+          Mix, put the cuvette in, close the lid. The absorbance is taken each second for 200 s.
+        </Typography>
+      </Box>
+      <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap" }}>
+        {fields.map((field) => {
+          const key = fieldKey(field);
+          const wrong = note?.key === key;
+          return (
+            <TextField
+              key={key}
+              label={fieldLabel(field)}
+              value={texts[key] ?? ""}
+              onChange={(event) => {
+                setNote(null);
+                setTexts({ ...texts, [key]: event.target.value });
+              }}
+              error={wrong}
+              helperText={wrong ? note.message : undefined}
+              sx={{ flex: "0 1 280px" }}
+              slotProps={{ htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } } }}
+            />
+          );
+        })}
+      </Box>
+      {note?.key === "" && (
+        <Typography role="alert" sx={{ color: colors.brick }}>
+          {note.message}
+        </Typography>
+      )}
+      {live.trouble && <Typography sx={{ color: colors.brick }}>{live.trouble}.</Typography>}
+      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "flex-start" }}>
+        {live.running ? (
+          <Button variant="outlined" onClick={live.stop}>
+            Stop, and keep nothing
+          </Button>
+        ) : (
+          <Button variant="contained" onClick={begin}>
+            Take it with the simulated photometer
+          </Button>
+        )}
+        <TraceImport
+          kind="s"
+          label="From a file (CSV, JCAMP-DX)"
+          onRead={([first]) => first && void keep(first.name, first.x, first.absorbance, "imported")}
+        />
+      </Box>
+      {live.points.length > 0 && (
+        <Chart
+          label={`Absorbance in time, ${live.points.length} readings so far`}
+          option={courseOption(emptyCourse(stage), 1, live.points)}
+          height={300}
+          fileName="course"
+        />
+      )}
+    </Sheet>
+  );
+}
+
+/** What a field asks for, with its unit. */
+const fieldLabel = ({ kind, label, unit }: Field): string => {
+  const what = kind === "given.plus-minus" ? "± of it" : label;
+  return unit === "" ? what : `${what}, ${unit}`;
+};
+
+/** A course that is still being taken: nothing is fitted to it yet. */
+const emptyCourse = ({ definition }: RateEvaluation): CourseEvaluation => ({
+  id: "live",
+  record: { id: "live", number: null, label: null, kind: "fine", struck: null, observations: [] },
+  name: definition.title,
+  fields: [],
+  missing: null,
+  eligible: false,
+  symbols: new Map(),
+  titerMl: null,
+  overshot: false,
+  result: null,
+  shownResult: null,
+  compared: null,
+  significance: new Map(),
+  problem: null,
+  cautions: [],
+  trace: null,
+  window: [null, null],
+  comparison: null,
+});

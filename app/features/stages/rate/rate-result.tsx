@@ -1,0 +1,60 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { toSignificant } from "~/core/quantity";
+import { plusMinusWords, type RateEvaluation, type RunEvaluation } from "~/core/stages";
+import { colors, fonts } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import { Footing, Implausible } from "../shared/footing";
+import type { LiveRun } from "../shared/use-run";
+import { WayOn } from "../photometer/way-on";
+
+interface RateResultProps {
+  run: LiveRun;
+  stage: RateEvaluation;
+  evaluation: RunEvaluation;
+}
+
+/** The rate constant over all courses, the order in what is in excess, and the way on. */
+export function RateResult({ run, stage, evaluation }: RateResultProps) {
+  const { shown, combined, dependence, definition, problem } = stage;
+  return (
+    <Sheet
+      component="section"
+      aria-label="Result"
+      sx={stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}}
+    >
+      <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
+        {stage.next}.
+      </Typography>
+      <Typography color="textSecondary">{definition.result.name}</Typography>
+      <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.6rem", lineHeight: 1.25 }}>
+        {shown?.text ?? "–"}
+      </Box>
+      {shown && combined && (
+        <Typography variant="body2" color="textSecondary">
+          {combined.count === 1 ? "from one course" : `mean of ${combined.count} courses`}, ± is{" "}
+          {plusMinusWords[run.record.houseRules.plusMinus]}.
+        </Typography>
+      )}
+      {stage.also.map(({ definition: { symbol, name }, shown: other }) => (
+        <Typography key={symbol}>
+          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+        </Typography>
+      ))}
+      {combined && combined.count > 1 && (
+        <Typography variant="body2" color="textSecondary">
+          s = {toSignificant(100 * combined.relativeStandardDeviation, 2)} % of the mean.
+        </Typography>
+      )}
+      <Footing stage={stage} />
+      <Implausible stage={stage} />
+      {problem && <Typography sx={{ color: colors.brick }}>{problem}.</Typography>}
+      {dependence && (
+        <Typography data-testid="dependence" sx={{ mt: 1 }}>
+          {dependence.ok ? dependence.value.text : `${dependence.problem.message}.`}
+        </Typography>
+      )}
+      {shown && <WayOn stage={stage} evaluation={evaluation} />}
+    </Sheet>
+  );
+}

@@ -1,0 +1,102 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { type Condition, timedConditions } from "~/core/method";
+import type { TimerRecord } from "~/core/record";
+import { clockText, timerState } from "~/core/timing";
+import { serverNow, useServerNow } from "../../../live/timers";
+import { colors, fonts } from "../../../theme/theme";
+
+/** A condition as one reads it at the bench: the number first, then what it is for. */
+export function conditionWords({ what, celsius, minutes, strict, counts }: Condition): string {
+  const exactly = counts === "within" ? "within " : strict ? "just " : "";
+  const time =
+    minutes === undefined ? null : `${exactly}${minutes >= 120 ? `${minutes / 60} h` : `${minutes} min`}`;
+  const numbers = [celsius && `${celsius[0]} to ${celsius[1]} °C`, time].filter(Boolean).join(", ");
+  return numbers === "" ? what : `${numbers}: ${what}`;
+}
+
+interface KeepToProps {
+  conditions: readonly Condition[];
+  /** Timers of the flask in hand. */
+  timers: readonly TimerRecord[];
+  onStart: (condition: Condition) => void;
+  onEnd: (timer: TimerRecord) => void;
+}
+
+/** What must hold while this flask is titrated, at the place where one looks while doing it; a time has its timer. */
+export function KeepTo({ conditions, timers, onStart, onEnd }: KeepToProps) {
+  const telling = conditions.filter((c) => c.celsius ?? c.minutes);
+  if (telling.length === 0) return null;
+  const timed = timedConditions(conditions);
+  return (
+    <Box
+      component="ul"
+      aria-label="Keep to"
+      sx={{
+        listStyle: "none",
+        m: 0,
+        pl: 1.25,
+        py: 0,
+        borderLeft: `4px solid ${colors.amber}`,
+        color: colors.amberDeep,
+      }}
+    >
+      {telling.map((condition) => {
+        const own = timers.filter((t) => t.what === condition.what);
+        return (
+          <Box
+            component="li"
+            key={condition.what}
+            sx={{
+              fontWeight: condition.strict ? 700 : 400,
+              display: "flex",
+              alignItems: "center",
+              flexWrap: "wrap",
+              columnGap: 1.5,
+            }}
+          >
+            <span>{conditionWords(condition)}</span>
+            {timed.includes(condition) && (
+              <ConditionTimer timers={own} onStart={() => onStart(condition)} onEnd={onEnd} />
+            )}
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
+
+function ConditionTimer(props: {
+  timers: readonly TimerRecord[];
+  onStart: () => void;
+  onEnd: (timer: TimerRecord) => void;
+}) {
+  const { timers, onStart, onEnd } = props;
+  const running = timers.find((t) => t.endedAt === null && t.startedAt !== null);
+  const ended = timers.findLast((t) => t.endedAt !== null && t.outcome !== "dropped");
+  if (running) return <Running timer={running} onEnd={() => onEnd(running)} />;
+  if (ended) {
+    const state = timerState(ended, serverNow());
+    return <span>{state.state === "ended" && `took ${clockText(state.elapsed)}`}</span>;
+  }
+  return (
+    <Button size="small" variant="outlined" onClick={onStart} sx={{ minHeight: 32, py: 0 }}>
+      Start the time
+    </Button>
+  );
+}
+
+function Running({ timer, onEnd }: { timer: TimerRecord; onEnd: () => void }) {
+  const now = useServerNow();
+  const state = timerState(timer, now ?? 0);
+  return (
+    <>
+      <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "1.1rem" }}>
+        {now !== null && state.state === "running" && clockText(state.left)}
+      </Box>
+      <Button size="small" variant="outlined" onClick={onEnd} sx={{ minHeight: 32, py: 0 }}>
+        {timer.counts === "for" ? "It has stood" : "Done"}
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,67 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { type ComputedEvaluation, footingWords } from "~/core/stages";
+import { colors } from "../../../theme/theme";
+import { unbroken } from "../../../ui/number-text";
+
+/** What a result rests on that nobody stated, and what is not counted in its ±. */
+export function Footing({ stage }: { stage: ComputedEvaluation }) {
+  const words = footingWords(stage);
+  if (words === "") return null;
+  return (
+    <Typography variant="body2" data-testid="footing" sx={{ mt: 0.5, color: colors.amberDeep }}>
+      {unbroken(words)}
+    </Typography>
+  );
+}
+
+/** Results that cannot be, or for which the method does not hold, each with where to look first; and those withheld. */
+export function Implausible({ stage }: { stage: ComputedEvaluation }) {
+  return (
+    <>
+      {stage.implausible.map(({ symbol, text, look, outside }) => (
+        <Alert
+          key={symbol + text}
+          severity={outside === "impossible" ? "error" : "warning"}
+          data-testid="implausible"
+          sx={{ mt: 1 }}
+        >
+          <Box sx={{ fontWeight: 600 }}>{unbroken(text)}.</Box>
+          {look.length > 0 && (
+            <>
+              Where to look first:
+              <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
+                {look.slice(0, 4).map((words) => (
+                  <li key={words}>{words}</li>
+                ))}
+              </Box>
+            </>
+          )}
+        </Alert>
+      ))}
+      {stage.withheld.map(({ name, why }) => (
+        <Typography key={name} variant="body2" sx={{ mt: 0.5 }}>
+          {name} is not given: {why}.
+        </Typography>
+      ))}
+    </>
+  );
+}
+
+/** The nearest whole number of a count, which is what such a method is for; nothing where none is near. */
+export function WholeNumber({ stage }: { stage: ComputedEvaluation }) {
+  const whole = stage.shown?.nearestWhole;
+  if (whole === undefined) return null;
+  return (
+    <Box sx={{ display: "flex", alignItems: "baseline", gap: 1 }} data-testid="whole-number">
+      <Box
+        component="span"
+        sx={{ fontSize: "2.6rem", fontWeight: 700, lineHeight: 1.1, color: colors.tealDeep }}
+      >
+        {whole}
+      </Box>
+      <span>nearest whole number</span>
+    </Box>
+  );
+}

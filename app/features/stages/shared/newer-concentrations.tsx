@@ -1,0 +1,65 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useContext, useState } from "react";
+import { Link, useRevalidator } from "react-router";
+import type { RunRecord } from "~/core/run";
+import { uncapitalized } from "~/core/text";
+import { colors, fonts } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import { When } from "../../../ui/when";
+import { ShelfContext } from "./shelf-context";
+import type { Send } from "./use-run";
+
+/** Bottles that this run used and that have been given another concentration since, and what that would make. */
+export function NewerConcentrations({ record, send }: { record: RunRecord; send: Send }) {
+  const { newer, recomputations } = useContext(ShelfContext);
+  const { revalidate } = useRevalidator();
+  const [problem, setProblem] = useState<string | null>(null);
+  if (newer.length + recomputations.length === 0) return null;
+  const finished = record.status !== "open";
+  return (
+    <Sheet
+      component="section"
+      aria-label="Concentrations since"
+      sx={{ borderLeft: `6px solid ${colors.amber}` }}
+    >
+      {newer.map(({ code, solutionId, name, unit, was, now }) => (
+        <Typography key={solutionId}>
+          <Link to={`/shelf/${solutionId}`}>{code}</Link> {name} has been standardized anew since: {now}{" "}
+          {unit}. This run keeps {was} {unit}.
+        </Typography>
+      ))}
+      {newer.length > 0 && finished && (
+        <Button
+          variant="outlined"
+          sx={{ mt: 1 }}
+          onClick={() =>
+            void send({ intent: "recompute" }).then((answer) => {
+              setProblem(answer.status === "done" ? null : answer.message);
+              void revalidate();
+            })
+          }
+        >
+          Recompute with the newest
+        </Button>
+      )}
+      {problem && <Alert severity="error">{problem}</Alert>}
+      {recomputations.map(({ id, at, changes, replaced }) => (
+        <Box key={id} sx={{ mt: 1.5 }}>
+          <Typography variant="h3">
+            Computed again <When at={at} as="time" /> with {uncapitalized(replaced.join("; "))}
+          </Typography>
+          {changes.length === 0 && <Typography>Nothing changes that is shown.</Typography>}
+          {changes.map(({ name, before, after }) => (
+            <Typography key={name}>
+              {name}: <span style={{ fontFamily: fonts.reading }}>{after}</span> instead of{" "}
+              <span style={{ fontFamily: fonts.reading }}>{before}</span>
+            </Typography>
+          ))}
+        </Box>
+      ))}
+    </Sheet>
+  );
+}

@@ -1,0 +1,150 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useContext, useState } from "react";
+import { type ComputedEvaluation, type FieldState, type RunEvaluation, shownResult } from "~/core/stages";
+import type { HouseRules } from "~/core/rules";
+import type { Input } from "~/core/inputs";
+import { isPreselected, type StageRecord } from "~/core/record";
+import type { RunRecord } from "~/core/run";
+import { colors, fonts } from "../../../theme/theme";
+import { ConfirmVolumes } from "./confirm-volumes";
+import { CorrectDialog } from "./correct-dialog";
+import { bottlesFor, ShelfContext } from "./shelf-context";
+import { StageInput } from "./stage-input";
+import { TakeDialog } from "./take-bottle";
+import type { Send } from "./use-run";
+
+interface StageReadingsProps {
+  stage: ComputedEvaluation;
+  record: StageRecord | undefined;
+  evaluation: RunEvaluation;
+  run: RunRecord;
+  rules: HouseRules;
+  locked: boolean;
+  send: Send;
+  /** One below the other, with a button for the next one that waits: where nothing else is read. */
+  alone?: boolean;
+}
+
+/** What holds for all trials of a stage: purities, what was stated or measured once, and results of earlier stages. */
+export function StageReadings({
+  stage,
+  record,
+  evaluation,
+  run,
+  rules,
+  locked,
+  send,
+  alone = false,
+}: StageReadingsProps) {
+  const [chosen, setChosen] = useState<FieldState | null>(null);
+  const shelf = useContext(ShelfContext);
+  const [taking, setTaking] = useState<Input | null>(null);
+  const { definition } = stage;
+  const stageFields = stage.stageFields.filter(({ field }) => !field.hidden && !field.many);
+  const earlierOnes = definition.inputs.flatMap((input) => {
+    const earlier = input.is === "result" ? evaluation.stages.find((s) => s.key === input.stage) : undefined;
+    // A closed stage shows its result on its bead already.
+    // What a stage only handed on is on no bead, though.
+    const handedOn = input.is === "result" && input.result !== undefined;
+    return input.is === "result" && earlier && (!earlier.done || handedOn) ? [{ input, earlier }] : [];
+  });
+  const read = definition.inputs.filter((input) =>
+    stageFields.some(({ field }) => field.symbol === input.symbol),
+  );
+  if (earlierOnes.length + read.length === 0) return null;
+  const waiting = stageFields.find(({ field, present }) => !present && !field.optional);
+  const asked =
+    run.status === "open" ? (
+      <ConfirmVolumes
+        definition={definition}
+        observations={record?.observations ?? []}
+        stageKey={stage.key}
+        fields={stageFields}
+        send={send}
+        onChange={setChosen}
+      />
+    ) : null;
+  return (
+    <>
+      <Box
+        sx={{
+          display: "flex",
+          flexDirection: alone ? "column" : "row",
+          flexWrap: alone ? "nowrap" : "wrap",
+          alignItems: alone ? "flex-start" : "center",
+          columnGap: 3,
+          rowGap: 0.5,
+          color: colors.inkSoft,
+        }}
+      >
+        {earlierOnes.map(({ input, earlier }) => (
+          <Box key={input.symbol}>
+            {input.label}{" "}
+            <Box
+              component="span"
+              sx={{
+                fontFamily: shownResult(earlier, input.result) ? fonts.reading : undefined,
+                color: colors.ink,
+              }}
+            >
+              {shownResult(earlier, input.result)?.text ?? "not known yet"}
+            </Box>
+            {earlier.shown && earlier.implausible.length === 0 && " (its set is not closed yet)"}
+          </Box>
+        ))}
+        {read.map((input) => (
+          <StageInput
+            key={input.symbol}
+            input={input}
+            states={stageFields.filter(({ field }) => field.symbol === input.symbol)}
+            locked={locked}
+            run={run}
+            target={"accept" in definition && definition.accept?.symbol === input.symbol}
+            fromShelf={bottlesFor(input, shelf).length > 0}
+            all={stage.stageFields.filter(({ field }) => field.symbol === input.symbol)}
+            onChoose={setChosen}
+            onTake={() => setTaking(input)}
+          />
+        ))}
+        {alone && !locked && waiting && (
+          <Button variant="contained" size="large" onClick={() => setChosen(waiting)} sx={{ mt: 1 }}>
+            Record: {waiting.field.label}
+          </Button>
+        )}
+        {taking && (
+          <TakeDialog
+            input={taking}
+            bottles={bottlesFor(taking, shelf)}
+            stageKey={stage.key}
+            replaces={stage.stageFields.some(
+              ({ field, present }) =>
+                field.symbol === taking.symbol && present !== null && !isPreselected(present),
+            )}
+            send={send}
+            onClose={() => setTaking(null)}
+          />
+        )}
+        {chosen && (
+          <CorrectDialog
+            state={chosen}
+            spread={
+              stage.stageFields.find(
+                ({ field }) =>
+                  field.symbol === chosen.field.symbol && field.kind === `${chosen.field.kind}.plus-minus`,
+              ) ?? null
+            }
+            holder={{ observations: record?.observations ?? [] }}
+            trialId={null}
+            trialKind="fine"
+            stage={definition}
+            rules={rules}
+            send={send}
+            onClose={() => setChosen(null)}
+          />
+        )}
+      </Box>
+      {asked}
+    </>
+  );
+}

@@ -1,0 +1,99 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { FieldState } from "~/core/stages";
+import type { Input } from "~/core/inputs";
+import type { RunRecord, UsedSolution } from "~/core/run";
+import { concentrationText, howWords } from "~/protocol/concentration";
+import { type SolutionView } from "~/protocol/shelf";
+import { colors, fonts } from "../../../theme/theme";
+import { When } from "../../../ui/when";
+import { FormDialog, ReasonField } from "../../../ui/form-dialog";
+import type { Send } from "./use-run";
+
+interface TakeDialogProps {
+  input: Input;
+  bottles: readonly SolutionView[];
+  stageKey: string;
+  /** True where something was read already: then a reason is needed. */
+  replaces: boolean;
+  send: Send;
+  onClose: () => void;
+}
+
+/** Picks a bottle of the shelf: its concentration comes with its ±. */
+export function TakeDialog({ input, bottles, stageKey, replaces, send, onClose }: TakeDialogProps) {
+  const [chosen, setChosen] = useState(bottles[0]?.id ?? "");
+  const [reason, setReason] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const bottle = bottles.find((b) => b.id === chosen);
+  const submit = () => {
+    if (!bottle?.current) return setProblem("Choose a bottle");
+    if (replaces && reason.trim() === "") return setProblem("Say why another one is taken");
+    void send({
+      intent: "take",
+      stageKey,
+      symbol: input.symbol,
+      assignmentId: bottle.current.id,
+      reason: replaces ? reason.trim() : null,
+    }).then((answer) => (answer.status === "done" ? onClose() : setProblem(answer.message)));
+  };
+  return (
+    <FormDialog title={`${input.label}: from the shelf`} submit="Take it" onSubmit={submit} onClose={onClose}>
+      <TextField select label="Bottle" value={chosen} onChange={(e) => setChosen(e.target.value)}>
+        {bottles.map((b) => (
+          <MenuItem key={b.id} value={b.id} sx={{ whiteSpace: "normal" }}>
+            {b.code} {b.name}, {b.current && concentrationText(b.current)}
+          </MenuItem>
+        ))}
+      </TextField>
+      {bottle?.current && (
+        <Typography color="textSecondary">
+          <span style={{ fontFamily: fonts.reading, color: colors.ink }}>
+            {concentrationText(bottle.current)}
+          </span>
+          , {howWords[bottle.current.how]} <When at={bottle.current.at} />
+        </Typography>
+      )}
+      {bottle?.state === "past its date" && (
+        <Alert severity="warning">It is past its date: standardize it anew before you rely on it.</Alert>
+      )}
+      {replaces && (
+        <ReasonField
+          value={reason}
+          usual={["another bottle", "standardized anew", "wrong bottle chosen"]}
+          problem={null}
+          onChange={setReason}
+        />
+      )}
+      {problem && <Alert severity="error">{problem}</Alert>}
+    </FormDialog>
+  );
+}
+
+/** The bottle that a value came from, where it came from one and nothing was typed over it. */
+export function bottleUsed(
+  states: readonly FieldState[],
+  { solutions }: RunRecord,
+): UsedSolution | undefined {
+  const main = states.find(({ field }) => field.kind === "given" || field.kind === "purity");
+  const id = main?.present?.assignment;
+  return id ? solutions?.find((s) => s.assignmentId === id) : undefined;
+}
+
+/** From which bottle a value came, and how old its concentration is. */
+export function FromBottle({ used }: { used: UsedSolution }) {
+  return (
+    <Box component="span" sx={{ color: colors.inkSoft }}>
+      from{" "}
+      <Link to={`/shelf/${used.solutionId}`} style={{ color: colors.teal }}>
+        {used.code}
+      </Link>
+      , {howWords[used.how]} <When at={used.at} />
+    </Box>
+  );
+}

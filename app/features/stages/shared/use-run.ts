@@ -1,0 +1,152 @@
+import { createContext, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { RunRequest } from "~/protocol/requests";
+import type { RunState } from "~/protocol/answers";
+import { canWait, withWaiting } from "~/protocol/waiting";
+import { type Kept, keep, onSent, somethingWaits, useOutbox } from "../../../live/outbox";
+import { isTaken, type Outcome, postChange } from "../../../live/post";
+import { useLive } from "../../../live/stream";
+import { clockOffset } from "../../../live/timers";
+import { pressOver } from "../../../ui/press";
+
+export type Send = (request: RunRequest) => Promise<Outcome>;
+
+export interface LiveRun extends RunState {
+  readonly send: Send;
+  /** What came of a change that nobody waits for, where it was not made. */
+  readonly trouble: string | null;
+  /** What of this run is still in this browser alone. */
+  readonly kept: readonly Kept[];
+}
+
+/** Ids of readings that wait in this browser and are not on the server yet. */
+export const WaitingReadings = createContext<ReadonlySet<string>>(new Set());
+
+/** Changes made by one press, without a dialog that tells how they ended. */
+const silent: readonly RunRequest["intent"][] = [
+  "mark",
+  "restore",
+  "undo",
+  "start-timer",
+  "begin-timer",
+  "end-timer",
+  "faded",
+];
+
+const waits: Outcome = {
+  status: "waiting",
+  message: "The server does not answer: kept in this browser, sent when it does.",
+};
+
+const keptNowhere: Outcome = {
+  status: "unreachable",
+  message:
+    "Not saved yet: the server does not answer, and this browser lets nothing be kept. What you typed stands in its field; Enter tries again.",
+};
+
+/** Keeps a change in this browser, where the browser lets it. */
+async function keepHere(...change: Parameters<typeof keep>): Promise<Outcome> {
+  try {
+    await keep(...change);
+    return waits;
+  } catch {
+    return keptNowhere;
+  }
+}
+
+/**
+ * The run as the server last told it: by the loader, by the answer to each change, or since another device changed it; and on
+ * top of that what waits in this browser. Changes are sent one after the other, in the order in which they were made.
+ */
+export function useRun(loaded: RunState): LiveRun {
+  const runId = loaded.record.id;
+  const [seen, setSeen] = useState(loaded);
+  const [state, setState] = useState(loaded);
+  // Of two states the one with more changes is the newer, whichever arrives last.
+  const take = useCallback(
+    (next: RunState) => setState((now) => (next.revision > now.revision ? next : now)),
+    [],
+  );
+  if (seen !== loaded) {
+    setSeen(loaded);
+    take(loaded);
+  }
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+
+  const refresh = useCallback(async () => {
+    try {
+      const response = await fetch(`/runs/${runId}/state`);
+      if (!response.ok) return;
+      const told = (await response.json()) as RunState;
+      await pressOver();
+      take(told);
+    } catch {
+      // Out of reach: the screen stays as it is, and asks again when the stream is back.
+    }
+  }, [runId, take]);
+  useLive((heard) => {
+    if (heard === "connected" || heard.runId === runId) void refresh();
+  });
+  useEffect(
+    () =>
+      onSent((of, answer) => {
+        if (of !== runId || answer.status !== "done") return;
+        if (answer.state) take(answer.state);
+        setTrouble(null);
+      }),
+    [runId, take],
+  );
+
+  const send = useCallback<Send>(
+    (request) => {
+      const make = async (): Promise<Outcome> => {
+        if (canWait(request) && somethingWaits(runId)) return keepHere(runId, request);
+        const said = await postChange(runId, request);
+        if (said.status === "done") {
+          if (said.state) take(said.state);
+          setTrouble(null);
+          return said;
+        }
+        if (said.status === "unreachable" && canWait(request)) {
+          // Why, where the server could tell: its disk is full.
+          if (said.told) setTrouble(said.message);
+          return keepHere(runId, request);
+        }
+        // It is tried again from there, and set aside if that does not help: nothing else waits for it then.
+        if (said.status === "failed" && canWait(request)) {
+          const here = await keepHere(runId, request);
+          return here === waits ? waits : said;
+        }
+        if (
+          said.status === "refused" &&
+          said.present &&
+          request.intent === "observe" &&
+          request.supersedes === null
+        ) {
+          // Two readings for one field: this one is kept too, until someone says which it is.
+          const here = await keepHere(runId, request, { refused: said.message, standing: said.present });
+          await refresh();
+          return here === waits ? waits : said;
+        }
+        return said;
+      };
+      const attempt = async () => {
+        const outcome = await make();
+        if (!isTaken(outcome) && silent.includes(request.intent)) setTrouble(outcome.message);
+        return outcome;
+      };
+      const answer = queue.current.then(attempt);
+      queue.current = answer;
+      return answer;
+    },
+    [runId, take, refresh],
+  );
+
+  const outbox = useOutbox();
+  const kept = useMemo(() => outbox.filter((k) => k.runId === runId), [outbox, runId]);
+  const record = useMemo(() => {
+    const waiting = kept.filter((k) => k.refused === null);
+    return waiting.length === 0 ? state.record : withWaiting(state.record, waiting, clockOffset());
+  }, [state.record, kept]);
+  return { ...state, record, send, trouble, kept };
+}

@@ -1,0 +1,39 @@
+import Box from "@mui/material/Box";
+import type { Reagent } from "~/core/method";
+import { colors } from "../../../theme/theme";
+
+const amount = ({ name, amount: much, when }: Reagent) => `${name}, ${much} (${when})`;
+
+/** What goes into the flask before the titration: what now, and what only at the last moment. */
+export function ReagentsAhead({ reagents }: { reagents: readonly Reagent[] }) {
+  if (reagents.length === 0) return null;
+  const rows = [
+    { head: "Add now", of: reagents.filter((r) => !r.last) },
+    { head: "At the last moment", of: reagents.filter((r) => r.last) },
+  ].filter(({ of }) => of.length > 0);
+  return (
+    <Box
+      component="dl"
+      aria-label="Reagents"
+      sx={{
+        m: 0,
+        display: "grid",
+        gridTemplateColumns: { xs: "1fr", sm: "auto 1fr" },
+        columnGap: 1.5,
+        rowGap: 0.25,
+        fontSize: "0.95rem",
+      }}
+    >
+      {rows.map(({ head, of }) => (
+        <Box key={head} sx={{ display: "contents" }}>
+          <Box component="dt" sx={{ fontWeight: 700, color: colors.inkSoft, whiteSpace: "nowrap" }}>
+            {head}
+          </Box>
+          <Box component="dd" sx={{ m: 0 }}>
+            {of.map(amount).join("; ")}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}

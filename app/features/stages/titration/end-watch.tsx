@@ -1,0 +1,86 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { v7 as newId } from "uuid";
+import type { StageRecord, TimerRecord } from "~/core/record";
+import { clockText, timerState } from "~/core/timing";
+import type { StartTimer } from "~/core/change";
+import { serverNow, useServerNow } from "../../../live/timers";
+import { colors, fonts } from "../../../theme/theme";
+import type { Send } from "../shared/use-run";
+
+/** The stopwatch that begins with the end of a trial. */
+export const endWatch = (stageKey: string, trialId: string, flask: string, seconds: number): StartTimer => ({
+  intent: "start-timer",
+  id: newId(),
+  stageKey,
+  trialId,
+  what: "the color of the end must stay",
+  flask,
+  counts: "persist",
+  seconds,
+  strict: false,
+  inSeconds: null,
+});
+
+/** The stopwatch of the end that was written last: does its color stay? */
+export function EndWatch({ stage, send }: { stage: StageRecord | undefined; send: Send }) {
+  const timer = stage?.timers?.findLast((t) => t.counts === "persist" && t.endedAt === null);
+  const trial = stage?.trials.find((t) => t.id === timer?.trialId);
+  if (!stage || !timer || !trial || trial.struck) return null;
+  const faded = () => {
+    const at = timerState(timer, serverNow());
+    const seconds = at.state === "running" ? at.elapsed : 0;
+    void send({
+      intent: "faded",
+      stageKey: stage.key,
+      trialId: trial.id,
+      markId: newId(),
+      seconds: Math.round(seconds),
+      timerId: timer.id,
+    });
+  };
+  const kept = () => void send({ intent: "end-timer", timerId: timer.id, outcome: "kept" });
+  return <Watch timer={timer} onKept={kept} onFaded={faded} />;
+}
+
+function Watch({ timer, onKept, onFaded }: { timer: TimerRecord; onKept: () => void; onFaded: () => void }) {
+  const now = useServerNow();
+  const state = timerState(timer, now ?? 0);
+  const left = state.state === "running" ? state.left : 0;
+  const over = now !== null && left <= 0;
+  return (
+    <Box
+      role="group"
+      aria-label="Does the color stay?"
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        flexWrap: "wrap",
+        columnGap: 1.5,
+        rowGap: 0.75,
+        bgcolor: colors.pinkPale,
+        border: `2px solid ${colors.pink}`,
+        borderRadius: "12px",
+        px: 1.75,
+        py: 1,
+      }}
+    >
+      <Box
+        sx={{ fontFamily: fonts.reading, fontSize: "1.7rem", minWidth: "3.2ch", color: colors.pinkDeep }}
+        data-testid="end-watch"
+      >
+        {now === null ? "" : over ? "0:00" : clockText(left)}
+      </Box>
+      <Box sx={{ flex: "1 1 160px", lineHeight: 1.3 }}>
+        End of {timer.flask || "the trial"}:{" "}
+        <b>{over ? "the time is over. Did the color stay?" : "does the color stay?"}</b>
+      </Box>
+      <Button variant="contained" onClick={onKept}>
+        Kept
+      </Button>
+      <Button variant="outlined" onClick={onFaded}>
+        Faded: go on
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,41 @@
+import Box from "@mui/material/Box";
+import type { Field } from "~/core/inputs";
+import type { Guidance } from "~/core/stages";
+import { colors } from "../../../theme/theme";
+import { numbersOut } from "../../../ui/number-text";
+
+/** Where the end should come and where to slow down; or what is missing to say so. */
+export function GuidanceLine(props: {
+  guidance: Guidance | null;
+  missing: Field | null;
+  closed: boolean;
+  /** True where something but the titer of this flask is still to be read, and then more will be known. */
+  first: boolean;
+}) {
+  const { guidance, missing, closed, first } = props;
+  const text = guidance
+    ? guidance.text
+    : missing && first
+      ? `${missing.kind.startsWith("mass") ? "Weigh" : "Measure the sample out"} first: then it is known where the end should come.`
+      : "Nothing is known yet about where the end comes: titrate a rough one fast, and see.";
+  const stop = !closed && guidance !== null && !guidance.roomLeft;
+  return (
+    <Box
+      role="status"
+      sx={{
+        bgcolor: stop ? colors.amberPale : closed || !guidance ? colors.tealWash : colors.pinkPale,
+        color: stop ? colors.amberDeep : colors.ink,
+        borderRadius: "10px",
+        px: 1.75,
+        py: 1.25,
+        fontSize: "1.05rem",
+        lineHeight: 1.4,
+        fontWeight: stop ? 700 : 400,
+      }}
+    >
+      {closed
+        ? "The set is closed. Another trial may be added, it will be judged with the others."
+        : numbersOut(text)}
+    </Box>
+  );
+}

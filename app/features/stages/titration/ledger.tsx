@@ -1,0 +1,162 @@
+import Box from "@mui/material/Box";
+import IconButton from "@mui/material/IconButton";
+import Typography from "@mui/material/Typography";
+import visuallyHidden from "@mui/utils/visuallyHidden";
+import { useContext, useState } from "react";
+import { fieldKey } from "~/core/method";
+import type { HouseRules } from "~/core/rules";
+import { isDraft } from "~/core/change";
+import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
+import { trialWords } from "~/core/text";
+import { colors, fonts } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import type { CorrectionTarget } from "../shared/correct-dialog";
+import { ReadingCell, ResultCell } from "./ledger-cells";
+import { columnsOf, noteOf } from "./ledger-columns";
+import { type TrialActions, TrialMenu } from "./trial-menu";
+import { WaitingReadings } from "../shared/use-run";
+import { printedUnit } from "~/core/quantity";
+
+interface LedgerProps extends TrialActions {
+  onCorrect: (target: CorrectionTarget) => void;
+  runId: string;
+  stage: TitrationEvaluation;
+  rules: HouseRules;
+  locked: boolean;
+}
+
+/** The trials of a stage, each reading as typed, corrections struck through above what holds now. */
+export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: LedgerProps) {
+  const [menu, setMenu] = useState<{ anchor: HTMLElement; trial: TrialEvaluation } | null>(null);
+  const waiting = useContext(WaitingReadings);
+  const columns = columnsOf(stage, rules);
+  const trials = stage.trials.filter((t) => t.fields.some((f) => f.history.some((o) => !isDraft(o))));
+  const workingHref = (trial: TrialEvaluation) =>
+    `/runs/${runId}/working?stage=${stage.key}&trial=${trial.id}`;
+  return (
+    <Sheet component="section" aria-label="Trials of this stage" sx={{ px: 0, pb: 0.5 }}>
+      <Typography variant="h2" sx={{ px: 2, mb: 0.5 }}>
+        Trials of this stage
+      </Typography>
+      {trials.length === 0 ? (
+        <Typography color="textSecondary" sx={{ px: 2, pb: 1.5 }}>
+          Each trial comes to stand here, reading by reading.
+        </Typography>
+      ) : (
+        <Box
+          sx={{ overflowX: "auto", position: "relative" }}
+          role="region"
+          aria-label="Ledger"
+          // A table that may scroll sideways must be reachable by keyboard.
+          tabIndex={0}
+        >
+          <Box component="table" sx={tableStyle}>
+            <thead>
+              <tr>
+                <th scope="col" style={{ textAlign: "left" }}>
+                  Trial
+                </th>
+                {columns.map(({ key, head }) => (
+                  <th scope="col" key={key}>
+                    {head}
+                  </th>
+                ))}
+                <th scope="col">
+                  <Box component="span" sx={visuallyHidden}>
+                    Actions
+                  </Box>
+                </th>
+              </tr>
+            </thead>
+            {trials.map((trial) => {
+              const { record, name } = trial;
+              const note = noteOf(trial, stage.agreement, waiting);
+              const faint = record.struck !== null || record.kind === "rough";
+              return (
+                <Box component="tbody" key={trial.id} sx={{ color: faint ? colors.inkSoft : colors.ink }}>
+                  <tr>
+                    <th scope="row" style={{ textAlign: "left", fontWeight: 600 }}>
+                      {record.struck ? <s>{name}</s> : name}
+                    </th>
+                    {columns.map(({ key, field, value }) => (
+                      <td
+                        key={key}
+                        style={record.struck && !field ? { textDecoration: "line-through" } : undefined}
+                      >
+                        {field ? (
+                          <ReadingCell
+                            state={trial.fields.find((f) => fieldKey(f.field) === field)}
+                            trial={trial}
+                            locked={locked}
+                            onCorrect={onCorrect}
+                          />
+                        ) : key === "result" ? (
+                          <ResultCell
+                            text={value?.(trial) ?? ""}
+                            unit={printedUnit(stage.definition.result.unit)}
+                            trial={trial}
+                            workingHref={workingHref(trial)}
+                          />
+                        ) : (
+                          value?.(trial)
+                        )}
+                      </td>
+                    ))}
+                    <td style={{ padding: 0 }}>
+                      <IconButton
+                        size="small"
+                        aria-label={`Actions for ${trialWords(name)}`}
+                        onClick={(event) => setMenu({ anchor: event.currentTarget, trial })}
+                        sx={{ width: 36, height: 36, color: colors.ink, fontWeight: 700 }}
+                      >
+                        ⋯
+                      </IconButton>
+                    </td>
+                  </tr>
+                  {note && (
+                    <tr className="note">
+                      <td colSpan={columns.length + 2}>{note}</td>
+                    </tr>
+                  )}
+                </Box>
+              );
+            })}
+          </Box>
+        </Box>
+      )}
+      {menu && (
+        <TrialMenu
+          {...menu}
+          titer={stage.titer}
+          locked={locked}
+          workingHref={workingHref(menu.trial)}
+          actions={actions}
+          onClose={() => setMenu(null)}
+        />
+      )}
+    </Sheet>
+  );
+}
+
+const tableStyle = {
+  width: "100%",
+  borderCollapse: "collapse",
+  "& th, & td": { px: 0.9, py: 0.5, textAlign: "right", whiteSpace: "nowrap" },
+  "& th:first-of-type, & td:first-of-type": { pl: 2 },
+  "& thead th": {
+    fontSize: "0.88rem",
+    fontWeight: 600,
+    color: colors.inkSoft,
+    borderBottom: `1px solid ${colors.lineStrong}`,
+  },
+  "& tbody td": { fontFamily: fonts.reading, fontSize: "0.98rem" },
+  "& tbody + tbody tr:first-of-type > *": { borderTop: `1px solid ${colors.line}` },
+  "& tr.note td": {
+    fontFamily: fonts.text,
+    fontSize: "0.88rem",
+    textAlign: "left",
+    whiteSpace: "normal",
+    color: colors.inkSoft,
+    pt: 0,
+  },
+} as const;

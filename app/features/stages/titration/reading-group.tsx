@@ -1,0 +1,158 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useLayoutEffect, useRef } from "react";
+import type { Field } from "~/core/inputs";
+import { fieldKey } from "~/core/method";
+import type { HouseRules } from "~/core/rules";
+import { trialWords } from "~/core/text";
+import { colors, fonts } from "../../../theme/theme";
+import { afterPress } from "../../../ui/press";
+import { ByInstrument } from "../shared/by-instrument";
+import type { CorrectionTarget } from "../shared/correct-dialog";
+import { ReadingField } from "./reading-field";
+import type { soFar } from "./saved-group";
+import { afterDrops } from "./after-drops";
+import { savedReading, type TrialEntry } from "./use-trial-entry";
+
+interface ReadingGroupProps {
+  entry: TrialEntry;
+  rules: HouseRules;
+  fields: readonly Field[];
+  total: ReturnType<typeof soFar>;
+  /** The field that the one button stands beside; null where that is in another group. */
+  last: Field | null;
+  quiet: boolean;
+  register: (key: string, element: HTMLInputElement | null) => void;
+  onAdvance: (field: Field) => void;
+  onRefill: (field: Field) => void;
+  onCorrect: (target: CorrectionTarget) => void;
+}
+
+/** The readings that one quantity comes from, side by side, with what they come to and the button that records them. */
+export function ReadingGroup(props: ReadingGroupProps) {
+  const { entry, rules, fields, total, last, quiet, register, onAdvance, onRefill, onCorrect } = props;
+  const { stage, trialId } = entry;
+  /** The final reading of the burette that is titrated with; that of a sample's is none. */
+  const isEnd = (field: Field) => field.kind === "burette.final" && field.symbol === stage.titer;
+  const previous = stage.trials.filter((t) => t.id !== trialId && !t.missing).at(-1);
+  const offered = (field: Field, by = entry) => by.stage.proposals.get(fieldKey(field)) === by.textOf(field);
+  const remarkOf = (field: Field) => {
+    if (!offered(field) || entry.textOf(field) === "") return undefined;
+    if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
+    const from = previous ? `carried from ${trialWords(previous.name)}` : "as the house starts";
+    return (
+      <>
+        {from}
+        <Button size="small" sx={{ minHeight: 28, py: 0, px: 0.75 }} onClick={() => onRefill(field)}>
+          Refilled
+        </Button>
+      </>
+    );
+  };
+  const latest = useRef(entry);
+  useLayoutEffect(() => {
+    latest.current = entry;
+  });
+  /** Who goes elsewhere keeps what was typed. */
+  const leave = (field: Field) => {
+    afterPress(() => {
+      // The press itself may have changed this flask, or taken another one in hand.
+      const of = latest.current.trialId === trialId ? latest.current : entry;
+      if (of.textOf(field) !== "" && !offered(field, of) && !of.isSecond(field)) of.commit(field);
+    });
+  };
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gap: 1.5,
+        alignItems: "start",
+        gridTemplateColumns: { xs: "minmax(0,1fr) minmax(0,1fr)", sm: "repeat(3, minmax(0,1fr))" },
+      }}
+    >
+      {fields.map((field) => (
+        <ReadingField
+          key={fieldKey(field)}
+          field={field}
+          text={entry.textOf(field)}
+          note={entry.noteOf(field)}
+          present={savedReading(entry, field)}
+          remark={remarkOf(field)}
+          second={entry.isSecond(field)}
+          inputRef={(element) => register(fieldKey(field), element)}
+          onType={(text) => entry.type(field, text)}
+          onEnter={() => onAdvance(field)}
+          onSettle={(text) => entry.settle(field, text)}
+          {...(field.kind === "burette.final"
+            ? { onStep: (steps: number) => entry.type(field, afterDrops(entry, field, steps, rules)) }
+            : {})}
+          onLeave={() => leave(field)}
+          onCorrect={() => onCorrect({ trialId, fieldKey: fieldKey(field) })}
+        />
+      ))}
+      <Box
+        sx={{
+          px: 0.5,
+          pt: total ? { sm: 1.1 } : 0,
+          display: "flex",
+          flexDirection: { xs: "row", sm: "column" },
+          gridColumn: { xs: "1 / -1", sm: "auto" },
+          justifyContent: { xs: "space-between", sm: "flex-start" },
+          alignItems: { xs: "center", sm: "flex-start" },
+          gap: 1,
+          flexWrap: "wrap",
+        }}
+      >
+        {total && (
+          <Box aria-live="polite">
+            <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>
+              {total.label}, {total.unit}
+            </Box>
+            <Box
+              data-testid={`so-far-${fields[0]?.symbol ?? ""}`}
+              sx={{
+                fontFamily: fonts.reading,
+                fontSize: { xs: "1.75rem", sm: "1.9rem" },
+                lineHeight: 1.2,
+                color: total.value ? colors.ink : colors.lineStrong,
+              }}
+            >
+              {total.value ?? "–"}
+            </Box>
+          </Box>
+        )}
+        {last && (
+          <Button
+            variant={quiet ? "outlined" : "contained"}
+            onClick={() => onAdvance(last)}
+            onMouseDown={(event) => event.preventDefault()}
+            title="or press Enter"
+          >
+            {isEnd(last) ? "Record the end" : "Record"}
+          </Button>
+        )}
+        {last && isEnd(last) && entry.textOf(last) !== "" && !entry.isSecond(last) && (
+          <Button
+            size="small"
+            onClick={() => entry.markMaybe(last)}
+            onMouseDown={(event) => event.preventDefault()}
+            title="or press Alt M"
+            data-act="maybe"
+          >
+            Maybe: mark, go on
+          </Button>
+        )}
+      </Box>
+      {last && (
+        <Box sx={{ gridColumn: "1 / -1", "&:empty": { display: "none" } }}>
+          <ByInstrument
+            stage={stage.definition}
+            field={last}
+            flask={trialId}
+            onTake={(shown) => entry.take(last, shown)}
+          />
+        </Box>
+      )}
+    </Box>
+  );
+}

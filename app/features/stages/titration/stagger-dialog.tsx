@@ -1,0 +1,130 @@
+import { isTaken } from "../../../live/post";
+import Box from "@mui/material/Box";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { v7 as newId } from "uuid";
+import type { Condition } from "~/core/method";
+import { clockText, durationText, planStagger } from "~/core/timing";
+import { colors, fonts } from "../../../theme/theme";
+import { numberIn } from "../../../ui/number-in";
+import { FormDialog } from "../../../ui/form-dialog";
+import type { Send } from "../shared/use-run";
+
+interface StaggerDialogProps {
+  standing: Condition;
+  stageKey: string;
+  /** The number that the first of them will be called by. */
+  first: number;
+  send: Send;
+  onClose: () => void;
+}
+
+const minutes = (text: string) => (numberIn(text) ?? NaN) * 60;
+
+/** When to start each of several standing flasks, so that none waits for the burette; sets their timers. */
+export function StaggerDialog({ standing, stageKey, first, send, onClose }: StaggerDialogProps) {
+  const [form, setForm] = useState({
+    flasks: "3",
+    standing: String(standing.minutes ?? ""),
+    titration: "5",
+    starting: "1",
+    available: "",
+  });
+  const [problem, setProblem] = useState<string | null>(null);
+  const plan = planStagger({
+    flasks: numberIn(form.flasks) ?? NaN,
+    standing: minutes(form.standing),
+    titration: minutes(form.titration),
+    starting: minutes(form.starting),
+    available: form.available.trim() === "" ? null : minutes(form.available),
+  });
+  const field = (name: keyof typeof form, label: string) => (
+    <TextField
+      label={label}
+      value={form[name]}
+      onChange={(event) => setForm({ ...form, [name]: event.target.value })}
+      slotProps={{ htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } } }}
+    />
+  );
+  const submit = () => {
+    if (!plan.ok) return setProblem(plan.problem.message);
+    const sent = plan.value.flasks.map(({ flask, startAt }) =>
+      send({
+        intent: "start-timer",
+        id: newId(),
+        stageKey,
+        trialId: newId(),
+        what: standing.what,
+        flask: `flask ${first + flask - 1}`,
+        counts: "for",
+        seconds: minutes(form.standing),
+        strict: standing.strict ?? false,
+        inSeconds: Math.round(startAt),
+      }),
+    );
+    void Promise.all(sent).then((answers) => {
+      const wrong = answers.find((a) => !isTaken(a));
+      if (wrong && "message" in wrong) setProblem(wrong.message);
+      else onClose();
+    });
+  };
+  return (
+    <FormDialog title="Stagger several flasks" submit="Set these timers" onSubmit={submit} onClose={onClose}>
+      <Typography color="textSecondary">
+        Each stands its time, none waits, and starts and titrations never fall together.
+      </Typography>
+      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "1fr 1fr" }}>
+        {field("flasks", "Flasks")}
+        {field("standing", "Each stands, min")}
+        {field("titration", "One titration takes, min")}
+        {field("starting", "Starting one takes, min")}
+        {field("available", "Time in all, min (if limited)")}
+      </Box>
+      <Box role="status">
+        {plan.ok ? (
+          <>
+            <Box
+              component="table"
+              sx={{
+                width: 1,
+                borderCollapse: "collapse",
+                "& th, & td": { textAlign: "left", py: 0.5 },
+                "& td + td": { fontFamily: fonts.reading },
+                "& th": { color: colors.inkSoft, fontWeight: 600 },
+              }}
+            >
+              <thead>
+                <tr>
+                  {["", "start", "titrate", "done"].map((head) => (
+                    <th key={head} scope="col">
+                      {head}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {plan.value.flasks.map(({ flask, startAt, titrateAt, endAt }) => (
+                  <tr key={flask}>
+                    <td>Flask {first + flask - 1}</td>
+                    <td>{clockText(startAt)}</td>
+                    <td>{clockText(titrateAt)}</td>
+                    <td>{clockText(endAt)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </Box>
+            <Typography sx={{ mt: 1 }}>
+              {durationText(plan.value.total)} in all, one start every {durationText(plan.value.every)}
+              {plan.value.how === "in turn" ? ", between two titrations" : ""}. Times count from now, in
+              minutes.
+            </Typography>
+          </>
+        ) : (
+          <Box sx={{ color: colors.brick, fontWeight: 600 }}>{plan.problem.message}</Box>
+        )}
+        {problem !== null && plan.ok && <Box sx={{ color: colors.brick, fontWeight: 600 }}>{problem}</Box>}
+      </Box>
+    </FormDialog>
+  );
+}

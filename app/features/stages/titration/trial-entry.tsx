@@ -1,0 +1,193 @@
+import Box from "@mui/material/Box";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import Typography from "@mui/material/Typography";
+import { useEffect, useEffectEvent, useRef } from "react";
+import { v7 as newId } from "uuid";
+import { capitalized, trialWords } from "~/core/text";
+import { type Condition, fieldKey, maybeMarks, ribbonNow, timedConditions } from "~/core/method";
+import type { Field } from "~/core/inputs";
+import type { HouseRules } from "~/core/rules";
+import type { StageRecord } from "~/core/record";
+import { unconfirmedVolumes } from "~/core/stages";
+import { ColorRibbon } from "../../../ui/color-ribbon";
+import { Sheet } from "../../../ui/sheet";
+import { ReagentsAhead } from "./ahead";
+import type { CorrectionTarget } from "../shared/correct-dialog";
+import { KeepTo } from "../shared/conditions";
+import { EndWatch } from "./end-watch";
+import { FlaskBar } from "./flask-bar";
+import { GuidanceLine } from "./guidance-line";
+import { MaybeMarks } from "./maybe-marks";
+import { ReadingGroup } from "./reading-group";
+import { SavedGroup, soFar } from "./saved-group";
+import type { Send } from "../shared/use-run";
+import { savedReading, type TrialEntry } from "./use-trial-entry";
+
+interface TrialEntrySheetProps {
+  entry: TrialEntry;
+  record: StageRecord | undefined;
+  rules: HouseRules;
+  send: Send;
+  onCorrect: (target: CorrectionTarget) => void;
+}
+
+/** The working place of the trial in hand: where the end should come, the fields in the order of the work, the colors. */
+export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: TrialEntrySheetProps) {
+  const { stage, fields, trialId, closed } = entry;
+  const { definition } = stage;
+  const inputs = useRef(new Map<string, HTMLInputElement>());
+  const trial = stage.trials.find((t) => t.id === trialId) ?? null;
+  const groups = [...new Set(fields.map((f) => f.symbol))];
+  const presentOf = (field: Field) => savedReading(entry, field);
+  const firstOpen = fields.find((f) => !presentOf(f));
+
+  // The cursor stands in the first field that waits, at the start and for each new trial, where a keyboard is at hand.
+  // Only a new trial, or another flask taken in hand, moves it; within a trial the person does.
+  const begun = useRef(false);
+  const sheet = useRef<HTMLElement>(null);
+  const standInFirst = useEffectEvent(() => {
+    // Once the set is closed, Enter should not begin another trial by itself.
+    if (closed || !firstOpen) return;
+    if (!begun.current && !window.matchMedia("(pointer: fine)").matches) return;
+    // Who went on to something else meanwhile, a correction say, is left there.
+    const at = document.activeElement;
+    if (begun.current && at !== document.body && !sheet.current?.contains(at)) return;
+    begun.current = true;
+    inputs.current.get(fieldKey(firstOpen))?.focus();
+  });
+  const unconfirmed = unconfirmedVolumes(definition, record?.observations ?? []).length > 0;
+  useEffect(() => standInFirst(), [entry.completed, entry.chosen, unconfirmed]);
+
+  const advance = (from: Field) => {
+    if (!entry.commit(from)) return;
+    const at = fields.findIndex((f) => fieldKey(f) === fieldKey(from));
+    const following = fields.slice(at + 1).find((f) => !presentOf(f));
+    if (following) inputs.current.get(fieldKey(following))?.focus();
+  };
+  const refill = (field: Field) => {
+    entry.type(field, "");
+    inputs.current.get(fieldKey(field))?.focus();
+  };
+  const register = (key: string, element: HTMLInputElement | null) => {
+    if (element) inputs.current.set(key, element);
+    else inputs.current.delete(key);
+  };
+
+  const offered = (field: Field) => stage.proposals.get(fieldKey(field)) === entry.textOf(field);
+  const touched = [...fields].reverse().find((f) => entry.textOf(f) !== "" && !offered(f) && !presentOf(f));
+  // The one button stands beside what is being typed, else beside what waits.
+  const last = touched ?? firstOpen;
+  const titer = definition.inputs.find((input) => input.is === "titer")?.symbol ?? "";
+  const expectsSomething =
+    definition.presumed !== undefined || stage.trials.some((t) => t.result && !t.record.struck);
+  const conditions = definition.conditions ?? [];
+  const untouched = !fields.some((f) => f.symbol === titer && presentOf(f));
+
+  const planned = record?.timers?.find((t) => t.trialId === trialId)?.flask;
+  const name = trial?.name ?? planned ?? "rough";
+  const flask = trial ? trialWords(trial.name) : (planned ?? "the next flask");
+  const startTime = (condition: Condition) =>
+    void send({
+      intent: "start-timer",
+      id: newId(),
+      stageKey: stage.key,
+      trialId: entry.idInHand(),
+      what: condition.what,
+      flask,
+      counts: condition.counts ?? "for",
+      seconds: 60 * (condition.minutes ?? 1),
+      strict: condition.strict ?? false,
+      inSeconds: null,
+    });
+  const marks = maybeMarks(trial?.record.observations ?? [], titer);
+  const final = fields.find((f) => f.symbol === titer && f.kind === "burette.final");
+  const endText = final ? entry.textOf(final) : "";
+  const warm = entry.aside("temperature.flask");
+
+  return (
+    <Sheet ref={sheet} component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
+        <Typography variant="h2">
+          {name === "rough" ? "Rough trial" : capitalized(trialWords(name))}
+        </Typography>
+        <Typography variant="body2" color="textSecondary" sx={{ flexGrow: 1 }}>
+          {definition.indicator}
+        </Typography>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={entry.kind}
+          aria-label="Does it count?"
+          onChange={(_event, kind: "rough" | "fine" | null) => kind && entry.setKind(kind)}
+        >
+          <ToggleButton value="rough">rough</ToggleButton>
+          <ToggleButton value="fine">counts</ToggleButton>
+        </ToggleButtonGroup>
+      </Box>
+      <FlaskBar
+        entry={entry}
+        record={record}
+        standing={timedConditions(conditions).find((c) => (c.counts ?? "for") === "for")}
+        send={send}
+      />
+      <EndWatch stage={record} send={send} />
+      <GuidanceLine
+        guidance={entry.guidance}
+        missing={firstOpen ?? null}
+        closed={closed && !touched}
+        first={expectsSomething && firstOpen !== undefined && firstOpen.symbol !== titer}
+      />
+      {untouched && !closed && <ReagentsAhead reagents={definition.reagents ?? []} />}
+      <KeepTo
+        conditions={conditions}
+        timers={record?.timers?.filter((t) => t.trialId === trialId) ?? []}
+        onStart={startTime}
+        onEnd={(timer) => void send({ intent: "end-timer", timerId: timer.id, outcome: "done" })}
+      />
+      {[...groups, ...(warm ? [null] : [])].map((symbol) => {
+        const group = symbol === null ? (warm ? [warm] : []) : fields.filter((f) => f.symbol === symbol);
+        const total = symbol === null ? null : soFar(stage, trial, symbol, rules);
+        if (symbol !== null && group.every((field) => presentOf(field))) {
+          return (
+            <SavedGroup
+              key={symbol}
+              readings={group.map((field) => ({ field, observation: presentOf(field) }))}
+              total={total}
+              onCorrect={(field) => onCorrect({ trialId, fieldKey: fieldKey(field) })}
+            />
+          );
+        }
+        const own = symbol === null ? (warm && entry.textOf(warm) !== "" ? warm : null) : last;
+        return (
+          <ReadingGroup
+            key={symbol ?? "warm"}
+            entry={entry}
+            rules={rules}
+            fields={group}
+            total={total}
+            last={own && group.includes(own) ? own : null}
+            quiet={closed && !touched}
+            register={register}
+            onAdvance={advance}
+            onRefill={refill}
+            onCorrect={onCorrect}
+          />
+        );
+      })}
+      <MaybeMarks
+        marks={marks}
+        end={null}
+        onChoose={(mark) => final && entry.take(final, mark.text, "typed")}
+      />
+      <ColorRibbon
+        steps={definition.ribbon}
+        now={ribbonNow(definition.ribbon, {
+          now: endText !== "" && Number.isFinite(Number(endText)) ? Number(endText) : null,
+          slowAt: entry.guidance?.slowAt ?? null,
+          endNear: entry.guidance?.endNear ?? null,
+        })}
+      />
+    </Sheet>
+  );
+}

@@ -1,0 +1,88 @@
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { toSignificant, unitOf, unitsLike, withUnit } from "~/core/quantity";
+import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/stages";
+import { colors, fonts } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import { Footing, Implausible } from "../shared/footing";
+import { ShelveButton } from "../shared/shelve";
+import type { LiveRun } from "../shared/use-run";
+import { WayOn } from "../photometer/way-on";
+
+interface UnknownResultProps {
+  run: LiveRun;
+  stage: UnknownEvaluation;
+  evaluation: RunEvaluation;
+}
+
+/** What the unknown comes to, what its ± is made of, the verdict against a limit, and the way on. */
+export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
+  const { record, send } = run;
+  const { shown, combined, also, shares, acceptance, definition } = stage;
+  const units = unitsLike(definition.result.unit);
+  const causes = shares
+    .filter((s) => s.part >= 0.01)
+    .slice(0, 3)
+    .map((s) => `${s.label} ${Math.round(100 * s.part)} %`);
+  return (
+    <Sheet
+      component="section"
+      aria-label="Result"
+      sx={{ order: { xs: 3, md: 0 }, ...(stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}) }}
+    >
+      <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
+        {stage.next}.
+      </Typography>
+      <Typography color="textSecondary">{definition.result.name}</Typography>
+      <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}>
+        {shown?.text ?? "–"}
+      </Box>
+      {shown && combined && (
+        <Typography variant="body2" color="textSecondary">
+          {combined.count === 1 ? "from one flask" : `mean of ${combined.count} flasks`}, ± is{" "}
+          {plusMinusWords[record.houseRules.plusMinus]}
+          {combined.count > 1 &&
+            `; s = ${withUnit(toSignificant(combined.standardDeviation / unitOf(definition.result.unit).factor, 2), definition.result.unit)}, ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of it`}
+          . {causes.length > 0 && `${causes.join(", ")} of it.`}
+        </Typography>
+      )}
+      {shown && record.status === "open" && units.length > 1 && (
+        <TextField
+          select
+          size="small"
+          label="Shown in"
+          value={definition.result.unit}
+          onChange={(event) =>
+            void send({ intent: "choose", stageKey: stage.key, name: "unit", value: event.target.value })
+          }
+          sx={{ width: 130, my: 1 }}
+        >
+          {units.map((unit) => (
+            <MenuItem key={unit} value={unit}>
+              {unit}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {also.map(({ definition: { symbol, name }, shown: other }) => (
+        <Typography key={symbol}>
+          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+        </Typography>
+      ))}
+      <Footing stage={stage} />
+      <Implausible stage={stage} />
+      {acceptance && (
+        <Typography data-testid="acceptance" sx={{ mt: 0.5, fontWeight: 600 }}>
+          {acceptance.text}
+        </Typography>
+      )}
+      {shown && (
+        <WayOn stage={stage} evaluation={evaluation}>
+          <ShelveButton stage={stage} record={record} send={send} />
+        </WayOn>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,154 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useMemo, useState } from "react";
+import { v7 as newId } from "uuid";
+import { fieldKey, trialFields } from "~/core/method";
+import { presentObservation } from "~/core/record";
+import type { RunEvaluation, SampleEvaluation, UnknownEvaluation } from "~/core/stages";
+import { flaskWords } from "~/core/text";
+import { absorberNear, cuvetteOf } from "~/devices";
+import { Sheet } from "../../../ui/sheet";
+import { CautionPanel } from "../shared/panels";
+import { StrikeDialog } from "../shared/trial-dialogs";
+import type { LiveRun } from "../shared/use-run";
+import { BootstrapPanel } from "../photometer/bootstrap-panel";
+import { column } from "../photometer/layout";
+import { tintOf } from "../photometer/tint";
+import { CuvetteSheet } from "../photometer/cuvette-sheet";
+import { LineChart } from "../photometer/line-chart";
+import { ReadingDialog, type ReadingTarget } from "../photometer/reading-dialog";
+import { SampleFlask } from "./sample-flask";
+import { UnknownResult } from "./unknown-result";
+import { type CuvetteTarget, displayFields, useCuvette } from "../photometer/use-cuvette";
+import { hidden, usePhotometer } from "../photometer/use-photometer";
+import { useReader, wavelengthOf } from "../photometer/use-reader";
+import { StageFrame } from "../photometer/stage-frame";
+
+interface UnknownStageProps {
+  run: LiveRun;
+  stage: UnknownEvaluation;
+  evaluation: RunEvaluation;
+}
+
+/** Usual values of the fields of a flask, and those of the flask before. */
+function proposalsOf(stage: UnknownEvaluation): Record<string, string> {
+  const last = stage.trials.at(-1);
+  const proposals: Record<string, string> = {};
+  for (const input of stage.definition.inputs) {
+    const usual = input.is === "pipette" || input.is === "flask" ? input.presumed : undefined;
+    for (const kind of ["volume.taken", "given"] as const) {
+      const before = last && presentObservation(last.record.observations, input.symbol, kind)?.text;
+      const value = before ?? (kind === "volume.taken" ? usual : undefined);
+      if (value !== undefined) proposals[`${input.symbol}:${kind}`] = value;
+    }
+  }
+  return proposals;
+}
+
+/** The unknown: its flasks and readings, the amount read off, carried back to the sample, and what to think of it. */
+export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) {
+  const { record, send } = run;
+  const { definition } = stage;
+  const [person, setPerson] = useReader(record.bench);
+  const readOff = definition.inputs.find((i) => i.is === "read-off");
+  const symbol = readOff?.reading ?? "A";
+  const line = evaluation.stages.find((s) => s.key === stage.lineOf);
+  const calibration = line?.kind === "calibration" ? line : null;
+  const open = stage.trials.find((t) => t.missing && !t.record.struck);
+  const [asked, setAsked] = useState<string | null>(null);
+  const [fresh, setFresh] = useState(() => newId());
+  const which = asked ?? open?.id ?? "new";
+  const sample = stage.trials.find((t) => t.id === which) ?? null;
+  const [opened, setOpened] = useState<ReadingTarget | null>(null);
+  const [striking, setStriking] = useState<SampleEvaluation | null>(null);
+  const locked = record.status !== "open";
+  const target = useMemo((): CuvetteTarget => {
+    const all = trialFields(definition, record.houseRules);
+    const there = new Set(sample?.fields.filter((f) => f.present).map((f) => fieldKey(f.field)));
+    return {
+      trialId: sample?.id ?? fresh,
+      readings: displayFields(all),
+      fields: all.filter((f) => !f.optional && !there.has(fieldKey(f))),
+      proposals: proposalsOf(stage),
+      observations: sample?.record.observations ?? [],
+    };
+  }, [definition, record.houseRules, sample, fresh, stage]);
+  const cuvette = useCuvette({
+    draftKey: `cuvette:${record.id}:${stage.key}:${which}`,
+    target,
+    stage: definition,
+    rules: record.houseRules,
+    person,
+    send,
+    onSaved: () => {
+      // The same flask stays in hand: an unknown is read several times.
+      setAsked(target.trialId);
+      setFresh(newId());
+    },
+  });
+  const nm = wavelengthOf(evaluation);
+  const strongest = calibration?.definition.strongest ?? 0.7;
+  const absorbance = strongest * (0.5 + 0.2 * hidden(record.id));
+  const photometer = usePhotometer(record.id, nm, cuvetteOf(absorberNear(nm), nm, absorbance), which);
+  const name = sample ? flaskWords(sample.name) : `flask ${stage.trials.length + 1}`;
+  return (
+    <>
+      <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
+        <Box sx={column}>
+          {!locked && (
+            <CuvetteSheet
+              title={`Unknown, ${name}`}
+              prompt="Rinse the cuvette with it, fill it, wipe it. Read it as often as the standards were."
+              tint={tintOf(calibration?.definition.color ?? "#8899aa", 0.55)}
+              target={target}
+              cuvette={cuvette}
+              person={person}
+              onPerson={setPerson}
+              photometer={photometer}
+            >
+              {sample && (
+                <Button size="small" onClick={() => setAsked("new")} sx={{ justifySelf: "start", ml: -1 }}>
+                  Another flask of it
+                </Button>
+              )}
+            </CuvetteSheet>
+          )}
+          {stage.trials.length > 0 && (
+            <Sheet
+              component="section"
+              aria-label="Flasks of the unknown"
+              sx={{ p: 1.25, display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
+            >
+              {stage.trials.map((t) => (
+                <SampleFlask
+                  key={t.id}
+                  sample={t}
+                  unit={calibration?.definition.axis.unit ?? ""}
+                  symbol={symbol}
+                  locked={locked}
+                  onOpen={setOpened}
+                  onTakeUp={() => setAsked(t.id)}
+                  onStrike={() =>
+                    t.record.struck ? void send({ intent: "restore", trialId: t.id }) : setStriking(t)
+                  }
+                />
+              ))}
+            </Sheet>
+          )}
+          <Box sx={{ order: 9 }}>
+            <CautionPanel definition={definition} />
+          </Box>
+        </Box>
+        <Box sx={column}>
+          <UnknownResult run={run} stage={stage} evaluation={evaluation} />
+          {calibration && <LineChart stage={calibration} unknown={stage} title={record.title} />}
+          {calibration && <BootstrapPanel stage={stage} calibration={calibration} />}
+        </Box>
+      </StageFrame>
+      {opened && (
+        <ReadingDialog target={opened} stageKey={stage.key} send={send} onClose={() => setOpened(null)} />
+      )}
+      {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
+    </>
+  );
+}
