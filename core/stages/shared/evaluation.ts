@@ -437,3 +437,7 @@ export interface RunEvaluation {
   /** Stages that could not be evaluated; empty as a rule. */
   readonly failures: readonly StageFailure[];
 }
+
+/** The bead that comes after a stage: the next stage, or concluding. */
+export const beadAfter = ({ chain }: Pick<RunEvaluation, "chain">, key: string): Bead | undefined =>
+  chain[chain.findIndex((bead) => bead.key === key) + 1];

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import type { ComputedEvaluation, RunEvaluation } from "~/core/stages";
+import { beadAfter, type ComputedEvaluation, type RunEvaluation } from "~/core/stages";
 
 interface WayOnProps {
   stage: ComputedEvaluation;
@@ -12,7 +12,7 @@ interface WayOnProps {
 
 /** From a stage with a result: to the next one, and to the working. */
 export function WayOn({ stage, evaluation, children }: WayOnProps) {
-  const next = evaluation.stages[evaluation.stages.findIndex((s) => s.key === stage.key) + 1];
+  const next = beadAfter(evaluation, stage.key);
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1.25 }}>
       {next && (
@@ -22,7 +22,7 @@ export function WayOn({ stage, evaluation, children }: WayOnProps) {
           variant={stage.done ? "contained" : "outlined"}
           preventScrollReset
         >
-          Go on: {next.definition.title}
+          Go on: {next.title}
         </Button>
       )}
       <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">

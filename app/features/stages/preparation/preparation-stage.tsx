@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { lazy, Suspense } from "react";
 import { Link } from "react-router";
-import { plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/stages";
+import { beadAfter, plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/stages";
 import { fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
@@ -27,8 +27,7 @@ interface PreparationStageProps {
 export function PreparationStageView({ run, stage, evaluation }: PreparationStageProps) {
   const { record, send } = run;
   const { shown, also, problem, definition } = stage;
-  const order = evaluation.stages.findIndex((s) => s.key === stage.key);
-  const next = evaluation.stages[order + 1];
+  const next = beadAfter(evaluation, stage.key);
   return (
     <Box
       sx={{
@@ -82,7 +81,7 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
         <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
           {stage.done && next && (
             <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large">
-              Go on: {next.definition.title}
+              Go on: {next.title}
             </Button>
           )}
           {shown && (

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import { buretteDecimals, buretteText } from "~/core/rules";
 import { fieldKey, type MaybeMark, maybeMarks } from "~/core/method";
-import type { TitrationEvaluation } from "~/core/stages";
+import { beadAfter, type TitrationEvaluation } from "~/core/stages";
 import { BuretteColumn } from "../../../ui/burette-column";
 import { Sheet } from "../../../ui/sheet";
 import { afterDrops } from "./after-drops";
@@ -59,9 +59,7 @@ export function TitrationStageView({ run, saved }: TitrationStageProps) {
   const locked = record.status !== "open";
   const stageRecord = record.stages.find((s) => s.key === saved.key);
 
-  const order = evaluation.stages.findIndex((s) => s.key === saved.key);
-  const following = evaluation.stages[order + 1];
-  const next = following ? { key: following.key, title: following.definition.title } : null;
+  const next = beadAfter(evaluation, saved.key) ?? null;
 
   // When the last reading closes the set, the way on is what Enter should do next.
   const closed = saved.done;
