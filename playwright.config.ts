@@ -1,9 +1,11 @@
-import { tmpdir } from "node:os";
 import path from "node:path";
 import { defineConfig } from "@playwright/test";
 
-// Servers of the tests remember their labs here, and not where those of this machine are remembered.
-process.env.STEADY_BEAD_LABS ??= path.join(tmpdir(), "steady-bead-e2e-labs.json");
+const outputDir = "test-results/e2e";
+
+// Servers of the tests remember their labs here, and not where those of this machine are remembered; the folder is emptied at the
+// beginning of a run, so that a lab of an earlier one is not missed.
+process.env.STEADY_BEAD_LABS ??= path.resolve(outputDir, "labs.json");
 
 // Debian's Chromium; the background services of a browser have nothing to talk to here.
 const args = [
@@ -18,7 +20,7 @@ const args = [
 
 export default defineConfig({
   testDir: "e2e",
-  outputDir: "test-results/e2e",
+  outputDir,
   // One server and one database each.
   workers: 2,
   timeout: 90_000,
