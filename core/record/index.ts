@@ -1,2 +1,3 @@
+export * from "./schema";
 export * from "./observation";
 export * from "./readings";

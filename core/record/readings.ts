@@ -1,5 +1,6 @@
 import { absorbanceOf } from "../calibration";
-import { endOfCorrections, type Observation, type StageRecord, type TrialRecord } from "./observation";
+import { endOfCorrections } from "./observation";
+import { type Observation, type StageRecord, type TrialRecord } from "./schema";
 
 /** One reading of a cuvette, with all that was ever done to it. */
 export interface ReadingView {

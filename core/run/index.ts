@@ -1,1 +1,2 @@
 export * from "./run-record";
+export * from "./empty-run";

@@ -1,7 +1,7 @@
-import { type Static, Type } from "@sinclair/typebox";
-import { MethodSchema } from "../method";
-import { isPreselected, StageRecordSchema } from "../record";
+import { Type, type Static } from "@sinclair/typebox";
+import { StageRecordSchema } from "../record";
 import { Closed, Id, Instant, Text } from "../record/parts";
+import { MethodSchema } from "../method";
 import { HouseRulesSchema } from "../rules";
 
 export const RunStatusSchema = Type.Union([
@@ -9,6 +9,7 @@ export const RunStatusSchema = Type.Union([
   Type.Literal("finished"),
   Type.Literal("archived"),
 ]);
+
 export type RunStatus = Static<typeof RunStatusSchema>;
 
 /** A bottle from the shelf as a run used it: the concentration that it had then. */
@@ -35,6 +36,7 @@ export const UsedSolutionSchema = Type.Object(
   },
   Closed,
 );
+
 export type UsedSolution = Static<typeof UsedSolutionSchema>;
 
 /** The plain whole of one run: the input of the core and the unit of export and import. */
@@ -57,13 +59,5 @@ export const RunRecordSchema = Type.Object(
   },
   { ...Closed, $id: "run-record", title: "One run of Steady Bead" },
 );
-export type RunRecord = Static<typeof RunRecordSchema>;
 
-/** True while nothing was ever read in a run: only then may it be deleted. */
-export const isEmptyRun = ({ stages }: Pick<RunRecord, "stages">): boolean =>
-  stages.every(
-    (s) =>
-      s.observations.every(isPreselected) &&
-      (s.traces ?? []).length === 0 &&
-      s.trials.every((t) => t.observations.length === 0),
-  );
+export type RunRecord = Static<typeof RunRecordSchema>;
