@@ -15,7 +15,7 @@ import { type HouseWords, inHouseWords } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { trialWords } from "~/core/text";
 import { workingOf } from "~/core/working";
-import { recordOfFile, type RunFile } from "./concluded";
+import { conclusionProblem, recordOfFile, type RunFile } from "./concluded";
 import { recordShapeProblems } from "./run-record";
 import type { PathProblem } from "./validate";
 
@@ -77,7 +77,10 @@ export interface RunReport {
 export function readRunRecord(value: unknown): { record: RunRecord } | { problems: readonly PathProblem[] } {
   const problems = recordShapeProblems(value);
   if (problems.length > 0) return { problems };
-  const record = recordOfFile(value as RunFile);
+  const file = value as RunFile;
+  const wrong = conclusionProblem(file.method);
+  if (wrong) return { problems: [{ path: `method.stages.${wrong.at}`, message: wrong.message }] };
+  const record = recordOfFile(file);
   const senseless = checkRecord(record);
   return senseless.length > 0 ? { problems: senseless } : { record };
 }

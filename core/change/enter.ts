@@ -63,7 +63,7 @@ export const enter: ChangeKind<Enter> = {
       const place = { stageKey, trialId: trial?.id ?? null };
       const begun = trial ? beginTrial(now, stageKey, trial, context) : null;
       if (begun && !begun.ok) return begun;
-      let after = begun?.value.record ?? now;
+      let after = begun?.value ?? now;
       const own: Inverse[] = [];
       for (const { person, ...reading } of readings) {
         const sent = readingSentBefore(record, place, reading);
@@ -88,7 +88,7 @@ export const enter: ChangeKind<Enter> = {
       }
       // A flask of which everything stands already is not begun by it.
       if (own.length === 0) continue;
-      inverses.unshift(...own, ...(begun?.value.inverses ?? []));
+      inverses.unshift(...own);
       now = after;
     }
     if (written === 0) return success(null);

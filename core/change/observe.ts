@@ -61,7 +61,7 @@ export const observe: ChangeKind<Observe> = {
     const begun = trial ? beginTrial(record, stageKey, trial, context) : null;
     if (begun && !begun.ok) return begun;
     const { id, symbol, kind, text, supersedes, reason } = request;
-    const written = writeReading(begun?.value.record ?? record, place, {
+    const written = writeReading(begun?.value ?? record, place, {
       ...{ id, symbol, kind, text, supersedes, reason },
       source: request.source ?? "typed",
       person: request.person?.trim() || context.person,
@@ -74,11 +74,7 @@ export const observe: ChangeKind<Observe> = {
       ok: true,
       value: {
         record: cleared.record,
-        inverse: together([
-          written.value.inverse,
-          ...cleared.inverses,
-          ...(begun ? begun.value.inverses : []),
-        ]),
+        inverse: together([written.value.inverse, ...cleared.inverses]),
         told: { description: written.value.what },
       },
     };

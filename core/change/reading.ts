@@ -55,12 +55,6 @@ export interface NewTrial {
   readonly label?: string | undefined;
 }
 
-interface Begun {
-  readonly record: RunRecord;
-  /** What takes the beginning back; empty where the trial was there. */
-  readonly inverses: readonly Inverse[];
-}
-
 /**
  * The record with this trial begun where it is not there. One whose readings were all taken back has given up its number, and
  * gets the next one.
@@ -70,7 +64,7 @@ export function beginTrial(
   stageKey: string,
   sent: NewTrial,
   context: ChangeContext,
-): Result<Begun, ChangeProblem> {
+): Result<RunRecord, ChangeProblem> {
   const opened = openStage(record, stageKey);
   if (!opened.ok) return opened;
   const { definition, stage } = opened.value;
@@ -78,13 +72,9 @@ export function beginTrial(
   if (there && there.stage.key !== stageKey) return missing("This trial belongs to another stage");
   if (!there && !context.allows(definition).trials) return malformed("This stage has no trials");
   const number = nextTrialNumber(stage.trials);
-  const back: Inverse = { do: "trial", trialId: sent.id, number: null };
   if (there) {
-    if (there.trial.kind === "rough" || there.trial.number !== null) return success({ record, inverses: [] });
-    return success({
-      record: inTrial(record, sent.id, (trial) => ({ ...trial, number })),
-      inverses: [back],
-    });
+    const numbered = there.trial.kind === "rough" || there.trial.number !== null;
+    return success(numbered ? record : inTrial(record, sent.id, (trial) => ({ ...trial, number })));
   }
   const begun: TrialRecord = {
     id: sent.id,
@@ -94,10 +84,7 @@ export function beginTrial(
     struck: null,
     observations: [],
   };
-  return success({
-    record: inStage(record, stageKey, (s) => ({ ...s, trials: [...s.trials, begun] })),
-    inverses: sent.kind === "fine" ? [back] : [],
-  });
+  return success(inStage(record, stageKey, (s) => ({ ...s, trials: [...s.trials, begun] })));
 }
 
 /** The reading that a new one stands in place of: named by it where a field holds many, else the one that stands. */

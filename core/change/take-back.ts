@@ -1,4 +1,4 @@
-import { endOfCorrections, type Observation, takenBack } from "../record";
+import { endOfCorrections, isTakenBack, type Observation, takenBack } from "../record";
 import { type Result, success } from "../result";
 import type { RunRecord } from "../run";
 import { type ChangeContext, type ChangeProblem, malformed } from "./change";
@@ -45,8 +45,27 @@ export function withChoice(
   return value === null ? others : { ...others, [name]: value };
 }
 
+/** A trial of which everything was taken back gives up its number: the next one is called by it. */
+const withNumbersGivenUp = (record: RunRecord): RunRecord => ({
+  ...record,
+  stages: record.stages.map((stage) =>
+    stage.trials.some((t) => t.number !== null && isTakenBack(t, stage))
+      ? { ...stage, trials: stage.trials.map((t) => (isTakenBack(t, stage) ? { ...t, number: null } : t)) }
+      : stage,
+  ),
+});
+
 /** A record with a change taken back. */
 export function takeBack(
+  record: RunRecord,
+  inverse: Inverse,
+  context: ChangeContext,
+): Result<RunRecord, ChangeProblem> {
+  const taken = applyInverse(record, inverse, context);
+  return taken.ok ? success(withNumbersGivenUp(taken.value)) : taken;
+}
+
+function applyInverse(
   record: RunRecord,
   inverse: Inverse,
   context: ChangeContext,
@@ -56,7 +75,7 @@ export function takeBack(
   switch (inverse.do) {
     case "several":
       return inverse.of.reduce<Result<RunRecord, ChangeProblem>>(
-        (so, one) => (so.ok ? takeBack(so.value, one, context) : so),
+        (so, one) => (so.ok ? applyInverse(so.value, one, context) : so),
         success(record),
       );
     case "supersede":

@@ -73,7 +73,7 @@ export const addTrace: ChangeKind<AddTrace> = {
     if (trialId !== null) {
       const begun = beginTrial(record, stageKey, { id: trialId, kind: "fine" }, context);
       if (!begun.ok) return begun;
-      after = begun.value.record;
+      after = begun.value;
       for (const reading of request.readings) {
         const written = writeReading(
           after,
@@ -92,7 +92,6 @@ export const addTrace: ChangeKind<AddTrace> = {
         after = written.value.record;
         inverses.push(written.value.inverse);
       }
-      inverses.push(...begun.value.inverses);
     }
     const name = request.name.trim();
     const trace: TraceRecord = {

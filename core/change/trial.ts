@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { nextTrialNumber, trialName, type TrialRecord } from "../record";
+import { isTakenBack, nextTrialNumber, trialName, type TrialRecord } from "../record";
 import { success } from "../result";
 import type { RunRecord } from "../run";
 import { trialWords } from "../text";
@@ -46,7 +46,8 @@ const trialChange = <R extends { readonly trialId: string }>(
 ): ChangeKind<R> => ({
   apply(record, request, context) {
     const found = findTrial(record, request.trialId);
-    if (!found) return missing("This run has no such trial");
+    // One that was taken back is none any more; only another reading makes it one.
+    if (!found || isTakenBack(found.trial, found.stage)) return missing("This run has no such trial");
     return apply({ record, trial: found.trial, name: trialWords(trialName(found.trial)) }, request, context);
   },
 });
