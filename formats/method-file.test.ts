@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
 import { alkalinityOfWater } from "~/catalog/methods/alkalinity-of-water";
-import { compileMethod, type Method } from "~/core/method";
+import { type Method } from "~/core/method";
+import { compileMethod } from "~/core/stages";
 import { readMethodFile } from "./method-file";
 
 const text = (change: (method: Method) => unknown = (m) => m) =>

@@ -1,4 +1,5 @@
-import { compileMethod, type Method } from "~/core/method";
+import { type Method } from "~/core/method";
+import { compileMethod } from "~/core/stages";
 import { valid } from "./compiled/method";
 import { conclusionProblem, type MethodFile, methodOfFile } from "./concluded";
 import { type PathProblem, pathChecker } from "./validate";

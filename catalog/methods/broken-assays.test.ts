@@ -1,11 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import {
-  type CalibrationStage,
-  type Method,
-  type RateStage,
-  type UnknownStage,
-  compileMethod,
-} from "~/core/method";
+import { type CalibrationStage, type Method, type RateStage, type UnknownStage } from "~/core/method";
+import { compileMethod } from "~/core/stages";
 import type { Input } from "~/core/inputs";
 
 import { phosphateAsMolybdenumBlue as phosphate } from "./colored-complexes";

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { compileMethod, type Method, type TitrationStage } from "~/core/method";
+import { type Method, type TitrationStage } from "~/core/method";
+import { compileMethod } from "~/core/stages";
 import { baseByPhthalateThenAcid } from "./base-by-phthalate-then-acid";
 
 const [standardize, determine] = baseByPhthalateThenAcid.stages as [TitrationStage, TitrationStage];

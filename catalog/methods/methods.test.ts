@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { compileMethod, MethodSchema } from "~/core/method";
+import { MethodSchema } from "~/core/method";
+import { compileMethod } from "~/core/stages";
 import Ajv from "ajv";
 import { methods } from ".";
 

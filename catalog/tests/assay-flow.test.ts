@@ -5,17 +5,23 @@ import { mustHold } from "~/core/result";
 import {
   type CalibrationStage,
   checkField,
-  compiledMethod,
   type RateStage,
   trialFields,
   type UnknownStage,
 } from "~/core/method";
+import {
+  compiledMethod,
+  presumedRate,
+  quietPhotometer,
+  usualAbsorbance,
+  usualConstant,
+  nextCuvette,
+} from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import { isEmptyRun, type RunRecord } from "~/core/run";
-import { nextCuvette } from "~/core/stages";
 import { type Observation, readingsOf } from "~/core/record";
-import { presumedRate, quietPhotometer, simulateRun, usualAbsorbance, usualConstant } from "~/core/simulate";
+import { simulateRun } from "~/core/simulate";
 import { methods } from "../methods";
 import { defaultHouseRules } from "../rules/defaults";
 import { type TypedStage, typedRun } from "./typed-run";

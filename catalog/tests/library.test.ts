@@ -4,9 +4,9 @@ import { standardUncertainty } from "~/core/quantity";
 import { mustHold } from "~/core/result";
 import { checkRecord, evaluateRun } from "~/core/evaluate";
 import { type Method, perOf } from "~/core/method";
-import { resultQuantity } from "~/core/stages";
+import { resultQuantity, type Truth } from "~/core/stages";
 import { workingOf } from "~/core/working";
-import { simulateRun, type Truth } from "~/core/simulate";
+import { simulateRun } from "~/core/simulate";
 import { methods } from "../methods";
 import { defaultHouseRules } from "../rules/defaults";
 

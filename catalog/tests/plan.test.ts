@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
-import { planMethod, type PlanChoices, rinsingMl, shoppingList } from "~/core/plan";
-import { compiledMethod, type Method } from "~/core/method";
+import { planMethod, shoppingList } from "~/core/plan";
+import { type Method } from "~/core/method";
+import { compiledMethod, type PlanChoices, rinsingMl } from "~/core/stages";
 import { methods } from "../methods";
 
 const choices = (stages: PlanChoices["stages"] = {}, more: Partial<PlanChoices> = {}): PlanChoices => ({

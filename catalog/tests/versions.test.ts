@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "@jest/globals";
-import { compileMethod, type Method } from "~/core/method";
+import { type Method } from "~/core/method";
+import { compileMethod } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import { hashOf, type MethodHashes } from "../method-hashes";
 import { methods } from "../methods";

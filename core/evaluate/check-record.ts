@@ -1,5 +1,6 @@
 import { problemText } from "../result";
-import { checkField, compileMethod, type ComputedStage, stageFields, trialFields } from "../method";
+import { checkField, type ComputedStage, stageFields, trialFields } from "../method";
+import { compileMethod } from "../stages";
 import type { Field } from "../inputs";
 import { type Observation, presentObservation, type StageRecord, stands } from "../record";
 import type { RunRecord } from "../run";

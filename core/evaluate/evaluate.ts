@@ -15,14 +15,11 @@ import {
   factOf,
   nextAt,
   isBegun,
-} from "../stages";
-import {
   compiledMethod,
-  type CompiledMethod,
+  type CompiledStage,
   compiledStage,
-  concluding,
-  type ComputedStage,
-} from "../method";
+} from "../stages";
+import { concluding } from "../method";
 import { isTakenBack, type StageRecord } from "../record";
 import type { RunRecord } from "../run";
 
@@ -44,15 +41,14 @@ const withoutTakenBack = (stage: StageRecord): StageRecord =>
 
 /** One stage with nothing computed, its readings shown; without its trials where even that fails. */
 function suspendedStage(
-  method: CompiledMethod,
-  definition: ComputedStage,
+  compiled: CompiledStage,
   record: StageRecord,
   context: StageContext,
-): ComputedEvaluation | null {
+): ComputedEvaluation {
   const suspended = { ...context, suspended: suspendedWords };
-  const told = (readings: StageRecord): ComputedEvaluation | null => {
-    const stage = evaluateStage(method, definition, readings, suspended);
-    return stage && { ...stage, done: false, problem: suspendedWords };
+  const told = (readings: StageRecord): ComputedEvaluation => {
+    const stage = evaluateStage(compiled, readings, suspended);
+    return { ...stage, done: false, problem: suspendedWords };
   };
   try {
     return told(withoutTakenBack(record));
@@ -75,8 +71,7 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
   const footings = new Map<string, Footing>();
   const stages: ComputedEvaluation[] = [];
   const failures: StageFailure[] = [];
-  record.method.stages.forEach((definition, i) => {
-    const { key } = definition;
+  record.method.stages.forEach(({ key }, i) => {
     const there = record.stages.find((s) => s.key === key);
     const stageRecord = there ?? { id: key, key, observations: [], trials: [] };
     const nextStageTitle = record.method.stages[i + 1]?.title ?? concluding.title;
@@ -104,16 +99,15 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
       });
       return { evaluated, footing: footingOfStage(evaluated), later: resultsForLater(evaluated) };
     };
-    let done: ReturnType<typeof finish> | null = null;
+    let done: ReturnType<typeof finish>;
     try {
-      const found = evaluateStage(method, definition, withoutTakenBack(stageRecord), context);
-      done = found && finish(found);
+      const found = evaluateStage(compiled, withoutTakenBack(stageRecord), context);
+      done = finish(found);
     } catch (error) {
       failures.push({ stageKey: key, error });
-      const found = suspendedStage(method, definition, stageRecord, context);
-      done = found && { evaluated: found, footing: noFooting, later: new Map() };
+      const found = suspendedStage(compiled, stageRecord, context);
+      done = { evaluated: found, footing: noFooting, later: new Map() };
     }
-    if (!done) return;
     const { evaluated, footing, later } = done;
     footings.set(key, footing);
     if (evaluated.kind === "calibration") lines.set(key, evaluated);

@@ -3,9 +3,12 @@ import { plusMinus } from "../judgement";
 import { type Comparison, compareWithDraws, type Drawn, type Program, ProgramBuilder } from "../montecarlo";
 import { type Leaf, type Quantity, standardUncertainty, unitOf } from "../quantity";
 import { failure, type Result, success } from "../result";
-import { type CompiledMethod, compiledMethod, compiledStage, type CompiledStage, resultsOf } from "../method";
-import { evaluateRun } from "./evaluate";
+import { resultsOf } from "../method";
 import {
+  type CompiledMethod,
+  compiledMethod,
+  compiledStage,
+  type CompiledStage,
   type ComputedEvaluation,
   isOnce,
   membersOf,
@@ -14,6 +17,7 @@ import {
   type TrialEvaluation,
   fittedSymbols,
 } from "../stages";
+import { evaluateRun } from "./evaluate";
 import type { RunRecord } from "../run";
 import { countWord } from "../text";
 
@@ -56,7 +60,7 @@ function relationSteps(
     const quantity = symbols.get(input.symbol);
     if (quantity) registers.set(input.symbol, builder.quantity(quantity, shared));
   }
-  for (const symbol of fittedSymbols(definition)) {
+  for (const { symbol } of fittedSymbols(definition)) {
     const quantity = symbols.get(symbol);
     if (quantity) registers.set(symbol, builder.quantity(quantity, shared));
   }

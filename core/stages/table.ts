@@ -1,5 +1,8 @@
 import type { StageAllows } from "../change";
-import type { CompiledMethod, ComputedStage } from "../method";
+import type { ComputedStage, Method } from "../method";
+import type { Problem, Result } from "../result";
+import type { CompiledStage } from "./compiled";
+import type { Checked, Fitted } from "./shared/compile";
 import type { StageRecord } from "../record";
 import { calibration } from "./calibration/kind";
 import type { StageKind } from "./kind";
@@ -11,30 +14,23 @@ import { titration } from "./titration/kind";
 import { unknown } from "./unknown/kind";
 
 type Kind = ComputedStage["kind"];
-type Kinds = {
-  readonly [K in Kind]: StageKind<
-    Extract<ComputedStage, { kind: K }>,
-    Extract<ComputedEvaluation, { kind: K }>
-  >;
-};
 
-/** All kinds of stages. */
-const kinds: Kinds = { titration, preparation, calibration, unknown, rate };
+/** All kinds of stages; one that is missing does not compile. */
+const kinds = { titration, preparation, calibration, unknown, rate } satisfies Readonly<Record<Kind, object>>;
 
 /** The kind of a stage; the union of stages is matched with the table of kinds here, and nowhere else. */
 const kindOf = ({ kind }: { readonly kind: Kind }) =>
-  kinds[kind] as unknown as StageKind<ComputedStage, ComputedEvaluation>;
+  kinds[kind] as unknown as StageKind<ComputedStage, CompiledStage, ComputedEvaluation>;
 
 /** What can be changed in a stage, beside readings of its fields. */
 export const allowsOf = (definition: ComputedStage): StageAllows => kindOf(definition).allows(definition);
 
 /** What follows from what was read in a stage. */
 export const evaluateStage = (
-  method: CompiledMethod,
-  definition: ComputedStage,
+  stage: CompiledStage,
   record: StageRecord,
   context: StageContext,
-): ComputedEvaluation | null => kindOf(definition).evaluate(method, definition, record, context);
+): ComputedEvaluation => kindOf(stage.definition).evaluate(stage, record, context);
 
 /** True once anything was read in a stage. */
 export const isBegun = (stage: ComputedEvaluation): boolean => kindOf(stage).begun(stage);
@@ -50,5 +46,20 @@ export function factOf(stage: ComputedEvaluation): string {
 export const nextAt = (stage: ComputedEvaluation): string => kindOf(stage).next(stage);
 
 /** Symbols that a fit yields for the relations of a stage. */
-export const fittedSymbols = (definition: ComputedStage): readonly string[] =>
+export const fittedSymbols = (definition: ComputedStage): readonly Fitted[] =>
   kindOf(definition).fitted(definition);
+
+/** Unit of a symbol that a fit yields; undefined for any other. */
+export const fittedUnit = (definition: ComputedStage, symbol: string): string | undefined =>
+  fittedSymbols(definition).find((fitted) => fitted.symbol === symbol)?.unit;
+
+/** What is wrong with a stage, before its relations are looked at. */
+export const problemOfStage = (definition: ComputedStage, method: Method): Problem | null =>
+  kindOf(definition).problem(definition, method);
+
+/** What the evaluation of a stage works on, from its checked relations. */
+export const compileKind = (
+  definition: ComputedStage,
+  checked: Checked,
+  method: Method,
+): Result<CompiledStage> => kindOf(definition).compile(definition, checked, method);

@@ -1,3 +1,1 @@
-export * from "./assay";
-export * from "./board";
 export * from "./working";

@@ -9,16 +9,23 @@ import {
   unitOf,
   withUnit,
 } from "../quantity";
-import { namesTex, numberTex, symbolTex, typeset, unitTex } from "../relation";
-import { type CompiledLine, compiledMethod, compiledStage, type Method, unitOfInput } from "../method";
+import { numberTex, symbolTex, unitTex } from "../relation";
+import { type Method, unitOfInput } from "../method";
 import {
-  type CalibrationEvaluation,
+  compiledMethod,
+  compiledStage,
+  type WorkingStep,
+  type Board,
+  isDifference,
+  causes,
+  guarded,
+  workingOfKind,
+  lineStep,
   type ComputedEvaluation,
   isOnce,
   membersOf,
   type RunEvaluation,
   type Shown,
-  type TitrationEvaluation,
   type TrialEvaluation,
   plusMinusWords,
 } from "../stages";
@@ -26,16 +33,6 @@ import { decimalsOfInput, volumeConditions } from "../inputs";
 import type { RunRecord } from "../run";
 import { type HouseRules, buretteDecimals } from "../rules";
 import { listed, trialWords, uncapitalized } from "../text";
-import { fitSteps, rateSteps, readOffSteps } from "./assay";
-import {
-  type Board,
-  causes,
-  expressionInputs,
-  guarded,
-  isDifference,
-  numbersTex,
-  type WorkingStep,
-} from "./board";
 
 export interface Working {
   readonly stage: ComputedEvaluation;
@@ -148,24 +145,6 @@ function roomStep({ compiled, record, symbols }: Board): WorkingStep[] {
   ];
 }
 
-function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
-  const q = board.symbols.get(line.symbol);
-  if (!q) return [];
-  const value = guarded(q, line.unit);
-  return [
-    {
-      id: line.symbol,
-      title: line.title,
-      formula: line.source,
-      names: `${symbolTex(line.symbol)} = ${typeset(line.expression, namesTex)}`,
-      numbers: `= ${numbersTex(board, line.expression)}`,
-      value: `= ${numberTex(value, line.unit)}`,
-      valueText: withUnit(value, line.unit),
-      inputs: expressionInputs(board, line.expression),
-    },
-  ];
-}
-
 /** Last steps: the mean of the concordant trials, and its ± from what scatters and what is shared. */
 function meanSteps({ stage, record }: Board): WorkingStep[] {
   if (isOnce(stage)) return resultStep(stage, record);
@@ -184,13 +163,11 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     reading: "reading and weighing, since the trials scatter less than these alone would make them",
     "earlier work": "the repeatability known from earlier work",
   }[combined.repeatabilityFrom];
-  const titers = stage.kind === "titration" && stage.meanTiterMl !== null ? titersStep(stage, record) : null;
-  const mean: WorkingStep = titers ?? {
+  const { members: averaged = "trials", mean: ownMean } = workingOfKind(stage);
+  const mean: WorkingStep = ownMean?.(stage, record.houseRules) ?? {
     id: "mean",
     title:
-      n > 1
-        ? `Mean of ${stage.kind === "titration" ? "the concordant trials" : "trials"} ${listed(members.map((t) => t.name))}`
-        : "One trial stands for the mean",
+      n > 1 ? `Mean of ${averaged} ${listed(members.map((t) => t.name))}` : "One trial stands for the mean",
     formula: `mean of ${values.join(", ")}`,
     names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${symbolTex(`${symbol}_i`)}`,
     numbers: `= \\dfrac{${values.join(" + ")}}{${n}}${unitTex(unit)}`,
@@ -209,29 +186,6 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     inputs: [],
   };
   return [mean, spread, ...resultStep(stage, record), ...furtherSteps(stage)];
-}
-
-/** Where the house averages titers: their mean, and the result that follows from it. */
-function titersStep(stage: TitrationEvaluation, { houseRules }: RunRecord): WorkingStep | null {
-  const { combined, definition, meanTiterMl } = stage;
-  if (!combined || meanTiterMl === null) return null;
-  const { unit, symbol } = definition.result;
-  const decimals = buretteDecimals(houseRules);
-  const members = membersOf(stage);
-  const titers = members.map((t) => toDecimals(t.titerMl ?? 0, decimals));
-  const titer = symbolTex(definition.inputs.find((input) => input.is === "titer")?.symbol ?? "V");
-  const mean = toDecimals(meanTiterMl, decimals + 1);
-  const value = guarded(combined.quantity, unit);
-  return {
-    id: "mean",
-    title: `Mean titer of trials ${listed(members.map((t) => t.name))}, and what follows from it by the same lines`,
-    formula: `mean of ${titers.join(", ")} mL = ${mean} mL`,
-    names: `\\bar{${titer}} = \\dfrac{1}{n} \\sum_i ${titer}`,
-    numbers: `= \\dfrac{${titers.join(" + ")}}{${titers.length}} = ${numberTex(mean, "mL")}`,
-    value: `\\Rightarrow ${symbolTex(symbol)} = ${numberTex(value, unit)}`,
-    valueText: withUnit(value, unit),
-    inputs: [],
-  };
 }
 
 /** The result, rounded once, with its ±. */
@@ -285,26 +239,23 @@ export function workingOf(
   trialId: string | null,
 ): Working | null {
   const stage = evaluation.stages.find((s) => s.key === stageKey);
-  const compiled = compiledStage(compiledMethod(record.method), stageKey);
+  const method = compiledMethod(record.method);
+  const compiled = compiledStage(method, stageKey);
   if (!stage || !compiled) return null;
-  const written = (
-    board: Omit<Board, "record" | "evaluation" | "compiled" | "stage">,
-    fitted: (board: Board) => WorkingStep[] = () => [],
-  ) => {
-    const whole: Board = { record, evaluation, compiled, stage, ...board };
-    const lines = compiled.lines.flatMap((line) => lineStep(whole, line));
-    return { whole, steps: [...roomStep(whole), ...readingSteps(whole), ...fitted(whole), ...lines] };
+  const written = (own: Pick<Board, "symbols" | "fields" | "name">, id: string | null) => {
+    const board: Board = { record, method, evaluation, compiled, stage, ...own };
+    const steps = [
+      ...roomStep(board),
+      ...readingSteps(board),
+      ...workingOfKind(stage).fitted(board, compiled, stage, id),
+      ...compiled.lines.flatMap((line) => lineStep(board, line)),
+    ];
+    return { board, steps };
   };
   if (isOnce(stage)) {
     if (!stage.quantity) return null;
-    const { whole, steps } = written(
-      { symbols: stage.symbols, fields: stage.stageFields, name: "" },
-      (board) =>
-        stage.kind === "calibration"
-          ? [...levelSteps(board, stage), ...fitSteps(stage, record.houseRules)]
-          : [],
-    );
-    return { stage, trial: null, steps: [...steps, ...meanSteps(whole)] };
+    const { board, steps } = written({ symbols: stage.symbols, fields: stage.stageFields, name: "" }, null);
+    return { stage, trial: null, steps: [...steps, ...meanSteps(board)] };
   }
   const members = membersOf(stage);
   const complete = stage.trials.filter((t) => t.result);
@@ -314,40 +265,12 @@ export function workingOf(
     complete[0];
   if (!trial) return null;
   const fields = [...trial.fields, ...stage.stageFields];
-  const { whole, steps } = written(
+  const { board, steps } = written(
     { symbols: trial.symbols, fields, name: trialWords(trial.name) },
-    (board) => {
-      if (stage.kind === "unknown") {
-        const line = evaluation.stages.find((s) => s.key === stage.lineOf);
-        const sample = stage.trials.find((t) => t.id === trial.id);
-        return sample ? readOffSteps(board, sample, line?.kind === "calibration" ? line : undefined) : [];
-      }
-      const course = stage.kind === "rate" ? stage.trials.find((t) => t.id === trial.id) : undefined;
-      return course && stage.kind === "rate" ? rateSteps(course, stage, record.houseRules) : [];
-    },
+    trial.id,
   );
   const inSet = members.some((m) => m.id === trial.id);
-  return { stage, trial, steps: [...steps, ...(inSet ? meanSteps(whole) : [])] };
-}
-
-/** How the amount in one standard follows from what was taken for it: the strongest, as an example. */
-function levelSteps(board: Board, stage: CalibrationEvaluation): WorkingStep[] {
-  const level = stage.levels.findLast((l) => l.leftOut === null && l.amount);
-  const axis = compiledMethod(board.record.method).assays.get(stage.key)?.axis ?? [];
-  if (!level) return [];
-  const own: Board = {
-    ...board,
-    symbols: level.symbols,
-    fields: level.fields,
-    name: level.name,
-    compiled: { ...board.compiled, lines: axis },
-  };
-  return axis.flatMap((line) =>
-    lineStep(own, { ...line, title: `${line.title}, as in ${level.name}` }).map((step) => ({
-      ...step,
-      id: `level-${step.id}`,
-    })),
-  );
+  return { stage, trial, steps: [...steps, ...(inSet ? meanSteps(board) : [])] };
 }
 
 /** What a stage's result stands on, from the first stage up to itself. */

@@ -1,5 +1,5 @@
 import { asc, desc, sql } from "drizzle-orm";
-import { compileMethod } from "../../core/method";
+import { compileMethod } from "../../core/stages";
 import { capitalized, counted } from "../../core/text";
 import { evaluateRun } from "../../core/evaluate";
 import type { RunRecord } from "../../core/run";

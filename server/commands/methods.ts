@@ -1,5 +1,6 @@
 import type { Connection, Database } from "../database/types";
-import { type Method, compileMethod } from "../../core/method";
+import { type Method } from "../../core/method";
+import { compileMethod } from "../../core/stages";
 import { mustHold, type Result, success } from "../../core/result";
 import { method } from "../database/schema";
 import type { By } from "./deed";

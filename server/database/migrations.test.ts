@@ -3,7 +3,8 @@ import { PGlite } from "@electric-sql/pglite";
 import { afterAll, expect, test } from "@jest/globals";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { compileMethod, type Method } from "~/core/method";
+import { type Method } from "~/core/method";
+import { compileMethod } from "~/core/stages";
 import { checkHouseRules } from "~/formats/house-rules";
 
 const client = PGlite.create("memory://");

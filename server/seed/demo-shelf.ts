@@ -1,9 +1,10 @@
+import type { Truth } from "../../core/stages";
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { methods } from "../../catalog/methods";
 import { substanceOf } from "../../catalog/substances";
 import { mustHold } from "../../core/result";
-import { simulateRun, type Truth } from "../../core/simulate";
+import { simulateRun } from "../../core/simulate";
 import type { AddSolution, MakeSolution } from "../../protocol/shelf";
 import { solution } from "../database/schema";
 import type { Database } from "../database/types";

@@ -1,7 +1,7 @@
+import type { StagePlan } from "~/core/stages";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { StagePlan } from "~/core/plan";
 import { colors, fonts } from "../../theme/theme";
 import { noPrint } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";

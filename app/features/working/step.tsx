@@ -1,10 +1,10 @@
+import type { Origin, WorkingStep } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
 import { formulaTex } from "~/core/chemistry";
-import type { Origin, WorkingStep } from "~/core/working";
 import type { RunRecord, UsedSolution } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";

@@ -1,4 +1,4 @@
-import type { Truth } from "~/core/simulate";
+import type { Truth } from "~/core/stages";
 import { baseByPhthalateSolution } from "../../methods/base-by-phthalate-solution";
 import { baseByPhthalateThenAcid } from "../../methods/base-by-phthalate-then-acid";
 import { diluteAndCheckAcid } from "../../methods/dilute-and-check";

@@ -7,9 +7,9 @@ import { propagateAll } from "~/core/montecarlo";
 import { parseEquation, schemeRatio } from "~/core/chemistry";
 import { dropsVolume } from "~/core/measure";
 import { evaluateRelations, parseRelation, spreadsheetRows } from "~/core/relation";
-import { isOnce, resultQuantity } from "~/core/stages";
+import { isOnce, resultQuantity, compileMethod } from "~/core/stages";
 import { checkRecord, compareResult, evaluateRun, programOf } from "~/core/evaluate";
-import { compileMethod, type Method, unitOfInput } from "~/core/method";
+import { type Method, unitOfInput } from "~/core/method";
 import type { RunRecord } from "~/core/run";
 import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
@@ -429,7 +429,7 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
     const compiled = mustHold(compileMethod(method));
     for (const stage of evaluateRun(record).stages) {
       const { definition } = stage;
-      const lines = (compiled.titrations.get(stage.key) ?? compiled.preparations.get(stage.key))?.lines;
+      const lines = compiled.stages.get(stage.key)?.lines;
       if (!lines) continue;
       const symbols = isOnce(stage) ? stage.symbols : stage.trials[0]!.symbols;
       const inputs = definition.inputs;

@@ -13,7 +13,8 @@ import { mean, sharesOfVariance, standardDeviation } from "../../judgement";
 import type { Check } from "../../measure";
 import { inUnit, leaf, type Quantity } from "../../quantity";
 import { evaluateRelations, symbolsIn } from "../../relation";
-import { type CompiledAssay, type CalibrationStage, perOf, trialFields } from "../../method";
+import { type CalibrationStage, perOf, trialFields } from "../../method";
+import type { CompiledCalibration } from "./compile";
 import { furtherResults, shareGroups, type StageContext } from "../shared/stage";
 import {
   brokenLine,
@@ -60,7 +61,7 @@ export const levelName = ({ label, number }: Pick<TrialRecord, "label" | "number
 
 /** Inputs by which the amount in each standard is computed and that have no value yet. */
 function unknownInputs(
-  { axis, definition }: CompiledAssay,
+  { axis, definition }: CompiledCalibration,
   known: ReadonlyMap<string, Quantity>,
 ): CalibrationStage["inputs"] {
   const read = new Set(axis.flatMap(({ expression }) => symbolsIn(expression)));
@@ -76,12 +77,12 @@ function wantingWords(input: CalibrationStage["inputs"][number], { method }: Sta
 
 function evaluateLevel(
   record: TrialRecord,
-  stage: CompiledAssay,
-  definition: CalibrationStage,
+  stage: CompiledCalibration,
   shared: ReturnType<typeof stageInputs>,
   context: StageContext,
   choice: LineChoice,
 ): LevelEvaluation {
+  const { definition } = stage;
   const { method, rules } = context;
   const fields = states(trialFields(definition, rules), record.observations);
   const place = { stage: definition.key, trial: record.id };
@@ -259,16 +260,16 @@ function stillAhead(definition: CalibrationStage, levels: readonly LevelEvaluati
 
 /** The standards, the line through them, what the data say of it, and what follows. */
 export function evaluateCalibration(
-  stage: CompiledAssay,
-  definition: CalibrationStage,
+  stage: CompiledCalibration,
   record: StageRecord,
   context: StageContext,
 ): CalibrationEvaluation {
+  const { definition } = stage;
   const { method, rules, earlier } = context;
   const shared = stageInputs(stage, record, earlier, { method: method.method, rules, open: context.open });
   const choice = lineChoice(definition, record);
   const levels = record.trials
-    .map((trial) => evaluateLevel(trial, stage, definition, shared, context, choice))
+    .map((trial) => evaluateLevel(trial, stage, shared, context, choice))
     .sort((a, b) => (a.x ?? Infinity) - (b.x ?? Infinity));
   const blank = definition.inputs.find((i) => i.is === "blank");
   const blanks = blank ? readingsOf(record.observations, blank.symbol) : [];

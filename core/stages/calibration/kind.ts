@@ -2,9 +2,13 @@ import type { CalibrationStage } from "../../method";
 import type { StageKind } from "../kind";
 import { stageSpectra } from "../shared/allows";
 import type { CalibrationEvaluation } from "../shared/evaluation";
+import { calibrationProblem, compileCalibration, type CompiledCalibration, lineSymbols } from "./compile";
 import { evaluateCalibration } from "./evaluate";
 
-export const calibration: StageKind<CalibrationStage, CalibrationEvaluation> = {
+export const calibration: StageKind<CalibrationStage, CompiledCalibration, CalibrationEvaluation> = {
+  problem: calibrationProblem,
+  fitted: lineSymbols,
+  compile: compileCalibration,
   allows: () => ({
     trials: true,
     trace: stageSpectra,
@@ -15,15 +19,11 @@ export const calibration: StageKind<CalibrationStage, CalibrationEvaluation> = {
       blank: ["zeroed", "deducted"],
     },
   }),
-  evaluate: (method, definition, record, context) => {
-    const compiled = method.assays.get(definition.key);
-    return compiled ? evaluateCalibration(compiled, definition, record, context) : null;
-  },
+  evaluate: evaluateCalibration,
   begun: ({ levels, blanks }) => levels.length > 0 || blanks.length > 0,
   fact: ({ levels, ahead }) => {
     const read = levels.filter((l) => l.mean !== null).length;
     return read === 0 ? "no standard yet" : `${read} of ${Math.max(read, read + ahead.length)} read`;
   },
   next: ({ next }) => next,
-  fitted: ({ line: { intercept, slope, cut } }) => [intercept, slope, ...(cut === undefined ? [] : [cut])],
 };

@@ -1,4 +1,5 @@
-import type { CompiledStage, CompiledMethod } from "../../method";
+import type { PreparationStage } from "../../method";
+import type { CompiledStage, CompiledMethod } from "../compiled";
 import type { StageRecord } from "../../record";
 import { type Earlier, type StageReading, stageFieldStates, stageInputs, compute } from "../shared/trial";
 import { type PreparationEvaluation, unjudged } from "../shared/evaluation";
@@ -9,13 +10,12 @@ import { sharesOfVariance } from "../../judgement";
 
 /** Something made once: what follows from what was read. */
 export function evaluateMade(
-  stage: CompiledStage,
+  stage: CompiledStage<PreparationStage>,
   record: StageRecord,
   context: StageContext,
 ): PreparationEvaluation {
   const { method, rules, earlier } = context;
   const { definition } = stage;
-  if (definition.kind !== "preparation") throw new Error("Only a preparation is made once");
   const made = evaluatePreparation(stage, record, earlier, method, context);
   const { quantity, symbols, significance } = made;
   const figures = (symbol: string) => significance.get(symbol);

@@ -14,8 +14,9 @@ import {
   orderWord,
   orderInExcess,
 } from "../../kinetics";
-import type { CompiledAssay, RateStage } from "../../method";
+import type { RateStage } from "../../method";
 import { type Known, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
+import type { CompiledStage } from "../compiled";
 import type { StageContext } from "../shared/stage";
 import { type CourseEvaluation, type RateEvaluation, unjudged } from "../shared/evaluation";
 import { type Quantity, leaf, measured, multiply, divide, inUnit } from "../../quantity";
@@ -45,13 +46,13 @@ function comparedOnce(trace: TraceRecord, window: readonly [number | null, numbe
 
 function evaluateCourse(
   record: TrialRecord,
-  stage: CompiledAssay,
-  definition: RateStage,
+  stage: CompiledStage<RateStage>,
   stageRecord: StageRecord,
   shared: Known,
   context: StageContext,
   order: Order | null,
 ): CourseEvaluation {
+  const { definition } = stage;
   const trace = traceOf(stageRecord, record.id);
   const symbol = definition.inputs.find((i) => i.is === "trace")?.symbol ?? "";
   const edge = (kind: "window.from" | "window.to") => {
@@ -110,12 +111,12 @@ function byConcentration(k: Quantity, order: Order, stage: RateStage, shared: Kn
  * another order is the result itself, in a unit of its own.
  */
 function ofOrder(
-  stage: CompiledAssay,
-  definition: RateStage,
+  stage: CompiledStage<RateStage>,
   order: Order,
   shared: Known["quantities"],
-): { readonly stage: CompiledAssay; readonly definition: RateStage } {
-  if (order === 1) return { stage, definition };
+): CompiledStage<RateStage> {
+  if (order === 1) return stage;
+  const { definition } = stage;
   const known = absorbancePerConcentration(definition, shared) !== null;
   const unit = known ? (order === 0 ? "mol/(L·s)" : "L/(mol·s)") : rateUnits[order];
   const name = `Rate constant, ${orderWord(order)} order${known ? "" : ", per absorbance"}`;
@@ -125,7 +126,7 @@ function ofOrder(
     also: [],
     result: { symbol: definition.rate.symbol, name, unit },
   };
-  return { stage: { ...stage, definition: own, lines: [] }, definition: own };
+  return { ...stage, definition: own, lines: [] };
 }
 
 /** The order that most courses prefer, by their evidence; first where nothing can be told. */
@@ -140,22 +141,20 @@ function preferredOrder(courses: readonly CourseEvaluation[]): Order {
 
 /** Courses of absorbance in time, the order that they show, and the rate constant. */
 export function evaluateRate(
-  asWritten: CompiledAssay,
-  rateStage: RateStage,
+  asWritten: CompiledStage<RateStage>,
   record: StageRecord,
   context: StageContext,
 ): RateEvaluation {
   const { method, rules, earlier } = context;
   const shared = stageInputs(asWritten, record, earlier, { ...context, method: method.method });
-  const course = (order: Order | null, of: ReturnType<typeof ofOrder>) =>
-    record.trials.map((t) => evaluateCourse(t, of.stage, of.definition, record, shared, context, order));
+  const course = (order: Order | null, of: CompiledStage<RateStage>) =>
+    record.trials.map((t) => evaluateCourse(t, of, record, shared, context, order));
   const typed = record.choices?.order;
   const chosen = typed === "0" || typed === "1" || typed === "2";
-  const order = chosen
-    ? (Number(typed) as Order)
-    : preferredOrder(course(null, { stage: asWritten, definition: rateStage }));
-  const { stage, definition } = ofOrder(asWritten, rateStage, order, shared.quantities);
-  const trials = course(order, { stage, definition });
+  const order = chosen ? (Number(typed) as Order) : preferredOrder(course(null, asWritten));
+  const stage = ofOrder(asWritten, order, shared.quantities);
+  const { definition } = stage;
+  const trials = course(order, stage);
   const together = combine(
     stage,
     trials.filter((t) => t.eligible && t.result),

@@ -1,21 +1,23 @@
 import type { RateStage } from "../../method";
+import type { CompiledStage } from "../compiled";
+import { assayProblem } from "../shared/compile";
 import type { StageKind } from "../kind";
 import { stageSpectra } from "../shared/allows";
 import type { RateEvaluation } from "../shared/evaluation";
+import { success } from "../../result";
 import { evaluateRate } from "./evaluate";
 
-export const rate: StageKind<RateStage, RateEvaluation> = {
+export const rate: StageKind<RateStage, CompiledStage<RateStage>, RateEvaluation> = {
+  problem: (definition) => assayProblem(definition, "trace"),
+  fitted: ({ rate: { symbol } }) => [{ symbol, unit: "1/s" }],
+  compile: (definition, { lines }) => success({ definition, lines }),
   allows: () => ({
     trials: true,
     trace: (xUnit, ofTrial) => xUnit === "s" || stageSpectra(xUnit, ofTrial),
     choices: { order: ["0", "1", "2"], end: ["fitted"] },
   }),
-  evaluate: (method, definition, record, context) => {
-    const compiled = method.assays.get(definition.key);
-    return compiled ? evaluateRate(compiled, definition, record, context) : null;
-  },
+  evaluate: evaluateRate,
   begun: ({ trials }) => trials.length > 0,
   fact: ({ trials }) => (trials.length === 0 ? "not read yet" : "being read"),
   next: ({ next }) => next,
-  fitted: (definition) => [definition.rate.symbol],
 };

@@ -1,14 +1,8 @@
 import { presumedOf, statedOf, takenOver, type Input } from "../../inputs";
 import type { Check } from "../../measure";
 import type { Quantity } from "../../quantity";
-import {
-  type CompiledMethod,
-  type CompiledStage,
-  type ComputedStage,
-  type Plausibility,
-  perOf,
-  resultsOf,
-} from "../../method";
+import { type ComputedStage, type Plausibility, perOf, resultsOf } from "../../method";
+import { type CompiledMethod, type CompiledStage } from "../compiled";
 import type { Earlier } from "./trial";
 import {
   type ComputedEvaluation,

@@ -10,13 +10,8 @@ import {
   withUnit,
 } from "../../quantity";
 import { evaluate, evaluateNumber, leavesOf, parseExpression, type Stoichiometry } from "../../relation";
-import {
-  type CompiledStage,
-  type ComputedStage,
-  type Method,
-  type Plausibility,
-  resultsOf,
-} from "../../method";
+import { type ComputedStage, type Method, type Plausibility, resultsOf } from "../../method";
+import { type CompiledStage } from "../compiled";
 import type { Input } from "../../inputs";
 import type { HouseRules } from "../../rules";
 import { uncapitalized } from "../../text";

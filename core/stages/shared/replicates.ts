@@ -1,6 +1,6 @@
 import { type CombinedResult, sharesOfVariance } from "../../judgement";
 import type { TrialEvaluation } from "./evaluation";
-import type { CompiledAssay } from "../../method";
+import type { CompiledStage } from "../compiled";
 import { type StageContext, combineResult, furtherResults, shareGroups } from "./stage";
 import { showQuantity } from "./show";
 import type { StageRecord } from "../../record";
@@ -12,7 +12,7 @@ interface Combined {
 }
 
 export function combine(
-  stage: CompiledAssay,
+  stage: CompiledStage,
   members: readonly TrialEvaluation[],
   context: StageContext,
 ): Combined {
@@ -21,7 +21,7 @@ export function combine(
 }
 
 /** What every stage that averages over flasks or cuvettes shows of its result. */
-export function resultViews(stage: CompiledAssay, { combined, members }: Combined, context: StageContext) {
+export function resultViews(stage: CompiledStage, { combined, members }: Combined, context: StageContext) {
   const { definition } = stage;
   const { method, rules, earlier } = context;
   return {
@@ -41,7 +41,7 @@ export function resultViews(stage: CompiledAssay, { combined, members }: Combine
 
 /** What is read once and was not typed yet, in words: nothing follows without it. */
 export function stillWanting(
-  stage: CompiledAssay,
+  stage: CompiledStage,
   record: StageRecord,
   { rules }: StageContext,
 ): string | null {

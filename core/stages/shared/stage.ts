@@ -1,10 +1,5 @@
-import {
-  type Method,
-  type CompiledStage,
-  resultsOf,
-  type CompiledMethod,
-  type FurtherResultDefinition,
-} from "../../method";
+import { type Method, resultsOf, type FurtherResultDefinition } from "../../method";
+import { type CompiledStage, type CompiledMethod } from "../compiled";
 import type { Earlier, EarlierResult } from "./trial";
 import type { Leaf, Quantity, Significant } from "../../quantity";
 import type { HouseRules } from "../../rules";

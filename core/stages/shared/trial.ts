@@ -29,12 +29,11 @@ import {
   perOf,
   type Method,
   unitOfInput,
-  type CompiledStage,
   fieldKey,
   stageFields,
-  type CompiledMethod,
   trialFields,
 } from "../../method";
+import { type CompiledStage, type CompiledMethod } from "../compiled";
 import type { HouseRules } from "../../rules";
 import type { Place, Check } from "../../measure";
 import type { FieldState, TrialEvaluation } from "./evaluation";

@@ -9,7 +9,8 @@ import {
   type Window,
 } from "../../judgement";
 import { inUnit, toDecimals, toSignificant } from "../../quantity";
-import { type CompiledTitration, inputOf } from "../../method";
+import { inputOf } from "../../method";
+import { type CompiledTitration } from "./compile";
 import { perUnit } from "./trial";
 import type { AgreementView, TrialEvaluation } from "../shared/evaluation";
 import { type AgreementRule, type HouseRules, buretteDecimals, replicatesNeeded } from "../../rules";

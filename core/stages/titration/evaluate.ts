@@ -1,5 +1,6 @@
-import { meanFigures } from "../shared/stage";
-import { type CompiledTitration, perOf, type TitrationStage, practiceCautions } from "../../method";
+import { meanFigures, type StageContext, combineResult, shareGroups, furtherResults } from "../shared/stage";
+import { perOf, type TitrationStage, practiceCautions } from "../../method";
+import { type CompiledTitration } from "./compile";
 import { type Known, stageInputs, stageFieldStates } from "../shared/trial";
 import { evaluateTrial, titerAsRead } from "./trial";
 import {
@@ -14,7 +15,6 @@ import { quantityOfInput } from "../../inputs";
 import { combineReplicates, sharesOfVariance } from "../../judgement";
 import { showQuantity } from "../shared/show";
 import { type StageRecord, nextTrialNumber } from "../../record";
-import { type StageContext, combineResult, shareGroups, furtherResults } from "../shared/stage";
 import { referenceAmount, comparedValues, judgeAgreement } from "./agreement";
 import { evaluateRelations } from "../../relation";
 import { judgeAcceptance } from "../shared/accept";

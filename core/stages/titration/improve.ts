@@ -1,6 +1,7 @@
 import type { Share } from "../../judgement";
 import { type Leaf, type Quantity, toDecimals, toSignificant, inUnit } from "../../quantity";
-import { type CompiledTitration, type Method, inputOf } from "../../method";
+import { type Method, inputOf } from "../../method";
+import { type CompiledTitration } from "./compile";
 import type { Improvement, TrialEvaluation } from "../shared/evaluation";
 import type { HouseRules } from "../../rules";
 import { uncapitalized } from "../../text";

@@ -5,6 +5,7 @@ import type { StageKind } from "../kind";
 import { percentBeside } from "../shared/accept";
 import { stageSpectra } from "../shared/allows";
 import type { TitrationEvaluation } from "../shared/evaluation";
+import { type CompiledTitration, compileTitration, titrationProblem } from "./compile";
 import { evaluateTitration } from "./evaluate";
 
 /** How the work at a flask begins, by what is done first. */
@@ -14,12 +15,12 @@ function firstStep({ definition }: TitrationEvaluation): string {
   return first && first.is !== "titer" ? "Take the first aliquot" : "Begin the first trial";
 }
 
-export const titration: StageKind<TitrationStage, TitrationEvaluation> = {
+export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEvaluation> = {
+  problem: titrationProblem,
+  fitted: () => [],
+  compile: compileTitration,
   allows: () => ({ trials: true, trace: stageSpectra, choices: {} }),
-  evaluate: (method, { key }, record, context) => {
-    const compiled = method.titrations.get(key);
-    return compiled ? evaluateTitration(compiled, record, context) : null;
-  },
+  evaluate: evaluateTitration,
   begun: ({ trials }) => trials.length > 0,
   fact: ({ acceptance, definition, trials, agreement }) => {
     if (acceptance?.against === "value" && acceptance.decision) {
@@ -41,5 +42,4 @@ export const titration: StageKind<TitrationStage, TitrationEvaluation> = {
       kind === "burette.final" && guidance?.endNear ? ` (near ${toDecimals(guidance.endNear, 1)})` : "";
     return `${capitalized(uncapitalized(label))} of ${trialWords(current.name)}${near}`;
   },
-  fitted: () => [],
 };

@@ -1,5 +1,7 @@
 import { type TrialRecord, presentObservation } from "../../record";
-import { type CompiledTitration, type CompiledMethod, inputOf } from "../../method";
+import { inputOf } from "../../method";
+import { type CompiledTitration } from "./compile";
+import { type CompiledMethod } from "../compiled";
 import { type Known, evaluateSample } from "../shared/trial";
 import type { HouseRules } from "../../rules";
 import type { TrialEvaluation } from "../shared/evaluation";

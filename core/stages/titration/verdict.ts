@@ -1,7 +1,7 @@
 import type { Window } from "../../judgement";
 import { toDecimals, withUnit } from "../../quantity";
 import { type Reference, sameAmounts } from "./agreement";
-import type { CompiledTitration } from "../../method";
+import type { CompiledTitration } from "./compile";
 import type { AcceptanceView, AgreementView, TrialEvaluation, Verdict } from "../shared/evaluation";
 import type { AgreementRule, HouseRules } from "../../rules";
 import { capitalized, counted, countWord, listed, trialWords } from "../../text";

@@ -9,8 +9,9 @@ import {
 } from "../shared/evaluation";
 import { printedUnit, toSignificant, type Quantity, unitsLike } from "../../quantity";
 import { type TrialRecord, readingsOf, counting, type StageRecord } from "../../record";
-import type { CompiledAssay, UnknownStage } from "../../method";
+import type { UnknownStage } from "../../method";
 import { type Known, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
+import type { CompiledStage } from "../compiled";
 import type { StageContext } from "../shared/stage";
 import { strayLightFrom } from "../../calibration";
 import { readingsChecks, judgeFlasks } from "./flasks";
@@ -81,7 +82,7 @@ export function rangeOf(
 
 function evaluateUnknownTrial(
   record: TrialRecord,
-  stage: CompiledAssay,
+  stage: CompiledStage<UnknownStage>,
   shared: Known,
   context: StageContext,
 ): SampleEvaluation {
@@ -143,13 +144,12 @@ function inAskedUnit(definition: UnknownStage, { choices = {} }: StageRecord): U
 
 /** Unknown flasks read off the line of an earlier stage. */
 export function evaluateUnknown(
-  compiled: CompiledAssay,
-  asWritten: UnknownStage,
+  asWritten: CompiledStage<UnknownStage>,
   record: StageRecord,
   context: StageContext,
 ): UnknownEvaluation {
-  const definition = inAskedUnit(asWritten, record);
-  const stage: CompiledAssay = { ...compiled, definition };
+  const definition = inAskedUnit(asWritten.definition, record);
+  const stage = { ...asWritten, definition };
   const { method, rules, earlier } = context;
   const shared = stageInputs(stage, record, earlier, { ...context, method: method.method });
   const trials = record.trials.map((trial) => evaluateUnknownTrial(trial, stage, shared, context));

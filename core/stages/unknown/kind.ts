@@ -1,21 +1,22 @@
 import type { UnknownStage } from "../../method";
 import { unitsLike } from "../../quantity";
+import type { CompiledStage } from "../compiled";
 import type { StageKind } from "../kind";
 import { stageSpectra } from "../shared/allows";
 import type { UnknownEvaluation } from "../shared/evaluation";
+import { compileUnknown, unknownProblem } from "./compile";
 import { evaluateUnknown } from "./evaluate";
 
-export const unknown: StageKind<UnknownStage, UnknownEvaluation> = {
+export const unknown: StageKind<UnknownStage, CompiledStage<UnknownStage>, UnknownEvaluation> = {
+  problem: unknownProblem,
+  fitted: () => [],
+  compile: compileUnknown,
   allows: ({ result }) => ({ trials: true, trace: stageSpectra, choices: { unit: unitsLike(result.unit) } }),
-  evaluate: (method, definition, record, context) => {
-    const compiled = method.assays.get(definition.key);
-    return compiled ? evaluateUnknown(compiled, definition, record, context) : null;
-  },
+  evaluate: evaluateUnknown,
   begun: ({ trials }) => trials.length > 0,
   fact: ({ agreement: { state }, trials }) => {
     if (state === "apart" || state === "rivals") return "flasks disagree";
     return trials.length === 0 ? "not read yet" : "being read";
   },
   next: ({ next }) => next,
-  fitted: () => [],
 };

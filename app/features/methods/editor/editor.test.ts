@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { compileMethod } from "~/core/method";
+import { compileMethod } from "~/core/stages";
 import { draftOf, methodOf } from "./draft";
 import { check, gaps, preview } from "./preview";
 import { newMethod, newStage } from "./starters";

@@ -1,10 +1,11 @@
 import { simulateRun } from "~/core/simulate";
 import { failure, type Problem, type Result, success } from "~/core/result";
-import { compileMethod, type Method } from "~/core/method";
+import { type Method } from "~/core/method";
+import { compileMethod, type WorkingStep } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
-import { type WorkingStep, workingOf } from "~/core/working";
+import { workingOf } from "~/core/working";
 
 export interface Preview {
   readonly record: RunRecord;

@@ -9,10 +9,10 @@ import {
   type RunEvaluation,
   seriesKind,
   seriesWords,
+  usualAbsorbance,
 } from "~/core/stages";
 import { fieldKey, stageFields, trialFields } from "~/core/method";
 import { presentObservation } from "~/core/record";
-import { usualAbsorbance } from "~/core/simulate";
 import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";

@@ -5,10 +5,16 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
 import { unitOf } from "~/core/quantity";
-import { checkField, compiledMethod, fieldKey, trialFields } from "~/core/method";
-import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/stages";
+import { checkField, fieldKey, trialFields } from "~/core/method";
+import {
+  compiledMethod,
+  type CourseEvaluation,
+  type RateEvaluation,
+  type RunEvaluation,
+  presumedRate,
+  usualConstant,
+} from "~/core/stages";
 import type { Field } from "~/core/inputs";
-import { presumedRate, usualConstant } from "~/core/simulate";
 import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";

@@ -1,6 +1,6 @@
-import { molarMass } from "../chemistry";
-import { drawLeaf, type RandomStream } from "../montecarlo";
-import type { Leaf, Quantity } from "../quantity";
+import { molarMass } from "../../chemistry";
+import { drawLeaf, type RandomStream } from "../../montecarlo";
+import type { Leaf, Quantity } from "../../quantity";
 
 /**
  * A bench whose every cause of error has one true value: drawn the first time it is met, kept ever after, so that what two

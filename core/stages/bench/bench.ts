@@ -1,13 +1,33 @@
-import type { Place } from "../measure";
-import { evaluateNumber } from "../relation";
-import { type HouseRules } from "../rules";
-import { compiledMethod, type CompiledStage, type Method, perOf, unitOfInput } from "../method";
-import { type Input, quantityOfInput, type Read, type Texts, typedIn, textsOf, takenOver } from "../inputs";
-import type { Observation, ObservationKind } from "../record";
-import type { RunRecord } from "../run";
+import type { RandomStream } from "../../montecarlo";
+import type { Place } from "../../measure";
+import { evaluateNumber } from "../../relation";
+import { type HouseRules } from "../../rules";
+import { type Method, perOf, unitOfInput } from "../../method";
+import { type CompiledStage, type CompiledMethod } from "../compiled";
+import {
+  type Input,
+  quantityOfInput,
+  type Read,
+  type Texts,
+  typedIn,
+  textsOf,
+  takenOver,
+} from "../../inputs";
+import type { Observation, ObservationKind } from "../../record";
+import type { RunRecord } from "../../run";
 
-import type { Photometer, TrueLine } from "./photometer";
 import type { World } from "./world";
+
+/** Shows a true absorbance as an instrument would: with its noise, to the digits that it has. */
+export type Photometer = (absorbance: number, random: RandomStream) => number;
+
+/** What the color of a calibration truly follows: A = intercept + slope x, x in base units. */
+export interface TrueLine {
+  readonly intercept: number;
+  readonly slope: number;
+  /** The amount of the strongest standard, base units. */
+  readonly top: number;
+}
 
 /** How a hand and an eye go wrong beyond what the glass and the balance do. Volumes in mL. */
 export interface BenchErrors {
@@ -52,7 +72,9 @@ export interface SimulatedRun {
 
 export const startedAt = "2026-11-02T08:00:00.000Z";
 
+/** A simulated bench while a run is made on it: kinds of stages are performed here. */
 export interface Bench {
+  readonly compiled: CompiledMethod;
   readonly world: World;
   readonly options: SimulateOptions;
   readonly errors: BenchErrors;
@@ -60,6 +82,8 @@ export interface Bench {
   readonly earlier: Map<string, ReadonlyMap<string, number>>;
   /** True lines of the calibrations that are done. */
   readonly lines: Map<string, TrueLine>;
+  /** Whether the set of a stage is closed by what was read so far. */
+  readonly closed: (stageKey: string) => boolean;
   clock: number;
 }
 
@@ -111,7 +135,7 @@ export interface Performed {
 
 /** Reads all inputs of one holder but the titer, and notes what they truly are. */
 export function perform(
-  { definition }: CompiledStage,
+  { definition }: Pick<CompiledStage, "definition">,
   inputs: readonly Input[],
   holder: string,
   place: Place,
@@ -140,12 +164,12 @@ export function perform(
 
 /** All symbols that follow from the true inputs. */
 export function follow(
-  { lines }: CompiledStage,
+  { lines }: Pick<CompiledStage, "lines">,
   truths: Map<string, number>,
   bench: Bench,
 ): Map<string, number> {
   const numbers = new Map(truths);
-  const { stoichiometry } = compiledMethod(bench.options.method);
+  const { stoichiometry } = bench.compiled;
   const scope = { numbers, stoichiometry, molarMassOf: bench.world.molarMassOf };
   for (const { symbol, expression } of lines) numbers.set(symbol, evaluateNumber(expression, scope));
   return numbers;

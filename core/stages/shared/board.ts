@@ -1,11 +1,24 @@
-import { type ElementShare, elementShares, prettyEquation } from "../chemistry";
-import { decimalsFor, inUnit, type Quantity, standardUncertainty, toDecimals, unitOf } from "../quantity";
-import { type Expression, leavesOf, numberTex, symbolTex, typeset } from "../relation";
-import { compiledMethod, type CompiledStage, fittedUnit, type Method, unitOfInput, inputOf } from "../method";
-import { type ComputedEvaluation, type FieldState, type RunEvaluation, shownResult } from "../stages";
-import { decimalsOfInput, type Input } from "../inputs";
-import type { RunRecord } from "../run";
-import { uncapitalized } from "../text";
+import { shownResult, type FieldState, type RunEvaluation, type ComputedEvaluation } from "./evaluation";
+import { fittedUnit } from "../table";
+import { plusMinus } from "../../judgement";
+import type { HouseRules } from "../../rules";
+import type { CompiledMethod, CompiledLine, CompiledStage } from "../compiled";
+import { type ElementShare, elementShares, prettyEquation } from "../../chemistry";
+import {
+  decimalsFor,
+  inUnit,
+  type Quantity,
+  standardUncertainty,
+  toDecimals,
+  unitOf,
+  toSignificant,
+  withUnit,
+} from "../../quantity";
+import { type Expression, leavesOf, numberTex, symbolTex, typeset, namesTex } from "../../relation";
+import { type Method, unitOfInput, inputOf } from "../../method";
+import { decimalsOfInput, type Input } from "../../inputs";
+import type { RunRecord } from "../../run";
+import { uncapitalized } from "../../text";
 
 /** Where a number in a working comes from: what opens when one asks. */
 export type Origin =
@@ -62,6 +75,7 @@ export function causes(q: Quantity, unit: string): CauseLine[] {
 /** All that the lines of one working are written from. */
 export interface Board {
   readonly record: RunRecord;
+  readonly method: CompiledMethod;
   readonly evaluation: RunEvaluation;
   readonly compiled: CompiledStage;
   readonly stage: ComputedEvaluation;
@@ -85,7 +99,7 @@ function inputNumber({ record }: Board, input: Input, q: Quantity): { text: stri
 }
 
 export function numbersTex(board: Board, expression: Expression): string {
-  const { compiled, symbols, record } = board;
+  const { compiled, symbols, method } = board;
   return typeset(expression, (e) => {
     if (e.type === "symbol") {
       const q = symbols.get(e.name);
@@ -106,7 +120,7 @@ export function numbersTex(board: Board, expression: Expression): string {
       const value = shares.reduce((sum, { count, weight }) => sum + count * weight, 0);
       return numberTex(toDecimals(value, 3), "g/mol");
     }
-    const { stoichiometry } = compiledMethod(record.method);
+    const { stoichiometry } = method;
     if (e.type === "equivalents") return String(stoichiometry.equivalents(e.of));
     const [of, per] = stoichiometry.ratio(e.of, e.per);
     return `\\dfrac{${of}}{${per}}`;
@@ -194,3 +208,39 @@ function symbolInputs(board: Board, name: string): WorkingInput[] {
 
 export const isDifference = (input: Input): boolean =>
   (input.is === "mass" && input.weighing !== "tared") || input.is === "titer" || input.is === "delivered";
+
+/** A step of which only some lines are written. */
+export const step = (part: Partial<WorkingStep> & Pick<WorkingStep, "id" | "title">): WorkingStep => ({
+  formula: "",
+  names: "",
+  numbers: "",
+  value: "",
+  valueText: "",
+  inputs: [],
+  ...part,
+});
+
+/** A value with the house's ± to two figures. */
+export function withPlusMinus(q: Quantity, unit: string, { plusMinus: style }: HouseRules): string {
+  const half = plusMinus(q, style) / unitOf(unit).factor;
+  return half > 0 ? `${guarded(q, unit)} \\pm ${toSignificant(half, 2)}` : toSignificant(inUnit(q, unit), 6);
+}
+
+/** One relation with names, then with numbers. */
+export function lineStep(board: Board, line: CompiledLine): WorkingStep[] {
+  const q = board.symbols.get(line.symbol);
+  if (!q) return [];
+  const value = guarded(q, line.unit);
+  return [
+    {
+      id: line.symbol,
+      title: line.title,
+      formula: line.source,
+      names: `${symbolTex(line.symbol)} = ${typeset(line.expression, namesTex)}`,
+      numbers: `= ${numbersTex(board, line.expression)}`,
+      value: `= ${numberTex(value, line.unit)}`,
+      valueText: withUnit(value, line.unit),
+      inputs: expressionInputs(board, line.expression),
+    },
+  ];
+}

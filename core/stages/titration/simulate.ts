@@ -1,13 +1,14 @@
-import { type Place, volumeFactor } from "../measure";
-import { unitOf } from "../quantity";
-import { solveForTiter } from "../relation";
-import { failure, type Result, success } from "../result";
-import { buretteText } from "../rules";
-import { compiledMethod, type CompiledTitration, perOf } from "../method";
-import { type Input, quantityOfInput, volumeConditions, type Texts } from "../inputs";
-import type { TrialRecord } from "../record";
+import { type Place, volumeFactor } from "../../measure";
+import { unitOf } from "../../quantity";
+import { solveForTiter } from "../../relation";
+import { failure, type Result, success } from "../../result";
+import { buretteText, replicatesNeeded } from "../../rules";
+import { perOf } from "../../method";
+import { type CompiledTitration } from "./compile";
+import { type Input, quantityOfInput, volumeConditions, type Texts } from "../../inputs";
+import type { TrialRecord, StageRecord } from "../../record";
 
-import { type Bench, between, follow, observe, perform, reader } from "./bench";
+import { type Bench, between, follow, observe, perform, reader } from "../bench/bench";
 
 /** Two neighboring digits the other way round, as a hand writes what it did not hear well. */
 function blundered(text: string, bench: Bench): string {
@@ -51,21 +52,21 @@ function titrate(
   return success({ "burette.initial": initial, "burette.final": readable ? written : final });
 }
 
-export interface MadeTrial {
+interface MadeTrial {
   readonly trial: TrialRecord;
   /** All symbols of the trial as they truly are. */
   readonly truths: ReadonlyMap<string, number>;
 }
 
 /** One trial of a titration whose stage truly is what it is said to be; or why it cannot be made. */
-export function makeTrial(
+function makeTrial(
   stage: CompiledTitration,
   shared: ReadonlyMap<string, number>,
   number: number,
   bench: Bench,
 ): Result<MadeTrial> {
   const { definition, lines, titer } = stage;
-  const { truth, method } = bench.options;
+  const { truth } = bench.options;
   const id = `${definition.key}-trial-${number}`;
   const place = { stage: definition.key, trial: id };
   const inputs = definition.inputs.filter((input) => perOf(input) === "trial");
@@ -74,7 +75,7 @@ export function makeTrial(
   if (target === undefined) return failure(`No true result is given for ${definition.title}`);
   const solved = solveForTiter({
     relations: lines,
-    stoichiometry: compiledMethod(method).stoichiometry,
+    stoichiometry: bench.compiled.stoichiometry,
     known: new Map([...shared, ...truths]),
     titer,
     target: definition.result.symbol,
@@ -96,4 +97,24 @@ export function makeTrial(
     observations: [...observations, ...observe(bench, id, input, read.value)],
   };
   return success({ trial, truths: follow(stage, known, bench) });
+}
+
+/** Trials of a true result until the set is closed. */
+export function performTitration(
+  stage: CompiledTitration,
+  record: StageRecord,
+  shared: ReadonlyMap<string, number>,
+  bench: Bench,
+): Result<number> {
+  const { key, title, result } = stage.definition;
+  const { houseRules, truth, mostTrials = 8 } = bench.options;
+  const least = replicatesNeeded(houseRules.agreement);
+  for (let number = 1; number <= mostTrials; number++) {
+    const made = makeTrial(stage, shared, number, bench);
+    if (!made.ok) return failure(`${title}: ${made.problem.message}`);
+    record.trials.push(made.value.trial);
+    bench.earlier.set(key, made.value.truths);
+    if (number >= least && bench.closed(key)) break;
+  }
+  return success((truth.results[key] ?? NaN) * unitOf(result.unit).factor);
 }

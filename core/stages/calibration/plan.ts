@@ -1,0 +1,13 @@
+import type { CompiledCalibration } from "./compile";
+import type { StagePlanning } from "../shared/planning";
+
+/** All standards of the series from one stock; the blank takes the reagents too. */
+export const calibrationPlanning: StagePlanning<CompiledCalibration> = {
+  plan: ({ definition: { series } }) => ({
+    value: null,
+    message: `${series.values.length} standards from one stock: ${series.values.join(", ")}`,
+  }),
+  flasks: ({ series }) => series.values.length,
+  reagentFlasks: ({ series }) => series.values.length + 1,
+  series: ({ series: { symbol, values } }) => ({ symbol, values: values.map(Number) }),
+};

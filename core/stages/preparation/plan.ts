@@ -1,0 +1,28 @@
+import { unitOf } from "../../quantity";
+import { followed, type StagePlanning, type Planning, type PlannedByKind } from "../shared/planning";
+import type { PreparationStage } from "../../method";
+import type { CompiledStage } from "../compiled";
+
+/** What is made once: its result follows from what is taken. */
+function plan(stage: CompiledStage<PreparationStage>, planning: Planning): PlannedByKind {
+  const { result, spectra } = stage.definition;
+  const { name, unit, symbol } = result;
+  const all = followed(stage, planning.numbers, planning);
+  const found = all.get(symbol) ?? NaN;
+  if (Number.isFinite(found)) planning.keep(all);
+  const value = Number.isFinite(found) ? found / unitOf(unit).factor : null;
+  if (spectra) return { value, message: `Usually ${spectra.usualNm} nm` };
+  return {
+    value,
+    message:
+      value === null
+        ? `Choose ${planning.missing.join(", ").toLowerCase() || "the amounts"} to see what it gives`
+        : `${name}: ${value.toPrecision(4)} ${unit}`,
+  };
+}
+
+export const preparationPlanning: StagePlanning<CompiledStage<PreparationStage>> = {
+  plan,
+  flasks: (_stage, trials) => trials,
+  reagentFlasks: () => 1,
+};

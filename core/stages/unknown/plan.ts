@@ -1,0 +1,9 @@
+import type { UnknownStage } from "../../method";
+import type { CompiledStage } from "../compiled";
+import type { StagePlanning } from "../shared/planning";
+
+export const unknownPlanning: StagePlanning<CompiledStage<UnknownStage>> = {
+  plan: () => ({ value: null, message: "One flask each trial, treated as the standards are" }),
+  flasks: (_stage, trials) => trials,
+  reagentFlasks: (_stage, trials) => trials,
+};
