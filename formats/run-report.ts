@@ -122,8 +122,7 @@ function reportedStage(
     problem: stage.problem,
     also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown)),
     verdict: titration?.verdict ?? null,
-    acceptance:
-      (stage.kind === "titration" || stage.kind === "unknown" ? stage.acceptance?.text : undefined) ?? null,
+    acceptance: ("acceptance" in stage ? stage.acceptance?.text : undefined) ?? null,
     footing: footingWords(stage),
     implausible: stage.implausible.map((found) => implausibleWords(found)),
     withheld: stage.withheld.map(({ name, why }) => `${name} is not given: ${why}.`),

@@ -27,6 +27,10 @@ export interface StageKind<
   readonly begun: (stage: E) => boolean;
   /** How far it is, for its bead of the chain, while it has no result. */
   readonly fact: (stage: E) => string;
+  /** What speaks for its result, or against it, at the end: verdict, agreement, what it was held against. */
+  readonly reasons: (stage: E) => readonly string[];
+  /** Why the run is not at its end here, behind the stage's title. */
+  readonly unfinished: (stage: E) => string;
   /** What to do next, in one sentence. */
   readonly next: (stage: E) => string;
 }

@@ -42,6 +42,12 @@ export function factOf(stage: ComputedEvaluation): string {
   return impossible ? "cannot be: look" : kindOf(stage).fact(stage);
 }
 
+/** What speaks for a stage's result, or against it, sentence by sentence. */
+export const reasonsOf = (stage: ComputedEvaluation): readonly string[] => kindOf(stage).reasons(stage);
+
+/** Why the run is not at its end at this stage. */
+export const unfinishedWords = (stage: ComputedEvaluation): string => kindOf(stage).unfinished(stage);
+
 /** What to do next at a stage, in one sentence. */
 export const nextAt = (stage: ComputedEvaluation): string => kindOf(stage).next(stage);
 

@@ -4,15 +4,29 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
-import { plusMinusWords, type RunEvaluation } from "~/core/stages";
+import {
+  type ComputedEvaluation,
+  plusMinusWords,
+  reasonsOf,
+  type RunEvaluation,
+  unfinishedWords,
+} from "~/core/stages";
+import type { RunRecord } from "~/core/run";
+import { listed } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
-import { Footing, Implausible, WholeNumber } from "../stages/shared/footing";
+import { Implausible, WholeNumber } from "../stages/shared/footing";
 import { NewerConcentrations } from "../stages/shared/newer-concentrations";
-import { RateFacts } from "../stages/rate/rate-facts";
+import { screensOf } from "../stages/table";
 import { NotShelved, ShelveButton } from "../stages/shared/shelve";
 import type { LiveRun } from "../stages/shared/use-run";
+
+/** What belongs beside a stage's result, by its kind. */
+function StageFacts({ stage, record }: { stage: ComputedEvaluation; record: RunRecord }) {
+  const { Facts } = screensOf(stage);
+  return <Facts stage={stage} record={record} />;
+}
 
 /** The end of a run: its results to read over, and to finish it with. */
 export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluation: RunEvaluation }) {
@@ -21,7 +35,8 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
   const stages = evaluation.stages;
   const open = stages.filter((s) => !s.done);
   const finished = record.status !== "open";
-  const titrated = stages.some((s) => s.kind === "titration");
+  const used = new Set(stages.flatMap((s) => screensOf(s).rinse));
+  const rinse = used.size === 0 ? "flasks and pipettes" : listed([...used]);
   const change = (intent: "finish" | "reopen") => () =>
     void send({ intent }).then((answer) => setProblem(answer.status === "done" ? null : answer.message));
   return (
@@ -44,17 +59,10 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
                   {name}: <span style={{ fontFamily: fonts.reading }}>{shown.text}</span>
                 </Typography>
               ))}
-              {stage.kind === "rate" && <RateFacts stage={stage} record={record} />}
-              {stage.kind !== "titration" && <Footing stage={stage} />}
+              <StageFacts stage={stage} record={record} />
               <Implausible stage={stage} />
               <Typography color="textSecondary">
-                {stage.kind === "titration" && `${stage.verdict.reason} `}
-                {stage.kind === "unknown" && stage.agreement.text !== "" && `${stage.agreement.text} `}
-                {(stage.kind === "titration" || stage.kind === "unknown") &&
-                stage.acceptance &&
-                !(stage.kind === "titration" && stage.verdict.reason.includes(stage.acceptance.text))
-                  ? `${stage.acceptance.text} `
-                  : ""}
+                {reasonsOf(stage).map((reason) => `${reason} `)}
                 {stage.shown &&
                   stage.shown.plusMinus !== "0" &&
                   `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
@@ -82,9 +90,7 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
             .map((s) =>
               s.implausible.length > 0
                 ? `${s.definition.title}: ${s.implausible[0]?.text ?? ""}.`
-                : s.kind === "titration"
-                  ? `${s.definition.title}: the set is not closed. ${s.verdict.next}.`
-                  : `${s.definition.title}: not everything is read yet.`,
+                : `${s.definition.title}: ${unfinishedWords(s)}.`,
             )
             .join(" ")}
         </Alert>
@@ -110,8 +116,7 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
         ) : (
           <>
             <Typography sx={{ flexGrow: 1 }}>
-              Clean up: {record.method.waste.join(" ")}{" "}
-              {titrated ? "Rinse burette and pipettes." : "Rinse cuvettes and pipettes."}
+              Clean up: {record.method.waste.join(" ")} Rinse {rinse}.
               <NotShelved stages={stages} />
             </Typography>
             <Button variant="contained" size="large" onClick={change("finish")}>

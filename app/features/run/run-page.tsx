@@ -1,32 +1,20 @@
 import { concluding } from "~/core/method";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
-import { lazy, Suspense, useCallback, useMemo, useState, useEffect } from "react";
+import { Suspense, useCallback, useMemo, useState, useEffect } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunState } from "~/protocol/answers";
 import type { RunShelf } from "~/protocol/shelf";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
-import { PreparationStageView } from "../stages/preparation/preparation-stage";
 import { Contained } from "../../ui/contained";
 import { KeptPanel } from "./kept-panel";
 import { RunHeader } from "./run-header";
 import { ShelfContext } from "../stages/shared/shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
-import { TitrationStageView } from "../stages/titration/titration-stage";
+import { screensOf } from "../stages/table";
 import { useRun, WaitingReadings } from "../stages/shared/use-run";
-
-// A titration never needs the photometer's screens: they come when a run has such a stage.
-const CalibrationStageView = lazy(() =>
-  import("../stages/calibration/calibration-stage").then((m) => ({ default: m.CalibrationStageView })),
-);
-const UnknownStageView = lazy(() =>
-  import("../stages/unknown/unknown-stage").then((m) => ({ default: m.UnknownStageView })),
-);
-const RateStageView = lazy(() =>
-  import("../stages/rate/rate-stage").then((m) => ({ default: m.RateStageView })),
-);
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
 export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }) {
@@ -53,6 +41,7 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   const asked = search.get("stage");
   const viewed = evaluation.chain.find(({ key }) => key === asked)?.key ?? entered;
   const stage = evaluation.stages.find(({ key }) => key === viewed);
+  const View = stage && screensOf(stage).View;
 
   const shortcuts = useMemo((): Shortcut[] => {
     const at = evaluation.chain.findIndex(({ key }) => key === viewed);
@@ -122,20 +111,8 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
             name={viewed}
             message="This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used."
           >
-            {stage?.kind === "titration" && <TitrationStageView key={stage.key} run={run} saved={stage} />}
-            {stage?.kind === "preparation" && (
-              <PreparationStageView run={run} stage={stage} evaluation={evaluation} />
-            )}
             <Suspense fallback={<Box data-testid="stage-coming" sx={{ minHeight: 400 }} />}>
-              {stage?.kind === "calibration" && (
-                <CalibrationStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
-              )}
-              {stage?.kind === "unknown" && (
-                <UnknownStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
-              )}
-              {stage?.kind === "rate" && (
-                <RateStageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />
-              )}
+              {stage && View && <View key={stage.key} run={run} stage={stage} evaluation={evaluation} />}
             </Suspense>
             {viewed === concluding.key && <ConcludeStageView run={run} evaluation={evaluation} />}
           </Contained>

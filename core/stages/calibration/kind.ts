@@ -1,6 +1,6 @@
 import type { CalibrationStage } from "../../method";
 import type { StageKind } from "../kind";
-import { stageSpectra } from "../shared/allows";
+import { notAllRead, stageSpectra } from "../shared/allows";
 import type { CalibrationEvaluation } from "../shared/evaluation";
 import { calibrationProblem, compileCalibration, type CompiledCalibration, lineSymbols } from "./compile";
 import { evaluateCalibration } from "./evaluate";
@@ -25,5 +25,7 @@ export const calibration: StageKind<CalibrationStage, CompiledCalibration, Calib
     const read = levels.filter((l) => l.mean !== null).length;
     return read === 0 ? "no standard yet" : `${read} of ${Math.max(read, read + ahead.length)} read`;
   },
+  reasons: () => [],
+  unfinished: () => notAllRead,
   next: ({ next }) => next,
 };

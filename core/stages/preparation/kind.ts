@@ -4,7 +4,7 @@ import { capitalized, uncapitalized } from "../../text";
 import type { CompiledStage } from "../compiled";
 import { photometerProblem } from "../shared/compile";
 import type { StageKind } from "../kind";
-import { stageSpectra } from "../shared/allows";
+import { notAllRead, stageSpectra } from "../shared/allows";
 import type { PreparationEvaluation } from "../shared/evaluation";
 import { evaluateMade } from "./evaluate";
 
@@ -30,5 +30,7 @@ export const preparation: StageKind<
     if (definition.spectra) return "not chosen yet";
     return stageFields.some(({ present }) => present) ? "being made" : "not made yet";
   },
+  reasons: () => [],
+  unfinished: () => notAllRead,
   next: ({ problem, missing }) => problem ?? (missing ? capitalized(uncapitalized(missing.label)) : ""),
 };

@@ -2,7 +2,7 @@ import type { RateStage } from "../../method";
 import type { CompiledStage } from "../compiled";
 import { assayProblem } from "../shared/compile";
 import type { StageKind } from "../kind";
-import { stageSpectra } from "../shared/allows";
+import { notAllRead, stageSpectra } from "../shared/allows";
 import type { RateEvaluation } from "../shared/evaluation";
 import { success } from "../../result";
 import { evaluateRate } from "./evaluate";
@@ -19,5 +19,7 @@ export const rate: StageKind<RateStage, CompiledStage<RateStage>, RateEvaluation
   evaluate: evaluateRate,
   begun: ({ trials }) => trials.length > 0,
   fact: ({ trials }) => (trials.length === 0 ? "not read yet" : "being read"),
+  reasons: () => [],
+  unfinished: () => notAllRead,
   next: ({ next }) => next,
 };

@@ -2,3 +2,6 @@ import type { StageAllows } from "../../change";
 
 /** Spectra belong to a whole stage. */
 export const stageSpectra: StageAllows["trace"] = (xUnit, ofTrial) => xUnit === "nm" && !ofTrial;
+
+/** Where a stage is not done since something was not read. */
+export const notAllRead = "not everything is read yet";

@@ -34,6 +34,9 @@ export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEv
     if (state === "apart" || state === "rivals") return `${complete} disagree`;
     return members.length > 1 ? `${members.length} of ${needed} agree` : `${complete} of ${needed}`;
   },
+  reasons: ({ verdict: { reason }, acceptance }) =>
+    acceptance && !reason.includes(acceptance.text) ? [reason, acceptance.text] : [reason],
+  unfinished: ({ verdict }) => `the set is not closed. ${verdict.next}`,
   next: (stage) => {
     const { current, guidance, trials, verdict } = stage;
     if (!current?.missing) return trials.length === 0 ? firstStep(stage) : verdict.next;

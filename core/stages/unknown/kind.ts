@@ -2,7 +2,7 @@ import type { UnknownStage } from "../../method";
 import { unitsLike } from "../../quantity";
 import type { CompiledStage } from "../compiled";
 import type { StageKind } from "../kind";
-import { stageSpectra } from "../shared/allows";
+import { notAllRead, stageSpectra } from "../shared/allows";
 import type { UnknownEvaluation } from "../shared/evaluation";
 import { compileUnknown, unknownProblem } from "./compile";
 import { evaluateUnknown } from "./evaluate";
@@ -18,5 +18,8 @@ export const unknown: StageKind<UnknownStage, CompiledStage<UnknownStage>, Unkno
     if (state === "apart" || state === "rivals") return "flasks disagree";
     return trials.length === 0 ? "not read yet" : "being read";
   },
+  reasons: ({ agreement: { text }, acceptance }) =>
+    [text, acceptance?.text ?? ""].filter((words) => words !== ""),
+  unfinished: () => notAllRead,
   next: ({ next }) => next,
 };

@@ -14,13 +14,8 @@ import { StageReadings } from "../shared/stage-readings";
 import { TrialEntrySheet } from "./trial-entry";
 import { BackDialog, LabelDialog, StrikeDialog } from "../shared/trial-dialogs";
 import type { LiveRun } from "../shared/use-run";
+import type { StageViewProps } from "../screens";
 import { savedReading, useTrialEntry } from "./use-trial-entry";
-
-interface TitrationStageProps {
-  run: LiveRun;
-  /** The stage as saved, without what is being typed. */
-  saved: TitrationEvaluation;
-}
 
 interface OpenDialog {
   readonly kind: "correct" | "strike" | "label" | "back";
@@ -49,7 +44,7 @@ const finishedLayout = {
 } as const;
 
 /** The working place of a titration: burette, entry and ledger, verdict and result. */
-export function TitrationStageView({ run, saved }: TitrationStageProps) {
+export function TitrationStageView({ run, stage: saved }: StageViewProps<TitrationEvaluation>) {
   const { record, send } = run;
   const entry = useTrialEntry(record, saved, send);
   const { stage, evaluation } = entry;

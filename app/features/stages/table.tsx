@@ -1,0 +1,39 @@
+import { lazy } from "react";
+import type { ComputedEvaluation } from "~/core/stages";
+import { PreparationStageView } from "./preparation/preparation-stage";
+import { RateFacts } from "./rate/rate-facts";
+import type { StageScreens } from "./screens";
+import { Footing } from "./shared/footing";
+import { TitrationStageView } from "./titration/titration-stage";
+
+type Kind = ComputedEvaluation["kind"];
+type Screens = { readonly [K in Kind]: StageScreens<Extract<ComputedEvaluation, { kind: K }>> };
+
+// A titration never needs the photometer's screens: they come when a run has such a stage.
+const calibration = lazy(() =>
+  import("./calibration/calibration-stage").then((m) => ({ default: m.CalibrationStageView })),
+);
+const unknown = lazy(() => import("./unknown/unknown-stage").then((m) => ({ default: m.UnknownStageView })));
+const rate = lazy(() => import("./rate/rate-stage").then((m) => ({ default: m.RateStageView })));
+
+/** The screens of all kinds of stages. */
+const screens: Screens = {
+  titration: { View: TitrationStageView, Facts: () => null, rinse: ["burette", "pipettes"] },
+  preparation: { View: PreparationStageView, Facts: Footing, rinse: [] },
+  calibration: { View: calibration, Facts: Footing, rinse: ["cuvettes", "pipettes"] },
+  unknown: { View: unknown, Facts: Footing, rinse: ["cuvettes", "pipettes"] },
+  rate: {
+    View: rate,
+    Facts: ({ stage, record }) => (
+      <>
+        <RateFacts stage={stage} record={record} />
+        <Footing stage={stage} />
+      </>
+    ),
+    rinse: ["cuvettes", "pipettes"],
+  },
+};
+
+/** The screens of a stage; the union of stages is matched with the table here, and nowhere else. */
+export const screensOf = ({ kind }: { readonly kind: Kind }) =>
+  screens[kind] as unknown as StageScreens<ComputedEvaluation>;
