@@ -1,11 +1,12 @@
-import { expect, test } from "@jest/globals";
+import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { changeContext, evaluateRun } from "../evaluate";
 import { randomStream } from "../montecarlo";
+import type { Input } from "../inputs";
 import { isTakenBack } from "../record";
-import { type RunRecord } from "../run";
+import { methodOf, type RunRecord } from "../run";
 import { randomChange } from "../testing/random-change";
 import { applyChange, takeBack } from ".";
 
@@ -31,7 +32,7 @@ function present(record: RunRecord) {
   const { stages, ...evaluation } = evaluateRun(record);
   return {
     about: [record.title, record.sample, record.bench, record.status, record.houseRules],
-    choices: record.stages.map((s) => s.choices ?? {}),
+    choices: [record.choices ?? [], record.stages.map((s) => s.choices ?? {})],
     traces: record.stages.map((s) => (s.traces ?? []).filter((t) => !t.removed).map((t) => t.id)),
     trials: record.stages.map((s) =>
       s.trials
@@ -92,4 +93,54 @@ test("whatever is done in a run, taking it back gives what stood before, and wha
     { numRuns: 150 },
   );
   expect(taken).toBeGreaterThan(300);
+});
+
+describe("an input that is had in another way in one run", () => {
+  const method = methods.find(({ id }) => id === "base-by-phthalate-then-acid")!;
+  const context = changeContext({ now: at, person: "bench 1", newId: (of) => `${of} more` });
+  const sampled = method.stages.find((s) => s.inputs.some(({ is }) => is === "pipette"))!;
+  const taken = sampled.inputs.find(({ is }) => is === "pipette")!;
+  const choose = (record: RunRecord, input: Input | null) =>
+    applyChange(
+      record,
+      { intent: "choose-input", stageKey: sampled.key, symbol: taken.symbol, input },
+      context,
+    );
+  const weighed: Input = {
+    is: "mass",
+    symbol: taken.symbol,
+    label: "Mass",
+    of: "HCl",
+    per: "trial",
+    weighing: "tared",
+  };
+  const smaller: Input = { ...taken, is: "pipette", of: "the acid", per: "trial", presumed: "10" };
+
+  test("is read and computed as if the method said so, and taken back", () => {
+    const applied = choose(begun(method), smaller);
+    if (!applied.ok || !applied.value) throw new Error("not chosen");
+    const { record, inverse } = applied.value;
+    const asWritten = { ...record, method: methodOf(record), choices: [] };
+    expect(evaluateRun(record)).toEqual(evaluateRun(asWritten));
+    const at10 = evaluateRun(record).stages.find(({ key }) => key === sampled.key);
+    expect(at10?.kind === "titration" && at10.proposals.get(`${taken.symbol}:volume.taken`)).toBe("10");
+    const back = takeBack(record, inverse, context);
+    expect(back.ok && present(back.value)).toEqual(present(begun(method)));
+  });
+
+  test("is refused where the method would not hold together, and once it is read", () => {
+    const wrong = choose(begun(method), weighed);
+    expect(wrong.ok ? "" : wrong.problem.status).toBe("refused");
+    const read = applyChange(
+      begun(method),
+      {
+        ...{ intent: "observe", id: "r", stageKey: sampled.key, trial: { id: "t", kind: "fine" } },
+        ...{ symbol: taken.symbol, kind: "volume.taken", text: "25", supersedes: null, reason: null },
+      },
+      context,
+    );
+    if (!read.ok || !read.value) throw new Error("not read");
+    const late = choose(read.value.record, smaller);
+    expect(late.ok ? "" : late.problem.message).toMatch(/is read already/);
+  });
 });

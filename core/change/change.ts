@@ -1,4 +1,4 @@
-import type { ComputedStage } from "../method";
+import type { ComputedStage, Method } from "../method";
 import type { Observation, TraceRecord } from "../record";
 import type { Problem, Result } from "../result";
 import type { RunRecord, UsedSolution } from "../run";
@@ -80,6 +80,8 @@ export interface ChangeContext {
   readonly newId: (of: string) => string;
   /** Rules of the kind of a stage. */
   readonly allows: (stage: ComputedStage) => StageAllows;
+  /** What keeps a method from being followed; null where it holds together. */
+  readonly problemOf: (method: Method) => Problem | null;
   /** Whether a run has a result to finish with. */
   readonly hasResult: (record: RunRecord) => boolean;
   /** The bottle that is taken; null where it is not on the shelf. */

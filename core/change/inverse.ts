@@ -28,6 +28,8 @@ export type Inverse =
   | { readonly do: "status"; readonly status: RunRecord["status"]; readonly finishedAt: string | null }
   /** A choice as it was before; null where there was none. */
   | { readonly do: "choose"; readonly stageId: string; readonly name: string; readonly value: string | null }
+  /** The inputs that had been chosen in place of the method's own. */
+  | { readonly do: "inputs"; readonly choices: NonNullable<RunRecord["choices"]> }
   /** A trace put away, or brought back. */
   | { readonly do: "trace"; readonly traceId: string; readonly removed: Removal | null }
   /** A run's house rules as they were. */

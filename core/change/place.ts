@@ -1,6 +1,6 @@
 import type { ComputedStage } from "../method";
 import type { Observation, StageRecord, TrialRecord } from "../record";
-import type { RunRecord } from "../run";
+import { methodOf, type RunRecord } from "../run";
 import { success, type Result } from "../result";
 import { type ChangeProblem, missing } from "./change";
 
@@ -20,7 +20,7 @@ export function openStage(
   record: RunRecord,
   stageKey: string,
 ): Result<{ readonly definition: ComputedStage; readonly stage: StageRecord }, ChangeProblem> {
-  const definition = record.method.stages.find((s) => s.key === stageKey);
+  const definition = methodOf(record).stages.find((s) => s.key === stageKey);
   const stage = record.stages.find((s) => s.key === stageKey);
   if (!definition || !("inputs" in definition) || !stage) return missing("This run has no such stage");
   return success({ definition, stage });

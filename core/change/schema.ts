@@ -1,5 +1,6 @@
 import { type Static, Type } from "@sinclair/typebox";
 import { chooseSchema } from "./choose";
+import { chooseInputSchema } from "./choose-input";
 import { enterSchema } from "./enter";
 import { fadedSchema } from "./faded";
 import { observeSchema } from "./observe";
@@ -28,6 +29,7 @@ export const RunChangeSchema = Type.Union([
   strikeReadingSchema(),
   restoreReadingSchema(),
   chooseSchema(),
+  chooseInputSchema(),
   strikeSchema(),
   restoreSchema(),
   markSchema(),

@@ -1,6 +1,7 @@
 import type { RunRecord } from "../run";
 import { type Applied, type ChangeContext, type ChangeKind, refused } from "./change";
 import { choose } from "./choose";
+import { chooseInput } from "./choose-input";
 import { enter } from "./enter";
 import { faded } from "./faded";
 import { observe } from "./observe";
@@ -32,6 +33,7 @@ const kinds: { readonly [I in Intent]: ChangeKind<Extract<RunChange, { intent: I
   "strike-reading": strikeReading,
   "restore-reading": restoreReading,
   choose,
+  "choose-input": chooseInput,
   strike,
   restore,
   mark,

@@ -86,6 +86,8 @@ function applyInverse(
     }
     case "choose":
       return success(choose(record, inverse));
+    case "inputs":
+      return success({ ...record, choices: inverse.choices });
     case "rules":
       return success({ ...record, houseRules: inverse.rules });
     case "timer": {

@@ -1,6 +1,6 @@
 import { type ChangeContext, drafted, type TrialDraft } from "../change";
 import type { RunRecord } from "../run";
-import { allowsOf } from "../stages";
+import { allowsOf, compileMethod } from "../stages";
 import { evaluateRun } from "./evaluate";
 
 type Own = Pick<ChangeContext, "now" | "person" | "newId"> & Pick<Partial<ChangeContext>, "bottle" | "last">;
@@ -8,6 +8,10 @@ type Own = Pick<ChangeContext, "now" | "person" | "newId"> & Pick<Partial<Change
 /** What a change needs to know: when and by whom it is made, and what all kinds of stages say. */
 export const changeContext = (own: Own): ChangeContext => ({
   allows: allowsOf,
+  problemOf: (method) => {
+    const compiled = compileMethod(method);
+    return compiled.ok ? null : compiled.problem;
+  },
   hasResult: (record) => evaluateRun(record).result !== null,
   ...own,
 });

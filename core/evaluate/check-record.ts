@@ -1,3 +1,4 @@
+import { methodOf } from "../run";
 import { problemText } from "../result";
 import { checkField, type ComputedStage, stageFields, trialFields } from "../method";
 import { compileMethod } from "../stages";
@@ -84,13 +85,14 @@ function traceProblems(path: string, { traces = [], trials }: StageRecord): Reco
  * all is well.
  */
 export function checkRecord(record: RunRecord): RecordProblem[] {
-  const compiled = compileMethod(record.method);
-  if (!compiled.ok) return [{ path: "method", message: problemText(compiled.problem) }];
+  const compiled = compileMethod(methodOf(record));
+  if (!compiled.ok)
+    return [{ path: record.choices ? "choices" : "method", message: problemText(compiled.problem) }];
   const keys = new Set<string>();
   return record.stages.flatMap((stageRecord, i): RecordProblem[] => {
     const path = `stages.${i}`;
     const { key } = stageRecord;
-    const definition = record.method.stages.find((s) => s.key === key);
+    const definition = methodOf(record).stages.find((s) => s.key === key);
     if (!definition) return [{ path: `${path}.key`, message: `The method has no stage "${key}"` }];
     if (keys.has(key)) return [{ path: `${path}.key`, message: `Stage "${key}" is there twice` }];
     keys.add(key);

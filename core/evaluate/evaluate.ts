@@ -1,3 +1,4 @@
+import { methodOf } from "../run";
 import {
   resultsForLater,
   type StageContext,
@@ -65,16 +66,17 @@ function suspendedStage(
  * without a result; the others go on, and `failures` says what happened. `hand` tells which of several begun flasks is being titrated.
  */
 export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
-  const method = compiledMethod(record.method);
+  const followed = methodOf(record);
+  const method = compiledMethod(followed);
   const earlier = new Map<string, ReadonlyMap<string, EarlierResult>>();
   const lines = new Map<string, CalibrationEvaluation>();
   const footings = new Map<string, Footing>();
   const stages: ComputedEvaluation[] = [];
   const failures: StageFailure[] = [];
-  record.method.stages.forEach(({ key }, i) => {
+  followed.stages.forEach(({ key }, i) => {
     const there = record.stages.find((s) => s.key === key);
     const stageRecord = there ?? { id: key, key, observations: [], trials: [] };
-    const nextStageTitle = record.method.stages[i + 1]?.title ?? concluding.title;
+    const nextStageTitle = followed.stages[i + 1]?.title ?? concluding.title;
     const inHand = hand?.stageKey === key ? { hand: hand.trialId } : {};
     const context = {
       method,

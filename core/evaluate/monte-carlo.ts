@@ -1,3 +1,4 @@
+import { methodOf } from "../run";
 import { takenOver } from "../inputs";
 import { plusMinus } from "../judgement";
 import { type Comparison, compareWithDraws, type Drawn, type Program, ProgramBuilder } from "../montecarlo";
@@ -112,7 +113,7 @@ export function programOf(
   scatter: ScatterAs = "t",
   evaluation: RunEvaluation = evaluateRun(record),
 ): Result<Program> {
-  const method = compiledMethod(record.method);
+  const method = compiledMethod(methodOf(record));
   const building: Building = { builder: new ProgramBuilder(), scatter, method, results: new Map() };
   for (const stage of evaluation.stages) {
     const compiled = compiledStage(method, stage.key);

@@ -1,2 +1,3 @@
+export * from "./method-of";
 export * from "./run-record";
 export * from "./empty-run";

@@ -1,6 +1,7 @@
 import { Type, type Static } from "@sinclair/typebox";
 import { StageRecordSchema } from "../record";
 import { Closed, Id, Instant, Text } from "../record/parts";
+import { InputSchema } from "../inputs";
 import { MethodSchema } from "../method";
 import { HouseRulesSchema } from "../rules";
 
@@ -52,6 +53,10 @@ export const RunRecordSchema = Type.Object(
     startedAt: Instant,
     finishedAt: Type.Union([Instant, Type.Null()]),
     method: MethodSchema,
+    /** Inputs that are had in another way than the method says, in this run alone; see `methodOf`. */
+    choices: Type.Optional(
+      Type.Array(Type.Object({ stageKey: Id, input: InputSchema }, Closed), { maxItems: 100 }),
+    ),
     houseRules: HouseRulesSchema,
     /** The bottles from the shelf that its observations name. */
     solutions: Type.Optional(Type.Array(UsedSolutionSchema)),

@@ -1,6 +1,7 @@
+import { methodOf } from "../run";
 import type { RunChange } from "../change";
-import { type ComputedStage, stageFields, trialFields } from "../method";
-import type { Field } from "../inputs";
+import { type ComputedStage, perOf, stageFields, trialFields } from "../method";
+import type { Field, Input } from "../inputs";
 import type { RandomStream } from "../montecarlo";
 import { presentObservation, type StageRecord } from "../record";
 import type { RunRecord } from "../run";
@@ -104,6 +105,19 @@ function ofTrace({ definition, stage }: Readable, hand: Hand): RunChange {
   };
 }
 
+/** An amount that is measured out in another way, or again as the method has it. */
+function ofInput({ definition, stage }: Readable, hand: Hand): RunChange | null {
+  const input = pick(hand, definition.inputs);
+  if (!input) return null;
+  const { symbol, label } = input;
+  const other: Input = {
+    ...{ is: "pipette", symbol, label, per: perOf(input) },
+    ...{ of: "sample", presumed: "20" },
+  };
+  const own = hand.random.uniform() < 0.4;
+  return { intent: "choose-input", stageKey: stage.key, symbol, input: own ? null : other };
+}
+
 /** Something that is done to a run as it stands; some of it cannot be done, as when two people work at once. */
 export function randomChange(record: RunRecord, hand: Hand): RunChange {
   const rename: RunChange = {
@@ -113,7 +127,7 @@ export function randomChange(record: RunRecord, hand: Hand): RunChange {
     bench: "bench 2",
   };
   const readable = record.stages.flatMap((stage): Readable[] => {
-    const definition = record.method.stages.find((s) => s.key === stage.key);
+    const definition = methodOf(record).stages.find((s) => s.key === stage.key);
     return definition && "inputs" in definition ? [{ definition, stage }] : [];
   });
   const at = pick(hand, readable);
@@ -128,8 +142,10 @@ export function randomChange(record: RunRecord, hand: Hand): RunChange {
           ? ofTimer(at, hand)
           : roll < 0.92
             ? ofTrace(at, hand)
-            : roll < 0.96
-              ? ({ intent: "choose", stageKey: at.stage.key, name: "model", value: "quadratic" } as const)
-              : null;
+            : roll < 0.95
+              ? ofInput(at, hand)
+              : roll < 0.98
+                ? ({ intent: "choose", stageKey: at.stage.key, name: "model", value: "quadratic" } as const)
+                : null;
   return chosen ?? rename;
 }

@@ -1,3 +1,4 @@
+import { methodOf } from "../run";
 import { plusMinus } from "../judgement";
 import { glassC, volumeFactor } from "../measure";
 import {
@@ -44,7 +45,8 @@ export interface Working {
 /** First steps: each mass and titer as a difference of two readings. */
 function readingSteps(board: Board): WorkingStep[] {
   const { compiled, symbols, fields: all, record, name } = board;
-  const { houseRules, method } = record;
+  const { houseRules } = record;
+  const method = board.method.method;
   return compiled.definition.inputs.flatMap((input) => {
     const { symbol } = input;
     const q = symbols.get(symbol);
@@ -239,7 +241,7 @@ export function workingOf(
   trialId: string | null,
 ): Working | null {
   const stage = evaluation.stages.find((s) => s.key === stageKey);
-  const method = compiledMethod(record.method);
+  const method = compiledMethod(methodOf(record));
   const compiled = compiledStage(method, stageKey);
   if (!stage || !compiled) return null;
   const written = (own: Pick<Board, "symbols" | "fields" | "name">, id: string | null) => {

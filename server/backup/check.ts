@@ -1,3 +1,4 @@
+import { methodOf } from "../../core/run";
 import { asc, desc, sql } from "drizzle-orm";
 import { compileMethod } from "../../core/stages";
 import { capitalized, counted } from "../../core/text";
@@ -143,7 +144,7 @@ async function runFinding(
   const keys = (all: readonly { readonly key: string }[]) => all.map(({ key }) => key).join(", ");
   if (keys(record.stages) !== keys(record.method.stages))
     return { kind: "broken", runId: id, message: `${named} has other stages than its method` };
-  const method = compileMethod(record.method);
+  const method = compileMethod(methodOf(record));
   if (!method.ok)
     return { kind: "broken", runId: id, message: `${named}: its method does not hold together` };
   const shape = checkRunRecord(record);

@@ -82,6 +82,8 @@ export const run = pgTable(
     finishedAt: at("finished_at"),
     /** Counts changes, so that a screen knows which of two states is the newer. */
     revision: integer("revision").notNull().default(0),
+    /** Inputs that are had in another way than the method says. */
+    choices: jsonb("choices").$type<NonNullable<RunRecord["choices"]>>(),
     /** What lists show, so that no list evaluates a run. */
     summary: jsonb("summary").$type<RunSummary>().notNull(),
   },

@@ -1,3 +1,4 @@
+import { methodOf } from "../../core/run";
 import { statedOf } from "../../core/inputs";
 import type { RunRecord, UsedSolution } from "../../core/run";
 import { presentObservation } from "../../core/record";
@@ -66,7 +67,7 @@ export async function newerThanUsed(db: Connection, record: RunRecord): Promise<
 
 /** What the shelf has to do with a run: bottles to take from, what it has put there, and what is newer since. */
 export async function shelfOfRun(db: Connection, record: RunRecord): Promise<RunShelf> {
-  const formulas = record.method.stages.flatMap((stage) => [
+  const formulas = methodOf(record).stages.flatMap((stage) => [
     ...stage.inputs.flatMap((i) => statedOf(i)?.shelf?.formula ?? []),
     ...(stage.result.assigns === undefined ? [] : [stage.result.assigns]),
   ]);

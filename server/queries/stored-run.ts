@@ -38,7 +38,7 @@ const ofRun = "join stage s on s.id = x.stage_id where s.run_id = r.id";
 /** One statement for all of a run: numbers that people typed stay texts, since JSON would make other ones of them. */
 const statement = `
 select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "startedAt", ${iso("r.finished_at")} as "finishedAt",
-  r.method_id as "methodId", r.method_version as "methodVersion", r.house_rules_id as "houseRulesId", r.revision, h.data as rules,
+  r.method_id as "methodId", r.method_version as "methodVersion", r.house_rules_id as "houseRulesId", r.revision, r.choices, h.data as rules,
   ${list({ id: "s.id", key: "s.key", choices: "s.choices" }, "stage s where s.run_id = r.id", "s.position")} as stages,
   ${list(
     {
@@ -136,6 +136,7 @@ interface Rows extends Pick<
   readonly houseRulesId: string;
   readonly revision: number;
   readonly rules: HouseRules;
+  readonly choices: NonNullable<RunRecord["choices"]> | null;
   readonly stages: readonly (Pick<StageRecord, "id" | "key"> & {
     readonly choices: StageRecord["choices"] | null;
   })[];
@@ -198,6 +199,7 @@ export async function storedRun(db: Connection, runId: string): Promise<StoredRu
       formatVersion: 1,
       ...{ id, title, sample, bench, status, startedAt, finishedAt },
       method: await methodVersion(db, found.methodId, found.methodVersion),
+      ...(found.choices ? { choices: found.choices } : {}),
       houseRules: rulesOf(found),
       ...(solutions.length > 0 ? { solutions } : {}),
       stages: stagesOf(found),

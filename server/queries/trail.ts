@@ -1,3 +1,4 @@
+import { methodOf } from "../../core/run";
 import type { Inverse, ChangeDetail } from "../../core/change";
 import { type Observation, trialName } from "../../core/record";
 import type { RunRecord } from "../../core/run";
@@ -27,7 +28,7 @@ interface Found {
 function readingsOf(record: RunRecord): Map<string, Found> {
   const found = new Map<string, Found>();
   for (const stage of record.stages) {
-    const definition = record.method.stages.find((s) => s.key === stage.key);
+    const definition = methodOf(record).stages.find((s) => s.key === stage.key);
     if (!definition) continue;
     const labels = new Map(
       [...stageFields(definition, record.houseRules), ...trialFields(definition, record.houseRules)].map(

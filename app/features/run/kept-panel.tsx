@@ -1,3 +1,4 @@
+import { methodOf } from "~/core/run";
 import { isTaken } from "../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -20,7 +21,7 @@ interface KeptPanelProps {
 
 /** What is read, and of which flask: "Final reading of trial 2". */
 function whatOf({ stageKey, trial: sent, symbol, kind }: Observe, record: RunRecord): string {
-  const definition = record.method.stages.find((s) => s.key === stageKey);
+  const definition = methodOf(record).stages.find((s) => s.key === stageKey);
   if (!definition) return "A reading";
   const fields = (sent ? trialFields : stageFields)(definition, record.houseRules);
   const label = fields.find((f) => fieldKey(f) === fieldKey({ symbol, kind }))?.label ?? "A reading";

@@ -87,8 +87,8 @@ export interface Board {
 }
 
 /** How an input is written with its number: the digits of what was read, or its rounded value. */
-function inputNumber({ record }: Board, input: Input, q: Quantity): { text: string; unit: string } {
-  const unit = unitOfInput(input, record.method);
+function inputNumber({ record, method }: Board, input: Input, q: Quantity): { text: string; unit: string } {
+  const unit = unitOfInput(input, method.method);
   const shownUnit = unit === "1" ? "" : unit;
   if (input.is === "constant") return { text: input.value, unit: shownUnit };
   const decimals = decimalsOfInput(input, record.houseRules);
@@ -146,7 +146,6 @@ const readingLabels: Partial<Record<Input["is"], string>> = {
 
 /** The leaves of an expression that have a story of their own, each with where it comes from. */
 export function expressionInputs(board: Board, expression: Expression): WorkingInput[] {
-  const { record } = board;
   return leavesOf(expression).flatMap((leaf): WorkingInput[] => {
     switch (leaf.type) {
       case "number":
@@ -164,7 +163,7 @@ export function expressionInputs(board: Board, expression: Expression): WorkingI
           {
             key: `ratio(${leaf.of}, ${leaf.per})`,
             label: "the equation",
-            origin: { kind: "equation", text: equationsWith(record.method, [leaf.of, leaf.per]) },
+            origin: { kind: "equation", text: equationsWith(board.method.method, [leaf.of, leaf.per]) },
           },
         ];
       case "equivalents":
@@ -172,7 +171,7 @@ export function expressionInputs(board: Board, expression: Expression): WorkingI
           {
             key: `equivalents(${leaf.of})`,
             label: "the equation",
-            origin: { kind: "equation", text: equationsWith(record.method, [leaf.of]) },
+            origin: { kind: "equation", text: equationsWith(board.method.method, [leaf.of]) },
           },
         ];
       case "symbol":
@@ -182,7 +181,7 @@ export function expressionInputs(board: Board, expression: Expression): WorkingI
 }
 
 function symbolInputs(board: Board, name: string): WorkingInput[] {
-  const { compiled, symbols, fields: all, record, evaluation } = board;
+  const { compiled, symbols, fields: all, evaluation } = board;
   const input = inputOf(compiled.definition, name);
   const q = symbols.get(name);
   if (!input || !q) return [];
@@ -202,7 +201,7 @@ function symbolInputs(board: Board, name: string): WorkingInput[] {
   if (isDifference(input)) return [];
   const fields = all.filter(({ field }) => field.symbol === name);
   const label = readingLabels[input.is] ?? uncapitalized(input.label);
-  const unit = unitOfInput(input, record.method);
+  const unit = unitOfInput(input, board.method.method);
   return [{ key: name, label, origin: { kind: "readings", fields, causes: causes(q, unit) } }];
 }
 

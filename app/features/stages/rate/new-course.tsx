@@ -1,3 +1,4 @@
+import { methodOf } from "~/core/run";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -103,7 +104,7 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
         const value = Number((texts[fieldKey(field)] ?? "").replace(",", "."));
         return [field.symbol, value * unitOf(field.unit || "1").factor] as const;
       });
-    const method = compiledMethod(record.method);
+    const method = compiledMethod(methodOf(record));
     const truth = presumedRate(definition) * (1 + 0.15 * hidden(record.id));
     const k = usualConstant(method, definition, new Map(numbers), truth);
     live.start(

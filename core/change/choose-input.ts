@@ -1,0 +1,55 @@
+import { Type } from "@sinclair/typebox";
+import { InputSchema, takenOver } from "../inputs";
+import { presentObservation } from "../record";
+import { success } from "../result";
+import { methodOf, type RunRecord, withChoices } from "../run";
+import { type ChangeKind, malformed, missing, refused } from "./change";
+import { Closed, InputSymbol, Key, type Made } from "./parts";
+
+export const chooseInputSchema = () =>
+  Type.Object(
+    {
+      intent: Type.Literal("choose-input"),
+      stageKey: Key,
+      symbol: InputSymbol,
+      /** What is read in place of the method's own; null goes back to that. */
+      input: Type.Union([InputSchema, Type.Null()]),
+    },
+    Closed,
+  );
+
+/** Whether anything stands that was read of an input; it would mean something else for another one. */
+const isRead = ({ stages }: RunRecord, stageKey: string, symbol: string): boolean =>
+  stages
+    .filter(({ key }) => key === stageKey)
+    .flatMap(({ observations, trials }) => [observations, ...trials.map((t) => t.observations)])
+    .some((all) => all.some((o) => o.symbol === symbol && presentObservation(all, symbol, o.kind)));
+
+/**
+ * Another way to read one input in this run: other glass, another weighing, stated or taken from the shelf. The method with it is
+ * checked as any method is.
+ */
+export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
+  apply(record, { stageKey, symbol, input }, context) {
+    const written = record.method.stages.find(({ key }) => key === stageKey);
+    if (!written) return missing("This run has no such stage");
+    const own = written.inputs.find((i) => i.symbol === symbol);
+    if (!own || (input && input.symbol !== symbol)) return malformed("This stage reads no such thing");
+    if (takenOver(own)) return refused(`${own.label} comes from an earlier stage`);
+    if (isRead(record, stageKey, symbol))
+      return refused(`${own.label} is read already: take its readings back first`);
+    const before = record.choices ?? [];
+    const others = before.filter((c) => c.stageKey !== stageKey || c.input.symbol !== symbol);
+    const choices = input ? [...others, { stageKey, input }] : others;
+    const wrong = context.problemOf(withChoices(record.method, choices));
+    if (wrong) return refused(wrong.message);
+    const is = (of: RunRecord) => methodOf(of).stages.find(({ key }) => key === stageKey)?.inputs;
+    const after: RunRecord = { ...record, choices };
+    const now = is(after)?.find((i) => i.symbol === symbol);
+    return success({
+      record: after,
+      inverse: { do: "inputs", choices: before },
+      told: { description: `how ${own.label} is had: ${now?.label ?? own.label}` },
+    });
+  },
+};
