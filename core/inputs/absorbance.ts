@@ -1,7 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made } from "./parts";
-import { photometerFields } from "./photometer";
+import { photometerChecks, photometerFields } from "./photometer";
 
 /** What a photometer shows of a cuvette: as many readings as people take, in absorbance or in percent transmittance. */
 export const absorbanceSchema = () => inputSchema("absorbance", { per: Type.Literal("trial") });
@@ -12,6 +12,7 @@ export const absorbance: InputKind<AbsorbanceInput> = {
   decimals: () => 3,
   fields: (input, { series }) => photometerFields(input, series),
   quantity: () => null,
+  checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
   described: () => ", as often as people read",
   edit: { name: "absorbance", columns: [], row: () => ({}), input: () => ({ per: "trial" }) },

@@ -2,7 +2,7 @@ import { Type } from "@sinclair/typebox";
 import { text } from "./edit";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made } from "./parts";
-import { photometerFields } from "./photometer";
+import { photometerChecks, photometerFields } from "./photometer";
 
 /** The absorbance of the blank, read for the whole stage: before, and again at the end. */
 export const blankSchema = () =>
@@ -21,6 +21,7 @@ export const blank: InputKind<BlankInput> = {
   decimals: () => null,
   fields: (input) => photometerFields(input, false),
   quantity: () => null,
+  checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
   plainlyOnce: true,
   described: () => ", first and last",

@@ -1,9 +1,10 @@
-import { buretteVolume, type Place, type ReadingRules } from "../measure";
+import { buretteVolume, type Check, type Place, type ReadingRules } from "../measure";
 import { add, type Quantity } from "../quantity";
 import { buretteDecimals, buretteText, type HouseRules } from "../rules";
 import type { Field } from "./field";
 import { volumeConditions } from "./glass";
-import type { Read, SimulatedHand, Texts } from "./kind";
+import type { Read, SimulatedHand, Texts, Typed } from "./kind";
+import { pairOf, stopped } from "./pair";
 
 /* What is read of a burette, whatever it delivers. */
 
@@ -85,4 +86,32 @@ export function buretteQuantity(
 export function buretteTexts(volumeMl: () => number, { rules, between }: SimulatedHand): Texts {
   const initial = buretteText(between(0, 2), rules);
   return { "burette.initial": initial, "burette.final": buretteText(Number(initial) + volumeMl(), rules) };
+}
+
+/** A burette that ran backwards cannot be; one that delivered nothing is asked about, and refused where it gives no result. */
+export function buretteChecks(typed: Typed): Check[] {
+  const { kind, value, text, decimals, beside, mayBeZero } = typed;
+  const start = kind === "burette.maybe" ? beside("burette.initial") : null;
+  if (start && value <= start.value)
+    return [stopped(`${value.toFixed(decimals)} is not beyond the start, ${start.text}`, "order")];
+  const readings = pairOf(["burette.initial", "burette.final"], typed);
+  if (!readings) return [];
+  const [initial, final] = readings;
+  if (final < initial || (final === initial && !mayBeZero)) {
+    return [
+      stopped(
+        `The final reading ${final.toFixed(decimals)} is not above the initial ${initial.toFixed(decimals)}: ` +
+          "was the burette refilled, or are the two swapped?",
+        "order",
+      ),
+    ];
+  }
+  if (final > initial) return [];
+  return [
+    {
+      severity: "caution",
+      kind: "zero",
+      message: `Both readings are ${text}: no titrant was used. Is that so, as for a blank?`,
+    },
+  ];
 }

@@ -1,5 +1,5 @@
 import { buretteDecimals } from "../rules";
-import { buretteFields, buretteQuantity, buretteTexts } from "./burette";
+import { buretteChecks, buretteFields, buretteQuantity, buretteTexts } from "./burette";
 import { ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOfDifference } from "./figures";
 import type { InputKind } from "./kind";
@@ -19,6 +19,7 @@ export const delivered: InputKind<DeliveredInput> = {
     ...buretteFields(symbol, rules, "bottom", [`${label}: initial reading`, `${label}: final reading`]),
   ],
   quantity: ({ symbol }, read, place, rules) => buretteQuantity(read, place, rules, symbol),
+  checks: (_input, typed) => buretteChecks({ ...typed, mayBeZero: false }),
   figures: (_input, text, size) => figuresOfDifference(text, ["burette.initial", "burette.final"], size),
   usual: () => usualMl,
   planned: { measured: true, consumed: true },

@@ -1,7 +1,7 @@
 import { flaskVolume } from "../measure";
 import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOf } from "./figures";
-import { volumeConditions, volumeField, volumeTaken } from "./glass";
+import { flaskChecks, volumeConditions, volumeField, volumeTaken } from "./glass";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, Text } from "./parts";
 
@@ -25,6 +25,7 @@ export const flask: InputKind<FlaskInput> = {
     const volumeMl = volumeTaken(input, read, place);
     return volumeMl === null ? null : flaskVolume(volumeMl, place, volumeConditions(rules), input.symbol);
   },
+  checks: (_input, typed) => flaskChecks(typed),
   figures: ({ presumed }, text) => figuresOf(text, "volume.taken", presumed),
   presumed: ({ presumed }) => ({ "volume.taken": presumed }),
   usual: ({ presumed }) => Number(presumed),

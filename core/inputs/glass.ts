@@ -1,8 +1,15 @@
-import type { Place, VolumeConditions } from "../measure";
+import {
+  type Check,
+  glasswareTolerance,
+  pipettedBy,
+  type Place,
+  sizesMl,
+  type VolumeConditions,
+} from "../measure";
 import { exact } from "../quantity";
 import type { HouseRules } from "../rules";
 import type { Field, InputSetting } from "./field";
-import type { Read } from "./kind";
+import type { Read, Typed } from "./kind";
 
 /* What volumes taken with glass have in common. */
 
@@ -48,4 +55,45 @@ export function volumeField(
     hint,
     rules: { instrument, unit: "mL", decimals: null, ...least, most },
   };
+}
+
+/** The size of standard glass nearest to a volume, written as that was. */
+function nearestSize(kind: "pipette" | "flask", text: string): string {
+  const value = Number(text);
+  const [nearest = value] = [...sizesMl(kind)].sort((a, b) => Math.abs(a - value) - Math.abs(b - value));
+  return nearest.toFixed(text.split(".")[1]?.length ?? 0);
+}
+
+const caution = { severity: "caution", kind: "glass" } as const;
+
+/** A volume that no volumetric flask has: what was probably meant, and how it is counted. */
+export function flaskChecks({ kind, value, text, rules }: Typed): Check[] {
+  if (kind !== "volume.taken" || !(value > 0)) return [];
+  const { standardSize, capacityMl } = glasswareTolerance("flask", value, rules.glassware.toleranceClass);
+  if (standardSize) return [];
+  const proposal = nearestSize("flask", text);
+  const message = `No volumetric flask holds ${text} mL: is ${proposal} meant? Kept, it has the tolerance of a ${capacityMl} mL flask.`;
+  return [{ ...caution, proposal, message }];
+}
+
+/** A volume that no one-mark pipette has: what was probably taken, how else it can be measured, and how it is counted. */
+export function pipetteChecks({ kind, value, text }: Typed): Check[] {
+  if (kind !== "volume.taken" || !(value > 0)) return [];
+  const by = pipettedBy(value);
+  if ("pipettes" in by) {
+    const [larger, smaller] = by.pipettes;
+    if (smaller === undefined) return [];
+    return [
+      {
+        ...caution,
+        message: `No pipette holds ${text} mL: was it taken with two, ${larger} and ${smaller} mL?`,
+      },
+    ];
+  }
+  const proposal = nearestSize("pipette", text);
+  const glass = by.kind === "cylinder" ? "measuring cylinder" : by.kind;
+  const message =
+    `No one-mark pipette holds ${text} mL: is ${proposal} meant? A burette, a graduated pipette or a cylinder measures it; ` +
+    `kept, it has the tolerance of a ${by.capacityMl} mL ${glass}.`;
+  return [{ ...caution, proposal, message }];
 }

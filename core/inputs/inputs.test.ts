@@ -3,7 +3,7 @@ import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { inUnit, type Quantity } from "../quantity";
 import type { ObservationKind } from "../record";
-import { type Input, inputOfRow, quantityOfInput, type Read, rowOfInput } from ".";
+import { type Input, inputOfRow, checksOfInput, quantityOfInput, type Read, rowOfInput } from ".";
 
 const titer: Input = { is: "titer", symbol: "V", label: "Titer", titrant: "NaOH", per: "trial" };
 const place = { stage: "determine", trial: "1" };
@@ -38,6 +38,22 @@ describe("a titer read in legs, since the burette was refilled midway", () => {
     const single = by(once, /^burette:/)[0]!;
     expect(calibration!.by * calibration!.leaf.u).toBeCloseTo(2 * single.by * single.leaf.u, 12);
     expect(by(whole, /^burette-reading:/)).toHaveLength(4);
+  });
+
+  test("is checked leg by leg: each final reading beyond the initial one of its own leg", () => {
+    const read = legs([0, 48], [1, 13.5]);
+    const final = (leg: number, value: number) =>
+      checksOfInput(titer, {
+        ...{ kind: "burette.final", value, text: value.toFixed(2), decimals: 2 },
+        beside: (kind) => {
+          const there = read(kind, leg);
+          return there === null ? null : { value: there, text: there.toFixed(2) };
+        },
+        ...{ rules: defaultHouseRules, mayBeZero: false },
+      }).map(({ severity, kind }) => [severity, kind]);
+    expect(final(1, 13.5)).toEqual([]);
+    expect(final(2, 13.5)).toEqual([]);
+    expect(final(2, 0.8)).toEqual([["stop", "order"]]);
   });
 
   test("waits for a leg that is begun, and is nothing where one ran backwards", () => {

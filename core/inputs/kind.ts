@@ -38,6 +38,19 @@ export interface SimulatedHand {
   readonly varied: (value: number) => number;
 }
 
+/** A reading that was just typed, with those that stand beside it: of the same leg, where a burette was refilled midway. */
+export interface Typed {
+  readonly kind: ObservationKind;
+  readonly value: number;
+  readonly text: string;
+  /** Decimals that it is written with. */
+  readonly decimals: number;
+  readonly beside: (kind: ObservationKind) => { readonly value: number; readonly text: string } | null;
+  readonly rules: HouseRules;
+  /** Whether a titer of nothing gives a result, as that of a blank. */
+  readonly mayBeZero: boolean;
+}
+
 /** An input as a row of texts, as the method editor shows it. */
 export type Row = Readonly<Record<string, string>>;
 
@@ -113,6 +126,10 @@ export interface InputKind<I extends InputBase> {
   readonly stated?: (input: I) => Stated;
   /** True where the stage can do without it. */
   readonly optional?: (input: I) => boolean;
+  /**
+   * What is wrong or unlikely about a reading of it beside the others, first what cannot be: "stop" refuses it. One leg at a time.
+   */
+  readonly checks?: (input: I, typed: Typed) => Check[];
   /** What should be known of a value before it is used. */
   readonly cautions?: (input: I, q: Quantity, rules: HouseRules) => Check[];
   /** What is wrong with an input whose shape is right, in words; null where nothing is. */

@@ -3,7 +3,8 @@ import { buoyancyFactor, type Check, massByDifference, massTared, type ReadingRu
 import { type HouseRules, massDecimals } from "../rules";
 import { decimal, given, numberColumn, ofColumn, perColumn, perOfRow, text, trimmed } from "./edit";
 import { figuresOf, figuresOfDifference } from "./figures";
-import type { InputKind } from "./kind";
+import type { InputKind, Typed } from "./kind";
+import { pairOf, stopped } from "./pair";
 import { inputSchema, type Made, Per, Text } from "./parts";
 
 export const massSchema = () =>
@@ -54,6 +55,31 @@ export function windowChecks({ expect }: MassInput, massG: number, decimals: num
         "asks for: it can be used, the titer will be unusual",
     },
   ];
+}
+
+/** Two weighings between which nothing was moved, or the wrong way, cannot be; a mass outside its window should be known. */
+function weighingChecks(input: MassInput, typed: Typed): Check[] {
+  const { kind, value, decimals } = typed;
+  if (kind === "mass.tared") return windowChecks(input, value, massDecimals(typed.rules));
+  const both = pairOf(["mass.before", "mass.after"], typed);
+  if (!both) return [];
+  const [before, after] = both;
+  const [b, a] = [before.toFixed(decimals), after.toFixed(decimals)];
+  const addition = input.weighing === "addition";
+  if (before === after)
+    return [stopped(`Both weighings are ${b} g: nothing was ${addition ? "added" : "transferred"}`, "order")];
+  if (addition && after < before)
+    return [
+      stopped(`It weighs less with the sample (${a} g) than empty (${b} g): are the two swapped?`, "order"),
+    ];
+  if (!addition && after > before)
+    return [
+      stopped(
+        `It weighs more after the transfer (${a} g) than before (${b} g): are the two swapped?`,
+        "order",
+      ),
+    ];
+  return windowChecks(input, Math.abs(before - after), massDecimals(typed.rules));
 }
 
 const weighings = {
@@ -111,6 +137,7 @@ export const mass: InputKind<MassInput> = {
       : { "mass.before": heavy, "mass.after": light };
   },
   amountUnit: "g",
+  checks: weighingChecks,
   cautions: (input, q, rules) => windowChecks(input, q.value, massDecimals(rules)),
   described: ({ expect, weighing }) =>
     `${expect ? `, ${expect[0]} to ${expect[1]} g` : ""}, weighed by ${weighings[weighing ?? "transfer"]}`,

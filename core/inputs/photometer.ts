@@ -1,6 +1,6 @@
-import type { ReadingRules } from "../measure";
+import type { Check, ReadingRules } from "../measure";
 import type { Field } from "./field";
-import type { InputBase } from "./kind";
+import type { InputBase, Typed } from "./kind";
 
 /** Fields of a cuvette on a photometer; `again` is the one reading of a standard at the end. */
 export function photometerFields({ symbol, label }: InputBase, again: boolean): Field[] {
@@ -36,3 +36,15 @@ export function photometerFields({ symbol, label }: InputBase, again: boolean): 
       : []),
   ];
 }
+
+/** An absorbance below what a blank scatters by: the instrument is to be zeroed again. */
+export const photometerChecks = ({ value, text }: Typed): Check[] =>
+  value < -0.005
+    ? [
+        {
+          severity: "caution",
+          kind: "scale",
+          message: `${text} is below zero: zero on the blank again?`,
+        },
+      ]
+    : [];

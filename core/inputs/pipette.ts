@@ -1,7 +1,7 @@
 import { pipetteVolume } from "../measure";
 import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOf } from "./figures";
-import { nothingTaken, volumeConditions, volumeField, volumeTaken } from "./glass";
+import { pipetteChecks, nothingTaken, volumeConditions, volumeField, volumeTaken } from "./glass";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, Text } from "./parts";
 
@@ -38,6 +38,7 @@ export const pipette: InputKind<PipetteInput> = {
       ? null
       : pipetteVolume(volumeMl, place, volumeConditions(rules), input.symbol, read("glass.piece"));
   },
+  checks: (_input, typed) => pipetteChecks(typed),
   figures: ({ presumed }, text) => figuresOf(text, "volume.taken", presumed),
   presumed: ({ presumed }) => ({ "volume.taken": presumed }),
   usual: ({ presumed }) => Number(presumed),

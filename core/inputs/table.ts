@@ -11,7 +11,18 @@ import { flask } from "./flask";
 import { fromStage } from "./from-stage";
 import { given } from "./given";
 import { graduated } from "./graduated";
-import type { Column, InputKind, Read, ReadText, Row, SimulatedHand, Stated, TakenOver, Texts } from "./kind";
+import type {
+  Column,
+  InputKind,
+  Read,
+  ReadText,
+  Row,
+  SimulatedHand,
+  Stated,
+  TakenOver,
+  Texts,
+  Typed,
+} from "./kind";
 import { mass } from "./mass";
 import { ph } from "./ph";
 import { pipette } from "./pipette";
@@ -96,6 +107,10 @@ export const isOptional = (input: Input): boolean => kindOf(input).optional?.(in
 /** What should be known of its value. */
 export const cautionsOfInput = (input: Input, q: Quantity, rules: HouseRules): Check[] =>
   kindOf(input).cautions?.(input, q, rules) ?? [];
+
+/** What is wrong or unlikely about a reading that was just typed, beside the others of its leg. */
+export const checksOfInput = (input: Input, typed: Typed): Check[] =>
+  kindOf(input).checks?.(input, typed) ?? [];
 
 /** What is wrong with an input of the right shape, in words. */
 export const problemOfInput = (input: Input): string | null => kindOf(input).problem?.(input) ?? null;

@@ -2,7 +2,7 @@ import { Type } from "@sinclair/typebox";
 import { type Place, volumeFactor } from "../measure";
 import { leaf, measured, type Quantity, subtract, unitOf } from "../quantity";
 import { buretteDecimals, type HouseRules } from "../rules";
-import { buretteFields, buretteQuantity } from "./burette";
+import { buretteChecks, buretteFields, buretteQuantity } from "./burette";
 import { decimal, given, numberColumn, ofColumn, plusMinusOf, text, trimmed } from "./edit";
 import type { Field, InputSetting } from "./field";
 import { figuresOfDifference } from "./figures";
@@ -157,6 +157,7 @@ export const titer: InputKind<TiterInput> = {
     const net = volume && withoutAddedBack(volume, read, place, volumeFactor(volumeConditions(rules)));
     return net && bias ? withoutBias(net, bias, place, rules) : net;
   },
+  checks: (_input, typed) => buretteChecks(typed),
   figures: (_input, typed, size) => figuresOfDifference(typed, ["burette.initial", "burette.final"], size),
   amountUnit: "mL",
   described: () => ", initial and final reading",

@@ -13,7 +13,7 @@ import { KeptPanel } from "./kept-panel";
 import { RunHeader } from "./run-header";
 import { ShelfContext } from "../stages/shared/shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
-import { screensOf } from "../stages/table";
+import { StageView } from "../stages/table";
 import { useRun, WaitingReadings } from "../stages/shared/use-run";
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
@@ -41,7 +41,6 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   const asked = search.get("stage");
   const viewed = evaluation.chain.find(({ key }) => key === asked)?.key ?? entered;
   const stage = evaluation.stages.find(({ key }) => key === viewed);
-  const View = stage && screensOf(stage).View;
 
   const shortcuts = useMemo((): Shortcut[] => {
     const at = evaluation.chain.findIndex(({ key }) => key === viewed);
@@ -112,7 +111,7 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
             message="This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used."
           >
             <Suspense fallback={<Box data-testid="stage-coming" sx={{ minHeight: 400 }} />}>
-              {stage && View && <View key={stage.key} run={run} stage={stage} evaluation={evaluation} />}
+              {stage && <StageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />}
             </Suspense>
             {viewed === concluding.key && <ConcludeStageView run={run} evaluation={evaluation} />}
           </Contained>

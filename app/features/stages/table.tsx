@@ -2,7 +2,7 @@ import { lazy } from "react";
 import type { ComputedEvaluation } from "~/core/stages";
 import { PreparationStageView } from "./preparation/preparation-stage";
 import { RateFacts } from "./rate/rate-facts";
-import type { StageScreens } from "./screens";
+import type { StageScreens, StageViewProps } from "./screens";
 import { Footing } from "./shared/footing";
 import { TitrationStageView } from "./titration/titration-stage";
 
@@ -37,3 +37,9 @@ const screens: Screens = {
 /** The screens of a stage; the union of stages is matched with the table here, and nowhere else. */
 export const screensOf = ({ kind }: { readonly kind: Kind }) =>
   screens[kind] as unknown as StageScreens<ComputedEvaluation>;
+
+/** The working place of a stage, whatever its kind. */
+export function StageView(props: StageViewProps<ComputedEvaluation>) {
+  const { View } = screensOf(props.stage);
+  return <View {...props} />;
+}
