@@ -3,7 +3,7 @@ import { add, type Quantity } from "../quantity";
 import { buretteDecimals, buretteText, type HouseRules } from "../rules";
 import type { Field } from "./field";
 import { volumeConditions } from "./glass";
-import type { Read, SimulatedHand, Texts, Typed } from "./kind";
+import type { Difference, LedgerColumn, Read, ReadText, SimulatedHand, Texts, Typed } from "./kind";
 import { pairOf, stopped } from "./pair";
 
 /* What is read of a burette, whatever it delivers. */
@@ -115,3 +115,25 @@ export function buretteChecks(typed: Typed): Check[] {
     },
   ];
 }
+
+/** Final minus initial reading. */
+export const buretteDifference: Difference = {
+  unit: "mL",
+  minuend: { kind: "burette.final", name: "final" },
+  subtrahend: { kind: "burette.initial", name: "initial" },
+  words: "the two readings",
+  soFar: null,
+};
+
+/** The columns of both readings, and of what they come to. */
+export const buretteColumns = (initial: string, final: string, volume: string): LedgerColumn[] => [
+  { head: initial, kind: "burette.initial" },
+  { head: final, kind: "burette.final" },
+  { head: volume, kind: null },
+];
+
+/** The next trial goes on where the last one ended. */
+export const carriedOn = (before: ReadText): Texts => {
+  const final = before("burette.final");
+  return final === null ? {} : { "burette.initial": final };
+};

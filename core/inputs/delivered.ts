@@ -1,9 +1,18 @@
 import { buretteDecimals } from "../rules";
-import { buretteChecks, buretteFields, buretteQuantity, buretteTexts } from "./burette";
+import {
+  buretteColumns,
+  buretteDifference,
+  carriedOn,
+  buretteChecks,
+  buretteFields,
+  buretteQuantity,
+  buretteTexts,
+} from "./burette";
 import { ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOfDifference } from "./figures";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, Text } from "./parts";
+import { volumeSuspect } from "./suspect";
 
 /** A volume delivered from a burette of its own, as a sample by burette difference. */
 export const deliveredSchema = () => inputSchema("delivered", { of: Text, per: Per });
@@ -25,6 +34,10 @@ export const delivered: InputKind<DeliveredInput> = {
   planned: { measured: true, consumed: true },
   simulate: (_input, hand) => buretteTexts(() => hand.varied(hand.aim ?? 20), hand),
   amountUnit: "mL",
+  difference: () => buretteDifference,
+  suspect: (input) => volumeSuspect(input, 1.4),
+  ledger: ({ label }) => buretteColumns(`${label}, initial`, "final", `${label}, mL`),
+  proposed: (_input, before) => carriedOn(before),
   described: () => ", by a burette of its own",
   edit: {
     name: "sample by burette",

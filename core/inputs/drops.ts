@@ -4,6 +4,7 @@ import { significantFromText, unitOf } from "../quantity";
 import { decimal, numberColumn, ofColumn, perColumn, perOfRow, plusMinusOf, trimmed } from "./edit";
 import type { InputKind } from "./kind";
 import { Closed, Decimal, inputSchema, type Made, Per, Text } from "./parts";
+import { volumeSuspect } from "./suspect";
 
 /** A volume counted in drops. */
 export const dropsSchema = () =>
@@ -42,6 +43,9 @@ export const drops: InputKind<DropsInput> = {
   amountUnit: "mL",
   problem: ({ symbol, perMl }) =>
     Number(perMl.value) > 0 ? null : `${symbol} needs more than zero drops to the mL`,
+  suspect: (input) => volumeSuspect(input, 1.2),
+  ledger: ({ label }) => [{ head: label, kind: "drops" }],
+  series: () => ({ kind: "drops", unit: "drops" }),
   described: () => "",
   edit: {
     name: "drops",

@@ -1,9 +1,10 @@
 import { flaskVolume } from "../measure";
 import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOf } from "./figures";
-import { flaskChecks, volumeConditions, volumeField, volumeTaken } from "./glass";
+import { proposedVolume, flaskChecks, volumeConditions, volumeField, volumeTaken } from "./glass";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, Text } from "./parts";
+import { volumeSuspect } from "./suspect";
 
 /** A volumetric flask made up to its mark. */
 export const flaskSchema = () => inputSchema("flask", { of: Text, per: Per, presumed: Text });
@@ -32,6 +33,9 @@ export const flask: InputKind<FlaskInput> = {
   planned: { measured: false, consumed: false },
   simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
   amountUnit: "mL",
+  suspect: (input) => volumeSuspect(input, 1.4),
+  ledger: ({ label }) => [{ head: `${label}, mL`, kind: "volume.taken" }],
+  proposed: proposedVolume,
   described: ({ presumed }) => `, ${presumed} mL`,
   edit: {
     name: "volumetric flask",

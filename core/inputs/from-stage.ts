@@ -2,6 +2,7 @@ import { Type } from "@sinclair/typebox";
 import { given, ofColumn, text, trimmed } from "./edit";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Text } from "./parts";
+import { uncapitalized } from "../text";
 
 /** The result of an earlier stage. */
 export const fromStageSchema = () =>
@@ -22,6 +23,11 @@ export const fromStage: InputKind<FromStageInput> = {
   quantity: () => null,
   takesOver: ({ stage, result }) => ({ stage, ...(result === undefined ? {} : { result }) }),
   plainlyOnce: true,
+  suspect: ({ label }) => ({
+    often: 2.5,
+    words: (side, from) =>
+      `${uncapitalized(label)}: it may have been found ${{ high: "too high", low: "too low", either: "off" }[side]}; look at "${from}"`,
+  }),
   described: () => ", from before",
   edit: {
     name: "result of a stage before",

@@ -16,6 +16,7 @@ import type { Field } from "./field";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
 import { Closed, Decimal, inputSchema, type Made, Per, Text } from "./parts";
+import { statedSuspect } from "./suspect";
 
 /** A number that someone states: a certificate's concentration, a density, a target, a limit, a count of drops. */
 export const givenSchema = () =>
@@ -98,6 +99,9 @@ export const given: InputKind<GivenInput> = {
   }),
   optional: ({ optional }) => optional === true,
   plainlyOnce: true,
+  suspect: (input) =>
+    input.of === undefined ? statedSuspect(input, 0.8) : statedSuspect(input, 2.5, "; standardize it"),
+  series: ({ unit }) => ({ kind: "given", unit: unit === "1" ? "" : unit }),
   described: ({ of, optional }) =>
     `${of === undefined ? "" : ", from the shelf or typed"}${optional ? ", where there is one" : ""}`,
   edit: {

@@ -9,7 +9,7 @@ import {
 import { exact } from "../quantity";
 import type { HouseRules } from "../rules";
 import type { Field, InputSetting } from "./field";
-import type { Read, Typed } from "./kind";
+import type { Read, ReadText, Texts, Typed } from "./kind";
 
 /* What volumes taken with glass have in common. */
 
@@ -97,3 +97,12 @@ export function pipetteChecks({ kind, value, text }: Typed): Check[] {
     `kept, it has the tolerance of a ${by.capacityMl} mL ${glass}.`;
   return [{ ...caution, proposal, message }];
 }
+
+/** The volume of the trial before, else the method's. */
+export const proposedVolume = (
+  { per, presumed }: Pick<Volume, "per" | "presumed">,
+  before: ReadText,
+): Texts => {
+  const text = (per === "trial" ? before("volume.taken") : null) ?? presumed;
+  return text === undefined ? {} : { "volume.taken": text };
+};

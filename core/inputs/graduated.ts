@@ -2,9 +2,10 @@ import { Type } from "@sinclair/typebox";
 import { graduatedVolume } from "../measure";
 import { decimal, given, numberColumn, ofColumn, perColumn, perOfRow, text, trimmed } from "./edit";
 import { figuresOf } from "./figures";
-import { nothingTaken, volumeConditions, volumeField, volumeTaken } from "./glass";
+import { proposedVolume, nothingTaken, volumeConditions, volumeField, volumeTaken } from "./glass";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, Text } from "./parts";
+import { volumeSuspect } from "./suspect";
 
 /** A pipette with a scale, or a measuring cylinder: any volume up to its capacity. */
 export const graduatedSchema = () =>
@@ -40,6 +41,9 @@ export const graduated: InputKind<GraduatedInput> = {
   planned: { measured: true, consumed: true },
   simulate: (input, { aim }) => ({ "volume.taken": (aim ?? usualMl(input)).toFixed(1) }),
   amountUnit: "mL",
+  suspect: (input) => volumeSuspect(input, 1.4),
+  ledger: ({ label }) => [{ head: `${label}, mL`, kind: "volume.taken" }],
+  proposed: proposedVolume,
   described: () => "",
   edit: {
     name: "graduated glass",

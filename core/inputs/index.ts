@@ -1,6 +1,19 @@
 export * from "./field";
 export { volumeConditions } from "./glass";
-export type { Column, InputKind, Read, Row, SimulatedHand, Stated, TakenOver, Texts } from "./kind";
+export type {
+  Column,
+  Difference,
+  InputKind,
+  LedgerColumn,
+  Read,
+  Row,
+  SimulatedHand,
+  Stated,
+  Suspect,
+  TakenOver,
+  Texts,
+  Typed,
+} from "./kind";
 export { weighingNames } from "./mass";
 export { InputSchema, type Input, type InputOf } from "./schema";
 export * from "./table";

@@ -97,6 +97,41 @@ export interface Stated {
   readonly exact: boolean;
 }
 
+/** One of the two readings that a difference is made of. */
+interface End {
+  readonly kind: ObservationKind;
+  readonly name: string;
+}
+
+/** What is had as the difference of two readings. */
+export interface Difference {
+  readonly unit: string;
+  readonly minuend: End;
+  readonly subtrahend: End;
+  /** "the two weighings" */
+  readonly words: string;
+  /** What it comes to while it is read: "Mass"; null where that is not shown. */
+  readonly soFar: string | null;
+}
+
+/** Which way an input would have to be wrong, for a result that cannot be. */
+export type Side = "high" | "low" | "either";
+
+/** How an input is looked at where a result cannot be. */
+export interface Suspect {
+  /** How often it is what is wrong, beside the others. Common practice, no source. */
+  readonly often: number;
+  /** What would make its value too high, or too low, for the truth. `from` is the title of the stage that it comes from. */
+  readonly words: (side: Side, from: string) => string;
+}
+
+/** A column of the ledger: a reading, or what the readings come to. */
+export interface LedgerColumn {
+  readonly head: string;
+  /** The reading that stands in it; null for what the readings come to. */
+  readonly kind: ObservationKind | null;
+}
+
 /** All that is particular to one kind of input. */
 export interface InputKind<I extends InputBase> {
   /** Unit in which its value is shown, and in which relations are followed in a spreadsheet. */
@@ -134,6 +169,16 @@ export interface InputKind<I extends InputBase> {
   readonly cautions?: (input: I, q: Quantity, rules: HouseRules) => Check[];
   /** What is wrong with an input whose shape is right, in words; null where nothing is. */
   readonly problem?: (input: I) => string | null;
+  /** The two readings that it is the difference of; null for one that is read at once. */
+  readonly difference?: (input: I) => Difference | null;
+  /** How it is looked at where a result cannot be; rarely where nothing is said. */
+  readonly suspect?: (input: I) => Suspect;
+  /** Its columns in the ledger of a titration; one for each field where nothing is said. */
+  readonly ledger?: (input: I) => readonly LedgerColumn[];
+  /** What its fields will probably be in the next trial, by those of the trial before. */
+  readonly proposed?: (input: I, before: ReadText, rules: HouseRules) => Texts;
+  /** How the amounts of a series are typed where it makes one; unit empty for a plain number. */
+  readonly series?: (input: I) => { readonly kind: ObservationKind; readonly unit: string };
   /** How it is read, said behind its label. */
   readonly described: (input: I) => string;
   /** True where nobody would think that it is read for each flask: it is not said to be had once. */

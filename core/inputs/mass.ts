@@ -6,6 +6,7 @@ import { figuresOf, figuresOfDifference } from "./figures";
 import type { InputKind, Typed } from "./kind";
 import { pairOf, stopped } from "./pair";
 import { inputSchema, type Made, Per, Text } from "./parts";
+import { uncapitalized } from "../text";
 
 export const massSchema = () =>
   inputSchema("mass", {
@@ -139,6 +140,35 @@ export const mass: InputKind<MassInput> = {
   amountUnit: "g",
   checks: weighingChecks,
   cautions: (input, q, rules) => windowChecks(input, q.value, massDecimals(rules)),
+  difference: ({ weighing }) => {
+    if (weighing === "tared") return null;
+    const [before, after] = [
+      { kind: "mass.before", name: "before" },
+      { kind: "mass.after", name: "after" },
+    ] as const;
+    const [minuend, subtrahend] = weighing === "addition" ? [after, before] : [before, after];
+    return { unit: "g", minuend, subtrahend, words: "the two weighings", soFar: "Mass" };
+  },
+  suspect: ({ label }) => ({
+    often: 1.6,
+    words: (side) =>
+      `${uncapitalized(label)}: ${
+        {
+          high: "less may have reached the flask than was weighed, or a weighing was misread",
+          low: "a weighing may have been misread, so that more was taken than is written",
+          either: "a weighing may have been misread",
+        }[side]
+      }`,
+  }),
+  ledger: ({ weighing }) =>
+    weighing === "tared"
+      ? [{ head: "Mass, g", kind: "mass.tared" }]
+      : [
+          { head: weighing === "addition" ? "Empty, g" : "Before, g", kind: "mass.before" },
+          { head: weighing === "addition" ? "With it, g" : "After, g", kind: "mass.after" },
+          { head: "Mass, g", kind: null },
+        ],
+  series: () => ({ kind: "mass.tared", unit: "g" }),
   described: ({ expect, weighing }) =>
     `${expect ? `, ${expect[0]} to ${expect[1]} g` : ""}, weighed by ${weighings[weighing ?? "transfer"]}`,
   edit: {

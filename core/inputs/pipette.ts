@@ -1,9 +1,17 @@
 import { pipetteVolume } from "../measure";
 import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOf } from "./figures";
-import { pipetteChecks, nothingTaken, volumeConditions, volumeField, volumeTaken } from "./glass";
+import {
+  proposedVolume,
+  pipetteChecks,
+  nothingTaken,
+  volumeConditions,
+  volumeField,
+  volumeTaken,
+} from "./glass";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, Text } from "./parts";
+import { volumeSuspect } from "./suspect";
 
 /** A one-mark pipette. */
 export const pipetteSchema = () =>
@@ -45,6 +53,9 @@ export const pipette: InputKind<PipetteInput> = {
   planned: { measured: true, consumed: true },
   simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
   amountUnit: "mL",
+  suspect: (input) => volumeSuspect(input, 1.4),
+  ledger: () => [{ head: "Aliquot, mL", kind: "volume.taken" }],
+  proposed: proposedVolume,
   described: ({ presumed }) => `, ${presumed} mL`,
   edit: {
     name: "one-mark pipette",

@@ -22,6 +22,15 @@ export const readOff: InputKind<ReadOffInput> = {
   quantity: () => null,
   photometric: true,
   takesOver: ({ stage, reading }) => ({ stage, readBy: reading }),
+  suspect: () => ({
+    often: 1.2,
+    words: (side) =>
+      ({
+        high: "the absorbance: something else may color the flask, or the blank was not deducted",
+        low: "the absorbance: the color may not have come out fully, or the blank reads too much",
+        either: "the absorbance and the line",
+      })[side],
+  }),
   described: () => ", read off the line",
   edit: {
     name: "read off a line",

@@ -22,6 +22,9 @@ import type {
   TakenOver,
   Texts,
   Typed,
+  Difference,
+  Suspect,
+  LedgerColumn,
 } from "./kind";
 import { mass } from "./mass";
 import { ph } from "./ph";
@@ -29,6 +32,7 @@ import { pipette } from "./pipette";
 import { purity } from "./purity";
 import { readOff } from "./read-off";
 import type { Input, InputOf } from "./schema";
+import { statedSuspect } from "./suspect";
 import { temperature } from "./temperature";
 import { titer } from "./titer";
 import { trace } from "./trace";
@@ -114,6 +118,28 @@ export const checksOfInput = (input: Input, typed: Typed): Check[] =>
 
 /** What is wrong with an input of the right shape, in words. */
 export const problemOfInput = (input: Input): string | null => kindOf(input).problem?.(input) ?? null;
+
+/** The two readings that it is the difference of; null for one that is read at once. */
+export const differenceOf = (input: Input): Difference | null => kindOf(input).difference?.(input) ?? null;
+
+/** How it is looked at where a result cannot be. */
+export const suspectOf = (input: Input): Suspect =>
+  kindOf(input).suspect?.(input) ?? statedSuspect(input, 0.4);
+
+/** Its columns in the ledger of a titration. */
+export const ledgerOf = (input: Input, setting: InputSetting, rules: HouseRules): readonly LedgerColumn[] =>
+  kindOf(input).ledger?.(input) ??
+  fieldsOfInput(input, setting, rules)
+    .filter(({ aside, hidden }) => !aside && !hidden)
+    .map(({ label, unit, kind }) => ({ head: unit === "" ? label : `${label}, ${unit}`, kind }));
+
+/** What its fields will probably be in the next trial, by those of the trial before. */
+export const proposedTexts = (input: Input, before: ReadText, rules: HouseRules): Texts =>
+  kindOf(input).proposed?.(input, before, rules) ?? {};
+
+/** How the amounts of a series are typed where it makes one. */
+export const seriesOf = (input: Input) =>
+  kindOf(input).series?.(input) ?? ({ kind: "volume.taken", unit: "mL" } as const);
 
 /** How it is read: "Mass of phthalate, 0.4 to 0.8 g, weighed by difference, once". */
 export function describedInput(input: Input): string {

@@ -38,6 +38,7 @@ export const temperature: InputKind<TemperatureInput> = {
   figures: (_input, text) => figuresOf(text, "temperature", undefined),
   usual: () => usualC,
   simulate: (_input, { aim }) => ({ temperature: (aim ?? usualC).toFixed(1) }),
+  ledger: () => [{ head: "°C", kind: "temperature" }],
   described: () => "",
   edit: {
     name: "temperature",

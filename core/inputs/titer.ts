@@ -1,8 +1,15 @@
 import { Type } from "@sinclair/typebox";
 import { type Place, volumeFactor } from "../measure";
 import { leaf, measured, type Quantity, subtract, unitOf } from "../quantity";
-import { buretteDecimals, type HouseRules } from "../rules";
-import { buretteChecks, buretteFields, buretteQuantity } from "./burette";
+import { buretteText, buretteDecimals, type HouseRules } from "../rules";
+import {
+  buretteColumns,
+  buretteDifference,
+  carriedOn,
+  buretteChecks,
+  buretteFields,
+  buretteQuantity,
+} from "./burette";
 import { decimal, given, numberColumn, ofColumn, plusMinusOf, text, trimmed } from "./edit";
 import type { Field, InputSetting } from "./field";
 import { figuresOfDifference } from "./figures";
@@ -160,6 +167,21 @@ export const titer: InputKind<TiterInput> = {
   checks: (_input, typed) => buretteChecks(typed),
   figures: (_input, typed, size) => figuresOfDifference(typed, ["burette.initial", "burette.final"], size),
   amountUnit: "mL",
+  difference: () => ({ ...buretteDifference, soFar: "Titer so far" }),
+  suspect: () => ({
+    often: 1,
+    words: (side) =>
+      `the titer: ${
+        {
+          high: "the end may have been overshot, or a reading misread",
+          low: "the end may have been taken too early, or a reading misread",
+          either: "a reading may have been misread",
+        }[side]
+      }`,
+  }),
+  ledger: () => buretteColumns("Initial", "Final", "Titer, mL"),
+  proposed: (_input, before, rules) =>
+    rules.burette.start === "zero" ? { "burette.initial": buretteText(0, rules) } : carriedOn(before),
   described: () => ", initial and final reading",
   edit: {
     name: "titer",

@@ -1,4 +1,4 @@
-import { methodOf } from "../run";
+import { methodOf, type RunRecord } from "../run";
 import { plusMinus } from "../judgement";
 import { glassC, volumeFactor } from "../measure";
 import {
@@ -11,13 +11,12 @@ import {
   withUnit,
 } from "../quantity";
 import { numberTex, symbolTex, unitTex } from "../relation";
-import { type Method, unitOfInput } from "../method";
+import { type Method } from "../method";
 import {
   compiledMethod,
   compiledStage,
   type WorkingStep,
   type Board,
-  isDifference,
   causes,
   guarded,
   workingOfKind,
@@ -30,8 +29,7 @@ import {
   type TrialEvaluation,
   plusMinusWords,
 } from "../stages";
-import { decimalsOfInput, volumeConditions } from "../inputs";
-import type { RunRecord } from "../run";
+import { decimalsOfInput, volumeConditions, differenceOf, type Input, type Difference } from "../inputs";
 import { type HouseRules, buretteDecimals } from "../rules";
 import { listed, trialWords, uncapitalized } from "../text";
 
@@ -42,60 +40,60 @@ export interface Working {
   readonly steps: readonly WorkingStep[];
 }
 
+/** What an overshoot that was brought back took of the titrant is no part of the titer: the term that is taken off. */
+function addedBack(read: (kind: string) => string) {
+  const [addedMl, worth] = [read("back.volume"), read("back.worth")];
+  if (addedMl === "" || worth === "") return { names: "", numbers: "", formula: "", text: "" };
+  return {
+    names: ` - ${symbolTex("V_back")} \\cdot w`,
+    numbers: ` - ${numberTex(addedMl, "mL")} \\cdot ${worth}`,
+    formula: " - V_back·w",
+    text: ` - ${addedMl}·${worth}`,
+  };
+}
+
 /** First steps: each mass and titer as a difference of two readings. */
 function readingSteps(board: Board): WorkingStep[] {
-  const { compiled, symbols, fields: all, record, name } = board;
-  const { houseRules } = record;
-  const method = board.method.method;
-  return compiled.definition.inputs.flatMap((input) => {
-    const { symbol } = input;
-    const q = symbols.get(symbol);
-    if (!q || !isDifference(input)) return [];
-    const fields = all.filter(({ field }) => field.symbol === symbol);
-    const read = (kind: string) => fields.find(({ field }) => field.kind === kind)?.present?.value ?? "";
-    const mass = input.is === "mass";
-    const addition = mass && input.weighing === "addition";
-    const [first, second] = mass ? ["mass.before", "mass.after"] : ["burette.final", "burette.initial"];
-    const [from, to] = mass ? ["before", "after"] : ["final", "initial"];
-    const unit = unitOfInput(input, method);
-    const decimals = decimalsOfInput(input, houseRules) ?? 2;
-    const bias = input.is === "titer" ? Number(input.bias?.ml ?? 0) : 0;
-    const factor = mass ? 1 : volumeFactor(volumeConditions(houseRules));
-    const asRead = mass ? inUnit(q, unit) : inUnit(q, unit) / factor + bias;
-    const value = toDecimals(asRead, decimals);
-    const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
-    const shownHalf = toDecimals(half, Math.min(decimalsFor(half, 1), decimals + 1));
-    const base = symbolTex(symbol);
-    const named = [symbolTex(`${symbol}_${from}`), symbolTex(`${symbol}_${to}`)];
-    const numbers = [numberTex(read(first ?? ""), unit), numberTex(read(second ?? ""), unit)];
-    // An overshoot that was brought back: what that took of the titrant is no part of the titer.
-    const [addedMl, worth] = [read("back.volume"), read("back.worth")];
-    const back = input.is === "titer" && addedMl !== "" && worth !== "";
-    const [backNames, backNumbers] = back
-      ? [` - ${symbolTex("V_back")} \\cdot w`, ` - ${numberTex(addedMl, "mL")} \\cdot ${worth}`]
-      : ["", ""];
-    const [backFormula, backText] = back ? [" - V_back·w", ` - ${addedMl}·${worth}`] : ["", ""];
-    const order = <T>(pair: readonly T[]) => (addition ? [...pair].reverse() : [...pair]);
-    return [
-      {
-        id: symbol,
-        title: mass ? input.label : input.is === "titer" ? `Titer of ${name}` : input.label,
-        formula: `${symbol} = ${order([from, to]).join(" - ")}${backFormula} = ${order([read(first ?? ""), read(second ?? "")]).join(" - ")}${backText}`,
-        names: `${base} = ${order(named).join(" - ")}${backNames}`,
-        numbers: `= ${order(numbers).join(" - ")}${backNumbers}`,
-        value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
-        valueText: `${value} ± ${shownHalf} ${unit}`,
-        inputs: [
-          {
-            key: symbol,
-            label: mass ? "the two weighings" : "the two readings",
-            origin: { kind: "readings" as const, fields, causes: causes(q, unit) },
-          },
-        ],
-      },
-      ...(factor === 1 && bias === 0 ? [] : [correctedStep(symbol, value, q, { bias, houseRules })]),
-    ];
+  return board.compiled.definition.inputs.flatMap((input) => {
+    const difference = differenceOf(input);
+    const q = board.symbols.get(input.symbol);
+    return difference && q ? differenceSteps(board, input, difference, q) : [];
   });
+}
+
+function differenceSteps(
+  { fields: all, record: { houseRules }, name }: Board,
+  input: Input,
+  { unit, minuend, subtrahend, words }: Difference,
+  q: Quantity,
+): WorkingStep[] {
+  const { symbol } = input;
+  const fields = all.filter(({ field }) => field.symbol === symbol);
+  const read = (kind: string) => fields.find(({ field }) => field.kind === kind)?.present?.value ?? "";
+  const decimals = decimalsOfInput(input, houseRules) ?? 2;
+  const titer = input.is === "titer" ? input : null;
+  const bias = Number(titer?.bias?.ml ?? 0);
+  const factor = unit === "mL" ? volumeFactor(volumeConditions(houseRules)) : 1;
+  const value = toDecimals(inUnit(q, unit) / factor + bias, decimals);
+  const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
+  const shownHalf = toDecimals(half, Math.min(decimalsFor(half, 1), decimals + 1));
+  const base = symbolTex(symbol);
+  const back = titer ? addedBack(read) : addedBack(() => "");
+  const ends = [minuend, subtrahend];
+  const texts = ends.map(({ kind }) => read(kind));
+  return [
+    {
+      id: symbol,
+      title: titer ? `Titer of ${name}` : input.label,
+      formula: `${symbol} = ${ends.map((end) => end.name).join(" - ")}${back.formula} = ${texts.join(" - ")}${back.text}`,
+      names: `${base} = ${ends.map((end) => symbolTex(`${symbol}_${end.name}`)).join(" - ")}${back.names}`,
+      numbers: `= ${texts.map((text) => numberTex(text, unit)).join(" - ")}${back.numbers}`,
+      value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
+      valueText: `${value} ± ${shownHalf} ${unit}`,
+      inputs: [{ key: symbol, label: words, origin: { kind: "readings", fields, causes: causes(q, unit) } }],
+    },
+    ...(factor === 1 && bias === 0 ? [] : [correctedStep(symbol, value, q, { bias, houseRules })]),
+  ];
 }
 
 /** A volume as it was read, made one at 20 °C, and a titer without the bias of its indicator. */

@@ -1,3 +1,4 @@
+import { seriesOf } from "../../inputs";
 import type { CalibrationEvaluation } from "../shared/evaluation";
 import { type CalibrationStage, inputOf } from "../../method";
 import type { ObservationKind } from "../../record";
@@ -5,19 +6,16 @@ import { uncapitalized } from "../../text";
 
 const seriesInput = (definition: CalibrationStage) => inputOf(definition, definition.series.symbol);
 
-/** Kind of the observation that the amounts of a series are typed as. */
-export function seriesKind(definition: CalibrationStage): ObservationKind {
+const typedAs = (definition: CalibrationStage) => {
   const input = seriesInput(definition);
-  if (input?.is === "given") return "given";
-  return input?.is === "drops" ? "drops" : input?.is === "mass" ? "mass.tared" : "volume.taken";
-}
+  return input ? seriesOf(input) : ({ kind: "volume.taken", unit: "mL" } as const);
+};
+
+/** Kind of the observation that the amounts of a series are typed as. */
+export const seriesKind = (definition: CalibrationStage): ObservationKind => typedAs(definition).kind;
 
 /** Unit that the amounts of a series are typed in; empty for a plain number. */
-export function seriesUnit(definition: CalibrationStage): string {
-  const input = seriesInput(definition);
-  if (input?.is === "given") return input.unit === "1" ? "" : input.unit;
-  return input?.is === "mass" ? "g" : input?.is === "drops" ? "drops" : "mL";
-}
+export const seriesUnit = (definition: CalibrationStage): string => typedAs(definition).unit;
 
 /** An amount of the series with its unit, or with what it counts: "4.00 mL", "5 (drops of the stock)". */
 export function seriesWords(definition: CalibrationStage, value: string): string {

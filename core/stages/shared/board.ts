@@ -16,7 +16,7 @@ import {
 } from "../../quantity";
 import { type Expression, leavesOf, numberTex, symbolTex, typeset, namesTex } from "../../relation";
 import { type Method, unitOfInput, inputOf } from "../../method";
-import { decimalsOfInput, type Input } from "../../inputs";
+import { decimalsOfInput, type Input, differenceOf } from "../../inputs";
 import type { RunRecord } from "../../run";
 import { uncapitalized } from "../../text";
 
@@ -198,15 +198,12 @@ function symbolInputs(board: Board, name: string): WorkingInput[] {
     ];
   }
   // A mass and a titer have a step of their own, which opens to their readings.
-  if (isDifference(input)) return [];
+  if (differenceOf(input)) return [];
   const fields = all.filter(({ field }) => field.symbol === name);
   const label = readingLabels[input.is] ?? uncapitalized(input.label);
   const unit = unitOfInput(input, board.method.method);
   return [{ key: name, label, origin: { kind: "readings", fields, causes: causes(q, unit) } }];
 }
-
-export const isDifference = (input: Input): boolean =>
-  (input.is === "mass" && input.weighing !== "tared") || input.is === "titer" || input.is === "delivered";
 
 /** A step of which only some lines are written. */
 export const step = (part: Partial<WorkingStep> & Pick<WorkingStep, "id" | "title">): WorkingStep => ({

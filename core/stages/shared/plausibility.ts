@@ -1,3 +1,4 @@
+import { suspectOf, takenOver } from "../../inputs";
 import { plusMinus } from "../../judgement";
 import {
   inUnit,
@@ -12,7 +13,6 @@ import {
 import { evaluate, evaluateNumber, leavesOf, parseExpression, type Stoichiometry } from "../../relation";
 import { type ComputedStage, type Method, type Plausibility, resultsOf } from "../../method";
 import { type CompiledStage } from "../compiled";
-import type { Input } from "../../inputs";
 import type { HouseRules } from "../../rules";
 import { uncapitalized } from "../../text";
 
@@ -168,73 +168,8 @@ function shareOf(q: Quantity, of: Quantity): number {
   return Math.min(1, part / all);
 }
 
-/** What is wrong most often, before the figures of the run are looked at. Common practice, no source. */
-function usualSuspicion(input: Input, presumed: boolean): number {
-  if (presumed) return 3;
-  switch (input.is) {
-    case "given":
-      return input.of === undefined ? 0.8 : 2.5;
-    case "result":
-      return 2.5;
-    case "mass":
-      return 1.6;
-    case "pipette":
-    case "graduated":
-    case "flask":
-    case "delivered":
-      return 1.4;
-    case "drops":
-    case "read-off":
-      return 1.2;
-    case "titer":
-      return 1;
-    default:
-      return 0.4;
-  }
-}
-
-/** What would make an input's value too high, or too low, for the truth: what to look at, in words. */
-function suspicionWords(input: Input, side: "high" | "low" | "either", method: Method): string {
-  const label = uncapitalized(input.label);
-  const weaker = { high: "lower than stated", low: "higher than stated", either: "not as stated" }[side];
-  switch (input.is) {
-    case "given":
-      return input.of === undefined
-        ? `${label}: it may be ${weaker}`
-        : `${label}: it may be ${weaker}; standardize it`;
-    case "result": {
-      const stage = method.stages.find((s) => s.key === input.stage);
-      const found = { high: "too high", low: "too low", either: "off" }[side];
-      return `${label}: it may have been found ${found}; look at "${stage?.title ?? input.stage}"`;
-    }
-    case "mass":
-      return {
-        high: `${label}: less may have reached the flask than was weighed, or a weighing was misread`,
-        low: `${label}: a weighing may have been misread, so that more was taken than is written`,
-        either: `${label}: a weighing may have been misread`,
-      }[side];
-    case "titer":
-      return {
-        high: "the titer: the end may have been overshot, or a reading misread",
-        low: "the titer: the end may have been taken too early, or a reading misread",
-        either: "the titer: a reading may have been misread",
-      }[side];
-    case "purity":
-      return `${label}: it may be ${weaker}`;
-    case "read-off":
-      return {
-        high: "the absorbance: something else may color the flask, or the blank was not deducted",
-        low: "the absorbance: the color may not have come out fully, or the blank reads too much",
-        either: "the absorbance and the line",
-      }[side];
-    default:
-      return {
-        high: `${label}: less may have been taken than is written`,
-        low: `${label}: more may have been taken than is written`,
-        either: `${label}: another volume may have been taken than is written`,
-      }[side];
-  }
-}
+/** What is only presumed is wrong before all that was measured. Common practice, no source. */
+const presumedOften = 3;
 
 /**
  * Where to look first: the inputs that would have to be wrong, by the sign with which the result follows each; those that are
@@ -267,10 +202,13 @@ function whereToLook(
     const rises = slope > 0;
     const side =
       direction === "either way" ? "either" : rises === (direction === "too high") ? "high" : "low";
+    const suspect = suspectOf(input);
+    const from = takenOver(input)?.stage ?? "";
+    const title = method.stages.find(({ key }) => key === from)?.title ?? from;
     return [
       {
-        words: suspicionWords(input, side, method),
-        rank: usualSuspicion(input, presumed.has(input.symbol)) + shareOf(q, own),
+        words: suspect.words(side, title),
+        rank: (presumed.has(input.symbol) ? presumedOften : suspect.often) + shareOf(q, own),
       },
     ];
   });

@@ -3,14 +3,14 @@ import { solveForTiter } from "../../relation";
 import type { Window } from "../../judgement";
 import type { Expected } from "../../measure";
 import type { Reference } from "./agreement";
-import { type TitrationStage, perOf } from "../../method";
+import { type TitrationStage } from "../../method";
 import { type CompiledMethod } from "../compiled";
 import { type CompiledTitration } from "./compile";
 import { perUnit, titerAsRead } from "./trial";
 import type { AgreementView, Guidance, TrialEvaluation } from "../shared/evaluation";
-import { type Field, presumedOf } from "../../inputs";
+import { type Field, proposedTexts } from "../../inputs";
 import { type ObservationKind, presentObservation } from "../../record";
-import { type HouseRules, buretteDecimals, buretteText } from "../../rules";
+import { type HouseRules, buretteDecimals } from "../../rules";
 import { capitalized, trialWords } from "../../text";
 
 /** What each field of the next trial is likely to be: the last final reading, the volume taken before. */
@@ -23,16 +23,10 @@ export function proposalsFor(
   const last = trials.filter((t) => !t.missing).at(-1);
   for (const input of stage.inputs) {
     const { symbol } = input;
-    const read = (kind: ObservationKind) =>
-      last ? presentObservation(last.record.observations, symbol, kind)?.value : null;
-    if (input.is === "titer" || input.is === "delivered") {
-      const zero = input.is === "titer" && rules.burette.start === "zero" ? buretteText(0, rules) : null;
-      const carried = zero ?? read("burette.final");
-      if (carried) proposals.set(`${symbol}:burette.initial`, carried);
-    }
-    const usual = presumedOf(input)["volume.taken"];
-    const volume = perOf(input) === "trial" ? (read("volume.taken") ?? usual) : usual;
-    if (volume) proposals.set(`${symbol}:volume.taken`, volume);
+    const before = (kind: ObservationKind) =>
+      (last && presentObservation(last.record.observations, symbol, kind)?.value) ?? null;
+    for (const [kind, text] of Object.entries(proposedTexts(input, before, rules)))
+      proposals.set(`${symbol}:${kind}`, text);
   }
   return proposals;
 }

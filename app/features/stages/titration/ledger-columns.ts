@@ -1,6 +1,7 @@
+import { ledgerOf, differenceOf, decimalsOfInput } from "~/core/inputs";
 import { inUnit, printedUnit, toDecimals } from "~/core/quantity";
-import { buretteDecimals, type HouseRules, massDecimals } from "~/core/rules";
-import { perOf } from "~/core/method";
+import { type HouseRules } from "~/core/rules";
+import { perOf, settingOf, fieldKey } from "~/core/method";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 
 export interface Column {
@@ -14,55 +15,24 @@ export interface Column {
 export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column[] {
   const { definition } = stage;
   const columns = definition.inputs.flatMap((input): Column[] => {
-    const { symbol, label } = input;
+    const { symbol } = input;
     if (perOf(input) !== "trial") return [];
-    const field = (end: string, head: string, kind: string): Column => ({
-      key: `${symbol}:${end}`,
-      head,
-      field: `${symbol}:${kind}`,
+    return ledgerOf(input, settingOf(definition), rules).map(({ head, kind }): Column => {
+      if (kind !== null) return { key: `${symbol}:${kind}`, head, field: fieldKey({ symbol, kind }) };
+      const unit = differenceOf(input)?.unit ?? "1";
+      const decimals = decimalsOfInput(input, rules) ?? 2;
+      return {
+        key: symbol,
+        head,
+        value: (trial) => {
+          // The titer stands here as it was read, whatever the room and the indicator make of it.
+          if (symbol === stage.titer)
+            return trial.titerMl === null ? "" : toDecimals(trial.titerMl, decimals);
+          const q = trial.symbols.get(symbol);
+          return q ? toDecimals(inUnit(q, unit), decimals) : "";
+        },
+      };
     });
-    const computed = (head: string, unit: string, decimals: number): Column => ({
-      key: symbol,
-      head,
-      value: (trial) => {
-        // The titer stands here as it was read, whatever the room and the indicator make of it.
-        if (symbol === stage.titer) return trial.titerMl === null ? "" : toDecimals(trial.titerMl, decimals);
-        const q = trial.symbols.get(symbol);
-        return q ? toDecimals(inUnit(q, unit), decimals) : "";
-      },
-    });
-    switch (input.is) {
-      case "mass":
-        return input.weighing === "tared"
-          ? [field("t", "Mass, g", "mass.tared")]
-          : [
-              field("b", input.weighing === "addition" ? "Empty, g" : "Before, g", "mass.before"),
-              field("a", input.weighing === "addition" ? "With it, g" : "After, g", "mass.after"),
-              computed("Mass, g", "g", massDecimals(rules)),
-            ];
-      case "pipette":
-        return [field("v", "Aliquot, mL", "volume.taken")];
-      case "graduated":
-      case "flask":
-        return [field("v", `${label}, mL`, "volume.taken")];
-      case "drops":
-        return [field("n", label, "drops")];
-      case "temperature":
-        return [field("t", "°C", "temperature")];
-      case "pH":
-        return [field("p", label, "pH")];
-      case "titer":
-      case "delivered": {
-        const titer = input.is === "titer";
-        return [
-          field("i", titer ? "Initial" : `${label}, initial`, "burette.initial"),
-          field("f", titer ? "Final" : "final", "burette.final"),
-          computed(titer ? "Titer, mL" : `${label}, mL`, "mL", buretteDecimals(rules)),
-        ];
-      }
-      default:
-        return [];
-    }
   });
   return [
     ...columns,

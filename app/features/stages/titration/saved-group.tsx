@@ -1,9 +1,9 @@
+import { differenceOf, decimalsOfInput, type Field } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useContext } from "react";
 import { inUnit, toDecimals } from "~/core/quantity";
-import { buretteDecimals, type HouseRules, massDecimals } from "~/core/rules";
-import type { Field } from "~/core/inputs";
+import { type HouseRules } from "~/core/rules";
 import { fieldKey, inputOf } from "~/core/method";
 import type { Observation } from "~/core/record";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
@@ -18,18 +18,12 @@ export function soFar(
   rules: HouseRules,
 ) {
   const input = inputOf(stage.definition, symbol);
+  const difference = input && differenceOf(input);
+  if (!input || !difference?.soFar) return null;
+  const { unit, soFar: label } = difference;
   const q = trial?.symbols.get(symbol);
-  if (input?.is === "mass") {
-    return { label: "Mass", value: q ? toDecimals(q.value, massDecimals(rules)) : null, unit: "g" };
-  }
-  if (input?.is === "titer") {
-    return {
-      label: "Titer so far",
-      value: q ? toDecimals(inUnit(q, "mL"), buretteDecimals(rules)) : null,
-      unit: "mL",
-    };
-  }
-  return null;
+  const decimals = decimalsOfInput(input, rules) ?? 2;
+  return { label, value: q ? toDecimals(inUnit(q, unit), decimals) : null, unit };
 }
 
 interface SavedGroupProps {

@@ -1,3 +1,4 @@
+import { presumedOf } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useMemo, useState } from "react";
@@ -35,7 +36,7 @@ function proposalsOf(stage: UnknownEvaluation): Record<string, string> {
   const last = stage.trials.at(-1);
   const proposals: Record<string, string> = {};
   for (const input of stage.definition.inputs) {
-    const usual = input.is === "pipette" || input.is === "flask" ? input.presumed : undefined;
+    const usual = presumedOf(input)["volume.taken"];
     for (const kind of ["volume.taken", "given"] as const) {
       const before = last && presentObservation(last.record.observations, input.symbol, kind)?.text;
       const value = before ?? (kind === "volume.taken" ? usual : undefined);
