@@ -1,5 +1,5 @@
 /**
- * The layer rule: core <- catalog <- formats <- protocol <- server <- app. Each layer may import only what stands left of it. Tests
+ * The layer rule: core <- catalog <- words <- formats <- protocol <- server <- app. Each layer may import only what stands left of it. Tests
  * stand beside what they test and may use whatever they need for it.
  */
 const layer = (name, from, forbidden) => ({
@@ -40,11 +40,16 @@ const ofOneKind = "(titration|preparation|calibration|unknown|rate)";
 
 module.exports = {
   forbidden: [
-    layer("core-stands-alone", "^core/", "^(catalog|formats|protocol|server|app|workers|devices|e2e)/"),
-    layer("catalog-knows-core-only", "^catalog/", "^(formats|protocol|server|app|workers|devices|e2e)/"),
+    layer("core-stands-alone", "^core/", "^(catalog|words|formats|protocol|server|app|workers|devices|e2e)/"),
+    layer(
+      "catalog-knows-core-only",
+      "^catalog/",
+      "^(words|formats|protocol|server|app|workers|devices|e2e)/",
+    ),
+    layer("words-know-core-only", "^words/", "^(catalog|formats|protocol|server|app|workers|devices|e2e)/"),
     layer("formats-below-protocol", "^formats/", "^(protocol|server|app|workers|devices|e2e)/"),
     layer("protocol-below-server", "^protocol/", "^(server|app|workers|devices|e2e)/"),
-    layer("workers-know-core-only", "^workers/", "^(catalog|formats|protocol|server|app|devices|e2e)/"),
+    layer("workers-know-core-only", "^workers/", "^(catalog|words|formats|protocol|server|app|devices|e2e)/"),
     layer("devices-know-core-only", "^devices/", "^(catalog|formats|protocol|server|app|workers|e2e)/"),
     layer("database-knows-no-command", "^server/database/", "^server/(?!database/)"),
     layer("queries-change-nothing", "^server/queries/", "^server/commands/"),

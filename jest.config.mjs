@@ -4,6 +4,7 @@ export default {
     "<rootDir>/core",
     "<rootDir>/catalog",
     "<rootDir>/devices",
+    "<rootDir>/words",
     "<rootDir>/formats",
     "<rootDir>/protocol",
     "<rootDir>/server",

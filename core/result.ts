@@ -7,7 +7,7 @@ export interface Problem {
 }
 
 /** A value, or what is wrong instead of one. */
-export type Result<T, P extends Problem = Problem> =
+export type Result<T, P = Problem> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: P };
 
 export const success = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value });
@@ -29,8 +29,17 @@ export const failure = (
 export const problemText = ({ message, hint }: Problem): string =>
   hint === undefined ? message : `${message}. ${hint}`;
 
+/** What was taken for impossible came about: a fault of the program, not of what somebody typed. */
+export class Bug extends Error {
+  constructor(readonly problem: unknown) {
+    const told = problem as { readonly message?: unknown };
+    super(typeof told?.message === "string" ? told.message : JSON.stringify(problem));
+    this.name = "Bug";
+  }
+}
+
 /** The value, or an exception: for data that was checked before, where a problem is a bug. */
-export function mustHold<T>(result: Result<T>): T {
-  if (!result.ok) throw new Error(result.problem.message);
+export function mustHold<T>(result: Result<T, unknown>): T {
+  if (!result.ok) throw new Bug(result.problem);
   return result.value;
 }

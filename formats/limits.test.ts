@@ -57,12 +57,12 @@ describe("a method", () => {
     ],
     [
       { equations: [{ name: "x", equation: `H2O -> ${"H2O + ".repeat(120)}H2O` }] },
-      "equations",
+      "equations.0.equation",
       /at most 600/,
     ],
     [
       { equations: [{ name: "x", equation: "C999999H2 -> C999999H2" }] },
-      "equations",
+      "equations.0.equation",
       /more than any formula has/,
     ],
   ])("with %p is refused at its place", (change, path, message) => {

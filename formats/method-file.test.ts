@@ -67,12 +67,12 @@ describe("a method that does not hold together", () => {
     [
       "an equation out of balance",
       (m: Method) => ({ ...m, equations: [{ name: "x", equation: "HCl + NaOH -> NaCl + 2 H2O" }] }),
-      { path: "equations", message: expect.stringMatching(/does not balance/) },
+      { path: "equations.0.equation", message: expect.stringMatching(/does not balance/) },
     ],
     [
       "an unknown element",
       (m: Method) => ({ ...m, equations: [{ name: "x", equation: "Qq -> Qq" }] }),
-      { path: "equations", message: expect.stringMatching(/Qq/) },
+      { path: "equations.0.equation", message: expect.stringMatching(/Qq/) },
     ],
     [
       "a stage that uses what no stage yields",
@@ -82,7 +82,10 @@ describe("a method that does not hold together", () => {
         if (input?.is === "result") input.result = "q";
         return m;
       },
-      { path: "stages.1", message: expect.stringMatching(/yields .*not q/) },
+      {
+        path: expect.stringMatching(/^stages\.1\.inputs\.\d\.result$/),
+        message: expect.stringMatching(/yields .*not q/),
+      },
     ],
     [
       "units that do not fit",
@@ -91,7 +94,7 @@ describe("a method that does not hold together", () => {
         if (stage?.kind === "titration") stage.result.unit = "g";
         return m;
       },
-      { path: "stages.1", message: expect.stringMatching(/cannot be shown in g/) },
+      { path: "stages.1.result.unit", message: expect.stringMatching(/cannot be shown in g/) },
     ],
   ])("%s", (_name, change, expected) => {
     expect(problems(text(change))).toEqual([expected]);

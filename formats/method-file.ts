@@ -2,6 +2,7 @@ import { type Method } from "~/core/method";
 import { compileMethod } from "~/core/stages";
 import { valid } from "./compiled/method";
 import { conclusionProblem, type MethodFile, methodOfFile } from "./concluded";
+import { methodProblemWords } from "~/words/method-problems";
 import { type PathProblem, pathChecker } from "./validate";
 
 const shapeProblems = pathChecker(valid);
@@ -34,10 +35,8 @@ export function readMethodFile(text: string): { method: Method } | { problems: r
   if (reserved) return { problems: [reserved] };
   const compiled = compileMethod(method);
   if (!compiled.ok) {
-    const { message, hint } = compiled.problem;
-    return {
-      problems: [{ path: stagePath(method, message), message: hint ? `${message}. ${hint}` : message }],
-    };
+    const { problem } = compiled;
+    return { problems: [{ path: problem.path.join("."), message: methodProblemWords(problem) }] };
   }
   return { method };
 }
@@ -50,10 +49,4 @@ function reservedIn({ id, stages }: Method): PathProblem | null {
   if (isReserved(id)) return { path: "id", message };
   const at = stages.findIndex(({ key }) => isReserved(key));
   return at < 0 ? null : { path: `stages.${at}.key`, message };
-}
-
-/** Where a method does not hold together: the stage that the message names, else the equations. */
-function stagePath(method: Method, message: string): string {
-  const at = method.stages.findIndex((stage) => message.startsWith(`Stage "${stage.title}"`));
-  return at < 0 ? "equations" : `stages.${at}`;
 }

@@ -14,6 +14,7 @@ import {
 import { type HouseWords, inHouseWords } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { trialWords } from "~/core/text";
+import { recordProblemWords } from "~/words/record-problems";
 import { workingOf } from "~/core/working";
 import { conclusionProblem, recordOfFile, type RunFile } from "./concluded";
 import { recordShapeProblems } from "./run-record";
@@ -82,7 +83,11 @@ export function readRunRecord(value: unknown): { record: RunRecord } | { problem
   if (wrong) return { problems: [{ path: `method.stages.${wrong.at}`, message: wrong.message }] };
   const record = recordOfFile(file);
   const senseless = checkRecord(record);
-  return senseless.length > 0 ? { problems: senseless } : { record };
+  return senseless.length > 0
+    ? {
+        problems: senseless.map((problem) => ({ path: problem.path, message: recordProblemWords(problem) })),
+      }
+    : { record };
 }
 
 function reported(

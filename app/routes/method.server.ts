@@ -2,6 +2,7 @@ import { data, redirect, type RouterContextProvider } from "react-router";
 import { methods as shipped } from "~/catalog/methods";
 import type { Method } from "~/core/method";
 import { readMethodFile } from "~/formats/method-file";
+import { methodProblemWords } from "~/words/method-problems";
 import { database } from "~/server/lab/current";
 import { byProblems } from "~/server/commands/deed";
 import { findMethod } from "~/server/queries/methods";
@@ -43,6 +44,9 @@ export async function saveFromForm(request: Request, context: Readonly<RouterCon
     from,
   });
   if (!saved.ok)
-    return data({ problems: [{ path: "the whole", message: saved.problem.message }] }, { status: 400 });
+    return data(
+      { problems: [{ path: "the whole", message: methodProblemWords(saved.problem) }] },
+      { status: 400 },
+    );
   return redirect(`/methods/${encodeURIComponent(method.id)}`);
 }

@@ -1,5 +1,6 @@
 import { data, redirect } from "react-router";
 import { readMethodFile } from "~/formats/method-file";
+import { methodProblemWords } from "~/words/method-problems";
 import { database } from "~/server/lab/current";
 import { saveMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
@@ -24,7 +25,10 @@ export async function action({ request, context }: Route.ActionArgs) {
     },
   );
   if (!saved.ok)
-    return data({ problems: [{ path: "the whole", message: saved.problem.message }] }, { status: 400 });
+    return data(
+      { problems: [{ path: "the whole", message: methodProblemWords(saved.problem) }] },
+      { status: 400 },
+    );
   return redirect(`/methods/${encodeURIComponent(id)}`);
 }
 

@@ -80,8 +80,8 @@ export interface ChangeContext {
   readonly newId: (of: string) => string;
   /** Rules of the kind of a stage. */
   readonly allows: (stage: ComputedStage) => StageAllows;
-  /** What keeps a method from being followed; null where it holds together. */
-  readonly problemOf: (method: Method) => Problem | null;
+  /** Whether a method holds together, so that it can be followed. */
+  readonly holdsTogether: (method: Method) => boolean;
   /** Whether a run has a result to finish with. */
   readonly hasResult: (record: RunRecord) => boolean;
   /** The bottle that is taken; null where it is not on the shelf. */

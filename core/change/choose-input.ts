@@ -41,8 +41,8 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     const before = record.choices ?? [];
     const others = before.filter((c) => c.stageKey !== stageKey || c.input.symbol !== symbol);
     const choices = input ? [...others, { stageKey, input }] : others;
-    const wrong = context.problemOf(withChoices(record.method, choices));
-    if (wrong) return refused(wrong.message);
+    if (!context.holdsTogether(withChoices(record.method, choices)))
+      return refused(`With ${own.label} had this way, the relations of the method do not hold together`);
     const is = (of: RunRecord) => methodOf(of).stages.find(({ key }) => key === stageKey)?.inputs;
     const after: RunRecord = { ...record, choices };
     const now = is(after)?.find((i) => i.symbol === symbol);

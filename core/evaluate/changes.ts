@@ -8,10 +8,7 @@ type Own = Pick<ChangeContext, "now" | "person" | "newId"> & Pick<Partial<Change
 /** What a change needs to know: when and by whom it is made, and what all kinds of stages say. */
 export const changeContext = (own: Own): ChangeContext => ({
   allows: allowsOf,
-  problemOf: (method) => {
-    const compiled = compileMethod(method);
-    return compiled.ok ? null : compiled.problem;
-  },
+  holdsTogether: (method) => compileMethod(method).ok,
   hasResult: (record) => evaluateRun(record).result !== null,
   ...own,
 });

@@ -1,16 +1,37 @@
-import { methodOf } from "../run";
-import { problemText } from "../result";
+import { methodOf, type RunRecord } from "../run";
 import { checkField, type ComputedStage, stageFields, trialFields } from "../method";
-import { compileMethod } from "../stages";
+import { compileMethod, type MethodProblem } from "../stages";
 import type { Field } from "../inputs";
 import { type Observation, presentObservation, type StageRecord, stands } from "../record";
-import type { RunRecord } from "../run";
 
 /** Something in a record that cannot be, and where: keys and indices joined by points. */
 export interface RecordProblem {
   readonly path: string;
-  readonly message: string;
+  readonly code: RecordProblemCode;
+  readonly facts: Readonly<Record<string, string | number>>;
+  /** What is wrong with its method, where that is it. */
+  readonly method?: MethodProblem;
 }
+
+type RecordProblemCode =
+  | "method"
+  | "observation-twice"
+  | "field-missing"
+  | "superseded-missing"
+  | "other-unit"
+  | "text-means-other"
+  | "reading-refused"
+  | "absorbances-missing"
+  | "points-fall"
+  | "trial-missing"
+  | "stage-missing"
+  | "stage-twice";
+
+const problem = (
+  path: string,
+  code: RecordProblemCode,
+  facts: RecordProblem["facts"] = {},
+): RecordProblem => ({ path, code, facts });
 
 interface Holder {
   readonly path: string;
@@ -28,19 +49,19 @@ function observationProblems(
     const at = `${path}.observations.${i}`;
     const { id, symbol, kind, text, value, unit, supersedes } = observation;
     const problems: RecordProblem[] = [];
-    if (ids.has(id)) problems.push({ path: `${at}.id`, message: `Two observations are called ${id}` });
+    if (ids.has(id)) problems.push(problem(`${at}.id`, "observation-twice", { id }));
     ids.add(id);
     const field = fields.find((f) => f.symbol === symbol && f.kind === kind);
-    if (!field) return [...problems, { path: at, message: `Nothing is read here as ${kind} of ${symbol}` }];
+    if (!field) return [...problems, problem(at, "field-missing", { kind, symbol })];
     if (supersedes !== null && !observations.slice(0, i).some((o) => o.id === supersedes)) {
-      problems.push({ path: `${at}.supersedes`, message: `No earlier observation is called ${supersedes}` });
+      problems.push(problem(`${at}.supersedes`, "superseded-missing", { id: supersedes }));
     }
     if (value === null) return problems;
     if (unit !== field.unit && !(field.unit === "" && unit === "1")) {
-      problems.push({ path: `${at}.unit`, message: `It is read in ${field.unit}, not in ${unit}` });
+      problems.push(problem(`${at}.unit`, "other-unit", { is: field.unit, unit }));
     }
     if (Number(text.replace(",", ".")) !== Number(value)) {
-      problems.push({ path: `${at}.value`, message: `The text "${text}" does not mean ${value}` });
+      problems.push(problem(`${at}.value`, "text-means-other", { text, value }));
     }
     const standing = field.many
       ? stands(observations, id)
@@ -51,7 +72,9 @@ function observationProblems(
       houseRules: record.houseRules,
       holder: { observations: [...observations] },
     });
-    return checked.ok ? problems : [...problems, { path: at, message: checked.check.message }];
+    return checked.ok
+      ? problems
+      : [...problems, problem(at, "reading-refused", { said: checked.check.message })];
   });
 }
 
@@ -64,17 +87,17 @@ function traceProblems(path: string, { traces = [], trials }: StageRecord): Reco
       ...(x.length === absorbance.length
         ? []
         : [
-            {
-              path: `${at}.absorbance`,
-              message: `There are ${x.length} points but ${absorbance.length} absorbances`,
-            },
+            problem(`${at}.absorbance`, "absorbances-missing", {
+              points: x.length,
+              absorbances: absorbance.length,
+            }),
           ]),
       ...(back === -1
         ? []
-        : [{ path: `${at}.x.${back}`, message: `${x[back]} does not lie beyond ${x[back - 1]}` }]),
+        : [problem(`${at}.x.${back}`, "points-fall", { x: x[back] ?? NaN, before: x[back - 1] ?? NaN })]),
       ...(trialId === null || trials.some((t) => t.id === trialId)
         ? []
-        : [{ path: `${at}.trialId`, message: `No trial of this stage is called ${trialId}` }]),
+        : [problem(`${at}.trialId`, "trial-missing", { id: trialId })]),
     ];
   });
 }
@@ -87,14 +110,14 @@ function traceProblems(path: string, { traces = [], trials }: StageRecord): Reco
 export function checkRecord(record: RunRecord): RecordProblem[] {
   const compiled = compileMethod(methodOf(record));
   if (!compiled.ok)
-    return [{ path: record.choices ? "choices" : "method", message: problemText(compiled.problem) }];
+    return [{ ...problem(record.choices ? "choices" : "method", "method"), method: compiled.problem }];
   const keys = new Set<string>();
   return record.stages.flatMap((stageRecord, i): RecordProblem[] => {
     const path = `stages.${i}`;
     const { key } = stageRecord;
     const definition = methodOf(record).stages.find((s) => s.key === key);
-    if (!definition) return [{ path: `${path}.key`, message: `The method has no stage "${key}"` }];
-    if (keys.has(key)) return [{ path: `${path}.key`, message: `Stage "${key}" is there twice` }];
+    if (!definition) return [problem(`${path}.key`, "stage-missing", { key })];
+    if (keys.has(key)) return [problem(`${path}.key`, "stage-twice", { key })];
     keys.add(key);
     const { houseRules } = record;
     const holders: Holder[] = [

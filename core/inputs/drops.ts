@@ -42,7 +42,7 @@ export const drops: InputKind<DropsInput> = {
   simulate: (_input, { aim }) => ({ drops: Math.round(aim ?? 20).toFixed(0) }),
   amountUnit: "mL",
   problem: ({ symbol, perMl }) =>
-    Number(perMl.value) > 0 ? null : `${symbol} needs more than zero drops to the mL`,
+    Number(perMl.value) > 0 ? null : { message: `${symbol} needs more than zero drops to the mL` },
   suspect: (input) => volumeSuspect(input, 1.2),
   ledger: ({ label }) => [{ head: label, kind: "drops" }],
   series: () => ({ kind: "drops", unit: "drops" }),

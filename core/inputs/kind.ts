@@ -2,6 +2,7 @@ import type { TSchema } from "@sinclair/typebox";
 import type { Check, Place } from "../measure";
 import type { Quantity, Significant } from "../quantity";
 import type { ObservationKind } from "../record";
+import type { Problem } from "../result";
 import type { HouseRules } from "../rules";
 import type { EarlierUnits, Field, InputSetting } from "./field";
 
@@ -167,8 +168,8 @@ export interface InputKind<I extends InputBase> {
   readonly checks?: (input: I, typed: Typed) => Check[];
   /** What should be known of a value before it is used. */
   readonly cautions?: (input: I, q: Quantity, rules: HouseRules) => Check[];
-  /** What is wrong with an input whose shape is right, in words; null where nothing is. */
-  readonly problem?: (input: I) => string | null;
+  /** What is wrong with an input whose shape is right, null where nothing is. */
+  readonly problem?: (input: I) => Problem | null;
   /** The two readings that it is the difference of; null for one that is read at once. */
   readonly difference?: (input: I) => Difference | null;
   /** How it is looked at where a result cannot be; rarely where nothing is said. */

@@ -1,5 +1,6 @@
 import type { Check, Place } from "../measure";
 import type { Quantity, Significant } from "../quantity";
+import type { Problem } from "../result";
 import type { HouseRules } from "../rules";
 import { absorbance } from "./absorbance";
 import { blank } from "./blank";
@@ -117,7 +118,7 @@ export const checksOfInput = (input: Input, typed: Typed): Check[] =>
   kindOf(input).checks?.(input, typed) ?? [];
 
 /** What is wrong with an input of the right shape, in words. */
-export const problemOfInput = (input: Input): string | null => kindOf(input).problem?.(input) ?? null;
+export const problemOfInput = (input: Input): Problem | null => kindOf(input).problem?.(input) ?? null;
 
 /** The two readings that it is the difference of; null for one that is read at once. */
 export const differenceOf = (input: Input): Difference | null => kindOf(input).difference?.(input) ?? null;

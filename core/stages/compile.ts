@@ -2,7 +2,7 @@ import { problemOfInput, takenOver } from "../inputs";
 import { describeImbalances, type Equation, imbalances, parseEquation } from "../chemistry";
 import { describeDimension, type Dimension, isUnit, sameDimension, unitOf } from "../quantity";
 import { checkRelations } from "../relation";
-import { failure, mustHold, type Problem, type Result, success } from "../result";
+import { mustHold, type Result, success } from "../result";
 import { type ComputedStage, concluding, type Method, resultsOf, unitOfInput } from "../method";
 import type { CompiledMethod, CompiledStage } from "./compiled";
 import {
@@ -14,65 +14,82 @@ import {
   parseLines,
   plausibilityProblem,
 } from "./shared/compile";
+import { faulty, inStageAt, type MethodProblem, problemOf } from "./problem";
 import { compileKind, fittedSymbols, problemOfStage } from "./table";
 
 /** Names that every object of the language has: looked up by them, something would always be found. */
 const isReserved = (name: string): boolean => name in Object.prototype;
 
-function inputProblem(stage: ComputedStage, method: Method): Problem | null {
+/** What is wrong with what is read in a stage, whatever its kind. */
+function inputProblem(stage: ComputedStage, method: Method): MethodProblem | null {
   const seen = new Set<string>();
-  for (const input of stage.inputs) {
+  for (const [i, input] of stage.inputs.entries()) {
     const { symbol } = input;
-    if (isReserved(symbol)) return { message: `${symbol} cannot be a symbol` };
-    if (seen.has(symbol)) return { message: `${symbol} is read twice` };
+    const at = ["inputs", i] as const;
+    if (isReserved(symbol)) return problemOf("symbol-reserved", { symbol }, ...at, "symbol");
+    if (seen.has(symbol)) return problemOf("symbol-twice", { symbol }, ...at, "symbol");
     seen.add(symbol);
     const unit = unitOfInput(input, method);
-    if (!isUnit(unit)) return { message: `"${unit}", the unit of ${symbol}, is not known` };
+    if (!isUnit(unit)) return problemOf("unit-unknown", { symbol, unit }, ...at);
     const wrong = problemOfInput(input);
-    if (wrong !== null) return { message: wrong };
+    if (wrong !== null) return problemOf("input-wrong", { said: wrong }, ...at);
     const taken = takenOver(input);
     const earlier = method.stages.find((s) => s.key === taken?.stage);
-    if (earlier && taken?.result !== undefined) {
-      const known = resultsOf(earlier).map((r) => r.symbol);
-      if (!known.includes(taken.result))
-        return { message: `Stage "${earlier.title}" yields ${known.join(", ")}, not ${taken.result}` };
-    }
+    if (!earlier || taken?.result === undefined) continue;
+    const known = resultsOf(earlier).map((r) => r.symbol);
+    if (!known.includes(taken.result))
+      return problemOf(
+        "earlier-result-unknown",
+        { symbol: taken.result, title: earlier.title, known },
+        ...at,
+        "result",
+      );
   }
   return null;
 }
 
 /** Dimensions of what relations may use: what is read, and what a fit yields. */
-function knownDimensions(method: Method, stage: ComputedStage): Result<Map<string, Dimension>> {
+function knownDimensions(
+  method: Method,
+  stage: ComputedStage,
+): Result<Map<string, Dimension>, MethodProblem> {
   const known = new Map<string, Dimension>();
   for (const input of stage.inputs) known.set(input.symbol, unitOf(unitOfInput(input, method)).dimension);
   for (const { symbol, unit } of fittedSymbols(stage)) {
-    if (!isUnit(unit)) return failure(`"${unit}", the unit of ${symbol}, is not known`);
+    if (!isUnit(unit)) return faulty("unit-unknown", { symbol, unit });
     known.set(symbol, unitOf(unit).dimension);
   }
   return success(known);
 }
 
 /** Every result is computed, and can be shown in its unit. */
-function shownProblem(stage: ComputedStage, { lines, dimensions }: Checked): Problem | null {
-  for (const { symbol, unit, ...rest } of [...lines, ...resultsOf(stage)]) {
-    const source = "source" in rest ? rest.source : rest.name;
+function shownProblem(stage: ComputedStage, { lines, dimensions }: Checked): MethodProblem | null {
+  const [main, ...also] = resultsOf(stage);
+  const shown = [
+    ...lines.map((line, i) => ({ ...line, at: ["relations", i] })),
+    ...(main ? [{ ...main, source: main.name, at: ["result"] }] : []),
+    ...also.map((further, i) => ({ ...further, source: further.name, at: ["also", i] })),
+  ];
+  for (const { symbol, unit, source, at } of shown) {
     const dimension = dimensions.get(symbol);
-    if (!dimension) return { message: `The result ${symbol} is never computed` };
-    if (!isUnit(unit)) return { message: `In "${source}": "${unit}" is no unit known here` };
-    if (!sameDimension(dimension, unitOf(unit).dimension)) {
-      return {
-        message: `In "${source}": ${symbol} is ${describeDimension(dimension)} and cannot be shown in ${unit}`,
-      };
-    }
+    if (!dimension) return problemOf("result-not-computed", { symbol }, ...at);
+    if (!isUnit(unit)) return problemOf("relation-unit-unknown", { source, unit }, ...at, "unit");
+    if (!sameDimension(dimension, unitOf(unit).dimension))
+      return problemOf(
+        "not-in-unit",
+        { source, symbol, dimension: describeDimension(dimension), unit },
+        ...at,
+        "unit",
+      );
   }
   return null;
 }
 
 /** Ratios and equivalents that the relations ask for and the equations do not tell. */
-function ratioProblem({ lines, stoichiometry }: Pick<Checked, "lines" | "stoichiometry">): Problem | null {
-  for (const { expression, source } of lines) {
-    const missing = missingStoichiometry(expression, stoichiometry);
-    if (missing) return { ...missing, message: `In "${source}": ${missing.message}` };
+function ratioProblem({ lines, stoichiometry }: Checked): MethodProblem | null {
+  for (const [i, { expression, source }] of lines.entries()) {
+    const said = missingStoichiometry(expression, stoichiometry);
+    if (said) return problemOf("ratio-missing", { source, said }, "relations", i);
   }
   return null;
 }
@@ -81,52 +98,65 @@ function compileStage(
   method: Method,
   stage: ComputedStage,
   stoichiometry: LooseStoichiometry,
-): Result<CompiledStage> {
+): Result<CompiledStage, MethodProblem> {
   const wrong = inputProblem(stage, method) ?? problemOfStage(stage, method);
   if (wrong) return { ok: false, problem: wrong };
-  const parsed = parseLines(stage.relations);
+  const parsed = parseLines(stage.relations, "relations");
   if (!parsed.ok) return parsed;
   const known = knownDimensions(method, stage);
   if (!known.ok) return known;
   const dimensions = checkRelations(parsed.value, known.value);
-  if (!dimensions.ok) return dimensions;
+  if (!dimensions.ok) return faulty("relations-disagree", { said: dimensions.problem }, "relations");
   const checked: Checked = { lines: parsed.value, dimensions: dimensions.value, stoichiometry };
   const odd =
-    shownProblem(stage, checked) ??
-    plausibilityProblem(method, stage, dimensions.value, stoichiometry) ??
-    ratioProblem(checked);
+    shownProblem(stage, checked) ?? plausibilityProblem(method, stage, checked) ?? ratioProblem(checked);
   return odd ? { ok: false, problem: odd } : compileKind(stage, checked, method);
+}
+
+/** The equations of a method, each for atoms and charge. */
+function readEquations({ equations }: Method): Result<Equation[], MethodProblem> {
+  const read: Equation[] = [];
+  for (const [i, { equation: source }] of equations.entries()) {
+    const equation = parseEquation(source);
+    const at = ["equations", i, "equation"] as const;
+    if (!equation.ok) return faulty("equation-unreadable", { source, said: equation.problem }, ...at);
+    const wrong = imbalances(equation.value);
+    if (wrong.length > 0)
+      return faulty("equation-unbalanced", { source, imbalances: describeImbalances(wrong) }, ...at);
+    read.push(equation.value);
+  }
+  return success(read);
+}
+
+/** What is wrong with the place of a stage among those before it. */
+function placeProblem(
+  { key, inputs }: ComputedStage,
+  before: ReadonlyMap<string, unknown>,
+): MethodProblem | null {
+  if (before.has(key)) return problemOf("stage-key-twice", { key }, "key");
+  if (key === concluding.key) return problemOf("stage-key-reserved", { key }, "key");
+  const later = inputs.findIndex((input) => {
+    const taken = takenOver(input);
+    return taken !== null && !before.has(taken.stage);
+  });
+  return later === -1 ? null : problemOf("stage-before-its-source", {}, "inputs", later);
 }
 
 /**
  * Parses and checks a method: equations for atoms and charge, relations for dimensions, ratios for their species, units,
- * and that every stage it builds on comes before. The first thing wrong is reported in words.
+ * and that every stage it builds on comes before. The first thing wrong is reported, by its code and where it is.
  */
-export function compileMethod(method: Method): Result<CompiledMethod> {
-  const equations: Equation[] = [];
-  for (const { equation: source } of method.equations) {
-    const equation = parseEquation(source);
-    if (!equation.ok)
-      return failure(`Equation "${source}": ${equation.problem.message}`, equation.problem.position);
-    const wrong = imbalances(equation.value);
-    if (wrong.length > 0) return failure(`"${source}" does not balance: ${describeImbalances(wrong)}`);
-    equations.push(equation.value);
-  }
-  const told = limitedStoichiometry(equations);
+export function compileMethod(method: Method): Result<CompiledMethod, MethodProblem> {
+  const equations = readEquations(method);
+  if (!equations.ok) return equations;
+  const told = limitedStoichiometry(equations.value);
   const stages = new Map<string, CompiledStage>();
-  for (const stage of method.stages) {
-    if (stages.has(stage.key)) return failure(`Two stages have the key "${stage.key}"`);
-    if (stage.key === concluding.key)
-      return failure(`Stage "${stage.title}" needs another key: "${stage.key}" is the end of every run`);
-    const later = stage.inputs.find(
-      (input) => takenOver(input) !== null && !stages.has(takenOver(input)?.stage ?? ""),
-    );
-    if (later) return failure(`Stage "${stage.title}" builds on a stage that does not come before it`);
-    const compiled = compileStage(method, stage, told);
-    if (!compiled.ok) {
-      const { message, position, hint } = compiled.problem;
-      return failure(`Stage "${stage.title}": ${message}`, position, hint);
-    }
+  for (const [i, stage] of method.stages.entries()) {
+    const misplaced = placeProblem(stage, stages);
+    const compiled = misplaced
+      ? { ok: false as const, problem: misplaced }
+      : compileStage(method, stage, told);
+    if (!compiled.ok) return { ok: false, problem: inStageAt(i, stage.title, compiled.problem) };
     stages.set(stage.key, compiled.value);
   }
   return success({ method, stages, stoichiometry: checkedStoichiometry(told) });

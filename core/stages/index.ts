@@ -1,6 +1,7 @@
 export * from "./kind";
 export * from "./compiled";
 export * from "./compile";
+export type { MethodProblem, MethodProblemCode, MethodProblemFacts } from "./problem";
 export * from "./table";
 export * from "./tools-table";
 export * from "./shared/board";

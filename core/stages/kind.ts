@@ -1,8 +1,9 @@
 import type { StageAllows } from "../change";
 import type { ComputedStage, Method } from "../method";
 import type { StageRecord } from "../record";
-import type { Problem, Result } from "../result";
+import type { Result } from "../result";
 import type { CompiledStage } from "./compiled";
+import type { MethodProblem } from "./problem";
 import type { Checked, Fitted } from "./shared/compile";
 import type { ComputedEvaluation } from "./shared/evaluation";
 import type { StageContext } from "./shared/stage";
@@ -14,11 +15,11 @@ export interface StageKind<
   E extends ComputedEvaluation,
 > {
   /** What is wrong with a stage of the right shape, before its relations are looked at. */
-  readonly problem: (definition: D, method: Method) => Problem | null;
+  readonly problem: (definition: D, method: Method) => MethodProblem | null;
   /** Symbols that a fit yields for its relations. */
   readonly fitted: (definition: D) => readonly Fitted[];
   /** Its form for the evaluation, with what the kind parses beside the relations. */
-  readonly compile: (definition: D, checked: Checked, method: Method) => Result<C>;
+  readonly compile: (definition: D, checked: Checked, method: Method) => Result<C, MethodProblem>;
   /** What can be changed in it, beside readings of its fields. */
   readonly allows: (definition: D) => StageAllows;
   /** What follows from what was read. */

@@ -1,6 +1,7 @@
 import type { StageAllows } from "../change";
 import type { ComputedStage, Method } from "../method";
-import type { Problem, Result } from "../result";
+import type { Result } from "../result";
+import type { MethodProblem } from "./problem";
 import type { CompiledStage } from "./compiled";
 import type { Checked, Fitted } from "./shared/compile";
 import type { StageRecord } from "../record";
@@ -60,7 +61,7 @@ export const fittedUnit = (definition: ComputedStage, symbol: string): string | 
   fittedSymbols(definition).find((fitted) => fitted.symbol === symbol)?.unit;
 
 /** What is wrong with a stage, before its relations are looked at. */
-export const problemOfStage = (definition: ComputedStage, method: Method): Problem | null =>
+export const problemOfStage = (definition: ComputedStage, method: Method): MethodProblem | null =>
   kindOf(definition).problem(definition, method);
 
 /** What the evaluation of a stage works on, from its checked relations. */
@@ -68,4 +69,4 @@ export const compileKind = (
   definition: ComputedStage,
   checked: Checked,
   method: Method,
-): Result<CompiledStage> => kindOf(definition).compile(definition, checked, method);
+): Result<CompiledStage, MethodProblem> => kindOf(definition).compile(definition, checked, method);

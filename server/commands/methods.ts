@@ -1,6 +1,6 @@
 import type { Connection, Database } from "../database/types";
 import { type Method } from "../../core/method";
-import { compileMethod } from "../../core/stages";
+import { compileMethod, type MethodProblem } from "../../core/stages";
 import { mustHold, type Result, success } from "../../core/result";
 import { method } from "../database/schema";
 import type { By } from "./deed";
@@ -28,7 +28,7 @@ export async function saveMethod(
   data: Method,
   by: By,
   now = new Date(),
-): Promise<Result<number>> {
+): Promise<Result<number, MethodProblem>> {
   const compiled = compileMethod(data);
   if (!compiled.ok) return compiled;
   return db.transaction(async (tx) => {

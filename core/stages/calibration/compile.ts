@@ -1,8 +1,9 @@
 import { type CalibrationStage, inputOf, type Method, perOf, unitOfInput } from "../../method";
 import { describeDimension, isUnit, sameDimension, unitOf } from "../../quantity";
 import { checkRelations } from "../../relation";
-import { failure, type Problem, type Result, success } from "../../result";
+import { type Result, success } from "../../result";
 import type { CompiledLine, CompiledStage } from "../compiled";
+import { faulty, type MethodProblem, problemOf } from "../problem";
 import { assayProblem, type Checked, type Fitted, missingStoichiometry, parseLines } from "../shared/compile";
 
 export interface CompiledCalibration extends CompiledStage<CalibrationStage> {
@@ -11,31 +12,36 @@ export interface CompiledCalibration extends CompiledStage<CalibrationStage> {
 }
 
 /** The amount in each standard: its lines, checked for dimensions. */
-function compileAxis(stage: CalibrationStage, method: Method): Result<CompiledLine[]> {
+function compileAxis(stage: CalibrationStage, method: Method): Result<CompiledLine[], MethodProblem> {
   const { symbol, unit, relations } = stage.axis;
-  const lines = parseLines(relations);
+  const lines = parseLines(relations, "axis", "relations");
   if (!lines.ok) return lines;
   const inputs = stage.inputs.map(
     (input) => [input.symbol, unitOf(unitOfInput(input, method)).dimension] as const,
   );
   const dimensions = checkRelations(lines.value, new Map(inputs));
-  if (!dimensions.ok) return dimensions;
+  if (!dimensions.ok) return faulty("relations-disagree", { said: dimensions.problem }, "axis", "relations");
   const dimension = dimensions.value.get(symbol);
-  if (!dimension) return failure(`${symbol}, the amount in a standard, is never computed`);
+  if (!dimension) return faulty("axis-not-computed", { symbol }, "axis", "symbol");
   if (!isUnit(unit) || !sameDimension(dimension, unitOf(unit).dimension))
-    return failure(`${symbol} is ${describeDimension(dimension)} and cannot be shown in ${unit}`);
+    return faulty(
+      "not-in-unit",
+      { source: null, symbol, dimension: describeDimension(dimension), unit },
+      ...["axis", "unit"],
+    );
   return lines;
 }
 
-export function calibrationProblem(stage: CalibrationStage, method: Method): Problem | null {
+export function calibrationProblem(stage: CalibrationStage, method: Method): MethodProblem | null {
   const read = assayProblem(stage, "absorbance");
   if (read) return read;
   const { symbol, values } = stage.series;
   const taken = inputOf(stage, symbol);
   if (taken === undefined || perOf(taken) === "run")
-    return { message: `${symbol}, which makes the series, is not read for each flask` };
-  const wrong = values.find((v) => !/^\d+(\.\d+)?$/.test(v));
-  if (wrong !== undefined) return { message: `"${wrong}" in the series is no number` };
+    return problemOf("series-once", { symbol }, "series", "symbol");
+  const at = values.findIndex((v) => !/^\d+(\.\d+)?$/.test(v));
+  const value = values[at];
+  if (value !== undefined) return problemOf("series-no-number", { value }, "series", "values", at);
   const axis = compileAxis(stage, method);
   return axis.ok ? null : axis.problem;
 }
@@ -60,12 +66,12 @@ export function compileCalibration(
   stage: CalibrationStage,
   { lines, stoichiometry }: Checked,
   method: Method,
-): Result<CompiledCalibration> {
+): Result<CompiledCalibration, MethodProblem> {
   const axis = compileAxis(stage, method);
   if (!axis.ok) return axis;
-  for (const { expression, source } of axis.value) {
+  for (const [i, { expression, source }] of axis.value.entries()) {
     const missing = missingStoichiometry(expression, stoichiometry);
-    if (missing) return failure(`In "${source}": ${missing.message}`, missing.position);
+    if (missing) return faulty("ratio-missing", { source, said: missing }, "axis", "relations", i);
   }
   return success({ definition: stage, lines, axis: axis.value });
 }

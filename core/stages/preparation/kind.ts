@@ -1,7 +1,8 @@
 import { perOf, type PreparationStage } from "../../method";
-import { type Problem, success } from "../../result";
+import { success } from "../../result";
 import { capitalized, uncapitalized } from "../../text";
 import type { CompiledStage } from "../compiled";
+import { type MethodProblem, problemOf } from "../problem";
 import { photometerProblem } from "../shared/compile";
 import type { StageKind } from "../kind";
 import { notAllRead, stageSpectra } from "../shared/allows";
@@ -9,9 +10,10 @@ import type { PreparationEvaluation } from "../shared/evaluation";
 import { evaluateMade } from "./evaluate";
 
 /** What is made once has no trials to read for. */
-function preparationProblem(stage: PreparationStage): Problem | null {
-  const odd = stage.inputs.find((input) => perOf(input) === "trial");
-  if (odd) return { message: `${odd.symbol} is read for each trial, but a preparation has none` };
+function preparationProblem(stage: PreparationStage): MethodProblem | null {
+  const at = stage.inputs.findIndex((input) => perOf(input) === "trial");
+  const odd = stage.inputs[at];
+  if (odd) return problemOf("trial-in-preparation", { symbol: odd.symbol }, "inputs", at);
   return photometerProblem(stage);
 }
 

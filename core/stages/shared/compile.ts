@@ -12,6 +12,7 @@ import { failure, mustHold, type Problem, type Result, success } from "../../res
 import { isPhotometric } from "../../inputs";
 import { type ComputedStage, inputOf, type Method, resultsOf, type TitrationStage } from "../../method";
 import type { CompiledLine } from "../compiled";
+import { faulty, type MethodProblem, problemOf } from "../problem";
 
 /** What the check of a stage found, for what its kind compiles beside. */
 export interface Checked {
@@ -28,85 +29,101 @@ export interface Fitted {
 }
 
 /** Relations parsed one by one, each with a unit that is known. */
-export function parseLines(source: ComputedStage["relations"]): Result<CompiledLine[]> {
+export function parseLines(
+  source: ComputedStage["relations"],
+  ...at: readonly (string | number)[]
+): Result<CompiledLine[], MethodProblem> {
   const lines: CompiledLine[] = [];
-  for (const { relation, title, unit } of source) {
+  for (const [i, { relation, title, unit }] of source.entries()) {
     const parsed = parseRelation(relation);
-    if (!parsed.ok) {
-      const { message, position, hint } = parsed.problem;
-      return failure(`In "${relation}": ${message}`, position, hint);
-    }
-    if (!isUnit(unit)) return failure(`In "${relation}": "${unit}" is no unit known here`);
+    if (!parsed.ok)
+      return faulty("relation-unreadable", { source: relation, said: parsed.problem }, ...at, i);
+    if (!isUnit(unit)) return faulty("relation-unit-unknown", { source: relation, unit }, ...at, i, "unit");
     lines.push({ ...parsed.value, title, unit });
   }
   return success(lines);
 }
 
-/** What keeps the plausibility of a stage's results from being judged, in words. */
+type Rule = NonNullable<ComputedStage["plausible"]>[number];
+type RuleOf<R extends Rule["rule"]> = Extract<Rule, { rule: R }>;
+
+function betweenProblem({ symbol, from, to, unit }: RuleOf<"between">, own: Dimension): MethodProblem | null {
+  if (!isUnit(unit) || !sameDimension(unitOf(unit).dimension, own))
+    return problemOf("plausible-unit", { symbol, dimension: describeDimension(own), unit });
+  return from === undefined && to === undefined ? problemOf("plausible-open", { symbol }) : null;
+}
+
+function atMostAllProblem(
+  { symbol, all: source = "1" }: RuleOf<"at most all">,
+  own: Dimension,
+  stoichiometry: LooseStoichiometry,
+): MethodProblem | null {
+  const all = parseExpression(source);
+  if (!all.ok) return problemOf("relation-unreadable", { source, said: all.problem });
+  const missing = missingStoichiometry(all.value, stoichiometry);
+  if (missing) return problemOf("ratio-missing", { source: null, said: missing });
+  const most = dimensionOf(all.value, new Map());
+  if (!most.ok) return problemOf("relation-unreadable", { source, said: most.problem });
+  if (sameDimension(most.value, own)) return null;
+  const [dimension, ofAll] = [describeDimension(own), describeDimension(most.value)];
+  return problemOf("plausible-dimension", { symbol, dimension, all: ofAll });
+}
+
+function ruleProblem(
+  rule: Rule,
+  method: Method,
+  dimensions: ReadonlyMap<string, Dimension>,
+  stoichiometry: LooseStoichiometry,
+): MethodProblem | null {
+  const own = dimensions.get(rule.symbol);
+  if (!own) return problemOf("plausible-unknown", { symbol: rule.symbol });
+  switch (rule.rule) {
+    case "between":
+      return betweenProblem(rule, own);
+    case "at most all":
+      return atMostAllProblem(rule, own, stoichiometry);
+    case "not above":
+    case "not below": {
+      const { symbol, other, stage } = rule;
+      const there =
+        stage === undefined
+          ? dimensions.has(other)
+          : method.stages.some((s) => s.key === stage && resultsOf(s).some((r) => r.symbol === other));
+      return there ? null : problemOf("plausible-other-missing", { symbol, other });
+    }
+    case "whole number":
+      return null;
+  }
+}
+
+/** What keeps the plausibility of a stage's results from being judged. */
 export function plausibilityProblem(
   method: Method,
   stage: ComputedStage,
-  dimensions: ReadonlyMap<string, Dimension>,
-  stoichiometry: LooseStoichiometry,
-): Problem | null {
-  for (const rule of stage.plausible ?? []) {
-    const own = dimensions.get(rule.symbol);
-    if (!own)
-      return { message: `${rule.symbol}, whose plausibility is judged, is neither read nor computed` };
-    if (rule.rule === "between") {
-      if (!isUnit(rule.unit) || !sameDimension(unitOf(rule.unit).dimension, own))
-        return {
-          message: `${rule.symbol} is ${describeDimension(own)} and cannot be held against ${rule.unit}`,
-        };
-      if (rule.from === undefined && rule.to === undefined)
-        return { message: `${rule.symbol} is to lie between two values, and neither is there` };
-    }
-    if (rule.rule === "at most all") {
-      const all = parseExpression(rule.all ?? "1");
-      if (!all.ok) return { message: `In "${rule.all ?? ""}": ${all.problem.message}` };
-      const missing = missingStoichiometry(all.value, stoichiometry);
-      if (missing) return missing;
-      const most = dimensionOf(all.value, new Map());
-      if (!most.ok) return { message: `In "${rule.all ?? ""}": ${most.problem.message}` };
-      if (!sameDimension(most.value, own))
-        return {
-          message: `${rule.symbol} is ${describeDimension(own)}, but all of it ${describeDimension(most.value)}`,
-        };
-    }
-    if (rule.rule === "not above" || rule.rule === "not below") {
-      const there =
-        rule.stage === undefined
-          ? dimensions.has(rule.other)
-          : method.stages.some(
-              (s) => s.key === rule.stage && resultsOf(s).some(({ symbol }) => symbol === rule.other),
-            );
-      if (!there) return { message: `${rule.symbol} is part of ${rule.other}, which is not found` };
-    }
+  { dimensions, stoichiometry }: Checked,
+): MethodProblem | null {
+  for (const [i, rule] of (stage.plausible ?? []).entries()) {
+    const wrong = ruleProblem(rule, method, dimensions, stoichiometry);
+    if (wrong) return { ...wrong, path: ["plausible", i] };
   }
-  const withheld = (stage.also ?? []).find(({ when }) => when && !inputOf(stage, when.symbol));
-  return withheld
-    ? {
-        message: `${withheld.symbol} is told by ${withheld.when?.symbol ?? ""}, which is not read in this stage`,
-      }
-    : null;
+  const at = (stage.also ?? []).findIndex(({ when }) => when && !inputOf(stage, when.symbol));
+  const withheld = stage.also?.[at];
+  if (!withheld?.when) return null;
+  return problemOf("withheld-unread", { symbol: withheld.symbol, by: withheld.when.symbol }, "also", at);
 }
 
 export function acceptanceProblem(
-  stage: Pick<TitrationStage, "accept" | "result" | "inputs">,
+  { accept, result, inputs }: Pick<TitrationStage, "accept" | "result" | "inputs">,
   dimensions: ReadonlyMap<string, Dimension>,
-): Problem | null {
-  const { accept, result } = stage;
+): MethodProblem | null {
   if (!accept) return null;
-  const [known, found] = [dimensions.get(accept.symbol), dimensions.get(result.symbol)];
-  if (!known || !stage.inputs.some(({ symbol }) => symbol === accept.symbol)) {
-    return { message: `The result is to be held against ${accept.symbol}, which is not read in this stage` };
-  }
-  if (found && !sameDimension(known, found)) {
-    return {
-      message: `${accept.symbol} is ${describeDimension(known)} and the result ${describeDimension(found)}`,
-    };
-  }
-  return null;
+  const { symbol } = accept;
+  const [known, found] = [dimensions.get(symbol), dimensions.get(result.symbol)];
+  if (!known || !inputs.some((input) => input.symbol === symbol))
+    return problemOf("accept-unread", { symbol }, "accept");
+  if (!found || sameDimension(known, found)) return null;
+  const [dimension, ofResult] = [describeDimension(known), describeDimension(found)];
+  return problemOf("accept-dimension", { symbol, dimension, result: ofResult }, "accept");
 }
 
 /** Ratios and equivalents, or why there are none. */
@@ -157,19 +174,15 @@ export const checkedStoichiometry = (told: LooseStoichiometry): Stoichiometry =>
 });
 
 /** A stage that is not read on a photometer has nothing that is. */
-export function photometerProblem({ inputs }: ComputedStage): Problem | null {
-  const odd = inputs.find(isPhotometric);
-  return odd ? { message: `${odd.symbol} is read on a photometer, which this stage has not` } : null;
+export function photometerProblem({ inputs }: ComputedStage): MethodProblem | null {
+  const at = inputs.findIndex(isPhotometric);
+  const odd = inputs[at];
+  return odd ? problemOf("photometer-missing", { symbol: odd.symbol }, "inputs", at) : null;
 }
 
 /** A stage that is read on a photometer titrates nothing; its flasks need one input of the kind that is read. */
-export function assayProblem({ inputs }: ComputedStage, read: "absorbance" | "trace"): Problem | null {
-  if (inputs.some(({ is }) => is === "titer")) return { message: "Nothing is titrated in this stage" };
+export function assayProblem({ inputs }: ComputedStage, read: "absorbance" | "trace"): MethodProblem | null {
+  if (inputs.some(({ is }) => is === "titer")) return problemOf("nothing-titrated", {}, "inputs");
   if (inputs.filter(({ is }) => is === read).length === 1) return null;
-  return {
-    message:
-      read === "trace"
-        ? "A rate needs one course of absorbance"
-        : "Each flask needs one absorbance to be read",
-  };
+  return problemOf(read === "trace" ? "course-missing" : "absorbance-missing", {}, "inputs");
 }

@@ -1,8 +1,9 @@
 import { inputOf, type TitrationStage } from "../../method";
 import { dimensionless, multiplyDimensions, sameDimension, unitOf } from "../../quantity";
 import { dimensionOf, type Expression, parseExpression } from "../../relation";
-import { failure, type Problem, type Result, success } from "../../result";
+import { type Result, success } from "../../result";
 import type { CompiledStage } from "../compiled";
+import { faulty, type MethodProblem, problemOf } from "../problem";
 import { acceptanceProblem, type Checked, photometerProblem } from "../shared/compile";
 
 export interface CompiledTitration extends CompiledStage<TitrationStage> {
@@ -15,11 +16,10 @@ export interface CompiledTitration extends CompiledStage<TitrationStage> {
 
 const volume = unitOf("mL").dimension;
 
-export function titrationProblem(stage: TitrationStage): Problem | null {
+export function titrationProblem(stage: TitrationStage): MethodProblem | null {
   const titers = stage.inputs.filter(({ is }) => is === "titer");
-  if (titers.length === 0) return { message: "A titration stage needs an input that is the titer" };
-  if (titers.length > 1)
-    return { message: "A titration stage has one titer; another burette's volume is a delivered one" };
+  if (titers.length === 0) return problemOf("titer-missing", {}, "inputs");
+  if (titers.length > 1) return problemOf("titer-twice", {}, "inputs");
   return photometerProblem(stage);
 }
 
@@ -27,13 +27,14 @@ export function titrationProblem(stage: TitrationStage): Problem | null {
 export function compileTitration(
   stage: TitrationStage,
   { lines, dimensions }: Checked,
-): Result<CompiledTitration> {
+): Result<CompiledTitration, MethodProblem> {
   const titer = stage.inputs.find(({ is }) => is === "titer")?.symbol ?? "";
   const agreeOn = parseExpression(stage.agree.on);
+  const at = ["agree", "on"] as const;
   if (!agreeOn.ok)
-    return failure(`In "${stage.agree.on}": ${agreeOn.problem.message}`, agreeOn.problem.position);
+    return faulty("relation-unreadable", { source: stage.agree.on, said: agreeOn.problem }, ...at);
   const agreeing = dimensionOf(agreeOn.value, dimensions);
-  if (!agreeing.ok) return agreeing;
+  if (!agreeing.ok) return faulty("relations-disagree", { said: agreeing.problem }, ...at);
   const accepted = acceptanceProblem(stage, dimensions);
   if (accepted) return { ok: false, problem: accepted };
   const base = { definition: stage, lines, agreeOn: agreeOn.value, titer };
@@ -41,9 +42,9 @@ export function compileTitration(
 
   const { per } = stage.agree;
   const amount = per === undefined ? dimensionless : inputOf(stage, per) ? dimensions.get(per) : undefined;
-  if (!amount) return failure(`"${per}" is not read in this stage`);
+  if (!amount) return faulty("compared-per-unread", { per: per ?? "" }, "agree", "per");
   if (!sameDimension(multiplyDimensions(agreeing.value, amount), volume)) {
-    return failure(`What must agree, ${stage.agree.on}, is no titer and no titer per ${per ?? "amount"}`);
+    return faulty("compared-no-titer", { on: stage.agree.on, per: per ?? null }, ...at);
   }
   return success({ ...base, compares: per === undefined ? "titer" : "titer per amount" });
 }

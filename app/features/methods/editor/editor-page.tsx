@@ -6,6 +6,7 @@ import Typography from "@mui/material/Typography";
 import { useDeferredValue, useMemo, useState, useSyncExternalStore } from "react";
 import { Link } from "react-router";
 import { problemText } from "~/core/result";
+import { problemInStage } from "~/words/method-problems";
 import type { HouseRules } from "~/core/rules";
 import type { Method } from "~/core/method";
 import { fonts } from "../../../theme/theme";
@@ -56,12 +57,8 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
     // What is made comes before what is titrated with it.
     change({ stages: kind === "preparation" ? [fresh, ...draft.stages] : [...draft.stages, fresh] });
   };
-  const stageProblem = (stage: StageDraft): string | null => {
-    const start = `Stage "${stage.title.trim()}": `;
-    return problem?.message.startsWith(start)
-      ? problemText({ ...problem, message: problem.message.slice(start.length) })
-      : null;
-  };
+  const stageProblem = (index: number): string | null =>
+    problem?.path[0] === "stages" && problem.path[1] === index ? problemInStage(problem) : null;
   const lines = (key: "protection" | "hazards" | "waste" | "glassware", label: string) => (
     <TextField
       size="small"
@@ -147,7 +144,7 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
               number={index + 1}
               earlier={draft.stages.slice(0, index).map((s) => ({ value: s.key, label: s.title }))}
               substances={draft.substances}
-              problem={stageProblem(stage)}
+              problem={stageProblem(index)}
               onChange={(changes) => changeStage(index, changes)}
               onRemove={
                 draft.stages.length > 1
@@ -189,7 +186,7 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
           <SavePanel
             method={method}
             problem={problem}
-            markedInStage={draft.stages.some((stage) => stageProblem(stage) !== null)}
+            markedInStage={problem?.path[0] === "stages"}
             missing={missing}
           />
           <Sheet component="section" aria-label="Preview from made-up readings">

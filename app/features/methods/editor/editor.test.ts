@@ -28,14 +28,13 @@ test("a photometer's method shows what made-up readings give, and tells what its
   expect(gaps(wrong({ series: { symbol: "V_s", values: ["1"] } }))).toEqual([
     expect.stringMatching(/two standards at least/),
   ]);
-  expect(check(wrong({ series: { symbol: "V_s", values: ["1", "two"] } }))?.message).toMatch(
-    /"two" in the series/,
-  );
-  expect(check(wrong({ series: { symbol: "x", values: ["1", "2"] } }))?.message).toMatch(
-    /x, which makes the series/,
-  );
-  expect(check(wrong({ axis: { symbol: "c", name: "c", unit: "mL", relations: [] } }))?.message).toMatch(
-    /the amount in a standard, is never computed/,
+  expect(check(wrong({ series: { symbol: "V_s", values: ["1", "two"] } }))).toMatchObject({
+    ...{ code: "series-no-number", facts: { value: "two" } },
+    path: ["stages", 1, "series", "values", 1],
+  });
+  expect(check(wrong({ series: { symbol: "x", values: ["1", "2"] } }))?.code).toBe("series-once");
+  expect(check(wrong({ axis: { symbol: "c", name: "c", unit: "mL", relations: [] } }))?.code).toBe(
+    "axis-not-computed",
   );
 });
 
@@ -60,22 +59,26 @@ describe("a new method", () => {
     [
       "an equation that does not balance",
       { equations: [{ name: "x", equation: "HCl + NaOH -> NaCl + 2 H2O" }] },
-      /does not balance/,
+      "equation-unbalanced",
     ],
-    ["an element that is none", { equations: [{ name: "x", equation: "Xq + NaOH -> NaCl" }] }, /Xq/],
+    [
+      "an element that is none",
+      { equations: [{ name: "x", equation: "Xq + NaOH -> NaCl" }] },
+      "equation-unreadable",
+    ],
     [
       "mass and volume added",
       { relations: [{ relation: "c_a = c_b + V", title: "x", unit: "mol/L" }] },
-      /concentration.*volume|volume.*concentration/,
+      "relations-disagree",
     ],
     [
       "a result that no relation gives",
       { results: [{ symbol: "q", name: "q", unit: "mol/L" }] },
-      /never computed/,
+      "result-not-computed",
     ],
-    ["a stage that yields nothing it uses", { result: "q" }, /yields c_a, not q/],
-    ["a stage that is not there", { stage: "nowhere" }, /does not come before/],
-  ] as const)("tells %s, in words", (_name, wrong, message) => {
+    ["a stage that yields nothing it uses", { result: "q" }, "earlier-result-unknown"],
+    ["a stage that is not there", { stage: "nowhere" }, "stage-before-its-source"],
+  ] as const)("finds %s", (_name, wrong, code) => {
     const [first] = draft.stages;
     if (!first) throw new Error("no stage");
     const broken =
@@ -104,7 +107,7 @@ describe("a new method", () => {
               ],
             }
           : { ...draft, stages: [{ ...first, ...wrong }] };
-    expect(check(methodOf(broken))?.message).toMatch(message);
+    expect(check(methodOf(broken))?.code).toBe(code);
   });
 
   test("tells what is still empty, and numbers that are none", () => {

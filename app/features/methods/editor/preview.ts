@@ -1,7 +1,7 @@
 import { simulateRun } from "~/core/simulate";
-import { failure, type Problem, type Result, success } from "~/core/result";
+import { failure, type Result, success } from "~/core/result";
 import { type Method } from "~/core/method";
-import { compileMethod, type WorkingStep } from "~/core/stages";
+import { compileMethod, type MethodProblem, type WorkingStep } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
@@ -45,13 +45,14 @@ export function gaps({ title, purpose, stages, hazards }: Method): string[] {
   return found;
 }
 
-/** The method compiled, or the first thing that keeps it from holding together. Never throws on what is half typed. */
-export function check(method: Method): Problem | null {
+/** The first thing that keeps a method from holding together. Never throws on what is half typed. */
+export function check(method: Method): MethodProblem | null {
   try {
     const compiled = compileMethod(method);
     return compiled.ok ? null : compiled.problem;
   } catch (error) {
-    return { message: error instanceof Error ? error.message : "This does not hold together yet" };
+    const message = error instanceof Error ? error.message : "This does not hold together yet";
+    return { code: "relations-disagree", path: [], stage: null, facts: { said: { message } } };
   }
 }
 

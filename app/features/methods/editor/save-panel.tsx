@@ -3,8 +3,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useFetcher } from "react-router";
-import { type Problem, problemText } from "~/core/result";
 import type { Method } from "~/core/method";
+import type { MethodProblem } from "~/core/stages";
+import { methodProblemWords } from "~/words/method-problems";
 import type { PathProblem } from "~/formats/validate";
 import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -17,7 +18,7 @@ interface Answer {
 interface SavePanelProps {
   method: Method;
   /** What does not hold together, and whether that stands at a stage already. */
-  problem: Problem | null;
+  problem: MethodProblem | null;
   markedInStage: boolean;
   /** What is still to be filled in, a sentence each. */
   missing: readonly string[];
@@ -50,7 +51,7 @@ export function SavePanel({ method, problem, markedInStage, missing }: SavePanel
       </Typography>
       {problem && (
         <Alert severity="error">
-          {markedInStage ? "Not yet: look at the stage that is marked." : `${problemText(problem)}.`}
+          {markedInStage ? "Not yet: look at the stage that is marked." : `${methodProblemWords(problem)}.`}
         </Alert>
       )}
       {missing.map((gap) => (
