@@ -55,7 +55,9 @@ describe("what a problem of a method says", () => {
     // Two stages with one title: where it is stands in the path.
     expect(compiled.problem.path.slice(0, 2)).toEqual(["stages", 1]);
     expect(methodProblemWords(compiled.problem)).toMatch(
-      new RegExp(`^Stage "${first.title}": "W" is neither read nor computed before this line`),
+      new RegExp(
+        `^Stage "${first.title}": In "c_a = c_b \\* W": "W" is neither read nor computed before this line`,
+      ),
     );
   });
 });

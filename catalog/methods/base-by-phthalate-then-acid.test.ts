@@ -208,7 +208,7 @@ describe("the chain", () => {
     const acid = stageOf(record, "determine");
     // mean titer 20.00667 mL: 0.100014 · 20.00667 / 25.00 = 0.080038
     expect(acid.combined?.quantity.value.toFixed(5)).toBe("0.08004");
-    const fromBase = acid.shares.find((s) => s.id === "stage:standardize")?.part ?? 0;
+    const fromBase = acid.shares.find((s) => s.from?.stage === "standardize")?.part ?? 0;
     const relative = (s: TitrationEvaluation) =>
       standardUncertainty(s.combined!.quantity) / (s.combined?.quantity.value ?? 1);
     expect(Math.sqrt(fromBase) * relative(acid)).toBeCloseTo(relative(base), 9);

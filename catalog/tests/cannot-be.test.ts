@@ -203,7 +203,7 @@ test("a stage that names what is not there does not compile", () => {
       );
     return simulated;
   };
-  expect(broken({ rule: "between", symbol: "q", from: 0, unit: "mol/L" })).toThrow(/q, whose plausibility/);
+  expect(broken({ rule: "between", symbol: "q", from: 0, unit: "mol/L" })).toThrow(/plausible-unknown/);
   expect(broken({ rule: "between", symbol: "c_a", from: 0, unit: "g" })).toThrow(/cannot be held against g/);
   expect(broken({ rule: "not above", symbol: "c_a", other: "x", stage: "y" })).toThrow(
     /x, which is not found/,

@@ -23,7 +23,7 @@ function found(record: RunRecord, key = "determine") {
 }
 
 const fromBottle = (q: ReturnType<typeof found>) =>
-  standardUncertainty(q, (leaf) => leaf.id.startsWith("given:")) / q.value;
+  standardUncertainty(q, (leaf) => leaf.kind === "given") / q.value;
 
 describe("a concentration from the shelf", () => {
   test("brings its standard uncertainty as it is; a stated half width is a rectangle", () => {

@@ -193,7 +193,7 @@ describe("what a bottle was made by", () => {
       { "c_0:given": "0.5000", "c_0:given.standard-uncertainty": "0.0010", "V_0:volume.taken": "50.00" },
     );
     expect(inUnit(c!, "mol/L")).toBeCloseTo(0.1, 12);
-    const stock = standardUncertainty(c!, (leaf) => leaf.id.startsWith("given:"));
+    const stock = standardUncertainty(c!, (leaf) => leaf.kind === "given");
     expect(stock).toBeCloseTo(0.0002, 12);
     expect(standardUncertainty(c!)).toBeGreaterThan(stock);
   });

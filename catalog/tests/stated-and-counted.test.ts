@@ -35,7 +35,7 @@ describe("what nobody stated", () => {
       "determine",
     );
   const fromBase = (stage: TitrationEvaluation) =>
-    [...stage.combined!.quantity.sensitivities.values()].find((s) => s.leaf.id.startsWith("given:"));
+    [...stage.combined!.quantity.sensitivities.values()].find((s) => s.leaf.kind === "given");
 
   test("a presumed concentration is told beside the result, in the verdict and in what follows from it", () => {
     const presumed = drink({});
@@ -164,7 +164,7 @@ describe("the blank of a photometer", () => {
       const ratio = stage.quantity!.value / zeroed.quantity!.value;
       expect(ratio).toBeCloseTo((0.23 - 0.03) / 0.23, 2);
       expect(stage.deducted).toBeCloseTo(0.03, 12);
-      const blank = [...stage.quantity!.sensitivities.values()].find((s) => s.leaf.id === "blank:additions")!;
+      const blank = [...stage.quantity!.sensitivities.values()].find((s) => s.leaf.kind === "blank")!;
       // One reading, rounded to thousandths; dx/dA₀ = -1/b.
       const slope = stage.symbols.get("b")!.value;
       const perSample = stage.quantity!.value / stage.symbols.get("c_x")!.value;

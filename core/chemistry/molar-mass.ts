@@ -36,6 +36,7 @@ export function molarMass(formula: string): Quantity {
     shares.map(({ element, count, plusMinus }) => ({
       leaf: leaf({
         id: `atomic-weight:${element}`,
+        kind: "atomic-weight",
         label: `Atomic weight of ${element}`,
         group: "Molar masses",
         u: plusMinus / Math.sqrt(3),

@@ -85,8 +85,8 @@ function stageSteps(stage: ComputedEvaluation, compiled: CompiledStage, building
       symbol === stage.definition.result.symbol
         ? resultQuantity(stage)
         : (stage.also.find((a) => a.definition.symbol === symbol)?.quantity ?? null);
-    const agreement = [...(quantity?.sensitivities.values() ?? [])].filter(({ leaf }) =>
-      leaf.id.startsWith(`repeatability:${stage.key}:`),
+    const agreement = [...(quantity?.sensitivities.values() ?? [])].filter(
+      ({ leaf }) => leaf.kind === "repeatability" && leaf.stage === stage.key,
     );
     const departure = builder.quantity({
       value: 0,

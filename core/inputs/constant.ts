@@ -15,7 +15,7 @@ export const constant: InputKind<ConstantInput> = {
   decimals: () => null,
   fields: () => [],
   quantity: ({ symbol, label, value, unit, plusMinus }, _read, place) => {
-    const cause = { id: `constant:${symbol}:${value}`, label, group: label };
+    const cause = { id: `constant:${symbol}:${value}`, kind: "constant" as const, label, group: label };
     return statedQuantity(Number(value), unit, Number(plusMinus ?? 0), cause, place);
   },
   figures: ({ plusMinus, value }) => (plusMinus === undefined ? null : significantFromText(value)),

@@ -79,7 +79,12 @@ export const given: InputKind<GivenInput> = {
     // The presumed ± belongs to the presumed value: one that was typed brings its own.
     const half = read("given.plus-minus") ?? (read("given") === null ? Number(presumed?.plusMinus ?? 0) : 0);
     const whose = per === "trial" ? `:${place.trial}` : "";
-    const cause = { id: `given:${place.stage}:${symbol}${whose}`, label, group: label };
+    const cause = {
+      id: `given:${place.stage}:${symbol}${whose}`,
+      kind: "given" as const,
+      label,
+      group: label,
+    };
     const u = read("given.standard-uncertainty");
     if (u !== null)
       return measured(value, unit, [{ leaf: leaf({ ...cause, u, stage: place.stage }), by: 1 }]);

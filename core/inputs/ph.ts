@@ -29,7 +29,12 @@ export const ph: InputKind<PhInput> = {
   quantity: ({ symbol, plusMinus }, read, place) => {
     const value = read("pH");
     if (value === null) return null;
-    const cause = { id: `pH-meter:${place.stage}:${symbol}`, label: "pH meter", group: "pH meter" };
+    const cause = {
+      id: `pH-meter:${place.stage}:${symbol}`,
+      kind: "pH-meter" as const,
+      label: "pH meter",
+      group: "pH meter",
+    };
     return statedQuantity(value, "1", Number(plusMinus), cause, place);
   },
   figures: (_input, text) => figuresOf(text, "pH", undefined),

@@ -32,7 +32,7 @@ export const temperature: InputKind<TemperatureInput> = {
     const value = read("temperature");
     if (value === null) return null;
     const id = `thermometer:${place.stage}:${symbol}`;
-    const cause = { id, label: "Thermometer", group: "Thermometer" };
+    const cause = { id, kind: "thermometer" as const, label: "Thermometer", group: "Thermometer" };
     return statedQuantity(value, "°C", Number(plusMinus), cause, place);
   },
   figures: (_input, text) => figuresOf(text, "temperature", undefined),

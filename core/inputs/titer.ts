@@ -109,6 +109,7 @@ function withoutAddedBack(
   const added = leaf({
     ...shared,
     id: `back-volume:${trial}`,
+    kind: "added-back",
     label: "Volume added back",
     u: addedBackHalfWidthMl / Math.sqrt(3),
     random: true,
@@ -116,6 +117,7 @@ function withoutAddedBack(
   const known = leaf({
     ...shared,
     id: `back-worth:${stage}`,
+    kind: "added-back",
     label: "What one mL added back takes",
     u: (0.005 * worth) / Math.sqrt(3),
   });
@@ -141,6 +143,7 @@ function withoutBias(
 ): Quantity {
   const cause = leaf({
     id: `indicator-bias:${stage}`,
+    kind: "indicator-bias",
     label: "Bias of the indicator",
     group: "Bias of the indicator",
     shape: "rectangular",

@@ -77,6 +77,7 @@ export function combineReplicates(
     }[repeatabilityFrom];
     const agreement = leaf({
       id: `repeatability:${stage}${symbol === "" ? "" : `:${symbol}`}`,
+      kind: "repeatability",
       label: "Agreement of the trials",
       group: "Agreement of the trials",
       shape: repeatabilityFrom === "scatter" ? "t" : "normal",
@@ -118,12 +119,22 @@ export const plusMinus = (q: Quantity, style: PlusMinusStyle): number =>
   plusMinusOf(standardUncertainty(q), style === "i95" ? effectiveDegreesOfFreedom(q) : Infinity, style);
 
 export interface Share {
+  /** What its causes have in common, as a key. */
   readonly id: string;
+  /** The earlier stage that brings it, and the symbol of what that only handed on; null for a cause of the stage itself. */
+  readonly from: { readonly stage: string; readonly handedOn: string | null } | null;
   readonly label: string;
   /** Part of the variance, 0 to 1. */
   readonly part: number;
   readonly leaves: readonly { readonly label: string; readonly part: number }[];
 }
+
+/** Causes of the stage itself, under the heading that they share. */
+export const ownGroup = ({ group }: Leaf): Pick<Share, "id" | "label" | "from"> => ({
+  id: group,
+  label: group,
+  from: null,
+});
 
 /**
  * The shares of the causes in the variance of a quantity, largest first. `groupOf` says under which heading a leaf
@@ -131,23 +142,26 @@ export interface Share {
  */
 export function sharesOfVariance(
   q: Quantity,
-  groupOf: (leaf: Leaf) => { id: string; label: string } = ({ group }) => ({ id: group, label: group }),
+  groupOf: (leaf: Leaf) => Pick<Share, "id" | "label" | "from"> = ownGroup,
 ): Share[] {
   const total = standardUncertainty(q) ** 2;
   if (total === 0) return [];
-  const groups = new Map<string, { label: string; part: number; leaves: Map<string, number> }>();
+  const groups = new Map<
+    string,
+    { of: Pick<Share, "label" | "from">; part: number; leaves: Map<string, number> }
+  >();
   for (const { leaf, by } of q.sensitivities.values()) {
-    const { id, label } = groupOf(leaf);
+    const { id, ...of } = groupOf(leaf);
     const part = (by * leaf.u) ** 2 / total;
-    const group = groups.get(id) ?? { label, part: 0, leaves: new Map<string, number>() };
+    const group = groups.get(id) ?? { of, part: 0, leaves: new Map<string, number>() };
     group.part += part;
     group.leaves.set(leaf.group, (group.leaves.get(leaf.group) ?? 0) + part);
     groups.set(id, group);
   }
   return [...groups]
-    .map(([id, { label, part, leaves }]) => ({
+    .map(([id, { of, part, leaves }]) => ({
       id,
-      label,
+      ...of,
       part,
       leaves: [...leaves].map(([label, part]) => ({ label, part })).sort((a, b) => b.part - a.part),
     }))

@@ -18,11 +18,20 @@ export function buoyancyFactor(densityGPerMl: number): number {
   return (1 - air / 8) / (1 - air / densityGPerMl);
 }
 
-function weighing(which: string, by: number, { stage, trial, once }: Place, balance: Balance): Sensitivity[] {
+function weighing(
+  end: string,
+  symbol: string,
+  by: number,
+  { stage, trial, once }: Place,
+  balance: Balance,
+): Sensitivity[] {
+  const which = `${end} (${symbol})`;
   return [
     {
       leaf: leaf({
         id: `linearity:${trial}:${which}`,
+        kind: "linearity",
+        symbol,
         label: `Balance linearity, ${which}`,
         group: "Balance",
         shape: "rectangular",
@@ -34,6 +43,8 @@ function weighing(which: string, by: number, { stage, trial, once }: Place, bala
     {
       leaf: leaf({
         id: `weighing:${trial}:${which}`,
+        kind: "weighing",
+        symbol,
         label: `Last digit of the balance, ${which}`,
         group: "Balance",
         shape: "rectangular",
@@ -61,8 +72,8 @@ export function massByDifference(
   factor = 1,
 ): Quantity {
   return measured((largerG - smallerG) * factor, "g", [
-    ...weighing(`${larger} (${symbol})`, factor, place, balance),
-    ...weighing(`${smaller} (${symbol})`, -factor, place, balance),
+    ...weighing(larger, symbol, factor, place, balance),
+    ...weighing(smaller, symbol, -factor, place, balance),
   ]);
 }
 
@@ -83,6 +94,7 @@ export function purity(fraction: number, halfWidth: number, of: string, stage: s
     {
       leaf: leaf({
         id: `purity:${of}`,
+        kind: "purity",
         label: `Purity of ${of}`,
         group: "Purity",
         shape: "rectangular",

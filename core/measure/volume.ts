@@ -1,4 +1,4 @@
-import { leaf, measured, type Quantity, type Sensitivity } from "../quantity";
+import { leaf, type Leaf, measured, type Quantity, type Sensitivity } from "../quantity";
 import { leafShape, type Shape, uncertaintyFromHalfWidth } from "./distribution";
 import { type GlasswareKind, glasswareTolerance, sizesMl, type ToleranceClass } from "./glassware";
 
@@ -61,6 +61,7 @@ function temperatureSensitivity(volumeMl: number, stage: string, conditions: Vol
   return {
     leaf: leaf({
       id: `temperature:${stage}`,
+      kind: "temperature",
       label: `Room within ${conditions.temperatureHalfRangeC} °C of ${conditions.roomC} °C`,
       group: "Temperature",
       shape: leafShape(conditions.temperatureShape),
@@ -71,9 +72,14 @@ function temperatureSensitivity(volumeMl: number, stage: string, conditions: Vol
   };
 }
 
-function toleranceLeaf(id: string, label: string, toleranceMl: number, stage: string, shape: Shape) {
+function toleranceLeaf(
+  cause: Pick<Leaf, "id" | "kind" | "label" | "symbol">,
+  toleranceMl: number,
+  stage: string,
+  shape: Shape,
+) {
   const u = uncertaintyFromHalfWidth(toleranceMl, shape);
-  return leaf({ id, label, group: label, shape: leafShape(shape), u, stage });
+  return leaf({ ...cause, group: cause.label, shape: leafShape(shape), u, stage });
 }
 
 export interface BuretteReadings extends Place {
@@ -100,6 +106,7 @@ export function buretteVolume(readings: BuretteReadings, conditions: VolumeCondi
   const reading = (end: "initial" | "final", by: number): Sensitivity => ({
     leaf: leaf({
       id: `burette-reading:${trial}:${end}${which}`,
+      kind: "burette-reading",
       label: `${end === "initial" ? "Initial" : "Final"} burette reading${which}`,
       group: "Burette readings",
       shape: "triangular",
@@ -111,7 +118,15 @@ export function buretteVolume(readings: BuretteReadings, conditions: VolumeCondi
   });
   const id = `burette:${stage}${which}`;
   return volumeAt20(volumeMl, conditions, stage, [
-    { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
+    {
+      leaf: toleranceLeaf(
+        { id, label, kind: "burette", ...(symbol === undefined ? {} : { symbol }) },
+        toleranceMl,
+        stage,
+        conditions.toleranceShape,
+      ),
+      by: 1,
+    },
     reading("initial", -1),
     reading("final", 1),
   ]);
@@ -162,8 +177,7 @@ export function pipetteVolume(
       const { toleranceMl } = glasswareTolerance("pipette", sizeMl, conditions.toleranceClass);
       const label = `Pipette, ${sizeMl} mL class ${conditions.toleranceClass}${which}`;
       const leaf = toleranceLeaf(
-        `pipette:${stage}:${sizeMl}${which}`,
-        label,
+        { id: `pipette:${stage}:${sizeMl}${which}`, kind: "pipette", label },
         toleranceMl,
         stage,
         conditions.toleranceShape,
@@ -191,6 +205,8 @@ export function flaskVolume(
   const id = `flask:${stage}:${symbol}${once ? "" : `:${trial}`}`;
   const filling = leaf({
     id: `filling:${trial}:${symbol}`,
+    kind: "filling",
+    symbol,
     label: `Filling to the mark (${symbol})`,
     group: "Filling to the mark",
     u: toleranceMl * fillingPart,
@@ -198,7 +214,10 @@ export function flaskVolume(
     stage,
   });
   return volumeAt20(volumeMl, conditions, stage, [
-    { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
+    {
+      leaf: toleranceLeaf({ id, label, kind: "flask" }, toleranceMl, stage, conditions.toleranceShape),
+      by: 1,
+    },
     { leaf: filling, by: 1 },
   ]);
 }
@@ -226,6 +245,8 @@ export function graduatedVolume(
   const label = `${name}, ${capacityMl} mL class ${conditions.toleranceClass}`;
   const reading = leaf({
     id: `scale-reading:${trial}:${symbol}`,
+    kind: "scale-reading",
+    symbol,
     label: `Reading of the ${name.toLowerCase()} (${symbol})`,
     group: "Reading of graduated glass",
     shape: "triangular",
@@ -235,7 +256,10 @@ export function graduatedVolume(
   });
   const id = `${glass.kind}:${stage}:${symbol}`;
   return volumeAt20(volumeMl, conditions, stage, [
-    { leaf: toleranceLeaf(id, label, toleranceMl, stage, conditions.toleranceShape), by: 1 },
+    {
+      leaf: toleranceLeaf({ id, label, kind: glass.kind }, toleranceMl, stage, conditions.toleranceShape),
+      by: 1,
+    },
     { leaf: reading, by: 1 },
   ]);
 }
@@ -249,6 +273,7 @@ export function dropsVolume(
 ): Quantity {
   const factor = leaf({
     id: `drops-per-ml:${of}`,
+    kind: "drops",
     label: `Drops of ${of} in one mL`,
     group: "Drop factor",
     shape: "rectangular",
@@ -263,7 +288,7 @@ export function statedQuantity(
   value: number,
   unit: string,
   halfWidth: number,
-  cause: { readonly id: string; readonly label: string; readonly group: string },
+  cause: Pick<Leaf, "id" | "kind" | "label" | "group">,
   { stage, once }: Place,
   random = false,
 ): Quantity {

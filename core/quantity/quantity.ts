@@ -11,12 +11,24 @@ import { type Unit, unitOf } from "./unit";
 /** Distributions of causes; "t" is scaled and shifted by its few degrees of freedom (JCGM 101, 6.4.9). */
 export type LeafShape = "normal" | "rectangular" | "triangular" | "t";
 
+/** What an uncertainty comes from. */
+export type CauseKind =
+  | ("burette" | "burette-reading" | "pipette" | "graduated pipette" | "cylinder" | "scale-reading")
+  | ("flask" | "filling" | "drops" | "weighing" | "linearity" | "temperature" | "thermometer" | "pH-meter")
+  | ("purity" | "given" | "constant" | "atomic-weight" | "repeatability" | "line" | "readings" | "rate")
+  | ("blank" | "added-back" | "indicator-bias" | "other");
+
 /**
  * One cause of uncertainty: this burette's calibration, this reading, this purity. Two quantities that rest on the
  * same cause share its leaf, so that what they have in common cancels or adds up and never averages out.
  */
 export interface Leaf {
+  /** Tells it from every other cause; says nothing else. */
   readonly id: string;
+  /** What kind of cause it is. */
+  readonly kind: CauseKind;
+  /** Symbol of the input that it belongs to, where it belongs to one. */
+  readonly symbol?: string;
   /** The cause in words, as a budget shows it. */
   readonly label: string;
   /** Leaves of one group are shown as one share of the ±. */
@@ -66,9 +78,9 @@ export function measured(value: number, unit: string, leaves: readonly Sensitivi
 
 export function leaf(
   part: Pick<Leaf, "id" | "label" | "group" | "u"> &
-    Partial<Pick<Leaf, "shape" | "random" | "degreesOfFreedom" | "stage" | "estimate">>,
+    Partial<Pick<Leaf, "kind" | "symbol" | "shape" | "random" | "degreesOfFreedom" | "stage" | "estimate">>,
 ): Leaf {
-  return { random: false, degreesOfFreedom: Infinity, shape: "normal", ...part };
+  return { kind: "other", random: false, degreesOfFreedom: Infinity, shape: "normal", ...part };
 }
 
 function addSensitivity(to: Map<string, Sensitivity>, leaf: Leaf, by: number): void {

@@ -69,5 +69,8 @@ export const faulty = <C extends MethodProblemCode>(
 ): { readonly ok: false; readonly problem: MethodProblem } => ({ ok: false, problem: problemOf(...problem) });
 
 /** The problem of a stage as one of its method. */
-export const inStageAt = (index: number, stage: string, { path, ...problem }: MethodProblem): MethodProblem =>
-  ({ ...problem, stage, path: ["stages", index, ...path] });
+export const inStageAt = (
+  index: number,
+  stage: string,
+  { path, ...problem }: MethodProblem,
+): MethodProblem => ({ ...problem, stage, path: ["stages", index, ...path] });

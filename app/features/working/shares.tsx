@@ -21,8 +21,8 @@ export function Shares({
         What makes up the ±
       </Typography>
       {shares.length === 0 && <Typography color="textSecondary">No trial counts yet.</Typography>}
-      {shares.map(({ id, label, part, leaves }) => {
-        const earlier = id.startsWith("stage:") ? id.slice("stage:".length) : null;
+      {shares.map(({ id, from, label, part, leaves }) => {
+        const earlier = from?.stage ?? null;
         return (
           <Box key={id} sx={{ mb: 1.5 }}>
             <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1 }}>

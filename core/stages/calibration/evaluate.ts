@@ -148,6 +148,7 @@ function takeBlank(
     const rounding = 0.0005 / Math.sqrt(3);
     const cause = leaf({
       id: `blank:${definition.key}`,
+      kind: "blank",
       label: "Absorbance of the blank",
       group: "Absorbance of the blank",
       u: Math.max(scatter, rounding),

@@ -114,6 +114,7 @@ export function stageLine(
       put({
         leaf: leaf({
           id: `line:${stage}:${j}`,
+          kind: "line",
           label: "Scatter about the line",
           group: "Calibration line",
           u: fit.residualSd,
@@ -172,6 +173,7 @@ export function stageLine(
         if (!off.ok) return off;
         const own = leaf({
           id: `readings:${stage}:${trial}`,
+          kind: "readings",
           label: "Readings of the unknown",
           group: "Readings of the unknown",
           u: off.value.fromReadings,

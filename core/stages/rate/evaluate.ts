@@ -70,6 +70,7 @@ function evaluateCourse(
     const fit = comparison.fits[order ?? comparison.best];
     const cause = leaf({
       id: `rate:${record.id}`,
+      kind: "rate",
       label: "Scatter of the readings about the rate law",
       group: "Scatter about the rate law",
       u: fit.u,

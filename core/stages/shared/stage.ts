@@ -12,7 +12,7 @@ import {
   isOnce,
   membersOf,
 } from "./evaluation";
-import { type CombinedResult, combineReplicates } from "../../judgement";
+import { type CombinedResult, combineReplicates, type Share, ownGroup } from "../../judgement";
 import { showQuantity } from "./show";
 
 /**
@@ -26,10 +26,11 @@ export function shareGroups(method: Method, compiled: CompiledStage, earlier: Ea
     [...results.values()].some(({ quantity }) => quantity.sensitivities.has(leafId));
   const broughtBy = (leafId: string) =>
     ownMolarMass ? undefined : [...earlier].find(([, results]) => brings(results, leafId))?.[0];
-  return ({ id, group, stage }: Leaf) => {
+  return (cause: Leaf): Pick<Share, "id" | "label" | "from"> => {
+    const { id, stage } = cause;
     const from = stage ?? broughtBy(id);
     const origin = method.stages.find((s) => s.key === from);
-    if (!origin || origin.key === stageKey) return { id: group, label: group };
+    if (!origin || origin.key === stageKey) return ownGroup(cause);
     const used = compiled.definition.inputs.flatMap((input) =>
       input.is === "result" && input.stage === origin.key ? [input] : [],
     );
@@ -38,12 +39,17 @@ export function shareGroups(method: Method, compiled: CompiledStage, earlier: Ea
       const carried = result === undefined ? undefined : earlier.get(origin.key)?.get(result)?.quantity;
       return carried?.sensitivities.has(id) && origin.inputs.some(({ symbol }) => symbol === result);
     });
-    if (handedOn) return { id: `stage:${origin.key}:${handedOn.result ?? ""}`, label: handedOn.label };
-    if (origin.kind === "calibration") return { id: `stage:${origin.key}`, label: "Calibration line" };
+    if (handedOn) {
+      const symbol = handedOn.result ?? "";
+      const from = { stage: origin.key, handedOn: symbol };
+      return { id: `stage ${origin.key}, ${symbol}`, label: handedOn.label, from };
+    }
+    const whole = { id: `stage ${origin.key}`, from: { stage: origin.key, handedOn: null } };
+    if (origin.kind === "calibration") return { ...whole, label: "Calibration line" };
     const [only] = used;
     const named =
       used.length === 1 ? resultsOf(origin).find(({ symbol }) => symbol === only?.result) : undefined;
-    return { id: `stage:${origin.key}`, label: named?.name ?? origin.result.name };
+    return { ...whole, label: named?.name ?? origin.result.name };
   };
 }
 

@@ -28,7 +28,10 @@ function meanOf({ members }: Bench, symbol: string, unit: string): number | null
 function elasticity({ stage, members }: Bench): number {
   const [first] = members;
   const titer = first?.symbols.get(stage.titer);
-  const perUnit = first?.result?.sensitivities.get(`burette:${stage.definition.key}`)?.by;
+  // The titer's own burette: one that delivers a sample has a symbol.
+  const perUnit = [...(first?.result?.sensitivities.values() ?? [])].find(
+    ({ leaf }) => leaf.kind === "burette" && leaf.stage === stage.definition.key && leaf.symbol === undefined,
+  )?.by;
   if (!first?.result || !titer || perUnit === undefined) return NaN;
   // The leaf counts milliliters, the titer is in liters.
   return (perUnit * titer.value * 1000) / first.result.value;
@@ -54,9 +57,8 @@ function largerTiter(bench: Bench): string {
 const repeats = (n: number) => `${4 * n} trials instead of ${n}`;
 
 /** What halves the part of one cause, in words; by what the leaf is, not by the method. */
-function remedy({ id, label }: Leaf, bench: Bench): string {
+function remedy({ kind, symbol = "", label }: Leaf, bench: Bench): string {
   const { stage, rules, members } = bench;
-  const [kind = ""] = id.split(":");
   const classA = rules.glassware.toleranceClass === "B" ? "glass of class A, or " : "";
   switch (kind) {
     case "burette":
@@ -68,7 +70,6 @@ function remedy({ id, label }: Leaf, bench: Bench): string {
         : `${repeats(members.length)}, or ${largerTiter(bench)}`;
     case "linearity":
     case "weighing": {
-      const symbol = /\((\w+)\)$/.exec(id)?.[1] ?? "";
       const mass = meanOf(bench, symbol, "g");
       const titer = meanOf(bench, stage.titer, "mL") ?? 0;
       if (mass === null) return "twice the mass";
@@ -95,7 +96,7 @@ function remedy({ id, label }: Leaf, bench: Bench): string {
       return `a certificate that gives ${uncapitalized(label)} to half that ±`;
     case "atomic-weight":
       return "nothing at the bench: atomic weights are known no better";
-    case "drops-per-ml":
+    case "drops":
       return "a pipette, or counting more drops into a measured volume";
     default:
       return `knowing ${uncapitalized(label)} to half that ±`;
@@ -110,8 +111,8 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
   const [largest] = shares;
   if (!largest) return null;
   const percent = `${toDecimals(100 * largest.part, 0)} %`;
-  const [, , handedOn] = largest.id.split(":");
-  if (handedOn !== undefined && largest.id.startsWith("stage:")) {
+  const { from } = largest;
+  if (from && from.handedOn !== null) {
     const known = uncapitalized(largest.label);
     return {
       share: largest.id,
@@ -120,8 +121,8 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
       text: `${percent} of the ± is ${known}: know that better, by standardizing it.`,
     };
   }
-  if (largest.id.startsWith("stage:")) {
-    const title = bench.method.stages.find((s) => `stage:${s.key}` === largest.id)?.title ?? largest.label;
+  if (from) {
+    const title = bench.method.stages.find(({ key }) => key === from.stage)?.title ?? largest.label;
     const cause = largest.leaves[0] && uncapitalized(largest.leaves[0].label);
     return {
       share: largest.id,
