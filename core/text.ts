@@ -33,14 +33,5 @@ export const counted = (n: number, one: string, many = `${one}s`) =>
 export const uncapitalized = (text: string) =>
   /^[A-Z][a-z ]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 
-/** A trial in a sentence: "trial 3", "the rough trial", or the name that people gave it. */
-export function trialWords(name: string): string {
-  if (name === "rough") return "the rough trial";
-  return /^\d+$/.test(name) ? `trial ${name}` : name;
-}
-
-/** The same of a flask that is read on a photometer: "flask 2", or its name. */
-export const flaskWords = (name: string): string => trialWords(name).replace(/^trial/, "flask");
-
 /** Where a reading came from, said behind it; nothing for one that was typed. */
 export const sourceWords = { typed: "", instrument: ", by instrument", imported: ", from a file" } as const;

@@ -13,7 +13,6 @@ import {
 } from "~/core/stages";
 import { type HouseWords, inHouseWords } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
-import { trialWords } from "~/core/text";
 import { recordProblemWords } from "~/words/record-problems";
 import { workingOf } from "~/core/working";
 import { conclusionProblem, recordOfFile, type RunFile } from "./concluded";
@@ -117,6 +116,7 @@ function reportedStage(
   const { definition, shown } = stage;
   const quantity = resultQuantity(stage);
   const titration = stage.kind === "titration" ? stage : null;
+  const verdict = titration?.verdict ?? null;
   const members = isOnce(stage) ? [] : membersOf(stage);
   return {
     key: stage.key,
@@ -126,13 +126,13 @@ function reportedStage(
     result: quantity && shown ? reported(definition.result, quantity, shown) : null,
     problem: stage.problem,
     also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown)),
-    verdict: titration?.verdict ?? null,
+    verdict: verdict && { state: verdict.state, reason: verdict.reason, next: verdict.next },
     acceptance: ("acceptance" in stage ? stage.acceptance?.text : undefined) ?? null,
     footing: footingWords(stage),
     implausible: stage.implausible.map((found) => implausibleWords(found)),
     withheld: stage.withheld.map(({ name, why }) => `${name} is not given: ${why}.`),
     trials: (isOnce(stage) ? [] : stage.trials).map((t) => ({
-      name: trialWords(t.name),
+      name: t.words,
       counts: t.eligible,
       inSet: members.some((m) => m.id === t.id),
       titerMl: t.titerMl,

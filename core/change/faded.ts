@@ -1,7 +1,6 @@
 import { Type } from "@sinclair/typebox";
-import { type Observation, presentObservation, trialName } from "../record";
+import { type Observation, presentObservation, trialWords } from "../record";
 import { success } from "../result";
-import { trialWords } from "../text";
 import { type ChangeKind, missing, refused } from "./change";
 import { type Inverse, supersedes, together } from "./inverse";
 import { Closed, Id, Key, type Made } from "./parts";
@@ -68,7 +67,7 @@ export const faded: ChangeKind<Made<typeof fadedSchema>> = {
       record: ran?.record ?? opening,
       inverse: together(inverses),
       told: {
-        description: `fading of the end of ${trialWords(trialName(trial))}`,
+        description: `fading of the end of ${trialWords(trial)}`,
         detail: { from: final.text, to: "a mark on the way", why: reason },
       },
     });

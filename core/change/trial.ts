@@ -1,8 +1,7 @@
 import { Type } from "@sinclair/typebox";
-import { isTakenBack, nextTrialNumber, trialName, type TrialRecord } from "../record";
+import { isTakenBack, nextTrialNumber, type TrialRecord, trialWords } from "../record";
 import { success } from "../result";
 import type { RunRecord } from "../run";
-import { trialWords } from "../text";
 import { type Applied, type ChangeDetail, type ChangeKind, missing, refused } from "./change";
 import { Closed, Id, type Made, Reason, TrialKind } from "./parts";
 import { findTrial, inTrial } from "./place";
@@ -48,7 +47,7 @@ const trialChange = <R extends { readonly trialId: string }>(
     const found = findTrial(record, request.trialId);
     // One that was taken back is none any more; only another reading makes it one.
     if (!found || isTakenBack(found.trial, found.stage)) return missing("This run has no such trial");
-    return apply({ record, trial: found.trial, name: trialWords(trialName(found.trial)) }, request, context);
+    return apply({ record, trial: found.trial, name: trialWords(found.trial) }, request, context);
   },
 });
 

@@ -1,4 +1,4 @@
-import { checksOfInput } from "../inputs";
+import { checksOfInput, type Field } from "../inputs";
 import {
   type Check,
   type Expected,
@@ -7,7 +7,6 @@ import {
   sameReadingCheck,
   slipChecks,
 } from "../measure";
-import type { Field } from "../inputs";
 import type { ComputedStage } from "./schema";
 import { inputOf } from "./method";
 import {
@@ -15,12 +14,11 @@ import {
   type ObservationKind,
   presentObservation,
   type StageRecord,
-  trialName,
   type TrialRecord,
+  trialWords,
 } from "../record";
 import { secondReadingChecks, startChecks, temperatureChecks } from "./practice";
 import type { HouseRules } from "../rules";
-import { trialWords } from "../text";
 import { titerMayBeZero } from "./zero-titer";
 
 export type FieldCheck =
@@ -59,7 +57,7 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
     const twin = presentObservation(other.observations, field.symbol, field.kind);
     const start = presentObservation(other.observations, field.symbol, "burette.initial");
     if (!twin || (field.kind === "burette.final" && start?.text === read("burette.initial")?.text)) return [];
-    return [{ name: trialWords(trialName(other)), text: twin.text }];
+    return [{ name: trialWords(other), text: twin.text }];
   });
   if (field.kind === "mass.before" || field.kind === "mass.tared" || field.kind === "burette.final") {
     cautions.push(...sameReadingCheck(text, field.unit, told));

@@ -64,21 +64,21 @@ export const usualWaits = (conditions: readonly Condition[]): Wait[] => [
   { what: "let it settle", minutes: 2, counts: "for", strict: false },
 ];
 
-/** A temperature outside what the method keeps to; nothing for one within, or where the method names none. */
+/**
+ * A temperature outside what the method keeps to, with what to do while it can still be done; nothing for one within, or where the
+ * method names none.
+ */
 export function temperatureChecks(
   { conditions = [] }: Pick<TitrationStage, "conditions">,
   celsius: number,
+  done = false,
 ): Check[] {
   const asked = conditions.find(isOfFlask);
   const [low, high] = asked?.celsius ?? [-Infinity, Infinity];
   if (celsius >= low && celsius <= high) return [];
-  const what = celsius < low ? "warm it before you go on" : "let it cool before you go on";
-  return [
-    caution(
-      `${celsius} °C is ${celsius < low ? "below" : "above"} the ${low} to ${high} °C of this method: ${what}`,
-      "temperature",
-    ),
-  ];
+  const off = `${celsius} °C is ${celsius < low ? "below" : "above"} the ${low} to ${high} °C of this method`;
+  const advice = celsius < low ? "warm it before you go on" : "let it cool before you go on";
+  return [caution(done ? off : `${off}: ${advice}`, "temperature")];
 }
 
 /** The house starts every titration at the zero mark, and this one did not. */
@@ -156,12 +156,7 @@ export function practiceCautions(
     ...(initial !== null && startChecks(rules, initial).length > 0
       ? [caution(`started at ${initial}, not at zero`, "start")]
       : []),
-    ...(warm === null
-      ? []
-      : temperatureChecks(stage, Number(warm)).map((c) => ({
-          ...c,
-          message: c.message.split(":")[0] ?? "",
-        }))),
+    ...(warm === null ? [] : temperatureChecks(stage, Number(warm), true)),
     ...(addedMl !== null && worth !== null
       ? [caution(`overshot: ${addedMl} mL added back, worth ${worth} mL of titrant each`, "back")]
       : []),

@@ -4,6 +4,17 @@ import type { TrialRecord, Observation, ObservationKind, StageRecord, TraceRecor
 export const nextTrialNumber = (trials: readonly Pick<TrialRecord, "number">[]): number =>
   1 + Math.max(0, ...trials.map((t) => t.number ?? 0));
 
+type Named = Pick<TrialRecord, "label" | "kind" | "number">;
+
+/** A trial in a sentence: "trial 3", "the rough trial", or the name that people gave it; a flask is no trial. */
+export function trialWords(
+  { label, kind, number }: Named,
+  one: "trial" | "flask" | "course" = "trial",
+): string {
+  if (label !== null) return label;
+  return kind === "rough" || number === null ? `the rough ${one}` : `${one} ${number}`;
+}
+
 /** What a trial is called: the label that people gave it, "rough", or its number. */
 export const trialName = ({ label, kind, number }: Pick<TrialRecord, "label" | "kind" | "number">): string =>
   label ?? (kind === "rough" || number === null ? "rough" : String(number));

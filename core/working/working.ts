@@ -31,7 +31,7 @@ import {
 } from "../stages";
 import { decimalsOfInput, volumeConditions, differenceOf, type Input, type Difference } from "../inputs";
 import { type HouseRules, buretteDecimals } from "../rules";
-import { listed, trialWords, uncapitalized } from "../text";
+import { listed, uncapitalized } from "../text";
 
 export interface Working {
   readonly stage: ComputedEvaluation;
@@ -265,10 +265,7 @@ export function workingOf(
     complete[0];
   if (!trial) return null;
   const fields = [...trial.fields, ...stage.stageFields];
-  const { board, steps } = written(
-    { symbols: trial.symbols, fields, name: trialWords(trial.name) },
-    trial.id,
-  );
+  const { board, steps } = written({ symbols: trial.symbols, fields, name: trial.words }, trial.id);
   const inSet = members.some((m) => m.id === trial.id);
   return { stage, trial, steps: [...steps, ...(inSet ? meanSteps(board) : [])] };
 }

@@ -1,9 +1,8 @@
-import { methodOf } from "../../core/run";
+import { methodOf, type RunRecord } from "../../core/run";
 import { asc, desc, sql } from "drizzle-orm";
 import { compileMethod } from "../../core/stages";
 import { capitalized, counted } from "../../core/text";
 import { evaluateRun } from "../../core/evaluate";
-import type { RunRecord } from "../../core/run";
 import { checkRunRecord } from "../../formats/run-record";
 import { run } from "../database/schema";
 import type { Database } from "../database/types";
@@ -14,6 +13,8 @@ export interface Finding {
   /** "damaged": cannot be read; "broken": reads, but does not hold together; "differs": computes to something else today. */
   readonly kind: "damaged" | "broken" | "differs";
   readonly message: string;
+  /** The table that it concerns. */
+  readonly table?: string;
   /** The run that it concerns. */
   readonly runId?: string;
 }
@@ -63,7 +64,7 @@ export async function countRows(
       const { rows } = await db.execute<{ n: number }>(sql.raw(`select count(*)::int as n from "${table}"`));
       counts[table] = rows[0]?.n ?? 0;
     } catch (error) {
-      findings.push({ kind: "damaged", message: `The table ${table} cannot be read: ${why(error)}` });
+      findings.push({ kind: "damaged", table, message: `The table ${table} cannot be read: ${why(error)}` });
     }
   }
   return { counts, findings };

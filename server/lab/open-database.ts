@@ -101,7 +101,7 @@ async function openLab(
     const { counts, findings } = await countRows(db);
     const [broken] = essential.filter((table) => counts[table] === undefined);
     if (broken !== undefined && folder !== null) {
-      const said = findings.find(({ message }) => message.includes(` ${broken} `))?.message ?? broken;
+      const said = findings.find(({ table }) => table === broken)?.message ?? broken;
       throw new LabFolderError(
         `The database in ${folder} is damaged. ${said}. Nothing was changed. ${waysBack(folder)}`,
       );

@@ -1,9 +1,8 @@
-import { methodOf } from "../../core/run";
+import { methodOf, type RunRecord } from "../../core/run";
 import type { Inverse, ChangeDetail } from "../../core/change";
-import { type Observation, trialName } from "../../core/record";
-import type { RunRecord } from "../../core/run";
+import { type Observation, trialWords } from "../../core/record";
 import { stageFields, trialFields, fieldKey } from "../../core/method";
-import { uncapitalized, trialWords, sourceWords } from "../../core/text";
+import { uncapitalized, sourceWords } from "../../core/text";
 import type { TrailLine } from "../../formats/trail";
 import type { Connection } from "../database/types";
 import { runEvent } from "../database/schema";
@@ -40,8 +39,7 @@ function readingsOf(record: RunRecord): Map<string, Found> {
         found.set(reading.id, { reading, where, label: labels.get(fieldKey(reading)) }),
       );
     put(stage.observations, definition.title);
-    for (const trial of stage.trials)
-      put(trial.observations, `${definition.title}, ${trialWords(trialName(trial))}`);
+    for (const trial of stage.trials) put(trial.observations, `${definition.title}, ${trialWords(trial)}`);
   }
   return found;
 }

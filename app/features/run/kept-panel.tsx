@@ -1,12 +1,10 @@
-import { methodOf } from "~/core/run";
+import { methodOf, type RunRecord } from "~/core/run";
 import { isTaken } from "../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { v7 as newId } from "uuid";
 import { fieldKey, stageFields, trialFields } from "~/core/method";
-import type { RunRecord } from "~/core/run";
-import { trialName } from "~/core/record";
-import { trialWords } from "~/core/text";
+import { trialWords } from "~/core/record";
 import type { Observe } from "~/core/change";
 import { type Kept, letGo, tryAgain } from "../../live/outbox";
 import { colors, fonts } from "../../theme/theme";
@@ -26,7 +24,7 @@ function whatOf({ stageKey, trial: sent, symbol, kind }: Observe, record: RunRec
   const fields = (sent ? trialFields : stageFields)(definition, record.houseRules);
   const label = fields.find((f) => fieldKey(f) === fieldKey({ symbol, kind }))?.label ?? "A reading";
   const trial = record.stages.flatMap((s) => s.trials).find((t) => t.id === sent?.id);
-  return trial ? `${label} of ${trialWords(trialName(trial))}` : label;
+  return trial ? `${label} of ${trialWords(trial)}` : label;
 }
 
 const wordsOf = ({ request }: Kept, record: RunRecord): string => {

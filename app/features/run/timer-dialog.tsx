@@ -4,7 +4,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { type ComponentProps, useState } from "react";
 import { v7 as newId } from "uuid";
-import { capitalized, trialWords } from "~/core/text";
+import { capitalized } from "~/core/text";
 import type { ComputedEvaluation } from "~/core/stages";
 import { usualWaits } from "~/core/method";
 import { isTaken } from "../../live/post";
@@ -41,7 +41,7 @@ export function TimerDialog({ stage, send, onClose }: TimerDialogProps) {
       stageKey: stage.key,
       trialId: chosen?.id ?? null,
       what: form.what.trim(),
-      flask: chosen ? trialWords(chosen.name) : "",
+      flask: chosen ? chosen.words : "",
       counts: known?.counts ?? "for",
       seconds: minutes * 60,
       strict: known?.strict ?? false,
@@ -91,7 +91,7 @@ export function TimerDialog({ stage, send, onClose }: TimerDialogProps) {
           <MenuItem value="">the whole stage</MenuItem>
           {flasks.map((t) => (
             <MenuItem key={t.id} value={t.id}>
-              {capitalized(trialWords(t.name))}
+              {capitalized(t.words)}
             </MenuItem>
           ))}
         </TextField>

@@ -5,7 +5,6 @@ import { Link } from "react-router";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
 import { standsOn, workingOf } from "~/core/working";
-import { trialWords } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { DrawsPanel } from "./draws-panel";
@@ -91,7 +90,7 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
                   .filter((t) => t.result)
                   .map((t) => (
                     <Pick key={t.id} to={here(key, t.id)} chosen={t.id === working.trial?.id}>
-                      {trialWords(t.name)}
+                      {t.words}
                     </Pick>
                   ))}
             </Box>

@@ -110,6 +110,7 @@ function evaluateLevel(
     id: record.id,
     record,
     name: levelName(record),
+    words: levelName(record),
     fields,
     missing: fields.find(({ present, field }) => !present && !field.optional)?.field ?? null,
     amount,

@@ -21,7 +21,7 @@ import type { StageContext } from "../shared/stage";
 import { type CourseEvaluation, type RateEvaluation, unjudged } from "../shared/evaluation";
 import { type Quantity, leaf, measured, multiply, divide, inUnit } from "../../quantity";
 import { combine, resultViews, stillWanting } from "../shared/replicates";
-import { trialWords, capitalized } from "../../text";
+import { capitalized } from "../../text";
 import { plusMinusOf } from "../../judgement";
 
 /** Of a course with more readings than this every second, third … one is fitted; all are kept. */
@@ -170,7 +170,7 @@ export function evaluateRate(
   const open = trials.find((t) => !t.trace && !t.record.struck);
   const off = trials.find((t) => !t.record.struck && t.comparison?.levelsOff != null);
   const levels = off?.comparison?.levelsOff
-    ? `The course of ${trialWords(off.name)} seems to level off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
+    ? `The course of ${off.words} seems to level off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
     : undefined;
   return {
     kind: "rate",
@@ -198,7 +198,7 @@ export function evaluateRate(
       levels !== undefined
         ? levels
         : open
-          ? `Take the course of ${trialWords(open.name)}, or bring it in from a file`
+          ? `Take the course of ${open.words}, or bring it in from a file`
           : trials.length === 0
             ? "Mix, put the cuvette in, and take the absorbance each second"
             : runs.length === 1

@@ -55,6 +55,8 @@ export interface TrialEvaluation {
   readonly record: TrialRecord;
   /** "rough", "1", or the label that people gave it. */
   readonly name: string;
+  /** The same in a sentence: "the rough trial", "trial 1". */
+  readonly words: string;
   readonly fields: readonly FieldState[];
   /** The first field that is still to be read; null when the trial is complete. */
   readonly missing: Field | null;
@@ -151,6 +153,8 @@ export interface Verdict {
   /** "impossible": the trials agree, and their result cannot be. */
   readonly state: "empty" | "collecting" | "agreed" | "impossible";
   readonly reason: string;
+  /** True where the reason tells what the result was held against, too. */
+  readonly tellsAcceptance?: boolean;
   /** What to do next. */
   readonly next: string;
 }
@@ -262,6 +266,8 @@ export interface LevelEvaluation {
   readonly id: string;
   readonly record: TrialRecord;
   readonly name: string;
+  /** The same in a sentence. */
+  readonly words: string;
   readonly fields: readonly FieldState[];
   /** The first field of its making that is still to be typed. */
   readonly missing: Field | null;

@@ -128,6 +128,7 @@ function verdictWith(verdict: Verdict, footing: string, impossible: readonly Imp
   const [first] = impossible;
   if (!first) return { ...verdict, reason: told };
   return {
+    ...verdict,
     state: verdict.state === "agreed" ? "impossible" : verdict.state,
     reason: `${first.text}. ${told}`,
     next: verdict.state === "agreed" ? `Look first at ${first.look[0] ?? "the readings"}` : verdict.next,

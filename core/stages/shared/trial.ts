@@ -12,6 +12,7 @@ import {
   type StageRecord,
   type TrialRecord,
   trialName,
+  trialWords,
 } from "../../record";
 import {
   type Read,
@@ -325,6 +326,7 @@ export function evaluateSample(
     id: record.id,
     record,
     name: trialName(record),
+    words: trialWords(record),
     fields,
     missing,
     cautions,

@@ -154,7 +154,7 @@ export function evaluateTitration(
           reference,
           known: knownSoFar(stage, shared, current, proposals, rules),
           initialMl: initialText === null ? null : Number(initialText),
-          name: current?.name ?? String(nextTrialNumber(record.trials)),
+          flask: current?.words ?? `trial ${nextTrialNumber(record.trials)}`,
         });
   const shares = combined
     ? sharesOfVariance(combined.quantity, shareGroups(method.method, stage, earlier))

@@ -11,7 +11,7 @@ import type { AgreementView, Guidance, TrialEvaluation } from "../shared/evaluat
 import { type Field, proposedTexts } from "../../inputs";
 import { type ObservationKind, presentObservation } from "../../record";
 import { type HouseRules, buretteDecimals } from "../../rules";
-import { capitalized, trialWords } from "../../text";
+import { capitalized } from "../../text";
 
 /** What each field of the next trial is likely to be: the last final reading, the volume taken before. */
 export function proposalsFor(
@@ -107,12 +107,12 @@ export interface GuidanceInput {
   readonly known: ReadonlyMap<string, Quantity>;
   readonly initialMl: number | null;
   /** What the trial is called. */
-  readonly name: string;
+  readonly flask: string;
 }
 
 /** Where the end of the trial in hand should come, where to slow down, and whether the burette lasts. */
 export function guide(input: GuidanceInput): Guidance | null {
-  const { method, stage, rules, trials, agreement, reference, known, initialMl, name } = input;
+  const { method, stage, rules, trials, agreement, reference, known, initialMl, flask } = input;
   const expected = expectedResults(trials, agreement, stage.definition);
   if (!expected) return null;
   const numbers = new Map([...known].map(([symbol, q]) => [symbol, q.value] as const));
@@ -148,7 +148,7 @@ export function guide(input: GuidanceInput): Guidance | null {
   const shown = (ml: number) => toDecimals(ml, expected.from === "trials" ? decimals : 1);
   const endText = [...new Set(ends.map(shown))].join(" or ");
   const text = sentence({
-    name,
+    flask,
     end: endText,
     titer: [...new Set(titers.map((ml) => toDecimals(ml, 1)))].join(" or "),
     slowAt,
@@ -177,7 +177,7 @@ export function guide(input: GuidanceInput): Guidance | null {
 }
 
 function sentence(known: {
-  name: string;
+  flask: string;
   end: string;
   titer: string;
   slowAt: number | null;
@@ -187,9 +187,9 @@ function sentence(known: {
   from: Guidance["from"];
   before: boolean;
 }): string {
-  const { name, end, titer, slowAt, roomLeft, titerMl, capacityMl, from, before } = known;
+  const { flask, end, titer, slowAt, roomLeft, titerMl, capacityMl, from, before } = known;
   const why = { trials: "", rough: ", by the rough trial", theory: ", by theory" }[from];
-  const who = capitalized(trialWords(name));
+  const who = capitalized(flask);
   if (titerMl > capacityMl)
     return `${who}: about ${titer} mL are needed${why}, more than the burette holds. Take less.`;
   if (before) {

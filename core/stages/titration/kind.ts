@@ -1,6 +1,6 @@
 import { perOf, type TitrationStage } from "../../method";
 import { toDecimals } from "../../quantity";
-import { capitalized, trialWords, uncapitalized } from "../../text";
+import { capitalized, uncapitalized } from "../../text";
 import type { StageKind } from "../kind";
 import { percentBeside } from "../shared/accept";
 import { stageSpectra } from "../shared/allows";
@@ -34,8 +34,8 @@ export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEv
     if (state === "apart" || state === "rivals") return `${complete} disagree`;
     return members.length > 1 ? `${members.length} of ${needed} agree` : `${complete} of ${needed}`;
   },
-  reasons: ({ verdict: { reason }, acceptance }) =>
-    acceptance && !reason.includes(acceptance.text) ? [reason, acceptance.text] : [reason],
+  reasons: ({ verdict: { reason, tellsAcceptance }, acceptance }) =>
+    acceptance && !tellsAcceptance ? [reason, acceptance.text] : [reason],
   unfinished: ({ verdict }) => `the set is not closed. ${verdict.next}`,
   next: (stage) => {
     const { current, guidance, trials, verdict } = stage;
@@ -43,6 +43,6 @@ export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEv
     const { label, kind } = current.missing;
     const near =
       kind === "burette.final" && guidance?.endNear ? ` (near ${toDecimals(guidance.endNear, 1)})` : "";
-    return `${capitalized(uncapitalized(label))} of ${trialWords(current.name)}${near}`;
+    return `${capitalized(uncapitalized(label))} of ${current.words}${near}`;
   },
 };

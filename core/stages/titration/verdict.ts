@@ -4,7 +4,7 @@ import { type Reference, sameAmounts } from "./agreement";
 import type { CompiledTitration } from "./compile";
 import type { AcceptanceView, AgreementView, TrialEvaluation, Verdict } from "../shared/evaluation";
 import type { AgreementRule, HouseRules } from "../../rules";
-import { capitalized, counted, countWord, listed, trialWords } from "../../text";
+import { capitalized, counted, countWord, listed } from "../../text";
 
 const trialsWord = (names: readonly string[]) =>
   `${names.length === 1 ? "Trial" : "Trials"} ${listed(names)}`;
@@ -46,9 +46,9 @@ function disagreementWords(
 function outlierWords({ outlier, noOutlierTest }: AgreementView, trials: readonly TrialEvaluation[]): string {
   if (noOutlierTest) return ` ${noOutlierTest}.`;
   if (!outlier?.exceeds) return "";
-  const name = trials.find((t) => t.id === outlier.suspect)?.name ?? "";
+  const suspect = trials.find((t) => t.id === outlier.suspect)?.words ?? "";
   const [statistic, critical] = [outlier.statistic, outlier.critical].map((x) => toDecimals(x, 3));
-  return ` ${outlier.test} would call ${trialWords(name)} an outlier (${statistic} against ${critical}); it stays in until someone strikes it out.`;
+  return ` ${outlier.test} would call ${suspect} an outlier (${statistic} against ${critical}); it stays in until someone strikes it out.`;
 }
 
 /** Windows in words: "between 19.90 and 20.10 mL, or at 21.20 mL". */
@@ -152,6 +152,7 @@ export function giveVerdict(input: VerdictInput): Verdict {
     return {
       state: acceptance.decision === "accept" ? "agreed" : "collecting",
       reason: `${acceptance.text} ${found}${others}${advice}`,
+      tellsAcceptance: true,
       next: said[acceptance.decision],
     };
   }

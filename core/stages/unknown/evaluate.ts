@@ -8,7 +8,7 @@ import {
   unjudged,
 } from "../shared/evaluation";
 import { printedUnit, toSignificant, type Quantity, unitsLike } from "../../quantity";
-import { type TrialRecord, readingsOf, counting, type StageRecord } from "../../record";
+import { type TrialRecord, readingsOf, counting, type StageRecord, trialWords } from "../../record";
 import type { UnknownStage } from "../../method";
 import { type Known, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
 import type { CompiledStage } from "../compiled";
@@ -17,7 +17,6 @@ import { strayLightFrom } from "../../calibration";
 import { readingsChecks, judgeFlasks } from "./flasks";
 import { combine, stillWanting, resultViews } from "../shared/replicates";
 import { judgeAcceptance } from "../shared/accept";
-import { flaskWords } from "../../text";
 
 /** The mildest dilution by standard glass that brings an amount down to four fifths of the top standard. */
 function dilutionWords(x: number, top: number): string {
@@ -129,7 +128,7 @@ function evaluateUnknownTrial(
     cautions: [
       ...sample.cautions,
       ...cautions,
-      ...readingsChecks(sample.name, readings, found?.off ?? null, context.rules),
+      ...readingsChecks(trialWords(record, "flask"), readings, found?.off ?? null, context.rules),
     ],
   };
 }
@@ -194,7 +193,7 @@ export function evaluateUnknown(
         ? `${agreement.text} Make another flask from the sample, or strike out the wrong one`
         : problem
       : open
-        ? `Read ${flaskWords(open.name)}: rinse the cuvette with it first, and wipe it`
+        ? `Read ${trialWords(open.record, "flask")}: rinse the cuvette with it first, and wipe it`
         : members.length === 0
           ? "Read the unknown: rinse the cuvette with it first, and wipe it"
           : members.length === 1

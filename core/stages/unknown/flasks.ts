@@ -1,3 +1,4 @@
+import { trialWords, type ReadingView } from "../../record";
 import {
   bestConcordantSet,
   mean,
@@ -10,9 +11,8 @@ import type { Check } from "../../measure";
 import { inUnit, standardUncertainty, toDecimals, toSignificant, unitOf, withUnit } from "../../quantity";
 import type { FlaskAgreement, SampleEvaluation } from "../shared/evaluation";
 import type { UnknownStage } from "../../method";
-import type { ReadingView } from "../../record";
 import { type HouseRules, photometerRules } from "../../rules";
-import { capitalized, flaskWords, listed } from "../../text";
+import { capitalized, listed } from "../../text";
 
 /** Two results by one hand differ by more than 2.8 times their repeatability in one case of twenty (ISO 5725-6, 4.1; from memory). */
 const repeatabilityLimit = 2.8;
@@ -55,9 +55,9 @@ export function judgeFlasks(
   const width = Math.max(part * center, repeatabilityLimit * scatter);
   const set = bestConcordantSet(replicates, { rule: "range", width });
   if (!set) return { state: "none", members: [], text: "" };
-  const names = new Map(counted.map(({ id, name }) => [id, flaskWords(name)] as const));
+  const names = new Map(counted.map(({ id, record }) => [id, trialWords(record, "flask")] as const));
   const named = (ids: readonly string[]) =>
-    listed([...names].flatMap(([id, name]) => (ids.includes(id) ? [name.replace(/^flask /, "")] : [])));
+    listed(counted.flatMap(({ id, name }) => (ids.includes(id) ? [name] : [])));
   const values = replicates.map(({ value }) => value);
   const range = Math.max(...values) - Math.min(...values);
   const figures = (x: number) => withUnit(toSignificant(x, 3), result.unit);
@@ -76,7 +76,10 @@ export function judgeFlasks(
     };
   }
   const left = replicates.filter(({ id }) => !set.members.includes(id)).map(({ id }) => id);
-  const outside = left.length > 0 ? ` ${capitalized(flaskWords(named(left)))} lies outside.` : "";
+  const outside =
+    left.length > 0
+      ? ` ${left.length === 1 ? capitalized(names.get(left[0] ?? "") ?? "") : `Flasks ${named(left)}`} ${left.length === 1 ? "lies" : "lie"} outside.`
+      : "";
   return {
     state: "set",
     members: set.members,
@@ -86,7 +89,7 @@ export function judgeFlasks(
 
 /** Readings of one flask that lie further apart than the house allows, or whose scatter is not that about the line. */
 export function readingsChecks(
-  name: string,
+  flask: string,
   readings: readonly ReadingView[],
   off: SampleEvaluation["off"],
   rules: HouseRules,
@@ -106,7 +109,7 @@ export function readingsChecks(
     checks.push({
       severity: "caution",
       kind: "repeat",
-      message: `The readings of ${flaskWords(name)} are ${range.toFixed(3)} apart, more than the ${photometerRules(rules).readingsWithin} the house allows: read it again, or strike out the wrong one.${advice}`,
+      message: `The readings of ${flask} are ${range.toFixed(3)} apart, more than the ${photometerRules(rules).readingsWithin} the house allows: read it again, or strike out the wrong one.${advice}`,
     });
   }
   const within = off?.within;
@@ -120,7 +123,7 @@ export function readingsChecks(
     checks.push({
       severity: "caution",
       kind: "repeat",
-      message: `The readings of ${flaskWords(name)} scatter by ${toSignificant(within.sd, 2)}${beside}: their own scatter is counted.`,
+      message: `The readings of ${flask} scatter by ${toSignificant(within.sd, 2)}${beside}: their own scatter is counted.`,
     });
   }
   return checks;

@@ -2,8 +2,8 @@ import Typography from "@mui/material/Typography";
 import { halfWidthReadOff } from "~/core/calibration";
 import { decimalsFor, toDecimals } from "~/core/quantity";
 import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
-import { capitalized, flaskWords } from "~/core/text";
-import { counting } from "~/core/record";
+import { capitalized } from "~/core/text";
+import { counting, trialWords } from "~/core/record";
 import type { BootstrapFound, BootstrapRequest } from "~/workers/bootstrap";
 import { fonts } from "../../../theme/theme";
 import { SecondWay } from "../../../ui/second-way";
@@ -42,7 +42,7 @@ export function BootstrapPanel({ stage, calibration }: BootstrapPanelProps) {
   const show = (v: number) => toDecimals(v, decimalsFor(u, 2));
   return (
     <SecondWay
-      what={`${capitalized(flaskWords(sample.name))}, read off ten thousand lines through redrawn residuals.`}
+      what={`${capitalized(trialWords(sample.record, "flask"))}, read off ten thousand lines through redrawn residuals.`}
       state={now}
       counts="Lines drawn"
       begin="Draw ten thousand lines"

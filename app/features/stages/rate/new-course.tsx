@@ -193,6 +193,7 @@ const emptyCourse = ({ definition }: RateEvaluation): CourseEvaluation => ({
   id: "live",
   record: { id: "live", number: null, label: null, kind: "fine", struck: null, observations: [] },
   name: definition.title,
+  words: definition.title,
   fields: [],
   missing: null,
   eligible: false,

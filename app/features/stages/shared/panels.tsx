@@ -121,7 +121,7 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
             </Typography>
           ))}
           <Footing stage={stage} />
-          {stage.acceptance && !stage.verdict.reason.includes(stage.acceptance.text) && (
+          {stage.acceptance && !stage.verdict.tellsAcceptance && (
             <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{stage.acceptance.text}</Typography>
           )}
         </>

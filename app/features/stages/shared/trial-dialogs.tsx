@@ -3,7 +3,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
-import { capitalized, trialWords } from "~/core/text";
+import { capitalized } from "~/core/text";
 import { checkField, fieldKey } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
@@ -12,7 +12,7 @@ import { FormDialog, ReasonField } from "../../../ui/form-dialog";
 import type { Send } from "./use-run";
 
 interface TrialDialogProps {
-  trial: Pick<TrialEvaluation, "id" | "name" | "record">;
+  trial: Pick<TrialEvaluation, "id" | "name" | "words" | "record">;
   send: Send;
   onClose: () => void;
 }
@@ -31,12 +31,7 @@ export function StrikeDialog({ trial, send, onClose }: TrialDialogProps) {
     });
   };
   return (
-    <FormDialog
-      title={`Strike out ${trialWords(trial.name)}`}
-      submit="Strike out"
-      onSubmit={submit}
-      onClose={onClose}
-    >
+    <FormDialog title={`Strike out ${trial.words}`} submit="Strike out" onSubmit={submit} onClose={onClose}>
       <Typography color="textSecondary">
         It stays in the ledger, never counts, and can be restored.
       </Typography>
@@ -91,7 +86,7 @@ export function BackDialog({ trial, stage, rules, send, onClose }: BackDialogPro
   const labels = ["Added back, mL", "Titrant that 1 mL of it takes, mL", "Final reading, after going on, mL"];
   return (
     <FormDialog
-      title={`${capitalized(trialWords(trial.name))}: overshot, brought back`}
+      title={`${capitalized(trial.words)}: overshot, brought back`}
       submit="Record it"
       onSubmit={() => void submit()}
       onClose={onClose}
@@ -126,12 +121,7 @@ export function LabelDialog({ trial, send, onClose }: TrialDialogProps) {
       else setProblem(answer.message);
     });
   return (
-    <FormDialog
-      title={`Name of ${trialWords(trial.name)}`}
-      submit="Rename"
-      onSubmit={submit}
-      onClose={onClose}
-    >
+    <FormDialog title={`Name of ${trial.words}`} submit="Rename" onSubmit={submit} onClose={onClose}>
       <TextField
         label="Name"
         value={label}

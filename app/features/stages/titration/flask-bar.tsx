@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { lazy, Suspense, useState } from "react";
-import { capitalized, trialWords } from "~/core/text";
+import { capitalized } from "~/core/text";
 import type { Condition } from "~/core/method";
 import type { StageRecord, TimerRecord } from "~/core/record";
 import { clockText, type TimerState, timerState } from "~/core/timing";
@@ -32,9 +32,9 @@ export function FlaskBar({ entry, record, standing, send }: FlaskBarProps) {
   const timers = record?.timers ?? [];
   const timerOf = (id: string) =>
     timers.find((t) => t.trialId === id && t.endedAt === null && t.counts !== "persist");
-  const begun: Flask[] = entry.begun.map(({ id, name }) => ({
+  const begun: Flask[] = entry.begun.map(({ id, words }) => ({
     id,
-    name: capitalized(trialWords(name)),
+    name: capitalized(words),
     timer: timerOf(id),
   }));
   const there = new Set(record?.trials.map((t) => t.id));

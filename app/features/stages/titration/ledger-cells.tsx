@@ -4,7 +4,6 @@ import { Link } from "react-router";
 import type { FieldState, TrialEvaluation } from "~/core/stages";
 import { fieldKey } from "~/core/method";
 import { isDraft } from "~/core/change";
-import { trialWords } from "~/core/text";
 import { colors } from "../../../theme/theme";
 import type { CorrectionTarget } from "../shared/correct-dialog";
 
@@ -69,7 +68,7 @@ export function ResultCell({ text, unit, trial, workingHref }: ResultCellProps) 
     <Box
       component={Link}
       to={workingHref}
-      aria-label={`${text} ${unit}, working of ${trialWords(trial.name)}`}
+      aria-label={`${text} ${unit}, working of ${trial.words}`}
       sx={{ color: "inherit", textDecorationColor: colors.lineStrong, textUnderlineOffset: 3 }}
     >
       {text}

@@ -7,7 +7,6 @@ import { fieldKey } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
 import { isDraft } from "~/core/change";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
-import { trialWords } from "~/core/text";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import type { CorrectionTarget } from "../shared/correct-dialog";
@@ -105,7 +104,7 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
                     <td style={{ padding: 0 }}>
                       <IconButton
                         size="small"
-                        aria-label={`Actions for ${trialWords(name)}`}
+                        aria-label={`Actions for ${trial.words}`}
                         onClick={(event) => setMenu({ anchor: event.currentTarget, trial })}
                         sx={{ width: 36, height: 36, color: colors.ink, fontWeight: 700 }}
                       >

@@ -4,7 +4,6 @@ import { useLayoutEffect, useRef } from "react";
 import type { Field } from "~/core/inputs";
 import { fieldKey } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
-import { trialWords } from "~/core/text";
 import { colors, fonts } from "../../../theme/theme";
 import { afterPress } from "../../../ui/press";
 import { ByInstrument } from "../shared/by-instrument";
@@ -39,7 +38,7 @@ export function ReadingGroup(props: ReadingGroupProps) {
   const remarkOf = (field: Field) => {
     if (!offered(field) || entry.textOf(field) === "") return undefined;
     if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
-    const from = previous ? `carried from ${trialWords(previous.name)}` : "as the house starts";
+    const from = previous ? `carried from ${previous.words}` : "as the house starts";
     return (
       <>
         {from}

@@ -4,7 +4,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useEffect, useEffectEvent, useRef } from "react";
 import { v7 as newId } from "uuid";
-import { capitalized, trialWords } from "~/core/text";
+import { capitalized } from "~/core/text";
 import { type Condition, fieldKey, maybeMarks, ribbonNow, timedConditions } from "~/core/method";
 import type { Field } from "~/core/inputs";
 import type { HouseRules } from "~/core/rules";
@@ -85,8 +85,9 @@ export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: Trial
   const untouched = !fields.some((f) => f.symbol === titer && presentOf(f));
 
   const planned = record?.timers?.find((t) => t.trialId === trialId)?.flask;
-  const name = trial?.name ?? planned ?? "rough";
-  const flask = trial ? trialWords(trial.name) : (planned ?? "the next flask");
+  const flask = trial ? trial.words : (planned ?? "the next flask");
+  const isRough = trial ? trial.record.kind === "rough" && trial.record.label === null : !planned;
+  const heading = isRough ? "Rough trial" : capitalized(flask);
   const startTime = (condition: Condition) =>
     void send({
       intent: "start-timer",
@@ -108,9 +109,7 @@ export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: Trial
   return (
     <Sheet ref={sheet} component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
-        <Typography variant="h2">
-          {name === "rough" ? "Rough trial" : capitalized(trialWords(name))}
-        </Typography>
+        <Typography variant="h2">{heading}</Typography>
         <Typography variant="body2" color="textSecondary" sx={{ flexGrow: 1 }}>
           {definition.indicator}
         </Typography>

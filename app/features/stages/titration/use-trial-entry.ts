@@ -1,15 +1,13 @@
 import { useCallback, useMemo, useRef } from "react";
 import { asksBack } from "~/core/measure";
 import { checkField, fieldKey, persistenceOf, secondReadingChecks, trialFields } from "~/core/method";
-import { evaluateRun } from "~/core/evaluate";
+import { evaluateRun, withDraft } from "~/core/evaluate";
 import { expectedReading, type Guidance, type RunEvaluation, type TitrationEvaluation } from "~/core/stages";
 import type { Field } from "~/core/inputs";
 import { isDraft } from "~/core/change";
-import { withDraft } from "~/core/evaluate";
 import { type ObservationKind, presentObservation } from "~/core/record";
 import type { RunRecord } from "~/core/run";
 import { replicatesNeeded } from "~/core/rules";
-import { trialWords } from "~/core/text";
 import { readDraft, useStoredDraft, writeDraft } from "../shared/draft-store";
 import { endWatch } from "./end-watch";
 import { useHand } from "./use-hand";
@@ -153,8 +151,8 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     }
     const seconds = persistenceOf(definition, kind);
     if (written !== "burette.final" || symbol !== saved.titer || seconds === null) return;
-    const name = stage?.trials.find((t) => t.id === id)?.name ?? "";
-    void send(endWatch(stageKey, id, trialWords(name), seconds));
+    const flask = stage?.trials.find((t) => t.id === id)?.words ?? "";
+    void send(endWatch(stageKey, id, flask, seconds));
   };
 
   /** Writes a reading, and what goes with it: once, however often it is confirmed while it is on its way. */

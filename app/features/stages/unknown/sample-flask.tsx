@@ -1,9 +1,10 @@
+import { trialWords } from "~/core/record";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { toSignificant, withUnit } from "~/core/quantity";
 import type { SampleEvaluation } from "~/core/stages";
-import { capitalized, flaskWords } from "~/core/text";
+import { capitalized } from "~/core/text";
 import { colors, fonts } from "../../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "../photometer/reading-dialog";
 
@@ -20,7 +21,7 @@ interface FlaskProps {
 /** One flask of the unknown: its readings, what was read off, and what to know about it. */
 export function SampleFlask({ sample, unit, symbol, locked, onOpen, onTakeUp, onStrike }: FlaskProps) {
   const { readings, off, record, shownResult, cautions, problem } = sample;
-  const name = capitalized(flaskWords(sample.name));
+  const name = capitalized(trialWords(sample.record, "flask"));
   const taken = sample.fields
     .filter(({ field, present }) => present && !field.many)
     .map(({ field, present }) => `${present?.text ?? ""}${field.unit === "" ? "" : ` ${field.unit}`}`)

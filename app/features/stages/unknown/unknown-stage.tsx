@@ -4,9 +4,8 @@ import Button from "@mui/material/Button";
 import { useMemo, useState } from "react";
 import { v7 as newId } from "uuid";
 import { fieldKey, trialFields } from "~/core/method";
-import { presentObservation } from "~/core/record";
+import { presentObservation, trialWords } from "~/core/record";
 import type { RunEvaluation, SampleEvaluation, UnknownEvaluation } from "~/core/stages";
-import { flaskWords } from "~/core/text";
 import { absorberNear, cuvetteOf } from "~/devices";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
@@ -91,7 +90,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
   const strongest = calibration?.definition.strongest ?? 0.7;
   const absorbance = strongest * (0.5 + 0.2 * hidden(record.id));
   const photometer = usePhotometer(record.id, nm, cuvetteOf(absorberNear(nm), nm, absorbance), which);
-  const name = sample ? flaskWords(sample.name) : `flask ${stage.trials.length + 1}`;
+  const name = sample ? trialWords(sample.record, "flask") : `flask ${stage.trials.length + 1}`;
   return (
     <>
       <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
