@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { alkalinityOfWater } from "~/catalog/methods/alkalinity-of-water";
+import { alkalinityOfWater } from "~/catalog/methods/acid-base/alkalinity-of-water";
 import { mostPoints } from "~/core/record";
 import { readMethodFile } from "./method-file";
 import { readReadingsTable } from "./readings-table";

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
-import { alkalinityOfWater } from "~/catalog/methods/alkalinity-of-water";
+import { alkalinityOfWater } from "~/catalog/methods/acid-base/alkalinity-of-water";
 import { type Method } from "~/core/method";
 import { compileMethod } from "~/core/stages";
 import { readMethodFile } from "./method-file";

@@ -3,6 +3,7 @@ import { compileMethod } from "~/core/stages";
 import { valid } from "./compiled/method";
 import { conclusionProblem, type MethodFile, methodOfFile } from "./concluded";
 import { methodProblemWords } from "~/words/method-problems";
+import { withQuantities } from "./earlier-methods";
 import { type PathProblem, pathChecker } from "./validate";
 
 const shapeProblems = pathChecker(valid);
@@ -38,7 +39,7 @@ export function readMethodFile(text: string): { method: Method } | { problems: r
     const { problem } = compiled;
     return { problems: [{ path: problem.path.join("."), message: methodProblemWords(problem) }] };
   }
-  return { method };
+  return { method: withQuantities(method) };
 }
 
 /** Addresses under which something else stands, and names that every object of the language has. */

@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { methods } from "~/catalog/methods";
-import { baseByPhthalateSolution } from "~/catalog/methods/base-by-phthalate-solution";
+import { baseByPhthalateSolution } from "~/catalog/methods/acid-base/base-by-phthalate-solution";
 import { mustHold } from "~/core/result";
 import { evaluateRun } from "~/core/evaluate";
 import { fieldHistory } from "~/core/record";

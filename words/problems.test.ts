@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { compileMethod, type MethodProblem } from "~/core/stages";
 import type { Method, TitrationStage } from "~/core/method";
 import { methodProblemWords, problemInStage } from "./method-problems";

@@ -1,3 +1,4 @@
+import { withQuantities } from "~/formats/earlier-methods";
 import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { findMethod } from "~/server/queries/methods";
@@ -18,7 +19,12 @@ export async function loader({ params, request }: Route.LoaderArgs) {
     const id = n === 1 ? `${method.id}-own` : `${method.id}-own-${n}`;
     return (await findMethod(db, id)) ? copyId(n + 1) : id;
   };
-  return { method, own, id: own ? method.id : await copyId(1), rules: (await currentHouseRules(db)).data };
+  return {
+    method: withQuantities(method),
+    own,
+    id: own ? method.id : await copyId(1),
+    rules: (await currentHouseRules(db)).data,
+  };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {

@@ -1,4 +1,5 @@
 import { replicatesNeeded } from "~/core/rules";
+import { withQuantities } from "~/formats/earlier-methods";
 import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { PlanPage } from "../features/methods/plan-page";
@@ -10,7 +11,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const method = await methodFrom(params, request);
+  const method = withQuantities(await methodFrom(params, request));
   const rules = (await currentHouseRules(await database())).data;
   return { method, buretteMl: rules.burette.capacityMl, replicates: replicatesNeeded(rules.agreement) };
 }

@@ -3,9 +3,9 @@ import { type CalibrationStage, type Method, type RateStage, type UnknownStage }
 import { compileMethod, type MethodProblemCode } from "~/core/stages";
 import type { Input } from "~/core/inputs";
 
-import { phosphateAsMolybdenumBlue as phosphate } from "./colored-complexes";
-import { fadingOfADye } from "./fading-of-a-dye";
-import { ironByStandardAddition } from "./iron-by-standard-addition";
+import { phosphateAsMolybdenumBlue as phosphate } from "./colorimetric/colored-complexes";
+import { fadingOfADye } from "./colorimetric/fading-of-a-dye";
+import { ironByStandardAddition } from "./colorimetric/iron-by-standard-addition";
 
 const [wavelength, standards, unknown] = phosphate.stages as [
   Method["stages"][number],

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { type Method, type TitrationStage } from "~/core/method";
 import { compileMethod, type MethodProblemCode } from "~/core/stages";
-import { baseByPhthalateThenAcid } from "./base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "./acid-base/base-by-phthalate-then-acid";
 
 const [standardize, determine] = baseByPhthalateThenAcid.stages as [TitrationStage, TitrationStage];
 

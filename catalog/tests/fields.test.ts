@@ -4,7 +4,7 @@ import { checkField, fieldKey, stageFields, type TitrationStage, trialFields } f
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
 import { withDraft } from "~/core/evaluate";
-import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 import { flask, runRecord } from "./build-record";
 

@@ -5,8 +5,8 @@ import type { Observation } from "~/core/record";
 import { resultQuantity } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { stageFields } from "~/core/method";
-import { acidByBase } from "../methods/acid-by-base";
-import { nickelByBackTitration } from "../methods/metal-by-back-titration";
+import { acidByBase } from "../methods/acid-base/acid-by-base";
+import { nickelByBackTitration } from "../methods/complexometric/metal-by-back-titration";
 import { defaultHouseRules } from "../rules/defaults";
 import { titer, type Typed, typedRun } from "./typed-run";
 

@@ -5,7 +5,7 @@ import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import type { TitrationEvaluation } from "~/core/stages";
 import { backTitration } from "./shapes/complexometric";
-import { baseByPhthalateSolution } from "../methods/base-by-phthalate-solution";
+import { baseByPhthalateSolution } from "../methods/acid-base/base-by-phthalate-solution";
 import { reverse } from "./shapes/acid-base";
 import { blankDifference } from "./shapes/redox";
 import { defaultHouseRules } from "../rules/defaults";

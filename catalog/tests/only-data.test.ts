@@ -5,7 +5,7 @@ import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { Method, TitrationStage } from "~/core/method";
 import type { RunRecord } from "~/core/run";
-import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 import { aliquot, flask, runRecord } from "./build-record";
 

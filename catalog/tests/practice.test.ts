@@ -22,7 +22,7 @@ import type { TitrationEvaluation } from "~/core/stages";
 import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
 import { methods } from "../methods";
-import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 import { rulesPresets } from "../rules/presets";
 import { aliquot, flask, runRecord } from "./build-record";

@@ -4,7 +4,7 @@ import { checkField, trialFields } from "~/core/method";
 import { checkRecord, evaluateRun } from "~/core/evaluate";
 import { expectedReading, carefulHands } from "~/core/stages";
 import { simulateRun } from "~/core/simulate";
-import { baseByPhthalateThenAcid } from "../methods/base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
 import { shapes } from "./shapes";
 

@@ -124,7 +124,25 @@ const RibbonStep = Type.Object(
 const Reagent = Type.Object(
   {
     name: Text,
+    /** How much, in words. */
     amount: Text,
+    /** The most of it that one flask takes, or all flasks of a series together; where the words tell a number. */
+    quantity: Type.Optional(
+      Type.Object(
+        {
+          most: Type.Number({ exclusiveMinimum: 0 }),
+          unit: Type.Union([
+            Type.Literal("mL"),
+            Type.Literal("L"),
+            Type.Literal("g"),
+            Type.Literal("mg"),
+            Type.Literal("drops"),
+          ]),
+          of: Type.Optional(Type.Literal("series")),
+        },
+        Closed,
+      ),
+    ),
     exact: Type.Boolean(),
     when: Text,
     /** True for what is added only when all else is ready, since it does not keep. */

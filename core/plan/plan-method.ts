@@ -98,42 +98,35 @@ export function planMethod(compiled: CompiledMethod, choices: PlanChoices): Stag
 export interface ShoppingLine {
   readonly name: string;
   readonly each: string;
-  /** For all, margin included; null where the amount is no number. */
+  /** For all, margin included; null where the amount is no number, or one in two units. */
   readonly total: string | null;
 }
 
-/** "2 to 3 drops" is up to 3 drops; "about 50 mL" is 50 mL. */
-const amountIn = (text: string) => /([\d.]+)(?:\s+to\s+([\d.]+))?\s*(mL|g|mg|L|drops?)\b/.exec(text);
+/** How much of a reagent a stage takes at one bench; null where that is no number. */
+function takenOf({ quantity }: Reagent, stage: ComputedStage, trials: number) {
+  if (!quantity) return null;
+  const { reagentFlasks, series } = planningOf(stage);
+  const { most, unit, of } = quantity;
+  const together = of === "series" ? series?.(stage).values.reduce((sum, each) => sum + each, 0) : undefined;
+  return { amount: together ?? most * reagentFlasks(stage, trials), unit };
+}
 
-/** What is needed of each reagent by all benches, from the words of the method. The same reagent in two stages is added up. */
+/** What is needed of each reagent by all benches. The same reagent in two stages is added up. */
 export function shoppingList(
   stages: readonly ComputedStage[],
   { benches, trials, marginPercent }: Pick<PlanChoices, "benches" | "trials" | "marginPercent">,
 ): ShoppingLine[] {
-  const lines = new Map<string, { each: string[]; total: number; unit: string } | null>();
-  const each = new Map<string, string[]>();
-  const add = ({ name, amount, exact }: Reagent, stage: ComputedStage) => {
-    each.set(name, [...(each.get(name) ?? []), amount]);
-    const found = amountIn(amount);
-    // What is exact and yet a range is what the series is made of: all of its flasks together, once.
-    const { reagentFlasks, series: seriesOf } = planningOf(stage);
-    const all = exact && /\bto\b/.test(amount) ? seriesOf?.(stage).values : undefined;
-    const series = all === undefined ? null : all.reduce((sum, each) => sum + each, 0);
-    const uses = benches * (series === null ? reagentFlasks(stage, trials) : 1) * (1 + marginPercent / 100);
-    const number = series ?? Number(found?.[2] ?? found?.[1]);
-    const unit = found?.[3] ?? "";
-    const there = lines.get(name);
-    if (!found || there === null || (there && there.unit !== unit)) lines.set(name, null);
-    else lines.set(name, { each: [], total: (there?.total ?? 0) + number * uses, unit });
-  };
-  for (const stage of stages) {
-    for (const reagent of stage.reagents ?? []) add(reagent, stage);
-  }
-  return [...lines].map(([name, line]) => ({
-    name,
-    each: [...new Set(each.get(name))].join(", "),
-    total: line && `${roundUp(line.total)} ${line.unit}`,
-  }));
+  const all = stages.flatMap((stage) => (stage.reagents ?? []).map((reagent) => ({ reagent, stage })));
+  const names = [...new Set(all.map(({ reagent }) => reagent.name))];
+  return names.map((name) => {
+    const own = all.filter(({ reagent }) => reagent.name === name);
+    const each = [...new Set(own.map(({ reagent }) => reagent.amount))].join(", ");
+    const taken = own.map(({ reagent, stage }) => takenOf(reagent, stage, trials));
+    const unit = taken[0]?.unit;
+    if (unit === undefined || taken.some((t) => t?.unit !== unit)) return { name, each, total: null };
+    const amount = taken.reduce((sum, t) => sum + (t?.amount ?? 0), 0);
+    return { name, each, total: `${roundUp(amount * benches * (1 + marginPercent / 100))} ${unit}` };
+  });
 }
 
 /** Two figures, upward: nobody is short for it. */

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { PGlite } from "@electric-sql/pglite";
 import { afterAll, expect, test } from "@jest/globals";
-import { baseByPhthalateThenAcid } from "~/catalog/methods/base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { type Method } from "~/core/method";
 import { compileMethod } from "~/core/stages";

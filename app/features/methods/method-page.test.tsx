@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { renderToStaticMarkup } from "react-dom/server";
 import { createMemoryRouter, RouterProvider } from "react-router";
 import { methods } from "~/catalog/methods";
-import { generalCautions } from "~/catalog/methods/general";
+import { generalCautions } from "~/catalog/parts/safety";
 import { prettyEquation } from "~/core/chemistry";
 import type { Method } from "~/core/method";
 import { MethodPage, type OtherWay } from "./method-page";

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import { comesFirst, generalCautions } from "~/catalog/methods/general";
+import { authority, generalCautions } from "~/catalog/parts/safety";
 import { counted } from "~/core/text";
 import type { Method } from "~/core/method";
 import { colors } from "../../theme/theme";
@@ -98,12 +98,12 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
             <Typography id="hazards" variant="h2" sx={{ color: colors.amberDeep }}>
               What can hurt
             </Typography>
-            <List items={method.hazards.filter((line) => line !== comesFirst)} />
+            <List items={method.hazards.filter((line) => line !== authority)} />
             <Typography variant="h3" sx={{ mt: 1 }}>
               At every bench
             </Typography>
             <List items={generalCautions} />
-            <Typography sx={{ mt: 1, fontWeight: 650 }}>{comesFirst}</Typography>
+            <Typography sx={{ mt: 1, fontWeight: 650 }}>{authority}</Typography>
           </Sheet>
           <Part title="Wear" items={method.protection} />
           <Part title="Glassware and instruments" items={method.glassware} />

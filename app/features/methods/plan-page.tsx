@@ -5,7 +5,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { comesFirst, generalCautions } from "~/catalog/methods/general";
+import { authority, generalCautions } from "~/catalog/parts/safety";
 import { planMethod, shoppingList } from "~/core/plan";
 import { type ComputedStage, type Method } from "~/core/method";
 import { compiledMethod, type PlanChoices, type StageChoices } from "~/core/stages";
@@ -188,11 +188,11 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
               What can hurt
             </Typography>
             <List
-              items={[...method.hazards.filter((line) => line !== comesFirst), ...generalCautions.slice(1)]}
+              items={[...method.hazards.filter((line) => line !== authority), ...generalCautions.slice(1)]}
             />
             <Typography>Wear: {method.protection.join(", ").toLowerCase()}.</Typography>
             <Typography sx={{ mt: 0.5 }}>Waste: {method.waste.join(" ")}</Typography>
-            <Typography sx={{ mt: 0.5, fontWeight: 650 }}>{comesFirst}</Typography>
+            <Typography sx={{ mt: 0.5, fontWeight: 650 }}>{authority}</Typography>
           </Sheet>
         </Box>
       </Box>

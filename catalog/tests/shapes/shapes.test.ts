@@ -16,8 +16,8 @@ import { simulateRun } from "~/core/simulate";
 import { defaultHouseRules } from "../../rules/defaults";
 import { titer, type Typed, typedRun } from "../typed-run";
 import { dilutionChain, equivalentMass, reverse } from "./acid-base";
-import { baseByPhthalateSolution } from "../../methods/base-by-phthalate-solution";
-import { diluteAndCheckAcid } from "../../methods/dilute-and-check";
+import { baseByPhthalateSolution } from "../../methods/acid-base/base-by-phthalate-solution";
+import { diluteAndCheckAcid } from "../../methods/acid-base/dilute-and-check";
 import { backTitration, byCylinder, hardnessByReplacement } from "./complexometric";
 import {
   againstALimit,

@@ -53,6 +53,25 @@ export const ribbonColumns: readonly Column[] = [
 export const reagentColumns: readonly Column[] = [
   { key: "name", label: "Reagent", wide: 3 },
   { key: "amount", label: "Amount", wide: 1.6 },
+  { key: "most", label: "At most", reading: true },
+  {
+    key: "unit",
+    label: "Unit",
+    wide: 1.1,
+    choices: [
+      { value: "", label: "no number" },
+      ...["mL", "L", "g", "mg", "drops"].map((unit) => ({ value: unit, label: unit })),
+    ],
+  },
+  {
+    key: "of",
+    label: "For",
+    wide: 1.3,
+    choices: [
+      { value: "", label: "each flask" },
+      { value: "series", label: "the whole series" },
+    ],
+  },
   { key: "exact", label: "How exact", wide: 1.3, choices: yesNo("exact", "about") },
   { key: "when", label: "When", wide: 2.6 },
   { key: "last", label: "Added", wide: 1.4, choices: yesNo("at the last", "at once") },

@@ -1,5 +1,12 @@
 import { rowOfInput, inputOfRow } from "~/core/inputs";
-import type { AssayStage, ComputedStage, Method, PreparationStage, TitrationStage } from "~/core/method";
+import type {
+  Reagent,
+  AssayStage,
+  ComputedStage,
+  Method,
+  PreparationStage,
+  TitrationStage,
+} from "~/core/method";
 import { plausibilityOfRow, rowOfPlausibility } from "./plausibility-rows";
 import type { Row } from "./row";
 
@@ -103,9 +110,12 @@ function stageDraft(stage: ComputedStage): StageDraft {
       do: act,
       end: end ? "yes" : "",
     })),
-    reagents: (stage.reagents ?? []).map(({ name, amount, exact, when, last }) => ({
+    reagents: (stage.reagents ?? []).map(({ name, amount, quantity, exact, when, last }) => ({
       name,
       amount,
+      most: text(quantity?.most),
+      unit: quantity?.unit ?? "",
+      of: quantity?.of ?? "",
       exact: exact ? "yes" : "",
       when,
       last: last ? "yes" : "",
@@ -192,6 +202,7 @@ function stageOf(draft: StageDraft): ComputedStage {
           reagents: draft.reagents.map((row) => ({
             name: trimmed(row, "name"),
             amount: trimmed(row, "amount"),
+            ...quantityOfRow(row),
             exact: row.exact === "yes",
             when: trimmed(row, "when"),
             ...(row.last === "yes" ? { last: true } : {}),
@@ -251,6 +262,20 @@ function stageOf(draft: StageDraft): ComputedStage {
     })),
   };
 }
+
+type Quantity = NonNullable<Reagent["quantity"]>;
+
+/** How much of a reagent, where its row tells a number with a unit. */
+const quantityOfRow = ({ most, unit, of }: Row): Pick<Reagent, "quantity"> =>
+  given(most) && given(unit)
+    ? {
+        quantity: {
+          most: Number(decimal(most)),
+          unit: unit as Quantity["unit"],
+          ...(of === "series" ? { of } : {}),
+        },
+      }
+    : {};
 
 /** The method that a draft means; version 1, the server gives it its next one. */
 export function methodOf(draft: MethodDraft): Method {

@@ -1,0 +1,107 @@
+import { defineMethod } from "~/core/method";
+import {
+  acidHazard,
+  authority,
+  baseHazards,
+  fillBelowEyes,
+  labelled,
+  neutralWaste,
+  noMouth,
+  protection,
+} from "../../parts/safety";
+import { buretteSteps } from "../../parts/burette";
+import { exactly, indicatorReagent, mL, said } from "../../parts/reagents";
+import { knownBase, knownConcentration, pipetted, titer } from "../../parts/inputs";
+import { phenolphthalein } from "../../parts/indicators";
+import { atMost, mostMolPerL } from "../../parts/plausible";
+
+/** Dilute a stock to a target, and check by titration what came of it. */
+export const diluteAndCheckAcid = defineMethod({
+  id: "dilute-and-check",
+  version: 3,
+  family: "acid-base",
+  title: "Dilute an acid to a target, and check it",
+  purpose:
+    "Make a solution of a given concentration from a stock, and decide by titration whether it will do.",
+  equations: [{ name: "neutralization", equation: "HCl + NaOH -> NaCl + H2O" }],
+  substances: { HCl: "hydrochloric acid", NaOH: "sodium hydroxide" },
+  stages: [
+    {
+      kind: "preparation",
+      key: "dilute",
+      title: "Make the dilution",
+      inputs: [
+        knownConcentration("c_0", "Concentration of the stock", "HCl", "0.500", "0.002"),
+        { symbol: "V_0", is: "delivered", label: "Stock from a burette", of: "HCl", per: "run" },
+        {
+          symbol: "V_e",
+          is: "graduated",
+          glass: "cylinder",
+          label: "Made up to",
+          of: "HCl",
+          per: "run",
+          capacityMl: 50,
+          presumed: "25.0",
+        },
+      ],
+      relations: [
+        { relation: "n = c_0 * V_0", title: "Amount of acid taken", unit: "mmol" },
+        { relation: "c_m = n / V_e", title: "Concentration made", unit: "mol/L" },
+      ],
+      result: { symbol: "c_m", name: "Concentration made", unit: "mol/L" },
+      plausible: [{ rule: "not above", symbol: "c_m", other: "c_0" }],
+      reagents: [
+        exactly("the stock", said("as computed"), "from a burette into the cylinder"),
+        exactly("water", said("to the volume"), "half of it before the stock"),
+      ],
+      steps: [
+        "Compute the volume of stock, c·V / c of the stock, and round it to what the burette delivers.",
+        "Put about half of the water into the cylinder, then the stock from the burette, then water to the volume.",
+        "Pour it to and fro with a dry beaker to mix; label the beaker and keep what is left.",
+      ],
+      cautions: ["Goggles on.", "Acid into water, never water into acid.", labelled],
+    },
+    {
+      kind: "titration",
+      key: "check",
+      title: "Check by titration",
+      inputs: [
+        { symbol: "c_t", is: "given", label: "Target", per: "run", unit: "mol/L", optional: true },
+        knownBase,
+        pipetted("HCl", "Aliquot of the dilution", "10.00"),
+        titer("NaOH"),
+      ],
+      relations: [
+        { relation: "n_a = c_b * V * ratio(HCl, NaOH)", title: "Acid in the aliquot", unit: "mmol" },
+        { relation: "c = n_a / V_a", title: "Concentration found", unit: "mol/L" },
+      ],
+      result: { symbol: "c", name: "Concentration found", unit: "mol/L" },
+      plausible: [atMost("c", mostMolPerL.HCl)],
+      agree: { on: "V / V_a", per: "V_a" },
+      accept: { against: "value", symbol: "c_t", tolerancePercent: 5, whenOff: "dilution" },
+      presumed: 0.2,
+      expectMl: [15, 30],
+      ...phenolphthalein,
+      reagents: [
+        exactly("the dilution", mL("10.00"), "into the flask: of this solution, not of the stock"),
+        indicatorReagent,
+      ],
+      steps: [
+        "Type the target concentration.",
+        "Pipette 10.00 mL of the dilution, not of the stock, into a flask; add phenolphthalein.",
+        ...buretteSteps("base"),
+        "Within 5 % it is done. Else titrate what was kept once more; still off, make the dilution anew.",
+      ],
+      cautions: ["Goggles on: acid and base both harm the eyes.", fillBelowEyes, noMouth],
+    },
+  ],
+  protection,
+  hazards: [...baseHazards, acidHazard, authority],
+  waste: [neutralWaste],
+  glassware: [
+    "two 50 mL burettes",
+    "50 mL measuring cylinder",
+    "10 mL one-mark pipette and filler",
+    "250 mL conical flasks",
+  ],
+});
