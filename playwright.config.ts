@@ -20,6 +20,7 @@ const args = [
 
 export default defineConfig({
   testDir: "e2e",
+  globalSetup: "./e2e/lab-template.ts",
   outputDir,
   // One server and one database each.
   workers: 2,

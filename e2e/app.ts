@@ -1,7 +1,6 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import path from "node:path";
+import { rmSync } from "node:fs";
 import { AppServer } from "../scripts/app-server";
+import { newLabFolder } from "./lab-template";
 import { test as base, expect, type Locator, type Page, type Request } from "@playwright/test";
 
 /** What a page has asked for or sent and has no answer to yet; the stream of changes never ends. */
@@ -54,7 +53,7 @@ class Servers {
   async of(file: string): Promise<AppServer> {
     if (this.current?.file === file) return this.current.server;
     await this.end();
-    const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-e2e-"));
+    const folder = newLabFolder();
     const server = new AppServer(folder, this.port);
     this.current = { file, folder, server };
     await server.start();
