@@ -5,7 +5,7 @@
 const layer = (name, from, forbidden) => ({
   name,
   severity: "error",
-  from: { path: from, pathNot: "\\.test\\.tsx?$" },
+  from: { path: from, pathNot: "\\.test\\.tsx?$|^core/testing/" },
   to: { path: forbidden },
 });
 
@@ -78,6 +78,13 @@ module.exports = {
       severity: "error",
       from: {},
       to: { path: "^core/", pathNot: `^core/((${rooms.flat().join("|")}|testing)/|[a-z]+\\.ts$)` },
+    },
+    {
+      name: "shapes-and-builders-are-for-tests",
+      comment: "core/testing uses whatever it needs, as tests do; nothing that ships uses it.",
+      severity: "error",
+      from: { pathNot: "\\.test\\.tsx?$|^core/testing/|^formats/examples\\.ts$|^scripts/|^server/seed/|^e2e/" },
+      to: { path: "^core/testing/" },
     },
     ...orderOfRooms,
     layer("stages-below-the-run-screen", "^app/features/stages/", "^app/features/run/"),

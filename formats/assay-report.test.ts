@@ -8,7 +8,7 @@ import { simulateRun } from "~/core/simulate";
 import { readRunRecord, reportOf, reportText } from "./run-report";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { typedRun } from "~/catalog/tests/typed-run";
+import { typedRun } from "~/core/testing/typed-run";
 
 const method = (id: string) => methods.find((m) => m.id === id)!;
 

@@ -2,7 +2,7 @@ import { mustHold } from "~/core/result";
 import { simulateRun } from "~/core/simulate";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { fileOfRecord } from "./concluded";
-import { shapes } from "~/catalog/tests/shapes";
+import { shapes } from "~/core/testing/shapes";
 
 const seed = 11;
 

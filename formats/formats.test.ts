@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
-import { flask, runRecord } from "~/catalog/tests/build-record";
+import { flask, runRecord } from "~/core/testing/build-record";
 import { publishedSchemas } from "./published";
 import { checkRunRequest } from "../protocol/requests";
 import { checkRunRecord } from "./run-record";

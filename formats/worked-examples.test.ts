@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import type { Method } from "~/core/method";
 import { methods } from "~/catalog/methods";
-import { titer, type TypedStage, typedRun } from "~/catalog/tests/typed-run";
+import { titer, type TypedStage, typedRun } from "~/core/testing/typed-run";
 import { readRunRecord, reportOf } from "./run-report";
 
 interface Example {

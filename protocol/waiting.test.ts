@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { flask, runRecord } from "~/catalog/tests/build-record";
+import { flask, runRecord } from "~/core/testing/build-record";
 import { evaluateRun } from "~/core/evaluate";
 import type { TitrationEvaluation } from "~/core/stages";
 import type { RunRequest } from "./requests";

@@ -8,7 +8,7 @@ import { chromium, type Page } from "@playwright/test";
 import { build } from "esbuild";
 import { sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import { aliquot, flask, runRecord } from "../catalog/tests/build-record";
+import { aliquot, flask, runRecord } from "../core/testing/build-record";
 import { mustHold } from "../core/result";
 import { ProgramBuilder, propagateAll } from "../core/montecarlo";
 import { leaf, type LeafShape, measured } from "../core/quantity";

@@ -1,6 +1,6 @@
 // How often the stated 95 % interval holds the truth, for every shape: npm run coverage [runs].
-import { shapes } from "../catalog/tests/shapes";
-import { coverageOf } from "../catalog/tests/coverage";
+import { shapes } from "../core/testing/shapes";
+import { coverageOf } from "../core/testing/coverage";
 
 const runs = Number(process.argv[2] ?? 2000);
 console.log(`The stated 95 % interval held the truth, of ${runs} simulated runs each:`);

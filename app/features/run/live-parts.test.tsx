@@ -2,7 +2,7 @@ import InputBase from "@mui/material/InputBase";
 import { afterEach, describe, expect, test } from "@jest/globals";
 import { renderToString } from "react-dom/server";
 import { MemoryRouter } from "react-router";
-import { flask, runRecord } from "~/catalog/tests/build-record";
+import { flask, runRecord } from "~/core/testing/build-record";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";

@@ -8,7 +8,7 @@ import type { TitrationEvaluation } from "~/core/stages";
 import { withDraft } from "~/core/evaluate";
 import { workingOf } from "~/core/working";
 import { defaultHouseRules } from "../../rules/defaults";
-import { aliquot, flask, runRecord } from "../../tests/build-record";
+import { aliquot, flask, runRecord } from "../../../core/testing/build-record";
 
 function stageOf(record: RunRecord, key: "standardize" | "determine"): TitrationEvaluation {
   const stage = evaluateRun(record).stages.find((s) => s.key === key);

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { renderToStaticMarkup } from "react-dom/server";
 import { createMemoryRouter, RouterProvider } from "react-router";
 import { methods } from "~/catalog/methods";
-import { type Typed, typedRun, type TypedStage } from "~/catalog/tests/typed-run";
+import { type Typed, typedRun, type TypedStage } from "~/core/testing/typed-run";
 import type { CalibrationEvaluation, RateEvaluation, UnknownEvaluation } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";

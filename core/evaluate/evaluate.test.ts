@@ -3,8 +3,8 @@ import type { ComputedEvaluation } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
-import { methods } from "../methods";
-import { titer, typedRun } from "./typed-run";
+import { methods } from "~/catalog/methods";
+import { titer, typedRun } from "../testing/typed-run";
 
 /* What is missing, or fails, in one stage stays there: its readings are shown, and the rest of the run goes on. */
 

@@ -3,7 +3,7 @@ import { mustHold } from "~/core/result";
 import { evaluateRun } from "~/core/evaluate";
 import { resultQuantity } from "~/core/stages";
 import { simulateRun } from "~/core/simulate";
-import { defaultHouseRules } from "../rules/defaults";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
 import type { Shape } from "./shapes";
 
 /** How often a stage's stated 95 % interval held the truth over simulated runs, and how long that took. */

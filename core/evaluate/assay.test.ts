@@ -8,8 +8,8 @@ import type { RunRecord } from "~/core/run";
 import { workingOf } from "~/core/working";
 import { propagateAll } from "~/core/montecarlo";
 import { mustHold } from "~/core/result";
-import { methods } from "../methods";
-import { type Typed, typedRun, type TypedStage } from "./typed-run";
+import { methods } from "~/catalog/methods";
+import { type Typed, typedRun, type TypedStage } from "../testing/typed-run";
 
 const phosphate = methods.find((m) => m.id === "phosphate-as-molybdenum-blue")!;
 

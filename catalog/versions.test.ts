@@ -3,12 +3,12 @@ import { expect, test } from "@jest/globals";
 import { type Method } from "~/core/method";
 import { compileMethod } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
-import { hashOf, type MethodHashes } from "../method-hashes";
-import { methods } from "../methods";
-import { titer, typedRun } from "./typed-run";
+import { hashOf, type MethodHashes } from "./method-hashes";
+import { methods } from "./methods";
+import { titer, typedRun } from "../core/testing/typed-run";
 
 const noted = JSON.parse(
-  readFileSync(new URL("../method-hashes.json", import.meta.url), "utf8"),
+  readFileSync(new URL("./method-hashes.json", import.meta.url), "utf8"),
 ) as MethodHashes;
 
 test.each(methods.map((m) => [m.id, m] as const))(

@@ -1,7 +1,7 @@
 import type { Truth } from "~/core/stages";
-import { baseByPhthalateSolution } from "../../methods/acid-base/base-by-phthalate-solution";
-import { baseByPhthalateThenAcid } from "../../methods/acid-base/base-by-phthalate-then-acid";
-import { diluteAndCheckAcid } from "../../methods/acid-base/dilute-and-check";
+import { baseByPhthalateSolution } from "../../../catalog/methods/acid-base/base-by-phthalate-solution";
+import { baseByPhthalateThenAcid } from "../../../catalog/methods/acid-base/base-by-phthalate-then-acid";
+import { diluteAndCheckAcid } from "../../../catalog/methods/acid-base/dilute-and-check";
 import { byDrops, dilutionChain, equivalentMass, reverse } from "./acid-base";
 import { backTitration, byCylinder, hardnessByReplacement } from "./complexometric";
 import {

@@ -4,9 +4,9 @@ import { checkField, fieldKey, stageFields, type TitrationStage, trialFields } f
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
 import { withDraft } from "~/core/evaluate";
-import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
-import { defaultHouseRules } from "../rules/defaults";
-import { flask, runRecord } from "./build-record";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { flask, runRecord } from "../testing/build-record";
 
 const [standardize, determine] = baseByPhthalateThenAcid.stages as [TitrationStage, TitrationStage];
 const houseRules = defaultHouseRules;

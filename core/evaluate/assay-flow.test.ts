@@ -22,9 +22,9 @@ import type { HouseRules } from "~/core/rules";
 import { isEmptyRun, type RunRecord } from "~/core/run";
 import { type Observation, readingsOf } from "~/core/record";
 import { simulateRun } from "~/core/simulate";
-import { methods } from "../methods";
-import { defaultHouseRules } from "../rules/defaults";
-import { type TypedStage, typedRun } from "./typed-run";
+import { methods } from "~/catalog/methods";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { type TypedStage, typedRun } from "../testing/typed-run";
 
 const copper = methods.find((m) => m.id === "copper-with-ammonia")!;
 const series = ["2.00", "4.00", "6.00", "8.00", "10.00"];

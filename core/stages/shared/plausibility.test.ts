@@ -5,9 +5,9 @@ import { evaluateRun } from "~/core/evaluate";
 import type { Method } from "~/core/method";
 import type { RunRecord } from "~/core/run";
 import { simulateRun } from "~/core/simulate";
-import { methods } from "../methods";
-import { defaultHouseRules } from "../rules/defaults";
-import { titer, type Typed, type TypedStage, typedRun } from "./typed-run";
+import { methods } from "~/catalog/methods";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { titer, type Typed, type TypedStage, typedRun } from "../../testing/typed-run";
 
 /*
  * Results that cannot be: a sound bench is never accused, and each way in which a result can be impossible is told, does not

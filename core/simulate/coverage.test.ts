@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
-import { shapes } from "./shapes";
-import { coverageOf } from "./coverage";
+import { shapes } from "../testing/shapes";
+import { coverageOf } from "../testing/coverage";
 
 /*
  * A bench with a known truth: every cause off by a draw from the distribution that the evaluation states, readings rounded as

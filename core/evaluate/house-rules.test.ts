@@ -4,13 +4,13 @@ import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import type { TitrationEvaluation } from "~/core/stages";
-import { backTitration } from "./shapes/complexometric";
-import { baseByPhthalateSolution } from "../methods/acid-base/base-by-phthalate-solution";
-import { reverse } from "./shapes/acid-base";
-import { blankDifference } from "./shapes/redox";
-import { defaultHouseRules } from "../rules/defaults";
-import { flask, runRecord } from "./build-record";
-import { titer, type Typed, typedRun } from "./typed-run";
+import { backTitration } from "../testing/shapes/complexometric";
+import { baseByPhthalateSolution } from "~/catalog/methods/acid-base/base-by-phthalate-solution";
+import { reverse } from "../testing/shapes/acid-base";
+import { blankDifference } from "../testing/shapes/redox";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { flask, runRecord } from "../testing/build-record";
+import { titer, type Typed, typedRun } from "../testing/typed-run";
 
 function stageOf(record: RunRecord, key = "determine"): TitrationEvaluation {
   const stage = evaluateRun(record).stages.find((s) => s.key === key);

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { planMethod, shoppingList } from "~/core/plan";
 import { type Method } from "~/core/method";
 import { compiledMethod, type PlanChoices, rinsingMl } from "~/core/stages";
-import { methods } from "../methods";
+import { methods } from "~/catalog/methods";
 
 const choices = (stages: PlanChoices["stages"] = {}, more: Partial<PlanChoices> = {}): PlanChoices => ({
   buretteMl: 50,

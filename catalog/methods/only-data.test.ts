@@ -5,9 +5,9 @@ import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { Method, TitrationStage } from "~/core/method";
 import type { RunRecord } from "~/core/run";
-import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
+import { baseByPhthalateThenAcid } from "./acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "../rules/defaults";
-import { aliquot, flask, runRecord } from "./build-record";
+import { aliquot, flask, runRecord } from "../../core/testing/build-record";
 
 /*
  * Other procedures are other data: the same core computes them with nothing added. And what it computes recovers the

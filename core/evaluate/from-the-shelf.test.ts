@@ -5,10 +5,10 @@ import type { Observation } from "~/core/record";
 import { resultQuantity } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { stageFields } from "~/core/method";
-import { acidByBase } from "../methods/acid-base/acid-by-base";
-import { nickelByBackTitration } from "../methods/complexometric/metal-by-back-titration";
-import { defaultHouseRules } from "../rules/defaults";
-import { titer, type Typed, typedRun } from "./typed-run";
+import { acidByBase } from "~/catalog/methods/acid-base/acid-by-base";
+import { nickelByBackTitration } from "~/catalog/methods/complexometric/metal-by-back-titration";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { titer, type Typed, typedRun } from "../testing/typed-run";
 
 const one = { agreement: { rule: "n-within", replicates: 1, withinMl: "0.10" } } as const;
 const flask: Typed = { "V_a:volume.taken": "25.00", ...titer("25.00") };

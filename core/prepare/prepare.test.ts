@@ -18,7 +18,7 @@ import {
 import { inUnit, standardUncertainty } from "~/core/quantity";
 import { evaluateRun } from "~/core/evaluate";
 import { resultQuantity } from "~/core/stages";
-import { defaultHouseRules } from "../rules/defaults";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
 
 const tenths = { capacityMl: 50, resolutionMl: 0.1 };
 const burette = { kind: "burette" } as const;

@@ -7,9 +7,9 @@ import { type HouseRules, inHouseWords } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { workingOf } from "~/core/working";
 
-import { methods } from "../methods";
-import { defaultHouseRules } from "../rules/defaults";
-import { titer, type Typed, type TypedStage, typedRun } from "./typed-run";
+import { methods } from "~/catalog/methods";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { titer, type Typed, type TypedStage, typedRun } from "../testing/typed-run";
 
 /* What is shown is what is counted: presumed values, ± that nobody stated, blanks, rooms, glass, and results by their names. */
 

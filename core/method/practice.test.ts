@@ -21,11 +21,11 @@ import {
 import type { TitrationEvaluation } from "~/core/stages";
 import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
-import { methods } from "../methods";
-import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
-import { defaultHouseRules } from "../rules/defaults";
-import { rulesPresets } from "../rules/presets";
-import { aliquot, flask, runRecord } from "./build-record";
+import { methods } from "~/catalog/methods";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { rulesPresets } from "~/catalog/rules/presets";
+import { aliquot, flask, runRecord } from "../testing/build-record";
 
 const stageOf = (standardize: TrialRecord[], determine: TrialRecord[] = [], rules = defaultHouseRules) =>
   evaluateRun(runRecord(standardize, determine, rules)).stages[

@@ -3,7 +3,7 @@ import type { HouseRules } from "~/core/rules";
 import type { Observation, ObservationKind, TrialRecord } from "~/core/record";
 import type { RunRecord } from "~/core/run";
 import { unconfirmedVolumes } from "~/core/stages";
-import { defaultHouseRules } from "../rules/defaults";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
 
 const at = "2026-11-25T09:00:00.000Z";
 

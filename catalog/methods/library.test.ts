@@ -7,7 +7,7 @@ import { type Method, perOf } from "~/core/method";
 import { resultQuantity, type Truth } from "~/core/stages";
 import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
-import { methods } from "../methods";
+import { methods } from "./";
 import { defaultHouseRules } from "../rules/defaults";
 
 /** Results of unknown samples, where the method presumes none. */

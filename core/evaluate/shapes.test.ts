@@ -13,12 +13,12 @@ import { type Method, unitOfInput } from "~/core/method";
 import type { RunRecord } from "~/core/run";
 import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
-import { defaultHouseRules } from "../../rules/defaults";
-import { titer, type Typed, typedRun } from "../typed-run";
-import { dilutionChain, equivalentMass, reverse } from "./acid-base";
-import { baseByPhthalateSolution } from "../../methods/acid-base/base-by-phthalate-solution";
-import { diluteAndCheckAcid } from "../../methods/acid-base/dilute-and-check";
-import { backTitration, byCylinder, hardnessByReplacement } from "./complexometric";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { titer, type Typed, typedRun } from "../testing/typed-run";
+import { dilutionChain, equivalentMass, reverse } from "../testing/shapes/acid-base";
+import { baseByPhthalateSolution } from "~/catalog/methods/acid-base/base-by-phthalate-solution";
+import { diluteAndCheckAcid } from "~/catalog/methods/acid-base/dilute-and-check";
+import { backTitration, byCylinder, hardnessByReplacement } from "../testing/shapes/complexometric";
 import {
   againstALimit,
   blankDifference,
@@ -26,8 +26,8 @@ import {
   electronCount,
   kappaNumber,
   sampleToTheMark,
-} from "./redox";
-import { shapes } from ".";
+} from "../testing/shapes/redox";
+import { shapes } from "../testing/shapes";
 
 const one = { agreement: { rule: "n-within", replicates: 1, withinMl: "0.10" } } as const;
 

@@ -7,8 +7,8 @@ import { type TitrationEvaluation, expectedReading, percentBeside } from "~/core
 import { withDraft } from "~/core/evaluate";
 import { slipChecks } from "~/core/measure";
 
-import { defaultHouseRules } from "../rules/defaults";
-import { aliquot, flask, runRecord } from "./build-record";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { aliquot, flask, runRecord } from "../../testing/build-record";
 
 const base = [
   flask("2.6106", "2.1000", "0.00", "25.00"),

@@ -4,9 +4,9 @@ import { checkField, trialFields } from "~/core/method";
 import { checkRecord, evaluateRun } from "~/core/evaluate";
 import { expectedReading, carefulHands } from "~/core/stages";
 import { simulateRun } from "~/core/simulate";
-import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
-import { defaultHouseRules } from "../rules/defaults";
-import { shapes } from "./shapes";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { shapes } from "../testing/shapes";
 
 const options = {
   method: baseByPhthalateThenAcid,

@@ -1,8 +1,8 @@
 import type { HouseRules } from "~/core/rules";
 import type { Observation, ObservationKind, TrialRecord } from "~/core/record";
 import type { RunRecord } from "~/core/run";
-import { baseByPhthalateThenAcid } from "../methods/acid-base/base-by-phthalate-then-acid";
-import { defaultHouseRules } from "../rules/defaults";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
 
 const at = "2026-11-25T09:00:00.000Z";
 
