@@ -29,11 +29,16 @@ export const failure = (
 export const problemText = ({ message, hint }: Problem): string =>
   hint === undefined ? message : `${message}. ${hint}`;
 
+const bugWords = (problem: unknown): string => {
+  if (typeof problem === "string") return problem;
+  const told = problem as { readonly message?: unknown } | null;
+  return typeof told?.message === "string" ? told.message : JSON.stringify(problem);
+};
+
 /** What was taken for impossible came about: a fault of the program, not of what somebody typed. */
 export class Bug extends Error {
   constructor(readonly problem: unknown) {
-    const told = problem as { readonly message?: unknown };
-    super(typeof told?.message === "string" ? told.message : JSON.stringify(problem));
+    super(bugWords(problem));
     this.name = "Bug";
   }
 }

@@ -33,5 +33,8 @@ export const counted = (n: number, one: string, many = `${one}s`) =>
 export const uncapitalized = (text: string) =>
   /^[A-Z][a-z ]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 
+/** A number as it was typed, with a point for a decimal comma. */
+export const withPoint = (typed: string | undefined): string => (typed ?? "").trim().replace(",", ".");
+
 /** Where a reading came from, said behind it; nothing for one that was typed. */
 export const sourceWords = { typed: "", instrument: ", by instrument", imported: ", from a file" } as const;

@@ -1,3 +1,4 @@
+import { mean } from "../statistics";
 import { incompleteBeta, studentT, twoSidedTail } from "../quantity";
 import {
   type CalibrationFit,
@@ -32,9 +33,9 @@ export function lackOfFit({ points, model }: CalibrationFit): LackOfFit | null {
   for (const x of levels) {
     const here = points.filter((p) => p.x === x);
     const weight = here.reduce((sum, p) => sum + p.weight, 0);
-    const mean = here.reduce((sum, p) => sum + p.weight * p.y, 0) / weight;
-    lack += weight * (mean - (here[0]?.fitted ?? 0)) ** 2;
-    pure += here.reduce((sum, p) => sum + p.weight * (p.y - mean) ** 2, 0);
+    const center = here.reduce((sum, p) => sum + p.weight * p.y, 0) / weight;
+    lack += weight * (center - (here[0]?.fitted ?? 0)) ** 2;
+    pure += here.reduce((sum, p) => sum + p.weight * (p.y - center) ** 2, 0);
   }
   if (pure === 0) return null;
   const f = lack / df[0] / (pure / df[1]);
@@ -109,8 +110,8 @@ function halves({ points }: CalibrationFit): { ratio: number; df: readonly [numb
     let [sum, df] = [0, 0];
     for (const x of part) {
       const ys = points.filter((p) => p.x === x).map((p) => p.y);
-      const mean = ys.reduce((a, b) => a + b, 0) / ys.length;
-      sum += ys.reduce((s, y) => s + (y - mean) ** 2, 0);
+      const center = mean(ys);
+      sum += ys.reduce((s, y) => s + (y - center) ** 2, 0);
       df += ys.length - 1;
     }
     return [sum / df, df] as const;

@@ -1,3 +1,4 @@
+import { mean } from "../statistics";
 import { studentT, twoSidedTail } from "../quantity";
 import { failure, type Result, success } from "../result";
 import { leastSquares } from "./least-squares";
@@ -68,8 +69,8 @@ function varianceAt(points: readonly CalibrationPoint[]): Result<(x: number) => 
     if (ys.length < 2) {
       return failure(`Weights 1/s² need at least two readings of every standard: ${x} has one`);
     }
-    const mean = ys.reduce((a, b) => a + b, 0) / ys.length;
-    known.push([x, Math.max(floor, ys.reduce((sum, y) => sum + (y - mean) ** 2, 0) / (ys.length - 1))]);
+    const center = mean(ys);
+    known.push([x, Math.max(floor, ys.reduce((sum, y) => sum + (y - center) ** 2, 0) / (ys.length - 1))]);
   }
   return success((x) => {
     const above = known.findIndex(([level]) => level >= x);

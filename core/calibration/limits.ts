@@ -1,4 +1,4 @@
-import { standardDeviation } from "../judgement/statistics";
+import { standardDeviation } from "../statistics";
 import type { CalibrationFit } from "./fit";
 
 /** The smallest amounts that can be told from nothing, and that can be stated, in the unit of the axis. */

@@ -1,3 +1,4 @@
+import { withPoint } from "../text";
 import { endOfCorrections, isTakenBack, type Observation, takenBack } from "../record";
 import { type Result, success } from "../result";
 import type { RunRecord } from "../run";
@@ -17,7 +18,7 @@ function supersede(record: RunRecord, inverse: Of<"supersede">, context: ChangeC
     ...{ symbol, kind, unit, source },
     id: context.newId(last.id),
     text: inverse.by ?? "",
-    value: inverse.by === null ? null : inverse.by.replace(",", "."),
+    value: inverse.by === null ? null : withPoint(inverse.by),
     person: context.person,
     at: context.now,
     supersedes: last.id,

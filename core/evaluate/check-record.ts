@@ -1,3 +1,4 @@
+import { withPoint } from "../text";
 import { methodOf, type RunRecord } from "../run";
 import { checkField, type ComputedStage, stageFields, trialFields } from "../method";
 import { compileMethod, type MethodProblem } from "../stages";
@@ -60,7 +61,7 @@ function observationProblems(
     if (unit !== field.unit && !(field.unit === "" && unit === "1")) {
       problems.push(problem(`${at}.unit`, "other-unit", { is: field.unit, unit }));
     }
-    if (Number(text.replace(",", ".")) !== Number(value)) {
+    if (Number(withPoint(text)) !== Number(value)) {
       problems.push(problem(`${at}.value`, "text-means-other", { text, value }));
     }
     const standing = field.many

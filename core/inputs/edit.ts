@@ -1,9 +1,10 @@
+import { withPoint } from "../text";
 import type { Column, Row } from "./kind";
 
 /* What the rows of the method editor have in common. */
 
 export const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
-export const decimal = (x: string | undefined): string => (x ?? "").trim().replace(",", ".");
+export const decimal = withPoint;
 export const given = (x: string | undefined): boolean => (x ?? "").trim() !== "";
 export const trimmed = (row: Row, key: string): string => (row[key] ?? "").trim();
 

@@ -1,3 +1,4 @@
+import { Bug } from "../result";
 import {
   effectiveDegreesOfFreedom,
   leaf,
@@ -7,7 +8,7 @@ import {
   standardUncertainty,
   studentT,
 } from "../quantity";
-import { mean, standardDeviation } from "./statistics";
+import { mean, standardDeviation } from "../statistics";
 
 export interface CombinedResult {
   /** Mean of the replicates; its sensitivities carry the agreement of the trials as one leaf. */
@@ -40,7 +41,7 @@ export function combineReplicates(
 ): CombinedResult {
   const count = replicates.length;
   const [first] = replicates;
-  if (!first) throw new Error("No replicates to combine");
+  if (!first) throw new Bug("No replicates to combine");
   const values = replicates.map((q) => q.value);
   const average = mean(values);
   const s = standardDeviation(values);

@@ -1,3 +1,5 @@
+import { mean } from "../statistics";
+
 /** One replicate: who it is and the number that must agree with the others'. */
 export interface Replicate {
   readonly id: string;
@@ -106,8 +108,10 @@ export function decidingWindows(
     for (let to = Math.max(from, from + size - 2); to < sorted.length; to++) {
       const members = sorted.slice(from, to + 1);
       const [low, high] = [members[0] ?? NaN, members.at(-1) ?? NaN];
-      const mean = members.reduce((sum, v) => sum + v, 0) / members.length;
-      const window = joiningWindow({ low, high, mean, members: members.map(String) }, concordance);
+      const window = joiningWindow(
+        { low, high, mean: mean(members), members: members.map(String) },
+        concordance,
+      );
       // A value between two members is never left out, so none lies beyond the neighbors of the run.
       const least = Math.max(window[0], sorted[from - 1] ?? -Infinity);
       const most = Math.min(window[1], sorted[to + 1] ?? Infinity);

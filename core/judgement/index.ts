@@ -2,4 +2,3 @@ export * from "./acceptance";
 export * from "./combine";
 export * from "./concordance";
 export * from "./outliers";
-export * from "./statistics";

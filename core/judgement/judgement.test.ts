@@ -1,3 +1,4 @@
+import { standardDeviation } from "../statistics";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import jStat from "jstat";
@@ -19,7 +20,6 @@ import {
   recoveryPercent,
   plusMinus,
   sharesOfVariance,
-  standardDeviation,
 } from ".";
 
 const within = (width: number) => ({ rule: "range", width }) as const;

@@ -1,6 +1,6 @@
 import { studentT } from "../quantity";
 import type { Replicate } from "./concordance";
-import { mean, standardDeviation } from "./statistics";
+import { mean, standardDeviation } from "../statistics";
 
 export type OutlierTest = "none" | "dixon-90" | "dixon-95" | "dixon-99" | "grubbs";
 

@@ -1,3 +1,5 @@
+import { withPoint } from "../text";
+
 /** Something about a reading that people should know before it is used. `stop` refuses it, `caution` only tells. */
 export interface Check {
   readonly severity: "stop" | "caution";
@@ -69,7 +71,7 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
   const stated = rules.decimals === null;
   const odd = (stated ? /[^0-9.,+\-eE]/ : /[^0-9.,+-]/).exec(text)?.[0];
   if (odd) return refuse(`"${odd}" is no digit: type the number alone, as in ${exampleOf(rules)}`);
-  const plain = stated ? withoutPower(text.replace(",", ".")) : text.replace(",", ".");
+  const plain = stated ? withoutPower(withPoint(text)) : withPoint(text);
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) {
     return refuse(`"${typed.trim()}" cannot be read as a number: type it as in ${exampleOf(rules)}`);
   }

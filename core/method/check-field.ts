@@ -1,3 +1,4 @@
+import { withPoint } from "../text";
 import { checksOfInput, type Field } from "../inputs";
 import {
   type Check,
@@ -86,7 +87,7 @@ function withLikelyMeaning(
   typed: string,
   { expected = null }: FieldContext,
 ): FieldCheck {
-  const text = typed.trim().replace(",", ".");
+  const text = withPoint(typed);
   const decimals = field.rules.decimals ?? 2;
   // Nobody reads an absorbance of 62: it is what the other scale of the display shows.
   const otherScale = field.kind.startsWith("absorbance") && check.kind === "scale" && Number(text) > 0;

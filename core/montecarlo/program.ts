@@ -1,3 +1,4 @@
+import { Bug } from "../result";
 import { molarMass } from "../chemistry";
 import { exact, type Leaf, type Quantity } from "../quantity";
 import {
@@ -83,7 +84,7 @@ export class ProgramBuilder {
             return this.constant(exact(leaf.value, leaf.unit ?? "1").value);
           case "symbol": {
             const register = symbols.get(leaf.name);
-            if (register === undefined) throw new Error(`Symbol ${leaf.name} has no value`);
+            if (register === undefined) throw new Bug(`Symbol ${leaf.name} has no value`);
             return register;
           }
           case "molar-mass":

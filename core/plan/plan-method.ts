@@ -1,5 +1,5 @@
+import { mean } from "../statistics";
 import { perOf, type Reagent, type ComputedStage } from "../method";
-import { mean } from "../judgement";
 import {
   inBaseUnits,
   type PlanChoices,

@@ -1,3 +1,4 @@
+import { Bug } from "../result";
 import { checkField, fieldKey, type Method, type PreparationStage, stageFields } from "../method";
 import type { HouseRules } from "../rules";
 import type { Observation } from "../record";
@@ -38,7 +39,7 @@ function saidByMethod(stage: PreparationStage): TypedFields {
 export function typedRecord(method: Method, typed: TypedFields, about: About): TypedRecord {
   const { houseRules, at, person } = about;
   const [stage] = method.stages;
-  if (stage?.kind !== "preparation") throw new Error(`${method.id} does not begin with a preparation`);
+  if (stage?.kind !== "preparation") throw new Bug(`${method.id} does not begin with a preparation`);
   const said = saidByMethod(stage);
   const observations: Observation[] = [];
   const problems: Record<string, string> = {};

@@ -1,3 +1,4 @@
+import { Bug } from "../result";
 import {
   type Dimension,
   dimensionless,
@@ -98,12 +99,12 @@ function combine(a: Quantity, byA: number, b: Quantity, byB: number): ReadonlyMa
 
 /** a + b. Throws when the dimensions differ: relations are checked for that before anything is evaluated. */
 export function add(a: Quantity, b: Quantity): Quantity {
-  if (!sameDimension(a.dimension, b.dimension)) throw new Error("Sum of unlike quantities");
+  if (!sameDimension(a.dimension, b.dimension)) throw new Bug("Sum of unlike quantities");
   return { value: a.value + b.value, dimension: a.dimension, sensitivities: combine(a, 1, b, 1) };
 }
 
 export function subtract(a: Quantity, b: Quantity): Quantity {
-  if (!sameDimension(a.dimension, b.dimension)) throw new Error("Difference of unlike quantities");
+  if (!sameDimension(a.dimension, b.dimension)) throw new Bug("Difference of unlike quantities");
   return { value: a.value - b.value, dimension: a.dimension, sensitivities: combine(a, 1, b, -1) };
 }
 

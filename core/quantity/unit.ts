@@ -1,3 +1,4 @@
+import { Bug } from "../result";
 import {
   type Dimension,
   dimensionless,
@@ -89,7 +90,7 @@ export function unitOf(text: string): Unit {
   if (known) return known;
   const whole = simple[text];
   const [over = "", under, ...rest] = whole ? [text] : text.split("/");
-  if (rest.length > 0) throw new Error(`Unit "${text}" has more than one "/"`);
+  if (rest.length > 0) throw new Bug(`Unit "${text}" has more than one "/"`);
   let dimension = dimensionless;
   let factor = 1;
   const take = (part: string, sign: 1 | -1) => {
@@ -98,7 +99,7 @@ export function unitOf(text: string): Unit {
       .replace(/^\((.*)\)$/, "$1")
       .split("·")) {
       const found = unitWithPower(name.trim());
-      if (!found) throw new Error(`Unit "${name}" in "${text}" is not known`);
+      if (!found) throw new Bug(`Unit "${name}" in "${text}" is not known`);
       const [unit, power] = found;
       dimension = multiplyDimensions(dimension, raiseDimension(unit[0], sign * power));
       const times = sign * power;

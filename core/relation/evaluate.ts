@@ -1,3 +1,4 @@
+import { Bug } from "../result";
 import { molarMass } from "../chemistry";
 import {
   add,
@@ -147,7 +148,7 @@ export function evaluate(expression: Expression, { symbols, stoichiometry }: Sco
           return exact(leaf.value, leaf.unit ?? "1");
         case "symbol": {
           const quantity = symbols.get(leaf.name);
-          if (!quantity) throw new Error(`Symbol ${leaf.name} has no value`);
+          if (!quantity) throw new Bug(`Symbol ${leaf.name} has no value`);
           return quantity;
         }
         case "molar-mass":

@@ -1,3 +1,4 @@
+import { Bug } from "../result";
 import { molarMass } from "../chemistry";
 import { unitOf } from "../quantity";
 import type { Stoichiometry } from "./evaluate";
@@ -128,7 +129,7 @@ export function spreadsheetRows(
   };
   const cellOf = (symbol: string): Cell => {
     const cell = cells.get(symbol);
-    if (!cell) throw new Error(`Symbol ${symbol} has no cell`);
+    if (!cell) throw new Bug(`Symbol ${symbol} has no cell`);
     return cell;
   };
   const read = inputs.map(({ symbol, label, unit, value }) => ({

@@ -1,3 +1,4 @@
+import { withPoint } from "../text";
 import type { HouseRules } from "./schema";
 import { type RuleDefinition, ruleDefinitions, type RuleTexts } from "./table";
 
@@ -58,7 +59,7 @@ export function rulesOfTexts(
   typed: RuleTexts,
 ): { readonly rules: unknown } | { readonly problems: Readonly<Record<string, string>> } {
   const texts: RuleTexts = Object.fromEntries(
-    ruleDefinitions.map(({ name }) => [name, (typed[name] ?? "").trim().replace(",", ".")]),
+    ruleDefinitions.map(({ name }) => [name, withPoint(typed[name])]),
   );
   const used = ruleDefinitions.filter(({ path, when }) => path[0] !== "agreement" || !when || when(texts));
   const problems = problemsOf(used, texts);

@@ -13,6 +13,7 @@ import { changeContext } from "../../core/evaluate";
 import type { ChangeAnswer, RunState } from "../../protocol/answers";
 import type { RunRequest } from "../../protocol/requests";
 import { refusalOf } from "../database/refusals";
+import { RolledBack } from "../database/rolled-back";
 import { lab, runEvent } from "../database/schema";
 import type { Connection, Database } from "../database/types";
 import { announce } from "../live";
@@ -23,13 +24,6 @@ import { deleteRun } from "./delete-run";
 import { recompute, renewShelved, shelve } from "./shelve";
 import { storeDifference } from "./store-run";
 import { writeRun } from "./summary";
-
-/** Ends a transaction with nothing written. */
-class NotDone extends Error {
-  constructor(readonly problem: ChangeProblem) {
-    super(problem.message);
-  }
-}
 
 /** The row of a change in the trail; with it, in one statement, how far this server's clock has come. */
 async function writeEvent(
@@ -99,7 +93,7 @@ async function change(
       bottle: request.intent === "take" ? await bottleTaken(db, request.assignmentId) : null,
     }),
   );
-  if (!applied.ok) throw new NotDone(applied.problem);
+  if (!applied.ok) throw new RolledBack(applied.problem);
   // It was made before, or says what stands already.
   if (!applied.value) return stateOf(stored);
   const changed = applied.value;
@@ -129,7 +123,7 @@ async function beside(
       : request.intent === "recompute"
         ? await recompute(db, record, asked)
         : await deleteRun(db, record, asked);
-  if (problem) throw new NotDone(problem);
+  if (problem) throw new RolledBack(problem);
   if (request.intent === "delete") return null;
   await writeRun(db, record, {}, asked.now);
   return { ...stateOf(stored), revision: revision + 1 };
@@ -150,14 +144,14 @@ export async function changeRun(
   try {
     const state = await db.transaction(async (tx) => {
       const stored = await storedRun(tx, runId);
-      if (!stored) throw new NotDone(missing("There is no such run").problem);
+      if (!stored) throw new RolledBack(missing("There is no such run").problem);
       const asked = { person: stored.record.bench, now, from };
       return isRunChange(request) ? change(tx, stored, request, asked) : beside(tx, stored, request, asked);
     });
     announce({ runId, timers: !isRunChange(request) || changesTimers(request), device });
     return { status: "done", state };
   } catch (error) {
-    if (error instanceof NotDone) return error.problem;
+    if (error instanceof RolledBack) return error.problem as ChangeProblem;
     const refusal = refusalOf(error);
     if (refusal) return refusal;
     throw error;

@@ -1,3 +1,4 @@
+import { Bug } from "../../core/result";
 import { lab, runEvent, labEvent } from "../database/schema";
 import type { Connection } from "../database/types";
 import { max, sql } from "drizzle-orm";
@@ -14,7 +15,7 @@ export async function labOf(db: Connection, fresh: string, now = new Date()): Pr
   const [last] = await db.select({ at: max(runEvent.at) }).from(runEvent);
   const clockHigh = last?.at ?? new Date(0);
   const [made] = await db.insert(lab).values({ id: fresh, createdAt: now, clockHigh }).returning();
-  if (!made) throw new Error("The lab was not written");
+  if (!made) throw new Bug("The lab was not written");
   return made;
 }
 

@@ -1,3 +1,5 @@
+import { withPoint } from "../../core/text";
+import { RolledBack } from "../database/rolled-back";
 import { solutionCode } from "../queries/solution-code";
 import type {
   How,
@@ -55,7 +57,7 @@ export function keptDecimals(value: number, u: number): { value: string; plusMin
 }
 
 const decimal = (text: string): string | null => {
-  const plain = text.trim().replace(",", ".");
+  const plain = withPoint(text);
   return /^\d+(\.\d+)?$/.test(plain) ? plain : null;
 };
 
@@ -140,12 +142,6 @@ function kept(
   };
 }
 
-class Refused extends Error {
-  constructor(readonly problems: FormProblems) {
-    super("refused");
-  }
-}
-
 /** Puts several bottles on the shelf, all or none. Returns the last, or what is wrong with the first that does not pass. */
 export async function putAll(
   db: Database,
@@ -160,12 +156,12 @@ export async function putAll(
           request.intent === "add"
             ? await addSolution(tx, request, now)
             : await makeSolution(tx, request, now);
-        if ("problems" in last) throw new Refused(last.problems);
+        if ("problems" in last) throw new RolledBack(last.problems);
       }
       return last;
     });
   } catch (error) {
-    if (error instanceof Refused) return { problems: error.problems };
+    if (error instanceof RolledBack) return { problems: error.problem as FormProblems };
     throw error;
   }
 }

@@ -2,7 +2,7 @@ import type { Database } from "../database/types";
 import { loadRunRecord } from "../queries/stored-run";
 import { run, stage } from "../database/schema";
 import type { StartRun } from "../../protocol/requests";
-import { type Result, failure, success } from "../../core/result";
+import { Bug, type Result, failure, success } from "../../core/result";
 import { findMethod, isRetired } from "../queries/methods";
 import { v7 as newId } from "uuid";
 import { currentHouseRules } from "../queries/house-rules";
@@ -37,7 +37,7 @@ export async function startRun(db: Database, request: StartRun, now = new Date()
       .insert(stage)
       .values(chosen.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
     const begun = await loadRunRecord(tx, id);
-    if (!begun) throw new Error("The run was not written");
+    if (!begun) throw new Bug("The run was not written");
     const record = await withPreselected(tx, begun, now);
     await writeRun(tx, record, await storeDifference(tx, begun, record, now), now);
     return success(id);

@@ -1,3 +1,4 @@
+import { Bug } from "../../core/result";
 import type { HouseRules } from "../../core/rules";
 import type { Connection } from "../database/types";
 import { houseRules } from "../database/schema";
@@ -16,6 +17,6 @@ export async function currentHouseRules(db: Connection): Promise<HouseRulesEntry
     .where(isNull(houseRules.runId))
     .orderBy(desc(houseRules.seq))
     .limit(1);
-  if (!row) throw new Error("There are no house rules in the database");
+  if (!row) throw new Bug("There are no house rules in the database");
   return row;
 }

@@ -1,3 +1,4 @@
+import { Bug } from "../../core/result";
 import type { Method } from "../../core/method";
 import type { Connection } from "../database/types";
 import { method, run } from "../database/schema";
@@ -17,7 +18,7 @@ export async function methodVersion(db: Connection, id: string, version: number)
     .select({ data: method.data })
     .from(method)
     .where(and(eq(method.id, id), eq(method.version, version)));
-  if (!row) throw new Error(`Method ${key} is not in the database`);
+  if (!row) throw new Bug(`Method ${key} is not in the database`);
   read.set(key, row.data);
   return row.data;
 }

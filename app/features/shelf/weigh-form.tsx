@@ -1,3 +1,4 @@
+import { withPoint } from "~/core/text";
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
@@ -212,7 +213,7 @@ const rounded = ([low, high]: readonly [number, number]): [number, number] => [
 ];
 
 const plain = (text: string | undefined, otherwise: string): string =>
-  numberIn(text) === null ? otherwise : (text ?? "").trim().replace(",", ".").replace(/^\./, "0.");
+  numberIn(text) === null ? otherwise : withPoint(text).replace(/^\./, "0.");
 
 function weighingLabel(weighing: Weighing, i: number): string {
   if (weighing === "tared") return "Mass";

@@ -1,3 +1,4 @@
+import { Bug } from "../../result";
 import { type Photometer, perform, now, type Bench } from "./bench";
 import { perOf } from "../../method";
 import { findRoot } from "../../relation";
@@ -33,7 +34,7 @@ function readAbsorbances(
 /** Solves a result, which grows or falls steadily with one symbol, for that symbol; between nothing and `most`. */
 export function solveFor(result: (x: number) => number, target: number, most: number): number {
   const root = findRoot((x) => result(x) - target, 1e-9 * most, most, 1e-12 * most);
-  if (!root.ok) throw new Error(`No amount gives that result: ${root.problem.message}`);
+  if (!root.ok) throw new Bug(`No amount gives that result: ${root.problem.message}`);
   return root.value;
 }
 

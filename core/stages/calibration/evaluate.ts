@@ -1,3 +1,5 @@
+import { isOptional } from "../../inputs";
+import { mean, standardDeviation } from "../../statistics";
 import {
   adviseLine,
   lackOfFit,
@@ -9,7 +11,7 @@ import {
   studentizedLimit,
   type Weighting,
 } from "../../calibration";
-import { mean, sharesOfVariance, standardDeviation } from "../../judgement";
+import { sharesOfVariance } from "../../judgement";
 import type { Check } from "../../measure";
 import { inUnit, leaf, type Quantity } from "../../quantity";
 import { evaluateRelations, symbolsIn } from "../../relation";
@@ -260,6 +262,86 @@ function stillAhead(definition: CalibrationStage, levels: readonly LevelEvaluati
   return values.filter((value) => !there.includes(Number(value)));
 }
 
+type Shared = ReturnType<typeof stageInputs>;
+
+/** What is told of a line that stands. */
+const lineView = (
+  found: StageLine,
+  used: readonly LevelEvaluation[],
+  blanks: readonly ReadingView[],
+): LineView => ({
+  fit: found.fit,
+  points: pointsOf(found, used),
+  advice: adviseLine(found.fit),
+  lackOfFit: lackOfFit(found.fit),
+  limits: { line: limitsFromLine(found.fit), blanks: limitsFromBlanks(counting(blanks), found.fit) },
+  offBeyond: studentizedLimit(found.fit),
+});
+
+/** What follows from a line by the relations of its stage; why nothing does, where nothing does. */
+function followFrom(
+  stage: CompiledCalibration,
+  found: StageLine | null,
+  shared: Shared,
+  { method }: StageContext,
+) {
+  const { inputs, line, result } = stage.definition;
+  const known = new Map(shared.quantities);
+  if (found) {
+    known.set(line.intercept, found.intercept);
+    known.set(line.slope, found.slope);
+    if (line.cut !== undefined && found.cut) known.set(line.cut, found.cut);
+  }
+  const wanting = inputs.find(
+    (i) => perOf(i) === "run" && i.is !== "blank" && !known.has(i.symbol) && !isOptional(i),
+  );
+  const whole = found && !wanting;
+  const symbols = whole ? evaluateRelations(stage.lines, known, method.stoichiometry) : known;
+  const broken = whole ? brokenLine(stage, symbols) : null;
+  const stands = !broken && (shared.unconfirmed ?? []).length === 0;
+  return { symbols, wanting, broken, quantity: stands ? (symbols.get(result.symbol) ?? null) : null };
+}
+
+/** Why there is no result although standards were read; null while nothing was, and where there is one. */
+function problemOfLine(
+  stage: CompiledCalibration,
+  levels: readonly LevelEvaluation[],
+  shared: Shared,
+  { wanting, broken }: ReturnType<typeof followFrom>,
+  fitted: { readonly failed: string | null; readonly used: number },
+  context: StageContext,
+): string | null {
+  // Without it no standard has an amount, so that its readings cannot make a line yet.
+  const axisWaits = unknownInputs(stage, shared.quantities).find((i) => perOf(i) === "run");
+  if (axisWaits) return levels.some((l) => l.readings.length > 0) ? wantingWords(axisWaits, context) : null;
+  if (fitted.failed !== null) return fitted.used === 0 ? null : fitted.failed;
+  if (wanting) return wantingWords(wanting, context);
+  const unconfirmed = shared.unconfirmed ?? [];
+  return broken ?? (unconfirmed.length > 0 ? confirmWords(unconfirmed) : null);
+}
+
+/** What is shown of the result, its further results and the shares of its ±. */
+function resultShown(
+  stage: CompiledCalibration,
+  { symbols, quantity }: ReturnType<typeof followFrom>,
+  { method, rules, earlier }: StageContext,
+) {
+  const { also, result } = stage.definition;
+  if (!quantity) return { shown: null, also: furtherResults(also, () => null, rules), shares: [] };
+  return {
+    shown: showQuantity(quantity, result, rules),
+    also: furtherResults(
+      also,
+      (symbol) => {
+        const q = symbols.get(symbol);
+        return q ? [q, undefined] : null;
+      },
+      rules,
+    ),
+    shares: sharesOfVariance(quantity, shareGroups(method.method, stage, earlier)),
+  };
+}
+
 /** The standards, the line through them, what the data say of it, and what follows. */
 export function evaluateCalibration(
   stage: CompiledCalibration,
@@ -267,107 +349,63 @@ export function evaluateCalibration(
   context: StageContext,
 ): CalibrationEvaluation {
   const { definition } = stage;
+  const { key, axis, inputs } = definition;
   const { method, rules, earlier } = context;
   const shared = stageInputs(stage, record, earlier, { method: method.method, rules, open: context.open });
   const choice = lineChoice(definition, record);
   const levels = record.trials
     .map((trial) => evaluateLevel(trial, stage, shared, context, choice))
     .sort((a, b) => (a.x ?? Infinity) - (b.x ?? Infinity));
-  const blank = definition.inputs.find((i) => i.is === "blank");
+  const blank = inputs.find((i) => i.is === "blank");
   const blanks = blank ? readingsOf(record.observations, blank.symbol) : [];
   const used = levels.filter(
     (l) => l.leftOut === null && l.amount && l.x !== null && counting(l.readings).length > 0,
   );
   const taken = takeBlank(definition, record, blanks, choice);
-  const fitted = stageLine(
-    used.map((l) => ({ amount: l.amount!, x: l.x ?? 0, ys: counting(l.readings) })),
-    choice,
-    definition.key,
-    definition.axis.unit,
-    taken.deducted,
-  );
+  const points = used.map((l) => ({ amount: l.amount!, x: l.x ?? 0, ys: counting(l.readings) }));
+  const fitted = stageLine(points, choice, key, axis.unit, taken.deducted);
   const found = fitted.ok ? fitted.value : null;
-  // Without it no standard has an amount, so that its readings cannot make a line yet.
-  const axisWaits = unknownInputs(stage, shared.quantities).find((i) => perOf(i) === "run");
-  const line: LineView | null = found && {
-    fit: found.fit,
-    points: pointsOf(found, used),
-    advice: adviseLine(found.fit),
-    lackOfFit: lackOfFit(found.fit),
-    limits: { line: limitsFromLine(found.fit), blanks: limitsFromBlanks(counting(blanks), found.fit) },
-    offBeyond: studentizedLimit(found.fit),
-  };
-  const known = new Map(shared.quantities);
-  const unconfirmed = shared.unconfirmed ?? [];
-  if (found) {
-    known.set(definition.line.intercept, found.intercept);
-    known.set(definition.line.slope, found.slope);
-    if (definition.line.cut !== undefined && found.cut) known.set(definition.line.cut, found.cut);
-  }
+  const line = found && lineView(found, used, blanks);
+  const follows = followFrom(stage, found, shared, context);
+  const { symbols, quantity } = follows;
+  const failed = { failed: fitted.ok ? null : fitted.problem.message, used: used.length };
+  const problem = problemOfLine(stage, levels, shared, follows, failed, context);
+  const stageFields = stageFieldStates(definition, record, rules);
+  const ahead = stillAhead(definition, levels);
   // Through the origin, and where the line is read off at its axis, the blank decides the result.
   const blankDecides = choice.model === "origin" || definition.line.cut !== undefined;
-  const stageFields = stageFieldStates(definition, record, rules);
-  const missing = stageFields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
-  const wanting = definition.inputs.find(
-    (i) =>
-      perOf(i) === "run" && i.is !== "blank" && !known.has(i.symbol) && !(i.is === "given" && i.optional),
-  );
-  const symbols = found && !wanting ? evaluateRelations(stage.lines, known, method.stoichiometry) : known;
-  const broken = found && !wanting ? brokenLine(stage, symbols) : null;
-  const quantity = broken || unconfirmed.length > 0 ? null : (symbols.get(definition.result.symbol) ?? null);
-  const significance = new Map(
-    [...symbols].map(([symbol, q]) => [symbol, { value: q.value, place: placeOfUncertainty(q) }] as const),
-  );
-  const problem = axisWaits
-    ? levels.some((l) => l.readings.length > 0)
-      ? wantingWords(axisWaits, context)
-      : null
-    : !fitted.ok
-      ? used.length === 0
-        ? null
-        : fitted.problem.message
-      : wanting
-        ? wantingWords(wanting, context)
-        : (broken ?? (unconfirmed.length > 0 ? confirmWords(unconfirmed) : null));
-  const ahead = stillAhead(definition, levels);
+  const { question } = taken;
   return {
     kind: "calibration",
     ...unjudged,
-    key: definition.key,
+    key,
     definition,
-    done: quantity !== null && ahead.length === 0 && !(blankDecides && taken.question !== null),
+    done: quantity !== null && ahead.length === 0 && !(blankDecides && question !== null),
     stageFields,
-    missing,
+    missing: stageFields.find(({ present, field }) => !present && !field.optional)?.field ?? null,
     levels,
     ahead,
     blanks,
     deducted: taken.deducted?.absorbance ?? null,
-    blankQuestion: taken.question,
+    blankQuestion: question,
     choice,
     line,
-    readOff: unconfirmed.length > 0 ? null : (found?.readOff ?? null),
+    readOff: (shared.unconfirmed ?? []).length > 0 ? null : (found?.readOff ?? null),
     symbols,
-    significance,
-    quantity,
-    shown: quantity ? showQuantity(quantity, definition.result, rules) : null,
-    also: furtherResults(
-      definition.also,
-      (symbol) => {
-        const q = symbols.get(symbol);
-        return q && quantity ? [q, undefined] : null;
-      },
-      rules,
+    significance: new Map(
+      [...symbols].map(([symbol, q]) => [symbol, { value: q.value, place: placeOfUncertainty(q) }] as const),
     ),
-    shares: quantity ? sharesOfVariance(quantity, shareGroups(method.method, stage, earlier)) : [],
+    quantity,
+    ...resultShown(stage, follows, context),
     problem,
     cautions: [
-      ...(taken.question ? [{ severity: "caution" as const, message: taken.question }] : []),
+      ...(question ? [{ severity: "caution" as const, message: question }] : []),
       ...driftChecks(blanks, levels),
       ...readingChecks(levels),
     ],
     next:
-      taken.question && ahead.length === 0
-        ? taken.question
+      question && ahead.length === 0
+        ? question
         : nextWords({ definition, levels, ahead, blanks }, line, problem),
   };
 }

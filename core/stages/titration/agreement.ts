@@ -1,9 +1,9 @@
+import { mean } from "../../statistics";
 import {
   bestConcordantSet,
   type Concordance,
   decidingWindows,
   joiningWindow,
-  mean,
   noOutlierTest,
   outlierAdvice,
   type Window,

@@ -10,7 +10,7 @@ import {
   unjudged,
 } from "../shared/evaluation";
 import type { HouseRules } from "../../rules";
-import { type Quantity, inUnit, exact } from "../../quantity";
+import { type Quantity, inUnit } from "../../quantity";
 import { quantityOfInput } from "../../inputs";
 import { combineReplicates, sharesOfVariance } from "../../judgement";
 import { showQuantity } from "../shared/show";
@@ -84,6 +84,120 @@ function normality(
   return [{ definition, quantity, shown: showQuantity(quantity, definition, rules) }];
 }
 
+/** Trials with what is compared of each, and what should be known of the way they were done. */
+function comparedTrials(
+  stage: CompiledTitration,
+  record: StageRecord,
+  shared: Known,
+  { method, rules, suspended }: StageContext,
+) {
+  const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
+  const reference = referenceAmount(stage, unscaled);
+  const compared = comparedValues(stage, unscaled, reference, rules);
+  const practice = (t: TrialEvaluation) => practiceCautions(t, stage.definition, record.timers ?? [], rules);
+  const trials = unscaled.map((t) => ({
+    ...t,
+    compared: compared.values.get(t.id) ?? null,
+    cautions: suspended === undefined ? [...t.cautions, ...practice(t)] : [],
+  }));
+  return { trials, reference, agreement: judgeAgreement(trials, compared, rules) };
+}
+type Compared = ReturnType<typeof comparedTrials>;
+
+/** What the trials that agree make together: each result, by the mean of results or of titers as the house takes it. */
+function combinedOver(
+  stage: CompiledTitration,
+  members: readonly TrialEvaluation[],
+  { method, rules }: StageContext,
+) {
+  const meanTiter = rules.average === "titers" ? meanOfTiters(stage, members) : null;
+  const atMeanTiter = meanTiter && evaluateRelations(stage.lines, meanTiter, method.stoichiometry);
+  const combine = (symbol: string) => {
+    const found = combineResult(members, symbol, stage.definition.key, rules);
+    const value = atMeanTiter?.get(symbol)?.value;
+    return found && value !== undefined ? { ...found, quantity: { ...found.quantity, value } } : found;
+  };
+  const titer = meanTiter?.get(stage.titer);
+  const meanTiterMl = meanTiter ? titerAsRead(titer ? inUnit(titer, "mL") : 0, stage, rules) : null;
+  return { members, combine, combined: combine(stage.definition.result.symbol), meanTiterMl };
+}
+type Combined = ReturnType<typeof combinedOver>;
+
+/** The result held against what it should be. */
+function acceptedAs(
+  definition: TitrationStage,
+  { combined }: Combined,
+  { trials, agreement }: Compared,
+  known: Known["quantities"],
+  rules: HouseRules,
+) {
+  const { accept } = definition;
+  // A dilution is decided on from its first titration; two that disagree decide nothing.
+  const dilution = accept?.against === "value" && accept.whenOff === "dilution";
+  const stands = agreement.state === "one" || agreement.state === "set";
+  return judgeAcceptance(
+    definition,
+    combined?.quantity ?? null,
+    known,
+    { agreed: dilution ? stands : agreement.closed, titrations: trials.filter((t) => t.eligible).length },
+    rules,
+  );
+}
+
+/** The trial in hand, and what is known of it before it is complete: where its end should come, what its fields will be. */
+function inHand(
+  stage: CompiledTitration,
+  record: StageRecord,
+  shared: Known,
+  { trials, reference, agreement }: Compared,
+  { method, rules, hand, suspended }: StageContext,
+) {
+  const begun = trials.filter((t) => t.missing !== null && !t.record.struck);
+  const current = (hand === undefined ? begun.at(-1) : begun.find((t) => t.id === hand)) ?? null;
+  const others = trials.filter((t) => t !== current);
+  const proposals = proposalsFor(stage.definition, others, rules);
+  const started = current?.fields.find(
+    ({ field }) => field.kind === "burette.initial" && field.symbol === stage.titer,
+  )?.present?.value;
+  const carried = current === null ? proposals.get(`${stage.titer}:burette.initial`) : undefined;
+  const initial = started ?? carried;
+  if (suspended !== undefined) return { begun, current, proposals, guidance: null };
+  const guidance = guide({
+    ...{ method, stage, rules, trials: others, agreement, reference },
+    known: knownSoFar(stage, shared, current, proposals, rules),
+    initialMl: initial == null ? null : Number(initial),
+    flask: current?.words ?? `trial ${nextTrialNumber(record.trials)}`,
+  });
+  return { begun, current, proposals, guidance };
+}
+
+/** What is shown of the result: with its ±, its further results, the shares of its ±, and what would halve the largest. */
+function resultShown(
+  stage: CompiledTitration,
+  { members, combine, combined }: Combined,
+  { method, rules, earlier }: StageContext,
+) {
+  const { definition } = stage;
+  const figures = (of: string, q: Quantity) => meanFigures(members, of, q.value);
+  const also = furtherResults(
+    definition.also,
+    (of) => {
+      const further = combine(of);
+      return further && [further.quantity, figures(of, further.quantity)];
+    },
+    rules,
+  );
+  if (!combined) return { shown: null, also, shares: [], improvement: null };
+  const { quantity } = combined;
+  const shares = sharesOfVariance(quantity, shareGroups(method.method, stage, earlier));
+  return {
+    shown: showQuantity(quantity, definition.result, rules, figures(definition.result.symbol, quantity)),
+    also: [...also, ...normality(definition, quantity, rules)],
+    shares,
+    improvement: improvementOf(quantity, shares, { method: method.method, stage, rules, members }),
+  };
+}
+
 /** A titration: its trials, whether they agree, what follows, and what to do next. */
 export function evaluateTitration(
   stage: CompiledTitration,
@@ -93,115 +207,31 @@ export function evaluateTitration(
   const { method, rules, earlier, nextStageTitle } = context;
   const { definition } = stage;
   const shared = stageInputs(stage, record, earlier, { ...context, method: method.method });
-  const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
-  const reference = referenceAmount(stage, unscaled);
-  const compared = comparedValues(stage, unscaled, reference, rules);
-  const trials = unscaled.map((t) => ({
-    ...t,
-    compared: compared.values.get(t.id) ?? null,
-    cautions:
-      context.suspended === undefined
-        ? [...t.cautions, ...practiceCautions(t, definition, record.timers ?? [], rules)]
-        : [],
-  }));
-  const agreement = judgeAgreement(trials, compared, rules);
-
+  const compared = comparedTrials(stage, record, shared, context);
+  const { trials, reference, agreement } = compared;
   const members = trials.filter((t) => agreement.members.includes(t.id) && t.result);
-  const { symbol } = definition.result;
-  const meanTiter = rules.average === "titers" ? meanOfTiters(stage, members) : null;
-  const atMeanTiter = meanTiter && evaluateRelations(stage.lines, meanTiter, method.stoichiometry);
-  const combine = (of: string) => {
-    const found = combineResult(members, of, definition.key, rules);
-    const value = atMeanTiter?.get(of)?.value;
-    return found && value !== undefined ? { ...found, quantity: { ...found.quantity, value } } : found;
-  };
-  const combined = combine(symbol);
-  const acceptance = judgeAcceptance(
-    definition,
-    combined?.quantity ?? null,
-    shared.quantities,
-    {
-      // A dilution is decided on from its first titration; two that disagree decide nothing.
-      agreed:
-        definition.accept?.against === "value" && definition.accept.whenOff === "dilution"
-          ? agreement.state === "one" || agreement.state === "set"
-          : agreement.closed,
-      titrations: trials.filter((t) => t.eligible).length,
-    },
-    rules,
-  );
-  const verdict = giveVerdict({ trials, agreement, stage, reference, rules, acceptance, nextStageTitle });
-
-  const begun = trials.filter((t) => t.missing !== null && !t.record.struck);
-  const { hand } = context;
-  const current = (hand === undefined ? begun.at(-1) : begun.find((t) => t.id === hand)) ?? null;
-  const others = trials.filter((t) => t !== current);
-  const proposals = proposalsFor(definition, others, rules);
-  const initial =
-    current?.fields.find(({ field }) => field.kind === "burette.initial" && field.symbol === stage.titer)
-      ?.present?.value ?? null;
-  const carried = proposals.get(`${stage.titer}:burette.initial`) ?? null;
-  const initialText = initial ?? (current === null ? carried : null);
-  const guidance =
-    context.suspended !== undefined
-      ? null
-      : guide({
-          method,
-          stage,
-          rules,
-          trials: others,
-          agreement,
-          reference,
-          known: knownSoFar(stage, shared, current, proposals, rules),
-          initialMl: initialText === null ? null : Number(initialText),
-          flask: current?.words ?? `trial ${nextTrialNumber(record.trials)}`,
-        });
-  const shares = combined
-    ? sharesOfVariance(combined.quantity, shareGroups(method.method, stage, earlier))
-    : [];
-  const figures = (of: string, q: Quantity) => meanFigures(members, of, q.value);
+  const together = combinedOver(stage, members, context);
+  const { combined, meanTiterMl } = together;
+  const acceptance = acceptedAs(definition, together, compared, shared.quantities, rules);
+  const decision = acceptance?.against === "value" ? acceptance.decision : null;
+  const failing = trials.find((t) => t.problem !== null && !t.record.struck);
   return {
     kind: "titration",
     ...unjudged,
     key: definition.key,
     definition,
     titer: stage.titer,
-    done:
-      acceptance?.against === "value" && acceptance.decision
-        ? acceptance.decision === "accept"
-        : agreement.closed,
+    done: decision ? decision === "accept" : agreement.closed,
     stageFields: stageFieldStates(definition, record, rules),
     trials,
-    current,
+    ...inHand(stage, record, shared, compared, context),
     agreement,
     combined,
-    problem: combined ? null : (trials.find((t) => t.problem !== null && !t.record.struck)?.problem ?? null),
-    shown: combined
-      ? showQuantity(combined.quantity, definition.result, rules, figures(symbol, combined.quantity))
-      : null,
-    also: [
-      ...furtherResults(
-        definition.also,
-        (of) => {
-          const further = combine(of);
-          return further && [further.quantity, figures(of, further.quantity)];
-        },
-        rules,
-      ),
-      ...(combined ? normality(definition, combined.quantity, rules) : []),
-    ],
-    meanTiterMl: meanTiter
-      ? titerAsRead(inUnit(meanTiter.get(stage.titer) ?? exact(0, "mL"), "mL"), stage, rules)
-      : null,
-    begun,
-    shares,
-    improvement: combined
-      ? improvementOf(combined.quantity, shares, { method: method.method, stage, rules, members })
-      : null,
+    problem: combined ? null : (failing?.problem ?? null),
+    ...resultShown(stage, together, context),
+    meanTiterMl,
     acceptance,
-    verdict,
-    guidance,
-    proposals,
+    verdict: giveVerdict({ trials, agreement, stage, reference, rules, acceptance, nextStageTitle }),
     cautions: trials.flatMap((t) => (t.record.struck ? [] : t.cautions)),
   };
 }

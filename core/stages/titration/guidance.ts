@@ -1,3 +1,4 @@
+import { mean } from "../../statistics";
 import { inUnit, type Quantity, toDecimals, unitOf } from "../../quantity";
 import { solveForTiter } from "../../relation";
 import type { Window } from "../../judgement";
@@ -67,7 +68,6 @@ function expectedResults(
 ): Expectation | null {
   const results = (chosen: readonly TrialEvaluation[]) =>
     chosen.flatMap(({ result }) => (result ? [result.value] : []));
-  const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
   const usable = trials.filter((t) => !t.record.struck);
   const fine = results(usable.filter((t) => agreement.members.includes(t.id)));
   if (fine.length > 0) return { values: [mean(fine)], from: "trials" };

@@ -1,3 +1,4 @@
+import { mean } from "../../statistics";
 import type { Share } from "../../judgement";
 import { type Leaf, type Quantity, toDecimals, toSignificant, inUnit } from "../../quantity";
 import { type Method, inputOf } from "../../method";
@@ -14,14 +15,12 @@ interface Bench {
   readonly members: readonly TrialEvaluation[];
 }
 
-const average = (values: readonly number[]) => values.reduce((sum, x) => sum + x, 0) / values.length;
-
 function meanOf({ members }: Bench, symbol: string, unit: string): number | null {
   const values = members.flatMap(({ symbols }) => {
     const q = symbols.get(symbol);
     return q ? [inUnit(q, unit)] : [];
   });
-  return values.length > 0 ? average(values) : null;
+  return values.length > 0 ? mean(values) : null;
 }
 
 /** d ln R / d ln V: 1 or -1 where the result goes with the titer alone, another number where a difference is taken. */

@@ -1,3 +1,4 @@
+import { mean } from "../../statistics";
 import { sizesMl, type Check } from "../../measure";
 import {
   type ReadQuantity,
@@ -97,11 +98,11 @@ function evaluateUnknownTrial(
     const ys = counting(readings);
     const line = context.lines.get(input.stage);
     if (ys.length === 0 || context.suspended !== undefined) continue;
-    const mean = ys.reduce((a, b) => a + b, 0) / ys.length;
-    if (mean > strayLightFrom) {
+    const shown = mean(ys);
+    if (shown > strayLightFrom) {
       cautions.push({
         severity: "caution",
-        message: `${mean.toFixed(2)} is so much that stray light counts: dilute it`,
+        message: `${shown.toFixed(2)} is so much that stray light counts: dilute it`,
       });
     }
     if (!line?.readOff) {

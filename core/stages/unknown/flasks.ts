@@ -1,7 +1,7 @@
+import { mean } from "../../statistics";
 import { trialWords, type ReadingView } from "../../record";
 import {
   bestConcordantSet,
-  mean,
   noOutlierTest,
   outlierAdvice,
   type OutlierTest,

@@ -1,3 +1,4 @@
+import { withPoint } from "~/core/text";
 import { rowOfInput, inputOfRow } from "~/core/inputs";
 import type {
   Reagent,
@@ -65,7 +66,6 @@ const linesOf = (text: string): string[] =>
     .filter(Boolean);
 
 const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
-const decimal = (x: string | undefined): string => (x ?? "").trim().replace(",", ".");
 const given = (x: string | undefined): boolean => (x ?? "").trim() !== "";
 const trimmed = (row: Row, key: string): string => (row[key] ?? "").trim();
 
@@ -170,7 +170,7 @@ const resultOfRow = (row: Row) => ({
     ? {
         when: {
           symbol: trimmed(row, "whenSymbol"),
-          is: Number(decimal(row.whenIs)),
+          is: Number(withPoint(row.whenIs)),
           otherwise: trimmed(row, "otherwise"),
         },
       }
@@ -215,9 +215,9 @@ function stageOf(draft: StageDraft): ComputedStage {
             what: trimmed(row, "what"),
             ...placeOf(row),
             ...(given(row.from) && given(row.to)
-              ? { celsius: [Number(decimal(row.from)), Number(decimal(row.to))] as [number, number] }
+              ? { celsius: [Number(withPoint(row.from)), Number(withPoint(row.to))] as [number, number] }
               : {}),
-            ...(given(row.minutes) ? { minutes: Number(decimal(row.minutes)) } : {}),
+            ...(given(row.minutes) ? { minutes: Number(withPoint(row.minutes)) } : {}),
             ...countsOf(row),
             ...(row.strict === "yes" ? { strict: true } : {}),
           })),
@@ -244,15 +244,18 @@ function stageOf(draft: StageDraft): ComputedStage {
           ? { on: shared.result.symbol }
           : { on: `${titer} / ${draft.agree}`, per: draft.agree },
     ...(draft.accept ? { accept: draft.accept } : {}),
-    ...(given(draft.presumed) ? { presumed: Number(decimal(draft.presumed)) } : {}),
+    ...(given(draft.presumed) ? { presumed: Number(withPoint(draft.presumed)) } : {}),
     ...(given(draft.expectLow) && given(draft.expectHigh)
       ? {
-          expectMl: [Number(decimal(draft.expectLow)), Number(decimal(draft.expectHigh))] as [number, number],
+          expectMl: [Number(withPoint(draft.expectLow)), Number(withPoint(draft.expectHigh))] as [
+            number,
+            number,
+          ],
         }
       : {}),
     indicator: draft.indicator.trim(),
     persistence: draft.persistence.trim(),
-    ...(given(draft.persistSeconds) ? { persistSeconds: Number(decimal(draft.persistSeconds)) } : {}),
+    ...(given(draft.persistSeconds) ? { persistSeconds: Number(withPoint(draft.persistSeconds)) } : {}),
     meniscus: draft.meniscus === "top" ? "top" : "bottom",
     ribbon: draft.ribbon.map((row) => ({
       color: row.color ?? "#eef1ee",
@@ -270,7 +273,7 @@ const quantityOfRow = ({ most, unit, of }: Row): Pick<Reagent, "quantity"> =>
   given(most) && given(unit)
     ? {
         quantity: {
-          most: Number(decimal(most)),
+          most: Number(withPoint(most)),
           unit: unit as Quantity["unit"],
           ...(of === "series" ? { of } : {}),
         },

@@ -1,3 +1,4 @@
+import { withPoint } from "~/core/text";
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
@@ -96,7 +97,7 @@ export function PhotometerPart({ stage, onChange }: PhotometerPartProps) {
           strongest,
           (typed) => {
             setStrongest(typed);
-            onChange({ ...stage, strongest: Number(typed.replace(",", ".")) });
+            onChange({ ...stage, strongest: Number(withPoint(typed)) });
           },
           "absorbance",
         )}

@@ -1,9 +1,10 @@
+import { withPoint } from "~/core/text";
 import type { Plausibility } from "~/core/method";
 import type { Column, Row } from "./row";
 
 const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
 const given = (x: string | undefined): x is string => (x ?? "").trim() !== "";
-const number = (x: string | undefined): number => Number((x ?? "").trim().replace(",", "."));
+const number = (x: string | undefined): number => Number(withPoint(x));
 
 /** What a result can be, as a row of texts. */
 export const rowOfPlausibility = (rule: Plausibility): Row => ({

@@ -1,3 +1,4 @@
+import { withPoint } from "~/core/text";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -32,7 +33,7 @@ export function CuvetteSheet(props: CuvetteSheetProps) {
   const { title, prompt, tint, target, cuvette, person, onPerson, photometer, children } = props;
   const { textOf, type, save, note, busy, kind, setKind, reading } = cuvette;
   const percent = kind === "transmittance";
-  const asNumber = Number(reading.replace(",", "."));
+  const asNumber = Number(withPoint(reading));
   const converted = percent && asNumber > 0 ? `A = ${absorbanceOf(asNumber).toFixed(3)}` : null;
   return (
     <Sheet component="section" aria-label="Reading in hand" sx={{ display: "grid", gap: 1.25 }}>

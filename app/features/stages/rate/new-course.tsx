@@ -1,3 +1,4 @@
+import { withPoint } from "~/core/text";
 import { methodOf } from "~/core/run";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -101,7 +102,7 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
     const numbers = filled()
       .filter((f) => !f.optional)
       .map((field) => {
-        const value = Number((texts[fieldKey(field)] ?? "").replace(",", "."));
+        const value = Number(withPoint(texts[fieldKey(field)]));
         return [field.symbol, value * unitOf(field.unit || "1").factor] as const;
       });
     const method = compiledMethod(methodOf(record));

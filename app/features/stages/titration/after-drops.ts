@@ -1,3 +1,4 @@
+import { withPoint } from "~/core/text";
 import { buretteAfterDrops, type HouseRules } from "~/core/rules";
 import type { Field } from "~/core/inputs";
 import { savedReading, type TrialEntry } from "./use-trial-entry";
@@ -6,6 +7,6 @@ import { savedReading, type TrialEntry } from "./use-trial-entry";
 export function afterDrops(entry: TrialEntry, field: Field, drops: number, rules: HouseRules): string {
   const initial = entry.fields.find((f) => f.symbol === field.symbol && f.kind === "burette.initial");
   const start = initial ? (savedReading(entry, initial)?.text ?? entry.textOf(initial)) : "0";
-  const from = Number((entry.textOf(field) || start).replace(",", "."));
+  const from = Number(withPoint(entry.textOf(field) || start));
   return buretteAfterDrops(Number.isFinite(from) ? from : 0, drops, rules);
 }
