@@ -1,7 +1,8 @@
+import type { RunRecord } from "../run";
 import { Type } from "@sinclair/typebox";
 import { ObservationKindSchema } from "../record";
-import { success } from "../result";
-import { type ChangeKind, happenedAt } from "./change";
+import { success, type Result } from "../result";
+import { type ChangeKind, happenedAt, type ChangeContext, type ChangeProblem } from "./change";
 import { type Inverse, together } from "./inverse";
 import { Closed, Held, Id, InputSymbol, Key, type Made, ReadingText, Short, TrialKind } from "./parts";
 import { openStage } from "./place";
@@ -47,52 +48,64 @@ export const enterSchema = () =>
   );
 export type Enter = Made<typeof enterSchema>;
 
+type Row = Enter["rows"][number];
+
+interface RowEntered {
+  readonly record: RunRecord;
+  /** What takes its readings back, the last one first. */
+  readonly inverses: readonly Inverse[];
+  /** What was written last, in words. */
+  readonly what: string;
+}
+
+/** Readings of one flask, or of the stage. */
+function enterRow(
+  record: RunRecord,
+  { trial, readings }: Row,
+  { stageKey, source, at }: Pick<Enter, "stageKey" | "source"> & { readonly at: string },
+  context: ChangeContext,
+): Result<RowEntered, ChangeProblem> {
+  const place = { stageKey, trialId: trial?.id ?? null };
+  const begun = trial ? beginTrial(record, stageKey, trial, context) : success(record);
+  if (!begun.ok) return begun;
+  let entered: RowEntered = { record: begun.value, inverses: [], what: "" };
+  for (const { person, ...reading } of readings) {
+    const sent = readingSentBefore(record, place, reading);
+    if (sent?.ok) continue;
+    if (sent) return sent;
+    const by = { source, person: person.trim() || context.person, at };
+    const one = writeReading(entered.record, place, { ...reading, supersedes: null, reason: null, ...by });
+    if (!one.ok) {
+      const where = trial?.label ? `${trial.label}: ` : "";
+      return { ok: false, problem: { ...one.problem, message: `${where}${one.problem.message}` } };
+    }
+    if (!one.value) continue;
+    const { record: after, inverse, what } = one.value;
+    entered = { record: after, inverses: [inverse, ...entered.inverses], what };
+  }
+  return success(entered);
+}
+
 /** Many readings at once, all or none: a flask with what was taken for it and its first reading, or a table of a class. */
 export const enter: ChangeKind<Enter> = {
   waits: true,
   names: ({ rows }) =>
     rows.flatMap(({ trial, readings }) => [...(trial ? [trial.id] : []), ...readings.map(({ id }) => id)]),
   apply(record, request, context) {
-    const { stageKey, source } = request;
-    const opened = openStage(record, stageKey);
+    const opened = openStage(record, request.stageKey);
     if (!opened.ok) return opened;
     const at = happenedAt(context, record, request.heldSeconds);
-    const inverses: Inverse[] = [];
-    let [now, what, written] = [record, "", 0];
-    for (const { trial, readings } of request.rows) {
-      const place = { stageKey, trialId: trial?.id ?? null };
-      const begun = trial ? beginTrial(now, stageKey, trial, context) : null;
-      if (begun && !begun.ok) return begun;
-      let after = begun?.value ?? now;
-      const own: Inverse[] = [];
-      for (const { person, ...reading } of readings) {
-        const sent = readingSentBefore(record, place, reading);
-        if (sent?.ok) continue;
-        if (sent) return sent;
-        const whole = { ...reading, supersedes: null, reason: null };
-        const one = writeReading(after, place, {
-          ...whole,
-          source,
-          person: person.trim() || context.person,
-          at,
-        });
-        if (!one.ok) {
-          const where = trial?.label ? `${trial.label}: ` : "";
-          return { ok: false, problem: { ...one.problem, message: `${where}${one.problem.message}` } };
-        }
-        if (!one.value) continue;
-        own.unshift(one.value.inverse);
-        after = one.value.record;
-        what = one.value.what;
-        written++;
-      }
+    let all: RowEntered = { record, inverses: [], what: "" };
+    for (const row of request.rows) {
+      const entered = enterRow(all.record, row, { ...request, at }, context);
+      if (!entered.ok) return entered;
+      const { inverses, ...after } = entered.value;
       // A flask of which everything stands already is not begun by it.
-      if (own.length === 0) continue;
-      inverses.unshift(...own);
-      now = after;
+      if (inverses.length > 0) all = { ...after, inverses: [...inverses, ...all.inverses] };
     }
-    if (written === 0) return success(null);
-    const description = written === 1 ? what : `${written} readings`;
-    return success({ record: now, inverse: together(inverses), told: { description } });
+    const { inverses, what } = all;
+    if (inverses.length === 0) return success(null);
+    const description = inverses.length === 1 ? what : `${inverses.length} readings`;
+    return success({ record: all.record, inverse: together(inverses), told: { description } });
   },
 };

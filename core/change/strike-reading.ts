@@ -1,15 +1,38 @@
 import { Type } from "@sinclair/typebox";
 import { endOfCorrections, type Observation, takenBack } from "../record";
-import { success } from "../result";
+import { success, type Result } from "../result";
 import type { RunRecord } from "../run";
-import { type Applied, type ChangeContext, type ChangeKind, malformed, missing, refused } from "./change";
+import {
+  type Applied,
+  type ChangeContext,
+  type ChangeKind,
+  malformed,
+  missing,
+  refused,
+  type ChangeProblem,
+} from "./change";
 import { Closed, Id, type Made, Reason } from "./parts";
-import { holderOf, inHolder } from "./place";
+import { holderOf, inHolder, type Holder } from "./place";
 
 export const strikeReadingSchema = () =>
   Type.Object({ intent: Type.Literal("strike-reading"), observationId: Id, reason: Reason }, Closed);
 export const restoreReadingSchema = () =>
   Type.Object({ intent: Type.Literal("restore-reading"), observationId: Id }, Closed);
+
+/** One reading of many that stands as it was looked at. */
+function oneOfMany(
+  record: RunRecord,
+  observationId: string,
+): Result<{ readonly holder: Holder; readonly end: Observation }, ChangeProblem> {
+  const holder = holderOf(record, observationId);
+  const end = holder && endOfCorrections(holder.observations, observationId);
+  if (!holder || !end) return missing("This run has no such reading");
+  if (end.kind !== "absorbance" && end.kind !== "transmittance")
+    return malformed("Only one reading of many is struck out by itself");
+  return end.id === observationId
+    ? success({ holder, end })
+    : refused("It was changed meanwhile: look again");
+}
 
 /** Strikes one reading of many out (`reason`), or brings it back (null); the reading itself stays. */
 function strikeOne(
@@ -18,12 +41,9 @@ function strikeOne(
   reason: string | null,
   context: ChangeContext,
 ): Applied {
-  const holder = holderOf(record, observationId);
-  const end = holder && endOfCorrections(holder.observations, observationId);
-  if (!holder || !end) return missing("This run has no such reading");
-  if (end.kind !== "absorbance" && end.kind !== "transmittance")
-    return malformed("Only one reading of many is struck out by itself");
-  if (end.id !== observationId) return refused("It was changed meanwhile: look again");
+  const found = oneOfMany(record, observationId);
+  if (!found.ok) return found;
+  const { holder, end } = found.value;
   const striking = reason !== null;
   if (striking === (end.value === null))
     return refused(striking ? "It is struck out already" : "It counts already");

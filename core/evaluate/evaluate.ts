@@ -18,7 +18,6 @@ import {
   isBegun,
   compiledMethod,
   type CompiledStage,
-  compiledStage,
 } from "../stages";
 import { concluding } from "../method";
 import { isTakenBack, type StageRecord } from "../record";
@@ -59,6 +58,54 @@ function suspendedStage(
   }
 }
 
+/** What the stages before leave to those after them. */
+interface Before {
+  readonly earlier: Map<string, ReadonlyMap<string, EarlierResult>>;
+  readonly lines: Map<string, CalibrationEvaluation>;
+  readonly footings: Map<string, Footing>;
+}
+
+/** One stage, and what the later ones may use of it; with nothing computed, and the error, where its evaluation failed. */
+function evaluateOne(
+  compiled: CompiledStage,
+  record: StageRecord,
+  context: StageContext,
+  { earlier, lines, footings }: Before,
+): { readonly evaluated: ComputedEvaluation; readonly error?: unknown } {
+  const { method, rules } = context;
+  const { key } = compiled.definition;
+  try {
+    const found = evaluateStage(compiled, withoutTakenBack(record), context);
+    const evaluated = judgeStage(found, { compiled, method, rules, record, earlier, footings });
+    const [footing, later] = [footingOfStage(evaluated), resultsForLater(evaluated)];
+    footings.set(key, footing);
+    earlier.set(key, later);
+    if (evaluated.kind === "calibration") lines.set(key, evaluated);
+    return { evaluated };
+  } catch (error) {
+    const evaluated = suspendedStage(compiled, record, context);
+    footings.set(key, noFooting);
+    earlier.set(key, new Map());
+    if (evaluated.kind === "calibration") lines.set(key, evaluated);
+    return { evaluated, error };
+  }
+}
+
+/** The chain of beads over a run: its stages, and concluding behind the last one. */
+function chainOf(
+  stages: readonly ComputedEvaluation[],
+  at: ComputedEvaluation | undefined,
+  closed: boolean,
+): Bead[] {
+  const beads = stages.map((stage): Bead => ({
+    key: stage.key,
+    title: stage.definition.title,
+    state: stage.done ? "done" : stage === at ? "current" : "ahead",
+    fact: stage.done || stage === at ? factOf(stage) : "",
+  }));
+  return [...beads, { ...concluding, state: closed ? "done" : at ? "ahead" : "current", fact: "" }];
+}
+
 /**
  * Everything that the screens and the report show of one run. Pure: the same record gives the same evaluation, in the
  * browser at each key press and on the server for what was saved. The record's method must hold together
@@ -66,71 +113,31 @@ function suspendedStage(
  * without a result; the others go on, and `failures` says what happened. `hand` tells which of several begun flasks is being titrated.
  */
 export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
-  const followed = methodOf(record);
-  const method = compiledMethod(followed);
-  const earlier = new Map<string, ReadonlyMap<string, EarlierResult>>();
-  const lines = new Map<string, CalibrationEvaluation>();
-  const footings = new Map<string, Footing>();
+  const method = compiledMethod(methodOf(record));
+  const closed = record.status !== "open";
+  const before: Before = { earlier: new Map(), lines: new Map(), footings: new Map() };
   const stages: ComputedEvaluation[] = [];
   const failures: StageFailure[] = [];
-  followed.stages.forEach(({ key }, i) => {
-    const there = record.stages.find((s) => s.key === key);
-    const stageRecord = there ?? { id: key, key, observations: [], trials: [] };
-    const nextStageTitle = followed.stages[i + 1]?.title ?? concluding.title;
-    const inHand = hand?.stageKey === key ? { hand: hand.trialId } : {};
-    const context = {
-      method,
-      rules: record.houseRules,
-      open: record.status === "open",
-      earlier,
-      nextStageTitle,
-      lines,
-      ...inHand,
+  const all = [...method.stages.values()];
+  all.forEach((compiled, i) => {
+    const { key } = compiled.definition;
+    const readings = record.stages.find((s) => s.key === key);
+    const context: StageContext = {
+      ...{ method, rules: record.houseRules, open: !closed },
+      ...{ earlier: before.earlier, lines: before.lines },
+      nextStageTitle: all[i + 1]?.definition.title ?? concluding.title,
+      ...(hand?.stageKey === key ? { hand: hand.trialId } : {}),
     };
-    const compiled = compiledStage(method, key);
-    if (!compiled) return;
-    const { houseRules: rules } = record;
-    const finish = (found: ComputedEvaluation) => {
-      const evaluated = judgeStage(found, {
-        compiled,
-        method,
-        rules,
-        record: stageRecord,
-        earlier,
-        footings,
-      });
-      return { evaluated, footing: footingOfStage(evaluated), later: resultsForLater(evaluated) };
-    };
-    let done: ReturnType<typeof finish>;
-    try {
-      const found = evaluateStage(compiled, withoutTakenBack(stageRecord), context);
-      done = finish(found);
-    } catch (error) {
-      failures.push({ stageKey: key, error });
-      const found = suspendedStage(compiled, stageRecord, context);
-      done = { evaluated: found, footing: noFooting, later: new Map() };
-    }
-    const { evaluated, footing, later } = done;
-    footings.set(key, footing);
-    if (evaluated.kind === "calibration") lines.set(key, evaluated);
-    earlier.set(key, later);
-    stages.push(evaluated);
+    const stageRecord = readings ?? { id: key, key, observations: [], trials: [] };
+    const found = evaluateOne(compiled, stageRecord, context, before);
+    if ("error" in found) failures.push({ stageKey: key, error: found.error });
+    stages.push(found.evaluated);
   });
-
   const at = stages.find((s) => !s.done);
-  const currentStage = at?.key ?? concluding.key;
-  const closed = record.status !== "open";
-  const chain: Bead[] = stages.map((stage) => ({
-    key: stage.key,
-    title: stage.definition.title,
-    state: stage.done ? "done" : stage === at ? "current" : "ahead",
-    fact: stage.done || stage === at ? factOf(stage) : "",
-  }));
-  chain.push({ ...concluding, state: closed ? "done" : at ? "ahead" : "current", fact: "" });
   return {
     stages,
-    chain,
-    currentStage,
+    chain: chainOf(stages, at, closed),
+    currentStage: at?.key ?? concluding.key,
     next: at ? nextAt(at) : closed ? "" : "Read the result over and finish the run",
     state: stateWords(record, stages, at),
     result: stages.at(-1)?.shown ?? null,

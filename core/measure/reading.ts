@@ -58,6 +58,51 @@ const refuse = (message: string, kind?: Check["kind"], proposal?: string): Readi
 
 const places = ["whole number", "tenth", "hundredth", "thousandth", "fourth decimal", "fifth decimal"];
 
+const inUnitOf = ({ unit }: ReadingRules, text: string | number) => `${text}${unit === "" ? "" : ` ${unit}`}`;
+
+/** What no scale shows: less than its least, more than its most. */
+function beyondScale(plain: string, rules: ReadingRules): Reading | null {
+  const value = Number(plain);
+  const { unit, least, most, aboveZero, instrument } = rules;
+  if (aboveZero && value <= 0)
+    return refuse(`${instrument} cannot be ${inUnitOf(rules, plain)}: it must be more than zero`, "scale");
+  if (least !== undefined && value < least) {
+    const words = least === 0 ? "zero" : `${inUnitOf(rules, least)}, the least possible`;
+    return refuse(`${plain} is below ${words}`, "scale");
+  }
+  if (most === undefined || value <= most) return null;
+  return refuse(
+    unit === "mL"
+      ? `${plain} is beyond the last mark, ${most} ${unit}`
+      : `${plain} is more than ${inUnitOf(rules, most)}, the most possible`,
+    "scale",
+  );
+}
+
+/** Too few decimals, or too many, for the instrument. */
+function otherResolution(plain: string, decimals: number, { instrument }: ReadingRules): Reading | null {
+  const given = plain.split(".")[1]?.length ?? 0;
+  const place = places[decimals] ?? `${decimals} decimals`;
+  if (given > decimals) {
+    const words = `"${plain}" has ${given - decimals} too many`;
+    return refuse(`${instrument} is read to the ${place}: ${words}`, "resolution");
+  }
+  if (given === decimals) return null;
+  const proposal = `${plain.includes(".") ? plain : `${plain}.`}${"0".repeat(decimals - given)}`;
+  const missing = decimals - given > 1 ? "decimals are missing" : "a decimal is missing";
+  const message = `${instrument} is read to the ${place} and ${missing}: ${proposal}?`;
+  return refuse(message, "resolution", proposal);
+}
+
+/** Between the steps in which the instrument is read. */
+function betweenSteps(plain: string, decimals: number, { instrument, step }: ReadingRules): Reading | null {
+  if (step === undefined) return null;
+  const steps = Number(plain) / step;
+  if (Math.abs(steps - Math.round(steps)) <= 1e-6) return null;
+  const nearest = (Math.round(steps) * step).toFixed(decimals);
+  return refuse(`${instrument} is read in steps of ${step} here: ${nearest}?`, "resolution", nearest);
+}
+
 /**
  * A number as people type it. A comma is accepted as decimal point. Trailing zeros are kept in `text`,
  * which is what was typed with a point for a comma.
@@ -68,67 +113,19 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
   const marks = text.match(/[.,]/g)?.length ?? 0;
   if (marks > 1) return refuse(`"${typed.trim()}" has two decimal points: leave one`);
   // A number that is stated, and not read off a scale, may be written with a power of ten.
-  const stated = rules.decimals === null;
-  const odd = (stated ? /[^0-9.,+\-eE]/ : /[^0-9.,+-]/).exec(text)?.[0];
+  const { decimals } = rules;
+  const odd = (decimals === null ? /[^0-9.,+\-eE]/ : /[^0-9.,+-]/).exec(text)?.[0];
   if (odd) return refuse(`"${odd}" is no digit: type the number alone, as in ${exampleOf(rules)}`);
-  const plain = stated ? withoutPower(withPoint(text)) : withPoint(text);
+  const plain = decimals === null ? withoutPower(withPoint(text)) : withPoint(text);
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) {
     return refuse(`"${typed.trim()}" cannot be read as a number: type it as in ${exampleOf(rules)}`);
   }
-  const value = Number(plain);
-  const { unit, least, most, decimals, aboveZero } = rules;
-  if (aboveZero && value <= 0)
-    return refuse(
-      `${rules.instrument} cannot be ${plain}${unit === "" ? "" : ` ${unit}`}: it must be more than zero`,
-      "scale",
-    );
-  if (least !== undefined && value < least) {
-    return refuse(
-      least === 0
-        ? `${plain} is below zero`
-        : `${plain} is below ${least}${unit === "" ? "" : ` ${unit}`}, the least possible`,
-      "scale",
-    );
-  }
-  if (most !== undefined && value > most) {
-    return refuse(
-      unit === "mL"
-        ? `${plain} is beyond the last mark, ${most} ${unit}`
-        : `${plain} is more than ${most}${unit === "" ? "" : ` ${unit}`}, the most possible`,
-      "scale",
-    );
-  }
-  if (decimals !== null) {
-    const given = plain.split(".")[1]?.length ?? 0;
-    const place = places[decimals] ?? `${decimals} decimals`;
-    if (given < decimals) {
-      const proposal = `${plain.includes(".") ? plain : `${plain}.`}${"0".repeat(decimals - given)}`;
-      const missing = decimals - given > 1 ? "decimals are missing" : "a decimal is missing";
-      return refuse(
-        `${rules.instrument} is read to the ${place} and ${missing}: ${proposal}?`,
-        "resolution",
-        proposal,
-      );
-    }
-    if (given > decimals) {
-      return refuse(
-        `${rules.instrument} is read to the ${place}: "${plain}" has ${given - decimals} too many`,
-        "resolution",
-      );
-    }
-  }
-  if (rules.step !== undefined && decimals !== null) {
-    const steps = value / rules.step;
-    if (Math.abs(steps - Math.round(steps)) > 1e-6) {
-      const nearest = (Math.round(steps) * rules.step).toFixed(decimals);
-      return refuse(
-        `${rules.instrument} is read in steps of ${rules.step} here: ${nearest}?`,
-        "resolution",
-        nearest,
-      );
-    }
-  }
-  return { ok: true, value, text: plain };
+  const wrong =
+    beyondScale(plain, rules) ??
+    (decimals === null
+      ? null
+      : (otherResolution(plain, decimals, rules) ?? betweenSteps(plain, decimals, rules)));
+  return wrong ?? { ok: true, value: Number(plain), text: plain };
 }
 
 /** The plain decimal that a number with a power of ten means, all its figures kept: 2.50e-4 is 0.000250. */

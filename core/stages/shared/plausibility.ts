@@ -92,69 +92,88 @@ interface Found {
   readonly outside: "impossible" | "invalid";
 }
 
-function failureOf(rule: Plausibility, q: Quantity, input: PlausibilityInput): Found | null {
-  const { rules, stage, stoichiometry } = input;
+type RuleOf<R extends Plausibility["rule"]> = Extract<Plausibility, { rule: R }>;
+
+/** What every failure tells first, and how far a result may lie off before it is one. */
+function toldOf(rule: Plausibility, q: Quantity, { rules, stage }: PlausibilityInput) {
   const { name, unit } = nameOf(stage.definition, rule.symbol, "unit" in rule ? rule.unit : "1");
-  const off = allowance(q, rules);
-  const told = `${name} is ${valueText(q, unit, rules)}`;
+  return { told: `${name} is ${valueText(q, unit, rules)}`, unit, off: allowance(q, rules) };
+}
+
+function outsideRange(rule: RuleOf<"between">, q: Quantity, input: PlausibilityInput): Found | null {
+  const { told, off } = toldOf(rule, q, input);
+  const { factor } = unitOf(rule.unit);
+  const [from, to] = [(rule.from ?? -Infinity) * factor, (rule.to ?? Infinity) * factor];
+  const low = q.value + off < from;
+  if (!low && q.value - off <= to) return null;
+  const outside = rule.outside ?? "impossible";
+  const bound = withUnit(String(low ? rule.from : rule.to), rule.unit);
+  const both = rule.from !== undefined && rule.to !== undefined;
+  const range = both
+    ? `${rule.from} to ${withUnit(String(rule.to), rule.unit)}`
+    : `${low ? "at least" : "at most"} ${bound}`;
+  const text =
+    outside === "invalid"
+      ? `${told}, outside the ${range} for which this method holds`
+      : `${told}, ${low ? "below" : "above"} ${bound} by more than its ±: that cannot be`;
+  return { text, direction: low ? "too low" : "too high", outside };
+}
+
+function moreThanAll(rule: RuleOf<"at most all">, q: Quantity, input: PlausibilityInput): Found | null {
+  const { told, unit, off } = toldOf(rule, q, input);
+  const parsed = parseExpression(rule.all ?? "1");
+  const scope = { symbols: new Map<string, Quantity>(), stoichiometry: input.stoichiometry };
+  const all = parsed.ok ? evaluate(parsed.value, scope).value : 1;
+  if (q.value - off <= all) return null;
+  const most = withUnit(toDecimals(all / unitOf(unit).factor, 2), unit);
+  const what = rule.of ? `${rule.of} holds, ${most},` : "all of it";
+  const text = `${told}, more than ${what} by more than its ±: that cannot be`;
+  return { text, direction: "too high", outside: "impossible" };
+}
+
+/** A part above its whole, or a whole below its part. */
+function partAndWhole(
+  rule: RuleOf<"not above" | "not below">,
+  q: Quantity,
+  input: PlausibilityInput,
+): Found | null {
+  const { rules, stage, method } = input;
+  const { told, unit } = toldOf(rule, q, input);
+  const other =
+    rule.stage === undefined ? input.quantityOf(rule.other) : input.earlierOf(rule.stage, rule.other);
+  if (!other) return null;
+  const above = rule.rule === "not above";
+  const difference = above ? subtract(q, other) : subtract(other, q);
+  if (difference.value <= allowance(difference, rules)) return null;
+  const owner = method.stages.find((s) => s.key === rule.stage);
+  const named = uncapitalized(nameOf(owner ?? stage.definition, rule.other, unit).name);
+  const which = above ? "of which it is a part" : "which is a part of it";
+  return {
+    text: `${told}, ${above ? "more" : "less"} than ${named}, ${valueText(other, unit, rules)}, ${which}: that cannot be`,
+    judged: difference,
+    also: `the other of the two, ${named}`,
+    direction: above ? "too high" : "too low",
+    outside: "impossible",
+  };
+}
+
+function noWholeNumber(rule: RuleOf<"whole number">, q: Quantity, input: PlausibilityInput): Found | null {
+  if (isNearWhole(q)) return null;
+  const text = `${toldOf(rule, q, input).told}, no whole number within its ±: none is shown`;
+  return { text, direction: "either way", outside: "impossible" };
+}
+
+function failureOf(rule: Plausibility, q: Quantity, input: PlausibilityInput): Found | null {
   switch (rule.rule) {
-    case "between": {
-      const { factor } = unitOf(rule.unit);
-      const [from, to] = [(rule.from ?? -Infinity) * factor, (rule.to ?? Infinity) * factor];
-      const low = q.value + off < from;
-      if (!low && q.value - off <= to) return null;
-      const outside = rule.outside ?? "impossible";
-      const bound = withUnit(String(low ? rule.from : rule.to), rule.unit);
-      const range =
-        rule.from !== undefined && rule.to !== undefined
-          ? `${rule.from} to ${withUnit(String(rule.to), rule.unit)}`
-          : `${low ? "at least" : "at most"} ${bound}`;
-      return {
-        text:
-          outside === "invalid"
-            ? `${told}, outside the ${range} for which this method holds`
-            : `${told}, ${low ? "below" : "above"} ${bound} by more than its ±: that cannot be`,
-        direction: low ? "too low" : "too high",
-        outside,
-      };
-    }
-    case "at most all": {
-      const parsed = parseExpression(rule.all ?? "1");
-      const all = parsed.ok ? evaluate(parsed.value, { symbols: new Map(), stoichiometry }).value : 1;
-      if (q.value - off <= all) return null;
-      const most = withUnit(toDecimals(all / unitOf(unit).factor, 2), unit);
-      return {
-        text: `${told}, more than ${rule.of ? `${rule.of} holds, ${most},` : "all of it"} by more than its ±: that cannot be`,
-        direction: "too high",
-        outside: "impossible",
-      };
-    }
+    case "between":
+      return outsideRange(rule, q, input);
+    case "at most all":
+      return moreThanAll(rule, q, input);
     case "not above":
-    case "not below": {
-      const other =
-        rule.stage === undefined ? input.quantityOf(rule.other) : input.earlierOf(rule.stage, rule.other);
-      if (!other) return null;
-      const above = rule.rule === "not above";
-      const difference = above ? subtract(q, other) : subtract(other, q);
-      if (difference.value <= allowance(difference, rules)) return null;
-      const owner = input.method.stages.find((s) => s.key === rule.stage);
-      const named = nameOf(owner ?? stage.definition, rule.other, unit);
-      return {
-        text: `${told}, ${above ? "more" : "less"} than ${uncapitalized(named.name)}, ${valueText(other, unit, rules)}, ${above ? "of which it is a part" : "which is a part of it"}: that cannot be`,
-        judged: difference,
-        also: `the other of the two, ${uncapitalized(named.name)}`,
-        direction: above ? "too high" : "too low",
-        outside: "impossible",
-      };
-    }
-    case "whole number": {
-      if (isNearWhole(q)) return null;
-      return {
-        text: `${told}, no whole number within its ±: none is shown`,
-        direction: "either way",
-        outside: "impossible",
-      };
-    }
+    case "not below":
+      return partAndWhole(rule, q, input);
+    case "whole number":
+      return noWholeNumber(rule, q, input);
   }
 }
 

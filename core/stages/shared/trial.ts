@@ -281,6 +281,15 @@ export function compute(
     : { ...known, broken: true, problem };
 }
 
+/** Adds what a stage found from the photometer's readings to what is known. */
+function addFound(known: Known, found: ReadonlyMap<string, Quantity>, { digits }: HouseRules): void {
+  for (const [symbol, q] of found) {
+    known.quantities.set(symbol, q);
+    if (digits === "significant-figures")
+      known.significance.set(symbol, { value: q.value, place: placeOfUncertainty(q) });
+  }
+}
+
 /**
  * One flask: what was read, what follows from it, and whether it may be judged. `extra` are quantities that its stage
  * found from the photometer's readings; with `needsExtra` nothing is computed while there are none.
@@ -302,11 +311,7 @@ export function evaluateSample(
     rules,
     place,
   });
-  for (const [symbol, q] of extra) {
-    known.quantities.set(symbol, q);
-    if (rules.digits === "significant-figures")
-      known.significance.set(symbol, { value: q.value, place: placeOfUncertainty(q) });
-  }
+  addFound(known, extra, rules);
   const cautions: Check[] = definition.inputs.flatMap((input) => {
     const q = perOf(input) === "trial" ? known.quantities.get(input.symbol) : undefined;
     return q ? cautionsOfInput(input, q, rules) : [];
@@ -320,8 +325,10 @@ export function evaluateSample(
   const { quantities, significance, problem, broken } = waits
     ? { ...known, problem: null, broken: true }
     : compute(stage, known, compiled);
-  const result = quantities.get(definition.result.symbol) ?? null;
+  const { symbol } = definition.result;
+  const result = quantities.get(symbol) ?? null;
   const unconfirmed = shared.unconfirmed ?? [];
+  const complete = whole && missing === null && !broken && unconfirmed.length === 0;
   return {
     id: record.id,
     record,
@@ -335,17 +342,9 @@ export function evaluateSample(
     symbols: quantities,
     significance,
     problem: problem ?? (unconfirmed.length > 0 && missing === null ? confirmWords(unconfirmed) : null),
-    eligible:
-      whole &&
-      missing === null &&
-      !broken &&
-      record.kind === "fine" &&
-      !record.struck &&
-      unconfirmed.length === 0,
+    eligible: complete && record.kind === "fine" && !record.struck,
     result,
-    shownResult: result
-      ? showQuantity(result, definition.result, rules, significance.get(definition.result.symbol))
-      : null,
+    shownResult: result && showQuantity(result, definition.result, rules, significance.get(symbol)),
     compared: null,
   };
 }

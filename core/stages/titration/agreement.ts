@@ -7,6 +7,7 @@ import {
   noOutlierTest,
   outlierAdvice,
   type Window,
+  type ConcordantSet,
 } from "../../judgement";
 import { inUnit, toDecimals, toSignificant } from "../../quantity";
 import { inputOf } from "../../method";
@@ -132,6 +133,35 @@ export function comparedValues(
   return { values: new Map(values), unit: "mL", decimals, label: "result, as mL of titer" };
 }
 
+/** How the trials that count stand to each other. */
+function stateOf(set: ConcordantSet | null, count: number): AgreementView["state"] {
+  if (!set) return "none";
+  if (count === 1) return "one";
+  if (set.members.length === 1) return "apart";
+  return set.rivals.length > 0 ? "rivals" : "set";
+}
+
+/** Where the next compared value would join a set, or close it. */
+function windowsFor(
+  set: ConcordantSet,
+  values: readonly number[],
+  concordance: Concordance,
+  { closed, needed, missing }: Pick<AgreementView, "closed" | "needed" | "missing">,
+  { unit, decimals, resolutionMl }: Pick<ComparedValues, "unit" | "decimals"> & { resolutionMl: number },
+): readonly Window[] {
+  if (closed) {
+    const [low, high] = joiningWindow(set, concordance);
+    // Identical readings leave a window of no width, drawn open by half a step of the scale.
+    const open = concordance.rule === "identical" ? 0.5 / 10 ** decimals : 0;
+    return [[low - open, high + open]];
+  }
+  // Titers compared as they stand are differences of two readings, so they lie on the burette's own scale.
+  const onScale = values.every((v) => Math.abs(v / resolutionMl - Math.round(v / resolutionMl)) < 1e-6);
+  const step = unit === "mL" && onScale ? resolutionMl : 1 / 10 ** decimals;
+  const size = set.members.length;
+  return decidingWindows(values, concordance, missing === 1 ? Math.max(needed, size + 1, 2) : size + 1, step);
+}
+
 /** Holds the eligible trials against the house's rule. `trials` carry their compared values. */
 export function judgeAgreement(
   trials: readonly TrialEvaluation[],
@@ -147,33 +177,13 @@ export function judgeAgreement(
   );
   const set = bestConcordantSet(replicates, concordance);
   const size = set?.members.length ?? 0;
-  const state: AgreementView["state"] = !set
-    ? "none"
-    : replicates.length === 1
-      ? "one"
-      : size === 1
-        ? "apart"
-        : set.rivals.length > 0
-          ? "rivals"
-          : "set";
+  const state = stateOf(set, replicates.length);
   const stands = state === "one" || state === "set";
   const closed = stands && size >= needed;
   const missing = closed || !set ? Math.max(0, needed - size) : Math.max(1, needed - size);
   const values = replicates.map(({ value }) => value);
-  const windows = (): readonly Window[] => {
-    if (!set) return [];
-    if (closed) return [joiningWindow(set, concordance)];
-    // Titers compared as they stand are differences of two readings, so they lie on the burette's own scale.
-    const scale = Number(rules.burette.resolutionMl);
-    const onScale = values.every((v) => Math.abs(v / scale - Math.round(v / scale)) < 1e-6);
-    const step = unit === "mL" && onScale ? scale : 1 / 10 ** decimals;
-    return decidingWindows(
-      values,
-      concordance,
-      missing === 1 ? Math.max(needed, size + 1, 2) : size + 1,
-      step,
-    );
-  };
+  const scale = { unit, decimals, resolutionMl: Number(rules.burette.resolutionMl) };
+  const range = stands && set ? set.high - set.low : Math.max(...values) - Math.min(...values);
   return {
     label,
     unit,
@@ -184,13 +194,8 @@ export function judgeAgreement(
     members: stands ? (set?.members ?? []) : [],
     tied: state === "set" && (set?.tied ?? false),
     rivals: state === "rivals" && set ? [set.members, ...set.rivals] : [],
-    spread: !set ? 0 : stands ? set.high - set.low : Math.max(...values) - Math.min(...values),
-    windows: windows().map(([low, high]) =>
-      // Identical readings leave a window of no width, drawn open by half a step of the scale.
-      closed && concordance.rule === "identical"
-        ? [low - 0.5 / 10 ** decimals, high + 0.5 / 10 ** decimals]
-        : [low, high],
-    ),
+    spread: set ? range : 0,
+    windows: set ? windowsFor(set, values, concordance, { closed, needed, missing }, scale) : [],
     missing,
     closed,
     outlier: outlierAdvice(replicates, rules.outliers),

@@ -1,6 +1,6 @@
 import { mean } from "../../statistics";
 import type { Share } from "../../judgement";
-import { type Leaf, type Quantity, toDecimals, toSignificant, inUnit } from "../../quantity";
+import { type Leaf, type Quantity, toDecimals, toSignificant, inUnit, type CauseKind } from "../../quantity";
 import { type Method, inputOf } from "../../method";
 import { type CompiledTitration } from "./compile";
 import type { Improvement, TrialEvaluation } from "../shared/evaluation";
@@ -55,52 +55,48 @@ function largerTiter(bench: Bench): string {
 
 const repeats = (n: number) => `${4 * n} trials instead of ${n}`;
 
-/** What halves the part of one cause, in words; by what the leaf is, not by the method. */
-function remedy({ kind, symbol = "", label }: Leaf, bench: Bench): string {
-  const { stage, rules, members } = bench;
-  const classA = rules.glassware.toleranceClass === "B" ? "glass of class A, or " : "";
-  switch (kind) {
-    case "burette":
-      return `${classA}${largerTiter(bench)}`;
-    case "burette-reading":
-    case "repeatability":
-      return kind === "repeatability"
-        ? repeats(members.length)
-        : `${repeats(members.length)}, or ${largerTiter(bench)}`;
-    case "linearity":
-    case "weighing": {
-      const mass = meanOf(bench, symbol, "g");
-      const titer = meanOf(bench, stage.titer, "mL") ?? 0;
-      if (mass === null) return "twice the mass";
-      const more = `${toSignificant(2 * mass, 2)} g instead of ${toSignificant(mass, 2)} g`;
-      const perTrial = inputOf(stage.definition, symbol)?.is === "mass";
-      return perTrial && 2 * titer > rules.burette.capacityMl
-        ? `weighing ${more}, with a titrant twice as strong, since ${toDecimals(2 * titer, 0)} mL would not fit the burette`
-        : `weighing ${more}`;
-    }
-    case "pipette":
-      return `${classA}an aliquot of twice the volume, or a calibrated pipette`;
-    case "flask":
-    case "filling":
-      return `${classA}a larger flask with more in it, or weighing it full`;
-    case "cylinder":
-      return "a pipette instead of the cylinder: it does far better than half";
-    case "graduated pipette":
-      return "a one-mark pipette";
-    case "temperature":
-      return "keeping solutions and glass within half that range of the room's temperature";
-    case "pH-meter":
-      return "a meter calibrated on both sides of the reading just before";
-    case "purity":
-      return `a certificate that gives ${uncapitalized(label)} to half that ±`;
-    case "atomic-weight":
-      return "nothing at the bench: atomic weights are known no better";
-    case "drops":
-      return "a pipette, or counting more drops into a measured volume";
-    default:
-      return `knowing ${uncapitalized(label)} to half that ±`;
-  }
+/** To weigh twice as much, with what that asks for where each flask is weighed. */
+function largerMass({ symbol = "" }: Leaf, bench: Bench): string {
+  const { stage, rules } = bench;
+  const mass = meanOf(bench, symbol, "g");
+  if (mass === null) return "twice the mass";
+  const titer = meanOf(bench, stage.titer, "mL") ?? 0;
+  const more = `weighing ${toSignificant(2 * mass, 2)} g instead of ${toSignificant(mass, 2)} g`;
+  const perTrial = inputOf(stage.definition, symbol)?.is === "mass";
+  return perTrial && 2 * titer > rules.burette.capacityMl
+    ? `${more}, with a titrant twice as strong, since ${toDecimals(2 * titer, 0)} mL would not fit the burette`
+    : more;
 }
+
+/** Glass of the better class first, where the house has the other. */
+const withClassA = ({ rules }: Bench, words: string) =>
+  `${rules.glassware.toleranceClass === "B" ? "glass of class A, or " : ""}${words}`;
+
+const betterFlask = (_: Leaf, bench: Bench) =>
+  withClassA(bench, "a larger flask with more in it, or weighing it full");
+
+/** What halves the part of a cause, by its kind. Common practice, no source. */
+const remedies: { readonly [K in CauseKind]?: (leaf: Leaf, bench: Bench) => string } = {
+  burette: (_, bench) => withClassA(bench, largerTiter(bench)),
+  "burette-reading": (_, bench) => `${repeats(bench.members.length)}, or ${largerTiter(bench)}`,
+  repeatability: (_, { members }) => repeats(members.length),
+  linearity: largerMass,
+  weighing: largerMass,
+  pipette: (_, bench) => withClassA(bench, "an aliquot of twice the volume, or a calibrated pipette"),
+  flask: betterFlask,
+  filling: betterFlask,
+  cylinder: () => "a pipette instead of the cylinder: it does far better than half",
+  "graduated pipette": () => "a one-mark pipette",
+  temperature: () => "keeping solutions and glass within half that range of the room's temperature",
+  "pH-meter": () => "a meter calibrated on both sides of the reading just before",
+  purity: ({ label }) => `a certificate that gives ${uncapitalized(label)} to half that ±`,
+  "atomic-weight": () => "nothing at the bench: atomic weights are known no better",
+  drops: () => "a pipette, or counting more drops into a measured volume",
+};
+
+/** What halves the part of one cause, in words; by what the leaf is, not by the method. */
+const remedy = (leaf: Leaf, bench: Bench): string =>
+  remedies[leaf.kind]?.(leaf, bench) ?? `knowing ${uncapitalized(leaf.label)} to half that ±`;
 
 /**
  * The largest share of a result's variance and what would halve that cause. Where it comes from an earlier stage, that
