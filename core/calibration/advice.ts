@@ -121,83 +121,73 @@ function halves({ points }: CalibrationFit): { ratio: number; df: readonly [numb
   return { ratio: high[0] / low[0], df: [high[1], low[1]] };
 }
 
-/** What the data say of the line that was chosen, and what they would rather have. R² has no say in it. */
-export function adviseLine(fit: CalibrationFit): LineAdvice[] {
-  const advice: LineAdvice[] = [];
+/** Whether the means of the standards lie as close to the line as the readings scatter. */
+function lackAdvice(fit: CalibrationFit): LineAdvice[] {
   const lack = lackOfFit(fit);
-  const straight = fit.model !== "quadratic";
-  if (lack) {
-    const bad = lack.probability < 0.05;
-    const told = `lack of fit F(${lack.df[0]}, ${lack.df[1]}) = ${lack.f.toPrecision(3)}, by chance in ${percent(lack.probability)} of cases`;
-    advice.push({
-      about: "lack of fit",
-      good: !bad,
-      text: bad
-        ? `The means of the standards lie further off the line than the readings scatter: ${told}. A standard may be wrong, or the line bent`
-        : `The means of the standards lie on the line as closely as the readings scatter: ${told}`,
-    });
-  }
-  const bent =
-    straight && fit.model === "line" ? fitCalibration(fit.points, "quadratic", fit.weighting) : null;
-  if (bent?.ok && bent.value.degreesOfFreedom > 0) {
-    const p = probabilityOfZero(bent.value, 2);
-    if (p < 0.05) {
-      const side = bent.value.coefficients[2] * fit.coefficients[1] < 0 ? "flattens" : "steepens";
-      advice.push({
-        about: "curvature",
-        good: false,
-        text: `The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a bent line`,
-        model: "quadratic",
-      });
-    }
-  }
-  if (fit.model === "quadratic" && fit.degreesOfFreedom > 0 && probabilityOfZero(fit, 2) > 0.1) {
-    advice.push({
-      about: "curvature",
-      good: false,
-      text: "The square term cannot be told from zero: a straight line says as much with less",
-      model: "line",
-    });
-  }
-  if (fit.model === "origin") {
-    const free = fitCalibration(fit.points, "line", fit.weighting);
-    if (free.ok && probabilityOfZero(free.value, 0) < 0.05) {
-      advice.push({
-        about: "intercept",
-        good: false,
-        text: `With an intercept of its own the line would meet the axis at ${free.value.coefficients[0].toFixed(4)}, which is not zero by chance: look at the blank, or let the intercept be free`,
-        model: "line",
-      });
-    }
-  }
-  const ordered = [...fit.points].sort((a, b) => a.x - b.x);
-  const means = levelsOf(ordered).map((x) => {
-    const here = ordered.filter((p) => p.x === x);
-    return here.reduce((sum, p) => sum + p.residual, 0) / here.length;
-  });
-  const signs = runsOfSigns(means);
-  if (signs.probability < 0.05) {
-    advice.push({
-      about: "signs",
-      good: false,
-      text: `The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the line is bent, or the instrument drifted`,
-    });
-  }
-  const scatter = halves(fit);
-  if (scatter && fit.weighting === "none" && upperTailF(scatter.ratio, ...scatter.df) < 0.01) {
-    advice.push({
-      about: "scatter",
-      good: false,
-      text: `The strong standards scatter ${Math.sqrt(scatter.ratio).toFixed(1)} times as much as the weak ones: weights would let the weak ones count as they should`,
-      weighting: "1/s²",
-    });
-  }
-  if (fit.degreesOfFreedom < 3) {
-    advice.push({
-      about: "few",
-      good: false,
-      text: `Only ${fit.degreesOfFreedom} more ${fit.degreesOfFreedom === 1 ? "reading" : "readings"} than the line has unknowns: its ± is known poorly; read more standards, or each of them twice`,
-    });
-  }
-  return advice;
+  if (!lack) return [];
+  const good = lack.probability >= 0.05;
+  const told = `lack of fit F(${lack.df[0]}, ${lack.df[1]}) = ${lack.f.toPrecision(3)}, by chance in ${percent(lack.probability)} of cases`;
+  const text = good
+    ? `The means of the standards lie on the line as closely as the readings scatter: ${told}`
+    : `The means of the standards lie further off the line than the readings scatter: ${told}. A standard may be wrong, or the line bent`;
+  return [{ about: "lack of fit", good, text }];
 }
+
+/** A straight line that bends, or a bent one that need not be. */
+function curvatureAdvice(fit: CalibrationFit): LineAdvice[] {
+  const about = { about: "curvature", good: false } as const;
+  if (fit.model === "quadratic") {
+    if (fit.degreesOfFreedom <= 0 || probabilityOfZero(fit, 2) <= 0.1) return [];
+    const text = "The square term cannot be told from zero: a straight line says as much with less";
+    return [{ ...about, text, model: "line" }];
+  }
+  if (fit.model !== "line") return [];
+  const bent = fitCalibration(fit.points, "quadratic", fit.weighting);
+  if (!bent.ok || bent.value.degreesOfFreedom <= 0) return [];
+  const p = probabilityOfZero(bent.value, 2);
+  if (p >= 0.05) return [];
+  const side = bent.value.coefficients[2] * fit.coefficients[1] < 0 ? "flattens" : "steepens";
+  const text = `The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a bent line`;
+  return [{ ...about, text, model: "quadratic" }];
+}
+
+/** A line through the origin that would not go there by itself. */
+function interceptAdvice(fit: CalibrationFit): LineAdvice[] {
+  const free = fit.model === "origin" ? fitCalibration(fit.points, "line", fit.weighting) : null;
+  if (!free?.ok || probabilityOfZero(free.value, 0) >= 0.05) return [];
+  const text = `With an intercept of its own the line would meet the axis at ${free.value.coefficients[0].toFixed(4)}, which is not zero by chance: look at the blank, or let the intercept be free`;
+  return [{ about: "intercept", good: false, text, model: "line" }];
+}
+
+/** Residuals that keep their sign too long. */
+function signsAdvice(fit: CalibrationFit): LineAdvice[] {
+  const ordered = [...fit.points].sort((a, b) => a.x - b.x);
+  const means = levelsOf(ordered).map((x) =>
+    mean(ordered.filter((p) => p.x === x).map(({ residual }) => residual)),
+  );
+  const signs = runsOfSigns(means);
+  if (signs.probability >= 0.05) return [];
+  const text = `The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the line is bent, or the instrument drifted`;
+  return [{ about: "signs", good: false, text }];
+}
+
+/** Strong standards that scatter more than weak ones, and count as much. */
+function scatterAdvice(fit: CalibrationFit): LineAdvice[] {
+  const scatter = halves(fit);
+  if (!scatter || fit.weighting !== "none" || upperTailF(scatter.ratio, ...scatter.df) >= 0.01) return [];
+  const text = `The strong standards scatter ${Math.sqrt(scatter.ratio).toFixed(1)} times as much as the weak ones: weights would let the weak ones count as they should`;
+  return [{ about: "scatter", good: false, text, weighting: "1/s²" }];
+}
+
+/** Few readings beside the unknowns of the line. */
+function fewAdvice({ degreesOfFreedom: more }: CalibrationFit): LineAdvice[] {
+  if (more >= 3) return [];
+  const text = `Only ${more} more ${more === 1 ? "reading" : "readings"} than the line has unknowns: its ± is known poorly; read more standards, or each of them twice`;
+  return [{ about: "few", good: false, text }];
+}
+
+/** What the data say of the line that was chosen, and what they would rather have. R² has no say in it. */
+export const adviseLine = (fit: CalibrationFit): LineAdvice[] =>
+  [lackAdvice, curvatureAdvice, interceptAdvice, signsAdvice, scatterAdvice, fewAdvice].flatMap((advise) =>
+    advise(fit),
+  );

@@ -54,11 +54,50 @@ function nearest(name: string, known: readonly string[]): string | undefined {
   return known.find((other) => bare(other) === bare(name));
 }
 
+type Of<T extends Expression["type"]> = Extract<Expression, { type: T }>;
+type Symbols = ReadonlyMap<string, Dimension>;
+
+function dimensionOfSymbol({ name, at }: Of<"symbol">, symbols: Symbols): Result<Dimension> {
+  const dimension = symbols.get(name);
+  if (dimension) return success(dimension);
+  const known = [...symbols.keys()];
+  const close = nearest(name, known);
+  return failure(
+    `"${name}" is neither read nor computed before this line. Known here: ${known.join(", ")}`,
+    at,
+    close === undefined ? undefined : `Is ${close} meant?`,
+  );
+}
+
+/** Of a power: a plain number above anything, or anything plain above a base without unit. */
+function dimensionOfPower(power: Expression, base: Dimension, exponent: Dimension): Result<Dimension> {
+  const constant = constantOf(power);
+  if (constant !== null) return success(raiseDimension(base, constant));
+  if (sameDimension(base, dimensionless) && sameDimension(exponent, dimensionless)) return success(base);
+  return failure(
+    "A power must be a plain number, as in x ^ 2; or base and power both without unit",
+    positionOf(power),
+    `Divide by the unit first, as in ${expressionText(power)} / 1 [mL]`,
+  );
+}
+
+function dimensionOfBinary({ operator, left, right }: Of<"binary">, symbols: Symbols): Result<Dimension> {
+  const first = dimensionOf(left, symbols);
+  const second = dimensionOf(right, symbols);
+  if (!first.ok) return first;
+  if (!second.ok) return second;
+  if (operator === "*") return success(multiplyDimensions(first.value, second.value));
+  if (operator === "/") return success(divideDimensions(first.value, second.value));
+  if (operator === "^") return dimensionOfPower(right, first.value, second.value);
+  if (sameDimension(first.value, second.value)) return first;
+  const [a, b] = [expressionText(left), expressionText(right)];
+  const [da, db] = [describeDimension(first.value), describeDimension(second.value)];
+  const cannot = operator === "+" ? "they cannot be added" : "one cannot be taken from the other";
+  return failure(`${a} is ${da} and ${b} is ${db}: ${cannot}`, positionOf(left));
+}
+
 /** Second reader: the dimension of an expression, or why it has none, with where and how to mend it. */
-export function dimensionOf(
-  expression: Expression,
-  symbols: ReadonlyMap<string, Dimension>,
-): Result<Dimension> {
+export function dimensionOf(expression: Expression, symbols: Symbols): Result<Dimension> {
   switch (expression.type) {
     case "ratio":
     case "equivalents":
@@ -67,50 +106,14 @@ export function dimensionOf(
       return success(expression.unit === undefined ? dimensionless : unitOf(expression.unit).dimension);
     case "molar-mass":
       return success(molarMass(expression.formula).dimension);
-    case "symbol": {
-      const dimension = symbols.get(expression.name);
-      if (dimension) return success(dimension);
-      const known = [...symbols.keys()];
-      const close = nearest(expression.name, known);
-      return failure(
-        `"${expression.name}" is neither read nor computed before this line. Known here: ${known.join(", ")}`,
-        expression.at,
-        close === undefined ? undefined : `Is ${close} meant?`,
-      );
-    }
+    case "symbol":
+      return dimensionOfSymbol(expression, symbols);
     case "negate":
       return dimensionOf(expression.argument, symbols);
     case "call":
       return dimensionOfCall(expression, symbols);
-    case "binary": {
-      const { operator } = expression;
-      const left = dimensionOf(expression.left, symbols);
-      const right = dimensionOf(expression.right, symbols);
-      if (!left.ok) return left;
-      if (!right.ok) return right;
-      if (operator === "*") return success(multiplyDimensions(left.value, right.value));
-      if (operator === "/") return success(divideDimensions(left.value, right.value));
-      if (operator === "^") {
-        const constant = constantOf(expression.right);
-        if (constant !== null) return success(raiseDimension(left.value, constant));
-        if (sameDimension(left.value, dimensionless) && sameDimension(right.value, dimensionless))
-          return left;
-        return failure(
-          "A power must be a plain number, as in x ^ 2; or base and power both without unit",
-          positionOf(expression.right),
-          `Divide by the unit first, as in ${expressionText(expression.right)} / 1 [mL]`,
-        );
-      }
-      if (sameDimension(left.value, right.value)) return left;
-      const [a, b] = [expressionText(expression.left), expressionText(expression.right)];
-      const [da, db] = [describeDimension(left.value), describeDimension(right.value)];
-      return failure(
-        operator === "+"
-          ? `${a} is ${da} and ${b} is ${db}: they cannot be added`
-          : `${a} is ${da} and ${b} is ${db}: one cannot be taken from the other`,
-        positionOf(expression.left),
-      );
-    }
+    case "binary":
+      return dimensionOfBinary(expression, symbols);
   }
 }
 

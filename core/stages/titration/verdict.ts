@@ -105,32 +105,13 @@ function emptyVerdict({ trials, agreement: { needed, rule } }: VerdictInput): Ve
   };
 }
 
-/** The verdict in words: what was found, the rule it was held against, and what to do next. */
-export function giveVerdict(input: VerdictInput): Verdict {
-  const { trials, agreement, stage, reference, rules, acceptance, nextStageTitle } = input;
-  const { needed, state, members, closed, rule, unit } = agreement;
+/** What was found: how the trials stand to each other, which are left out, and what a test for outliers says. */
+function foundWords({ trials, agreement, rules }: VerdictInput, per: string): string {
+  const { members } = agreement;
   const eligible = trials.filter((t) => t.eligible);
-  if (eligible.length === 0) return emptyVerdict(input);
-  if (state === "none") {
-    // Results are what must agree, and none could be computed: an earlier stage still owes its own.
-    const why = eligible.find((t) => t.problem !== null)?.problem ?? "No result could be computed";
-    return {
-      state: "collecting",
-      reason: `${why}. ${rule}`,
-      next: "Finish the earlier stage: then these trials are judged",
-    };
-  }
   const names = trials.filter((t) => members.includes(t.id)).map((t) => t.name);
   const left = eligible.filter((t) => !members.includes(t.id)).map((t) => t.name);
-  const scaled = reference.amount !== 1 && stage.definition.agree.per !== undefined;
-  const perTiter = stage.compares !== "result" && rules.agreementOf === "titers" && unit === "mL";
-  const asResults = unit === "mL" && !perTiter;
-  const per = asResults
-    ? " of titer"
-    : perTiter && scaled && !sameAmounts(stage, eligible)
-      ? ` ${reference.label}`
-      : "";
-  const goOn = nextStageTitle ? `Go on: ${nextStageTitle}` : "The set is closed";
+  const state = agreement.state === "none" ? "apart" : agreement.state;
   const found = {
     one: `${trialsWord(names)} stands alone.`,
     set: `${trialsWord(names)} ${spreadWords(agreement, per)}.`,
@@ -142,7 +123,43 @@ export function giveVerdict(input: VerdictInput): Verdict {
       ? ` ${trialsWord(left)} ${left.length === 1 ? "is" : "are"} left out.`
       : "";
   const ties = agreement.tied ? " Another set of as many is just as tight." : "";
-  const advice = `${ties}${outlierWords(agreement, trials)}`;
+  return `${found}${others}${ties}${outlierWords(agreement, trials)}`;
+}
+
+/** What a spread is of: "of titer" for results compared as titers, "per 0.50 g" where flasks are unlike. */
+function perWords({ trials, agreement, stage, reference, rules }: VerdictInput) {
+  const perTiter = stage.compares !== "result" && rules.agreementOf === "titers" && agreement.unit === "mL";
+  const asResults = agreement.unit === "mL" && !perTiter;
+  if (asResults) return { asResults, per: " of titer" };
+  const scaled = reference.amount !== 1 && stage.definition.agree.per !== undefined;
+  const unlike =
+    perTiter &&
+    scaled &&
+    !sameAmounts(
+      stage,
+      trials.filter((t) => t.eligible),
+    );
+  return { asResults, per: unlike ? ` ${reference.label}` : "" };
+}
+
+/** The verdict in words: what was found, the rule it was held against, and what to do next. */
+export function giveVerdict(input: VerdictInput): Verdict {
+  const { trials, agreement, acceptance, nextStageTitle } = input;
+  const { needed, state, members, closed, rule } = agreement;
+  const eligible = trials.filter((t) => t.eligible);
+  if (eligible.length === 0) return emptyVerdict(input);
+  if (state === "none") {
+    // Results are what must agree, and none could be computed: an earlier stage still owes its own.
+    const why = eligible.find((t) => t.problem !== null)?.problem ?? "No result could be computed";
+    return {
+      state: "collecting",
+      reason: `${why}. ${rule}`,
+      next: "Finish the earlier stage: then these trials are judged",
+    };
+  }
+  const { asResults, per } = perWords(input);
+  const found = foundWords(input, per);
+  const goOn = nextStageTitle ? `Go on: ${nextStageTitle}` : "The set is closed";
   if (acceptance?.against === "value" && acceptance.decision !== null) {
     const said = {
       accept: goOn,
@@ -151,7 +168,7 @@ export function giveVerdict(input: VerdictInput): Verdict {
     };
     return {
       state: acceptance.decision === "accept" ? "agreed" : "collecting",
-      reason: `${acceptance.text} ${found}${others}${advice}`,
+      reason: `${acceptance.text} ${found}`,
       tellsAcceptance: true,
       next: said[acceptance.decision],
     };
@@ -159,13 +176,13 @@ export function giveVerdict(input: VerdictInput): Verdict {
   if (closed) {
     return {
       state: "agreed",
-      reason: `${needed === 1 && members.length === 1 ? "" : `${found}${others}${advice} `}${rule}`,
+      reason: `${needed === 1 && members.length === 1 ? "" : `${found} `}${rule}`,
       next: goOn,
     };
   }
   return {
     state: "collecting",
-    reason: `${found}${others}${advice} ${rule}`,
+    reason: `${found} ${rule}`,
     next: nextWords(agreement, asResults ? "" : per, asResults),
   };
 }
