@@ -164,41 +164,62 @@ export function reportOf(record: RunRecord): RunReport {
 
 const percent = (part: number) => `${(100 * part).toFixed(0)} %`;
 
+type ReportedTrial = ReportedStage["trials"][number];
+
+/** A trial with what it gave, whether it counts, and what should be known of it. */
+function trialLines(t: ReportedTrial, { trials, titrated }: ReportedStage): string[] {
+  const left = trials.some((other) => other.inSet) ? "left out" : "counts, but nothing agrees yet";
+  const mark = t.inSet ? "in the set" : t.counts ? left : "does not count";
+  const titer = t.titerMl === null ? (titrated ? "no titer" : "") : `titer ${t.titerMl.toFixed(2)} mL`;
+  const told = [titer, t.result ?? ""].filter(Boolean).join(", ");
+  const said = [...(t.problem === null ? [] : [t.problem]), ...t.cautions];
+  return [
+    `  ${t.name}: ${told === "" ? "nothing read" : told} (${mark})`,
+    ...said.map((words) => `    ! ${words}`),
+  ];
+}
+
+/** Results of a stage, and what they rest on. */
+function resultLines(stage: ReportedStage): string[] {
+  const results = [...(stage.result ? [stage.result] : []), ...stage.also].map((result) => {
+    const whole = result.nearestWhole === undefined ? "" : `, nearest whole number ${result.nearestWhole}`;
+    return `  ${result.name}: ${result.shown}${whole}`;
+  });
+  const none = `  No result yet${stage.problem === null ? "" : `: ${stage.problem}`}.`;
+  return [
+    ...results,
+    ...(stage.result ? [] : [none]),
+    ...(stage.acceptance === null ? [] : [`  ${stage.acceptance}`]),
+    ...(stage.footing === "" ? [] : [`  ${stage.footing}`]),
+    ...[...stage.implausible, ...stage.withheld].map((said) => `  ! ${said}`),
+  ];
+}
+
+function stageLines(stage: ReportedStage): string[] {
+  const { title, verdict, shares, improvement, working } = stage;
+  const causes = shares.map((s) => `${s.cause} ${percent(s.part)}`).join(", ");
+  return [
+    ...["", title, "=".repeat(title.length)],
+    ...stage.trials.flatMap((t) => trialLines(t, stage)),
+    ...(verdict ? [`  ${verdict.reason}`, `  Next: ${verdict.next}.`] : []),
+    ...resultLines(stage),
+    ...(shares.length > 0 ? [`  ± by cause: ${causes}`] : []),
+    ...(improvement === null ? [] : [`  ${improvement}`]),
+    ...(working.length > 0 ? ["  Working:"] : []),
+    ...working.flatMap((step) => [
+      `    ${step.title}`,
+      `      ${step.formula === "" ? "" : `${step.formula} = `}${step.value}`,
+    ]),
+  ];
+}
+
 /** The report as a page of plain text, in the words of the house that worked by them. */
 export function reportText(report: RunReport, words: HouseWords): string {
+  const { method, plusMinus: style, state, stages } = report;
   const lines = [
-    `${report.method.title}, version ${report.method.version}; ± is ${report.plusMinus}; ${report.state}`,
+    `${method.title}, version ${method.version}; ± is ${style}; ${state}`,
+    ...stages.flatMap(stageLines),
   ];
-  for (const stage of report.stages) {
-    lines.push("", stage.title, "=".repeat(stage.title.length));
-    for (const t of stage.trials) {
-      const left = stage.trials.some((other) => other.inSet) ? "left out" : "counts, but nothing agrees yet";
-      const mark = t.inSet ? "in the set" : t.counts ? left : "does not count";
-      const titer =
-        t.titerMl === null ? (stage.titrated ? "no titer" : "") : `titer ${t.titerMl.toFixed(2)} mL`;
-      const told = [titer, t.result ?? ""].filter(Boolean).join(", ");
-      lines.push(`  ${t.name}: ${told === "" ? "nothing read" : told} (${mark})`);
-      for (const said of [...(t.problem === null ? [] : [t.problem]), ...t.cautions])
-        lines.push(`    ! ${said}`);
-    }
-    if (stage.verdict) lines.push(`  ${stage.verdict.reason}`, `  Next: ${stage.verdict.next}.`);
-    for (const result of [...(stage.result ? [stage.result] : []), ...stage.also]) {
-      const whole = result.nearestWhole === undefined ? "" : `, nearest whole number ${result.nearestWhole}`;
-      lines.push(`  ${result.name}: ${result.shown}${whole}`);
-    }
-    if (!stage.result) lines.push(`  No result yet${stage.problem === null ? "" : `: ${stage.problem}`}.`);
-    if (stage.acceptance !== null) lines.push(`  ${stage.acceptance}`);
-    if (stage.footing !== "") lines.push(`  ${stage.footing}`);
-    for (const said of [...stage.implausible, ...stage.withheld]) lines.push(`  ! ${said}`);
-    if (stage.shares.length > 0) {
-      lines.push(`  ± by cause: ${stage.shares.map((s) => `${s.cause} ${percent(s.part)}`).join(", ")}`);
-    }
-    if (stage.improvement !== null) lines.push(`  ${stage.improvement}`);
-    if (stage.working.length > 0) lines.push("  Working:");
-    for (const { title, formula, value } of stage.working) {
-      lines.push(`    ${title}`, `      ${formula === "" ? "" : `${formula} = `}${value}`);
-    }
-  }
   // Its title is the user's own.
   return `${report.title} (${report.id})\n${inHouseWords(lines.join("\n"), words)}\n`;
 }

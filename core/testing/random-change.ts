@@ -3,7 +3,7 @@ import type { RunChange } from "../change";
 import { type ComputedStage, perOf, stageFields, trialFields } from "../method";
 import type { Field, Input } from "../inputs";
 import type { RandomStream } from "../montecarlo";
-import { presentObservation, type StageRecord } from "../record";
+import { presentObservation, type StageRecord, type TrialRecord } from "../record";
 import type { RunRecord } from "../run";
 
 /** What a hand at the bench might do next, for tests of what changes do. */
@@ -32,6 +32,12 @@ function textFor(field: Field, { random }: Hand): string {
 
 type Readable = { readonly definition: ComputedStage; readonly stage: StageRecord };
 
+/** The trial that is read next: one that is there, or another one. */
+const trialNext = (there: TrialRecord | undefined, { random, newId }: Hand) => ({
+  id: there?.id ?? newId(),
+  kind: there?.kind ?? (random.uniform() < 0.2 ? ("rough" as const) : ("fine" as const)),
+});
+
 /** A reading of a stage or of a trial, or the correction of one. */
 function reading(record: RunRecord, { definition, stage }: Readable, hand: Hand): RunChange | null {
   const { random, newId } = hand;
@@ -51,9 +57,7 @@ function reading(record: RunRecord, { definition, stage }: Readable, hand: Hand)
     intent: "observe",
     id: newId(),
     stageKey: stage.key,
-    trial: once
-      ? null
-      : { id: there?.id ?? newId(), kind: there?.kind ?? (random.uniform() < 0.2 ? "rough" : "fine") },
+    trial: once ? null : trialNext(there, hand),
     ...{ symbol: field.symbol, kind: field.kind, text: textFor(field, hand) },
     supersedes: corrects ? present.id : null,
     reason: corrects ? "misread" : null,

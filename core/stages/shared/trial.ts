@@ -24,6 +24,7 @@ import {
   quantityOfInput,
   isOptional,
   cautionsOfInput,
+  type Field,
 } from "../../inputs";
 import {
   type ComputedStage,
@@ -290,6 +291,13 @@ function addFound(known: Known, found: ReadonlyMap<string, Quantity>, { digits }
   }
 }
 
+/** The field that is read next; of a cuvette, one reading at least, while nothing was found from its readings. */
+function stillUnread(fields: readonly FieldState[], found: boolean): Field | null {
+  const unread = fields.find(({ present, field }) => !present && !field.optional);
+  const many = found ? undefined : fields.find(({ field }) => field.many && !field.aside);
+  return (unread ?? many)?.field ?? null;
+}
+
 /**
  * One flask: what was read, what follows from it, and whether it may be judged. `extra` are quantities that its stage
  * found from the photometer's readings; with `needsExtra` nothing is computed while there are none.
@@ -316,11 +324,7 @@ export function evaluateSample(
     const q = perOf(input) === "trial" ? known.quantities.get(input.symbol) : undefined;
     return q ? cautionsOfInput(input, q, rules) : [];
   });
-  const unread = fields.find(({ present, field }) => !present && !field.optional)?.field ?? null;
-  // Of a cuvette, one reading at least; a course is no field.
-  const wanting =
-    extra.size === 0 ? (fields.find(({ field }) => field.many && !field.aside)?.field ?? null) : null;
-  const missing = unread ?? wanting;
+  const missing = stillUnread(fields, extra.size > 0);
   const waits = needsExtra && extra.size === 0;
   const { quantities, significance, problem, broken } = waits
     ? { ...known, problem: null, broken: true }

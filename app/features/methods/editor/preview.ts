@@ -17,33 +17,45 @@ export interface Preview {
   }[];
 }
 
-/** What is missing before a method can be used at all, in words. */
-export function gaps({ title, purpose, stages, hazards }: Method): string[] {
-  const found: string[] = [];
-  if (title === "") found.push("Give the method a title");
-  if (purpose === "") found.push("Say what it is for");
-  if (hazards.length === 0) found.push("Say what can hurt, if only that the safety data sheets come first");
-  for (const stage of stages) {
-    if (stage.title === "") found.push("Give every stage a title");
-    for (const { symbol, label } of stage.inputs) {
-      if (symbol === "") found.push(`${stage.title}: what is read needs a letter`);
-      else if (label === "") found.push(`${stage.title}: say what ${symbol} is`);
-    }
-    for (const { relation, title: name } of stage.relations) {
-      if (relation !== "" && name === "") found.push(`${stage.title}: say what "${relation}" computes`);
-    }
-    if (stage.result.name === "") found.push(`${stage.title}: name the result`);
-    if (stage.kind === "calibration" && !(stage.strongest > 0))
-      found.push(`${stage.title}: say about what the strongest standard reads`);
-    if (stage.kind === "calibration" && stage.series.values.length < 2)
-      found.push(`${stage.title}: a series needs two standards at least`);
-    if (stage.kind === "titration" && stage.indicator === "")
-      found.push(`${stage.title}: name the indicator`);
-    if (stage.kind === "titration" && stage.persistence === "")
-      found.push(`${stage.title}: say how long the end must stay`);
-  }
-  return found;
+/** What is missing in a stage, whatever its kind; then what its kind asks for. */
+function gapsOfStage(stage: Method["stages"][number]): string[] {
+  const { title, inputs, relations, result } = stage;
+  const of = (words: string) => `${title}: ${words}`;
+  return [
+    ...(title === "" ? ["Give every stage a title"] : []),
+    ...inputs.flatMap(({ symbol, label }) => {
+      if (symbol === "") return [of("what is read needs a letter")];
+      return label === "" ? [of(`say what ${symbol} is`)] : [];
+    }),
+    ...relations.flatMap(({ relation, title: name }) =>
+      relation !== "" && name === "" ? [of(`say what "${relation}" computes`)] : [],
+    ),
+    ...(result.name === "" ? [of("name the result")] : []),
+    ...gapsOfKind(stage).map(of),
+  ];
 }
+
+function gapsOfKind(stage: Method["stages"][number]): string[] {
+  if (stage.kind === "calibration")
+    return [
+      ...(stage.strongest > 0 ? [] : ["say about what the strongest standard reads"]),
+      ...(stage.series.values.length < 2 ? ["a series needs two standards at least"] : []),
+    ];
+  if (stage.kind === "titration")
+    return [
+      ...(stage.indicator === "" ? ["name the indicator"] : []),
+      ...(stage.persistence === "" ? ["say how long the end must stay"] : []),
+    ];
+  return [];
+}
+
+/** What is missing before a method can be used at all, in words. */
+export const gaps = ({ title, purpose, stages, hazards }: Method): string[] => [
+  ...(title === "" ? ["Give the method a title"] : []),
+  ...(purpose === "" ? ["Say what it is for"] : []),
+  ...(hazards.length === 0 ? ["Say what can hurt, if only that the safety data sheets come first"] : []),
+  ...stages.flatMap(gapsOfStage),
+];
 
 /** The first thing that keeps a method from holding together. Never throws on what is half typed. */
 export function check(method: Method): MethodProblem | null {
