@@ -83,7 +83,9 @@ module.exports = {
       name: "shapes-and-builders-are-for-tests",
       comment: "core/testing uses whatever it needs, as tests do; nothing that ships uses it.",
       severity: "error",
-      from: { pathNot: "\\.test\\.tsx?$|^core/testing/|^formats/examples\\.ts$|^scripts/|^server/seed/|^e2e/" },
+      from: {
+        pathNot: "\\.test\\.tsx?$|^core/testing/|^formats/examples\\.ts$|^scripts/|^server/seed/|^e2e/",
+      },
       to: { path: "^core/testing/" },
     },
     ...orderOfRooms,
