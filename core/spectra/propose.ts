@@ -38,6 +38,24 @@ function flatAround(y: readonly number[], nm: readonly number[], top: number): n
   return (nm[high] ?? 0) - (nm[low] ?? 0);
 }
 
+/** Why one would measure there, or not. */
+function reasonFor({ nm, absorbance, flatNm, best }: Omit<ProposedWavelength, "reason">): string {
+  const part = visiblePart(nm);
+  const eye = part
+    ? ` It is ${part.light} light that is absorbed there; the eye sees what is left, ${part.seen}.`
+    : " No eye sees this light.";
+  const strong =
+    absorbance > strayLightFrom
+      ? ` ${absorbance.toFixed(2)} is so much that stray light bends the line: scan a weaker solution.`
+      : "";
+  const first = best ? "Largest absorbance, so the steepest line" : "A lower top";
+  const flat =
+    flatNm >= 8
+      ? `flat over ${flatNm.toFixed(0)} nm, so that a small error of the wheel does not matter`
+      : `sharp (flat over ${flatNm.toFixed(0)} nm only): set the wavelength with care`;
+  return `${first}; ${flat}.${eye}${strong}`;
+}
+
 /**
  * Wavelengths to measure at: the tops of the spectrum, the highest first. A top is higher than everything for 8 nm on both
  * sides and stands at least a twentieth of the highest above the floor. The end of a scan is no top, since the absorbance
@@ -66,21 +84,10 @@ export function proposeWavelengths(spectrum: Spectrum): ProposedWavelength[] {
     if (apart.every(dips)) apart.push(top);
   }
   return apart.map((top, rank) => {
-    const [at, absorbance] = [nm[top] ?? 0, y[top] ?? 0];
-    const flatNm = flatAround(y, nm, top);
-    const part = visiblePart(at);
-    const eye = part
-      ? ` It is ${part.light} light that is absorbed there; the eye sees what is left, ${part.seen}.`
-      : " No eye sees this light.";
-    const strong =
-      absorbance > strayLightFrom
-        ? ` ${absorbance.toFixed(2)} is so much that stray light bends the line: scan a weaker solution.`
-        : "";
-    const first = rank === 0 ? "Largest absorbance, so the steepest line" : "A lower top";
-    const flat =
-      flatNm >= 8
-        ? `flat over ${flatNm.toFixed(0)} nm, so that a small error of the wheel does not matter`
-        : `sharp (flat over ${flatNm.toFixed(0)} nm only): set the wavelength with care`;
-    return { nm: at, absorbance, flatNm, best: rank === 0, reason: `${first}; ${flat}.${eye}${strong}` };
+    const proposed = {
+      ...{ nm: nm[top] ?? 0, absorbance: y[top] ?? 0 },
+      ...{ flatNm: flatAround(y, nm, top), best: rank === 0 },
+    };
+    return { ...proposed, reason: reasonFor(proposed) };
   });
 }

@@ -166,19 +166,26 @@ export async function putAll(
   }
 }
 
-/** Makes a solution from what was weighed or taken, computes what that gave, and puts it on the shelf. */
-export async function makeSolution(db: Transacting, request: MakeSolution, now = new Date()): Promise<Put> {
-  const { making, formula, name } = request;
+/** What is wrong with what was typed of a solution that is made, by field. */
+function makingProblems(request: MakeSolution): Record<string, string> {
+  const { making, formula } = request;
   const problems: Record<string, string> = keepingProblems(request);
   const written = parseFormula(formula.trim());
   if (!written.ok) problems.formula = written.problem.message;
-  const solid = making.how === "weighed" ? parseFormula(making.solid.trim()) : null;
-  if (solid && !solid.ok) problems.solid = solid.problem.message;
-  if (making.how === "weighed" && !(Number(making.purity.percent) > 0))
-    problems.purity = "Give a purity above zero";
-  if (making.how === "weighed" && Number(making.purity.percent) > 100)
-    problems.purity = "The purity is over 100 %: no solid holds more than all of itself";
   if (!(Number(making.flaskMl) > 0)) problems.volume = "Give the volume that it is made up to";
+  if (making.how !== "weighed") return problems;
+  const solid = parseFormula(making.solid.trim());
+  if (!solid.ok) problems.solid = solid.problem.message;
+  if (!(Number(making.purity.percent) > 0)) problems.purity = "Give a purity above zero";
+  if (Number(making.purity.percent) > 100)
+    problems.purity = "The purity is over 100 %: no solid holds more than all of itself";
+  return problems;
+}
+
+/** Makes a solution from what was weighed or taken, computes what that gave, and puts it on the shelf. */
+export async function makeSolution(db: Transacting, request: MakeSolution, now = new Date()): Promise<Put> {
+  const { making, formula, name } = request;
+  const problems = makingProblems(request);
   if (Object.keys(problems).length > 0) return { problems };
   const houseRules = (await currentHouseRules(db)).data;
   const source = request.fromId === null ? null : await solutionById(db, request.fromId, now);

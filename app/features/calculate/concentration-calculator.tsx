@@ -10,6 +10,46 @@ import { numberIn } from "../../ui/number-in";
 
 const units: readonly ConcentrationUnit[] = ["mol/L", "N", "g/L", "% w/v", "mg/L", "% w/w", "ppm"];
 
+type Converted = NonNullable<ReturnType<typeof convertConcentration>>;
+
+/** The same concentration in each of its forms. */
+function Forms({ forms }: { forms: Converted }) {
+  return (
+    <Box
+      component="table"
+      data-testid="answer"
+      sx={{
+        borderCollapse: "collapse",
+        mb: 2.5,
+        fontFamily: fonts.reading,
+        fontSize: "1.15rem",
+        "& td": { py: 0.4, pr: 3 },
+      }}
+    >
+      <tbody>
+        {(
+          [
+            ["mol/L", forms.molPerL],
+            ["N", forms.normality],
+            ["g/L", forms.gPerL],
+            ["% w/v", forms.percentWV],
+            ["mg/L", forms.mgPerL],
+            ["% w/w", forms.percentWW],
+            ["ppm (mg/kg)", forms.ppm],
+          ] as const
+        ).map(([name, x]) => (
+          <Box component="tr" key={name} sx={{ borderTop: `1px solid ${colors.line}` }}>
+            <Box component="td" sx={{ textAlign: "right" }}>
+              {x === null ? "–" : fiveFigures(x)}
+            </Box>
+            <td>{name}</td>
+          </Box>
+        ))}
+      </tbody>
+    </Box>
+  );
+}
+
 /** One concentration in all its forms. */
 export function ConcentrationCalculator() {
   const { texts, words, number } = useTexts({
@@ -72,40 +112,7 @@ export function ConcentrationCalculator() {
         </>
       }
     >
-      {forms && (
-        <Box
-          component="table"
-          data-testid="answer"
-          sx={{
-            borderCollapse: "collapse",
-            mb: 2.5,
-            fontFamily: fonts.reading,
-            fontSize: "1.15rem",
-            "& td": { py: 0.4, pr: 3 },
-          }}
-        >
-          <tbody>
-            {(
-              [
-                ["mol/L", forms.molPerL],
-                ["N", forms.normality],
-                ["g/L", forms.gPerL],
-                ["% w/v", forms.percentWV],
-                ["mg/L", forms.mgPerL],
-                ["% w/w", forms.percentWW],
-                ["ppm (mg/kg)", forms.ppm],
-              ] as const
-            ).map(([name, x]) => (
-              <Box component="tr" key={name} sx={{ borderTop: `1px solid ${colors.line}` }}>
-                <Box component="td" sx={{ textAlign: "right" }}>
-                  {x === null ? "–" : fiveFigures(x)}
-                </Box>
-                <td>{name}</td>
-              </Box>
-            ))}
-          </tbody>
-        </Box>
-      )}
+      {forms && <Forms forms={forms} />}
       {forms?.ppm !== null && forms && (
         <Typography color="textSecondary" sx={{ mb: 1.5 }}>
           ppm in dilute water is about mg/L; here it is mg in a kilogram.

@@ -77,6 +77,22 @@ const countsOf = ({ counts }: Row): { counts?: "for" | "within" } =>
 const placeOf = ({ of }: Row): { of?: "flask" | "solid" | "room" } =>
   of === "solid" || of === "room" || of === "flask" ? { of } : {};
 
+/** What only a titration says; empty for another stage. */
+const titrationDraft = (titration: TitrationStage | null) => ({
+  agree: titration ? agreeWord(titration) : "titers",
+  presumed: text(titration?.presumed),
+  expectLow: text(titration?.expectMl?.[0]),
+  expectHigh: text(titration?.expectMl?.[1]),
+  indicator: titration?.indicator ?? "",
+  persistSeconds: text(titration?.persistSeconds),
+  persistence: titration?.persistence ?? "",
+  meniscus: titration?.meniscus ?? ("bottom" as const),
+  ribbon: (titration?.ribbon ?? []).map(({ color, looks, do: act, end }) => ({
+    ...{ color, looks, do: act },
+    end: end ? "yes" : "",
+  })),
+});
+
 function stageDraft(stage: ComputedStage): StageDraft {
   const titration = stage.kind === "titration" ? stage : null;
   return {
@@ -95,21 +111,8 @@ function stageDraft(stage: ComputedStage): StageDraft {
       otherwise: text(when?.otherwise),
     })),
     assigns: stage.result.assigns ?? "",
-    agree: titration ? agreeWord(titration) : "titers",
-    presumed: text(titration?.presumed),
-    expectLow: text(titration?.expectMl?.[0]),
-    expectHigh: text(titration?.expectMl?.[1]),
-    indicator: titration?.indicator ?? "",
     equivalents: text(stage.result.equivalents),
-    persistSeconds: text(titration?.persistSeconds),
-    persistence: titration?.persistence ?? "",
-    meniscus: titration?.meniscus ?? "bottom",
-    ribbon: (titration?.ribbon ?? []).map(({ color, looks, do: act, end }) => ({
-      color,
-      looks,
-      do: act,
-      end: end ? "yes" : "",
-    })),
+    ...titrationDraft(titration),
     reagents: (stage.reagents ?? []).map(({ name, amount, quantity, exact, when, last }) => ({
       name,
       amount,
