@@ -132,7 +132,7 @@ describe("house rules and methods", () => {
           equations: [{ name: "wrong", equation: "HCl -> NaCl" }],
         },
       ]),
-    ).rejects.toThrow(/does not balance/);
+    ).rejects.toThrow(/equation-unbalanced/);
   });
 });
 
