@@ -41,7 +41,7 @@ const ofUnknown = (change: Partial<UnknownStage>): Method => ({
 const line = (relation: string, unit = "mol/L") => [{ relation, title: "Some amount", unit }];
 const without = (inputs: readonly Input[], is: Input["is"]) => inputs.filter((input) => input.is !== is);
 const changed = (inputs: readonly Input[], symbol: string, change: object) =>
-  inputs.map((input) => (input.symbol === symbol ? { ...input, ...change } : input) as Input);
+  inputs.map((input) => (input.symbol === symbol ? { ...input, ...change } : input));
 
 type Case = readonly [method: Method, path: readonly (string | number)[]];
 
