@@ -2,13 +2,13 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { changeContext, evaluateRun } from "../evaluate";
+import { changeContext, checkRecord, evaluateRun } from "../evaluate";
 import { randomStream } from "../montecarlo";
 import type { Input } from "../inputs";
 import { isTakenBack } from "../record";
 import { methodOf, type RunRecord } from "../run";
 import { randomChange } from "../testing/random-change";
-import { applyChange, takeBack } from ".";
+import { applyChange, type RunChange, takeBack } from ".";
 
 const at = "2026-11-28T09:00:00.000Z";
 
@@ -126,6 +126,27 @@ describe("an input that is had in another way in one run", () => {
     expect(at10?.kind === "titration" && at10.proposals.get(`${taken.symbol}:volume.taken`)).toBe("10");
     const back = takeBack(record, inverse, context);
     expect(back.ok && present(back.value)).toEqual(present(begun(method)));
+  });
+
+  test("can be chosen once its readings are taken back, and the record still passes its check", () => {
+    const reading: RunChange = {
+      ...{ intent: "observe", id: "r", stageKey: sampled.key, trial: { id: "t", kind: "fine" } },
+      ...{ symbol: taken.symbol, kind: "volume.taken", text: "25", supersedes: null, reason: null },
+    };
+    const read = applyChange(begun(method), reading, context);
+    if (!read.ok || !read.value) throw new Error("not read");
+    const back = takeBack(read.value.record, read.value.inverse, context);
+    if (!back.ok) throw new Error(back.problem.message);
+    const poured: Input = {
+      ...{ is: "delivered", symbol: taken.symbol, label: "Acid", of: "HCl", per: "trial" },
+    };
+    const chosen = choose(back.value, poured);
+    if (!chosen.ok || !chosen.value) throw new Error("not chosen");
+    expect(checkRecord(chosen.value.record)).toEqual([]);
+    // The same once more says what stands already.
+    expect(choose(chosen.value.record, poured)).toEqual({ ok: true, value: null });
+    const standing = { ...read.value.record, choices: chosen.value.record.choices ?? [] };
+    expect(checkRecord(standing).map(({ code }) => code)).toEqual(["field-missing"]);
   });
 
   test("is refused where the method would not hold together, and once it is read", () => {

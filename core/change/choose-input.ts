@@ -2,7 +2,7 @@ import { Type } from "@sinclair/typebox";
 import { InputSchema, takenOver } from "../inputs";
 import { presentObservation } from "../record";
 import { success } from "../result";
-import { methodOf, type RunRecord, withChoices } from "../run";
+import { type RunRecord, withChoices } from "../run";
 import { type ChangeKind, malformed, missing, refused } from "./change";
 import { Closed, InputSymbol, Key, type Made } from "./parts";
 
@@ -26,8 +26,8 @@ const isRead = ({ stages }: RunRecord, stageKey: string, symbol: string): boolea
     .some((all) => all.some((o) => o.symbol === symbol && presentObservation(all, symbol, o.kind)));
 
 /**
- * Another way to read one input in this run: other glass, another weighing, stated or taken from the shelf. The method with it is
- * checked as any method is.
+ * Another way to read one input in this run: other glass, another weighing, stated or taken from the shelf. The method with it must
+ * compile.
  */
 export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
   apply(record, { stageKey, symbol, input }, context) {
@@ -41,15 +41,13 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     const before = record.choices ?? [];
     const others = before.filter((c) => c.stageKey !== stageKey || c.input.symbol !== symbol);
     const choices = input ? [...others, { stageKey, input }] : others;
+    if (JSON.stringify(choices) === JSON.stringify(before)) return success(null);
     if (!context.holdsTogether(withChoices(record.method, choices)))
       return refused(`With ${own.label} had this way, the relations of the method do not hold together`);
-    const is = (of: RunRecord) => methodOf(of).stages.find(({ key }) => key === stageKey)?.inputs;
-    const after: RunRecord = { ...record, choices };
-    const now = is(after)?.find((i) => i.symbol === symbol);
     return success({
-      record: after,
+      record: { ...record, choices },
       inverse: { do: "inputs", choices: before },
-      told: { description: `how ${own.label} is had: ${now?.label ?? own.label}` },
+      told: { description: `choice of how to read ${own.label}: ${input?.label ?? "as the method"}` },
     });
   },
 };

@@ -53,7 +53,11 @@ function observationProblems(
     if (ids.has(id)) problems.push(problem(`${at}.id`, "observation-twice", { id }));
     ids.add(id);
     const field = fields.find((f) => f.symbol === symbol && f.kind === kind);
-    if (!field) return [...problems, problem(at, "field-missing", { kind, symbol })];
+    if (!field) {
+      // What was taken back before the input was read another way belongs to no field of today.
+      const past = value === null || !stands(observations, id);
+      return past ? problems : [...problems, problem(at, "field-missing", { kind, symbol })];
+    }
     if (supersedes !== null && !observations.slice(0, i).some((o) => o.id === supersedes)) {
       problems.push(problem(`${at}.supersedes`, "superseded-missing", { id: supersedes }));
     }

@@ -271,13 +271,13 @@ function stageOf(draft: StageDraft): ComputedStage {
 
 type Quantity = NonNullable<Reagent["quantity"]>;
 
-/** How much of a reagent, where its row tells a number with a unit. */
+/** How much of a reagent. A number without its unit, or a unit without a number, is kept, so that the check tells it. */
 const quantityOfRow = ({ most, unit, of }: Row): Pick<Reagent, "quantity"> =>
-  given(most) && given(unit)
+  given(most) || given(unit)
     ? {
         quantity: {
-          most: Number(withPoint(most)),
-          unit: unit as Quantity["unit"],
+          most: given(most) ? Number(withPoint(most)) : NaN,
+          unit: (unit ?? "") as Quantity["unit"],
           ...(of === "series" ? { of } : {}),
         },
       }

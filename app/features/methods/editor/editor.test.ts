@@ -114,6 +114,15 @@ describe("a new method", () => {
     const [first] = draft.stages;
     const empty = methodOf({ ...draft, title: " ", stages: [{ ...first!, indicator: "" }] });
     expect(gaps(empty)).toEqual(["Give the method a title", "Titrate the sample: name the indicator"]);
+    const reagent = { name: "water", exact: "", when: "first", last: "", amount: "50 mL" };
+    for (const typed of [
+      { most: "fifty", unit: "mL" },
+      { most: "50", unit: "" },
+      { most: "", unit: "mL" },
+    ]) {
+      const added = methodOf({ ...draft, stages: [{ ...first!, reagents: [{ ...reagent, ...typed }] }] });
+      expect(gaps(added)).toEqual([expect.stringMatching(/amount of water as a number/)]);
+    }
     const noNumber = methodOf({ ...draft, stages: [{ ...first!, presumed: "" }] });
     expect(preview(noNumber, defaultHouseRules)).toMatchObject({ ok: false });
   });

@@ -19,7 +19,7 @@ export interface Preview {
 
 /** What is missing in a stage, whatever its kind; then what its kind asks for. */
 function gapsOfStage(stage: Method["stages"][number]): string[] {
-  const { title, inputs, relations, result } = stage;
+  const { title, inputs, relations, result, reagents = [] } = stage;
   const of = (words: string) => `${title}: ${words}`;
   return [
     ...(title === "" ? ["Give every stage a title"] : []),
@@ -31,6 +31,15 @@ function gapsOfStage(stage: Method["stages"][number]): string[] {
       relation !== "" && name === "" ? [of(`say what "${relation}" computes`)] : [],
     ),
     ...(result.name === "" ? [of("name the result")] : []),
+    ...reagents.flatMap(({ name, quantity }) =>
+      quantity && (!(quantity.most > 0) || (quantity.unit as string) === "")
+        ? [
+            of(
+              `give the amount of ${name || "the reagent"} as a number above zero with its unit, or leave both out`,
+            ),
+          ]
+        : [],
+    ),
     ...gapsOfKind(stage).map(of),
   ];
 }

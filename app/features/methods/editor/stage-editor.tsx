@@ -31,53 +31,79 @@ interface StageEditorProps {
   onRemove: (() => void) | null;
 }
 
-/** One stage: what is read, how results follow, when trials agree, what the flask looks like, what is done. */
-export function StageEditor(props: StageEditorProps) {
-  const { stage, number, earlier, substances, problem, onChange, onRemove } = props;
-  const titration = stage.kind === "titration";
-  const text = (key: keyof StageDraft, label: string, help?: string, rows = 1) => (
+/** A part of the editor of one stage. */
+interface StagePart {
+  readonly stage: StageDraft;
+  readonly onChange: (changes: Partial<StageDraft>) => void;
+}
+
+interface TextOf {
+  readonly name: keyof StageDraft;
+  readonly label: string;
+  readonly help?: string;
+  readonly rows?: number;
+}
+
+/** A field for one of a stage's texts. */
+function StageText({ stage, onChange, name, label, help, rows = 1 }: StagePart & TextOf) {
+  return (
     <TextField
       size="small"
       label={label}
-      value={typeof stage[key] === "string" ? stage[key] : ""}
-      onChange={(event) => onChange({ [key]: event.target.value })}
+      value={typeof stage[name] === "string" ? stage[name] : ""}
+      onChange={(event) => onChange({ [name]: event.target.value })}
       helperText={help}
       multiline={rows > 1}
       minRows={rows}
     />
   );
-  const amounts = stage.inputs.filter(
-    (row) =>
-      row.per === "trial" && !["titer", "temperature", "pH", "result", "constant"].includes(row.is ?? ""),
-  );
+}
+
+/** What kind of stage it is, and the way to take it away. */
+function StageHead({
+  stage,
+  number,
+  onChange,
+  onRemove,
+}: StagePart & Pick<StageEditorProps, "number" | "onRemove">) {
   return (
-    <Sheet component="section" aria-label={`Stage ${number}`} sx={{ p: 2.25, display: "grid", gap: 2 }}>
-      <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
-        <Typography variant="h2" sx={{ flexGrow: 1 }}>
-          Stage {number}
-        </Typography>
-        {stage.kind === "titration" || stage.kind === "preparation" ? (
-          <TextField
-            select
-            size="small"
-            label="It is a"
-            value={stage.kind}
-            onChange={(event) => onChange({ kind: event.target.value as StageDraft["kind"] })}
-            sx={{ width: 180 }}
-          >
-            <MenuItem value="titration">titration</MenuItem>
-            <MenuItem value="preparation">preparation</MenuItem>
-          </TextField>
-        ) : (
-          <Typography color="textSecondary">read on a photometer: {photometerKinds[stage.kind]}</Typography>
-        )}
-        {onRemove && (
-          <Button size="small" onClick={onRemove}>
-            Take the stage away
-          </Button>
-        )}
-      </Box>
-      {text("title", "Title")}
+    <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
+      <Typography variant="h2" sx={{ flexGrow: 1 }}>
+        Stage {number}
+      </Typography>
+      {stage.kind === "titration" || stage.kind === "preparation" ? (
+        <TextField
+          select
+          size="small"
+          label="It is a"
+          value={stage.kind}
+          onChange={(event) => onChange({ kind: event.target.value as StageDraft["kind"] })}
+          sx={{ width: 180 }}
+        >
+          <MenuItem value="titration">titration</MenuItem>
+          <MenuItem value="preparation">preparation</MenuItem>
+        </TextField>
+      ) : (
+        <Typography color="textSecondary">read on a photometer: {photometerKinds[stage.kind]}</Typography>
+      )}
+      {onRemove && (
+        <Button size="small" onClick={onRemove}>
+          Take the stage away
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+/** What is read, how results follow, and which are asked for. */
+function Calculation({
+  stage,
+  earlier,
+  problem,
+  onChange,
+}: StagePart & Pick<StageEditorProps, "earlier" | "problem">) {
+  return (
+    <>
       <Part title="What is read, in the order of the work">
         <Rows
           name="Reading"
@@ -123,77 +149,119 @@ export function StageEditor(props: StageEditorProps) {
           onChange={(results) => onChange({ results })}
         />
       </Part>
-      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr 1fr" } }}>
-        <TextField
-          select
-          size="small"
-          label="It fixes, for the shelf"
-          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-          value={stage.assigns}
-          onChange={(event) => onChange({ assigns: event.target.value })}
-        >
-          <MenuItem value="">nothing</MenuItem>
-          {substances
-            .filter((s) => (s.formula ?? "").trim() !== "")
-            .map((s) => (
-              <MenuItem key={s.formula} value={s.formula}>
-                {s.name} ({s.formula})
-              </MenuItem>
-            ))}
-        </TextField>
-        {stage.assigns !== "" &&
-          text("equivalents", "Equivalents per mole", "for its normality; empty: none")}
-        {titration && (
-          <>
-            <TextField
-              select
-              size="small"
-              label="What must agree"
-              value={stage.agree}
-              onChange={(event) => onChange({ agree: event.target.value })}
-            >
-              <MenuItem value="titers">the titers</MenuItem>
-              {amounts.map((row) => (
-                <MenuItem key={row.symbol} value={row.symbol ?? ""}>
-                  titers taken per {row.symbol}
-                </MenuItem>
-              ))}
-              <MenuItem value="results">the results</MenuItem>
-            </TextField>
-            {text("presumed", "Result presumed", "for guidance, plans and the preview")}
-            {text("expectLow", "Titers from, mL")}
-            {text("expectHigh", "Titers to, mL")}
-            <TextField
-              select
-              size="small"
-              label="Meniscus, read at the"
-              value={stage.meniscus}
-              onChange={(event) => onChange({ meniscus: event.target.value })}
-            >
-              <MenuItem value="bottom">bottom</MenuItem>
-              <MenuItem value="top">top (dark liquids)</MenuItem>
-            </TextField>
-          </>
-        )}
-      </Box>
+    </>
+  );
+}
+
+/** What a result is for, and when titrations agree on it. */
+function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditorProps, "substances">) {
+  const titration = stage.kind === "titration";
+  const amounts = stage.inputs.filter(
+    (row) =>
+      row.per === "trial" && !["titer", "temperature", "pH", "result", "constant"].includes(row.is ?? ""),
+  );
+  return (
+    <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr 1fr" } }}>
+      <TextField
+        select
+        size="small"
+        label="It fixes, for the shelf"
+        slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+        value={stage.assigns}
+        onChange={(event) => onChange({ assigns: event.target.value })}
+      >
+        <MenuItem value="">nothing</MenuItem>
+        {substances
+          .filter((s) => (s.formula ?? "").trim() !== "")
+          .map((s) => (
+            <MenuItem key={s.formula} value={s.formula}>
+              {s.name} ({s.formula})
+            </MenuItem>
+          ))}
+      </TextField>
+      {stage.assigns !== "" && (
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="equivalents"
+          label="Equivalents per mole"
+          help="for its normality; empty: none"
+        />
+      )}
       {titration && (
         <>
-          <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
-            {text("indicator", "Indicator")}
-            {text("persistence", "How long the end must stay")}
-            {text("persistSeconds", "In seconds, for the stopwatch", "30 where nothing is said")}
-          </Box>
-          <Part title="What the flask looks like on the way">
-            <Rows
-              name="Color"
-              rows={stage.ribbon}
-              columnsOf={() => ribbonColumns}
-              fresh={{ color: "#eef1ee", looks: "", do: "", end: "" }}
-              onChange={(ribbon) => onChange({ ribbon })}
-            />
-          </Part>
+          <TextField
+            select
+            size="small"
+            label="What must agree"
+            value={stage.agree}
+            onChange={(event) => onChange({ agree: event.target.value })}
+          >
+            <MenuItem value="titers">the titers</MenuItem>
+            {amounts.map((row) => (
+              <MenuItem key={row.symbol} value={row.symbol ?? ""}>
+                titers taken per {row.symbol}
+              </MenuItem>
+            ))}
+            <MenuItem value="results">the results</MenuItem>
+          </TextField>
+          <StageText
+            stage={stage}
+            onChange={onChange}
+            name="presumed"
+            label="Result presumed"
+            help="for guidance, plans and the preview"
+          />
+          <StageText stage={stage} onChange={onChange} name="expectLow" label="Titers from, mL" />
+          <StageText stage={stage} onChange={onChange} name="expectHigh" label="Titers to, mL" />
+          <TextField
+            select
+            size="small"
+            label="Meniscus, read at the"
+            value={stage.meniscus}
+            onChange={(event) => onChange({ meniscus: event.target.value })}
+          >
+            <MenuItem value="bottom">bottom</MenuItem>
+            <MenuItem value="top">top (dark liquids)</MenuItem>
+          </TextField>
         </>
       )}
+    </Box>
+  );
+}
+
+/** How the end of a titration is seen. */
+function EndPoint({ stage, onChange }: StagePart) {
+  return (
+    <>
+      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
+        <StageText stage={stage} onChange={onChange} name="indicator" label="Indicator" />
+        <StageText stage={stage} onChange={onChange} name="persistence" label="How long the end must stay" />
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="persistSeconds"
+          label="In seconds, for the stopwatch"
+          help="30 where nothing is said"
+        />
+      </Box>
+      <Part title="What the flask looks like on the way">
+        <Rows
+          name="Color"
+          rows={stage.ribbon}
+          columnsOf={() => ribbonColumns}
+          fresh={{ color: "#eef1ee", looks: "", do: "", end: "" }}
+          onChange={(ribbon) => onChange({ ribbon })}
+        />
+      </Part>
+    </>
+  );
+}
+
+/** What is added, what must hold, what results can be, and what is done. */
+function Work({ stage, onChange }: StagePart) {
+  return (
+    <>
       <Part title="What is added">
         <Rows
           name="Reagent"
@@ -222,9 +290,46 @@ export function StageEditor(props: StageEditorProps) {
         />
       </Part>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
-        {text("steps", "Steps", "one on a line", 4)}
-        {text("cautions", "Cautions", "one on a line", 4)}
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="steps"
+          label="Steps"
+          help="one on a line"
+          rows={4}
+        />
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="cautions"
+          label="Cautions"
+          help="one on a line"
+          rows={4}
+        />
       </Box>
+    </>
+  );
+}
+
+/** One stage: what is read, how results follow, when trials agree, what the flask looks like, what is done. */
+export function StageEditor({
+  stage,
+  number,
+  earlier,
+  substances,
+  problem,
+  onChange,
+  onRemove,
+}: StageEditorProps) {
+  const part = { stage, onChange };
+  return (
+    <Sheet component="section" aria-label={`Stage ${number}`} sx={{ p: 2.25, display: "grid", gap: 2 }}>
+      <StageHead {...part} number={number} onRemove={onRemove} />
+      <StageText {...part} name="title" label="Title" />
+      <Calculation {...part} earlier={earlier} problem={problem} />
+      <Judgement {...part} substances={substances} />
+      {stage.kind === "titration" && <EndPoint {...part} />}
+      <Work {...part} />
     </Sheet>
   );
 }
