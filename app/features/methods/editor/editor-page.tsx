@@ -89,7 +89,7 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
           gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 400px" },
         }}
       >
-        <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
+        <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
           <Sheet component="section" aria-label="What it is" sx={{ p: 2.25, display: "grid", gap: 1.75 }}>
             <Typography variant="h2">What it is</Typography>
             <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "2fr 1fr" } }}>

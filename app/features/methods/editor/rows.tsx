@@ -29,7 +29,7 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
       ),
     );
   return (
-    <Box sx={{ display: "grid", gap: 1.25 }}>
+    <Box sx={{ display: "grid", gap: 1.25, gridTemplateColumns: "minmax(0,1fr)" }}>
       {rows.map((row, index) => (
         <Box
           key={index}
@@ -90,7 +90,8 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
               {problemOf(row, index)}
             </Box>
           )}
-          {below?.(row, index)}
+          {/* A long equation scrolls by itself on a narrow screen. */}
+          {below && <Box sx={{ overflowX: "auto" }}>{below(row, index)}</Box>}
         </Box>
       ))}
       <Box>

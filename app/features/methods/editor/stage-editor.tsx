@@ -153,13 +153,54 @@ function Calculation({
   );
 }
 
-/** What a result is for, and when titrations agree on it. */
-function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditorProps, "substances">) {
-  const titration = stage.kind === "titration";
+/** When titrations agree, and what they are expected to come to. */
+function Agreement({ stage, onChange }: StagePart) {
   const amounts = stage.inputs.filter(
     (row) =>
       row.per === "trial" && !["titer", "temperature", "pH", "result", "constant"].includes(row.is ?? ""),
   );
+  return (
+    <>
+      <TextField
+        select
+        size="small"
+        label="What must agree"
+        value={stage.agree}
+        onChange={(event) => onChange({ agree: event.target.value })}
+      >
+        <MenuItem value="titers">the titers</MenuItem>
+        {amounts.map((row) => (
+          <MenuItem key={row.symbol} value={row.symbol ?? ""}>
+            titers taken per {row.symbol}
+          </MenuItem>
+        ))}
+        <MenuItem value="results">the results</MenuItem>
+      </TextField>
+      <StageText
+        stage={stage}
+        onChange={onChange}
+        name="presumed"
+        label="Result presumed"
+        help="for guidance, plans and the preview"
+      />
+      <StageText stage={stage} onChange={onChange} name="expectLow" label="Titers from, mL" />
+      <StageText stage={stage} onChange={onChange} name="expectHigh" label="Titers to, mL" />
+      <TextField
+        select
+        size="small"
+        label="Meniscus, read at the"
+        value={stage.meniscus}
+        onChange={(event) => onChange({ meniscus: event.target.value })}
+      >
+        <MenuItem value="bottom">bottom</MenuItem>
+        <MenuItem value="top">top (dark liquids)</MenuItem>
+      </TextField>
+    </>
+  );
+}
+
+/** What a result is for, and when titrations agree on it. */
+function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditorProps, "substances">) {
   return (
     <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr 1fr" } }}>
       <TextField
@@ -188,44 +229,7 @@ function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditor
           help="for its normality; empty: none"
         />
       )}
-      {titration && (
-        <>
-          <TextField
-            select
-            size="small"
-            label="What must agree"
-            value={stage.agree}
-            onChange={(event) => onChange({ agree: event.target.value })}
-          >
-            <MenuItem value="titers">the titers</MenuItem>
-            {amounts.map((row) => (
-              <MenuItem key={row.symbol} value={row.symbol ?? ""}>
-                titers taken per {row.symbol}
-              </MenuItem>
-            ))}
-            <MenuItem value="results">the results</MenuItem>
-          </TextField>
-          <StageText
-            stage={stage}
-            onChange={onChange}
-            name="presumed"
-            label="Result presumed"
-            help="for guidance, plans and the preview"
-          />
-          <StageText stage={stage} onChange={onChange} name="expectLow" label="Titers from, mL" />
-          <StageText stage={stage} onChange={onChange} name="expectHigh" label="Titers to, mL" />
-          <TextField
-            select
-            size="small"
-            label="Meniscus, read at the"
-            value={stage.meniscus}
-            onChange={(event) => onChange({ meniscus: event.target.value })}
-          >
-            <MenuItem value="bottom">bottom</MenuItem>
-            <MenuItem value="top">top (dark liquids)</MenuItem>
-          </TextField>
-        </>
-      )}
+      {stage.kind === "titration" && <Agreement stage={stage} onChange={onChange} />}
     </Box>
   );
 }
@@ -323,7 +327,11 @@ export function StageEditor({
 }: StageEditorProps) {
   const part = { stage, onChange };
   return (
-    <Sheet component="section" aria-label={`Stage ${number}`} sx={{ p: 2.25, display: "grid", gap: 2 }}>
+    <Sheet
+      component="section"
+      aria-label={`Stage ${number}`}
+      sx={{ p: 2.25, display: "grid", gap: 2, gridTemplateColumns: "minmax(0,1fr)" }}
+    >
       <StageHead {...part} number={number} onRemove={onRemove} />
       <StageText {...part} name="title" label="Title" />
       <Calculation {...part} earlier={earlier} problem={problem} />
