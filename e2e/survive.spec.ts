@@ -97,7 +97,7 @@ test("a disk that fills up in the middle: readings wait, the screen says why, an
     // It finds out by itself that there is room.
     await expect(kept).toBeHidden({ timeout: 20_000 });
     await page.reload();
-    await expect(page.getByText("0.5106 g")).toBeVisible();
+    await expect(page.getByRole("region", { name: "Trial in hand" }).getByText("0.5106 g")).toBeVisible();
     await expect(page.getByText("0.10", { exact: true }).first()).toBeVisible();
   } finally {
     await server.stop("SIGKILL");
@@ -105,6 +105,6 @@ test("a disk that fills up in the middle: readings wait, the screen says why, an
   // What was written is whole: the folder opens again, with all of it.
   expect(await server.start()).toBeNull();
   await page.reload();
-  await expect(page.getByText("0.5106 g")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Trial in hand" }).getByText("0.5106 g")).toBeVisible();
   await server.stop("SIGINT");
 });
