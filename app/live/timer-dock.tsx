@@ -52,6 +52,18 @@ export function TimerDock() {
 /** How long the stopwatch of an end that nobody looks after is shown beyond its time, s. */
 const forgottenSeconds = 30;
 
+const dockRow = {
+  maxWidth: 1480,
+  mx: "auto",
+  px: { xs: 1.5, sm: 2.5 },
+  py: 0.75,
+  display: "flex",
+  alignItems: "center",
+  gap: 1,
+  flexWrap: { xs: "nowrap", sm: "wrap" },
+  overflowX: "auto",
+} as const;
+
 function Dock({ all }: { all: readonly TimerView[] }) {
   // Timers are asked for once the page has come to life: there is a time then.
   const now = useServerNow() ?? 0;
@@ -88,19 +100,7 @@ function Dock({ all }: { all: readonly TimerView[] }) {
         "@media print": { display: "none" },
       }}
     >
-      <Box
-        sx={{
-          maxWidth: 1480,
-          mx: "auto",
-          px: { xs: 1.5, sm: 2.5 },
-          py: 0.75,
-          display: "flex",
-          alignItems: "center",
-          gap: 1,
-          flexWrap: { xs: "nowrap", sm: "wrap" },
-          overflowX: "auto",
-        }}
-      >
+      <Box sx={dockRow}>
         {order.map((timer) => (
           <Timer key={timer.id} timer={timer} now={now} named={several} />
         ))}
@@ -124,7 +124,13 @@ function leftOf(timer: TimerView, now: number): number {
   return state.state === "planned" ? (state.toStart ?? Infinity) : Infinity;
 }
 
-function Timer({ timer, now, named }: { timer: TimerView; now: number; named: boolean }) {
+interface TimerProps {
+  timer: TimerView;
+  now: number;
+  named: boolean;
+}
+
+function Timer({ timer, now, named }: TimerProps) {
   const { runId, runTitle, stageKey, flask, what, id } = timer;
   const state = timerState(timer, now);
   const due = isDue(timer, now);

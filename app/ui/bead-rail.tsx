@@ -105,65 +105,91 @@ export function BeadRail({ beads, collars, label, decimals: read = 2 }: BeadRail
         strokeWidth={1.6}
       />
       {ticks.map((tick) => (
-        <g key={tick}>
-          <line x1={x(tick)} x2={x(tick)} y1={base + 24} y2={base + 29} stroke={colors.lineStrong} />
-          <text
-            x={x(tick)}
-            y={base + 44}
-            textAnchor="middle"
-            fontFamily={fonts.reading}
-            fontSize="13"
-            fill={colors.inkSoft}
-          >
-            {tick.toFixed(decimals)}
-          </text>
-        </g>
+        <Tick key={tick} x={x} tick={tick} base={base} decimals={decimals} />
       ))}
-      {placed.map(({ id, name, value, role, row, captionBelow }) => (
-        <g key={id}>
-          <circle
-            cx={x(value)}
-            cy={y(row)}
-            r={radius}
-            fill={role === "member" ? colors.teal : colors.sheet}
-            stroke={role === "member" ? "#fff" : role === "other" ? colors.teal : colors.lineStrong}
-            strokeWidth={role === "other" ? 2 : 1.6}
-            strokeDasharray={role === "rough" ? "3 2.4" : undefined}
-          />
-          {role === "struck" && (
-            <path
-              d={`M${x(value) - 6} ${y(row) - 6} l12 12 m0 -12 l-12 12`}
-              stroke={colors.brick}
-              strokeWidth={2}
-              strokeLinecap="round"
-            />
-          )}
-          {captions[role] === undefined ? (
-            <text
-              x={x(value)}
-              y={y(row) + 4.5}
-              textAnchor="middle"
-              fontFamily={fonts.text}
-              fontSize={name.length > 2 ? 8 : 13}
-              fontWeight={700}
-              fill={role === "member" ? "#fff" : colors.tealDeep}
-            >
-              {name.slice(0, 4)}
-            </text>
-          ) : (
-            <text
-              x={Math.min(Math.max(x(value), 26), width - 26)}
-              y={captionBelow ? y(row) + radius + 12 : y(row) - radius - 6}
-              textAnchor="middle"
-              fontFamily={fonts.text}
-              fontSize="13"
-              fill={colors.inkSoft}
-            >
-              {captions[role]}
-            </text>
-          )}
-        </g>
+      {placed.map((bead) => (
+        <BeadMark key={bead.id} bead={bead} x={x} y={y} />
       ))}
     </svg>
+  );
+}
+
+interface TickProps {
+  readonly x: (value: number) => number;
+  readonly tick: number;
+  readonly base: number;
+  readonly decimals: number;
+}
+
+function Tick({ x, tick, base, decimals }: TickProps) {
+  return (
+    <g>
+      <line x1={x(tick)} x2={x(tick)} y1={base + 24} y2={base + 29} stroke={colors.lineStrong} />
+      <text
+        x={x(tick)}
+        y={base + 44}
+        textAnchor="middle"
+        fontFamily={fonts.reading}
+        fontSize="13"
+        fill={colors.inkSoft}
+      >
+        {tick.toFixed(decimals)}
+      </text>
+    </g>
+  );
+}
+
+interface BeadMarkProps {
+  readonly bead: ReturnType<typeof rows>[number];
+  readonly x: (value: number) => number;
+  readonly y: (row: number) => number;
+}
+
+function BeadMark({ bead, x, y }: BeadMarkProps) {
+  const { name, value, role, row, captionBelow } = bead;
+  return (
+    <g>
+      <circle
+        cx={x(value)}
+        cy={y(row)}
+        r={radius}
+        fill={role === "member" ? colors.teal : colors.sheet}
+        stroke={role === "member" ? "#fff" : role === "other" ? colors.teal : colors.lineStrong}
+        strokeWidth={role === "other" ? 2 : 1.6}
+        strokeDasharray={role === "rough" ? "3 2.4" : undefined}
+      />
+      {role === "struck" && (
+        <path
+          d={`M${x(value) - 6} ${y(row) - 6} l12 12 m0 -12 l-12 12`}
+          stroke={colors.brick}
+          strokeWidth={2}
+          strokeLinecap="round"
+        />
+      )}
+      {captions[role] === undefined ? (
+        <text
+          x={x(value)}
+          y={y(row) + 4.5}
+          textAnchor="middle"
+          fontFamily={fonts.text}
+          fontSize={name.length > 2 ? 8 : 13}
+          fontWeight={700}
+          fill={role === "member" ? "#fff" : colors.tealDeep}
+        >
+          {name.slice(0, 4)}
+        </text>
+      ) : (
+        <text
+          x={Math.min(Math.max(x(value), 26), width - 26)}
+          y={captionBelow ? y(row) + radius + 12 : y(row) - radius - 6}
+          textAnchor="middle"
+          fontFamily={fonts.text}
+          fontSize="13"
+          fill={colors.inkSoft}
+        >
+          {captions[role]}
+        </text>
+      )}
+    </g>
   );
 }

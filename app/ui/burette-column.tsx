@@ -50,14 +50,7 @@ export function BuretteColumn(props: BuretteMarks) {
   }
   if (now !== null)
     labels.push({ at: y(now), title: "now", value: now.toFixed(decimals), color: colors.ink });
-  const said = [
-    `Burette of ${capacityMl} mL.`,
-    ...labels.map(({ title, value }) => `${title} ${value} mL.`),
-    endNear !== null && !inReach ? "The end lies past the last mark." : "",
-    maybe.length > 0 ? `Maybe the end: ${maybe.map((ml) => ml.toFixed(decimals)).join(", ")}.` : "",
-  ]
-    .filter((part) => part !== "")
-    .join(" ");
+  const said = wordsOf({ capacityMl, labels, endNear, inReach, maybe, decimals });
 
   const slider = useSlider(props, level);
   return (
@@ -75,18 +68,7 @@ export function BuretteColumn(props: BuretteMarks) {
         ...(onMove ? { cursor: "ns-resize", touchAction: "none" } : {}),
       }}
     >
-      <defs>
-        <pattern
-          id="run-freely"
-          width="7"
-          height="7"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <rect width="7" height="7" fill={colors.tealPale} />
-          <line x1="0" y1="0" x2="0" y2="7" stroke="#a9c6c3" strokeWidth="1.6" />
-        </pattern>
-      </defs>
+      <HatchPattern />
       <Liquid marks={props} level={level} y={y} />
       <Glass capacityMl={capacityMl} y={y} />
       {start === null && (
@@ -97,31 +79,83 @@ export function BuretteColumn(props: BuretteMarks) {
           </tspan>
         </text>
       )}
-      {maybe.map((ml, i) => (
-        <path
-          key={`${ml} ${i}`}
-          d={`M${tube.left - 2} ${y(ml)} H${tube.right + 2}`}
-          stroke={colors.pink}
-          strokeWidth={2}
-          strokeDasharray="4 3"
-        />
-      ))}
-      {spread(labels, 40).map(({ y: at, target, title, value, color }) => (
-        <g key={title}>
-          <path
-            d={`M${tube.right} ${target} L${labelX - 4} ${at}`}
-            stroke={color}
-            strokeWidth={1.5}
-            fill="none"
-          />
-          <text x={labelX} y={at - 1} fontFamily={fonts.text} fontSize="14.5" fontWeight={700} fill={color}>
-            {title}
-          </text>
-          <text x={labelX} y={at + 16} fontFamily={fonts.reading} fontSize="16.5" fill={color}>
-            {value}
-          </text>
-        </g>
-      ))}
+      <MaybeMarks maybe={maybe} y={y} />
+      <Pointers labels={labels} />
     </svg>
   );
+}
+
+function HatchPattern() {
+  return (
+    <defs>
+      <pattern
+        id="run-freely"
+        width="7"
+        height="7"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <rect width="7" height="7" fill={colors.tealPale} />
+        <line x1="0" y1="0" x2="0" y2="7" stroke="#a9c6c3" strokeWidth="1.6" />
+      </pattern>
+    </defs>
+  );
+}
+
+function Pointers({ labels }: { readonly labels: Label[] }) {
+  return spread(labels, 40).map(({ y: at, target, title, value, color }) => (
+    <g key={title}>
+      <path
+        d={`M${tube.right} ${target} L${labelX - 4} ${at}`}
+        stroke={color}
+        strokeWidth={1.5}
+        fill="none"
+      />
+      <text x={labelX} y={at - 1} fontFamily={fonts.text} fontSize="14.5" fontWeight={700} fill={color}>
+        {title}
+      </text>
+      <text x={labelX} y={at + 16} fontFamily={fonts.reading} fontSize="16.5" fill={color}>
+        {value}
+      </text>
+    </g>
+  ));
+}
+
+/** What the drawing shows, for those who do not see it. */
+function wordsOf({
+  capacityMl,
+  labels,
+  endNear,
+  inReach,
+  maybe,
+  decimals,
+}: {
+  readonly capacityMl: number;
+  readonly labels: Label[];
+  readonly endNear: number | null;
+  readonly inReach: boolean;
+  readonly maybe: readonly number[];
+  readonly decimals: number;
+}) {
+  const said = [
+    `Burette of ${capacityMl} mL.`,
+    ...labels.map(({ title, value }) => `${title} ${value} mL.`),
+    endNear !== null && !inReach ? "The end lies past the last mark." : "",
+    maybe.length > 0 ? `Maybe the end: ${maybe.map((ml) => ml.toFixed(decimals)).join(", ")}.` : "",
+  ]
+    .filter((part) => part !== "")
+    .join(" ");
+  return said;
+}
+
+function MaybeMarks({ maybe, y }: { readonly maybe: readonly number[]; readonly y: (ml: number) => number }) {
+  return maybe.map((ml, i) => (
+    <path
+      key={`${ml} ${i}`}
+      d={`M${tube.left - 2} ${y(ml)} H${tube.right + 2}`}
+      stroke={colors.pink}
+      strokeWidth={2}
+      strokeDasharray="4 3"
+    />
+  ));
 }

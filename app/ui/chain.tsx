@@ -65,32 +65,7 @@ export function Chain({ beads, hrefOf, viewed, compact = false }: ChainProps) {
       }}
     >
       {beads.map((bead, i) => {
-        const words = (
-          <>
-            <Box
-              component="span"
-              sx={{ fontWeight: 700, fontSize: compact ? "0.92rem" : "1rem", lineHeight: 1.25 }}
-            >
-              {bead.title}
-              <Box component="span" sx={visuallyHidden}>
-                , {stateWords[bead.state]}
-              </Box>
-            </Box>
-            <Box
-              component="span"
-              sx={{
-                display: "block",
-                color: colors.inkSoft,
-                fontFamily: /\d ± /.test(bead.fact) ? fonts.reading : fonts.text,
-                fontSize: compact ? "0.8rem" : "0.95rem",
-                whiteSpace: beads.length > 3 ? "normal" : "nowrap",
-                minHeight: { xs: 0, sm: "1.4em" },
-              }}
-            >
-              {bead.fact}
-            </Box>
-          </>
-        );
+        const words = <BeadWords compact={compact} bead={bead} beads={beads} />;
         return (
           <Box
             component="li"
@@ -101,21 +76,7 @@ export function Chain({ beads, hrefOf, viewed, compact = false }: ChainProps) {
             <Box sx={{ ml: "-4px" }}>
               <BeadDrawing state={bead.state} />
             </Box>
-            {i < beads.length - 1 && (
-              <Box
-                aria-hidden="true"
-                sx={{
-                  position: "absolute",
-                  bgcolor: colors.lineStrong,
-                  left: { xs: 9, sm: 26 },
-                  right: { sm: 2 },
-                  top: { xs: 27, sm: 13 },
-                  bottom: { xs: -8, sm: "auto" },
-                  width: { xs: "2px", sm: "auto" },
-                  height: { sm: "2px" },
-                }}
-              />
-            )}
+            {i < beads.length - 1 && <Connector />}
             {hrefOf ? (
               <Box
                 component={Link}
@@ -141,5 +102,58 @@ export function Chain({ beads, hrefOf, viewed, compact = false }: ChainProps) {
         );
       })}
     </Box>
+  );
+}
+
+interface BeadWordsProps {
+  readonly compact: boolean;
+  readonly bead: Bead;
+  readonly beads: readonly Bead[];
+}
+
+function BeadWords({ compact, bead, beads }: BeadWordsProps) {
+  return (
+    <>
+      <Box
+        component="span"
+        sx={{ fontWeight: 700, fontSize: compact ? "0.92rem" : "1rem", lineHeight: 1.25 }}
+      >
+        {bead.title}
+        <Box component="span" sx={visuallyHidden}>
+          , {stateWords[bead.state]}
+        </Box>
+      </Box>
+      <Box
+        component="span"
+        sx={{
+          display: "block",
+          color: colors.inkSoft,
+          fontFamily: /\d ± /.test(bead.fact) ? fonts.reading : fonts.text,
+          fontSize: compact ? "0.8rem" : "0.95rem",
+          whiteSpace: beads.length > 3 ? "normal" : "nowrap",
+          minHeight: { xs: 0, sm: "1.4em" },
+        }}
+      >
+        {bead.fact}
+      </Box>
+    </>
+  );
+}
+
+function Connector() {
+  return (
+    <Box
+      aria-hidden="true"
+      sx={{
+        position: "absolute",
+        bgcolor: colors.lineStrong,
+        left: { xs: 9, sm: 26 },
+        right: { sm: 2 },
+        top: { xs: 27, sm: 13 },
+        bottom: { xs: -8, sm: "auto" },
+        width: { xs: "2px", sm: "auto" },
+        height: { sm: "2px" },
+      }}
+    />
   );
 }

@@ -12,6 +12,23 @@ const places = [
   { to: "/lab", label: "Lab" },
 ];
 
+const placeStyle = {
+  display: "flex",
+  alignItems: "center",
+  px: 0.5,
+  minWidth: 44,
+  flexShrink: 0,
+  justifyContent: "center",
+  color: "#c3cccb",
+  textDecoration: "none",
+  whiteSpace: "nowrap",
+  borderBottom: "3px solid transparent",
+  borderTop: "3px solid transparent",
+  "&:hover": { color: "#fff" },
+  "&.active": { color: "#fff", borderBottomColor: colors.pink },
+  "&:focus-visible": { outlineColor: "#fff", outlineOffset: -4 },
+} as const;
+
 /** The dark bar on top: the product's name and its main places. */
 export function TopBar() {
   return (
@@ -50,28 +67,7 @@ export function TopBar() {
           Steady Bead
         </Box>
         {places.map(({ to, label }) => (
-          <Box
-            key={to}
-            component={NavLink}
-            to={to}
-            end={false}
-            sx={{
-              display: "flex",
-              alignItems: "center",
-              px: 0.5,
-              minWidth: 44,
-              flexShrink: 0,
-              justifyContent: "center",
-              color: "#c3cccb",
-              textDecoration: "none",
-              whiteSpace: "nowrap",
-              borderBottom: "3px solid transparent",
-              borderTop: "3px solid transparent",
-              "&:hover": { color: "#fff" },
-              "&.active": { color: "#fff", borderBottomColor: colors.pink },
-              "&:focus-visible": { outlineColor: "#fff", outlineOffset: -4 },
-            }}
-          >
+          <Box key={to} component={NavLink} to={to} end={false} sx={placeStyle}>
             {label}
           </Box>
         ))}

@@ -67,14 +67,7 @@ export function BenchPage({
         }}
       >
         <Box component="section" aria-label="Runs in progress" sx={{ display: "grid", gap: 1.75 }}>
-          {open.length === 0 && (
-            <Sheet sx={{ p: 4, textAlign: "center" }}>
-              <Typography variant="h2">Nothing is on the bench</Typography>
-              <Typography color="textSecondary" sx={{ mt: 0.5 }}>
-                Start a run: pick a method, name the sample, and begin with the first flask.
-              </Typography>
-            </Sheet>
-          )}
+          {open.length === 0 && <EmptyBench />}
           {open.map((run) => (
             <RunCard key={run.id} run={run} />
           ))}
@@ -91,5 +84,16 @@ export function BenchPage({
         onClose={() => setStarting(false)}
       />
     </Box>
+  );
+}
+
+function EmptyBench() {
+  return (
+    <Sheet sx={{ p: 4, textAlign: "center" }}>
+      <Typography variant="h2">Nothing is on the bench</Typography>
+      <Typography color="textSecondary" sx={{ mt: 0.5 }}>
+        Start a run: pick a method, name the sample, and begin with the first flask.
+      </Typography>
+    </Sheet>
   );
 }

@@ -38,32 +38,8 @@ export function FinishedRuns({ query, finished }: { query: string; finished: Run
         </Typography>
       )}
       <Box component="ul" sx={{ listStyle: "none", m: 0, mt: 0.5, p: 0 }}>
-        {runs.map(({ id, title, sample, bench, status, finishedAt, summary }) => (
-          <Box
-            component="li"
-            key={id}
-            sx={{ py: 1.1, borderTop: `1px solid ${colors.line}`, "&:first-of-type": { borderTop: 0 } }}
-          >
-            <Box
-              component={Link}
-              to={`/runs/${id}`}
-              sx={{
-                color: colors.ink,
-                fontWeight: 700,
-                textDecoration: "none",
-                "&:hover": { textDecoration: "underline" },
-              }}
-            >
-              {title}
-            </Box>
-            {summary.result && (
-              <Box sx={{ fontFamily: fonts.reading, fontSize: "1.02rem" }}>{summary.result.text}</Box>
-            )}
-            <Typography variant="caption" color="textSecondary">
-              {[sample, bench].filter(Boolean).map((part) => `${part}, `)}
-              {status === "archived" ? "archived" : finishedAt && <When at={finishedAt} />}
-            </Typography>
-          </Box>
+        {runs.map((run) => (
+          <FinishedRun key={run.id} run={run} />
         ))}
       </Box>
       {total > runs.length && (
@@ -72,5 +48,35 @@ export function FinishedRuns({ query, finished }: { query: string; finished: Run
         </Typography>
       )}
     </Sheet>
+  );
+}
+
+function FinishedRun({ run }: { run: RunSearchResult["runs"][number] }) {
+  const { id, title, sample, bench, status, finishedAt, summary } = run;
+  return (
+    <Box
+      component="li"
+      sx={{ py: 1.1, borderTop: `1px solid ${colors.line}`, "&:first-of-type": { borderTop: 0 } }}
+    >
+      <Box
+        component={Link}
+        to={`/runs/${id}`}
+        sx={{
+          color: colors.ink,
+          fontWeight: 700,
+          textDecoration: "none",
+          "&:hover": { textDecoration: "underline" },
+        }}
+      >
+        {title}
+      </Box>
+      {summary.result && (
+        <Box sx={{ fontFamily: fonts.reading, fontSize: "1.02rem" }}>{summary.result.text}</Box>
+      )}
+      <Typography variant="caption" color="textSecondary">
+        {[sample, bench].filter(Boolean).map((part) => `${part}, `)}
+        {status === "archived" ? "archived" : finishedAt && <When at={finishedAt} />}
+      </Typography>
+    </Box>
   );
 }

@@ -45,21 +45,7 @@ export function StartRunDialog({ open, methods, usual, onClose }: StartRunDialog
         <DialogContent>
           <Stack spacing={2} sx={{ pt: 1 }}>
             <input type="hidden" name="intent" value="start" />
-            <TextField
-              select
-              name="methodId"
-              id="methodId"
-              label="Method"
-              value={methodId}
-              onChange={(event) => setMethodId(event.target.value)}
-              helperText={chosen?.purpose}
-            >
-              {methods.map(({ id, title }) => (
-                <MenuItem key={id} value={id} sx={{ whiteSpace: "normal" }}>
-                  {title}
-                </MenuItem>
-              ))}
-            </TextField>
+            <ChooseMethod methodId={methodId} setMethodId={setMethodId} chosen={chosen} methods={methods} />
             <TextField
               name="title"
               label="Title"
@@ -92,5 +78,32 @@ export function StartRunDialog({ open, methods, usual, onClose }: StartRunDialog
         </DialogActions>
       </fetcher.Form>
     </Dialog>
+  );
+}
+
+interface ChooseMethodProps {
+  readonly methodId: string;
+  readonly setMethodId: (to: string) => void;
+  readonly chosen: MethodChoice | undefined;
+  readonly methods: readonly MethodChoice[];
+}
+
+function ChooseMethod({ methodId, setMethodId, chosen, methods }: ChooseMethodProps) {
+  return (
+    <TextField
+      select
+      name="methodId"
+      id="methodId"
+      label="Method"
+      value={methodId}
+      onChange={(event) => setMethodId(event.target.value)}
+      helperText={chosen?.purpose}
+    >
+      {methods.map(({ id, title }) => (
+        <MenuItem key={id} value={id} sx={{ whiteSpace: "normal" }}>
+          {title}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }

@@ -1,8 +1,9 @@
+import type { FormField } from "../shelf/use-form";
+import { type Result, problemText } from "~/core/result";
+import { type Formula, parseFormula } from "~/core/chemistry";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { parseFormula } from "~/core/chemistry";
 import { calculate, type ConcentrationUnit, convertConcentration, fiveFigures } from "~/core/prepare";
-import { problemText } from "~/core/result";
 import { colors, fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
 import { Board, Calculator, useTexts } from "./board";
@@ -86,30 +87,13 @@ export function ConcentrationCalculator() {
   return (
     <Calculator
       fields={
-        <>
-          <TextInput
-            label="Formula"
-            field={words("formula", formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined)}
-          />
-          <TextInput label="Value" field={number("value")} number />
-          <TextInput
-            label="Unit"
-            field={words("unit")}
-            choices={units.map((u) => ({ value: u, label: u }))}
-          />
-          <TextInput
-            label="Equivalents a mole"
-            field={number("z")}
-            number
-            help="protons or electrons, by its reaction"
-          />
-          <TextInput
-            label="Density of the solution, g/mL"
-            field={words("density", needsDensity ? "A mass fraction needs the density" : undefined)}
-            number
-            help="for % w/w and ppm"
-          />
-        </>
+        <ConcentrationFields
+          words={words}
+          formula={formula}
+          parsed={parsed}
+          number={number}
+          needsDensity={needsDensity}
+        />
       }
     >
       {forms && <Forms forms={forms} />}
@@ -120,5 +104,38 @@ export function ConcentrationCalculator() {
       )}
       <Board result={working} answer={99} />
     </Calculator>
+  );
+}
+
+interface ConcentrationFieldsProps {
+  readonly words: (name: string, problem?: string) => FormField;
+  readonly formula: string;
+  readonly parsed: Result<Formula>;
+  readonly number: (name: string) => FormField;
+  readonly needsDensity: boolean;
+}
+
+function ConcentrationFields({ words, formula, parsed, number, needsDensity }: ConcentrationFieldsProps) {
+  return (
+    <>
+      <TextInput
+        label="Formula"
+        field={words("formula", formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined)}
+      />
+      <TextInput label="Value" field={number("value")} number />
+      <TextInput label="Unit" field={words("unit")} choices={units.map((u) => ({ value: u, label: u }))} />
+      <TextInput
+        label="Equivalents a mole"
+        field={number("z")}
+        number
+        help="protons or electrons, by its reaction"
+      />
+      <TextInput
+        label="Density of the solution, g/mL"
+        field={words("density", needsDensity ? "A mass fraction needs the density" : undefined)}
+        number
+        help="for % w/w and ppm"
+      />
+    </>
   );
 }

@@ -1,7 +1,7 @@
+import { type ElementShare, elementShares, molarMass, parseFormula, prettyFormula } from "~/core/chemistry";
+import { type Quantity, standardUncertainty } from "~/core/quantity";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { elementShares, molarMass, parseFormula, prettyFormula } from "~/core/chemistry";
-import { standardUncertainty } from "~/core/quantity";
 import { problemText } from "~/core/result";
 import { colors, fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
@@ -33,41 +33,47 @@ export function MolarMassCalculator() {
             {prettyFormula(formula)}, by the standard atomic weights of 2021; u ={" "}
             {standardUncertainty(m).toPrecision(2)} g/mol
           </Typography>
-          <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="Element by element">
-            <Box
-              component="table"
-              sx={{
-                borderCollapse: "collapse",
-                fontFamily: fonts.reading,
-                "& td, & th": { py: 0.4, px: 1.25, textAlign: "right" },
-              }}
-            >
-              <thead>
-                <tr>
-                  <th>element</th>
-                  <th>atoms</th>
-                  <th>g/mol</th>
-                  <th>together</th>
-                  <th>% of it</th>
-                </tr>
-              </thead>
-              <tbody>
-                {shares.map(({ element, count, weight }) => (
-                  <Box component="tr" key={element} sx={{ borderTop: `1px solid ${colors.line}` }}>
-                    <td>{element}</td>
-                    <td>{count}</td>
-                    <td>{weight}</td>
-                    <td>{(count * weight).toFixed(3)}</td>
-                    <td>{((100 * count * weight) / m.value).toFixed(2)}</td>
-                  </Box>
-                ))}
-              </tbody>
-            </Box>
-          </Box>
+          <ElementTable shares={shares} m={m} />
         </>
       ) : (
         <Typography color="textSecondary">Type a formula.</Typography>
       )}
     </Calculator>
+  );
+}
+
+function ElementTable({ shares, m }: { readonly shares: ElementShare[]; readonly m: Quantity }) {
+  return (
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="Element by element">
+      <Box
+        component="table"
+        sx={{
+          borderCollapse: "collapse",
+          fontFamily: fonts.reading,
+          "& td, & th": { py: 0.4, px: 1.25, textAlign: "right" },
+        }}
+      >
+        <thead>
+          <tr>
+            <th>element</th>
+            <th>atoms</th>
+            <th>g/mol</th>
+            <th>together</th>
+            <th>% of it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shares.map(({ element, count, weight }) => (
+            <Box component="tr" key={element} sx={{ borderTop: `1px solid ${colors.line}` }}>
+              <td>{element}</td>
+              <td>{count}</td>
+              <td>{weight}</td>
+              <td>{(count * weight).toFixed(3)}</td>
+              <td>{((100 * count * weight) / m.value).toFixed(2)}</td>
+            </Box>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
   );
 }

@@ -1,7 +1,8 @@
+import type { FormField } from "../shelf/use-form";
+import { type DeliveringGlass, calculate, massForSolution, planDilution } from "~/core/prepare";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { parseFormula } from "~/core/chemistry";
-import { calculate, massForSolution, planDilution } from "~/core/prepare";
 import { problemText } from "~/core/result";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "../shelf/glass";
@@ -95,24 +96,7 @@ export function DilutionCalculator() {
         ? plan
         : null;
   return (
-    <Calculator
-      fields={
-        <>
-          <TextInput label="Stock, mol/L" field={number("c0")} number />
-          <TextInput label="Wanted, mol/L" field={number("c")} number />
-          <TextInput label="Made up to, mL" field={number("V")} number />
-          <TextInput label="Stock delivered by" field={words("glass")} choices={glasses} />
-          {glass.kind === "burette" && (
-            <TextInput
-              label="Burette stands at, mL"
-              field={words("start")}
-              number
-              help="50 mL, read to tenths"
-            />
-          )}
-        </>
-      }
-    >
+    <Calculator fields={<DilutionFields number={number} words={words} glass={glass} />}>
       <Board result={result} answer={0} />
       {plan?.ok && (
         <Typography data-testid="delivered" sx={{ fontWeight: 650 }}>
@@ -127,5 +111,25 @@ export function DilutionCalculator() {
         Acid into water, never water into acid.
       </Typography>
     </Calculator>
+  );
+}
+
+interface DilutionFieldsProps {
+  readonly number: (name: string) => FormField;
+  readonly words: (name: string, problem?: string) => FormField;
+  readonly glass: DeliveringGlass;
+}
+
+function DilutionFields({ number, words, glass }: DilutionFieldsProps) {
+  return (
+    <>
+      <TextInput label="Stock, mol/L" field={number("c0")} number />
+      <TextInput label="Wanted, mol/L" field={number("c")} number />
+      <TextInput label="Made up to, mL" field={number("V")} number />
+      <TextInput label="Stock delivered by" field={words("glass")} choices={glasses} />
+      {glass.kind === "burette" && (
+        <TextInput label="Burette stands at, mL" field={words("start")} number help="50 mL, read to tenths" />
+      )}
+    </>
   );
 }

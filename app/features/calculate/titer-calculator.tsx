@@ -1,7 +1,14 @@
-import { balance, equationText, parseEquation, parseFormula, speciesKey } from "~/core/chemistry";
-import { calculate } from "~/core/prepare";
+import type { FormField } from "../shelf/use-form";
+import {
+  type Equation,
+  balance,
+  equationText,
+  parseEquation,
+  parseFormula,
+  speciesKey,
+} from "~/core/chemistry";
+import { calculate, type CalculatedStep } from "~/core/prepare";
 import { failure, problemText, type Result } from "~/core/result";
-import type { CalculatedStep } from "~/core/prepare";
 import { TextInput } from "../../ui/text-input";
 import { Board, Calculator, useTexts } from "./board";
 import { numberIn } from "../../ui/number-in";
@@ -52,24 +59,33 @@ export function TiterCalculator() {
           );
   const problem = balanced.ok ? undefined : problemText(balanced.problem);
   return (
-    <Calculator
-      fields={
-        <>
-          <TextInput
-            label="Equation"
-            field={words("equation", problem)}
-            help={balanced.ok ? equationText(balanced.value) : undefined}
-            multiline
-          />
-          <TextInput label="In the flask" field={words("analyte")} help="as it stands in the equation" />
-          <TextInput label="Its concentration, mol/L" field={number("ca")} number />
-          <TextInput label="Aliquot, mL" field={number("Va")} number />
-          <TextInput label="In the burette" field={words("titrant")} />
-          <TextInput label="Concentration of the titrant, mol/L" field={number("ct")} number />
-        </>
-      }
-    >
+    <Calculator fields={<TiterFields words={words} problem={problem} balanced={balanced} number={number} />}>
       <Board result={result} />
     </Calculator>
+  );
+}
+
+interface TiterFieldsProps {
+  readonly words: (name: string, problem?: string) => FormField;
+  readonly problem: string | undefined;
+  readonly balanced: Result<Equation>;
+  readonly number: (name: string) => FormField;
+}
+
+function TiterFields({ words, problem, balanced, number }: TiterFieldsProps) {
+  return (
+    <>
+      <TextInput
+        label="Equation"
+        field={words("equation", problem)}
+        help={balanced.ok ? equationText(balanced.value) : undefined}
+        multiline
+      />
+      <TextInput label="In the flask" field={words("analyte")} help="as it stands in the equation" />
+      <TextInput label="Its concentration, mol/L" field={number("ca")} number />
+      <TextInput label="Aliquot, mL" field={number("Va")} number />
+      <TextInput label="In the burette" field={words("titrant")} />
+      <TextInput label="Concentration of the titrant, mol/L" field={number("ct")} number />
+    </>
   );
 }

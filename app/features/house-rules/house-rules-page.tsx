@@ -5,11 +5,10 @@ import Typography from "@mui/material/Typography";
 import { useMemo, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { rulesPresets } from "~/catalog/rules/presets";
-import type { HouseRules } from "~/core/rules";
+import { type HouseRules, type RuleGroup, ruleGroups, type RuleTexts, textsOfRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { WhoWhy, useWhoWhy } from "../../ui/who-why";
 import { Sheet } from "../../ui/sheet";
-import { type RuleGroup, ruleGroups, type RuleTexts, textsOfRules } from "~/core/rules";
 import { type FormProblems, rulesOfTexts } from "./form";
 import { RuleField } from "./rule-field";
 import { Presets } from "./presets";
@@ -30,35 +29,8 @@ export interface RulesAnswer {
 
 /** The conventions of the lab, or of one run: each with a line on it, and what they would change shown beside. */
 export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
-  const fetcher = useFetcher<RulesAnswer>();
-  const [texts, setTexts] = useState(() => textsOfRules(rules));
-  const [tryOn, setTryOn] = useState(run?.id ?? openRuns[0]?.id ?? "");
-  const read = useMemo(() => rulesOfTexts(texts), [texts]);
-  const typed = "rules" in read ? read.rules : null;
-  // What is wrong shows where it is typed; the server, which looks again, has the last word.
-  const problems: FormProblems = { ...fetcher.data?.problems, ...("problems" in read ? read.problems : {}) };
-  const by = useWhoWhy();
-  // What was saved has its reason: the next change has one of its own.
-  const [answered, setAnswered] = useState(fetcher.data);
-  if (fetcher.data !== answered) {
-    setAnswered(fetcher.data);
-    if (fetcher.data?.saved) by.setReason("");
-  }
-  // Beside who and why it stands until something is typed there.
-  const said = {
-    person: by.person.trim() === "" ? problems.person : undefined,
-    reason: by.reason.trim() === "" ? problems.reason : undefined,
-  };
-  const runs = run ? [run] : openRuns;
-  const chosen = runs.find((r) => r.id === tryOn) ?? runs[0] ?? null;
-  const same = typed !== null && JSON.stringify(textsOfRules(typed)) === JSON.stringify(textsOfRules(rules));
-  const saved = fetcher.data?.saved === true && same;
-  const set = (name: string, value: string) => setTexts((now) => ({ ...now, [name]: value }));
-  const save = () => {
-    if (!typed) return;
-    void fetcher.submit({ ...texts, person: by.person, reason: by.reason }, { method: "post" });
-    by.remember();
-  };
+  const { texts, setTexts, problems, set, runs, chosen, setTryOn, typed, by, said, save, fetcher, saved } =
+    useRulesForm(rules, run, openRuns);
   return (
     <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 3 }, py: 2.5 }}>
       <Typography variant="h1">House rules{run && ` for ${run.title}`}</Typography>
@@ -96,23 +68,68 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
           <Button variant="contained" size="large" onClick={save} disabled={fetcher.state !== "idle"}>
             {run ? "Save for this run" : "Save house rules"}
           </Button>
-          <Box role="status">
-            {saved && (
-              <Alert severity="success">
-                {run
-                  ? "Saved for this run. Undo there takes it back."
-                  : "Saved. Runs begun from now on follow them."}
-              </Alert>
-            )}
-            {problems.form && <Alert severity="error">{problems.form}</Alert>}
-            {!problems.form && Object.keys(problems).length > 0 && (
-              <Alert severity="error">Not saved yet: look at the fields marked above.</Alert>
-            )}
-          </Box>
+          <SaveOutcome saved={saved} run={run} problems={problems} />
         </Box>
       </Box>
     </Box>
   );
+}
+
+interface SaveOutcomeProps {
+  readonly saved: boolean;
+  readonly run: RunRecord | null;
+  readonly problems: FormProblems;
+}
+
+function SaveOutcome({ saved, run, problems }: SaveOutcomeProps) {
+  return (
+    <Box role="status">
+      {saved && (
+        <Alert severity="success">
+          {run
+            ? "Saved for this run. Undo there takes it back."
+            : "Saved. Runs begun from now on follow them."}
+        </Alert>
+      )}
+      {problems.form && <Alert severity="error">{problems.form}</Alert>}
+      {!problems.form && Object.keys(problems).length > 0 && (
+        <Alert severity="error">Not saved yet: look at the fields marked above.</Alert>
+      )}
+    </Box>
+  );
+}
+
+function useRulesForm(rules: HouseRules, run: RunRecord | null, openRuns: readonly RunRecord[]) {
+  const fetcher = useFetcher<RulesAnswer>();
+  const [texts, setTexts] = useState(() => textsOfRules(rules));
+  const [tryOn, setTryOn] = useState(run?.id ?? openRuns[0]?.id ?? "");
+  const read = useMemo(() => rulesOfTexts(texts), [texts]);
+  const typed = "rules" in read ? read.rules : null;
+  // What is wrong shows where it is typed; the server, which looks again, has the last word.
+  const problems: FormProblems = { ...fetcher.data?.problems, ...("problems" in read ? read.problems : {}) };
+  const by = useWhoWhy();
+  // What was saved has its reason: the next change has one of its own.
+  const [answered, setAnswered] = useState(fetcher.data);
+  if (fetcher.data !== answered) {
+    setAnswered(fetcher.data);
+    if (fetcher.data?.saved) by.setReason("");
+  }
+  // Beside who and why it stands until something is typed there.
+  const said = {
+    person: by.person.trim() === "" ? problems.person : undefined,
+    reason: by.reason.trim() === "" ? problems.reason : undefined,
+  };
+  const runs = run ? [run] : openRuns;
+  const chosen = runs.find((r) => r.id === tryOn) ?? runs[0] ?? null;
+  const same = typed !== null && JSON.stringify(textsOfRules(typed)) === JSON.stringify(textsOfRules(rules));
+  const saved = fetcher.data?.saved === true && same;
+  const set = (name: string, value: string) => setTexts((now) => ({ ...now, [name]: value }));
+  const save = () => {
+    if (!typed) return;
+    void fetcher.submit({ ...texts, person: by.person, reason: by.reason }, { method: "post" });
+    by.remember();
+  };
+  return { texts, setTexts, problems, set, runs, chosen, setTryOn, typed, by, said, save, fetcher, saved };
 }
 
 interface GroupProps {

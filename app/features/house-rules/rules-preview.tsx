@@ -1,8 +1,8 @@
+import { type RulesEffect, effectsOfRules } from "~/core/evaluate";
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { effectsOfRules } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { colors } from "../../theme/theme";
@@ -59,34 +59,38 @@ export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProp
                 Nothing in {runs.length === 1 ? chosen?.title : "this run"} would change.
               </Typography>
             ) : (
-              stages.map((stage) => (
-                <Box key={stage} sx={{ mb: 1.5 }}>
-                  <Typography sx={{ fontWeight: 700 }}>{stage}</Typography>
-                  {effects
-                    .filter((e) => e.stage === stage)
-                    .map(({ what, from, to }) => (
-                      <Box key={what} sx={{ mt: 0.75, pl: 1.25, borderLeft: `3px solid ${colors.line}` }}>
-                        <Typography variant="body2" color="textSecondary">
-                          {what}
-                        </Typography>
-                        <Box
-                          sx={{
-                            color: colors.inkSoft,
-                            textDecoration: "line-through",
-                            textDecorationColor: colors.lineStrong,
-                          }}
-                        >
-                          {numbersOut(from)}
-                        </Box>
-                        <Box sx={{ fontWeight: 600 }}>{numbersOut(to)}</Box>
-                      </Box>
-                    ))}
-                </Box>
-              ))
+              stages.map((stage) => <StageEffects key={stage} stage={stage} effects={effects} />)
             )}
           </Box>
         </>
       )}
     </Sheet>
+  );
+}
+
+function StageEffects({ stage, effects }: { readonly stage: string; readonly effects: RulesEffect[] }) {
+  return (
+    <Box sx={{ mb: 1.5 }}>
+      <Typography sx={{ fontWeight: 700 }}>{stage}</Typography>
+      {effects
+        .filter((e) => e.stage === stage)
+        .map(({ what, from, to }) => (
+          <Box key={what} sx={{ mt: 0.75, pl: 1.25, borderLeft: `3px solid ${colors.line}` }}>
+            <Typography variant="body2" color="textSecondary">
+              {what}
+            </Typography>
+            <Box
+              sx={{
+                color: colors.inkSoft,
+                textDecoration: "line-through",
+                textDecorationColor: colors.lineStrong,
+              }}
+            >
+              {numbersOut(from)}
+            </Box>
+            <Box sx={{ fontWeight: 600 }}>{numbersOut(to)}</Box>
+          </Box>
+        ))}
+    </Box>
   );
 }

@@ -20,23 +20,7 @@ export function InstrumentDisplay({ role, onTake, loadG }: DisplayProps) {
   const instrument = useInstrument(role);
   const { state, message, reading } = instrument;
   if (state === "off" || state === "connecting" || state === "failed") {
-    return (
-      <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1 }}>
-        {message !== "" && (
-          <Box role="alert" sx={{ color: colors.brick, fontWeight: 600, width: 1 }}>
-            {message}
-          </Box>
-        )}
-        <Button
-          size="small"
-          variant="outlined"
-          disabled={state === "connecting"}
-          onClick={() => void connectInstrument(role)}
-        >
-          {state === "failed" ? "Connect again" : `Connect the ${names[role].toLowerCase()}`}
-        </Button>
-      </Box>
-    );
+    return <ConnectButton message={message} state={state} role={role} />;
   }
   return (
     <Box
@@ -85,6 +69,32 @@ export function InstrumentDisplay({ role, onTake, loadG }: DisplayProps) {
           {message}
         </Box>
       )}
+    </Box>
+  );
+}
+
+interface ConnectButtonProps {
+  readonly message: string;
+  readonly state: "off" | "connecting" | "failed";
+  readonly role: Role;
+}
+
+function ConnectButton({ message, state, role }: ConnectButtonProps) {
+  return (
+    <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1 }}>
+      {message !== "" && (
+        <Box role="alert" sx={{ color: colors.brick, fontWeight: 600, width: 1 }}>
+          {message}
+        </Box>
+      )}
+      <Button
+        size="small"
+        variant="outlined"
+        disabled={state === "connecting"}
+        onClick={() => void connectInstrument(role)}
+      >
+        {state === "failed" ? "Connect again" : `Connect the ${names[role].toLowerCase()}`}
+      </Button>
     </Box>
   );
 }

@@ -1,3 +1,4 @@
+import { type WhoWhyState, useWhoWhy, Who } from "../../ui/who-why";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -10,7 +11,6 @@ import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
-import { useWhoWhy, Who } from "../../ui/who-why";
 import type { Ask } from "./ask";
 import { BackupList } from "./backup-list";
 import { RestoreDialog } from "./restore-dialog";
@@ -50,96 +50,144 @@ export function LabPage(lab: LabView) {
           gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 380px" },
         }}
       >
-        <Sheet component="section" aria-labelledby="backups" sx={{ p: { xs: 2, sm: 2.5 } }}>
-          <Box sx={{ display: "flex", alignItems: "flex-start", gap: 2, flexWrap: "wrap", mb: 1.5 }}>
-            <Box sx={{ flex: "1 1 260px" }}>
-              <Typography id="backups" variant="h2">
-                Backups
-              </Typography>
-              <Typography sx={{ color: lab.backupTrouble ? colors.brick : colors.inkSoft }}>
-                {lab.backupTrouble ??
-                  (newest ? (
-                    <>
-                      Newest: <When at={newest.at} as="time" />
-                      {newest.verifiedAt && ", verified"}.
-                    </>
-                  ) : (
-                    "None yet. The first one is made automatically an hour after the lab begins."
-                  ))}
-              </Typography>
-            </Box>
-            <Button
-              variant="contained"
-              size="large"
-              disabled={busy}
-              onClick={() => ask({ intent: "backup" })}
-            >
-              Back up now
-            </Button>
-          </Box>
-          <BackupList backups={lab.backups} busy={busy} onRestore={setRestoring} onRuns={setLooking} />
-          <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
-            Made daily and before each migration; seven days and four weeks are kept. Each is an exact copy of
-            the lab.{" "}
-            {lab.copies === null
-              ? "Set BACKUP_DIR to keep a second copy on another disk."
-              : `A second copy of each is kept in ${lab.copies}.`}
-          </Typography>
-        </Sheet>
+        <BackupsSheet
+          lab={lab}
+          newest={newest}
+          busy={busy}
+          ask={ask}
+          setRestoring={setRestoring}
+          setLooking={setLooking}
+        />
         <Box sx={{ display: "grid", gap: 2 }}>
-          <Sheet component="section" aria-labelledby="check" sx={{ p: { xs: 2, sm: 2.5 } }}>
-            <Typography id="check" variant="h2">
-              Check
-            </Typography>
-            <Typography color="textSecondary" sx={{ mb: 1.5 }}>
-              Counts every row, follows corrections and solutions, and recalculates every result.
-            </Typography>
-            <Findings lab={lab} />
-            <Button variant="outlined" disabled={busy} onClick={() => ask({ intent: "check" })}>
-              Check everything
-            </Button>
-          </Sheet>
-          <Sheet component="section" aria-labelledby="clock" sx={{ p: { xs: 2, sm: 2.5 } }}>
-            <Typography id="clock" variant="h2">
-              Clock
-            </Typography>
-            <Typography sx={{ color: lab.clock ? colors.brick : colors.inkSoft, mb: lab.clock ? 1.5 : 0 }}>
-              {lab.clock ?? "This computer's clock has not been set back."}
-            </Typography>
-            {lab.clock && (
-              <Box sx={{ display: "grid", gap: 1.5 }}>
-                <Typography>
-                  If the clock was ahead before and is right now, confirm it. Times and timers then go by it.
-                </Typography>
-                <Who by={by} problem={undefined} />
-                <Button
-                  variant="outlined"
-                  disabled={busy || by.person.trim() === ""}
-                  onClick={() => ask({ intent: "clock", person: by.person })}
-                >
-                  Confirm the clock
-                </Button>
-              </Box>
-            )}
-          </Sheet>
-          <Sheet component="section" aria-labelledby="terminal" sx={{ p: { xs: 2, sm: 2.5 } }}>
-            <Typography id="terminal" variant="h2">
-              At the terminal
-            </Typography>
-            <Box component="dl" sx={{ m: 0, "& dt": { fontFamily: fonts.reading }, "& dd": { m: 0, mb: 1 } }}>
-              <dt>./bin/backup</dt>
-              <dd>the same as Back up now</dd>
-              <dt>./bin/restore latest</dt>
-              <dd>brings the lab back, also when the server does not start</dd>
-              <dt>./bin/check</dt>
-              <dd>the same as Check everything</dd>
-            </Box>
-          </Sheet>
+          <CheckSheet lab={lab} busy={busy} ask={ask} />
+          <ClockSheet lab={lab} by={by} busy={busy} ask={ask} />
+          <TerminalSheet />
         </Box>
       </Box>
       {restoring && <RestoreDialog backup={restoring} by={by} onClose={() => setRestoring(null)} ask={ask} />}
       {looking && <RunsDialog backup={looking} by={by} onClose={() => setLooking(null)} ask={ask} />}
     </Page>
+  );
+}
+
+interface CheckSheetProps {
+  readonly lab: LabView;
+  readonly busy: boolean;
+  readonly ask: Ask;
+}
+
+function CheckSheet({ lab, busy, ask }: CheckSheetProps) {
+  return (
+    <Sheet component="section" aria-labelledby="check" sx={{ p: { xs: 2, sm: 2.5 } }}>
+      <Typography id="check" variant="h2">
+        Check
+      </Typography>
+      <Typography color="textSecondary" sx={{ mb: 1.5 }}>
+        Counts every row, follows corrections and solutions, and recalculates every result.
+      </Typography>
+      <Findings lab={lab} />
+      <Button variant="outlined" disabled={busy} onClick={() => ask({ intent: "check" })}>
+        Check everything
+      </Button>
+    </Sheet>
+  );
+}
+
+interface ClockSheetProps {
+  readonly lab: LabView;
+  readonly by: WhoWhyState;
+  readonly busy: boolean;
+  readonly ask: Ask;
+}
+
+function ClockSheet({ lab, by, busy, ask }: ClockSheetProps) {
+  return (
+    <Sheet component="section" aria-labelledby="clock" sx={{ p: { xs: 2, sm: 2.5 } }}>
+      <Typography id="clock" variant="h2">
+        Clock
+      </Typography>
+      <Typography sx={{ color: lab.clock ? colors.brick : colors.inkSoft, mb: lab.clock ? 1.5 : 0 }}>
+        {lab.clock ?? "This computer's clock has not been set back."}
+      </Typography>
+      {lab.clock && (
+        <Box sx={{ display: "grid", gap: 1.5 }}>
+          <Typography>
+            If the clock was ahead before and is right now, confirm it. Times and timers then go by it.
+          </Typography>
+          <Who by={by} problem={undefined} />
+          <Button
+            variant="outlined"
+            disabled={busy || by.person.trim() === ""}
+            onClick={() => ask({ intent: "clock", person: by.person })}
+          >
+            Confirm the clock
+          </Button>
+        </Box>
+      )}
+    </Sheet>
+  );
+}
+
+function TerminalSheet() {
+  return (
+    <Sheet component="section" aria-labelledby="terminal" sx={{ p: { xs: 2, sm: 2.5 } }}>
+      <Typography id="terminal" variant="h2">
+        At the terminal
+      </Typography>
+      <Box component="dl" sx={{ m: 0, "& dt": { fontFamily: fonts.reading }, "& dd": { m: 0, mb: 1 } }}>
+        <dt>./bin/backup</dt>
+        <dd>the same as Back up now</dd>
+        <dt>./bin/restore latest</dt>
+        <dd>brings the lab back, also when the server does not start</dd>
+        <dt>./bin/check</dt>
+        <dd>the same as Check everything</dd>
+      </Box>
+    </Sheet>
+  );
+}
+
+interface BackupsSheetProps {
+  readonly lab: LabView;
+  readonly newest: BackupView | undefined;
+  readonly busy: boolean;
+  readonly ask: Ask;
+  readonly setRestoring: (to: BackupView | null) => void;
+  readonly setLooking: (to: BackupView | null) => void;
+}
+
+function BackupsSheet({ lab, newest, busy, ask, setRestoring, setLooking }: BackupsSheetProps) {
+  return (
+    <Sheet component="section" aria-labelledby="backups" sx={{ p: { xs: 2, sm: 2.5 } }}>
+      <Box sx={{ display: "flex", alignItems: "flex-start", gap: 2, flexWrap: "wrap", mb: 1.5 }}>
+        <Box sx={{ flex: "1 1 260px" }}>
+          <Typography id="backups" variant="h2">
+            Backups
+          </Typography>
+          <Typography sx={{ color: lab.backupTrouble ? colors.brick : colors.inkSoft }}>
+            {lab.backupTrouble ??
+              (newest ? (
+                <>
+                  Newest: <When at={newest.at} as="time" />
+                  {newest.verifiedAt && ", verified"}.
+                </>
+              ) : (
+                "None yet. The first one is made automatically an hour after the lab begins."
+              ))}
+          </Typography>
+        </Box>
+        <Button variant="contained" size="large" disabled={busy} onClick={() => ask({ intent: "backup" })}>
+          Back up now
+        </Button>
+      </Box>
+      <BackupList backups={lab.backups} busy={busy} onRestore={setRestoring} onRuns={setLooking} />
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
+        Made daily and before each migration; seven days and four weeks are kept. Each is an exact copy of the
+        lab.{" "}
+        {lab.copies === null
+          ? "Set BACKUP_DIR to keep a second copy on another disk."
+          : `A second copy of each is kept in ${lab.copies}.`}
+      </Typography>
+    </Sheet>
   );
 }
 

@@ -1,9 +1,9 @@
+import { type SubmitFunction, Form, Link, useSubmit } from "react-router";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { Form, Link, useSubmit } from "react-router";
 import { type LabTrailLine, trailSubjects } from "~/formats/trail";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
@@ -71,26 +71,7 @@ export function LabTrailPage({ lines, query, about, older }: LabTrailPageProps) 
           }}
         >
           <TextField name="q" label="Find in the trail" defaultValue={query} />
-          <TextField
-            select
-            name="about"
-            label="About"
-            defaultValue={about}
-            onChange={(event) =>
-              void submit(
-                { q: query, about: event.target.value },
-                { replace: true, preventScrollReset: true },
-              )
-            }
-            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          >
-            <MenuItem value="">everything</MenuItem>
-            {trailSubjects.map((subject) => (
-              <MenuItem key={subject} value={subject}>
-                {subject}
-              </MenuItem>
-            ))}
-          </TextField>
+          <AboutChoice about={about} submit={submit} query={query} />
         </Box>
       </Form>
       {lines.length === 0 ? (
@@ -106,5 +87,33 @@ export function LabTrailPage({ lines, query, about, older }: LabTrailPageProps) 
         </Typography>
       )}
     </Page>
+  );
+}
+
+interface AboutChoiceProps {
+  readonly about: string;
+  readonly submit: SubmitFunction;
+  readonly query: string;
+}
+
+function AboutChoice({ about, submit, query }: AboutChoiceProps) {
+  return (
+    <TextField
+      select
+      name="about"
+      label="About"
+      defaultValue={about}
+      onChange={(event) =>
+        void submit({ q: query, about: event.target.value }, { replace: true, preventScrollReset: true })
+      }
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+    >
+      <MenuItem value="">everything</MenuItem>
+      {trailSubjects.map((subject) => (
+        <MenuItem key={subject} value={subject}>
+          {subject}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }

@@ -50,38 +50,50 @@ export function RunsDialog({ backup, by, ask, onClose }: RunsDialogProps) {
       {!runs && !problem && <Typography color="textSecondary">The backup is being opened.</Typography>}
       <Box role="radiogroup" aria-label="Runs in the backup" sx={{ maxHeight: 320, overflowY: "auto" }}>
         {runs?.map((run) => (
-          <Box
-            key={run.id}
-            component="label"
-            sx={{
-              display: "flex",
-              gap: 1.25,
-              py: 0.75,
-              borderTop: `1px solid ${colors.line}`,
-              cursor: "pointer",
-            }}
-          >
-            <input
-              type="radio"
-              name="run"
-              value={run.id}
-              checked={chosen === run.id}
-              onChange={() => {
-                setChosen(run.id);
-                setProblem(null);
-              }}
-            />
-            <span>
-              <b>{run.title}</b>
-              <Box component="span" sx={{ color: colors.inkSoft, display: "block" }}>
-                {[run.sample, run.bench, run.status].filter(Boolean).join(", ")}, begun{" "}
-                <When at={run.startedAt} as="time" />
-              </Box>
-            </span>
-          </Box>
+          <RunChoice key={run.id} run={run} chosen={chosen} setChosen={setChosen} setProblem={setProblem} />
         ))}
       </Box>
       <Who by={by} problem={unsaid} />
     </FormDialog>
+  );
+}
+
+interface RunChoiceProps {
+  readonly run: RunInBackup;
+  readonly chosen: string;
+  readonly setChosen: (to: string) => void;
+  readonly setProblem: (to: string | null) => void;
+}
+
+function RunChoice({ run, chosen, setChosen, setProblem }: RunChoiceProps) {
+  return (
+    <Box
+      component="label"
+      sx={{
+        display: "flex",
+        gap: 1.25,
+        py: 0.75,
+        borderTop: `1px solid ${colors.line}`,
+        cursor: "pointer",
+      }}
+    >
+      <input
+        type="radio"
+        name="run"
+        value={run.id}
+        checked={chosen === run.id}
+        onChange={() => {
+          setChosen(run.id);
+          setProblem(null);
+        }}
+      />
+      <span>
+        <b>{run.title}</b>
+        <Box component="span" sx={{ color: colors.inkSoft, display: "block" }}>
+          {[run.sample, run.bench, run.status].filter(Boolean).join(", ")}, begun{" "}
+          <When at={run.startedAt} as="time" />
+        </Box>
+      </span>
+    </Box>
   );
 }

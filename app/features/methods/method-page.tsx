@@ -1,10 +1,10 @@
+import type { ComputedStage, Method } from "~/core/method";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { authority, generalCautions } from "~/catalog/parts/safety";
 import { counted } from "~/core/text";
-import type { Method } from "~/core/method";
 import { colors } from "../../theme/theme";
 import { EquationLine } from "../../ui/equation";
 import { Page } from "../../ui/page";
@@ -57,12 +57,7 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
         </>
       }
     >
-      {retired && (
-        <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
-          Retired: no run is begun by it any more. The {counted(runs, "run")} that{" "}
-          {runs === 1 ? "follows" : "follow"} it {runs === 1 ? "keeps" : "keep"} it.
-        </Sheet>
-      )}
+      {retired && <RetiredNote runs={runs} />}
       {version !== newest && (
         <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
           This is version {version}. <Link to={`/methods/${id}`}>The newest is version {newest}.</Link>
@@ -76,72 +71,112 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
           gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 330px" },
         }}
       >
-        <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
-          <Sheet component="section" aria-label="Reaction" sx={{ p: 2.5 }}>
-            {equations.map(({ name, equation }) => (
-              <Box key={name} sx={{ "& + &": { mt: 1.25 } }}>
-                <Typography variant="h3">{name.charAt(0).toUpperCase() + name.slice(1)}</Typography>
-                <EquationLine source={equation} large />
-              </Box>
-            ))}
-          </Sheet>
-          {stages.map((stage, i) => (
-            <StageCard key={stage.key} stage={stage} number={i + 1} />
-          ))}
-        </Box>
+        <Procedure equations={equations} stages={stages} />
         <Box sx={{ display: "grid", gap: 2 }}>
-          <Sheet
-            component="section"
-            aria-labelledby="hazards"
-            sx={{ borderLeft: `6px solid ${colors.amber}` }}
-          >
-            <Typography id="hazards" variant="h2" sx={{ color: colors.amberDeep }}>
-              What can hurt
-            </Typography>
-            <List items={method.hazards.filter((line) => line !== authority)} />
-            <Typography variant="h3" sx={{ mt: 1 }}>
-              At every bench
-            </Typography>
-            <List items={generalCautions} />
-            <Typography sx={{ mt: 1, fontWeight: 650 }}>{authority}</Typography>
-          </Sheet>
+          <Hazards method={method} />
           <Part title="Wear" items={method.protection} />
           <Part title="Glassware and instruments" items={method.glassware} />
           <Part title="Waste" items={method.waste} />
-          {otherWays.length > 0 && (
-            <Sheet component="section" aria-labelledby="ways">
-              <Typography id="ways" variant="h2">
-                Schools differ
-              </Typography>
-              {otherWays.map((way) => (
-                <Typography key={way.id} sx={{ mt: 0.75 }}>
-                  <Link to={`/methods/${way.id}`}>{way.title}</Link>: {way.differs}.
-                </Typography>
-              ))}
-            </Sheet>
-          )}
-          <Typography variant="body2" color="textSecondary">
-            {own ? "Your own method" : "From the library"}, version {version}. Runs keep the version with
-            which they began
-            {versions.length > 1 && (
-              <>
-                {" "}
-                (all:{" "}
-                {versions.map((v, i) => (
-                  <span key={v}>
-                    {i > 0 && ", "}
-                    {v === version ? v : <Link to={`/methods/${id}?version=${v}`}>{v}</Link>}
-                  </span>
-                ))}
-                )
-              </>
-            )}
-            .
-          </Typography>
+          {otherWays.length > 0 && <OtherWays otherWays={otherWays} />}
+          <Versions own={own} version={version} versions={versions} id={id} />
           {own && <RemoveMethod id={id} runs={runs} retired={retired} />}
         </Box>
       </Box>
     </Page>
+  );
+}
+
+function Procedure({
+  equations,
+  stages,
+}: {
+  readonly equations: { name: string; equation: string }[];
+  readonly stages: ComputedStage[];
+}) {
+  return (
+    <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
+      <Sheet component="section" aria-label="Reaction" sx={{ p: 2.5 }}>
+        {equations.map(({ name, equation }) => (
+          <Box key={name} sx={{ "& + &": { mt: 1.25 } }}>
+            <Typography variant="h3">{name.charAt(0).toUpperCase() + name.slice(1)}</Typography>
+            <EquationLine source={equation} large />
+          </Box>
+        ))}
+      </Sheet>
+      {stages.map((stage, i) => (
+        <StageCard key={stage.key} stage={stage} number={i + 1} />
+      ))}
+    </Box>
+  );
+}
+
+function Hazards({ method }: { readonly method: Method }) {
+  return (
+    <Sheet component="section" aria-labelledby="hazards" sx={{ borderLeft: `6px solid ${colors.amber}` }}>
+      <Typography id="hazards" variant="h2" sx={{ color: colors.amberDeep }}>
+        What can hurt
+      </Typography>
+      <List items={method.hazards.filter((line) => line !== authority)} />
+      <Typography variant="h3" sx={{ mt: 1 }}>
+        At every bench
+      </Typography>
+      <List items={generalCautions} />
+      <Typography sx={{ mt: 1, fontWeight: 650 }}>{authority}</Typography>
+    </Sheet>
+  );
+}
+
+function OtherWays({ otherWays }: { readonly otherWays: readonly OtherWay[] }) {
+  return (
+    <Sheet component="section" aria-labelledby="ways">
+      <Typography id="ways" variant="h2">
+        Schools differ
+      </Typography>
+      {otherWays.map((way) => (
+        <Typography key={way.id} sx={{ mt: 0.75 }}>
+          <Link to={`/methods/${way.id}`}>{way.title}</Link>: {way.differs}.
+        </Typography>
+      ))}
+    </Sheet>
+  );
+}
+
+interface VersionsProps {
+  readonly own: boolean;
+  readonly version: number;
+  readonly versions: readonly number[];
+  readonly id: string;
+}
+
+function Versions({ own, version, versions, id }: VersionsProps) {
+  return (
+    <Typography variant="body2" color="textSecondary">
+      {own ? "Your own method" : "From the library"}, version {version}. Runs keep the version with which they
+      began
+      {versions.length > 1 && (
+        <>
+          {" "}
+          (all:{" "}
+          {versions.map((v, i) => (
+            <span key={v}>
+              {i > 0 && ", "}
+              {v === version ? v : <Link to={`/methods/${id}?version=${v}`}>{v}</Link>}
+            </span>
+          ))}
+          )
+        </>
+      )}
+      .
+    </Typography>
+  );
+}
+
+function RetiredNote({ runs }: { readonly runs: number }) {
+  return (
+    <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
+      Retired: no run is begun by it any more. The {counted(runs, "run")} that{" "}
+      {runs === 1 ? "follows" : "follow"} it {runs === 1 ? "keeps" : "keep"} it.
+    </Sheet>
   );
 }
 

@@ -73,32 +73,11 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
           gridTemplateColumns: { xs: "minmax(0,1fr)", md: "1fr 1fr", lg: "1fr 1fr 1fr" },
         }}
       >
-        {families.map(({ key, title }) => {
-          const lines = found.filter((m) => m.family === key);
+        {families.map(({ key: family, title }) => {
+          const lines = found.filter((m) => m.family === family);
           if (lines.length === 0) return null;
           const heads = lines.filter((m) => !lines.some((other) => other.id === m.variantOf));
-          return (
-            <Sheet key={key} component="section" aria-labelledby={`family-${key}`} sx={{ p: 0 }}>
-              <Typography id={`family-${key}`} variant="h2" sx={{ px: 2, pt: 1.75, pb: 1 }}>
-                {title}
-                <Box component="span" sx={{ color: colors.inkSoft, fontWeight: 400, ml: 1 }}>
-                  {lines.length}
-                </Box>
-              </Typography>
-              <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
-                {heads.map((head) => (
-                  <Box component="li" key={head.id} sx={{ borderTop: `1px solid ${colors.line}` }}>
-                    <Line method={head} />
-                    {lines
-                      .filter((m) => m.variantOf === head.id)
-                      .map((variant) => (
-                        <Line key={variant.id} method={variant} nested />
-                      ))}
-                  </Box>
-                ))}
-              </Box>
-            </Sheet>
-          );
+          return <FamilySheet key={family} family={family} title={title} lines={lines} heads={heads} />;
         })}
       </Box>
       {found.length === 0 && (
@@ -108,6 +87,38 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
         </Sheet>
       )}
     </Page>
+  );
+}
+
+interface FamilySheetProps {
+  readonly family: "acid-base" | "redox" | "complexometric" | "colorimetric";
+  readonly title: "Acid-base" | "Redox" | "Complexometric" | "Colorimetric";
+  readonly lines: MethodLine[];
+  readonly heads: MethodLine[];
+}
+
+function FamilySheet({ family, title, lines, heads }: FamilySheetProps) {
+  return (
+    <Sheet component="section" aria-labelledby={`family-${family}`} sx={{ p: 0 }}>
+      <Typography id={`family-${family}`} variant="h2" sx={{ px: 2, pt: 1.75, pb: 1 }}>
+        {title}
+        <Box component="span" sx={{ color: colors.inkSoft, fontWeight: 400, ml: 1 }}>
+          {lines.length}
+        </Box>
+      </Typography>
+      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {heads.map((head) => (
+          <Box component="li" key={head.id} sx={{ borderTop: `1px solid ${colors.line}` }}>
+            <Line method={head} />
+            {lines
+              .filter((m) => m.variantOf === head.id)
+              .map((variant) => (
+                <Line key={variant.id} method={variant} nested />
+              ))}
+          </Box>
+        ))}
+      </Box>
+    </Sheet>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { StagePlan } from "~/core/stages";
+import type { PlannedAmount, StagePlan } from "~/core/stages";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
@@ -43,35 +43,7 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
           "@media print": { gridTemplateColumns: "minmax(0,1fr)", gap: 0.5 },
         }}
       >
-        <Box sx={{ display: "grid", gap: 1.5, alignContent: "start", ...noPrint }}>
-          {amounts.map(({ symbol, label, unit, value }) => (
-            <NumberField
-              key={symbol}
-              label={unit === "1" ? label : `${label}, ${printedUnit(unit)}`}
-              placeholder={figures(value)}
-              field={field(`amount.${symbol}`)}
-            />
-          ))}
-          {titration && (
-            <>
-              <NumberField
-                label={
-                  result.unit === "1"
-                    ? `Expected: ${result.name}`
-                    : `Expected: ${result.name}, ${printedUnit(result.unit)}`
-                }
-                placeholder={result.value === null ? "type it" : figures(result.value)}
-                field={field("result")}
-              />
-              <NumberField label="Titer you want, mL" placeholder="as it comes" field={field("target")} />
-              <NumberField
-                label={`Stock of ${plan.titrant ?? "titrant"}, mol/L`}
-                placeholder="where you dilute it"
-                field={field("stock")}
-              />
-            </>
-          )}
-        </Box>
+        <AskedAmounts amounts={amounts} field={field} titration={titration} result={result} plan={plan} />
         <Box>
           {titerMl !== null && (
             <Box
@@ -99,37 +71,85 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
               : {plan.forTarget.label.toLowerCase()}.
             </Typography>
           )}
-          <Box
-            component="table"
-            sx={{ mt: 1.5, borderCollapse: "collapse", width: 1, "& td": { py: 0.4, verticalAlign: "top" } }}
-          >
-            <tbody>
-              {plan.titrantMl !== null && (
-                <Row
-                  name={`${plan.titrant ?? "Titrant"} for all, rinsing counted`}
-                  value={`${figures(Math.ceil(plan.titrantMl / 10) * 10)} mL`}
-                />
-              )}
-              {plan.stock && (
-                <Row
-                  name="Made by diluting stock"
-                  value={`${figures(plan.stock.ml)} mL to ${figures(plan.stock.toMl)} mL`}
-                />
-              )}
-              {amounts
-                .filter(({ consumed }) => consumed)
-                .map(({ symbol, label, unit, value, total, per }) => (
-                  <Row
-                    key={symbol}
-                    name={`${label}, ${figures(value)} ${unit}${per === "trial" ? " a flask" : ""}`}
-                    value={`${figures(total)} ${unit}`}
-                  />
-                ))}
-            </tbody>
-          </Box>
+          <Needs plan={plan} amounts={amounts} />
         </Box>
       </Box>
     </Sheet>
+  );
+}
+
+interface AskedAmountsProps {
+  readonly amounts: readonly PlannedAmount[];
+  readonly field: (name: string) => PlanField;
+  readonly titration: boolean;
+  readonly result: { readonly name: string; readonly unit: string; readonly value: number | null };
+  readonly plan: StagePlan;
+}
+
+function AskedAmounts({ amounts, field, titration, result, plan }: AskedAmountsProps) {
+  return (
+    <Box sx={{ display: "grid", gap: 1.5, alignContent: "start", ...noPrint }}>
+      {amounts.map(({ symbol, label, unit, value }) => (
+        <NumberField
+          key={symbol}
+          label={unit === "1" ? label : `${label}, ${printedUnit(unit)}`}
+          placeholder={figures(value)}
+          field={field(`amount.${symbol}`)}
+        />
+      ))}
+      {titration && (
+        <>
+          <NumberField
+            label={
+              result.unit === "1"
+                ? `Expected: ${result.name}`
+                : `Expected: ${result.name}, ${printedUnit(result.unit)}`
+            }
+            placeholder={result.value === null ? "type it" : figures(result.value)}
+            field={field("result")}
+          />
+          <NumberField label="Titer you want, mL" placeholder="as it comes" field={field("target")} />
+          <NumberField
+            label={`Stock of ${plan.titrant ?? "titrant"}, mol/L`}
+            placeholder="where you dilute it"
+            field={field("stock")}
+          />
+        </>
+      )}
+    </Box>
+  );
+}
+
+function Needs({ plan, amounts }: { readonly plan: StagePlan; readonly amounts: readonly PlannedAmount[] }) {
+  return (
+    <Box
+      component="table"
+      sx={{ mt: 1.5, borderCollapse: "collapse", width: 1, "& td": { py: 0.4, verticalAlign: "top" } }}
+    >
+      <tbody>
+        {plan.titrantMl !== null && (
+          <Row
+            name={`${plan.titrant ?? "Titrant"} for all, rinsing counted`}
+            value={`${figures(Math.ceil(plan.titrantMl / 10) * 10)} mL`}
+          />
+        )}
+        {plan.stock && (
+          <Row
+            name="Made by diluting stock"
+            value={`${figures(plan.stock.ml)} mL to ${figures(plan.stock.toMl)} mL`}
+          />
+        )}
+        {amounts
+          .filter(({ consumed }) => consumed)
+          .map(({ symbol, label, unit, value, total, per }) => (
+            <Row
+              key={symbol}
+              name={`${label}, ${figures(value)} ${unit}${per === "trial" ? " a flask" : ""}`}
+              value={`${figures(total)} ${unit}`}
+            />
+          ))}
+      </tbody>
+    </Box>
   );
 }
 
@@ -144,15 +164,13 @@ function Row({ name, value }: { name: string; value: string }) {
   );
 }
 
-export function NumberField({
-  label,
-  placeholder,
-  field,
-}: {
+interface NumberFieldProps {
   label: string;
   placeholder: string;
   field: PlanField;
-}) {
+}
+
+export function NumberField({ label, placeholder, field }: NumberFieldProps) {
   return (
     <TextField
       label={label}

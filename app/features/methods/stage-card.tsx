@@ -1,7 +1,7 @@
-import { describedInput } from "~/core/inputs";
+import { type TitrationStage, type ComputedStage, type Reagent, resultsOf } from "~/core/method";
+import { type Input, describedInput } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { type ComputedStage, type Reagent, resultsOf } from "~/core/method";
 import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
 import { colors } from "../../theme/theme";
 import { ColorRibbon } from "../../ui/color-ribbon";
@@ -20,82 +20,10 @@ export function StageCard({ stage, number }: StageCardProps) {
   const titration = stage.kind === "titration" ? stage : null;
   return (
     <Sheet component="section" aria-label={title} sx={{ p: 2.5, minWidth: 0 }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 1.25, mb: 1 }}>
-        <Box
-          aria-hidden="true"
-          sx={{
-            width: 28,
-            height: 28,
-            flex: "none",
-            borderRadius: "50%",
-            bgcolor: colors.teal,
-            color: "#fff",
-            display: "grid",
-            placeItems: "center",
-            fontWeight: 700,
-          }}
-        >
-          {number}
-        </Box>
-        <Typography variant="h2">{title}</Typography>
-      </Box>
-      {titration && (
-        <Box sx={{ mb: 1.5 }}>
-          <ColorRibbon steps={titration.ribbon} />
-          <Typography sx={{ mt: 0.75 }}>
-            <b>Indicator</b>: {titration.indicator}. Read the <b>{titration.meniscus}</b> of the meniscus.
-            {titration.expectMl && (
-              <>
-                {" "}
-                Titers of about{" "}
-                <span>
-                  {titration.expectMl[0]} to {titration.expectMl[1]} mL
-                </span>
-                .
-              </>
-            )}
-          </Typography>
-          <Typography color="textSecondary">{titration.persistence}</Typography>
-        </Box>
-      )}
+      <CardHead number={number} title={title} />
+      {titration && <TitrationPart titration={titration} />}
       <Box sx={{ display: "grid", gap: 2.5, gridTemplateColumns: { xs: "minmax(0,1fr)", sm: "1fr 1fr" } }}>
-        <Box sx={{ minWidth: 0 }}>
-          <Typography variant="h3">Read, in this order</Typography>
-          <Box component="ul" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
-            {inputs
-              .filter((input) => input.is !== "constant")
-              .map((input) => (
-                <li key={input.symbol}>
-                  <Tex tex={symbolTex(input.symbol)} /> {describedInput(input)}
-                </li>
-              ))}
-          </Box>
-          <Typography variant="h3" sx={{ mt: 1.5 }}>
-            So follows
-          </Typography>
-          <Box
-            sx={{ overflowX: "auto" }}
-            tabIndex={0}
-            role="group"
-            aria-label={`How ${stage.result.name} follows`}
-          >
-            {[...axisLines(stage), ...relations].map(({ relation, unit }) => (
-              <Box key={relation} sx={{ py: 0.35, whiteSpace: "nowrap" }}>
-                <Tex tex={relationTex(relation)} />
-                <Box component="span" sx={{ color: colors.inkSoft, ml: 1, fontSize: "0.9rem" }}>
-                  {printedUnit(unit)}
-                </Box>
-              </Box>
-            ))}
-          </Box>
-          <Typography variant="body2" color="textSecondary">
-            {stage.kind === "calibration" &&
-              `Standards, from dilute to strong: ${stage.series.values.join(", ")}; the strongest reads about ${stage.strongest}. `}
-            Asked for: {resultsOf(stage).map(resultWords).join("; ")}.
-            {titration &&
-              ` What must agree: ${agreement(titration.agree.on, titration.agree.per, titration.result.symbol)}.`}
-          </Typography>
-        </Box>
+        <ReadAndFollows inputs={inputs} stage={stage} relations={relations} titration={titration} />
         <Box sx={{ minWidth: 0 }}>
           {reagents.length > 0 && (
             <>
@@ -141,6 +69,101 @@ export function StageCard({ stage, number }: StageCardProps) {
         ))}
       </Box>
     </Sheet>
+  );
+}
+
+function CardHead({ number, title }: { readonly number: number; readonly title: string }) {
+  return (
+    <Box sx={{ display: "flex", alignItems: "center", gap: 1.25, mb: 1 }}>
+      <Box
+        aria-hidden="true"
+        sx={{
+          width: 28,
+          height: 28,
+          flex: "none",
+          borderRadius: "50%",
+          bgcolor: colors.teal,
+          color: "#fff",
+          display: "grid",
+          placeItems: "center",
+          fontWeight: 700,
+        }}
+      >
+        {number}
+      </Box>
+      <Typography variant="h2">{title}</Typography>
+    </Box>
+  );
+}
+
+function TitrationPart({ titration }: { readonly titration: TitrationStage }) {
+  return (
+    <Box sx={{ mb: 1.5 }}>
+      <ColorRibbon steps={titration.ribbon} />
+      <Typography sx={{ mt: 0.75 }}>
+        <b>Indicator</b>: {titration.indicator}. Read the <b>{titration.meniscus}</b> of the meniscus.
+        {titration.expectMl && (
+          <>
+            {" "}
+            Titers of about{" "}
+            <span>
+              {titration.expectMl[0]} to {titration.expectMl[1]} mL
+            </span>
+            .
+          </>
+        )}
+      </Typography>
+      <Typography color="textSecondary">{titration.persistence}</Typography>
+    </Box>
+  );
+}
+
+interface ReadAndFollowsProps {
+  readonly inputs: Input[];
+  readonly stage: ComputedStage;
+  readonly relations: { unit: string; relation: string; title: string }[];
+  readonly titration: TitrationStage | null;
+}
+
+function ReadAndFollows({ inputs, stage, relations, titration }: ReadAndFollowsProps) {
+  return (
+    <Box sx={{ minWidth: 0 }}>
+      <Typography variant="h3">Read, in this order</Typography>
+      <Box component="ul" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
+        {inputs
+          .filter((input) => input.is !== "constant")
+          .map((input) => (
+            <li key={input.symbol}>
+              <Tex tex={symbolTex(input.symbol)} /> {describedInput(input)}
+            </li>
+          ))}
+      </Box>
+      <Typography variant="h3" sx={{ mt: 1.5 }}>
+        So follows
+      </Typography>
+      <Box
+        sx={{ overflowX: "auto" }}
+        tabIndex={0}
+        role="group"
+        aria-label={`How ${stage.result.name} follows`}
+      >
+        {[...axisLines(stage), ...relations].map(({ relation, unit }) => (
+          <Box key={relation} sx={{ py: 0.35, whiteSpace: "nowrap" }}>
+            <Tex tex={relationTex(relation)} />
+            <Box component="span" sx={{ color: colors.inkSoft, ml: 1, fontSize: "0.9rem" }}>
+              {printedUnit(unit)}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      <Typography variant="body2" color="textSecondary">
+        {stage.kind === "calibration" &&
+          `Standards, from dilute to strong: ${stage.series.values.join(", ")}; the strongest reads about ${stage.strongest}. `}
+        Asked for: {resultsOf(stage).map(resultWords).join("; ")}.
+        {titration &&
+          ` What must agree: ${agreement(titration.agree.on, titration.agree.per, titration.result.symbol)}.`}
+      </Typography>
+    </Box>
   );
 }
 

@@ -1,3 +1,4 @@
+import type { Send, LiveRun } from "../stages/shared/use-run";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -20,7 +21,6 @@ import { Implausible, WholeNumber } from "../stages/shared/footing";
 import { NewerConcentrations } from "../stages/shared/newer-concentrations";
 import { screensOf } from "../stages/table";
 import { NotShelved, ShelveButton } from "../stages/shared/shelve";
-import type { LiveRun } from "../stages/shared/use-run";
 
 /** What belongs beside a stage's result, by its kind. */
 function StageFacts({ stage, record }: { stage: ComputedEvaluation; record: RunRecord }) {
@@ -44,43 +44,7 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
       <Sheet component="section" aria-label="Results">
         {stages.map((stage, i) => {
           const last = i === stages.length - 1;
-          return (
-            <Box key={stage.key} sx={{ py: 1.5, borderTop: i === 0 ? 0 : `1px solid ${colors.line}` }}>
-              <Typography variant="h2">{stage.definition.result.name}</Typography>
-              <WholeNumber stage={stage} />
-              <Box
-                data-testid={`result-${stage.key}`}
-                sx={{ fontFamily: fonts.reading, fontSize: last ? "2rem" : "1.35rem", lineHeight: 1.3 }}
-              >
-                {stage.shown?.text ?? "no result yet"}
-              </Box>
-              {stage.also.map(({ definition: { symbol, name }, shown }) => (
-                <Typography key={symbol}>
-                  {name}: <span style={{ fontFamily: fonts.reading }}>{shown.text}</span>
-                </Typography>
-              ))}
-              <StageFacts stage={stage} record={record} />
-              <Implausible stage={stage} />
-              <Typography color="textSecondary">
-                {reasonsOf(stage).map((reason) => `${reason} `)}
-                {stage.shown &&
-                  stage.shown.plusMinus !== "0" &&
-                  `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
-              </Typography>
-              {stage.shown && (
-                <Button
-                  component={Link}
-                  to={`working?stage=${stage.key}`}
-                  relative="path"
-                  size="small"
-                  sx={{ ml: -1 }}
-                >
-                  Show the working
-                </Button>
-              )}
-              <ShelveButton stage={stage} record={record} send={send} />
-            </Box>
-          );
+          return <StageResult key={stage.key} i={i} stage={stage} last={last} record={record} send={send} />;
         })}
       </Sheet>
       <NewerConcentrations record={record} send={send} />
@@ -96,35 +60,97 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
         </Alert>
       )}
       {problem && <Alert severity="error">{problem}</Alert>}
-      <Sheet sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
-        {finished ? (
-          <>
-            <Typography sx={{ flexGrow: 1 }}>
-              Finished
-              {record.finishedAt && (
-                <>
-                  {" "}
-                  on <When at={record.finishedAt} as="time" />
-                </>
-              )}
-              . Its readings are kept as they stand.
-            </Typography>
-            <Button variant="outlined" onClick={change("reopen")}>
-              Reopen the run
-            </Button>
-          </>
-        ) : (
-          <>
-            <Typography sx={{ flexGrow: 1 }}>
-              Clean up: {record.method.waste.join(" ")} Rinse {rinse}.
-              <NotShelved stages={stages} />
-            </Typography>
-            <Button variant="contained" size="large" onClick={change("finish")}>
-              Finish the run
-            </Button>
-          </>
-        )}
-      </Sheet>
+      <EndOfRun finished={finished} record={record} change={change} rinse={rinse} stages={stages} />
     </Box>
+  );
+}
+
+interface StageResultProps {
+  readonly i: number;
+  readonly stage: ComputedEvaluation;
+  readonly last: boolean;
+  readonly record: RunRecord;
+  readonly send: Send;
+}
+
+function StageResult({ i, stage, last, record, send }: StageResultProps) {
+  return (
+    <Box sx={{ py: 1.5, borderTop: i === 0 ? 0 : `1px solid ${colors.line}` }}>
+      <Typography variant="h2">{stage.definition.result.name}</Typography>
+      <WholeNumber stage={stage} />
+      <Box
+        data-testid={`result-${stage.key}`}
+        sx={{ fontFamily: fonts.reading, fontSize: last ? "2rem" : "1.35rem", lineHeight: 1.3 }}
+      >
+        {stage.shown?.text ?? "no result yet"}
+      </Box>
+      {stage.also.map(({ definition: { symbol, name }, shown }) => (
+        <Typography key={symbol}>
+          {name}: <span style={{ fontFamily: fonts.reading }}>{shown.text}</span>
+        </Typography>
+      ))}
+      <StageFacts stage={stage} record={record} />
+      <Implausible stage={stage} />
+      <Typography color="textSecondary">
+        {reasonsOf(stage).map((reason) => `${reason} `)}
+        {stage.shown &&
+          stage.shown.plusMinus !== "0" &&
+          `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
+      </Typography>
+      {stage.shown && (
+        <Button
+          component={Link}
+          to={`working?stage=${stage.key}`}
+          relative="path"
+          size="small"
+          sx={{ ml: -1 }}
+        >
+          Show the working
+        </Button>
+      )}
+      <ShelveButton stage={stage} record={record} send={send} />
+    </Box>
+  );
+}
+
+interface EndOfRunProps {
+  readonly finished: boolean;
+  readonly record: RunRecord;
+  readonly change: (intent: "finish" | "reopen") => () => undefined;
+  readonly rinse: string;
+  readonly stages: readonly ComputedEvaluation[];
+}
+
+function EndOfRun({ finished, record, change, rinse, stages }: EndOfRunProps) {
+  return (
+    <Sheet sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
+      {finished ? (
+        <>
+          <Typography sx={{ flexGrow: 1 }}>
+            Finished
+            {record.finishedAt && (
+              <>
+                {" "}
+                on <When at={record.finishedAt} as="time" />
+              </>
+            )}
+            . Its readings are kept as they stand.
+          </Typography>
+          <Button variant="outlined" onClick={change("reopen")}>
+            Reopen the run
+          </Button>
+        </>
+      ) : (
+        <>
+          <Typography sx={{ flexGrow: 1 }}>
+            Clean up: {record.method.waste.join(" ")} Rinse {rinse}.
+            <NotShelved stages={stages} />
+          </Typography>
+          <Button variant="contained" size="large" onClick={change("finish")}>
+            Finish the run
+          </Button>
+        </>
+      )}
+    </Sheet>
   );
 }

@@ -1,3 +1,5 @@
+import { type RunRecord, isEmptyRun } from "~/core/run";
+import type { Send, LiveRun } from "../stages/shared/use-run";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -8,11 +10,9 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { isEmptyRun } from "~/core/run";
 import type { ComputedEvaluation } from "~/core/stages";
 import { When } from "../../ui/when";
 import { FormDialog } from "../../ui/form-dialog";
-import type { LiveRun } from "../stages/shared/use-run";
 
 function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {
   const { title, sample, bench } = run.record;
@@ -58,14 +58,9 @@ const TimerDialog = lazy(() => import("./timer-dialog").then((m) => ({ default: 
 export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
   const { record, undo, send } = run;
   const navigate = useNavigate();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [renaming, setRenaming] = useState(false);
   const [timing, setTiming] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const choose = (act: () => void) => () => {
-    setAnchor(null);
-    act();
-  };
   const change = (intent: "archive" | "delete" | "reopen") =>
     void send({ intent }).then((answer) => {
       if (answer.status !== "done") return setProblem(answer.message);
@@ -91,44 +86,14 @@ export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
         </Typography>
         {/* They keep together where the line is too short for all. */}
         <Box sx={{ display: "flex", alignItems: "center", columnGap: { xs: 0.5, sm: 1.5 } }}>
-          {undo && record.status === "open" && (
-            <Button
-              variant="text"
-              color="secondary"
-              size="small"
-              onClick={() =>
-                void send({ intent: "undo", eventId: undo.eventId }).then((answer) =>
-                  setProblem(answer.status === "done" ? null : answer.message),
-                )
-              }
-              sx={{ textAlign: "left", lineHeight: 1.2 }}
-            >
-              Undo: {undo.description}
-            </Button>
-          )}
+          {undo && record.status === "open" && <UndoButton send={send} undo={undo} setProblem={setProblem} />}
           {record.status === "open" && stage && (
             <Button variant="text" color="secondary" size="small" onClick={() => setTiming(true)}>
               Timer …
             </Button>
           )}
-          <Button
-            variant="text"
-            color="secondary"
-            size="small"
-            onClick={onShortcuts}
-            aria-label="Shortcuts"
-            // A phone has no such keys.
-            sx={{ display: { xs: "none", sm: "inline-flex" } }}
-          >
-            ? keys
-          </Button>
-          <IconButton
-            aria-label="More about this run"
-            onClick={(event) => setAnchor(event.currentTarget)}
-            sx={{ width: 40, height: 40, color: "text.primary", fontWeight: 700 }}
-          >
-            ⋯
-          </IconButton>
+          <ShortcutsButton onShortcuts={onShortcuts} />
+          <RunMenu record={record} onRename={() => setRenaming(true)} change={change} />
         </Box>
       </Box>
       {problem && (
@@ -136,8 +101,81 @@ export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
           {problem}
         </Alert>
       )}
+
+      {timing && stage && (
+        <Suspense>
+          <TimerDialog stage={stage} send={send} onClose={() => setTiming(false)} />
+        </Suspense>
+      )}
+      {renaming && <RenameDialog run={run} onClose={() => setRenaming(false)} />}
+    </>
+  );
+}
+
+interface UndoButtonProps {
+  readonly send: Send;
+  readonly undo: { readonly eventId: string; readonly description: string };
+  readonly setProblem: (to: string | null) => void;
+}
+
+function UndoButton({ send, undo, setProblem }: UndoButtonProps) {
+  return (
+    <Button
+      variant="text"
+      color="secondary"
+      size="small"
+      onClick={() =>
+        void send({ intent: "undo", eventId: undo.eventId }).then((answer) =>
+          setProblem(answer.status === "done" ? null : answer.message),
+        )
+      }
+      sx={{ textAlign: "left", lineHeight: 1.2 }}
+    >
+      Undo: {undo.description}
+    </Button>
+  );
+}
+
+function ShortcutsButton({ onShortcuts }: { readonly onShortcuts: () => void }) {
+  return (
+    <Button
+      variant="text"
+      color="secondary"
+      size="small"
+      onClick={onShortcuts}
+      aria-label="Shortcuts"
+      // A phone has no such keys.
+      sx={{ display: { xs: "none", sm: "inline-flex" } }}
+    >
+      ? keys
+    </Button>
+  );
+}
+
+interface RunMenuProps {
+  readonly record: RunRecord;
+  readonly onRename: () => void;
+  readonly change: (intent: "archive" | "delete" | "reopen") => void;
+}
+
+/** What is done seldom to a run: its name, its trail, its rules, and putting it away. */
+function RunMenu({ record, onRename, change }: RunMenuProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const choose = (act: () => void) => () => {
+    setAnchor(null);
+    act();
+  };
+  return (
+    <>
+      <IconButton
+        aria-label="More about this run"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ width: 40, height: 40, color: "text.primary", fontWeight: 700 }}
+      >
+        ⋯
+      </IconButton>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {record.status === "open" && <MenuItem onClick={choose(() => setRenaming(true))}>Rename …</MenuItem>}
+        {record.status === "open" && <MenuItem onClick={choose(onRename)}>Rename …</MenuItem>}
         <MenuItem component={Link} to="trail" relative="path">
           Trail: who did what, when
         </MenuItem>
@@ -155,12 +193,6 @@ export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
           )
         )}
       </Menu>
-      {timing && stage && (
-        <Suspense>
-          <TimerDialog stage={stage} send={send} onClose={() => setTiming(false)} />
-        </Suspense>
-      )}
-      {renaming && <RenameDialog run={run} onClose={() => setRenaming(false)} />}
     </>
   );
 }

@@ -1,8 +1,10 @@
+import { type NavigateFunction, useNavigate, useSearchParams } from "react-router";
+import type { RunEvaluation } from "~/core/stages";
+import { type Send, type LiveRun, useRun, WaitingReadings } from "../stages/shared/use-run";
 import { concluding } from "~/core/method";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import { Suspense, useCallback, useMemo, useState, useEffect } from "react";
-import { useNavigate, useSearchParams } from "react-router";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunState } from "~/protocol/answers";
 import type { RunShelf } from "~/protocol/shelf";
@@ -14,7 +16,6 @@ import { RunHeader } from "./run-header";
 import { ShelfContext } from "../stages/shared/shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { StageView } from "../stages/table";
-import { useRun, WaitingReadings } from "../stages/shared/use-run";
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
 export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }) {
@@ -26,13 +27,7 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
     () => failures.forEach(({ stageKey, error }) => console.error(`Stage ${stageKey}:`, error)),
     [failures],
   );
-  const waiting = useMemo(
-    () =>
-      new Set(
-        run.kept.flatMap(({ request, refused }) => (refused === null && "id" in request ? [request.id] : [])),
-      ),
-    [run.kept],
-  );
+  const waiting = useWaitingIds(run);
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const [helping, setHelping] = useState(false);
@@ -42,6 +37,52 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   const viewed = evaluation.chain.find(({ key }) => key === asked)?.key ?? entered;
   const stage = evaluation.stages.find(({ key }) => key === viewed);
 
+  const shortcuts = useRunShortcuts({ evaluation, viewed, navigate, undo, send });
+  const help = useCallback(() => setHelping(true), []);
+  useShortcuts(shortcuts, help);
+
+  return (
+    <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
+      <RunHeader run={run} stage={stage} onShortcuts={help} />
+      {run.trouble && (
+        <Alert severity="error" sx={{ mb: 1 }}>
+          {run.trouble}
+        </Alert>
+      )}
+      <KeptPanel kept={run.kept} record={record} send={send} />
+      <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
+      {stage && failures.some((f) => f.stageKey === viewed) && (
+        <Alert severity="error" sx={{ mb: 1 }}>
+          {stage.problem}.
+        </Alert>
+      )}
+      <WaitingReadings value={waiting}>
+        <ShelfContext value={shelf}>
+          <Contained
+            name={viewed}
+            message="This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used."
+          >
+            <Suspense fallback={<Box data-testid="stage-coming" sx={{ minHeight: 400 }} />}>
+              {stage && <StageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />}
+            </Suspense>
+            {viewed === concluding.key && <ConcludeStageView run={run} evaluation={evaluation} />}
+          </Contained>
+        </ShelfContext>
+      </WaitingReadings>
+      {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
+    </Box>
+  );
+}
+
+interface UseRunShortcutsProps {
+  readonly evaluation: RunEvaluation;
+  readonly viewed: string;
+  readonly navigate: NavigateFunction;
+  readonly undo: { readonly eventId: string; readonly description: string } | null;
+  readonly send: Send;
+}
+
+function useRunShortcuts({ evaluation, viewed, navigate, undo, send }: UseRunShortcutsProps) {
   const shortcuts = useMemo((): Shortcut[] => {
     const at = evaluation.chain.findIndex(({ key }) => key === viewed);
     const go = (to: number) => {
@@ -86,38 +127,16 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
       { keys: "?", words: "this list" },
     ];
   }, [evaluation, viewed, undo, send, navigate]);
-  const help = useCallback(() => setHelping(true), []);
-  useShortcuts(shortcuts, help);
+  return shortcuts;
+}
 
-  return (
-    <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
-      <RunHeader run={run} stage={stage} onShortcuts={help} />
-      {run.trouble && (
-        <Alert severity="error" sx={{ mb: 1 }}>
-          {run.trouble}
-        </Alert>
-      )}
-      <KeptPanel kept={run.kept} record={record} send={send} />
-      <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
-      {stage && failures.some((f) => f.stageKey === viewed) && (
-        <Alert severity="error" sx={{ mb: 1 }}>
-          {stage.problem}.
-        </Alert>
-      )}
-      <WaitingReadings value={waiting}>
-        <ShelfContext value={shelf}>
-          <Contained
-            name={viewed}
-            message="This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used."
-          >
-            <Suspense fallback={<Box data-testid="stage-coming" sx={{ minHeight: 400 }} />}>
-              {stage && <StageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />}
-            </Suspense>
-            {viewed === concluding.key && <ConcludeStageView run={run} evaluation={evaluation} />}
-          </Contained>
-        </ShelfContext>
-      </WaitingReadings>
-      {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
-    </Box>
+function useWaitingIds(run: LiveRun) {
+  const waiting = useMemo(
+    () =>
+      new Set(
+        run.kept.flatMap(({ request, refused }) => (refused === null && "id" in request ? [request.id] : [])),
+      ),
+    [run.kept],
   );
+  return waiting;
 }

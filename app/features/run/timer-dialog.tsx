@@ -1,3 +1,5 @@
+import type { TrialEvaluation, ComputedEvaluation } from "~/core/stages";
+import { type Wait, usualWaits } from "~/core/method";
 import Box from "@mui/material/Box";
 import Chip from "@mui/material/Chip";
 import MenuItem from "@mui/material/MenuItem";
@@ -5,8 +7,6 @@ import TextField from "@mui/material/TextField";
 import { type ComponentProps, useState } from "react";
 import { v7 as newId } from "uuid";
 import { capitalized } from "~/core/text";
-import type { ComputedEvaluation } from "~/core/stages";
-import { usualWaits } from "~/core/method";
 import { isTaken } from "../../live/post";
 import { fonts } from "../../theme/theme";
 import { numberIn } from "../../ui/number-in";
@@ -63,39 +63,61 @@ export function TimerDialog({ stage, send, onClose }: TimerDialogProps) {
   );
   return (
     <FormDialog title="Set a timer" submit="Start it" onSubmit={submit} onClose={onClose}>
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1 }}>
-        {usual.map(({ what, minutes, counts }) => (
-          <Chip
-            key={what}
-            label={`${what}, ${counts === "within" ? "within " : ""}${minutes} min`}
-            color={form.what === what ? "primary" : "default"}
-            variant={form.what === what ? "filled" : "outlined"}
-            onClick={() => setForm({ what, minutes: String(minutes) })}
-          />
-        ))}
-      </Box>
+      <UsualWaits usual={usual} form={form} setForm={setForm} />
       {field("what", "What for", { maxLength: 160 })}
       {field("minutes", "Minutes", { inputMode: "decimal", style: { fontFamily: fonts.reading } })}
-      {flasks.length > 0 && (
-        <TextField
-          select
-          label="For"
-          value={flask}
-          onChange={(event) => setFlask(event.target.value)}
-          slotProps={{
-            inputLabel: { shrink: true },
-            select: { displayEmpty: true },
-            htmlInput: { "aria-label": "For" },
-          }}
-        >
-          <MenuItem value="">the whole stage</MenuItem>
-          {flasks.map((t) => (
-            <MenuItem key={t.id} value={t.id}>
-              {capitalized(t.words)}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
+      {flasks.length > 0 && <FlaskChoice flask={flask} setFlask={setFlask} flasks={flasks} />}
     </FormDialog>
+  );
+}
+
+interface FlaskChoiceProps {
+  readonly flask: string;
+  readonly setFlask: (to: string) => void;
+  readonly flasks: TrialEvaluation[];
+}
+
+function FlaskChoice({ flask, setFlask, flasks }: FlaskChoiceProps) {
+  return (
+    <TextField
+      select
+      label="For"
+      value={flask}
+      onChange={(event) => setFlask(event.target.value)}
+      slotProps={{
+        inputLabel: { shrink: true },
+        select: { displayEmpty: true },
+        htmlInput: { "aria-label": "For" },
+      }}
+    >
+      <MenuItem value="">the whole stage</MenuItem>
+      {flasks.map((t) => (
+        <MenuItem key={t.id} value={t.id}>
+          {capitalized(t.words)}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+interface UsualWaitsProps {
+  readonly usual: Wait[];
+  readonly form: { what: string; minutes: string };
+  readonly setForm: (to: { what: string; minutes: string }) => void;
+}
+
+function UsualWaits({ usual, form, setForm }: UsualWaitsProps) {
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1 }}>
+      {usual.map(({ what, minutes, counts }) => (
+        <Chip
+          key={what}
+          label={`${what}, ${counts === "within" ? "within " : ""}${minutes} min`}
+          color={form.what === what ? "primary" : "default"}
+          variant={form.what === what ? "filled" : "outlined"}
+          onClick={() => setForm({ what, minutes: String(minutes) })}
+        />
+      ))}
+    </Box>
   );
 }

@@ -1,3 +1,4 @@
+import { type FormField, useFormState } from "./use-form";
 import Box from "@mui/material/Box";
 import { substanceOf, substances } from "~/catalog/substances";
 import { TextInput } from "../../ui/text-input";
@@ -14,27 +15,25 @@ import {
   markedProblem,
   keptFrom,
 } from "./parts";
-import { useFormState } from "./use-form";
+
+const emptyBottle = {
+  form: "solid",
+  formula: "",
+  name: "",
+  how: "certificate",
+  value: "",
+  plusMinus: "",
+  person: "",
+  amount: "",
+  restandardizeBy: "",
+  hazards: "",
+  note: "",
+};
 
 /** A bottle that came from elsewhere: what its certificate says, or what is merely written on it. */
 export function AddForm({ today }: NewBottleProps) {
   const { put, problems, busy } = usePut();
-  const form = useFormState(
-    {
-      form: "solid",
-      formula: "",
-      name: "",
-      how: "certificate",
-      value: "",
-      plusMinus: "",
-      person: "",
-      amount: "",
-      restandardizeBy: "",
-      hazards: "",
-      note: "",
-    },
-    problems,
-  );
+  const form = useFormState(emptyBottle, problems);
   const { values, set, field } = form;
   const solid = values.form === "solid";
   const chooseFormula = (formula: string) => {
@@ -67,37 +66,7 @@ export function AddForm({ today }: NewBottleProps) {
   return (
     <Box sx={{ display: "grid", gap: 2, maxWidth: 820 }}>
       <Step number={1} title="What it is">
-        <Box sx={fieldsGrid}>
-          <TextInput
-            label="It is a"
-            field={field("form")}
-            choices={[
-              { value: "solid", label: "solid" },
-              { value: "solution", label: "solution" },
-            ]}
-          />
-          <TextInput
-            label="Formula"
-            field={{ ...field("formula"), change: chooseFormula }}
-            help="such as KHC8H4O4 or CuSO4·5H2O"
-          />
-          <TextInput label="Name" field={field("name")} />
-          <TextInput
-            label="Known"
-            field={field("how")}
-            choices={[
-              { value: "certificate", label: "by its certificate" },
-              { value: "nominal", label: "nominally, not measured" },
-            ]}
-          />
-          <TextInput label={solid ? "Purity, %" : "Concentration, mol/L"} field={field("value")} number />
-          <TextInput
-            label={solid ? "±, %" : "±, mol/L"}
-            field={field("plusMinus")}
-            number
-            help="half the width; empty for none"
-          />
-        </Box>
+        <WhatItIs field={field} chooseFormula={chooseFormula} solid={solid} />
         {substanceOf(text("formula")) && <Mind lines={mindOf(text("formula"))} />}
       </Step>
       <Step number={2} title="On the label">
@@ -106,6 +75,48 @@ export function AddForm({ today }: NewBottleProps) {
       <PutButton busy={busy} problem={markedProblem(problems)} onClick={submit}>
         Put it on the shelf
       </PutButton>
+    </Box>
+  );
+}
+
+interface WhatItIsProps {
+  readonly field: (name: string, problem?: string) => FormField;
+  readonly chooseFormula: (formula: string) => void;
+  readonly solid: boolean;
+}
+
+function WhatItIs({ field, chooseFormula, solid }: WhatItIsProps) {
+  return (
+    <Box sx={fieldsGrid}>
+      <TextInput
+        label="It is a"
+        field={field("form")}
+        choices={[
+          { value: "solid", label: "solid" },
+          { value: "solution", label: "solution" },
+        ]}
+      />
+      <TextInput
+        label="Formula"
+        field={{ ...field("formula"), change: chooseFormula }}
+        help="such as KHC8H4O4 or CuSO4·5H2O"
+      />
+      <TextInput label="Name" field={field("name")} />
+      <TextInput
+        label="Known"
+        field={field("how")}
+        choices={[
+          { value: "certificate", label: "by its certificate" },
+          { value: "nominal", label: "nominally, not measured" },
+        ]}
+      />
+      <TextInput label={solid ? "Purity, %" : "Concentration, mol/L"} field={field("value")} number />
+      <TextInput
+        label={solid ? "±, %" : "±, mol/L"}
+        field={field("plusMinus")}
+        number
+        help="half the width; empty for none"
+      />
     </Box>
   );
 }

@@ -1,3 +1,11 @@
+import {
+  type ConcentrationText,
+  concentrationOf,
+  concentrationText,
+  howWords,
+} from "~/protocol/concentration";
+import { type SolutionState, type AssignmentView, type Related, type SolutionView } from "~/protocol/shelf";
+import { type Working, workingOf } from "~/core/working";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
@@ -6,9 +14,6 @@ import { prettyFormula } from "~/core/chemistry";
 import { makingKey } from "~/core/prepare";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
-import { workingOf } from "~/core/working";
-import { concentrationOf, concentrationText, howWords } from "~/protocol/concentration";
-import { type AssignmentView, type Related, type SolutionView } from "~/protocol/shelf";
 import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
@@ -62,87 +67,9 @@ export function BottlePage({ solution, assignments, making, standsOn, carries }:
         }}
       >
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
-          <Sheet component="section" aria-label="Concentration" sx={{ p: 2.5 }}>
-            <Typography color="textSecondary">
-              {solution.form === "solid" ? "Purity" : "Concentration"}
-              {current && <>, {howWords[current.how]}</>}
-            </Typography>
-            <Box
-              data-testid="concentration"
-              sx={{ fontFamily: fonts.reading, fontSize: "2.1rem", lineHeight: 1.2 }}
-            >
-              {shown ? (
-                <>
-                  {shown.value}{" "}
-                  <span style={{ fontSize: "1.15rem" }}>
-                    {shown.plusMinus && `± ${shown.plusMinus} `}
-                    {shown.unit}
-                  </span>
-                </>
-              ) : (
-                "not known yet"
-              )}
-            </Box>
-            {current && (
-              <Typography color="textSecondary">
-                {shown?.meaning ? `± is ${shown.meaning}. ` : ""}Given <When at={current.at} as="time" /> by{" "}
-                {current.person || "nobody named"}
-                {current.runId && (
-                  <>
-                    , by the run{" "}
-                    <Link to={`/runs/${current.runId}?stage=${current.stageKey ?? ""}`}>
-                      {current.runTitle}
-                    </Link>
-                  </>
-                )}
-                .
-              </Typography>
-            )}
-            {state !== "in use" && (
-              <Typography
-                sx={{ mt: 1, fontWeight: 700, color: state === "used up" ? colors.ink : colors.amberDeep }}
-              >
-                {state === "used up"
-                  ? "It is used up."
-                  : "It is past its date: standardize it anew before use."}
-              </Typography>
-            )}
-            {solution.hazards && <Typography sx={{ mt: 1 }}>Hazards: {solution.hazards}.</Typography>}
-            {solution.note && <Typography sx={{ mt: 0.5 }}>{solution.note}</Typography>}
-          </Sheet>
-          {working && (
-            <Sheet component="section" aria-label="How it was made" sx={{ p: 2.5 }}>
-              <Typography variant="h2" sx={{ mb: 1.5 }}>
-                How it was made
-              </Typography>
-              <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 2.25 }}>
-                {working.steps.map((step, i) => (
-                  <Step key={step.id} step={step} number={i + 1} workingHref={() => ""} />
-                ))}
-              </Box>
-            </Sheet>
-          )}
-          {assignments.length > 1 && (
-            <Sheet component="section" aria-label="History">
-              <Typography variant="h2">What it was before</Typography>
-              <Box component="ol" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
-                {assignments.map((a) => (
-                  <Box component="li" key={a.id} sx={{ borderTop: `1px solid ${colors.line}`, py: 0.75 }}>
-                    <span style={{ fontFamily: fonts.reading }}>{concentrationText(a)}</span>,{" "}
-                    {howWords[a.how]}, <When at={a.at} as="time" />
-                    {a.runId && (
-                      <>
-                        , <Link to={`/runs/${a.runId}`}>{a.runTitle}</Link>
-                      </>
-                    )}
-                  </Box>
-                ))}
-              </Box>
-              <Typography variant="body2" color="textSecondary">
-                Finished runs keep the concentration that they were computed with.
-              </Typography>
-            </Sheet>
-          )}
+          <ConcentrationSheet solution={solution} current={current} shown={shown} state={state} />
+          {working && <HowMade working={working} />}
+          {assignments.length > 1 && <History assignments={assignments} />}
         </Box>
         <Box sx={{ display: "grid", gap: 2 }}>
           <Relatives title="Stands on" none="nothing else of the shelf" lines={standsOn} />
@@ -154,7 +81,108 @@ export function BottlePage({ solution, assignments, making, standsOn, carries }:
   );
 }
 
-function Relatives({ title, none, lines }: { title: string; none: string; lines: readonly Related[] }) {
+interface ConcentrationSheetProps {
+  readonly solution: SolutionView;
+  readonly current: AssignmentView | null;
+  readonly shown: ConcentrationText | null;
+  readonly state: SolutionState;
+}
+
+function ConcentrationSheet({ solution, current, shown, state }: ConcentrationSheetProps) {
+  return (
+    <Sheet component="section" aria-label="Concentration" sx={{ p: 2.5 }}>
+      <Typography color="textSecondary">
+        {solution.form === "solid" ? "Purity" : "Concentration"}
+        {current && <>, {howWords[current.how]}</>}
+      </Typography>
+      <Box
+        data-testid="concentration"
+        sx={{ fontFamily: fonts.reading, fontSize: "2.1rem", lineHeight: 1.2 }}
+      >
+        {shown ? (
+          <>
+            {shown.value}{" "}
+            <span style={{ fontSize: "1.15rem" }}>
+              {shown.plusMinus && `± ${shown.plusMinus} `}
+              {shown.unit}
+            </span>
+          </>
+        ) : (
+          "not known yet"
+        )}
+      </Box>
+      {current && (
+        <Typography color="textSecondary">
+          {shown?.meaning ? `± is ${shown.meaning}. ` : ""}Given <When at={current.at} as="time" /> by{" "}
+          {current.person || "nobody named"}
+          {current.runId && (
+            <>
+              , by the run{" "}
+              <Link to={`/runs/${current.runId}?stage=${current.stageKey ?? ""}`}>{current.runTitle}</Link>
+            </>
+          )}
+          .
+        </Typography>
+      )}
+      {state !== "in use" && (
+        <Typography
+          sx={{ mt: 1, fontWeight: 700, color: state === "used up" ? colors.ink : colors.amberDeep }}
+        >
+          {state === "used up" ? "It is used up." : "It is past its date: standardize it anew before use."}
+        </Typography>
+      )}
+      {solution.hazards && <Typography sx={{ mt: 1 }}>Hazards: {solution.hazards}.</Typography>}
+      {solution.note && <Typography sx={{ mt: 0.5 }}>{solution.note}</Typography>}
+    </Sheet>
+  );
+}
+
+function HowMade({ working }: { readonly working: Working }) {
+  return (
+    <Sheet component="section" aria-label="How it was made" sx={{ p: 2.5 }}>
+      <Typography variant="h2" sx={{ mb: 1.5 }}>
+        How it was made
+      </Typography>
+      <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 2.25 }}>
+        {working.steps.map((step, i) => (
+          <Step key={step.id} step={step} number={i + 1} workingHref={() => ""} />
+        ))}
+      </Box>
+    </Sheet>
+  );
+}
+
+function History({ assignments }: { readonly assignments: readonly AssignmentView[] }) {
+  return (
+    <Sheet component="section" aria-label="History">
+      <Typography variant="h2">What it was before</Typography>
+      <Box component="ol" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
+        {assignments.map((a) => (
+          <Box component="li" key={a.id} sx={{ borderTop: `1px solid ${colors.line}`, py: 0.75 }}>
+            <span style={{ fontFamily: fonts.reading }}>{concentrationText(a)}</span>, {howWords[a.how]},{" "}
+            <When at={a.at} as="time" />
+            {a.runId && (
+              <>
+                , <Link to={`/runs/${a.runId}`}>{a.runTitle}</Link>
+              </>
+            )}
+          </Box>
+        ))}
+      </Box>
+      <Typography variant="body2" color="textSecondary">
+        Finished runs keep the concentration that they were computed with.
+      </Typography>
+    </Sheet>
+  );
+}
+
+interface RelativesProps {
+  title: string;
+  none: string;
+  lines: readonly Related[];
+}
+
+function Relatives({ title, none, lines }: RelativesProps) {
   return (
     <Sheet component="section" aria-label={title}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>

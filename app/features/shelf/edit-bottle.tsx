@@ -1,3 +1,4 @@
+import { type WhoWhyState, useWhoWhy, WhoWhy } from "../../ui/who-why";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -8,7 +9,6 @@ import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { EditSolution, FormProblems, SolutionView } from "~/protocol/shelf";
 import { Sheet } from "../../ui/sheet";
-import { useWhoWhy, WhoWhy } from "../../ui/who-why";
 import { TextInput } from "../../ui/text-input";
 import { useFormState } from "./use-form";
 
@@ -22,17 +22,7 @@ const none: FormProblems = {};
 export function EditBottle({ solution }: { solution: SolutionView }) {
   const fetcher = useFetcher<Answer>();
   const problems = fetcher.data?.problems ?? none;
-  const { values, field, set } = useFormState(
-    {
-      name: solution.name,
-      amountLeft: solution.amountLeft === null ? "" : String(Number(solution.amountLeft)),
-      restandardizeBy: solution.restandardizeBy ?? "",
-      hazards: solution.hazards,
-      note: solution.note,
-      reason: "",
-    },
-    problems,
-  );
+  const { set, values, field } = useBottleForm(solution, problems);
   const by = useWhoWhy();
   const [usedUp, setUsedUp] = useState(solution.state === "used up");
   // The revision that was looked at: it moves on only when this form has been answered.
@@ -45,18 +35,7 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
     if (fetcher.data && Object.keys(fetcher.data.problems).length === 0) set({ reason: "" });
   }
   const save = () => {
-    const request: EditSolution = {
-      intent: "edit",
-      revision,
-      name: values.name ?? "",
-      amountLeft: values.amountLeft ?? "",
-      restandardizeBy: values.restandardizeBy ?? "",
-      hazards: values.hazards ?? "",
-      note: values.note ?? "",
-      usedUp,
-      person: by.person,
-      reason: values.reason ?? "",
-    };
+    const request = editOf(revision, values, usedUp, by);
     by.remember();
     void fetcher.submit(JSON.stringify(request), { method: "post", encType: "application/json" });
   };
@@ -84,19 +63,7 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
           }}
           why="What changed, and why"
         />
-        {problems.form && (
-          <Alert severity="warning">
-            {problems.form}
-            {revision === solution.revision && (
-              <>
-                : now it says {solution.name}
-                {solution.amountLeft !== null &&
-                  `, ${Number(solution.amountLeft)} ${solution.amountUnit} left`}
-                .
-              </>
-            )}
-          </Alert>
-        )}
+        {problems.form && <StandsNow problems={problems} revision={revision} solution={solution} />}
         <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
           <Button variant="contained" onClick={save} disabled={fetcher.state !== "idle"}>
             Save
@@ -106,4 +73,60 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
       </Box>
     </Sheet>
   );
+}
+
+interface StandsNowProps {
+  readonly problems: FormProblems;
+  readonly revision: number;
+  readonly solution: SolutionView;
+}
+
+function StandsNow({ problems, revision, solution }: StandsNowProps) {
+  return (
+    <Alert severity="warning">
+      {problems.form}
+      {revision === solution.revision && (
+        <>
+          : now it says {solution.name}
+          {solution.amountLeft !== null && `, ${Number(solution.amountLeft)} ${solution.amountUnit} left`}.
+        </>
+      )}
+    </Alert>
+  );
+}
+
+function editOf(
+  revision: number,
+  values: Readonly<Record<string, string>>,
+  usedUp: boolean,
+  by: WhoWhyState,
+) {
+  const request: EditSolution = {
+    intent: "edit",
+    revision,
+    name: values.name ?? "",
+    amountLeft: values.amountLeft ?? "",
+    restandardizeBy: values.restandardizeBy ?? "",
+    hazards: values.hazards ?? "",
+    note: values.note ?? "",
+    usedUp,
+    person: by.person,
+    reason: values.reason ?? "",
+  };
+  return request;
+}
+
+function useBottleForm(solution: SolutionView, problems: FormProblems) {
+  const { values, field, set } = useFormState(
+    {
+      name: solution.name,
+      amountLeft: solution.amountLeft === null ? "" : String(Number(solution.amountLeft)),
+      restandardizeBy: solution.restandardizeBy ?? "",
+      hazards: solution.hazards,
+      note: solution.note,
+      reason: "",
+    },
+    problems,
+  );
+  return { set, values, field };
 }

@@ -92,19 +92,7 @@ export function LabelsPage({ bottles }: { bottles: readonly SolutionView[] }) {
       {bottles.length === 0 && (
         <Typography>There is no bottle to label: choose some on the shelf.</Typography>
       )}
-      <Box
-        className="label-sheet"
-        sx={{
-          display: "grid",
-          gap: "1mm",
-          gridTemplateColumns: {
-            xs: `minmax(0, ${size.width}mm)`,
-            sm: `repeat(${size.columns}, ${size.width}mm)`,
-          },
-          justifyContent: "start",
-          "@media print": { gridTemplateColumns: `repeat(${size.columns}, ${size.width}mm)` },
-        }}
-      >
+      <Box className="label-sheet" sx={sheetOf(size)}>
         {bottles.flatMap((bottle) =>
           Array.from({ length: each }, (_, i) => (
             <Label key={`${bottle.id} ${i}`} bottle={bottle} size={size} />
@@ -114,6 +102,19 @@ export function LabelsPage({ bottles }: { bottles: readonly SolutionView[] }) {
     </Page>
   );
 }
+
+/** The page of labels, in columns of one size. */
+const sheetOf = (size: Size) =>
+  ({
+    display: "grid",
+    gap: "1mm",
+    gridTemplateColumns: {
+      xs: `minmax(0, ${size.width}mm)`,
+      sm: `repeat(${size.columns}, ${size.width}mm)`,
+    },
+    justifyContent: "start",
+    "@media print": { gridTemplateColumns: `repeat(${size.columns}, ${size.width}mm)` },
+  }) as const;
 
 function Label({ bottle, size }: { bottle: SolutionView; size: Size }) {
   const { code, name, formula, current, madeAt, madeBy, restandardizeBy, hazards } = bottle;

@@ -1,3 +1,4 @@
+import { height, type LineageNode as Node, NodeCard, width } from "./node-card";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
@@ -11,7 +12,6 @@ import { colors, fonts } from "../../theme/theme";
 import { layOut, type Point } from "../../ui/layered-layout";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
-import { height, type LineageNode as Node, NodeCard, width } from "./node-card";
 
 const ageWords = (at: Date | string, now: string): string => {
   const days = dayjs(now).startOf("day").diff(dayjs(at).startOf("day"), "day");
@@ -50,6 +50,148 @@ interface LineagePageProps {
 /** A picture of what stands on what. Select one, and what depends on it stays bright. */
 export function LineagePage({ graph, of, now }: LineagePageProps) {
   const [selected, setSelected] = useState(of);
+  const { nodes, standsOn, drawn } = useDrawnLineage(graph, now);
+  const chosen = nodes.find((n) => n.id === selected) ?? null;
+  const depends = chosen ? dependentsOf(chosen.id, standsOn) : new Set<string>();
+  const grounds = chosen ? ancestorsOf(chosen.id, standsOn) : new Set<string>();
+  const bright = (id: string) => !chosen || id === chosen.id || depends.has(id) || grounds.has(id);
+  const { width: w, height: h } = drawn;
+  return (
+    <Page
+      title="Lineage"
+      note="From left to right: each stands on what its lines come from. Select one to see all that depends on it."
+      width={1480}
+      actions={
+        <Button component={Link} to="/shelf" variant="outlined">
+          Back to the shelf
+        </Button>
+      }
+    >
+      {nodes.length === 0 ? (
+        <NothingYet />
+      ) : (
+        <Box
+          sx={{
+            display: "grid",
+            gap: 2,
+            alignItems: "start",
+            gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 300px" },
+          }}
+        >
+          <Picture
+            w={w}
+            h={h}
+            drawn={drawn}
+            chosen={chosen}
+            bright={bright}
+            nodes={nodes}
+            selected={selected}
+            setSelected={setSelected}
+          />
+          <Selected chosen={chosen} nodes={nodes} depends={depends} grounds={grounds} />
+        </Box>
+      )}
+    </Page>
+  );
+}
+
+function NothingYet() {
+  return (
+    <Sheet sx={{ p: 4, textAlign: "center" }}>
+      <Typography variant="h2">Nothing stands on anything yet</Typography>
+      <Typography color="textSecondary">Put a bottle on the shelf, or finish a standardization.</Typography>
+    </Sheet>
+  );
+}
+
+interface PictureProps {
+  readonly w: number;
+  readonly h: number;
+  readonly drawn: ReturnType<typeof layOut>;
+  readonly chosen: Node | null;
+  readonly bright: (id: string) => boolean;
+  readonly nodes: Node[];
+  readonly selected: string | null;
+  readonly setSelected: (to: string | null) => void;
+}
+
+function Picture({ w, h, drawn, chosen, bright, nodes, selected, setSelected }: PictureProps) {
+  return (
+    <Sheet
+      component="section"
+      aria-label="The picture"
+      tabIndex={0}
+      sx={{ p: 1, overflow: "auto", maxHeight: "76vh" }}
+    >
+      <Box sx={{ position: "relative", width: w, height: h }}>
+        <svg width={w} height={h} style={{ position: "absolute", inset: 0 }} aria-hidden="true">
+          {drawn.edges.map(({ from, to }) => {
+            const on = chosen !== null && bright(from) && bright(to);
+            return (
+              <path
+                key={`${from} ${to}`}
+                d={curve(drawn.places.get(from), drawn.places.get(to))}
+                fill="none"
+                stroke={on ? colors.teal : colors.lineStrong}
+                strokeWidth={on ? 3 : 1.75}
+                opacity={chosen && !on ? 0.35 : 1}
+              />
+            );
+          })}
+        </svg>
+        {nodes.map((node) => {
+          const place = drawn.places.get(node.id);
+          return (
+            <NodeCard
+              key={node.id}
+              node={node}
+              left={(place?.x ?? 0) - width / 2}
+              top={(place?.y ?? 0) - height / 2}
+              selected={node.id === selected}
+              bright={bright(node.id)}
+              onSelect={() => setSelected(node.id === selected ? null : node.id)}
+            />
+          );
+        })}
+      </Box>
+    </Sheet>
+  );
+}
+
+interface SelectedProps {
+  readonly chosen: Node | null;
+  readonly nodes: Node[];
+  readonly depends: Set<string>;
+  readonly grounds: Set<string>;
+}
+
+function Selected({ chosen, nodes, depends, grounds }: SelectedProps) {
+  return (
+    <Sheet component="section" aria-label="Selected" aria-live="polite">
+      {chosen ? (
+        <>
+          <Typography variant="h2">{chosen.title}</Typography>
+          <Typography sx={{ fontFamily: fonts.reading }}>{chosen.fact}</Typography>
+          <Link to={chosen.to}>{chosen.kind === "run" ? "Open the run" : "Open the bottle"}</Link>
+          <Typography variant="h3" sx={{ mt: 1.5 }}>
+            Depends on it
+          </Typography>
+          <Names nodes={nodes.filter((n) => depends.has(n.id))} />
+          <Typography variant="h3" sx={{ mt: 1.5 }}>
+            Stands on
+          </Typography>
+          <Names nodes={nodes.filter((n) => grounds.has(n.id))} />
+        </>
+      ) : (
+        <Typography color="textSecondary">
+          {nodes.length} in the picture. An error in one sits in everything to its right.
+        </Typography>
+      )}
+    </Sheet>
+  );
+}
+
+function useDrawnLineage(graph: LineageGraph, now: string) {
   const nodes = useMemo(() => nodesOf(graph, now), [graph, now]);
   const standsOn = useMemo(
     () =>
@@ -68,101 +210,7 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
       ),
     [nodes, standsOn],
   );
-  const chosen = nodes.find((n) => n.id === selected) ?? null;
-  const depends = chosen ? dependentsOf(chosen.id, standsOn) : new Set<string>();
-  const grounds = chosen ? ancestorsOf(chosen.id, standsOn) : new Set<string>();
-  const bright = (id: string) => !chosen || id === chosen.id || depends.has(id) || grounds.has(id);
-  const { width: w, height: h } = drawn;
-  return (
-    <Page
-      title="Lineage"
-      note="From left to right: each stands on what its lines come from. Select one to see all that depends on it."
-      width={1480}
-      actions={
-        <Button component={Link} to="/shelf" variant="outlined">
-          Back to the shelf
-        </Button>
-      }
-    >
-      {nodes.length === 0 ? (
-        <Sheet sx={{ p: 4, textAlign: "center" }}>
-          <Typography variant="h2">Nothing stands on anything yet</Typography>
-          <Typography color="textSecondary">
-            Put a bottle on the shelf, or finish a standardization.
-          </Typography>
-        </Sheet>
-      ) : (
-        <Box
-          sx={{
-            display: "grid",
-            gap: 2,
-            alignItems: "start",
-            gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 300px" },
-          }}
-        >
-          <Sheet
-            component="section"
-            aria-label="The picture"
-            tabIndex={0}
-            sx={{ p: 1, overflow: "auto", maxHeight: "76vh" }}
-          >
-            <Box sx={{ position: "relative", width: w, height: h }}>
-              <svg width={w} height={h} style={{ position: "absolute", inset: 0 }} aria-hidden="true">
-                {drawn.edges.map(({ from, to }) => {
-                  const on = chosen !== null && bright(from) && bright(to);
-                  return (
-                    <path
-                      key={`${from} ${to}`}
-                      d={curve(drawn.places.get(from), drawn.places.get(to))}
-                      fill="none"
-                      stroke={on ? colors.teal : colors.lineStrong}
-                      strokeWidth={on ? 3 : 1.75}
-                      opacity={chosen && !on ? 0.35 : 1}
-                    />
-                  );
-                })}
-              </svg>
-              {nodes.map((node) => {
-                const place = drawn.places.get(node.id);
-                return (
-                  <NodeCard
-                    key={node.id}
-                    node={node}
-                    left={(place?.x ?? 0) - width / 2}
-                    top={(place?.y ?? 0) - height / 2}
-                    selected={node.id === selected}
-                    bright={bright(node.id)}
-                    onSelect={() => setSelected(node.id === selected ? null : node.id)}
-                  />
-                );
-              })}
-            </Box>
-          </Sheet>
-          <Sheet component="section" aria-label="Selected" aria-live="polite">
-            {chosen ? (
-              <>
-                <Typography variant="h2">{chosen.title}</Typography>
-                <Typography sx={{ fontFamily: fonts.reading }}>{chosen.fact}</Typography>
-                <Link to={chosen.to}>{chosen.kind === "run" ? "Open the run" : "Open the bottle"}</Link>
-                <Typography variant="h3" sx={{ mt: 1.5 }}>
-                  Depends on it
-                </Typography>
-                <Names nodes={nodes.filter((n) => depends.has(n.id))} />
-                <Typography variant="h3" sx={{ mt: 1.5 }}>
-                  Stands on
-                </Typography>
-                <Names nodes={nodes.filter((n) => grounds.has(n.id))} />
-              </>
-            ) : (
-              <Typography color="textSecondary">
-                {nodes.length} in the picture. An error in one sits in everything to its right.
-              </Typography>
-            )}
-          </Sheet>
-        </Box>
-      )}
-    </Page>
-  );
+  return { nodes, standsOn, drawn };
 }
 
 function Names({ nodes }: { nodes: readonly Node[] }) {

@@ -24,6 +24,24 @@ interface NodeCardProps {
   onSelect: () => void;
 }
 
+const titleLine = {
+  fontWeight: 650,
+  fontSize: "0.9rem",
+  lineHeight: 1.2,
+  whiteSpace: "nowrap",
+  overflow: "hidden",
+  textOverflow: "ellipsis",
+} as const;
+
+const factLine = {
+  fontFamily: fonts.reading,
+  fontSize: "0.86rem",
+  whiteSpace: "nowrap",
+  overflow: "hidden",
+  textOverflow: "ellipsis",
+  my: 0.25,
+} as const;
+
 /** A card to select; what is past its date is marked. */
 export function NodeCard({ node, left, top, selected, bright, onSelect }: NodeCardProps) {
   const { title, fact, small, kind, past } = node;
@@ -55,31 +73,10 @@ export function NodeCard({ node, left, top, selected, bright, onSelect }: NodeCa
         overflow: "hidden",
       }}
     >
-      <Box
-        sx={{
-          fontWeight: 650,
-          fontSize: "0.9rem",
-          lineHeight: 1.2,
-          whiteSpace: "nowrap",
-          overflow: "hidden",
-          textOverflow: "ellipsis",
-        }}
-        title={title}
-      >
+      <Box sx={titleLine} title={title}>
         {title}
       </Box>
-      <Box
-        sx={{
-          fontFamily: fonts.reading,
-          fontSize: "0.86rem",
-          whiteSpace: "nowrap",
-          overflow: "hidden",
-          textOverflow: "ellipsis",
-          my: 0.25,
-        }}
-      >
-        {fact}
-      </Box>
+      <Box sx={factLine}>{fact}</Box>
       <Box
         sx={{
           color: past ? colors.amberDeep : colors.inkSoft,

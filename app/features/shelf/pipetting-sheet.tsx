@@ -1,7 +1,7 @@
+import { type BurettePass, burettePasses, type BuretteRules, type SeriesLevel } from "~/core/prepare";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { burettePasses, type BuretteRules, type SeriesLevel } from "~/core/prepare";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 
@@ -55,56 +55,69 @@ export function PipettingSheet({ stock, volumeMl, levels, burette }: PipettingSh
       <Typography color="textSecondary" sx={{ mb: 1 }}>
         {stock}; each flask made up to {volumeMl} mL, inverted ten times, labelled.
       </Typography>
-      <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="The series, flask by flask">
-        <Box
-          component="table"
-          sx={{
-            width: 1,
-            borderCollapse: "collapse",
-            "& th": { textAlign: "left", verticalAlign: "bottom" },
-            "& td, & th": { py: 0.75, pr: 2 },
-          }}
-        >
-          <thead>
-            <tr>
-              {heads.map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {levels.map(({ target, plan }, i) => {
-              const pass = passes?.[i];
-              return (
-                <Box component="tr" key={target} sx={{ borderTop: `1px solid ${colors.line}` }}>
-                  <td>{i + 1}</td>
-                  <td style={{ fontFamily: fonts.reading }}>{target}</td>
-                  <td style={{ fontFamily: fonts.reading, fontWeight: 700 }}>
-                    {plan.ok ? plan.value.deliveredMl : "–"}
-                  </td>
-                  {passes && (
-                    <>
-                      <td style={{ fontFamily: fonts.reading, whiteSpace: "nowrap" }}>
-                        {pass && plan.ok ? `${pass.refill ? "refill, " : ""}${reading(pass.fromMl)}` : "–"}
-                      </td>
-                      <td style={{ fontFamily: fonts.reading }}>
-                        {pass && plan.ok ? reading(pass.toMl) : "–"}
-                      </td>
-                    </>
-                  )}
-                  <td style={{ fontFamily: fonts.reading }}>
-                    {plan.ok ? plan.value.made.toPrecision(4) : "–"}
-                  </td>
-                  <td>{plan.ok ? plan.value.cautions.join(". ") : plan.problem.message}</td>
-                  <td aria-label="to tick">☐</td>
-                </Box>
-              );
-            })}
-          </tbody>
-        </Box>
-      </Box>
+      <FlaskTable heads={heads} levels={levels} passes={passes} reading={reading} />
     </Sheet>
+  );
+}
+
+interface FlaskTableProps {
+  readonly heads: string[];
+  readonly levels: readonly SeriesLevel[];
+  readonly passes: (BurettePass | null)[] | null;
+  readonly reading: (ml: number) => string;
+}
+
+function FlaskTable({ heads, levels, passes, reading }: FlaskTableProps) {
+  return (
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="The series, flask by flask">
+      <Box
+        component="table"
+        sx={{
+          width: 1,
+          borderCollapse: "collapse",
+          "& th": { textAlign: "left", verticalAlign: "bottom" },
+          "& td, & th": { py: 0.75, pr: 2 },
+        }}
+      >
+        <thead>
+          <tr>
+            {heads.map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {levels.map(({ target, plan }, i) => {
+            const pass = passes?.[i];
+            return (
+              <Box component="tr" key={target} sx={{ borderTop: `1px solid ${colors.line}` }}>
+                <td>{i + 1}</td>
+                <td style={{ fontFamily: fonts.reading }}>{target}</td>
+                <td style={{ fontFamily: fonts.reading, fontWeight: 700 }}>
+                  {plan.ok ? plan.value.deliveredMl : "–"}
+                </td>
+                {passes && (
+                  <>
+                    <td style={{ fontFamily: fonts.reading, whiteSpace: "nowrap" }}>
+                      {pass && plan.ok ? `${pass.refill ? "refill, " : ""}${reading(pass.fromMl)}` : "–"}
+                    </td>
+                    <td style={{ fontFamily: fonts.reading }}>
+                      {pass && plan.ok ? reading(pass.toMl) : "–"}
+                    </td>
+                  </>
+                )}
+                <td style={{ fontFamily: fonts.reading }}>
+                  {plan.ok ? plan.value.made.toPrecision(4) : "–"}
+                </td>
+                <td>{plan.ok ? plan.value.cautions.join(". ") : plan.problem.message}</td>
+                <td aria-label="to tick">☐</td>
+              </Box>
+            );
+          })}
+        </tbody>
+      </Box>
+    </Box>
   );
 }

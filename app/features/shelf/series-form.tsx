@@ -1,14 +1,15 @@
+import { type FormField, useFormState } from "./use-form";
+import type { SolutionView } from "~/protocol/shelf";
+import { type HouseRules, buretteDecimals } from "~/core/rules";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { evenLevels, planSeries } from "~/core/prepare";
-import { buretteDecimals } from "~/core/rules";
 import { concentrationText } from "~/protocol/concentration";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
 import { PipettingSheet } from "./pipetting-sheet";
 import { fieldsGrid, Mind, mindOf, PutButton, Step, usePut, type NewBottleProps } from "./parts";
 import { numberIn } from "../../ui/number-in";
-import { useFormState } from "./use-form";
 
 /** Standards from one stock, from dilute to strong, each in a flask of the same size. */
 export function SeriesForm({ bottles, rules }: NewBottleProps) {
@@ -19,21 +20,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
     problems,
   );
   const { values, field } = form;
-  const stock = stocks.find((b) => b.id === values.fromId);
-  const count = Math.min(12, Math.max(2, Math.floor(numberIn(values.count) ?? 5)));
-  const [lowest, highest] = [numberIn(values.lowest), numberIn(values.highest)];
-  const glass = glassOf(values.glass);
-  const levels =
-    stock?.current && lowest !== null && highest !== null
-      ? planSeries(evenLevels(lowest, highest, count), {
-          stock: Number(stock.current.value),
-          volumeMl: numberIn(values.volume) ?? 0,
-          glass,
-          burette: rules.burette,
-        })
-      : [];
-  const usable = levels.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
-  const decimals = buretteDecimals(rules);
+  const { glass, decimals, stock, usable, levels } = plannedSeries(stocks, values, rules);
   const textsOf = (ml: number): Record<string, string> =>
     glass.kind === "burette"
       ? { "V_0:burette.initial": (0).toFixed(decimals), "V_0:burette.final": ml.toFixed(decimals) }
@@ -58,24 +45,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
   return (
     <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
       <Step number={1} title="What you want">
-        <Box sx={{ ...fieldsGrid, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr", md: "1fr 1fr 1fr" } }}>
-          <TextInput
-            label="Stock"
-            field={field("fromId")}
-            choices={[
-              { value: "", label: "choose a bottle" },
-              ...stocks.map((b) => ({
-                value: b.id,
-                label: `${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
-              })),
-            ]}
-          />
-          <TextInput label="Lowest, mol/L" field={field("lowest")} number />
-          <TextInput label="Highest, mol/L" field={field("highest")} number />
-          <TextInput label="How many" field={field("count")} number help="2 to 12" />
-          <TextInput label="Flasks of, mL" field={field("volume")} number />
-          <TextInput label="Stock delivered by" field={field("glass")} choices={glasses} />
-        </Box>
+        <WantedSeries field={field} stocks={stocks} />
         <Mind lines={mindOf(stock?.formula ?? "")} />
       </Step>
       {levels.length === 0 ? (
@@ -102,4 +72,52 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
       )}
     </Box>
   );
+}
+
+function WantedSeries({
+  field,
+  stocks,
+}: {
+  readonly field: (name: string, problem?: string) => FormField;
+  readonly stocks: SolutionView[];
+}) {
+  return (
+    <Box sx={{ ...fieldsGrid, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr", md: "1fr 1fr 1fr" } }}>
+      <TextInput
+        label="Stock"
+        field={field("fromId")}
+        choices={[
+          { value: "", label: "choose a bottle" },
+          ...stocks.map((b) => ({
+            value: b.id,
+            label: `${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
+          })),
+        ]}
+      />
+      <TextInput label="Lowest, mol/L" field={field("lowest")} number />
+      <TextInput label="Highest, mol/L" field={field("highest")} number />
+      <TextInput label="How many" field={field("count")} number help="2 to 12" />
+      <TextInput label="Flasks of, mL" field={field("volume")} number />
+      <TextInput label="Stock delivered by" field={field("glass")} choices={glasses} />
+    </Box>
+  );
+}
+
+function plannedSeries(stocks: SolutionView[], values: Readonly<Record<string, string>>, rules: HouseRules) {
+  const stock = stocks.find((b) => b.id === values.fromId);
+  const count = Math.min(12, Math.max(2, Math.floor(numberIn(values.count) ?? 5)));
+  const [lowest, highest] = [numberIn(values.lowest), numberIn(values.highest)];
+  const glass = glassOf(values.glass);
+  const levels =
+    stock?.current && lowest !== null && highest !== null
+      ? planSeries(evenLevels(lowest, highest, count), {
+          stock: Number(stock.current.value),
+          volumeMl: numberIn(values.volume) ?? 0,
+          glass,
+          burette: rules.burette,
+        })
+      : [];
+  const usable = levels.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
+  const decimals = buretteDecimals(rules);
+  return { glass, decimals, stock, usable, levels };
 }

@@ -1,3 +1,5 @@
+import { type ConcentrationText, concentrationOf, howWords } from "~/protocol/concentration";
+import { type AssignmentView, type SolutionState, type SolutionView } from "~/protocol/shelf";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
@@ -5,8 +7,6 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
 import { prettyFormula } from "~/core/chemistry";
-import { concentrationOf, howWords } from "~/protocol/concentration";
-import { type SolutionView } from "~/protocol/shelf";
 import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
@@ -53,14 +53,7 @@ export function ShelfPage({ bottles, usedUp }: ShelfPageProps) {
         </>
       }
     >
-      {bottles.length === 0 && (
-        <Sheet sx={{ p: 4, textAlign: "center" }}>
-          <Typography variant="h2">The shelf is empty</Typography>
-          <Typography color="textSecondary">
-            Put a primary standard here first, then make a solution from it; or finish a standardization.
-          </Typography>
-        </Sheet>
-      )}
+      {bottles.length === 0 && <EmptyShelf />}
       {groups.map(({ title, lines }) =>
         lines.length === 0 ? null : (
           <Sheet key={title} component="section" aria-label={title} sx={{ p: 0, mb: 2 }}>
@@ -77,6 +70,17 @@ export function ShelfPage({ bottles, usedUp }: ShelfPageProps) {
         {usedUp ? "Hide what is used up" : "Show what is used up too"}
       </Button>
     </Page>
+  );
+}
+
+function EmptyShelf() {
+  return (
+    <Sheet sx={{ p: 4, textAlign: "center" }}>
+      <Typography variant="h2">The shelf is empty</Typography>
+      <Typography color="textSecondary">
+        Put a primary standard here first, then make a solution from it; or finish a standardization.
+      </Typography>
+    </Sheet>
   );
 }
 
@@ -123,47 +127,71 @@ function Line({ bottle, chosen, onToggle }: LineProps) {
           <span style={{ fontFamily: fonts.reading }}>{code}</span> · {prettyFormula(formula)}
         </Box>
       </Box>
-      <Box sx={{ gridColumn: { xs: "2", md: "auto" } }}>
-        <Box sx={{ fontFamily: fonts.reading, fontSize: "1.12rem" }}>
-          {shown ? (
-            <>
-              {shown.value}
-              {shown.plusMinus && <span style={{ fontSize: "0.92rem" }}> ± {shown.plusMinus}</span>}
-              <span style={{ fontSize: "0.92rem" }}> {shown.unit}</span>
-            </>
-          ) : (
-            "not known yet"
-          )}
-        </Box>
-        {current && (
-          <Box sx={{ color: colors.inkSoft, fontSize: "0.9rem" }}>
-            {howWords[current.how]}, <When at={current.at} />
-          </Box>
-        )}
-      </Box>
-      <Box
-        sx={{
-          gridColumn: { xs: "2", md: "auto" },
-          color: state === "past its date" ? colors.amberDeep : colors.inkSoft,
-          fontWeight: state === "past its date" ? 700 : 400,
-        }}
-      >
-        {state === "used up" ? (
-          "used up"
-        ) : restandardizeBy ? (
-          <>
-            {state === "past its date" ? "was due " : "again by "}
-            <When at={`${restandardizeBy}T12:00:00`} />
-          </>
-        ) : (
-          ""
-        )}
-      </Box>
+      <KnownAs shown={shown} current={current} />
+      <Due state={state} restandardizeBy={restandardizeBy} />
       <Box
         sx={{ gridColumn: { xs: "2", md: "auto" }, textAlign: { md: "right" }, fontFamily: fonts.reading }}
       >
         {amountLeft === null ? "" : `${Number(Number(amountLeft).toPrecision(4))} ${amountUnit} left`}
       </Box>
+    </Box>
+  );
+}
+
+function KnownAs({
+  shown,
+  current,
+}: {
+  readonly shown: ConcentrationText | null;
+  readonly current: AssignmentView | null;
+}) {
+  return (
+    <Box sx={{ gridColumn: { xs: "2", md: "auto" } }}>
+      <Box sx={{ fontFamily: fonts.reading, fontSize: "1.12rem" }}>
+        {shown ? (
+          <>
+            {shown.value}
+            {shown.plusMinus && <span style={{ fontSize: "0.92rem" }}> ± {shown.plusMinus}</span>}
+            <span style={{ fontSize: "0.92rem" }}> {shown.unit}</span>
+          </>
+        ) : (
+          "not known yet"
+        )}
+      </Box>
+      {current && (
+        <Box sx={{ color: colors.inkSoft, fontSize: "0.9rem" }}>
+          {howWords[current.how]}, <When at={current.at} />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Due({
+  state,
+  restandardizeBy,
+}: {
+  readonly state: SolutionState;
+  readonly restandardizeBy: string | null;
+}) {
+  return (
+    <Box
+      sx={{
+        gridColumn: { xs: "2", md: "auto" },
+        color: state === "past its date" ? colors.amberDeep : colors.inkSoft,
+        fontWeight: state === "past its date" ? 700 : 400,
+      }}
+    >
+      {state === "used up" ? (
+        "used up"
+      ) : restandardizeBy ? (
+        <>
+          {state === "past its date" ? "was due " : "again by "}
+          <When at={`${restandardizeBy}T12:00:00`} />
+        </>
+      ) : (
+        ""
+      )}
     </Box>
   );
 }

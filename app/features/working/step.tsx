@@ -19,6 +19,18 @@ interface StepProps {
   solutions?: RunRecord["solutions"];
 }
 
+const numberStyle = {
+  width: 28,
+  height: 28,
+  borderRadius: "50%",
+  bgcolor: colors.teal,
+  color: "#fff",
+  display: "grid",
+  placeItems: "center",
+  fontWeight: 700,
+  fontSize: "0.92rem",
+} as const;
+
 /** One step of the board: heading, names, numbers, value; each input opens to where it came from. */
 export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
   const [open, setOpen] = useState<string | null>(null);
@@ -33,52 +45,12 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
         breakInside: "avoid",
       }}
     >
-      <Box
-        aria-hidden="true"
-        sx={{
-          width: 28,
-          height: 28,
-          borderRadius: "50%",
-          bgcolor: colors.teal,
-          color: "#fff",
-          display: "grid",
-          placeItems: "center",
-          fontWeight: 700,
-          fontSize: "0.92rem",
-        }}
-      >
+      <Box aria-hidden="true" sx={numberStyle}>
         {number}
       </Box>
       <Box sx={{ minWidth: 0 }}>
         <Typography sx={{ fontWeight: 700, mb: 0.5 }}>{step.title}</Typography>
-        <Box
-          sx={{
-            overflowX: "auto",
-            overflowY: "hidden",
-            fontSize: { xs: "0.98rem", sm: "1.12rem" },
-            whiteSpace: "nowrap",
-            "& .katex": { lineHeight: 1.6 },
-          }}
-          tabIndex={0}
-          role="group"
-          aria-label={step.valueText}
-        >
-          {step.names && (
-            <Box sx={{ py: 0.5 }}>
-              <Tex tex={step.names} />
-            </Box>
-          )}
-          {step.numbers && (
-            <Box sx={{ py: 0.5, color: colors.inkSoft }}>
-              <Tex tex={step.numbers} />
-            </Box>
-          )}
-          <Box sx={{ py: 0.25, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2 }}>
-            <Box sx={{ "& .katex": { fontWeight: 700 } }}>
-              <Tex tex={`\\boldsymbol{${step.value}}`} />
-            </Box>
-          </Box>
-        </Box>
+        <Formulas step={step} />
         {step.inputs.length > 0 && (
           <Box
             sx={{
@@ -103,6 +75,39 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
           </Box>
         )}
         {opened && <OriginNote origin={opened.origin} workingHref={workingHref} solutions={solutions} />}
+      </Box>
+    </Box>
+  );
+}
+
+function Formulas({ step }: { readonly step: WorkingStep }) {
+  return (
+    <Box
+      sx={{
+        overflowX: "auto",
+        overflowY: "hidden",
+        fontSize: { xs: "0.98rem", sm: "1.12rem" },
+        whiteSpace: "nowrap",
+        "& .katex": { lineHeight: 1.6 },
+      }}
+      tabIndex={0}
+      role="group"
+      aria-label={step.valueText}
+    >
+      {step.names && (
+        <Box sx={{ py: 0.5 }}>
+          <Tex tex={step.names} />
+        </Box>
+      )}
+      {step.numbers && (
+        <Box sx={{ py: 0.5, color: colors.inkSoft }}>
+          <Tex tex={step.numbers} />
+        </Box>
+      )}
+      <Box sx={{ py: 0.25, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2 }}>
+        <Box sx={{ "& .katex": { fontWeight: 700 } }}>
+          <Tex tex={`\\boldsymbol{${step.value}}`} />
+        </Box>
       </Box>
     </Box>
   );
@@ -133,52 +138,9 @@ function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) {
       return (
         <Box sx={noteStyle}>
           <table>
-            <tbody>
-              {origin.fields.flatMap(({ field, history, present }) =>
-                history.length === 0
-                  ? field.hidden || fromShelf
-                    ? []
-                    : [
-                        <tr key={field.kind}>
-                          <td>{field.label}</td>
-                          <td>presumed, nothing was typed</td>
-                          <td />
-                        </tr>,
-                      ]
-                  : history.map((o) => (
-                      <tr key={o.id}>
-                        <td>{field.label}</td>
-                        <td className="number">
-                          {o.id === present?.id ? `${o.text} ${o.unit}` : <s>{o.text || "taken back"}</s>}
-                        </td>
-                        <td>
-                          <When at={o.at} as="time" />
-                          {o.person && `, ${o.person}`}
-                          {o.reason && `: ${o.reason}`}
-                          <Bottle used={solutions.find((s) => s.assignmentId === o.assignment)} />
-                        </td>
-                      </tr>
-                    )),
-              )}
-            </tbody>
+            <ReadingRows origin={origin} fromShelf={fromShelf} solutions={solutions} />
           </table>
-          {origin.causes.length > 0 && (
-            <>
-              <Typography variant="body2" sx={{ fontWeight: 700, mt: 1 }}>
-                What its standard uncertainty is made of
-              </Typography>
-              <table>
-                <tbody>
-                  {origin.causes.map(({ label, contribution, unit }) => (
-                    <tr key={label}>
-                      <td>{label}</td>
-                      <td className="number">{withUnit(contribution, unit)}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </>
-          )}
+          {origin.causes.length > 0 && <Causes origin={origin} />}
         </Box>
       );
     }
@@ -219,6 +181,65 @@ function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) {
     case "equation":
       return <Box sx={noteStyle}>{origin.text}</Box>;
   }
+}
+
+function Causes({ origin }: { readonly origin: Extract<Origin, { kind: "readings" }> }) {
+  return (
+    <>
+      <Typography variant="body2" sx={{ fontWeight: 700, mt: 1 }}>
+        What its standard uncertainty is made of
+      </Typography>
+      <table>
+        <tbody>
+          {origin.causes.map(({ label, contribution, unit }) => (
+            <tr key={label}>
+              <td>{label}</td>
+              <td className="number">{withUnit(contribution, unit)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+interface ReadingRowsProps {
+  readonly origin: Extract<Origin, { kind: "readings" }>;
+  readonly fromShelf: boolean;
+  readonly solutions: readonly UsedSolution[];
+}
+
+function ReadingRows({ origin, fromShelf, solutions }: ReadingRowsProps) {
+  return (
+    <tbody>
+      {origin.fields.flatMap(({ field, history, present }) =>
+        history.length === 0
+          ? field.hidden || fromShelf
+            ? []
+            : [
+                <tr key={field.kind}>
+                  <td>{field.label}</td>
+                  <td>presumed, nothing was typed</td>
+                  <td />
+                </tr>,
+              ]
+          : history.map((o) => (
+              <tr key={o.id}>
+                <td>{field.label}</td>
+                <td className="number">
+                  {o.id === present?.id ? `${o.text} ${o.unit}` : <s>{o.text || "taken back"}</s>}
+                </td>
+                <td>
+                  <When at={o.at} as="time" />
+                  {o.person && `, ${o.person}`}
+                  {o.reason && `: ${o.reason}`}
+                  <Bottle used={solutions.find((s) => s.assignmentId === o.assignment)} />
+                </td>
+              </tr>
+            )),
+      )}
+    </tbody>
+  );
 }
 
 /** The bottle that a value came from: its page leads on to the run that fixed it. */

@@ -1,10 +1,11 @@
+import { type Working, standsOn, workingOf } from "~/core/working";
+import type { RunEvaluation, ComputedEvaluation } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
-import { standsOn, workingOf } from "~/core/working";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { DrawsPanel } from "./draws-panel";
@@ -22,40 +23,15 @@ interface WorkingPageProps {
 export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
   const evaluation = evaluateRun(record);
   const stages = evaluation.stages;
-  const key = stageKey ?? stages.findLast((s) => s.shown)?.key ?? stages[0]?.key ?? "";
-  const working = workingOf(record, evaluation, key, trialId);
-  const back = `/runs/${record.id}?stage=${key}`;
+  const of = stageKey ?? stages.findLast((s) => s.shown)?.key ?? stages[0]?.key ?? "";
+  const working = workingOf(record, evaluation, of, trialId);
+  const back = `/runs/${record.id}?stage=${of}`;
   const here = (stage: string, trial?: string) =>
     `/runs/${record.id}/working?stage=${stage}${trial === undefined ? "" : `&trial=${trial}`}`;
 
   return (
     <Box component="main" sx={{ maxWidth: 1320, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
-      <Box
-        sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 1, mb: 1.5 }}
-      >
-        <Typography variant="h1">Working: {record.title}</Typography>
-        <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
-          {working?.stage.shown && (
-            <>
-              how{" "}
-              <Box component="span" sx={{ fontFamily: fonts.reading }}>
-                {working.stage.shown.text}
-              </Box>{" "}
-              came about
-            </>
-          )}
-        </Typography>
-        <Button
-          variant="outlined"
-          onClick={() => window.print()}
-          sx={{ "@media print": { display: "none" } }}
-        >
-          Print
-        </Button>
-        <Button component={Link} to={back} variant="outlined" sx={{ "@media print": { display: "none" } }}>
-          Back to the run
-        </Button>
-      </Box>
+      <WorkingHead record={record} working={working} back={back} />
       {!working ? (
         <Sheet sx={{ p: 4 }}>
           <Typography variant="h2">There is no complete trial yet</Typography>
@@ -73,31 +49,11 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
           }}
         >
           <Sheet component="section" aria-label="The board" sx={{ p: { xs: 2, sm: 3 } }}>
-            <Box
-              component="nav"
-              aria-label="Stage and trial"
-              sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2.5, "@media print": { display: "none" } }}
-            >
-              {stages.length > 1 &&
-                stages.map((s) => (
-                  <Pick key={s.key} to={here(s.key)} chosen={s.key === key}>
-                    {s.definition.title}
-                  </Pick>
-                ))}
-              <Box sx={{ width: 12 }} />
-              {working.stage.kind === "titration" &&
-                working.stage.trials
-                  .filter((t) => t.result)
-                  .map((t) => (
-                    <Pick key={t.id} to={here(key, t.id)} chosen={t.id === working.trial?.id}>
-                      {t.words}
-                    </Pick>
-                  ))}
-            </Box>
+            <Picks stages={stages} here={here} of={of} working={working} />
             <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 2.75 }}>
               {working.steps.map((step, i) => (
                 <Step
-                  key={`${working.trial?.id ?? key}/${step.id}`}
+                  key={`${working.trial?.id ?? of}/${step.id}`}
                   step={step}
                   number={i + 1}
                   workingHref={here}
@@ -108,34 +64,8 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
           </Sheet>
           <Box sx={{ display: "grid", gap: 2 }}>
             <Shares shares={working.stage.shares} workingHref={here} />
-            <DrawsPanel key={key} record={record} stage={working.stage} />
-            <Sheet component="section" aria-labelledby="stands-on">
-              <Typography id="stands-on" variant="h2" sx={{ mb: 1 }}>
-                Stands on
-              </Typography>
-              {standsOn(evaluation, record.method, key).map(({ title, text }, i, all) => (
-                <Box key={title} sx={{ display: "flex", gap: 1.25, mb: 1.25 }}>
-                  <Box
-                    aria-hidden="true"
-                    sx={{
-                      mt: 0.75,
-                      flex: "none",
-                      width: 13,
-                      height: 13,
-                      borderRadius: "50%",
-                      border: `2.5px solid ${colors.teal}`,
-                      bgcolor: i === all.length - 1 ? colors.sheet : colors.teal,
-                    }}
-                  />
-                  <Box>
-                    <Typography sx={{ fontWeight: 700, lineHeight: 1.3 }}>{title}</Typography>
-                    <Box sx={{ fontFamily: fonts.reading, fontSize: "0.95rem" }}>{text}</Box>
-                  </Box>
-                </Box>
-              ))}
-              <Footing stage={working.stage} />
-              <Implausible stage={working.stage} />
-            </Sheet>
+            <DrawsPanel key={of} record={record} stage={working.stage} />
+            <StandsOn evaluation={evaluation} record={record} of={of} working={working} />
           </Box>
         </Box>
       )}
@@ -143,7 +73,116 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
   );
 }
 
-function Pick({ to, chosen, children }: { to: string; chosen: boolean; children: React.ReactNode }) {
+interface WorkingHeadProps {
+  readonly record: RunRecord;
+  readonly working: Working | null;
+  readonly back: string;
+}
+
+function WorkingHead({ record, working, back }: WorkingHeadProps) {
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 1, mb: 1.5 }}>
+      <Typography variant="h1">Working: {record.title}</Typography>
+      <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
+        {working?.stage.shown && (
+          <>
+            how{" "}
+            <Box component="span" sx={{ fontFamily: fonts.reading }}>
+              {working.stage.shown.text}
+            </Box>{" "}
+            came about
+          </>
+        )}
+      </Typography>
+      <Button variant="outlined" onClick={() => window.print()} sx={{ "@media print": { display: "none" } }}>
+        Print
+      </Button>
+      <Button component={Link} to={back} variant="outlined" sx={{ "@media print": { display: "none" } }}>
+        Back to the run
+      </Button>
+    </Box>
+  );
+}
+
+interface StandsOnProps {
+  readonly evaluation: RunEvaluation;
+  readonly record: RunRecord;
+  readonly of: string;
+  readonly working: Working;
+}
+
+function StandsOn({ evaluation, record, of, working }: StandsOnProps) {
+  return (
+    <Sheet component="section" aria-labelledby="stands-on">
+      <Typography id="stands-on" variant="h2" sx={{ mb: 1 }}>
+        Stands on
+      </Typography>
+      {standsOn(evaluation, record.method, of).map(({ title, text }, i, all) => (
+        <Box key={title} sx={{ display: "flex", gap: 1.25, mb: 1.25 }}>
+          <Box
+            aria-hidden="true"
+            sx={{
+              mt: 0.75,
+              flex: "none",
+              width: 13,
+              height: 13,
+              borderRadius: "50%",
+              border: `2.5px solid ${colors.teal}`,
+              bgcolor: i === all.length - 1 ? colors.sheet : colors.teal,
+            }}
+          />
+          <Box>
+            <Typography sx={{ fontWeight: 700, lineHeight: 1.3 }}>{title}</Typography>
+            <Box sx={{ fontFamily: fonts.reading, fontSize: "0.95rem" }}>{text}</Box>
+          </Box>
+        </Box>
+      ))}
+      <Footing stage={working.stage} />
+      <Implausible stage={working.stage} />
+    </Sheet>
+  );
+}
+
+interface PicksProps {
+  readonly stages: readonly ComputedEvaluation[];
+  readonly here: (stage: string, trial?: string) => string;
+  readonly of: string;
+  readonly working: Working;
+}
+
+function Picks({ stages, here, of, working }: PicksProps) {
+  return (
+    <Box
+      component="nav"
+      aria-label="Stage and trial"
+      sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2.5, "@media print": { display: "none" } }}
+    >
+      {stages.length > 1 &&
+        stages.map((s) => (
+          <Pick key={s.key} to={here(s.key)} chosen={s.key === of}>
+            {s.definition.title}
+          </Pick>
+        ))}
+      <Box sx={{ width: 12 }} />
+      {working.stage.kind === "titration" &&
+        working.stage.trials
+          .filter((t) => t.result)
+          .map((t) => (
+            <Pick key={t.id} to={here(of, t.id)} chosen={t.id === working.trial?.id}>
+              {t.words}
+            </Pick>
+          ))}
+    </Box>
+  );
+}
+
+interface PickProps {
+  to: string;
+  chosen: boolean;
+  children: React.ReactNode;
+}
+
+function Pick({ to, chosen, children }: PickProps) {
   return (
     <Button
       component={Link}

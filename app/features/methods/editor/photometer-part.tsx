@@ -24,40 +24,35 @@ const weightings = [
   ["1/x²", "1/x²"],
 ] as const;
 
+const text = (label: string, value: string, change: (value: string) => void, help?: string) => (
+  <TextField
+    size="small"
+    label={label}
+    value={value}
+    helperText={help}
+    onChange={(event) => change(event.target.value)}
+  />
+);
+const choice = (
+  label: string,
+  value: string,
+  choices: readonly (readonly [string, string])[],
+  change: (value: string) => void,
+) => (
+  <TextField select size="small" label={label} value={value} onChange={(event) => change(event.target.value)}>
+    {choices.map(([key, words]) => (
+      <MenuItem key={key} value={key}>
+        {words}
+      </MenuItem>
+    ))}
+  </TextField>
+);
+
 /** What belongs to a calibration alone: the amount in each flask, the usual series, the line that is drawn at first. */
 export function PhotometerPart({ stage, onChange }: PhotometerPartProps) {
   const { axis, line, series } = stage;
   const [values, setValues] = useState(series.values.join(", "));
   const [strongest, setStrongest] = useState(String(stage.strongest));
-  const text = (label: string, value: string, change: (value: string) => void, help?: string) => (
-    <TextField
-      size="small"
-      label={label}
-      value={value}
-      helperText={help}
-      onChange={(event) => change(event.target.value)}
-    />
-  );
-  const choice = (
-    label: string,
-    value: string,
-    choices: readonly (readonly [string, string])[],
-    change: (value: string) => void,
-  ) => (
-    <TextField
-      select
-      size="small"
-      label={label}
-      value={value}
-      onChange={(event) => change(event.target.value)}
-    >
-      {choices.map(([key, words]) => (
-        <MenuItem key={key} value={key}>
-          {words}
-        </MenuItem>
-      ))}
-    </TextField>
-  );
   return (
     <>
       <Rows

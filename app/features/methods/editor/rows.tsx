@@ -40,31 +40,7 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
           <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr) auto auto", gap: 0.5 }}>
             <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "flex-start" }}>
               {columnsOf(row).map((column) => (
-                <TextField
-                  key={column.key}
-                  size="small"
-                  label={column.label}
-                  type={column.type ?? "text"}
-                  select={column.choices !== undefined}
-                  value={row[column.key] ?? ""}
-                  placeholder={column.placeholder}
-                  onChange={(event) => change(index, column.key, event.target.value)}
-                  sx={{ flex: `${column.wide ?? 1} 1 ${84 * (column.wide ?? 1)}px`, width: "auto" }}
-                  slotProps={{
-                    inputLabel: column.type === "color" || column.choices ? { shrink: true } : {},
-                    select: { displayEmpty: true },
-                    htmlInput: {
-                      "aria-label": `${name} ${index + 1}: ${column.label}`,
-                      ...(column.reading ? { style: { fontFamily: fonts.reading } } : {}),
-                    },
-                  }}
-                >
-                  {column.choices?.map((choice) => (
-                    <MenuItem key={choice.value} value={choice.value}>
-                      {choice.label}
-                    </MenuItem>
-                  ))}
-                </TextField>
+                <Cell key={column.key} column={column} row={row} change={change} index={index} name={name} />
               ))}
             </Box>
             <Button
@@ -100,5 +76,42 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
         </Button>
       </Box>
     </Box>
+  );
+}
+
+interface CellProps {
+  readonly column: Column;
+  readonly row: Row;
+  readonly change: (index: number, key: string, value: string) => void;
+  readonly index: number;
+  readonly name: string;
+}
+
+function Cell({ column, row, change, index, name }: CellProps) {
+  return (
+    <TextField
+      size="small"
+      label={column.label}
+      type={column.type ?? "text"}
+      select={column.choices !== undefined}
+      value={row[column.key] ?? ""}
+      placeholder={column.placeholder}
+      onChange={(event) => change(index, column.key, event.target.value)}
+      sx={{ flex: `${column.wide ?? 1} 1 ${84 * (column.wide ?? 1)}px`, width: "auto" }}
+      slotProps={{
+        inputLabel: column.type === "color" || column.choices ? { shrink: true } : {},
+        select: { displayEmpty: true },
+        htmlInput: {
+          "aria-label": `${name} ${index + 1}: ${column.label}`,
+          ...(column.reading ? { style: { fontFamily: fonts.reading } } : {}),
+        },
+      }}
+    >
+      {column.choices?.map((choice) => (
+        <MenuItem key={choice.value} value={choice.value}>
+          {choice.label}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }

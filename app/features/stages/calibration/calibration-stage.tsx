@@ -46,22 +46,18 @@ function following(stage: CalibrationEvaluation, person: string): string {
   return next.what === "ahead" ? `ahead:${next.value}` : next.what;
 }
 
-/** Standards and the line through them: the reading in hand, all readings, the chart, what the data say. */
-export function CalibrationStageView({ run, stage, evaluation }: CalibrationStageProps) {
+interface FlaskInHandProps extends CalibrationStageProps {
+  readonly which: string;
+  readonly person: string;
+  readonly onPerson: (person: string) => void;
+  readonly onSaved: () => void;
+}
+
+/** The flask that is read next: what it holds, what the instrument shows of it, and how to fill the cuvette. */
+function FlaskInHand({ run, stage, evaluation, which, person, onPerson, onSaved }: FlaskInHandProps) {
   const { record, send } = run;
   const { definition } = stage;
-  const [person, setPerson] = useReader(record.bench);
-  const symbols = {
-    reading: definition.inputs.find((i) => i.is === "absorbance")?.symbol ?? "A",
-    blank: definition.inputs.find((i) => i.is === "blank")?.symbol ?? null,
-  };
-  const [asked, setAsked] = useState<string | null>(null);
-  const which = asked ?? following(stage, person);
   const [fresh, setFresh] = useState(() => newId());
-  const [pasting, setPasting] = useState(false);
-  const [opened, setOpened] = useState<ReadingTarget | null>(null);
-  const [striking, setStriking] = useState<LevelEvaluation | null>(null);
-  const locked = record.status !== "open";
   const stageRecord = record.stages.find((s) => s.key === stage.key);
   const level = stage.levels.find((l) => l.id === which) ?? null;
   const planned = which.startsWith("ahead:") ? which.slice(6) : null;
@@ -99,7 +95,7 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
     send,
     onSaved: () => {
       setFresh(newId());
-      setAsked(null);
+      onSaved();
     },
   });
   const nm = wavelengthOf(evaluation);
@@ -107,7 +103,27 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
   const simulated = which === "blank" ? clearCuvette : cuvetteOf(absorberNear(nm), nm, usual);
   const photometer = usePhotometer(record.id, nm, simulated, which);
 
-  const unknown = evaluation.stages.find((s) => s.kind === "unknown" && s.lineOf === stage.key);
+  const { title, prompt } = wordsFor(stage, which, level, planned);
+  return (
+    <CuvetteSheet
+      title={title}
+      prompt={prompt}
+      tint={which === "blank" ? null : tintOf(definition.color, usual / definition.strongest)}
+      target={target}
+      cuvette={cuvette}
+      person={person}
+      onPerson={onPerson}
+      photometer={photometer}
+    />
+  );
+}
+
+function wordsFor(
+  stage: CalibrationEvaluation,
+  which: string,
+  level: LevelEvaluation | null,
+  planned: string | null,
+): { title: string; prompt: string } {
   const title =
     which === "blank"
       ? "Blank"
@@ -115,27 +131,45 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
         ? `Flask with ${takenWords(level)}`
         : planned === null
           ? "Another flask"
-          : `Flask with ${seriesWords(definition, planned)}`;
+          : `Flask with ${seriesWords(stage.definition, planned)}`;
   const prompt =
     which === "blank"
       ? stage.blanks.length === 0
         ? "Zero the instrument on it, then write down what it shows."
         : "Once more: it shows whether the instrument drifted."
       : "Rinse the cuvette with this solution, fill it, wipe it, the same side to the light.";
+  return { title, prompt };
+}
+
+/** Standards and the line through them: the reading in hand, all readings, the chart, what the data say. */
+export function CalibrationStageView({ run, stage, evaluation }: CalibrationStageProps) {
+  const { record, send } = run;
+  const { definition } = stage;
+  const [person, setPerson] = useReader(record.bench);
+  const symbols = {
+    reading: definition.inputs.find((i) => i.is === "absorbance")?.symbol ?? "A",
+    blank: definition.inputs.find((i) => i.is === "blank")?.symbol ?? null,
+  };
+  const [asked, setAsked] = useState<string | null>(null);
+  const which = asked ?? following(stage, person);
+  const [pasting, setPasting] = useState(false);
+  const [opened, setOpened] = useState<ReadingTarget | null>(null);
+  const [striking, setStriking] = useState<LevelEvaluation | null>(null);
+  const locked = record.status !== "open";
+  const unknown = evaluation.stages.find((s) => s.kind === "unknown" && s.lineOf === stage.key);
   return (
     <>
       <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
         <Box sx={column}>
           {!locked && (
-            <CuvetteSheet
-              title={title}
-              prompt={prompt}
-              tint={which === "blank" ? null : tintOf(definition.color, usual / definition.strongest)}
-              target={target}
-              cuvette={cuvette}
+            <FlaskInHand
+              run={run}
+              stage={stage}
+              evaluation={evaluation}
+              which={which}
               person={person}
               onPerson={setPerson}
-              photometer={photometer}
+              onSaved={() => setAsked(null)}
             />
           )}
           <Sheet

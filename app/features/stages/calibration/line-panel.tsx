@@ -1,3 +1,4 @@
+import { type LineView, type CalibrationEvaluation, plusMinusWords } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
@@ -5,7 +6,6 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { LineAdvice } from "~/core/calibration";
 import { decimalsFor, toDecimals, toSignificant } from "~/core/quantity";
-import { type CalibrationEvaluation, plusMinusWords } from "~/core/stages";
 import type { HouseRules } from "~/core/rules";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -88,19 +88,31 @@ export function LinePanel({ stage, rules, locked, send }: LinePanelProps) {
         <>
           <Numbers stage={stage} unit={unit} rules={rules} />
           <Advice advice={line.advice} locked={locked} choose={choose} />
-          {line.points.some((p) => p.off) && (
-            <Typography sx={{ color: colors.brick, mt: 0.5 }}>
-              Ringed: further off the line than chance allows (|t| above {line.offBeyond.toFixed(1)}). Look at
-              the flask and the cuvette; strike it out only with a reason.
-            </Typography>
-          )}
+          <OffPoints line={line} />
         </>
       )}
     </Sheet>
   );
 }
 
-function Numbers({ stage, unit, rules }: { stage: CalibrationEvaluation; unit: string; rules: HouseRules }) {
+function OffPoints({ line }: { readonly line: LineView }) {
+  return (
+    line.points.some((p) => p.off) && (
+      <Typography sx={{ color: colors.brick, mt: 0.5 }}>
+        Ringed: further off the line than chance allows (|t| above {line.offBeyond.toFixed(1)}). Look at the
+        flask and the cuvette; strike it out only with a reason.
+      </Typography>
+    )
+  );
+}
+
+interface NumbersProps {
+  stage: CalibrationEvaluation;
+  unit: string;
+  rules: HouseRules;
+}
+
+function Numbers({ stage, unit, rules }: NumbersProps) {
   const { line, also, shown, definition } = stage;
   if (!line) return null;
   const { fit, limits } = line;

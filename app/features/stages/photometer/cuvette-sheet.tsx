@@ -1,3 +1,10 @@
+import {
+  type CuvetteNote,
+  type CuvetteTarget,
+  readingKey,
+  type ReadingKind,
+  type useCuvette,
+} from "./use-cuvette";
 import { withPoint } from "~/core/text";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -11,7 +18,6 @@ import { fieldKey } from "~/core/method";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { PhotometerPanel } from "./photometer-panel";
-import { type CuvetteTarget, readingKey, type ReadingKind, type useCuvette } from "./use-cuvette";
 import type { Photometer } from "./use-photometer";
 
 interface CuvetteSheetProps {
@@ -37,15 +43,7 @@ export function CuvetteSheet(props: CuvetteSheetProps) {
   const converted = percent && asNumber > 0 ? `A = ${absorbanceOf(asNumber).toFixed(3)}` : null;
   return (
     <Sheet component="section" aria-label="Reading in hand" sx={{ display: "grid", gap: 1.25 }}>
-      <Box sx={{ display: "flex", gap: 1.5, alignItems: "flex-start" }}>
-        <CuvetteDrawing tint={tint} />
-        <Box sx={{ minWidth: 0 }}>
-          <Typography variant="h2" data-testid="flask-in-hand">
-            {title}
-          </Typography>
-          <Typography color="textSecondary">{prompt}</Typography>
-        </Box>
-      </Box>
+      <FlaskHead tint={tint} title={title} prompt={prompt} />
       <Box
         component="form"
         noValidate
@@ -55,26 +53,7 @@ export function CuvetteSheet(props: CuvetteSheetProps) {
         }}
         sx={{ display: "grid", gap: 1.25 }}
       >
-        {target.fields.length > 0 && (
-          <Box sx={{ display: "flex", gap: 1.25, flexWrap: "wrap" }}>
-            {target.fields.map((field) => {
-              const key = fieldKey(field);
-              const wrong = note?.key === key;
-              return (
-                <TextField
-                  key={key}
-                  label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
-                  value={textOf(key)}
-                  onChange={(event) => type(key, event.target.value)}
-                  error={wrong}
-                  helperText={wrong ? note.message : undefined}
-                  sx={{ flex: "1 1 130px" }}
-                  slotProps={{ htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } } }}
-                />
-              );
-            })}
-          </Box>
-        )}
+        {target.fields.length > 0 && <AmountFields target={target} note={note} textOf={textOf} type={type} />}
         <ReadingBox
           label={
             percent ? "Transmittance, %" : kind === "absorbance" ? "Absorbance" : "Absorbance, once more"
@@ -93,19 +72,7 @@ export function CuvetteSheet(props: CuvetteSheetProps) {
             sx={{ flex: "1 1 120px" }}
             slotProps={{ htmlInput: { maxLength: 60 } }}
           />
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            value={kind}
-            aria-label="What the display shows"
-            onChange={(_event, next: ReadingKind | null) => next && setKind(next)}
-          >
-            <ToggleButton value="absorbance">A</ToggleButton>
-            <ToggleButton value="transmittance">% T</ToggleButton>
-            {target.readings.some((f) => f.kind === "absorbance.again") && (
-              <ToggleButton value="absorbance.again">check</ToggleButton>
-            )}
-          </ToggleButtonGroup>
+          <KindChoice kind={kind} setKind={setKind} target={target} />
           <Button
             type="submit"
             variant="contained"
@@ -123,6 +90,80 @@ export function CuvetteSheet(props: CuvetteSheetProps) {
       />
       {children}
     </Sheet>
+  );
+}
+
+interface AmountFieldsProps {
+  readonly target: CuvetteTarget;
+  readonly note: CuvetteNote | null;
+  readonly textOf: (key: string) => string;
+  readonly type: (key: string, value: string) => void;
+}
+
+function AmountFields({ target, note, textOf, type }: AmountFieldsProps) {
+  return (
+    <Box sx={{ display: "flex", gap: 1.25, flexWrap: "wrap" }}>
+      {target.fields.map((field) => {
+        const key = fieldKey(field);
+        const wrong = note?.key === key;
+        return (
+          <TextField
+            key={key}
+            label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
+            value={textOf(key)}
+            onChange={(event) => type(key, event.target.value)}
+            error={wrong}
+            helperText={wrong ? note.message : undefined}
+            sx={{ flex: "1 1 130px" }}
+            slotProps={{ htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } } }}
+          />
+        );
+      })}
+    </Box>
+  );
+}
+
+interface KindChoiceProps {
+  readonly kind: ReadingKind;
+  readonly setKind: (to: ReadingKind) => void;
+  readonly target: CuvetteTarget;
+}
+
+function KindChoice({ kind, setKind, target }: KindChoiceProps) {
+  return (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={kind}
+      aria-label="What the display shows"
+      onChange={(_event, next: ReadingKind | null) => next && setKind(next)}
+    >
+      <ToggleButton value="absorbance">A</ToggleButton>
+      <ToggleButton value="transmittance">% T</ToggleButton>
+      {target.readings.some((f) => f.kind === "absorbance.again") && (
+        <ToggleButton value="absorbance.again">check</ToggleButton>
+      )}
+    </ToggleButtonGroup>
+  );
+}
+
+interface FlaskHeadProps {
+  readonly tint: string | null;
+  readonly title: string;
+  readonly prompt: string;
+}
+
+function FlaskHead({ tint, title, prompt }: FlaskHeadProps) {
+  return (
+    <Box sx={{ display: "flex", gap: 1.5, alignItems: "flex-start" }}>
+      <CuvetteDrawing tint={tint} />
+      <Box sx={{ minWidth: 0 }}>
+        <Typography variant="h2" data-testid="flask-in-hand">
+          {title}
+        </Typography>
+        <Typography color="textSecondary">{prompt}</Typography>
+      </Box>
+    </Box>
   );
 }
 

@@ -1,8 +1,9 @@
+import type { CalibrationStage } from "~/core/method";
+import type { LineView, CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useMemo } from "react";
 import { toSignificant } from "~/core/quantity";
-import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
 import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";
@@ -41,44 +42,56 @@ export function LineChart({ stage, unknown, title }: LineChartProps) {
       <Chart label={label} option={option} height={440} fileName={title} />
       <Box component="details" sx={{ "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
         <summary>The same as a table</summary>
-        <Box
-          component="table"
-          sx={{
-            borderCollapse: "collapse",
-            mb: 1,
-            "& th, & td": { textAlign: "left", pr: 2, py: 0.25, borderTop: `1px solid ${colors.line}` },
-            "& td": { fontFamily: fonts.reading },
-          }}
-        >
-          <thead>
-            <tr>
-              {[definition.axis.name, "Absorbance", "On the line", "Residual", "Studentized"].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {(line?.points ?? []).map((p) => (
-              <tr key={p.readingId}>
-                <td>
-                  {toSignificant(p.x, 4)}
-                  {unit}
-                </td>
-                <td>{p.y.toFixed(3)}</td>
-                <td>{p.fitted.toFixed(4)}</td>
-                <td>{p.residual.toFixed(4)}</td>
-                <td>
-                  {p.studentized.toFixed(2)}
-                  {p.off ? " off the line" : ""}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Box>
+        <PointsTable definition={definition} line={line} unit={unit} />
         {!line && <Typography color="textSecondary">No line goes through the readings yet.</Typography>}
       </Box>
     </Sheet>
+  );
+}
+
+interface PointsTableProps {
+  readonly definition: CalibrationStage;
+  readonly line: LineView | null;
+  readonly unit: string;
+}
+
+function PointsTable({ definition, line, unit }: PointsTableProps) {
+  return (
+    <Box
+      component="table"
+      sx={{
+        borderCollapse: "collapse",
+        mb: 1,
+        "& th, & td": { textAlign: "left", pr: 2, py: 0.25, borderTop: `1px solid ${colors.line}` },
+        "& td": { fontFamily: fonts.reading },
+      }}
+    >
+      <thead>
+        <tr>
+          {[definition.axis.name, "Absorbance", "On the line", "Residual", "Studentized"].map((head) => (
+            <th key={head} scope="col">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {(line?.points ?? []).map((p) => (
+          <tr key={p.readingId}>
+            <td>
+              {toSignificant(p.x, 4)}
+              {unit}
+            </td>
+            <td>{p.y.toFixed(3)}</td>
+            <td>{p.fitted.toFixed(4)}</td>
+            <td>{p.residual.toFixed(4)}</td>
+            <td>
+              {p.studentized.toFixed(2)}
+              {p.off ? " off the line" : ""}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
   );
 }

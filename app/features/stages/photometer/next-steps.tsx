@@ -9,20 +9,16 @@ import { Footing, Implausible } from "../shared/footing";
 import type { Send } from "../shared/use-run";
 import { WayOn } from "./way-on";
 
-/** What comes next, in words, with the cautions that stand in the way and the way on. */
-export function NextSteps({
-  stage,
-  evaluation,
-  locked,
-  send,
-  children,
-}: {
+interface NextStepsProps {
   stage: CalibrationEvaluation;
   evaluation: RunEvaluation;
   locked: boolean;
   send: Send;
   children: React.ReactNode;
-}) {
+}
+
+/** What comes next, in words, with the cautions that stand in the way and the way on. */
+export function NextSteps({ stage, evaluation, locked, send, children }: NextStepsProps) {
   const takeBlank = (value: "zeroed" | "deducted") =>
     void send({ intent: "choose", stageKey: stage.key, name: "blank", value });
   return (
@@ -37,20 +33,7 @@ export function NextSteps({
       >
         {/[.?]$/.test(stage.next) ? stage.next : `${stage.next}.`}
       </Typography>
-      {stage.blankQuestion && !locked && (
-        <Box
-          role="group"
-          aria-label="The blank is not zero"
-          sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}
-        >
-          <Button variant="contained" size="small" onClick={() => takeBlank("deducted")}>
-            Deduct the blank
-          </Button>
-          <Button variant="outlined" size="small" onClick={() => takeBlank("zeroed")}>
-            They were read against it
-          </Button>
-        </Box>
-      )}
+      {stage.blankQuestion && !locked && <BlankQuestion takeBlank={takeBlank} />}
       {stage.deducted !== null && (
         <Typography variant="body2">
           The blank, {stage.deducted.toFixed(3)}, is deducted from every reading.{" "}
@@ -76,5 +59,18 @@ export function NextSteps({
         </WayOn>
       )}
     </Sheet>
+  );
+}
+
+function BlankQuestion({ takeBlank }: { readonly takeBlank: (value: "zeroed" | "deducted") => undefined }) {
+  return (
+    <Box role="group" aria-label="The blank is not zero" sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+      <Button variant="contained" size="small" onClick={() => takeBlank("deducted")}>
+        Deduct the blank
+      </Button>
+      <Button variant="outlined" size="small" onClick={() => takeBlank("zeroed")}>
+        They were read against it
+      </Button>
+    </Box>
   );
 }

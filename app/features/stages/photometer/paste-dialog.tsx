@@ -1,3 +1,4 @@
+import type { Input } from "~/core/inputs";
 import { isTaken } from "../../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -56,7 +57,6 @@ export function PasteDialog({ stage, symbols, send, onClose }: PasteDialogProps)
   const [text, setText] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const file = useRef<HTMLInputElement>(null);
   const unit = seriesUnit(stage.definition);
   const table = useMemo(() => (text.trim() === "" ? null : readReadingsTable(text, unit)), [text, unit]);
   const count = table?.rows.reduce((sum, r) => sum + r.readings.length, 0) ?? 0;
@@ -83,11 +83,7 @@ export function PasteDialog({ stage, symbols, send, onClose }: PasteDialogProps)
       onSubmit={() => !busy && submit()}
       onClose={onClose}
     >
-      <Typography color="textSecondary">
-        A row for each flask: {(input?.label ?? "amount").toLowerCase()}
-        {unit && ` in ${unit}`}, then one reading of each person. A heading may name them; “blank” is the
-        blank; 62.3 % is a transmittance.
-      </Typography>
+      <HowToPaste input={input} unit={unit} />
       <TextField
         label="Table"
         multiline
@@ -105,23 +101,7 @@ export function PasteDialog({ stage, symbols, send, onClose }: PasteDialogProps)
           inputLabel: { shrink: true },
         }}
       />
-      <Box>
-        <Button size="small" variant="outlined" onClick={() => file.current?.click()}>
-          From a file
-        </Button>
-        <input
-          ref={file}
-          type="file"
-          accept=".csv,.tsv,.txt,text/csv,text/plain"
-          hidden
-          aria-label="File with the table"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            if (chosen) void chosen.text().then(setText);
-            event.target.value = "";
-          }}
-        />
-      </Box>
+      <FromFile onText={setText} />
       {table && <Preview table={table} />}
       {problem && (
         <Typography role="alert" sx={{ color: colors.brick, fontWeight: 600 }}>
@@ -129,6 +109,16 @@ export function PasteDialog({ stage, symbols, send, onClose }: PasteDialogProps)
         </Typography>
       )}
     </FormDialog>
+  );
+}
+
+function HowToPaste({ input, unit }: { readonly input: Input | undefined; readonly unit: string }) {
+  return (
+    <Typography color="textSecondary">
+      A row for each flask: {(input?.label ?? "amount").toLowerCase()}
+      {unit && ` in ${unit}`}, then one reading of each person. A heading may name them; “blank” is the blank;
+      62.3 % is a transmittance.
+    </Typography>
   );
 }
 
@@ -152,6 +142,29 @@ function Preview({ table }: { table: ReadingsTable }) {
           {table.empty > 0 && `; ${table.empty} empty cells are passed over`}.
         </Typography>
       )}
+    </Box>
+  );
+}
+
+function FromFile({ onText }: { onText: (text: string) => void }) {
+  const file = useRef<HTMLInputElement>(null);
+  return (
+    <Box>
+      <Button size="small" variant="outlined" onClick={() => file.current?.click()}>
+        From a file
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv,text/plain"
+        hidden
+        aria-label="File with the table"
+        onChange={(event) => {
+          const chosen = event.target.files?.[0];
+          if (chosen) void chosen.text().then(onText);
+          event.target.value = "";
+        }}
+      />
     </Box>
   );
 }

@@ -19,18 +19,15 @@ export interface ReadingTarget {
 const strikeReasons = ["fingerprint on the cuvette", "bubble in the light", "read too early", "wrong flask"];
 const correctReasons = ["misread", "written wrong", "wrong place"];
 
-/** One reading of many: corrected, struck out with the reason, or brought back. The old value stays beneath. */
-export function ReadingDialog({
-  target,
-  stageKey,
-  send,
-  onClose,
-}: {
+interface ReadingDialogProps {
   target: ReadingTarget;
   stageKey: string;
   send: Send;
   onClose: () => void;
-}) {
+}
+
+/** One reading of many: corrected, struck out with the reason, or brought back. The old value stays beneath. */
+export function ReadingDialog({ target, stageKey, send, onClose }: ReadingDialogProps) {
   const { reading, flask, trialId, symbol } = target;
   const [text, setText] = useState(reading.text);
   const [reason, setReason] = useState("");
@@ -91,18 +88,15 @@ export function ReadingDialog({
   );
 }
 
-/** A reading as a button that opens it. */
-export function ReadingChip({
-  reading,
-  off,
-  onOpen,
-  locked,
-}: {
+interface ReadingChipProps {
   reading: ReadingView;
   off: boolean;
   onOpen: () => void;
   locked: boolean;
-}) {
+}
+
+/** A reading as a button that opens it. */
+export function ReadingChip({ reading, off, onOpen, locked }: ReadingChipProps) {
   const struck = reading.struck !== null;
   const said = `${reading.text}${reading.unit}${struck ? ", struck out" : off ? ", off the line" : ""}`;
   const shown = (

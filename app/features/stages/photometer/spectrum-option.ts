@@ -77,24 +77,29 @@ export function spectrumOption(spectra: readonly ShownSpectrum[], chosenNm: numb
             }
           : {}),
       })),
-      {
-        type: "line",
-        xAxisIndex: 1,
-        yAxisIndex: 1,
-        silent: true,
-        data: [],
-        markArea: {
-          silent: true,
-          data: visibleParts
-            .map((part, i) => [part, light[i]] as const)
-            .filter(([part]) => part.to > from && part.from < to)
-            .map(([part, color]) => [
-              { xAxis: Math.max(from, part.from), itemStyle: { color } },
-              { xAxis: Math.min(to, part.to) },
-            ]),
-        },
-      },
+      visibleStrip(from, to),
     ],
+  };
+}
+
+/** The colors of the light beneath the wavelengths, as far as they are shown. */
+function visibleStrip(from: number, to: number) {
+  return {
+    type: "line",
+    xAxisIndex: 1,
+    yAxisIndex: 1,
+    silent: true,
+    data: [],
+    markArea: {
+      silent: true,
+      data: visibleParts
+        .map((part, i) => [part, light[i]] as const)
+        .filter(([part]) => part.to > from && part.from < to)
+        .map(([part, color]) => [
+          { xAxis: Math.max(from, part.from), itemStyle: { color } },
+          { xAxis: Math.min(to, part.to) },
+        ]),
+    },
   };
 }
 

@@ -1,17 +1,27 @@
+import type { PreparationStage } from "~/core/method";
+import {
+  type Shown,
+  type FurtherResult,
+  type Bead,
+  beadAfter,
+  plusMinusWords,
+  type PreparationEvaluation,
+  type RunEvaluation,
+} from "~/core/stages";
+import type { RunRecord } from "~/core/run";
+import type { Send, LiveRun } from "../shared/use-run";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { lazy, Suspense } from "react";
 import { Link } from "react-router";
-import { beadAfter, plusMinusWords, type PreparationEvaluation, type RunEvaluation } from "~/core/stages";
 import { fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
 import { CautionPanel } from "../shared/panels";
 import { ShelveButton } from "../shared/shelve";
 import { StageReadings } from "../shared/stage-readings";
-import type { LiveRun } from "../shared/use-run";
 
 const SpectraPanel = lazy(() =>
   import("../photometer/spectra-panel").then((m) => ({ default: m.SpectraPanel })),
@@ -60,37 +70,8 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
             {message}.
           </Alert>
         ))}
-        <Box aria-live="polite">
-          <Typography color="textSecondary">{definition.result.name}</Typography>
-          <Box data-testid={`result-${stage.key}`} sx={{ fontFamily: fonts.reading, fontSize: "1.9rem" }}>
-            {shown?.text ?? "–"}
-          </Box>
-          {shown && shown.plusMinus !== "0" && (
-            <Typography variant="body2" color="textSecondary">
-              ± is {plusMinusWords[record.houseRules.plusMinus]}.
-            </Typography>
-          )}
-          <Footing stage={stage} />
-          <Implausible stage={stage} />
-          {also.map(({ definition: { symbol, name }, shown: other }) => (
-            <Typography key={symbol}>
-              {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
-            </Typography>
-          ))}
-        </Box>
-        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
-          {stage.done && next && (
-            <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large">
-              Go on: {next.title}
-            </Button>
-          )}
-          {shown && (
-            <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
-              Show the working
-            </Button>
-          )}
-          <ShelveButton stage={stage} record={record} send={send} />
-        </Box>
+        <PreparedResult definition={definition} stage={stage} shown={shown} record={record} also={also} />
+        <WayOn stage={stage} next={next} shown={shown} record={record} send={send} />
       </Sheet>
       <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: "1 / span 2" } }}>
         <CautionPanel definition={definition} />
@@ -100,6 +81,63 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
           <SpectraPanel run={run} stage={stage} record={record.stages.find((s) => s.key === stage.key)} />
         </Suspense>
       )}
+    </Box>
+  );
+}
+
+interface PreparedResultProps {
+  readonly definition: PreparationStage;
+  readonly stage: PreparationEvaluation;
+  readonly shown: Shown | null;
+  readonly record: RunRecord;
+  readonly also: readonly FurtherResult[];
+}
+
+function PreparedResult({ definition, stage, shown, record, also }: PreparedResultProps) {
+  return (
+    <Box aria-live="polite">
+      <Typography color="textSecondary">{definition.result.name}</Typography>
+      <Box data-testid={`result-${stage.key}`} sx={{ fontFamily: fonts.reading, fontSize: "1.9rem" }}>
+        {shown?.text ?? "–"}
+      </Box>
+      {shown && shown.plusMinus !== "0" && (
+        <Typography variant="body2" color="textSecondary">
+          ± is {plusMinusWords[record.houseRules.plusMinus]}.
+        </Typography>
+      )}
+      <Footing stage={stage} />
+      <Implausible stage={stage} />
+      {also.map(({ definition: { symbol, name }, shown: other }) => (
+        <Typography key={symbol}>
+          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+        </Typography>
+      ))}
+    </Box>
+  );
+}
+
+interface WayOnProps {
+  readonly stage: PreparationEvaluation;
+  readonly next: Bead | undefined;
+  readonly shown: Shown | null;
+  readonly record: RunRecord;
+  readonly send: Send;
+}
+
+function WayOn({ stage, next, shown, record, send }: WayOnProps) {
+  return (
+    <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+      {stage.done && next && (
+        <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large">
+          Go on: {next.title}
+        </Button>
+      )}
+      {shown && (
+        <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
+          Show the working
+        </Button>
+      )}
+      <ShelveButton stage={stage} record={record} send={send} />
     </Box>
   );
 }

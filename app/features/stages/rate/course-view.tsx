@@ -1,3 +1,4 @@
+import type { TraceRecord, TrialRecord } from "~/core/record";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Slider from "@mui/material/Slider";
@@ -30,60 +31,12 @@ const restMs = 300;
 export function CourseView({ course, stage, title, locked, send, onStrike }: CourseViewProps) {
   const { trace, window, record, problem } = course;
   const [from, to] = [trace?.x[0] ?? 0, trace?.x.at(-1) ?? 1];
-  const saved: [number, number] = [window[0] ?? from, window[1] ?? to];
-  const [dragged, setDragged] = useState<[number, number] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const shown = dragged ?? saved;
   const option = useMemo(() => courseOption(course, stage.order), [course, stage.order]);
-  const symbol = stage.definition.inputs.find((i) => i.is === "trace")?.symbol ?? "A";
-  const latest = useRef({ course, saved });
-  useEffect(() => {
-    latest.current = { course, saved };
-  });
-  const setWindow = async (next: readonly [number, number]) => {
-    const before = latest.current;
-    for (const [i, kind] of (["window.from", "window.to"] as const).entries()) {
-      const value = next[i] ?? 0;
-      if (value === before.saved[i]) continue;
-      const present = before.course.fields.find((f) => f.field.kind === kind)?.present ?? null;
-      const answer = await send({
-        intent: "observe",
-        id: newId(),
-        stageKey: stage.key,
-        trial: { id: course.id, kind: "fine" },
-        symbol,
-        kind,
-        text: String(value),
-        supersedes: present?.id ?? null,
-        reason: present ? "window moved" : null,
-      });
-      setTrouble(answer.status === "done" ? null : answer.message);
-    }
-    setDragged((now) => (now && now[0] === next[0] && now[1] === next[1] ? null : now));
-  };
-  // A handle moved by keys moves often: it is saved when it has come to rest.
-  const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const settle = (next: [number, number]) => {
-    if (rest.current) clearTimeout(rest.current);
-    rest.current = setTimeout(() => void setWindow(next), restMs);
-  };
+  const saved: [number, number] = [window[0] ?? from, window[1] ?? to];
+  const { shown, setDragged, settle, setWindow, trouble } = useWindow(saved, stage, course, send);
   return (
     <Sheet component="section" aria-label="Course" sx={{ minWidth: 0 }}>
-      <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1, mb: 0.5 }}>
-        <Typography variant="h2" sx={{ flexGrow: 1 }}>
-          {courseName(course)}
-        </Typography>
-        {trace && (
-          <Button size="small" onClick={() => saveText(traceCsv(trace, "s"), `${trace.name}.csv`)}>
-            Save as CSV
-          </Button>
-        )}
-        {!locked && (
-          <Button size="small" onClick={onStrike}>
-            {record.struck ? "Restore" : "Strike out"}
-          </Button>
-        )}
-      </Box>
+      <CourseHead course={course} trace={trace} locked={locked} onStrike={onStrike} record={record} />
       {record.struck && (
         <Typography sx={{ color: colors.amberDeep }}>Struck out: {record.struck.reason}</Typography>
       )}
@@ -121,5 +74,73 @@ export function CourseView({ course, stage, title, locked, send, onStrike }: Cou
         </Typography>
       )}
     </Sheet>
+  );
+}
+
+/** The window of the fit: moved by its handles, and saved once they have come to rest. */
+function useWindow(saved: [number, number], stage: RateEvaluation, course: CourseEvaluation, send: Send) {
+  const [dragged, setDragged] = useState<[number, number] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const shown = dragged ?? saved;
+  const symbol = stage.definition.inputs.find((i) => i.is === "trace")?.symbol ?? "A";
+  const latest = useRef({ course, saved });
+  useEffect(() => {
+    latest.current = { course, saved };
+  });
+  const setWindow = async (next: readonly [number, number]) => {
+    const before = latest.current;
+    for (const [i, kind] of (["window.from", "window.to"] as const).entries()) {
+      const value = next[i] ?? 0;
+      if (value === before.saved[i]) continue;
+      const present = before.course.fields.find((f) => f.field.kind === kind)?.present ?? null;
+      const answer = await send({
+        intent: "observe",
+        id: newId(),
+        stageKey: stage.key,
+        trial: { id: course.id, kind: "fine" },
+        symbol,
+        kind,
+        text: String(value),
+        supersedes: present?.id ?? null,
+        reason: present ? "window moved" : null,
+      });
+      setTrouble(answer.status === "done" ? null : answer.message);
+    }
+    setDragged((now) => (now && now[0] === next[0] && now[1] === next[1] ? null : now));
+  };
+  // A handle moved by keys moves often: it is saved when it has come to rest.
+  const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const settle = (next: [number, number]) => {
+    if (rest.current) clearTimeout(rest.current);
+    rest.current = setTimeout(() => void setWindow(next), restMs);
+  };
+  return { shown, setDragged, settle, setWindow, trouble };
+}
+
+interface CourseHeadProps {
+  readonly course: CourseEvaluation;
+  readonly trace: TraceRecord | null;
+  readonly locked: boolean;
+  readonly onStrike: () => void;
+  readonly record: TrialRecord;
+}
+
+function CourseHead({ course, trace, locked, onStrike, record }: CourseHeadProps) {
+  return (
+    <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1, mb: 0.5 }}>
+      <Typography variant="h2" sx={{ flexGrow: 1 }}>
+        {courseName(course)}
+      </Typography>
+      {trace && (
+        <Button size="small" onClick={() => saveText(traceCsv(trace, "s"), `${trace.name}.csv`)}>
+          Save as CSV
+        </Button>
+      )}
+      {!locked && (
+        <Button size="small" onClick={onStrike}>
+          {record.struck ? "Restore" : "Strike out"}
+        </Button>
+      )}
+    </Box>
   );
 }

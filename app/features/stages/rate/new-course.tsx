@@ -1,3 +1,4 @@
+import { type RunningCourse, useCourse } from "./use-course";
 import { withPoint } from "~/core/text";
 import { methodOf } from "~/core/run";
 import Box from "@mui/material/Box";
@@ -23,7 +24,6 @@ import { Sheet } from "../../../ui/sheet";
 import type { LiveRun } from "../shared/use-run";
 import { courseOption } from "./rate-option";
 import { TraceImport } from "../photometer/trace-import";
-import { useCourse } from "./use-course";
 import { hidden } from "../photometer/use-photometer";
 import { useReader, wavelengthOf } from "../photometer/use-reader";
 
@@ -155,22 +155,7 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
         </Typography>
       )}
       {live.trouble && <Typography sx={{ color: colors.brick }}>{live.trouble}.</Typography>}
-      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "flex-start" }}>
-        {live.running ? (
-          <Button variant="outlined" onClick={live.stop}>
-            Stop, and keep nothing
-          </Button>
-        ) : (
-          <Button variant="contained" onClick={begin}>
-            Take it with the simulated photometer
-          </Button>
-        )}
-        <TraceImport
-          kind="s"
-          label="From a file (CSV, JCAMP-DX)"
-          onRead={([first]) => first && void keep(first.name, first.x, first.absorbance, "imported")}
-        />
-      </Box>
+      <TakeCourse live={live} begin={begin} keep={keep} />
       {live.points.length > 0 && (
         <Chart
           label={`Absorbance in time, ${live.points.length} readings so far`}
@@ -180,6 +165,38 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
         />
       )}
     </Sheet>
+  );
+}
+
+interface TakeCourseProps {
+  readonly live: RunningCourse;
+  readonly begin: () => void;
+  readonly keep: (
+    name: string,
+    x: readonly number[],
+    absorbance: readonly number[],
+    source: "instrument" | "imported",
+  ) => Promise<void>;
+}
+
+function TakeCourse({ live, begin, keep }: TakeCourseProps) {
+  return (
+    <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "flex-start" }}>
+      {live.running ? (
+        <Button variant="outlined" onClick={live.stop}>
+          Stop, and keep nothing
+        </Button>
+      ) : (
+        <Button variant="contained" onClick={begin}>
+          Take it with the simulated photometer
+        </Button>
+      )}
+      <TraceImport
+        kind="s"
+        label="From a file (CSV, JCAMP-DX)"
+        onRead={([first]) => first && void keep(first.name, first.x, first.absorbance, "imported")}
+      />
+    </Box>
   );
 }
 

@@ -136,21 +136,7 @@ function OrderColumn(props: OrderColumnProps) {
         fileName={`${word} order`}
         many={(course?.trace?.x.length ?? 0) > 1000}
       />
-      <Box
-        component="dl"
-        sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 1, m: 0, alignItems: "baseline" }}
-      >
-        {rows.map(([name, value]) => (
-          <Box key={name} sx={{ display: "contents" }}>
-            <Box component="dt" sx={{ color: colors.inkSoft, fontSize: "0.88rem" }}>
-              {name}
-            </Box>
-            <Box component="dd" sx={{ m: 0, fontFamily: fonts.reading, fontSize: "0.86rem" }}>
-              {value}
-            </Box>
-          </Box>
-        ))}
-      </Box>
+      <Facts rows={rows} />
       {fit.line.leftOut > 0 && (
         <Typography variant="caption" sx={{ color: colors.amberDeep }}>
           {fit.line.leftOut} at or below zero are not in the plot
@@ -168,6 +154,26 @@ function OrderColumn(props: OrderColumnProps) {
             </Button>
           )
         ))}
+    </Box>
+  );
+}
+
+function Facts({ rows }: { readonly rows: [string, string][] }) {
+  return (
+    <Box
+      component="dl"
+      sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 1, m: 0, alignItems: "baseline" }}
+    >
+      {rows.map(([name, value]) => (
+        <Box key={name} sx={{ display: "contents" }}>
+          <Box component="dt" sx={{ color: colors.inkSoft, fontSize: "0.88rem" }}>
+            {name}
+          </Box>
+          <Box component="dd" sx={{ m: 0, fontFamily: fonts.reading, fontSize: "0.86rem" }}>
+            {value}
+          </Box>
+        </Box>
+      ))}
     </Box>
   );
 }

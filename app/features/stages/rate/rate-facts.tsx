@@ -17,25 +17,7 @@ export function withHalf(value: number, half: number, unit: string): string {
 /** Of each kinetic run that counts: its order, rate constant, half-life and correlation coefficient. */
 export function RateFacts({ stage, record }: { stage: RateEvaluation; record: RunRecord }) {
   const style = record.houseRules.plusMinus;
-  const rows = stage.trials.flatMap((t) => {
-    const fit = t.record.struck ? undefined : t.comparison?.fits[stage.order];
-    const k = t.symbols.get(stage.definition.rate.symbol);
-    if (!fit || !k || !t.shownResult) return [];
-    const half = plusMinusOf(fit.halfLifeU, fit.degreesOfFreedom, style);
-    const constant =
-      stage.order === 1
-        ? withHalf(fit.k, plusMinusOf(fit.u, fit.degreesOfFreedom, style), "1/s")
-        : t.shownResult.text;
-    return [
-      {
-        id: t.id,
-        name: `Course ${t.name}`,
-        k: constant,
-        half: withHalf(fit.halfLife, half, "s"),
-        r: toDecimals(fit.line.r, 5),
-      },
-    ];
-  });
+  const rows = rowsOf(stage, style);
   if (rows.length === 0) return null;
   return (
     <Box sx={{ overflowX: "auto" }} role="region" aria-label="Kinetic runs" tabIndex={0}>
@@ -76,4 +58,28 @@ export function RateFacts({ stage, record }: { stage: RateEvaluation; record: Ru
       </Box>
     </Box>
   );
+}
+
+/** A row for each course that has a fit of the order that is claimed. */
+function rowsOf(stage: RateEvaluation, style: "k2" | "u" | "i95") {
+  const rows = stage.trials.flatMap((t) => {
+    const fit = t.record.struck ? undefined : t.comparison?.fits[stage.order];
+    const k = t.symbols.get(stage.definition.rate.symbol);
+    if (!fit || !k || !t.shownResult) return [];
+    const half = plusMinusOf(fit.halfLifeU, fit.degreesOfFreedom, style);
+    const constant =
+      stage.order === 1
+        ? withHalf(fit.k, plusMinusOf(fit.u, fit.degreesOfFreedom, style), "1/s")
+        : t.shownResult.text;
+    return [
+      {
+        id: t.id,
+        name: `Course ${t.name}`,
+        k: constant,
+        half: withHalf(fit.halfLife, half, "s"),
+        r: toDecimals(fit.line.r, 5),
+      },
+    ];
+  });
+  return rows;
 }

@@ -30,30 +30,7 @@ export function RateStageView({ run, stage, evaluation }: RateStageProps) {
     <>
       <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[8, 4]}>
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
-          <Box role="group" aria-label="Courses" sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
-            {made.map((t) => (
-              <Button
-                key={t.id}
-                size="small"
-                variant={course?.id === t.id ? "contained" : "outlined"}
-                aria-pressed={course?.id === t.id}
-                onClick={() => setAsked(t.id)}
-                sx={{ textDecoration: t.record.struck ? "line-through" : "none" }}
-              >
-                {courseName(t)}
-              </Button>
-            ))}
-            {!locked && (
-              <Button
-                size="small"
-                variant={course ? "outlined" : "contained"}
-                aria-pressed={course === null}
-                onClick={() => setAsked("new")}
-              >
-                New course
-              </Button>
-            )}
-          </Box>
+          <CourseChoice made={made} course={course} setAsked={setAsked} locked={locked} />
           {course ? (
             <CourseView
               key={course.id}
@@ -88,5 +65,41 @@ export function RateStageView({ run, stage, evaluation }: RateStageProps) {
       </StageFrame>
       {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
     </>
+  );
+}
+
+interface CourseChoiceProps {
+  readonly made: CourseEvaluation[];
+  readonly course: CourseEvaluation | null;
+  readonly setAsked: (to: string | null) => void;
+  readonly locked: boolean;
+}
+
+function CourseChoice({ made, course, setAsked, locked }: CourseChoiceProps) {
+  return (
+    <Box role="group" aria-label="Courses" sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+      {made.map((t) => (
+        <Button
+          key={t.id}
+          size="small"
+          variant={course?.id === t.id ? "contained" : "outlined"}
+          aria-pressed={course?.id === t.id}
+          onClick={() => setAsked(t.id)}
+          sx={{ textDecoration: t.record.struck ? "line-through" : "none" }}
+        >
+          {courseName(t)}
+        </Button>
+      ))}
+      {!locked && (
+        <Button
+          size="small"
+          variant={course ? "outlined" : "contained"}
+          aria-pressed={course === null}
+          onClick={() => setAsked("new")}
+        >
+          New course
+        </Button>
+      )}
+    </Box>
   );
 }

@@ -33,18 +33,7 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
     before.current = asked.length;
   }, [asked.length]);
   if (asked.length === 0) return null;
-  const confirm = (symbol: string, text: string) =>
-    void send({
-      intent: "observe",
-      id: newId(),
-      stageKey,
-      trial: null,
-      symbol,
-      kind: "volume.taken",
-      text,
-      supersedes: null,
-      reason: null,
-    });
+  const confirm = confirmBy(send, stageKey);
   return (
     <Alert
       severity="warning"
@@ -92,4 +81,20 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
       })}
     </Alert>
   );
+}
+
+function confirmBy(send: Send, stageKey: string) {
+  const confirm = (symbol: string, text: string) =>
+    void send({
+      intent: "observe",
+      id: newId(),
+      stageKey,
+      trial: null,
+      symbol,
+      kind: "volume.taken",
+      text,
+      supersedes: null,
+      reason: null,
+    });
+  return confirm;
 }

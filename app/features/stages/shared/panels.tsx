@@ -1,3 +1,5 @@
+import { type Shown, plusMinusWords, type TitrationEvaluation } from "~/core/stages";
+import type { CombinedResult, Share } from "~/core/judgement";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
@@ -5,7 +7,6 @@ import { Link } from "react-router";
 import { toSignificant, unitOf, withUnit } from "~/core/quantity";
 import type { ComputedStage } from "~/core/method";
 import { listed } from "~/core/text";
-import { plusMinusWords, type TitrationEvaluation } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { colors, fonts } from "../../../theme/theme";
 import { BeadRail, type RailBead } from "../../../ui/bead-rail";
@@ -89,42 +90,7 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
         {closed ? "" : ", so far"}
       </Typography>
       {shown && combined ? (
-        <>
-          <WholeNumber stage={stage} />
-          <Box
-            data-testid="result"
-            sx={{ display: "flex", alignItems: "baseline", columnGap: 1, flexWrap: "wrap", mt: 0.5 }}
-          >
-            <Box
-              component="span"
-              sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", fontWeight: 500, lineHeight: 1.15 }}
-            >
-              {shown.value}
-            </Box>
-            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "1rem" }}>
-              {shown.plusMinus === "0" ? "" : `± ${shown.plusMinus}`} {shown.unit}
-            </Box>
-          </Box>
-          <Typography variant="body2" sx={{ mt: 0.5, color: colors.inkSoft }}>
-            {combined.count === 1 ? "from one trial" : `mean of ${combined.count}`},{" "}
-            {plusMinusWords[record.houseRules.plusMinus]}
-            {combined.count > 1 &&
-              `; s = ${spreadText(stage)}, ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of it`}
-            .{" "}
-            {largest &&
-              `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %)${stage.improvement ? `; ${stage.improvement.remedy}` : ""}.`}
-          </Typography>
-          {stage.also.map(({ definition: { symbol, name }, shown: other }) => (
-            <Typography key={symbol} variant="body2" sx={{ mt: 0.5 }}>
-              {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
-              {other.nearestWhole !== undefined && ` (nearest whole number ${other.nearestWhole})`}
-            </Typography>
-          ))}
-          <Footing stage={stage} />
-          {stage.acceptance && !stage.verdict.tellsAcceptance && (
-            <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{stage.acceptance.text}</Typography>
-          )}
-        </>
+        <ResultFacts stage={stage} shown={shown} combined={combined} record={record} largest={largest} />
       ) : (
         <Typography color="textSecondary" sx={{ mt: 0.5 }}>
           {noResultWords(stage)}
@@ -152,6 +118,55 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
         {closed && <ShelveButton stage={stage} record={record} send={send} />}
       </Box>
     </Sheet>
+  );
+}
+
+interface ResultFactsProps {
+  readonly stage: TitrationEvaluation;
+  readonly shown: Shown;
+  readonly combined: CombinedResult;
+  readonly record: RunRecord;
+  readonly largest: Share | undefined;
+}
+
+function ResultFacts({ stage, shown, combined, record, largest }: ResultFactsProps) {
+  return (
+    <>
+      <WholeNumber stage={stage} />
+      <Box
+        data-testid="result"
+        sx={{ display: "flex", alignItems: "baseline", columnGap: 1, flexWrap: "wrap", mt: 0.5 }}
+      >
+        <Box
+          component="span"
+          sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", fontWeight: 500, lineHeight: 1.15 }}
+        >
+          {shown.value}
+        </Box>
+        <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "1rem" }}>
+          {shown.plusMinus === "0" ? "" : `± ${shown.plusMinus}`} {shown.unit}
+        </Box>
+      </Box>
+      <Typography variant="body2" sx={{ mt: 0.5, color: colors.inkSoft }}>
+        {combined.count === 1 ? "from one trial" : `mean of ${combined.count}`},{" "}
+        {plusMinusWords[record.houseRules.plusMinus]}
+        {combined.count > 1 &&
+          `; s = ${spreadText(stage)}, ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of it`}
+        .{" "}
+        {largest &&
+          `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %)${stage.improvement ? `; ${stage.improvement.remedy}` : ""}.`}
+      </Typography>
+      {stage.also.map(({ definition: { symbol, name }, shown: other }) => (
+        <Typography key={symbol} variant="body2" sx={{ mt: 0.5 }}>
+          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+          {other.nearestWhole !== undefined && ` (nearest whole number ${other.nearestWhole})`}
+        </Typography>
+      ))}
+      <Footing stage={stage} />
+      {stage.acceptance && !stage.verdict.tellsAcceptance && (
+        <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{stage.acceptance.text}</Typography>
+      )}
+    </>
   );
 }
 

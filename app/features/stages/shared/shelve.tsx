@@ -1,3 +1,4 @@
+import type { SolutionView } from "~/protocol/shelf";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -17,16 +18,14 @@ import { FormDialog } from "../../../ui/form-dialog";
 import { ShelfContext } from "./shelf-context";
 import type { Send } from "./use-run";
 
-/** What a stage has found, to be put on the shelf: to a bottle there, or to a new one. */
-export function ShelveButton({
-  stage,
-  record,
-  send,
-}: {
+interface ShelveButtonProps {
   stage: ComputedEvaluation;
   record: RunRecord;
   send: Send;
-}) {
+}
+
+/** What a stage has found, to be put on the shelf: to a bottle there, or to a new one. */
+export function ShelveButton({ stage, record, send }: ShelveButtonProps) {
   const shelf = useContext(ShelfContext);
   const [open, setOpen] = useState(false);
   const { assigns } = stage.definition.result;
@@ -117,25 +116,13 @@ function ShelveDialog({ stage, formula, record, send, onClose }: ShelveDialogPro
       onSubmit={submit}
       onClose={onClose}
     >
-      <TextField
-        select
-        label="Bottle"
-        value={solutionId}
-        onChange={(e) => setSolutionId(e.target.value)}
-        helperText={
-          chosen?.current
-            ? `Now ${concentrationText(chosen.current)}: that stays in its history, and finished runs keep it`
-            : undefined
-        }
-        slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-      >
-        {own.map((b) => (
-          <MenuItem key={b.id} value={b.id} sx={{ whiteSpace: "normal" }}>
-            {b.code} {b.name}
-          </MenuItem>
-        ))}
-        <MenuItem value="">a new bottle of {substance}</MenuItem>
-      </TextField>
+      <BottleChoice
+        solutionId={solutionId}
+        setSolutionId={setSolutionId}
+        chosen={chosen}
+        own={own}
+        substance={substance}
+      />
       {solutionId === "" && <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />}
       <TextField
         label="Standardize again by"
@@ -146,5 +133,37 @@ function ShelveDialog({ stage, formula, record, send, onClose }: ShelveDialogPro
       />
       {problem && <Alert severity="error">{problem}</Alert>}
     </FormDialog>
+  );
+}
+
+interface BottleChoiceProps {
+  readonly solutionId: string;
+  readonly setSolutionId: (to: string) => void;
+  readonly chosen: SolutionView | undefined;
+  readonly own: SolutionView[];
+  readonly substance: string;
+}
+
+function BottleChoice({ solutionId, setSolutionId, chosen, own, substance }: BottleChoiceProps) {
+  return (
+    <TextField
+      select
+      label="Bottle"
+      value={solutionId}
+      onChange={(e) => setSolutionId(e.target.value)}
+      helperText={
+        chosen?.current
+          ? `Now ${concentrationText(chosen.current)}: that stays in its history, and finished runs keep it`
+          : undefined
+      }
+      slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+    >
+      {own.map((b) => (
+        <MenuItem key={b.id} value={b.id} sx={{ whiteSpace: "normal" }}>
+          {b.code} {b.name}
+        </MenuItem>
+      ))}
+      <MenuItem value="">a new bottle of {substance}</MenuItem>
+    </TextField>
   );
 }

@@ -1,17 +1,19 @@
+import type { ComputedStage } from "~/core/method";
+import type { Input } from "~/core/inputs";
+import type { RunShelf } from "~/protocol/shelf";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useContext, useState } from "react";
 import { type ComputedEvaluation, type FieldState, type RunEvaluation, shownResult } from "~/core/stages";
 import type { HouseRules } from "~/core/rules";
-import type { Input } from "~/core/inputs";
 import { isPreselected, type StageRecord } from "~/core/record";
 import type { RunRecord } from "~/core/run";
 import { colors, fonts } from "../../../theme/theme";
 import { ConfirmVolumes } from "./confirm-volumes";
+import { TakeDialog } from "./take-bottle";
 import { CorrectDialog } from "./correct-dialog";
 import { bottlesFor, ShelfContext } from "./shelf-context";
 import { StageInput } from "./stage-input";
-import { TakeDialog } from "./take-bottle";
 import type { Send } from "./use-run";
 
 interface StageReadingsProps {
@@ -27,28 +29,14 @@ interface StageReadingsProps {
 }
 
 /** What holds for all trials of a stage: purities, what was stated or measured once, and results of earlier stages. */
-export function StageReadings({
-  stage,
-  record,
-  evaluation,
-  run,
-  rules,
-  locked,
-  send,
-  alone = false,
-}: StageReadingsProps) {
+export function StageReadings(props: StageReadingsProps) {
+  const { stage, record, evaluation, run, rules, locked, send, alone = false } = props;
   const [chosen, setChosen] = useState<FieldState | null>(null);
   const shelf = useContext(ShelfContext);
   const [taking, setTaking] = useState<Input | null>(null);
   const { definition } = stage;
   const stageFields = stage.stageFields.filter(({ field }) => !field.hidden && !field.many);
-  const earlierOnes = definition.inputs.flatMap((input) => {
-    const earlier = input.is === "result" ? evaluation.stages.find((s) => s.key === input.stage) : undefined;
-    // A closed stage shows its result on its bead already.
-    // What a stage only handed on is on no bead, though.
-    const handedOn = input.is === "result" && input.result !== undefined;
-    return input.is === "result" && earlier && (!earlier.done || handedOn) ? [{ input, earlier }] : [];
-  });
+  const earlierOnes = earlierOf(definition, evaluation);
   const read = definition.inputs.filter((input) =>
     stageFields.some(({ field }) => field.symbol === input.symbol),
   );
@@ -67,31 +55,9 @@ export function StageReadings({
     ) : null;
   return (
     <>
-      <Box
-        sx={{
-          display: "flex",
-          flexDirection: alone ? "column" : "row",
-          flexWrap: alone ? "nowrap" : "wrap",
-          alignItems: alone ? "flex-start" : "center",
-          columnGap: 3,
-          rowGap: 0.5,
-          color: colors.inkSoft,
-        }}
-      >
+      <Box sx={readingsLayout(alone)}>
         {earlierOnes.map(({ input, earlier }) => (
-          <Box key={input.symbol}>
-            {input.label}{" "}
-            <Box
-              component="span"
-              sx={{
-                fontFamily: shownResult(earlier, input.result) ? fonts.reading : undefined,
-                color: colors.ink,
-              }}
-            >
-              {shownResult(earlier, input.result)?.text ?? "not known yet"}
-            </Box>
-            {earlier.shown && earlier.implausible.length === 0 && " (its set is not closed yet)"}
-          </Box>
+          <EarlierResult key={input.symbol} input={input} earlier={earlier} />
         ))}
         {read.map((input) => (
           <StageInput
@@ -112,32 +78,12 @@ export function StageReadings({
             Record: {waiting.field.label}
           </Button>
         )}
-        {taking && (
-          <TakeDialog
-            input={taking}
-            bottles={bottlesFor(taking, shelf)}
-            stageKey={stage.key}
-            replaces={stage.stageFields.some(
-              ({ field, present }) =>
-                field.symbol === taking.symbol && present !== null && !isPreselected(present),
-            )}
-            send={send}
-            onClose={() => setTaking(null)}
-          />
-        )}
+        {taking && <Taking taking={taking} shelf={shelf} stage={stage} send={send} setTaking={setTaking} />}
         {chosen && (
-          <CorrectDialog
-            state={chosen}
-            spread={
-              stage.stageFields.find(
-                ({ field }) =>
-                  field.symbol === chosen.field.symbol && field.kind === `${chosen.field.kind}.plus-minus`,
-              ) ?? null
-            }
-            holder={{ observations: record?.observations ?? [] }}
-            trialId={null}
-            trialKind="fine"
-            stage={definition}
+          <Correcting
+            chosen={chosen}
+            stage={stage}
+            record={record}
             rules={rules}
             send={send}
             onClose={() => setChosen(null)}
@@ -146,5 +92,103 @@ export function StageReadings({
       </Box>
       {asked}
     </>
+  );
+}
+
+function earlierOf(definition: ComputedStage, evaluation: RunEvaluation) {
+  return definition.inputs.flatMap((input) => {
+    const earlier = input.is === "result" ? evaluation.stages.find((s) => s.key === input.stage) : undefined;
+    // A closed stage shows its result on its bead already.
+    // What a stage only handed on is on no bead, though.
+    const handedOn = input.is === "result" && input.result !== undefined;
+    return input.is === "result" && earlier && (!earlier.done || handedOn) ? [{ input, earlier }] : [];
+  });
+}
+
+function EarlierResult({
+  input,
+  earlier,
+}: {
+  readonly input: Extract<Input, { is: "result" }>;
+  readonly earlier: ComputedEvaluation;
+}) {
+  return (
+    <Box>
+      {input.label}{" "}
+      <Box
+        component="span"
+        sx={{
+          fontFamily: shownResult(earlier, input.result) ? fonts.reading : undefined,
+          color: colors.ink,
+        }}
+      >
+        {shownResult(earlier, input.result)?.text ?? "not known yet"}
+      </Box>
+      {earlier.shown && earlier.implausible.length === 0 && " (its set is not closed yet)"}
+    </Box>
+  );
+}
+
+const readingsLayout = (alone: boolean) =>
+  ({
+    display: "flex",
+    flexDirection: alone ? "column" : "row",
+    flexWrap: alone ? "nowrap" : "wrap",
+    alignItems: alone ? "flex-start" : "center",
+    columnGap: 3,
+    rowGap: 0.5,
+    color: colors.inkSoft,
+  }) as const;
+
+interface TakingProps {
+  readonly taking: Input;
+  readonly shelf: RunShelf;
+  readonly stage: ComputedEvaluation;
+  readonly send: Send;
+  readonly setTaking: (to: Input | null) => void;
+}
+
+function Taking({ taking, shelf, stage, send, setTaking }: TakingProps) {
+  return (
+    <TakeDialog
+      input={taking}
+      bottles={bottlesFor(taking, shelf)}
+      stageKey={stage.key}
+      replaces={stage.stageFields.some(
+        ({ field, present }) => field.symbol === taking.symbol && present !== null && !isPreselected(present),
+      )}
+      send={send}
+      onClose={() => setTaking(null)}
+    />
+  );
+}
+
+interface CorrectingProps {
+  readonly chosen: FieldState;
+  readonly stage: ComputedEvaluation;
+  readonly record: StageRecord | undefined;
+  readonly rules: HouseRules;
+  readonly send: Send;
+  readonly onClose: () => void;
+}
+
+function Correcting({ chosen, stage, record, rules, send, onClose }: CorrectingProps) {
+  return (
+    <CorrectDialog
+      state={chosen}
+      spread={
+        stage.stageFields.find(
+          ({ field }) =>
+            field.symbol === chosen.field.symbol && field.kind === `${chosen.field.kind}.plus-minus`,
+        ) ?? null
+      }
+      holder={{ observations: record?.observations ?? [] }}
+      trialId={null}
+      trialKind="fine"
+      stage={stage.definition}
+      rules={rules}
+      send={send}
+      onClose={onClose}
+    />
   );
 }

@@ -71,7 +71,6 @@ export function useRun(loaded: RunState): LiveRun {
     take(loaded);
   }
   const [trouble, setTrouble] = useState<string | null>(null);
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
 
   const refresh = useCallback(async () => {
     try {
@@ -97,7 +96,28 @@ export function useRun(loaded: RunState): LiveRun {
     [runId, take],
   );
 
-  const send = useCallback<Send>(
+  const send = useSend({ runId, take, setTrouble, refresh });
+
+  const outbox = useOutbox();
+  const kept = useMemo(() => outbox.filter((k) => k.runId === runId), [outbox, runId]);
+  const record = useMemo(() => {
+    const waiting = kept.filter((k) => k.refused === null);
+    return waiting.length === 0 ? state.record : withWaiting(state.record, waiting, clockOffset());
+  }, [state.record, kept]);
+  return { ...state, record, send, trouble, kept };
+}
+
+interface SendingParts {
+  readonly runId: string;
+  readonly take: (next: RunState) => void;
+  readonly setTrouble: (trouble: string | null) => void;
+  readonly refresh: () => Promise<void>;
+}
+
+/** Sends one change after the other; what cannot reach the server is kept in this browser. */
+function useSend({ runId, take, setTrouble, refresh }: SendingParts): Send {
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  return useCallback<Send>(
     (request) => {
       const make = async (): Promise<Outcome> => {
         if (canWait(request) && somethingWaits(runId)) return keepHere(runId, request);
@@ -139,14 +159,6 @@ export function useRun(loaded: RunState): LiveRun {
       queue.current = answer;
       return answer;
     },
-    [runId, take, refresh],
+    [runId, take, setTrouble, refresh],
   );
-
-  const outbox = useOutbox();
-  const kept = useMemo(() => outbox.filter((k) => k.runId === runId), [outbox, runId]);
-  const record = useMemo(() => {
-    const waiting = kept.filter((k) => k.refused === null);
-    return waiting.length === 0 ? state.record : withWaiting(state.record, waiting, clockOffset());
-  }, [state.record, kept]);
-  return { ...state, record, send, trouble, kept };
 }

@@ -30,23 +30,7 @@ interface Flask {
 export function FlaskBar({ entry, record, standing, send }: FlaskBarProps) {
   const [staggering, setStaggering] = useState(false);
   const timers = record?.timers ?? [];
-  const timerOf = (id: string) =>
-    timers.find((t) => t.trialId === id && t.endedAt === null && t.counts !== "persist");
-  const begun: Flask[] = entry.begun.map(({ id, words }) => ({
-    id,
-    name: capitalized(words),
-    timer: timerOf(id),
-  }));
-  const there = new Set(record?.trials.map((t) => t.id));
-  const planned: Flask[] = timers.flatMap((timer) =>
-    timer.trialId !== null &&
-    timer.outcome !== "dropped" &&
-    timer.counts === "for" &&
-    !there.has(timer.trialId)
-      ? [{ id: timer.trialId, name: capitalized(timer.flask), timer }]
-      : [],
-  );
-  const flasks = [...begun, ...planned];
+  const { flasks, there, planned } = flasksAt(timers, entry, record);
   // Where each flask is weighed or must stand, several may be begun before the first is titrated.
   const weighed = entry.stage.definition.inputs.some((i) => i.is === "mass" && i.per === "trial");
   if (!standing && !(weighed && flasks.length > 0) && flasks.length < 2) return null;
@@ -90,7 +74,35 @@ export function FlaskBar({ entry, record, standing, send }: FlaskBarProps) {
   );
 }
 
-function Chip({ flask, on, onTake }: { flask: Flask; on: boolean; onTake: (id: string) => void }) {
+/** The flasks that are begun and those that are planned, each with the timer that runs for it. */
+function flasksAt(timers: TimerRecord[], entry: TrialEntry, record: StageRecord | undefined) {
+  const timerOf = (id: string) =>
+    timers.find((t) => t.trialId === id && t.endedAt === null && t.counts !== "persist");
+  const begun: Flask[] = entry.begun.map(({ id, words }) => ({
+    id,
+    name: capitalized(words),
+    timer: timerOf(id),
+  }));
+  const there = new Set(record?.trials.map((t) => t.id));
+  const planned: Flask[] = timers.flatMap((timer) =>
+    timer.trialId !== null &&
+    timer.outcome !== "dropped" &&
+    timer.counts === "for" &&
+    !there.has(timer.trialId)
+      ? [{ id: timer.trialId, name: capitalized(timer.flask), timer }]
+      : [],
+  );
+  const flasks = [...begun, ...planned];
+  return { flasks, there, planned };
+}
+
+interface ChipProps {
+  flask: Flask;
+  on: boolean;
+  onTake: (id: string) => void;
+}
+
+function Chip({ flask, on, onTake }: ChipProps) {
   return (
     <Button
       size="small"

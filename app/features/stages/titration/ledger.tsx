@@ -11,7 +11,7 @@ import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import type { CorrectionTarget } from "../shared/correct-dialog";
 import { ReadingCell, ResultCell } from "./ledger-cells";
-import { columnsOf, noteOf } from "./ledger-columns";
+import { type Column, columnsOf, noteOf } from "./ledger-columns";
 import { type TrialActions, TrialMenu } from "./trial-menu";
 import { WaitingReadings } from "../shared/use-run";
 import { printedUnit } from "~/core/quantity";
@@ -27,7 +27,6 @@ interface LedgerProps extends TrialActions {
 /** The trials of a stage, each reading as typed, corrections struck through above what holds now. */
 export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: LedgerProps) {
   const [menu, setMenu] = useState<{ anchor: HTMLElement; trial: TrialEvaluation } | null>(null);
-  const waiting = useContext(WaitingReadings);
   const columns = columnsOf(stage, rules);
   const trials = stage.trials.filter((t) => t.fields.some((f) => f.history.some((o) => !isDraft(o))));
   const workingHref = (trial: TrialEvaluation) =>
@@ -50,76 +49,19 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
           tabIndex={0}
         >
           <Box component="table" sx={tableStyle}>
-            <thead>
-              <tr>
-                <th scope="col" style={{ textAlign: "left" }}>
-                  Trial
-                </th>
-                {columns.map(({ key, head }) => (
-                  <th scope="col" key={key}>
-                    {head}
-                  </th>
-                ))}
-                <th scope="col">
-                  <Box component="span" sx={visuallyHidden}>
-                    Actions
-                  </Box>
-                </th>
-              </tr>
-            </thead>
-            {trials.map((trial) => {
-              const { record, name } = trial;
-              const note = noteOf(trial, stage.agreement, waiting);
-              const faint = record.struck !== null || record.kind === "rough";
-              return (
-                <Box component="tbody" key={trial.id} sx={{ color: faint ? colors.inkSoft : colors.ink }}>
-                  <tr>
-                    <th scope="row" style={{ textAlign: "left", fontWeight: 600 }}>
-                      {record.struck ? <s>{name}</s> : name}
-                    </th>
-                    {columns.map(({ key, field, value }) => (
-                      <td
-                        key={key}
-                        style={record.struck && !field ? { textDecoration: "line-through" } : undefined}
-                      >
-                        {field ? (
-                          <ReadingCell
-                            state={trial.fields.find((f) => fieldKey(f.field) === field)}
-                            trial={trial}
-                            locked={locked}
-                            onCorrect={onCorrect}
-                          />
-                        ) : key === "result" ? (
-                          <ResultCell
-                            text={value?.(trial) ?? ""}
-                            unit={printedUnit(stage.definition.result.unit)}
-                            trial={trial}
-                            workingHref={workingHref(trial)}
-                          />
-                        ) : (
-                          value?.(trial)
-                        )}
-                      </td>
-                    ))}
-                    <td style={{ padding: 0 }}>
-                      <IconButton
-                        size="small"
-                        aria-label={`Actions for ${trial.words}`}
-                        onClick={(event) => setMenu({ anchor: event.currentTarget, trial })}
-                        sx={{ width: 36, height: 36, color: colors.ink, fontWeight: 700 }}
-                      >
-                        ⋯
-                      </IconButton>
-                    </td>
-                  </tr>
-                  {note && (
-                    <tr className="note">
-                      <td colSpan={columns.length + 2}>{note}</td>
-                    </tr>
-                  )}
-                </Box>
-              );
-            })}
+            <LedgerHead columns={columns} />
+            {trials.map((trial) => (
+              <TrialRows
+                key={trial.id}
+                trial={trial}
+                columns={columns}
+                stage={stage}
+                locked={locked}
+                onCorrect={onCorrect}
+                workingHref={workingHref(trial)}
+                onMenu={(anchor) => setMenu({ anchor, trial })}
+              />
+            ))}
           </Box>
         </Box>
       )}
@@ -134,6 +76,91 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
         />
       )}
     </Sheet>
+  );
+}
+
+interface TrialRowsProps {
+  readonly trial: TrialEvaluation;
+  readonly columns: readonly Column[];
+  readonly stage: TitrationEvaluation;
+  readonly locked: boolean;
+  readonly onCorrect: (target: CorrectionTarget) => void;
+  readonly workingHref: string;
+  readonly onMenu: (anchor: HTMLElement) => void;
+}
+
+/** A trial with all its readings, and beneath it what there is to say of it. */
+function TrialRows({ trial, columns, stage, locked, onCorrect, workingHref, onMenu }: TrialRowsProps) {
+  const waiting = useContext(WaitingReadings);
+  const { record, name } = trial;
+  const note = noteOf(trial, stage.agreement, waiting);
+  const faint = record.struck !== null || record.kind === "rough";
+  return (
+    <Box component="tbody" sx={{ color: faint ? colors.inkSoft : colors.ink }}>
+      <tr>
+        <th scope="row" style={{ textAlign: "left", fontWeight: 600 }}>
+          {record.struck ? <s>{name}</s> : name}
+        </th>
+        {columns.map(({ key, field, value }) => (
+          <td key={key} style={record.struck && !field ? { textDecoration: "line-through" } : undefined}>
+            {field ? (
+              <ReadingCell
+                state={trial.fields.find((f) => fieldKey(f.field) === field)}
+                trial={trial}
+                locked={locked}
+                onCorrect={onCorrect}
+              />
+            ) : key === "result" ? (
+              <ResultCell
+                text={value?.(trial) ?? ""}
+                unit={printedUnit(stage.definition.result.unit)}
+                trial={trial}
+                workingHref={workingHref}
+              />
+            ) : (
+              value?.(trial)
+            )}
+          </td>
+        ))}
+        <td style={{ padding: 0 }}>
+          <IconButton
+            size="small"
+            aria-label={`Actions for ${trial.words}`}
+            onClick={(event) => onMenu(event.currentTarget)}
+            sx={{ width: 36, height: 36, color: colors.ink, fontWeight: 700 }}
+          >
+            ⋯
+          </IconButton>
+        </td>
+      </tr>
+      {note && (
+        <tr className="note">
+          <td colSpan={columns.length + 2}>{note}</td>
+        </tr>
+      )}
+    </Box>
+  );
+}
+
+function LedgerHead({ columns }: { readonly columns: Column[] }) {
+  return (
+    <thead>
+      <tr>
+        <th scope="col" style={{ textAlign: "left" }}>
+          Trial
+        </th>
+        {columns.map(({ key, head }) => (
+          <th scope="col" key={key}>
+            {head}
+          </th>
+        ))}
+        <th scope="col">
+          <Box component="span" sx={visuallyHidden}>
+            Actions
+          </Box>
+        </th>
+      </tr>
+    </thead>
   );
 }
 

@@ -44,6 +44,17 @@ const readingText = {
   fontWeight: 500,
 };
 
+const inputStyle = {
+  ...readingText,
+  color: colors.ink,
+  width: "100%",
+  border: 0,
+  p: 0,
+  background: "transparent",
+  outline: "none",
+  minHeight: 40,
+} as const;
+
 /** One reading, large: typed, sent by Enter, then shown as saved until someone corrects it. */
 export function ReadingField(props: ReadingFieldProps) {
   const { field, text, note, present, remark, second, inputRef, onType, onEnter, onLeave, onStep } = props;
@@ -54,14 +65,7 @@ export function ReadingField(props: ReadingFieldProps) {
   const asked = note?.state === "caution" || note?.state === "ask";
 
   if (present) return <SavedReading {...props} present={present} label={label} />;
-  const onKeyDown = (event: KeyboardEvent) => {
-    const steps = { ArrowUp: 1, ArrowDown: -1 }[event.key];
-    if (event.key === "Enter") onEnter();
-    else if (event.key === "=" && note?.proposal !== undefined) onType(note.proposal);
-    else if (steps !== undefined && onStep) onStep(steps);
-    else return;
-    event.preventDefault();
-  };
+  const onKeyDown = keysOf(onEnter, note, onType, onStep);
   return (
     <Box
       sx={{
@@ -88,16 +92,7 @@ export function ReadingField(props: ReadingFieldProps) {
         onChange={(event) => onType(event.target.value)}
         onKeyDown={onKeyDown}
         onBlur={onLeave}
-        sx={{
-          ...readingText,
-          color: colors.ink,
-          width: "100%",
-          border: 0,
-          p: 0,
-          background: "transparent",
-          outline: "none",
-          minHeight: 40,
-        }}
+        sx={inputStyle}
       />
       <Box
         id={`${id}-note`}
@@ -116,13 +111,33 @@ export function ReadingField(props: ReadingFieldProps) {
   );
 }
 
-/** What is wrong, or asked, with what was probably meant one press away. */
-function Asked(props: {
+/** Enter goes on, = takes what was meant, the arrows step. */
+function keysOf(
+  onEnter: () => void,
+  note: FieldNote | null,
+  onType: (text: string) => void,
+  onStep: ((steps: number) => void) | undefined,
+) {
+  const onKeyDown = (event: KeyboardEvent) => {
+    const steps = { ArrowUp: 1, ArrowDown: -1 }[event.key];
+    if (event.key === "Enter") onEnter();
+    else if (event.key === "=" && note?.proposal !== undefined) onType(note.proposal);
+    else if (steps !== undefined && onStep) onStep(steps);
+    else return;
+    event.preventDefault();
+  };
+  return onKeyDown;
+}
+
+interface AskedProps {
   note: FieldNote;
   refused: boolean;
   onType: (text: string) => void;
   onSettle: ((text: string) => void) | undefined;
-}) {
+}
+
+/** What is wrong, or asked, with what was probably meant one press away. */
+function Asked(props: AskedProps) {
   const { note, refused, onType, onSettle } = props;
   const button = (words: string, act: () => void) => (
     <Button

@@ -1,3 +1,4 @@
+import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useLayoutEffect, useRef } from "react";
@@ -35,31 +36,8 @@ export function ReadingGroup(props: ReadingGroupProps) {
   const isEnd = (field: Field) => field.kind === "burette.final" && field.symbol === stage.titer;
   const previous = stage.trials.filter((t) => t.id !== trialId && !t.missing).at(-1);
   const offered = (field: Field, by = entry) => by.stage.proposals.get(fieldKey(field)) === by.textOf(field);
-  const remarkOf = (field: Field) => {
-    if (!offered(field) || entry.textOf(field) === "") return undefined;
-    if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
-    const from = previous ? `carried from ${previous.words}` : "as the house starts";
-    return (
-      <>
-        {from}
-        <Button size="small" sx={{ minHeight: 28, py: 0, px: 0.75 }} onClick={() => onRefill(field)}>
-          Refilled
-        </Button>
-      </>
-    );
-  };
-  const latest = useRef(entry);
-  useLayoutEffect(() => {
-    latest.current = entry;
-  });
-  /** Who goes elsewhere keeps what was typed. */
-  const leave = (field: Field) => {
-    afterPress(() => {
-      // The press itself may have changed this flask, or taken another one in hand.
-      const of = latest.current.trialId === trialId ? latest.current : entry;
-      if (of.textOf(field) !== "" && !offered(field, of) && !of.isSecond(field)) of.commit(field);
-    });
-  };
+  const remarkOf = remarksOn(offered, entry, previous, onRefill);
+  const leave = useLeave(entry, trialId, offered);
   return (
     <Box
       sx={{
@@ -89,37 +67,8 @@ export function ReadingGroup(props: ReadingGroupProps) {
           onCorrect={() => onCorrect({ trialId, fieldKey: fieldKey(field) })}
         />
       ))}
-      <Box
-        sx={{
-          px: 0.5,
-          pt: total ? { sm: 1.1 } : 0,
-          display: "flex",
-          flexDirection: { xs: "row", sm: "column" },
-          gridColumn: { xs: "1 / -1", sm: "auto" },
-          justifyContent: { xs: "space-between", sm: "flex-start" },
-          alignItems: { xs: "center", sm: "flex-start" },
-          gap: 1,
-          flexWrap: "wrap",
-        }}
-      >
-        {total && (
-          <Box aria-live="polite">
-            <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>
-              {total.label}, {total.unit}
-            </Box>
-            <Box
-              data-testid={`so-far-${fields[0]?.symbol ?? ""}`}
-              sx={{
-                fontFamily: fonts.reading,
-                fontSize: { xs: "1.75rem", sm: "1.9rem" },
-                lineHeight: 1.2,
-                color: total.value ? colors.ink : colors.lineStrong,
-              }}
-            >
-              {total.value ?? "–"}
-            </Box>
-          </Box>
-        )}
+      <Box sx={footLayout(total)}>
+        <SoFar total={total} fields={fields} />
         {last && (
           <Button
             variant={quiet ? "outlined" : "contained"}
@@ -131,27 +80,125 @@ export function ReadingGroup(props: ReadingGroupProps) {
           </Button>
         )}
         {last && isEnd(last) && entry.textOf(last) !== "" && !entry.isSecond(last) && (
-          <Button
-            size="small"
-            onClick={() => entry.markMaybe(last)}
-            onMouseDown={(event) => event.preventDefault()}
-            title="or press Alt M"
-            data-act="maybe"
-          >
-            Maybe: mark, go on
-          </Button>
+          <MaybeButton entry={entry} last={last} />
         )}
       </Box>
-      {last && (
-        <Box sx={{ gridColumn: "1 / -1", "&:empty": { display: "none" } }}>
-          <ByInstrument
-            stage={stage.definition}
-            field={last}
-            flask={trialId}
-            onTake={(shown) => entry.take(last, shown)}
-          />
-        </Box>
-      )}
+      {last && <FromInstrument stage={stage} last={last} trialId={trialId} entry={entry} />}
     </Box>
   );
+}
+
+function SoFar({
+  total,
+  fields,
+}: {
+  readonly total: { label: string; value: string | null; unit: string } | null;
+  readonly fields: readonly Field[];
+}) {
+  return (
+    total && (
+      <Box aria-live="polite">
+        <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>
+          {total.label}, {total.unit}
+        </Box>
+        <Box
+          data-testid={`so-far-${fields[0]?.symbol ?? ""}`}
+          sx={{
+            fontFamily: fonts.reading,
+            fontSize: { xs: "1.75rem", sm: "1.9rem" },
+            lineHeight: 1.2,
+            color: total.value ? colors.ink : colors.lineStrong,
+          }}
+        >
+          {total.value ?? "–"}
+        </Box>
+      </Box>
+    )
+  );
+}
+
+function MaybeButton({ entry, last }: { readonly entry: TrialEntry; readonly last: Field }) {
+  return (
+    <Button
+      size="small"
+      onClick={() => entry.markMaybe(last)}
+      onMouseDown={(event) => event.preventDefault()}
+      title="or press Alt M"
+      data-act="maybe"
+    >
+      Maybe: mark, go on
+    </Button>
+  );
+}
+
+const footLayout = (total: { label: string; value: string | null; unit: string } | null) =>
+  ({
+    px: 0.5,
+    pt: total ? { sm: 1.1 } : 0,
+    display: "flex",
+    flexDirection: { xs: "row", sm: "column" },
+    gridColumn: { xs: "1 / -1", sm: "auto" },
+    justifyContent: { xs: "space-between", sm: "flex-start" },
+    alignItems: { xs: "center", sm: "flex-start" },
+    gap: 1,
+    flexWrap: "wrap",
+  }) as const;
+
+interface FromInstrumentProps {
+  readonly stage: TitrationEvaluation;
+  readonly last: Field;
+  readonly trialId: string;
+  readonly entry: TrialEntry;
+}
+
+function FromInstrument({ stage, last, trialId, entry }: FromInstrumentProps) {
+  return (
+    <Box sx={{ gridColumn: "1 / -1", "&:empty": { display: "none" } }}>
+      <ByInstrument
+        stage={stage.definition}
+        field={last}
+        flask={trialId}
+        onTake={(shown) => entry.take(last, shown)}
+      />
+    </Box>
+  );
+}
+
+/** Who goes elsewhere keeps what was typed. */
+function useLeave(entry: TrialEntry, trialId: string, offered: (field: Field, by?: TrialEntry) => boolean) {
+  const latest = useRef(entry);
+  useLayoutEffect(() => {
+    latest.current = entry;
+  });
+  /** Who goes elsewhere keeps what was typed. */
+  const leave = (field: Field) => {
+    afterPress(() => {
+      // The press itself may have changed this flask, or taken another one in hand.
+      const of = latest.current.trialId === trialId ? latest.current : entry;
+      if (of.textOf(field) !== "" && !offered(field, of) && !of.isSecond(field)) of.commit(field);
+    });
+  };
+  return leave;
+}
+
+function remarksOn(
+  offered: (field: Field, by?: TrialEntry) => boolean,
+  entry: TrialEntry,
+  previous: TrialEvaluation | undefined,
+  onRefill: (field: Field) => void,
+) {
+  const remarkOf = (field: Field) => {
+    if (!offered(field) || entry.textOf(field) === "") return undefined;
+    if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
+    const from = previous ? `carried from ${previous.words}` : "as the house starts";
+    return (
+      <>
+        {from}
+        <Button size="small" sx={{ minHeight: 28, py: 0, px: 0.75 }} onClick={() => onRefill(field)}>
+          Refilled
+        </Button>
+      </>
+    );
+  };
+  return remarkOf;
 }

@@ -1,3 +1,4 @@
+import { type Stagger, clockText, durationText, planStagger } from "~/core/timing";
 import { isTaken } from "../../../live/post";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
@@ -5,7 +6,6 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
 import type { Condition } from "~/core/method";
-import { clockText, durationText, planStagger } from "~/core/timing";
 import { colors, fonts } from "../../../theme/theme";
 import { numberIn } from "../../../ui/number-in";
 import { FormDialog } from "../../../ui/form-dialog";
@@ -24,21 +24,7 @@ const minutes = (text: string) => (numberIn(text) ?? NaN) * 60;
 
 /** When to start each of several standing flasks, so that none waits for the burette; sets their timers. */
 export function StaggerDialog({ standing, stageKey, first, send, onClose }: StaggerDialogProps) {
-  const [form, setForm] = useState({
-    flasks: "3",
-    standing: String(standing.minutes ?? ""),
-    titration: "5",
-    starting: "1",
-    available: "",
-  });
-  const [problem, setProblem] = useState<string | null>(null);
-  const plan = planStagger({
-    flasks: numberIn(form.flasks) ?? NaN,
-    standing: minutes(form.standing),
-    titration: minutes(form.titration),
-    starting: minutes(form.starting),
-    available: form.available.trim() === "" ? null : minutes(form.available),
-  });
+  const { form, setForm, plan, setProblem, problem } = useStagger(standing);
   const field = (name: keyof typeof form, label: string) => (
     <TextField
       label={label}
@@ -83,43 +69,7 @@ export function StaggerDialog({ standing, stageKey, first, send, onClose }: Stag
       </Box>
       <Box role="status">
         {plan.ok ? (
-          <>
-            <Box
-              component="table"
-              sx={{
-                width: 1,
-                borderCollapse: "collapse",
-                "& th, & td": { textAlign: "left", py: 0.5 },
-                "& td + td": { fontFamily: fonts.reading },
-                "& th": { color: colors.inkSoft, fontWeight: 600 },
-              }}
-            >
-              <thead>
-                <tr>
-                  {["", "start", "titrate", "done"].map((head) => (
-                    <th key={head} scope="col">
-                      {head}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {plan.value.flasks.map(({ flask, startAt, titrateAt, endAt }) => (
-                  <tr key={flask}>
-                    <td>Flask {first + flask - 1}</td>
-                    <td>{clockText(startAt)}</td>
-                    <td>{clockText(titrateAt)}</td>
-                    <td>{clockText(endAt)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </Box>
-            <Typography sx={{ mt: 1 }}>
-              {durationText(plan.value.total)} in all, one start every {durationText(plan.value.every)}
-              {plan.value.how === "in turn" ? ", between two titrations" : ""}. Times count from now, in
-              minutes.
-            </Typography>
-          </>
+          <StaggerTable plan={plan} first={first} />
         ) : (
           <Box sx={{ color: colors.brick, fontWeight: 600 }}>{plan.problem.message}</Box>
         )}
@@ -127,4 +77,70 @@ export function StaggerDialog({ standing, stageKey, first, send, onClose }: Stag
       </Box>
     </FormDialog>
   );
+}
+
+function StaggerTable({
+  plan,
+  first,
+}: {
+  readonly plan: { readonly ok: true; readonly value: Stagger };
+  readonly first: number;
+}) {
+  return (
+    <>
+      <Box
+        component="table"
+        sx={{
+          width: 1,
+          borderCollapse: "collapse",
+          "& th, & td": { textAlign: "left", py: 0.5 },
+          "& td + td": { fontFamily: fonts.reading },
+          "& th": { color: colors.inkSoft, fontWeight: 600 },
+        }}
+      >
+        <thead>
+          <tr>
+            {["", "start", "titrate", "done"].map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {plan.value.flasks.map(({ flask, startAt, titrateAt, endAt }) => (
+            <tr key={flask}>
+              <td>Flask {first + flask - 1}</td>
+              <td>{clockText(startAt)}</td>
+              <td>{clockText(titrateAt)}</td>
+              <td>{clockText(endAt)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      <Typography sx={{ mt: 1 }}>
+        {durationText(plan.value.total)} in all, one start every {durationText(plan.value.every)}
+        {plan.value.how === "in turn" ? ", between two titrations" : ""}. Times count from now, in minutes.
+      </Typography>
+    </>
+  );
+}
+
+function useStagger(standing: Condition) {
+  const [form, setForm] = useState({
+    flasks: "3",
+    standing: String(standing.minutes ?? ""),
+    titration: "5",
+    starting: "1",
+    available: "",
+  });
+  const [problem, setProblem] = useState<string | null>(null);
+  const plan = planStagger({
+    flasks: numberIn(form.flasks) ?? NaN,
+    standing: minutes(form.standing),
+    titration: minutes(form.titration),
+    starting: minutes(form.starting),
+    available: form.available.trim() === "" ? null : minutes(form.available),
+  });
+  return { form, setForm, plan, setProblem, problem };
 }

@@ -1,3 +1,5 @@
+import type { UnknownStage } from "~/core/method";
+import type { Send, LiveRun } from "../shared/use-run";
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
@@ -8,7 +10,6 @@ import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
 import { ShelveButton } from "../shared/shelve";
-import type { LiveRun } from "../shared/use-run";
 import { WayOn } from "../photometer/way-on";
 
 interface UnknownResultProps {
@@ -49,22 +50,7 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
         </Typography>
       )}
       {shown && record.status === "open" && units.length > 1 && (
-        <TextField
-          select
-          size="small"
-          label="Shown in"
-          value={definition.result.unit}
-          onChange={(event) =>
-            void send({ intent: "choose", stageKey: stage.key, name: "unit", value: event.target.value })
-          }
-          sx={{ width: 130, my: 1 }}
-        >
-          {units.map((unit) => (
-            <MenuItem key={unit} value={unit}>
-              {unit}
-            </MenuItem>
-          ))}
-        </TextField>
+        <ShownIn definition={definition} send={send} stage={stage} units={units} />
       )}
       {also.map(({ definition: { symbol, name }, shown: other }) => (
         <Typography key={symbol}>
@@ -84,5 +70,33 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
         </WayOn>
       )}
     </Sheet>
+  );
+}
+
+interface ShownInProps {
+  readonly definition: UnknownStage;
+  readonly send: Send;
+  readonly stage: UnknownEvaluation;
+  readonly units: string[];
+}
+
+function ShownIn({ definition, send, stage, units }: ShownInProps) {
+  return (
+    <TextField
+      select
+      size="small"
+      label="Shown in"
+      value={definition.result.unit}
+      onChange={(event) =>
+        void send({ intent: "choose", stageKey: stage.key, name: "unit", value: event.target.value })
+      }
+      sx={{ width: 130, my: 1 }}
+    >
+      {units.map((unit) => (
+        <MenuItem key={unit} value={unit}>
+          {unit}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }

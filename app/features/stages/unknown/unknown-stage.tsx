@@ -1,3 +1,9 @@
+import type {
+  CalibrationEvaluation,
+  RunEvaluation,
+  SampleEvaluation,
+  UnknownEvaluation,
+} from "~/core/stages";
 import { presumedOf } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -5,7 +11,6 @@ import { useMemo, useState } from "react";
 import { v7 as newId } from "uuid";
 import { fieldKey, trialFields } from "~/core/method";
 import { presentObservation, trialWords } from "~/core/record";
-import type { RunEvaluation, SampleEvaluation, UnknownEvaluation } from "~/core/stages";
 import { absorberNear, cuvetteOf } from "~/devices";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
@@ -45,23 +50,19 @@ function proposalsOf(stage: UnknownEvaluation): Record<string, string> {
   return proposals;
 }
 
-/** The unknown: its flasks and readings, the amount read off, carried back to the sample, and what to think of it. */
-export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) {
+interface SampleInHandProps extends UnknownStageProps {
+  readonly calibration: CalibrationEvaluation | null;
+  readonly which: string;
+  readonly onTakeUp: (which: string) => void;
+}
+
+/** The flask of the unknown that is read next; it stays in hand, since an unknown is read several times. */
+function SampleInHand({ run, stage, evaluation, calibration, which, onTakeUp }: SampleInHandProps) {
   const { record, send } = run;
   const { definition } = stage;
   const [person, setPerson] = useReader(record.bench);
-  const readOff = definition.inputs.find((i) => i.is === "read-off");
-  const symbol = readOff?.reading ?? "A";
-  const line = evaluation.stages.find((s) => s.key === stage.lineOf);
-  const calibration = line?.kind === "calibration" ? line : null;
-  const open = stage.trials.find((t) => t.missing && !t.record.struck);
-  const [asked, setAsked] = useState<string | null>(null);
   const [fresh, setFresh] = useState(() => newId());
-  const which = asked ?? open?.id ?? "new";
   const sample = stage.trials.find((t) => t.id === which) ?? null;
-  const [opened, setOpened] = useState<ReadingTarget | null>(null);
-  const [striking, setStriking] = useState<SampleEvaluation | null>(null);
-  const locked = record.status !== "open";
   const target = useMemo((): CuvetteTarget => {
     const all = trialFields(definition, record.houseRules);
     const there = new Set(sample?.fields.filter((f) => f.present).map((f) => fieldKey(f.field)));
@@ -82,7 +83,7 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
     send,
     onSaved: () => {
       // The same flask stays in hand: an unknown is read several times.
-      setAsked(target.trialId);
+      if (target.trialId !== null) onTakeUp(target.trialId);
       setFresh(newId());
     },
   });
@@ -92,26 +93,52 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
   const photometer = usePhotometer(record.id, nm, cuvetteOf(absorberNear(nm), nm, absorbance), which);
   const name = sample ? trialWords(sample.record, "flask") : `flask ${stage.trials.length + 1}`;
   return (
+    <CuvetteSheet
+      title={`Unknown, ${name}`}
+      prompt="Rinse the cuvette with it, fill it, wipe it. Read it as often as the standards were."
+      tint={tintOf(calibration?.definition.color ?? "#8899aa", 0.55)}
+      target={target}
+      cuvette={cuvette}
+      person={person}
+      onPerson={setPerson}
+      photometer={photometer}
+    >
+      {sample && (
+        <Button size="small" onClick={() => onTakeUp("new")} sx={{ justifySelf: "start", ml: -1 }}>
+          Another flask of it
+        </Button>
+      )}
+    </CuvetteSheet>
+  );
+}
+
+/** The unknown: its flasks and readings, the amount read off, carried back to the sample, and what to think of it. */
+export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) {
+  const { record, send } = run;
+  const { definition } = stage;
+  const readOff = definition.inputs.find((i) => i.is === "read-off");
+  const symbol = readOff?.reading ?? "A";
+  const line = evaluation.stages.find((s) => s.key === stage.lineOf);
+  const calibration = line?.kind === "calibration" ? line : null;
+  const open = stage.trials.find((t) => t.missing && !t.record.struck);
+  const [asked, setAsked] = useState<string | null>(null);
+  const which = asked ?? open?.id ?? "new";
+  const [opened, setOpened] = useState<ReadingTarget | null>(null);
+  const [striking, setStriking] = useState<SampleEvaluation | null>(null);
+  const locked = record.status !== "open";
+  return (
     <>
       <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
         <Box sx={column}>
           {!locked && (
-            <CuvetteSheet
-              title={`Unknown, ${name}`}
-              prompt="Rinse the cuvette with it, fill it, wipe it. Read it as often as the standards were."
-              tint={tintOf(calibration?.definition.color ?? "#8899aa", 0.55)}
-              target={target}
-              cuvette={cuvette}
-              person={person}
-              onPerson={setPerson}
-              photometer={photometer}
-            >
-              {sample && (
-                <Button size="small" onClick={() => setAsked("new")} sx={{ justifySelf: "start", ml: -1 }}>
-                  Another flask of it
-                </Button>
-              )}
-            </CuvetteSheet>
+            <SampleInHand
+              run={run}
+              stage={stage}
+              evaluation={evaluation}
+              calibration={calibration}
+              which={which}
+              onTakeUp={setAsked}
+            />
           )}
           {stage.trials.length > 0 && (
             <Sheet
