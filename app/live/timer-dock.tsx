@@ -137,29 +137,7 @@ function Timer({ timer, now, named }: TimerProps) {
   const planned = state.state === "planned";
   const said = planned ? (due ? "start it now" : "start in") : due ? "over since" : "";
   return (
-    <Box
-      data-due={due}
-      sx={{
-        display: "flex",
-        alignItems: "center",
-        gap: 1,
-        flexShrink: 0,
-        border: `2px solid ${due ? colors.amberDeep : colors.line}`,
-        bgcolor: due ? colors.amberPale : colors.ground,
-        borderRadius: "10px",
-        pl: 1.25,
-        pr: 0.5,
-        py: 0.25,
-        maxWidth: { xs: "86vw", sm: 380 },
-        ...(due
-          ? {
-              "@keyframes due": { "50%": { borderColor: colors.amber } },
-              animation: "due 1s steps(2) infinite",
-              "@media (prefers-reduced-motion: reduce)": { animation: "none" },
-            }
-          : {}),
-      }}
-    >
+    <Box data-due={due} sx={timerStyle(due)}>
       <Box
         sx={{ fontFamily: fonts.reading, fontSize: "1.25rem", color: due ? colors.amberDeep : colors.ink }}
       >
@@ -174,16 +152,7 @@ function Timer({ timer, now, named }: TimerProps) {
         >
           {[flask || runTitle, said].filter(Boolean).join(": ")}
         </Box>
-        <Box
-          sx={{
-            color: colors.inkSoft,
-            overflow: "hidden",
-            textOverflow: "ellipsis",
-            whiteSpace: "nowrap",
-            maxWidth: { xs: 140, sm: named ? 210 : 150 },
-          }}
-          title={what}
-        >
+        <Box sx={whatStyle(named)} title={what}>
           {named && flask ? `${runTitle}: ${what}` : what}
         </Box>
       </Box>
@@ -214,3 +183,34 @@ function Timer({ timer, now, named }: TimerProps) {
     </Box>
   );
 }
+
+const timerStyle = (due: boolean) =>
+  ({
+    display: "flex",
+    alignItems: "center",
+    gap: 1,
+    flexShrink: 0,
+    border: `2px solid ${due ? colors.amberDeep : colors.line}`,
+    bgcolor: due ? colors.amberPale : colors.ground,
+    borderRadius: "10px",
+    pl: 1.25,
+    pr: 0.5,
+    py: 0.25,
+    maxWidth: { xs: "86vw", sm: 380 },
+    ...(due
+      ? {
+          "@keyframes due": { "50%": { borderColor: colors.amber } },
+          animation: "due 1s steps(2) infinite",
+          "@media (prefers-reduced-motion: reduce)": { animation: "none" },
+        }
+      : {}),
+  }) as const;
+
+const whatStyle = (named: boolean) =>
+  ({
+    color: colors.inkSoft,
+    overflow: "hidden",
+    textOverflow: "ellipsis",
+    whiteSpace: "nowrap",
+    maxWidth: { xs: 140, sm: named ? 210 : 150 },
+  }) as const;

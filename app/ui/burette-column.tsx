@@ -137,7 +137,7 @@ function wordsOf({
   readonly maybe: readonly number[];
   readonly decimals: number;
 }) {
-  const said = [
+  return [
     `Burette of ${capacityMl} mL.`,
     ...labels.map(({ title, value }) => `${title} ${value} mL.`),
     endNear !== null && !inReach ? "The end lies past the last mark." : "",
@@ -145,7 +145,6 @@ function wordsOf({
   ]
     .filter((part) => part !== "")
     .join(" ");
-  return said;
 }
 
 function MaybeMarks({ maybe, y }: { readonly maybe: readonly number[]; readonly y: (ml: number) => number }) {

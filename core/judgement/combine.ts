@@ -67,25 +67,14 @@ export function combineReplicates(
   const sensitivities = new Map([...means].filter(([, { leaf }]) => !leaf.random));
   if (repeatability > 0) {
     // What readings alone would make may itself be known from a scatter only, as that about a calibration line.
-    const estimates = new Set(
-      [...means.values()].flatMap(({ leaf }) => (leaf.random && leaf.estimate ? [leaf.estimate] : [])),
-    );
-    const [estimate] = repeatabilityFrom === "reading" && estimates.size === 1 ? estimates : [];
-    const degreesOfFreedom = {
-      scatter: count - 1,
-      reading: effectiveDegreesOfFreedom(averaged, (l) => l.random),
-      "earlier work": Infinity,
-    }[repeatabilityFrom];
-    const agreement = leaf({
-      id: `repeatability:${stage}${symbol === "" ? "" : `:${symbol}`}`,
-      kind: "repeatability",
-      label: "Agreement of the trials",
-      group: "Agreement of the trials",
-      shape: repeatabilityFrom === "scatter" ? "t" : "normal",
-      u: repeatability,
-      degreesOfFreedom,
-      ...(estimate === undefined ? {} : { estimate }),
+    const agreement = agreementLeaf({
+      means,
+      repeatabilityFrom,
+      count,
+      averaged,
       stage,
+      symbol,
+      repeatability,
     });
     sensitivities.set(agreement.id, { leaf: agreement, by: 1 });
   }
@@ -99,6 +88,46 @@ export function combineReplicates(
     repeatabilityFrom,
     systematic: standardUncertainty(averaged, (l) => !l.random),
   };
+}
+
+/** How well the trials agree, as a cause of its own. */
+function agreementLeaf({
+  means,
+  repeatabilityFrom,
+  count,
+  averaged,
+  stage,
+  symbol,
+  repeatability,
+}: {
+  readonly means: Map<string, Sensitivity>;
+  readonly repeatabilityFrom: "reading" | "scatter" | "earlier work";
+  readonly count: number;
+  readonly averaged: Quantity;
+  readonly stage: string;
+  readonly symbol: string;
+  readonly repeatability: number;
+}) {
+  const estimates = new Set(
+    [...means.values()].flatMap(({ leaf }) => (leaf.random && leaf.estimate ? [leaf.estimate] : [])),
+  );
+  const [estimate] = repeatabilityFrom === "reading" && estimates.size === 1 ? estimates : [];
+  const degreesOfFreedom = {
+    scatter: count - 1,
+    reading: effectiveDegreesOfFreedom(averaged, (l) => l.random),
+    "earlier work": Infinity,
+  }[repeatabilityFrom];
+  return leaf({
+    id: `repeatability:${stage}${symbol === "" ? "" : `:${symbol}`}`,
+    kind: "repeatability",
+    label: "Agreement of the trials",
+    group: "Agreement of the trials",
+    shape: repeatabilityFrom === "scatter" ? "t" : "normal",
+    u: repeatability,
+    degreesOfFreedom,
+    ...(estimate === undefined ? {} : { estimate }),
+    stage,
+  });
 }
 
 export type PlusMinusStyle = "k2" | "u" | "i95";

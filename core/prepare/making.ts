@@ -1,3 +1,4 @@
+import type { Input } from "../inputs";
 import { type Static, Type } from "@sinclair/typebox";
 import type { Method, PreparationStage } from "../method";
 
@@ -75,55 +76,8 @@ export function makingMethod(formula: string, name: string, making: Making): Met
   const result = { symbol: "c", name: `Concentration of the ${name}`, unit: "mol/L", assigns: formula };
   const stage: PreparationStage =
     making.how === "weighed"
-      ? stageOf(`Make the ${name}`, {
-          inputs: [
-            {
-              symbol: "m",
-              is: "mass",
-              label: `Mass of ${making.solidName}`,
-              of: making.solid,
-              per: "run",
-              weighing: making.weighing,
-              ...(making.weighing === "addition"
-                ? { before: "Vessel empty", after: "Vessel with the solid" }
-                : { before: "Boat with solid", after: "Boat after transfer" }),
-              ...(making.window ? { expect: making.window } : {}),
-            },
-            {
-              symbol: "P",
-              is: "purity",
-              label: `Purity of the ${making.solidName}`,
-              of: making.solid,
-              per: "run",
-              presumed: making.purity,
-            },
-            flask,
-          ],
-          relations: [
-            { relation: `n = m * P / M(${making.solid})`, title: "Amount weighed", unit: "mmol" },
-            { relation: "c = n / V", title: "Concentration made", unit: "mol/L" },
-          ],
-          result,
-        })
-      : stageOf(`Make the ${name} from stock`, {
-          inputs: [
-            {
-              symbol: "c_0",
-              is: "given",
-              label: "Concentration of the stock",
-              of: formula,
-              per: "run",
-              unit: "mol/L",
-            },
-            taken(making.glass),
-            flask,
-          ],
-          relations: [
-            { relation: "n = c_0 * V_0", title: "Amount taken from the stock", unit: "mmol" },
-            { relation: "c = n / V", title: "Concentration made", unit: "mol/L" },
-          ],
-          result,
-        });
+      ? weighedStage(name, flask, result, making)
+      : dilutedStage(name, flask, result, making);
   return {
     id: `making-${making.how}`,
     version: 1,
@@ -141,4 +95,69 @@ export function makingMethod(formula: string, name: string, making: Making): Met
     waste: [],
     glassware: [],
   };
+}
+
+function weighedStage(
+  name: string,
+  flask: Input,
+  result: PreparationStage["result"],
+  making: Extract<Making, { how: "weighed" }>,
+): PreparationStage {
+  return stageOf(`Make the ${name}`, {
+    inputs: [
+      {
+        symbol: "m",
+        is: "mass",
+        label: `Mass of ${making.solidName}`,
+        of: making.solid,
+        per: "run",
+        weighing: making.weighing,
+        ...(making.weighing === "addition"
+          ? { before: "Vessel empty", after: "Vessel with the solid" }
+          : { before: "Boat with solid", after: "Boat after transfer" }),
+        ...(making.window ? { expect: making.window } : {}),
+      },
+      {
+        symbol: "P",
+        is: "purity",
+        label: `Purity of the ${making.solidName}`,
+        of: making.solid,
+        per: "run",
+        presumed: making.purity,
+      },
+      flask,
+    ],
+    relations: [
+      { relation: `n = m * P / M(${making.solid})`, title: "Amount weighed", unit: "mmol" },
+      { relation: "c = n / V", title: "Concentration made", unit: "mol/L" },
+    ],
+    result,
+  });
+}
+
+function dilutedStage(
+  name: string,
+  flask: Input & { of: string },
+  result: PreparationStage["result"],
+  making: Extract<Making, { how: "diluted" }>,
+): PreparationStage {
+  return stageOf(`Make the ${name} from stock`, {
+    inputs: [
+      {
+        symbol: "c_0",
+        is: "given",
+        label: "Concentration of the stock",
+        of: flask.of,
+        per: "run",
+        unit: "mol/L",
+      },
+      taken(making.glass),
+      flask,
+    ],
+    relations: [
+      { relation: "n = c_0 * V_0", title: "Amount taken from the stock", unit: "mmol" },
+      { relation: "c = n / V", title: "Concentration made", unit: "mol/L" },
+    ],
+    result,
+  });
 }

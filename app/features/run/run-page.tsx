@@ -83,7 +83,7 @@ interface UseRunShortcutsProps {
 }
 
 function useRunShortcuts({ evaluation, viewed, navigate, undo, send }: UseRunShortcutsProps) {
-  const shortcuts = useMemo((): Shortcut[] => {
+  return useMemo((): Shortcut[] => {
     const at = evaluation.chain.findIndex(({ key }) => key === viewed);
     const go = (to: number) => {
       const target = evaluation.chain[to];
@@ -127,16 +127,14 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, send }: UseRunSho
       { keys: "?", words: "this list" },
     ];
   }, [evaluation, viewed, undo, send, navigate]);
-  return shortcuts;
 }
 
 function useWaitingIds(run: LiveRun) {
-  const waiting = useMemo(
+  return useMemo(
     () =>
       new Set(
         run.kept.flatMap(({ request, refused }) => (refused === null && "id" in request ? [request.id] : [])),
       ),
     [run.kept],
   );
-  return waiting;
 }

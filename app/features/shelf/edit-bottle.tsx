@@ -100,8 +100,8 @@ function editOf(
   values: Readonly<Record<string, string>>,
   usedUp: boolean,
   by: WhoWhyState,
-) {
-  const request: EditSolution = {
+): EditSolution {
+  return {
     intent: "edit",
     revision,
     name: values.name ?? "",
@@ -113,7 +113,6 @@ function editOf(
     person: by.person,
     reason: values.reason ?? "",
   };
-  return request;
 }
 
 function useBottleForm(solution: SolutionView, problems: FormProblems) {

@@ -1,9 +1,9 @@
+import { type DeliveringGlass, evenLevels, planSeries } from "~/core/prepare";
 import { type FormField, useFormState } from "./use-form";
 import type { SolutionView } from "~/protocol/shelf";
 import { type HouseRules, buretteDecimals } from "~/core/rules";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { evenLevels, planSeries } from "~/core/prepare";
 import { concentrationText } from "~/protocol/concentration";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
@@ -21,10 +21,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
   );
   const { values, field } = form;
   const { glass, decimals, stock, usable, levels } = plannedSeries(stocks, values, rules);
-  const textsOf = (ml: number): Record<string, string> =>
-    glass.kind === "burette"
-      ? { "V_0:burette.initial": (0).toFixed(decimals), "V_0:burette.final": ml.toFixed(decimals) }
-      : { "V_0:volume.taken": String(ml) };
+  const textsOf = readingsBy(glass, decimals);
   const submit = () =>
     stock &&
     put(
@@ -72,6 +69,13 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
       )}
     </Box>
   );
+}
+
+function readingsBy(glass: DeliveringGlass, decimals: number) {
+  return (ml: number): Record<string, string> =>
+    glass.kind === "burette"
+      ? { "V_0:burette.initial": (0).toFixed(decimals), "V_0:burette.final": ml.toFixed(decimals) }
+      : { "V_0:volume.taken": String(ml) };
 }
 
 function WantedSeries({

@@ -216,7 +216,7 @@ function substanceChooser(
   values: Readonly<Record<string, string>>,
   today: string,
 ) {
-  const chooseSubstance = (chosen: string) => {
+  return (chosen: string) => {
     const substance = substances.find((s) => s.formula === chosen || s.name === chosen);
     const next = substance?.formula ?? chosen;
     set({
@@ -234,7 +234,6 @@ function substanceChooser(
       fromId: "",
     });
   };
-  return chooseSubstance;
 }
 
 function jarChooser({
@@ -250,7 +249,7 @@ function jarChooser({
   readonly formula: string;
   readonly values: Readonly<Record<string, string>>;
 }) {
-  const chooseJar = (id: string) => {
+  return (id: string) => {
     const jar = solids.find((b) => b.id === id);
     set({
       fromId: id,
@@ -266,7 +265,6 @@ function jarChooser({
         : {}),
     });
   };
-  return chooseJar;
 }
 
 function weighingOf(values: Readonly<Record<string, string>>, rules: HouseRules) {

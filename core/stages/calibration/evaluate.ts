@@ -358,9 +358,7 @@ export function evaluateCalibration(
     .sort((a, b) => (a.x ?? Infinity) - (b.x ?? Infinity));
   const blank = inputs.find((i) => i.is === "blank");
   const blanks = blank ? readingsOf(record.observations, blank.symbol) : [];
-  const used = levels.filter(
-    (l) => l.leftOut === null && l.amount && l.x !== null && counting(l.readings).length > 0,
-  );
+  const used = usedLevels(levels);
   const taken = takeBlank(definition, record, blanks, choice);
   const points = used.map((l) => ({ amount: l.amount!, x: l.x ?? 0, ys: counting(l.readings) }));
   const fitted = stageLine(points, choice, key, axis.unit, taken.deducted);
@@ -398,14 +396,24 @@ export function evaluateCalibration(
     quantity,
     ...resultShown(stage, follows, context),
     problem,
-    cautions: [
-      ...(question ? [{ severity: "caution" as const, message: question }] : []),
-      ...driftChecks(blanks, levels),
-      ...readingChecks(levels),
-    ],
+    cautions: cautionsOn(question, blanks, levels),
     next:
       question && ahead.length === 0
         ? question
         : nextWords({ definition, levels, ahead, blanks }, line, problem),
   };
+}
+
+function usedLevels(levels: LevelEvaluation[]) {
+  return levels.filter(
+    (l) => l.leftOut === null && l.amount && l.x !== null && counting(l.readings).length > 0,
+  );
+}
+
+function cautionsOn(question: string | null, blanks: ReadingView[], levels: LevelEvaluation[]) {
+  return [
+    ...(question ? [{ severity: "caution" as const, message: question }] : []),
+    ...driftChecks(blanks, levels),
+    ...readingChecks(levels),
+  ];
 }

@@ -1,5 +1,6 @@
+import { type Quantity, printedUnit, withUnit, toSignificant } from "../../quantity";
+import type { CalibrationStage } from "../../method";
 import type { StageWorking } from "../tools";
-import { printedUnit, withUnit, toSignificant } from "../../quantity";
 import { fittedUnit } from "../table";
 import { symbolTex, numberTex } from "../../relation";
 import { counting } from "../../record";
@@ -47,27 +48,7 @@ function fitSteps(
     quadratic: `A = ${symbolTex(intercept)} + ${symbolTex(slope)} ${axis} + q ${axis}^{2}`,
   }[fit.model];
   const weights = fit.weighting === "none" ? "all alike" : `weighted ${fit.weighting}`;
-  const one = (symbol: string, title: string): WorkingStep[] => {
-    const q = symbols.get(symbol);
-    if (!q) return [];
-    const unit = fittedUnit(definition, symbol) ?? "1";
-    const text = withPlusMinus(q, unit, rules);
-    return [
-      step({
-        id: symbol,
-        title,
-        value: `${symbolTex(symbol)} = ${numberTex(text, printedUnit(unit))}`,
-        valueText: withUnit(text.replace("\\pm", "±"), unit),
-        inputs: [
-          {
-            key: symbol,
-            label: "what its ± rests on",
-            origin: { kind: "readings", fields: [], causes: causes(q, unit) },
-          },
-        ],
-      }),
-    ];
-  };
+  const one = parameterSteps(symbols, definition, rules);
   return [
     ...(deducted === null
       ? []
@@ -93,6 +74,35 @@ function fitSteps(
     ...one(slope, "Slope"),
     ...(cut === undefined ? [] : one(cut, "Where the line meets the axis")),
   ];
+}
+
+/** A step for each parameter of the line, with what its ± rests on. */
+function parameterSteps(
+  symbols: ReadonlyMap<string, Quantity>,
+  definition: CalibrationStage,
+  rules: HouseRules,
+) {
+  return (symbol: string, title: string): WorkingStep[] => {
+    const q = symbols.get(symbol);
+    if (!q) return [];
+    const unit = fittedUnit(definition, symbol) ?? "1";
+    const text = withPlusMinus(q, unit, rules);
+    return [
+      step({
+        id: symbol,
+        title,
+        value: `${symbolTex(symbol)} = ${numberTex(text, printedUnit(unit))}`,
+        valueText: withUnit(text.replace("\\pm", "±"), unit),
+        inputs: [
+          {
+            key: symbol,
+            label: "what its ± rests on",
+            origin: { kind: "readings", fields: [], causes: causes(q, unit) },
+          },
+        ],
+      }),
+    ];
+  };
 }
 
 /** How the line came about: the amount of one standard, then the fit. */

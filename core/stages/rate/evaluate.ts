@@ -162,16 +162,9 @@ export function evaluateRate(
     context,
   );
   const { excess } = definition.rate;
-  const runs = together.members.flatMap((t) => {
-    const fit = (t as CourseEvaluation).comparison?.fits[order];
-    const q = excess === undefined ? undefined : t.symbols.get(excess);
-    return fit && q ? [{ concentration: inUnit(q, "mol/L"), k: fit.k, u: fit.u }] : [];
-  });
+  const runs = runsInExcess(together, order, excess);
   const open = trials.find((t) => !t.trace && !t.record.struck);
-  const off = trials.find((t) => !t.record.struck && t.comparison?.levelsOff != null);
-  const levels = off?.comparison?.levelsOff
-    ? `The course of ${off.words} seems to level off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
-    : undefined;
+  const levels = levelsOffWords(trials);
   return {
     kind: "rate",
     ...unjudged,
@@ -194,15 +187,45 @@ export function evaluateRate(
       ...trials.flatMap((t) => (t.record.struck ? [] : t.cautions)),
       ...(levels === undefined ? [] : [{ severity: "caution" as const, message: levels }]),
     ],
-    next:
-      levels !== undefined
-        ? levels
-        : open
-          ? `Take the course of ${open.words}, or bring it in from a file`
-          : trials.length === 0
-            ? "Mix, put the cuvette in, and take the absorbance each second"
-            : runs.length === 1
-              ? `${capitalized(orderWord(order))} order in the dye. Another run with another excess tells the order in that`
-              : `${capitalized(orderWord(order))} order in the dye: go on, or take another course`,
+    next: nextOf({ levels, open, trials, runs, order }),
   };
+}
+
+function runsInExcess({ members }: ReturnType<typeof combine>, order: Order, excess: string | undefined) {
+  return members.flatMap((t) => {
+    const fit = (t as CourseEvaluation).comparison?.fits[order];
+    const q = excess === undefined ? undefined : t.symbols.get(excess);
+    return fit && q ? [{ concentration: inUnit(q, "mol/L"), k: fit.k, u: fit.u }] : [];
+  });
+}
+
+function levelsOffWords(trials: CourseEvaluation[]) {
+  const off = trials.find((t) => !t.record.struck && t.comparison?.levelsOff != null);
+  return off?.comparison?.levelsOff
+    ? `The course of ${off.words} seems to level off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
+    : undefined;
+}
+
+function nextOf({
+  levels,
+  open,
+  trials,
+  runs,
+  order,
+}: {
+  readonly levels: string | undefined;
+  readonly open: CourseEvaluation | undefined;
+  readonly trials: CourseEvaluation[];
+  readonly runs: readonly unknown[];
+  readonly order: Order;
+}) {
+  return levels !== undefined
+    ? levels
+    : open
+      ? `Take the course of ${open.words}, or bring it in from a file`
+      : trials.length === 0
+        ? "Mix, put the cuvette in, and take the absorbance each second"
+        : runs.length === 1
+          ? `${capitalized(orderWord(order))} order in the dye. Another run with another excess tells the order in that`
+          : `${capitalized(orderWord(order))} order in the dye: go on, or take another course`;
 }

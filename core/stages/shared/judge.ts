@@ -147,12 +147,7 @@ export function judgeStage<E extends ComputedEvaluation>(stage: E, at: JudgedIn)
   const known: ReadonlyMap<string, Quantity> = isOnce(stage)
     ? stage.symbols
     : (membersOf(stage)[0]?.symbols ?? new Map<string, Quantity>());
-  const withheld: Withheld[] = [];
-  const also = stage.also.filter(({ definition: { name, when } }) => {
-    if (!when || Math.abs((known.get(when.symbol)?.value ?? NaN) - when.is) < 1e-9) return true;
-    withheld.push({ name, why: when.otherwise });
-    return false;
-  });
+  const { also, withheld } = givenResults(stage, known);
   const presumed = new Set(presumedInputs(definition, record.observations).map(({ symbol }) => symbol));
   const input = (symbols: ReadonlyMap<string, Quantity>, quantityOf: PlausibilityInput["quantityOf"]) => ({
     stage: compiled,
@@ -200,6 +195,17 @@ export function judgeStage<E extends ComputedEvaluation>(stage: E, at: JudgedIn)
   }
   const [first] = impossible;
   return first && "next" in judged ? { ...judged, next: implausibleWords(first) } : judged;
+}
+
+/** The further results that are given, and those that are withheld, with the reason. */
+function givenResults(stage: ComputedEvaluation, known: ReadonlyMap<string, Quantity>) {
+  const withheld: Withheld[] = [];
+  const also = stage.also.filter(({ definition: { name, when } }) => {
+    if (!when || Math.abs((known.get(when.symbol)?.value ?? NaN) - when.is) < 1e-9) return true;
+    withheld.push({ name, why: when.otherwise });
+    return false;
+  });
+  return { also, withheld };
 }
 
 /** The footing of a stage that was judged, for those that use its result. */

@@ -116,18 +116,7 @@ export function guide(input: GuidanceInput): Guidance | null {
   const expected = expectedResults(trials, agreement, stage.definition);
   if (!expected) return null;
   const numbers = new Map([...known].map(([symbol, q]) => [symbol, q.value] as const));
-  /** The titer, as it is read, that makes the result this; none where no titer does. */
-  const titerFor = (value: number): number[] => {
-    const solved = solveForTiter({
-      relations: stage.lines,
-      stoichiometry: method.stoichiometry,
-      known: numbers,
-      titer: stage.titer,
-      target: stage.definition.result.symbol,
-      value,
-    });
-    return solved.ok ? [titerAsRead(solved.value, stage, rules)] : [];
-  };
+  const titerFor = titerSolver(stage, method, numbers, rules);
   const titers = [...new Set(expected.values.flatMap(titerFor))].sort((a, b) => a - b);
   const [titerMl] = titers;
   const largest = titers.at(-1);
@@ -173,6 +162,26 @@ export function guide(input: GuidanceInput): Guidance | null {
         ? []
         : joiningTiters(stage, agreement, reference, known),
     text,
+  };
+}
+
+/** Finds the titer, as it is read, that makes the result a value; none where no titer does. */
+function titerSolver(
+  stage: CompiledTitration,
+  method: CompiledMethod,
+  numbers: Map<string, number>,
+  rules: HouseRules,
+) {
+  return (value: number): number[] => {
+    const solved = solveForTiter({
+      relations: stage.lines,
+      stoichiometry: method.stoichiometry,
+      known: numbers,
+      titer: stage.titer,
+      target: stage.definition.result.symbol,
+      value,
+    });
+    return solved.ok ? [titerAsRead(solved.value, stage, rules)] : [];
   };
 }
 

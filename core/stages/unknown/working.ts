@@ -33,15 +33,7 @@ function readOffSteps(
     ],
   }[fit.model];
   return [
-    step({
-      id: "mean-absorbance",
-      title: `Mean absorbance of ${board.name}`,
-      formula: `mean of ${readings.map((r) => toDecimals(r, 3)).join(", ")}`,
-      names: "\\bar{A} = \\dfrac{1}{m} \\sum_i A_i",
-      numbers: `= \\dfrac{${readings.map((r) => toDecimals(r, 3)).join(" + ")}}{${readings.length}}`,
-      value: `= ${mean}`,
-      valueText: mean,
-    }),
+    meanStep(board, readings, mean),
     step({
       id: input.symbol,
       title: `${input.label}, read off the line`,
@@ -69,6 +61,18 @@ function readOffSteps(
       ],
     }),
   ];
+}
+
+function meanStep(board: Board, readings: number[], mean: string) {
+  return step({
+    id: "mean-absorbance",
+    title: `Mean absorbance of ${board.name}`,
+    formula: `mean of ${readings.map((r) => toDecimals(r, 3)).join(", ")}`,
+    names: "\\bar{A} = \\dfrac{1}{m} \\sum_i A_i",
+    numbers: `= \\dfrac{${readings.map((r) => toDecimals(r, 3)).join(" + ")}}{${readings.length}}`,
+    value: `= ${mean}`,
+    valueText: mean,
+  });
 }
 
 export const unknownWorking: StageWorking<CompiledStage, UnknownEvaluation> = {

@@ -45,8 +45,7 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
       stages: before.stages.map((stage, i) => (i === index ? { ...stage, ...changes } : stage)),
     }));
   const addStage = stageAdder(draft, change);
-  const stageProblem = (index: number): string | null =>
-    problem?.path[0] === "stages" && problem.path[1] === index ? problemInStage(problem) : null;
+  const stageProblem = problemsByStage(problem);
   return (
     <Page
       title={heading.title}
@@ -92,6 +91,11 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
       </Box>
     </Page>
   );
+}
+
+function problemsByStage(problem: MethodProblem | null) {
+  return (index: number): string | null =>
+    problem?.path[0] === "stages" && problem.path[1] === index ? problemInStage(problem) : null;
 }
 
 function WhatItIs({ draft, change }: SheetProps) {
@@ -207,7 +211,7 @@ function BesideTheDraft({ method, problem, missing, shown }: BesideTheDraftProps
 }
 
 function stageAdder(draft: MethodDraft, change: (changes: Partial<MethodDraft>) => void) {
-  const addStage = (kind: StageDraft["kind"]) => {
+  return (kind: StageDraft["kind"]) => {
     const taken = new Set(draft.stages.map((s) => s.key));
     let n = draft.stages.length + 1;
     while (taken.has(`stage-${n}`)) n++;
@@ -215,7 +219,6 @@ function stageAdder(draft: MethodDraft, change: (changes: Partial<MethodDraft>) 
     // What is made comes before what is titrated with it.
     change({ stages: kind === "preparation" ? [fresh, ...draft.stages] : [...draft.stages, fresh] });
   };
-  return addStage;
 }
 
 function usePreview(problem: MethodProblem | null, method: Method, rules: HouseRules) {
@@ -225,8 +228,7 @@ function usePreview(problem: MethodProblem | null, method: Method, rules: HouseR
     () => false,
   );
   const settled = useDeferredValue(hydrated && !problem ? method : null);
-  const shown = useMemo(() => settled && preview(settled, rules), [settled, rules]);
-  return shown;
+  return useMemo(() => settled && preview(settled, rules), [settled, rules]);
 }
 
 interface SheetProps {

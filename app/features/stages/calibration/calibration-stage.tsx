@@ -1,24 +1,17 @@
+import type { Send, LiveRun } from "../shared/use-run";
+import { type CalibrationStage, fieldKey, stageFields, trialFields } from "~/core/method";
+import type { RunRecord } from "~/core/run";
+import { type CalibrationEvaluation, type LevelEvaluation, nextCuvette, type RunEvaluation, seriesKind, seriesWords, usualAbsorbance } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useMemo, useState } from "react";
 import { v7 as newId } from "uuid";
-import {
-  type CalibrationEvaluation,
-  type LevelEvaluation,
-  nextCuvette,
-  type RunEvaluation,
-  seriesKind,
-  seriesWords,
-  usualAbsorbance,
-} from "~/core/stages";
-import { fieldKey, stageFields, trialFields } from "~/core/method";
 import { presentObservation } from "~/core/record";
 import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
 import { ShelveButton } from "../shared/shelve";
 import { StrikeDialog } from "../shared/trial-dialogs";
-import type { LiveRun } from "../shared/use-run";
 import { CuvetteSheet } from "../photometer/cuvette-sheet";
 import { LevelsTable, takenWords } from "./levels-table";
 import { LineChart } from "../photometer/line-chart";
@@ -146,17 +139,13 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
   const { record, send } = run;
   const { definition } = stage;
   const [person, setPerson] = useReader(record.bench);
-  const symbols = {
-    reading: definition.inputs.find((i) => i.is === "absorbance")?.symbol ?? "A",
-    blank: definition.inputs.find((i) => i.is === "blank")?.symbol ?? null,
-  };
+  const symbols = symbolsOf(definition);
   const [asked, setAsked] = useState<string | null>(null);
   const which = asked ?? following(stage, person);
   const [pasting, setPasting] = useState(false);
   const [opened, setOpened] = useState<ReadingTarget | null>(null);
   const [striking, setStriking] = useState<LevelEvaluation | null>(null);
   const locked = record.status !== "open";
-  const unknown = evaluation.stages.find((s) => s.kind === "unknown" && s.lineOf === stage.key);
   return (
     <>
       <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
@@ -172,47 +161,22 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
               onSaved={() => setAsked(null)}
             />
           )}
-          <Sheet
-            component="section"
-            aria-label="Flasks"
-            sx={{ p: 1.25, order: { xs: 3, md: 0 }, minWidth: 0 }}
-          >
-            <LevelsTable
-              stage={stage}
-              inHand={locked ? "" : which}
-              symbols={symbols}
-              locked={locked}
-              onTakeUp={setAsked}
-              onOpen={setOpened}
-              onStrike={setStriking}
-              onRestore={(l) => void send({ intent: "restore", trialId: l.id })}
-            />
-            {!locked && (
-              <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
-                <Button size="small" onClick={() => setAsked("other")}>
-                  Another flask
-                </Button>
-                <Button size="small" onClick={() => setPasting(true)}>
-                  A class’s readings …
-                </Button>
-              </Box>
-            )}
-          </Sheet>
+          <FlasksSheet
+            stage={stage}
+            locked={locked}
+            which={which}
+            symbols={symbols}
+            setAsked={setAsked}
+            setOpened={setOpened}
+            setStriking={setStriking}
+            send={send}
+            setPasting={setPasting}
+          />
           <Box sx={{ order: 9 }}>
             <CautionPanel definition={definition} />
           </Box>
         </Box>
-        <Box sx={column}>
-          <NextSteps stage={stage} evaluation={evaluation} locked={locked} send={send}>
-            <ShelveButton stage={stage} record={record} send={send} />
-          </NextSteps>
-          <LineChart
-            stage={stage}
-            unknown={unknown?.kind === "unknown" ? unknown : null}
-            title={record.title}
-          />
-          <LinePanel stage={stage} rules={record.houseRules} locked={locked} send={send} />
-        </Box>
+        <LineSide stage={stage} evaluation={evaluation} locked={locked} send={send} record={record} />
       </StageFrame>
       {pasting && (
         <PasteDialog stage={stage} symbols={symbols} send={send} onClose={() => setPasting(false)} />
@@ -222,5 +186,82 @@ export function CalibrationStageView({ run, stage, evaluation }: CalibrationStag
       )}
       {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
     </>
+  );
+}
+
+interface FlasksSheetProps {
+  readonly stage: CalibrationEvaluation;
+  readonly locked: boolean;
+  readonly which: string;
+  readonly symbols: { reading: string; blank: string | null };
+  readonly setAsked: (to: string | null) => void;
+  readonly setOpened: (to: ReadingTarget | null) => void;
+  readonly setStriking: (to: LevelEvaluation | null) => void;
+  readonly send: Send;
+  readonly setPasting: (to: boolean) => void;
+}
+
+function FlasksSheet({
+  stage,
+  locked,
+  which,
+  symbols,
+  setAsked,
+  setOpened,
+  setStriking,
+  send,
+  setPasting,
+}: FlasksSheetProps) {
+  return (
+    <Sheet component="section" aria-label="Flasks" sx={{ p: 1.25, order: { xs: 3, md: 0 }, minWidth: 0 }}>
+      <LevelsTable
+        stage={stage}
+        inHand={locked ? "" : which}
+        symbols={symbols}
+        locked={locked}
+        onTakeUp={setAsked}
+        onOpen={setOpened}
+        onStrike={setStriking}
+        onRestore={(l) => void send({ intent: "restore", trialId: l.id })}
+      />
+      {!locked && (
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
+          <Button size="small" onClick={() => setAsked("other")}>
+            Another flask
+          </Button>
+          <Button size="small" onClick={() => setPasting(true)}>
+            A class’s readings …
+          </Button>
+        </Box>
+      )}
+    </Sheet>
+  );
+}
+
+function symbolsOf(definition: CalibrationStage) {
+  return {
+    reading: definition.inputs.find((i) => i.is === "absorbance")?.symbol ?? "A",
+    blank: definition.inputs.find((i) => i.is === "blank")?.symbol ?? null,
+  };
+}
+
+interface LineSideProps {
+  readonly stage: CalibrationEvaluation;
+  readonly evaluation: RunEvaluation;
+  readonly locked: boolean;
+  readonly send: Send;
+  readonly record: RunRecord;
+}
+
+function LineSide({ stage, evaluation, locked, send, record }: LineSideProps) {
+  const unknown = evaluation.stages.find((s) => s.kind === "unknown" && s.lineOf === stage.key);
+  return (
+    <Box sx={column}>
+      <NextSteps stage={stage} evaluation={evaluation} locked={locked} send={send}>
+        <ShelveButton stage={stage} record={record} send={send} />
+      </NextSteps>
+      <LineChart stage={stage} unknown={unknown?.kind === "unknown" ? unknown : null} title={record.title} />
+      <LinePanel stage={stage} rules={record.houseRules} locked={locked} send={send} />
+    </Box>
   );
 }

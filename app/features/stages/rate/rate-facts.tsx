@@ -62,7 +62,7 @@ export function RateFacts({ stage, record }: { stage: RateEvaluation; record: Ru
 
 /** A row for each course that has a fit of the order that is claimed. */
 function rowsOf(stage: RateEvaluation, style: "k2" | "u" | "i95") {
-  const rows = stage.trials.flatMap((t) => {
+  return stage.trials.flatMap((t) => {
     const fit = t.record.struck ? undefined : t.comparison?.fits[stage.order];
     const k = t.symbols.get(stage.definition.rate.symbol);
     if (!fit || !k || !t.shownResult) return [];
@@ -81,5 +81,4 @@ function rowsOf(stage: RateEvaluation, style: "k2" | "u" | "i95") {
       },
     ];
   });
-  return rows;
 }

@@ -84,7 +84,7 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
 }
 
 function confirmBy(send: Send, stageKey: string) {
-  const confirm = (symbol: string, text: string) =>
+  return (symbol: string, text: string) =>
     void send({
       intent: "observe",
       id: newId(),
@@ -96,5 +96,4 @@ function confirmBy(send: Send, stageKey: string) {
       supersedes: null,
       reason: null,
     });
-  return confirm;
 }

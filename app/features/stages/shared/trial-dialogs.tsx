@@ -1,3 +1,4 @@
+import type { FieldState, TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { isTaken } from "../../../live/post";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
@@ -6,7 +7,6 @@ import { v7 as newId } from "uuid";
 import { capitalized } from "~/core/text";
 import { checkField, fieldKey } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
-import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
 import type { Send } from "./use-run";
@@ -58,11 +58,7 @@ export function BackDialog({ trial, stage, rules, send, onClose }: BackDialogPro
       const text = texts[i]?.trim() ?? "";
       return text === state.present?.text ? [] : [{ ...state, text, i }];
     });
-    const context = { stage: stage.definition, houseRules: rules, holder: trial.record };
-    const found = states.map(({ field }, i) => {
-      const checked = checkField(field, texts[i] ?? "", context);
-      return checked.ok ? null : checked.check.message;
-    });
+    const found = problemsIn({ stage, rules, trial, states, texts });
     setProblems(found);
     if (found.some((p) => p !== null)) return;
     for (const { field, present, text, i } of changed) {
@@ -109,6 +105,26 @@ export function BackDialog({ trial, stage, rules, send, onClose }: BackDialogPro
       ))}
     </FormDialog>
   );
+}
+
+function problemsIn({
+  stage,
+  rules,
+  trial,
+  states,
+  texts,
+}: {
+  readonly stage: TitrationEvaluation;
+  readonly rules: HouseRules;
+  readonly trial: TrialEvaluation;
+  readonly states: FieldState[];
+  readonly texts: string[];
+}) {
+  const context = { stage: stage.definition, houseRules: rules, holder: trial.record };
+  return states.map(({ field }, i) => {
+    const checked = checkField(field, texts[i] ?? "", context);
+    return checked.ok ? null : checked.check.message;
+  });
 }
 
 /** Gives a trial a name of its own. */

@@ -118,7 +118,7 @@ function keysOf(
   onType: (text: string) => void,
   onStep: ((steps: number) => void) | undefined,
 ) {
-  const onKeyDown = (event: KeyboardEvent) => {
+  return (event: KeyboardEvent) => {
     const steps = { ArrowUp: 1, ArrowDown: -1 }[event.key];
     if (event.key === "Enter") onEnter();
     else if (event.key === "=" && note?.proposal !== undefined) onType(note.proposal);
@@ -126,7 +126,6 @@ function keysOf(
     else return;
     event.preventDefault();
   };
-  return onKeyDown;
 }
 
 interface AskedProps {

@@ -171,14 +171,13 @@ function useLeave(entry: TrialEntry, trialId: string, offered: (field: Field, by
     latest.current = entry;
   });
   /** Who goes elsewhere keeps what was typed. */
-  const leave = (field: Field) => {
+  return (field: Field) => {
     afterPress(() => {
       // The press itself may have changed this flask, or taken another one in hand.
       const of = latest.current.trialId === trialId ? latest.current : entry;
       if (of.textOf(field) !== "" && !offered(field, of) && !of.isSecond(field)) of.commit(field);
     });
   };
-  return leave;
 }
 
 function remarksOn(
@@ -187,7 +186,7 @@ function remarksOn(
   previous: TrialEvaluation | undefined,
   onRefill: (field: Field) => void,
 ) {
-  const remarkOf = (field: Field) => {
+  return (field: Field) => {
     if (!offered(field) || entry.textOf(field) === "") return undefined;
     if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
     const from = previous ? `carried from ${previous.words}` : "as the house starts";
@@ -200,5 +199,4 @@ function remarksOn(
       </>
     );
   };
-  return remarkOf;
 }

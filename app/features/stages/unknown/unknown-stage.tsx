@@ -1,3 +1,4 @@
+import type { Send, LiveRun } from "../shared/use-run";
 import type {
   CalibrationEvaluation,
   RunEvaluation,
@@ -15,7 +16,6 @@ import { absorberNear, cuvetteOf } from "~/devices";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
 import { StrikeDialog } from "../shared/trial-dialogs";
-import type { LiveRun } from "../shared/use-run";
 import { BootstrapPanel } from "../photometer/bootstrap-panel";
 import { column } from "../photometer/layout";
 import { tintOf } from "../photometer/tint";
@@ -141,26 +141,16 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
             />
           )}
           {stage.trials.length > 0 && (
-            <Sheet
-              component="section"
-              aria-label="Flasks of the unknown"
-              sx={{ p: 1.25, display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
-            >
-              {stage.trials.map((t) => (
-                <SampleFlask
-                  key={t.id}
-                  sample={t}
-                  unit={calibration?.definition.axis.unit ?? ""}
-                  symbol={symbol}
-                  locked={locked}
-                  onOpen={setOpened}
-                  onTakeUp={() => setAsked(t.id)}
-                  onStrike={() =>
-                    t.record.struck ? void send({ intent: "restore", trialId: t.id }) : setStriking(t)
-                  }
-                />
-              ))}
-            </Sheet>
+            <SampleFlasks
+              stage={stage}
+              calibration={calibration}
+              symbol={symbol}
+              locked={locked}
+              setOpened={setOpened}
+              setAsked={setAsked}
+              send={send}
+              setStriking={setStriking}
+            />
           )}
           <Box sx={{ order: 9 }}>
             <CautionPanel definition={definition} />
@@ -177,5 +167,50 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
       )}
       {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
     </>
+  );
+}
+
+interface SampleFlasksProps {
+  readonly stage: UnknownEvaluation;
+  readonly calibration: CalibrationEvaluation | null;
+  readonly symbol: string;
+  readonly locked: boolean;
+  readonly setOpened: (to: ReadingTarget | null) => void;
+  readonly setAsked: (to: string | null) => void;
+  readonly send: Send;
+  readonly setStriking: (to: SampleEvaluation | null) => void;
+}
+
+function SampleFlasks({
+  stage,
+  calibration,
+  symbol,
+  locked,
+  setOpened,
+  setAsked,
+  send,
+  setStriking,
+}: SampleFlasksProps) {
+  return (
+    <Sheet
+      component="section"
+      aria-label="Flasks of the unknown"
+      sx={{ p: 1.25, display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
+    >
+      {stage.trials.map((t) => (
+        <SampleFlask
+          key={t.id}
+          sample={t}
+          unit={calibration?.definition.axis.unit ?? ""}
+          symbol={symbol}
+          locked={locked}
+          onOpen={setOpened}
+          onTakeUp={() => setAsked(t.id)}
+          onStrike={() =>
+            t.record.struck ? void send({ intent: "restore", trialId: t.id }) : setStriking(t)
+          }
+        />
+      ))}
+    </Sheet>
   );
 }
