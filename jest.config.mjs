@@ -1,5 +1,6 @@
 export default {
   testEnvironment: "node",
+  globalSetup: "<rootDir>/scripts/jest-setup.mjs",
   roots: [
     "<rootDir>/core",
     "<rootDir>/catalog",

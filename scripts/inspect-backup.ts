@@ -3,4 +3,7 @@
 import { answer, type Questions } from "../server/backup/inspect";
 
 const [what = "verify", file = "", runId = ""] = process.argv.slice(2);
-process.stdout.write(JSON.stringify(await answer(what as keyof Questions, file, runId)));
+// The database keeps a process alive for a while after it was closed.
+process.stdout.write(JSON.stringify(await answer(what as keyof Questions, file, runId)), () =>
+  process.exit(0),
+);

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
-import { PGlite } from "@electric-sql/pglite";
+import { extract } from "tar";
 import { flush } from "../database/durable-file";
 import { type OpenDatabase, openDatabase } from "../lab/open-database";
 import { databaseFolder, LabFolderError } from "../lab/lab-folder";
@@ -8,7 +8,7 @@ import { lockFolder } from "../lab/lock";
 import { rememberDeed } from "../commands/lab";
 import { countRows } from "./check";
 import { type Backup, backupAt, listBackups, sha256Of } from "./files";
-import { ask, dataIn } from "./inspect";
+import { ask } from "./inspect";
 import { makeBackup } from "./make";
 
 /** A backup could not be restored, and the lab is as it was. Its message is for people. */
@@ -90,8 +90,8 @@ export async function restoreLab(folder: string, backup: Backup, person = ""): P
   try {
     const fresh = path.join(folder, "postgres.restored");
     rmSync(fresh, { recursive: true, force: true });
-    const client = await PGlite.create({ dataDir: fresh, loadDataDir: dataIn(backup.file) });
-    await client.close();
+    mkdirSync(fresh);
+    extract({ file: backup.file, cwd: fresh, sync: true });
     const place = databaseFolder(folder);
     const before = replaced.was === "damaged" ? replaced.keptIn : path.join(folder, "postgres.before");
     if (existsSync(place)) {

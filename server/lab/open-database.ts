@@ -25,7 +25,8 @@ import {
 } from "./lab-folder";
 import { lockFolder } from "./lock";
 import { bringUpToDate, standingOf } from "../database/migrations";
-import { connect, openClient } from "../database/connection";
+import { connect, createClient, openClient } from "../database/connection";
+import { emptyDatabase, putEmptyDatabase } from "../database/empty-database";
 import { run } from "../database/schema";
 import { noRoom, storageError } from "../database/storage";
 import type { Database } from "../database/types";
@@ -48,7 +49,8 @@ export interface OpenDatabase {
  * a `FolderInUseError` where another process has it; nothing is created or changed then.
  */
 export async function openDatabase(folder: string | null): Promise<OpenDatabase> {
-  if (folder === null) return openLab(await openClient(null), null, () => Promise.resolve());
+  if (folder === null)
+    return openLab(await createClient(null, emptyDatabase()), null, () => Promise.resolve());
   const place = path.resolve(folder);
   let unlock = () => Promise.resolve();
   try {
@@ -69,8 +71,7 @@ export async function openDatabase(folder: string | null): Promise<OpenDatabase>
 async function createDatabase(folder: string): Promise<void> {
   beginUnfinished(folder);
   mkdirSync(folder, { recursive: true });
-  const client = await openClient(unfinishedFolder(folder));
-  await client.close();
+  await putEmptyDatabase(unfinishedFolder(folder));
   finishUnfinished(folder);
 }
 
