@@ -1,7 +1,15 @@
 import type { Send, LiveRun } from "../shared/use-run";
 import { type CalibrationStage, fieldKey, stageFields, trialFields } from "~/core/method";
 import type { RunRecord } from "~/core/run";
-import { type CalibrationEvaluation, type LevelEvaluation, nextCuvette, type RunEvaluation, seriesKind, seriesWords, usualAbsorbance } from "~/core/stages";
+import {
+  type CalibrationEvaluation,
+  type LevelEvaluation,
+  nextCuvette,
+  type RunEvaluation,
+  seriesKind,
+  seriesWords,
+  usualAbsorbance,
+} from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useMemo, useState } from "react";
