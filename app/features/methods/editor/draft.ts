@@ -1,73 +1,18 @@
 import { withPoint } from "~/core/text";
 import { rowOfInput, inputOfRow } from "~/core/inputs";
-import type {
-  Reagent,
-  AssayStage,
-  ComputedStage,
-  Method,
-  PreparationStage,
-  TitrationStage,
-} from "~/core/method";
+import type { ComputedStage, Condition, Method, Reagent } from "~/core/method";
 import { plausibilityOfRow, rowOfPlausibility } from "./plausibility-rows";
+import { given, text, trimmed } from "./draft-text";
+import type { MethodDraft, SharedParts, StageDraft } from "./draft-types";
+import { editedKind } from "./kinds/table";
 import type { Row } from "./row";
-
-/** A stage as it is being written: everything as text. */
-export interface StageDraft {
-  readonly key: string;
-  readonly kind: ComputedStage["kind"];
-  readonly title: string;
-  readonly inputs: readonly Row[];
-  readonly relations: readonly Row[];
-  /** The first is the main one. */
-  readonly results: readonly Row[];
-  readonly assigns: string;
-  /** "titers", "results", or the symbol of the amount that titers are taken per. */
-  readonly agree: string;
-  readonly presumed: string;
-  readonly expectLow: string;
-  readonly expectHigh: string;
-  readonly indicator: string;
-  readonly equivalents: string;
-  readonly persistSeconds: string;
-  readonly persistence: string;
-  readonly meniscus: string;
-  readonly ribbon: readonly Row[];
-  readonly reagents: readonly Row[];
-  readonly conditions: readonly Row[];
-  readonly steps: string;
-  readonly cautions: string;
-  /** What the editor does not touch is carried through. */
-  readonly accept: TitrationStage["accept"];
-  readonly plausible: readonly Row[];
-  /** Where it is read on a photometer: what belongs to its line or its course. Spectra of a preparation likewise. */
-  readonly carried: AssayStage | PreparationStage | null;
-}
-
-export interface MethodDraft {
-  readonly id: string;
-  readonly title: string;
-  readonly purpose: string;
-  readonly family: Method["family"];
-  readonly variantOf: string;
-  readonly differs: string;
-  readonly equations: readonly Row[];
-  readonly substances: readonly Row[];
-  readonly stages: readonly StageDraft[];
-  readonly protection: string;
-  readonly hazards: string;
-  readonly waste: string;
-  readonly glassware: string;
-}
+import { blankStage } from "./starters";
 
 const linesOf = (text: string): string[] =>
   text
     .split("\n")
     .map((line) => line.trim())
     .filter(Boolean);
-
-const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
-const given = (x: string | undefined): boolean => (x ?? "").trim() !== "";
-const trimmed = (row: Row, key: string): string => (row[key] ?? "").trim();
 
 /** How a time counts, where the row says it. */
 const countsOf = ({ counts }: Row): { counts?: "for" | "within" } =>
@@ -77,25 +22,9 @@ const countsOf = ({ counts }: Row): { counts?: "for" | "within" } =>
 const placeOf = ({ of }: Row): { of?: "flask" | "solid" | "room" } =>
   of === "solid" || of === "room" || of === "flask" ? { of } : {};
 
-/** What only a titration says; empty for another stage. */
-const titrationDraft = (titration: TitrationStage | null) => ({
-  agree: titration ? agreeWord(titration) : "titers",
-  presumed: text(titration?.presumed),
-  expectLow: text(titration?.expectMl?.[0]),
-  expectHigh: text(titration?.expectMl?.[1]),
-  indicator: titration?.indicator ?? "",
-  persistSeconds: text(titration?.persistSeconds),
-  persistence: titration?.persistence ?? "",
-  meniscus: titration?.meniscus ?? ("bottom" as const),
-  ribbon: (titration?.ribbon ?? []).map(({ color, looks, do: act, end }) => ({
-    ...{ color, looks, do: act },
-    end: end ? "yes" : "",
-  })),
-});
-
 function stageDraft(stage: ComputedStage): StageDraft {
-  const titration = stage.kind === "titration" ? stage : null;
   return {
+    ...blankStage,
     key: stage.key,
     kind: stage.kind,
     title: stage.title,
@@ -112,7 +41,6 @@ function stageDraft(stage: ComputedStage): StageDraft {
     })),
     assigns: stage.result.assigns ?? "",
     equivalents: text(stage.result.equivalents),
-    ...titrationDraft(titration),
     reagents: (stage.reagents ?? []).map(({ name, amount, quantity, exact, when, last }) => ({
       name,
       amount,
@@ -134,15 +62,9 @@ function stageDraft(stage: ComputedStage): StageDraft {
     })),
     steps: stage.steps.join("\n"),
     cautions: stage.cautions.join("\n"),
-    accept: titration?.accept,
     plausible: (stage.plausible ?? []).map(rowOfPlausibility),
-    carried: stage.kind === "titration" ? null : stage,
+    ...editedKind(stage).draft(stage),
   };
-}
-
-function agreeWord({ agree, result }: TitrationStage): string {
-  if (agree.per !== undefined) return agree.per;
-  return agree.on === result.symbol ? "results" : "titers";
 }
 
 export function draftOf(method: Method): MethodDraft {
@@ -180,14 +102,34 @@ const resultOfRow = (row: Row) => ({
     : {}),
 });
 
-function stageOf(draft: StageDraft): ComputedStage {
-  const inputs = draft.inputs.map(inputOfRow);
+const reagentOfRow = (row: Row): Reagent => ({
+  name: trimmed(row, "name"),
+  amount: trimmed(row, "amount"),
+  ...quantityOfRow(row),
+  exact: row.exact === "yes",
+  when: trimmed(row, "when"),
+  ...(row.last === "yes" ? { last: true } : {}),
+});
+
+const conditionOfRow = (row: Row): Condition => ({
+  what: trimmed(row, "what"),
+  ...placeOf(row),
+  ...(given(row.from) && given(row.to)
+    ? { celsius: [Number(withPoint(row.from)), Number(withPoint(row.to))] as [number, number] }
+    : {}),
+  ...(given(row.minutes) ? { minutes: Number(withPoint(row.minutes)) } : {}),
+  ...countsOf(row),
+  ...(row.strict === "yes" ? { strict: true } : {}),
+});
+
+/** What all kinds of stages say alike. */
+function sharedParts(draft: StageDraft): SharedParts {
   const [main = {}, ...others] = draft.results;
   const also = others.map(resultOfRow);
-  const shared = {
+  return {
     key: draft.key,
     title: draft.title.trim(),
-    inputs,
+    inputs: draft.inputs.map(inputOfRow),
     relations: draft.relations.map((row) => ({
       relation: trimmed(row, "relation"),
       title: trimmed(row, "title"),
@@ -200,72 +142,10 @@ function stageOf(draft: StageDraft): ComputedStage {
     },
     ...(also.length > 0 ? { also } : {}),
     ...(draft.plausible.length > 0 ? { plausible: draft.plausible.map(plausibilityOfRow) } : {}),
-    ...(draft.reagents.length > 0
-      ? {
-          reagents: draft.reagents.map((row) => ({
-            name: trimmed(row, "name"),
-            amount: trimmed(row, "amount"),
-            ...quantityOfRow(row),
-            exact: row.exact === "yes",
-            when: trimmed(row, "when"),
-            ...(row.last === "yes" ? { last: true } : {}),
-          })),
-        }
-      : {}),
-    ...(draft.conditions.length > 0
-      ? {
-          conditions: draft.conditions.map((row) => ({
-            what: trimmed(row, "what"),
-            ...placeOf(row),
-            ...(given(row.from) && given(row.to)
-              ? { celsius: [Number(withPoint(row.from)), Number(withPoint(row.to))] as [number, number] }
-              : {}),
-            ...(given(row.minutes) ? { minutes: Number(withPoint(row.minutes)) } : {}),
-            ...countsOf(row),
-            ...(row.strict === "yes" ? { strict: true } : {}),
-          })),
-        }
-      : {}),
+    ...(draft.reagents.length > 0 ? { reagents: draft.reagents.map(reagentOfRow) } : {}),
+    ...(draft.conditions.length > 0 ? { conditions: draft.conditions.map(conditionOfRow) } : {}),
     steps: linesOf(draft.steps),
     cautions: linesOf(draft.cautions),
-  };
-  if (draft.carried && draft.carried.kind !== "preparation") return { ...draft.carried, ...shared };
-  if (draft.kind === "preparation")
-    return {
-      kind: "preparation",
-      ...(draft.carried?.spectra ? { spectra: draft.carried.spectra } : {}),
-      ...shared,
-    };
-  const titer = inputs.find((input) => input.is === "titer")?.symbol ?? "V";
-  return {
-    kind: "titration",
-    ...shared,
-    agree:
-      draft.agree === "titers"
-        ? { on: titer }
-        : draft.agree === "results"
-          ? { on: shared.result.symbol }
-          : { on: `${titer} / ${draft.agree}`, per: draft.agree },
-    ...(draft.accept ? { accept: draft.accept } : {}),
-    ...(given(draft.presumed) ? { presumed: Number(withPoint(draft.presumed)) } : {}),
-    ...(given(draft.expectLow) && given(draft.expectHigh)
-      ? {
-          expectMl: [Number(withPoint(draft.expectLow)), Number(withPoint(draft.expectHigh))] as [
-            number,
-            number,
-          ],
-        }
-      : {}),
-    indicator: draft.indicator.trim(),
-    persistence: draft.persistence.trim(),
-    ...(given(draft.persistSeconds) ? { persistSeconds: Number(withPoint(draft.persistSeconds)) } : {}),
-    meniscus: draft.meniscus === "top" ? "top" : "bottom",
-    ribbon: draft.ribbon.map((row) => ({
-      color: row.color ?? "#eef1ee",
-      looks: trimmed(row, "looks"),
-      do: trimmed(row, "do"),
-      ...(row.end === "yes" ? { end: true } : {}),
-    })),
   };
 }
 
@@ -299,7 +179,7 @@ export function methodOf(draft: MethodDraft): Method {
     substances: Object.fromEntries(
       draft.substances.map((row) => [trimmed(row, "formula"), trimmed(row, "name")]),
     ),
-    stages: draft.stages.map(stageOf),
+    stages: draft.stages.map((stage) => editedKind(stage).stage(stage, sharedParts(stage))),
     protection: linesOf(draft.protection),
     hazards: linesOf(draft.hazards),
     waste: linesOf(draft.waste),

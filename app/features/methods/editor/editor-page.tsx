@@ -15,7 +15,9 @@ import { fonts } from "../../../theme/theme";
 import { Page } from "../../../ui/page";
 import { Sheet } from "../../../ui/sheet";
 import { substanceColumns } from "./columns";
-import { type MethodDraft, methodOf, type StageDraft } from "./draft";
+import { methodOf } from "./draft";
+import type { MethodDraft, StageDraft } from "./draft-types";
+import { begunKinds, editedKind } from "./kinds/table";
 import { Equations } from "./equations";
 import { PreviewPanel } from "./preview-panel";
 import { SavePanel } from "./save-panel";
@@ -158,12 +160,11 @@ function ReactionSheet({ draft, change }: SheetProps) {
 function AddStage({ addStage }: { readonly addStage: (kind: StageDraft["kind"]) => void }) {
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
-      <Button variant="outlined" onClick={() => addStage("titration")}>
-        Add a titration
-      </Button>
-      <Button variant="outlined" onClick={() => addStage("preparation")}>
-        Add a preparation before
-      </Button>
+      {begunKinds.map(({ kind, starter }) => (
+        <Button key={kind} variant="outlined" onClick={() => addStage(kind)}>
+          {starter.button}
+        </Button>
+      ))}
     </Box>
   );
 }
@@ -216,8 +217,8 @@ function stageAdder(draft: MethodDraft, change: (changes: Partial<MethodDraft>) 
     let n = draft.stages.length + 1;
     while (taken.has(`stage-${n}`)) n++;
     const fresh = newStage(`stage-${n}`, kind);
-    // What is made comes before what is titrated with it.
-    change({ stages: kind === "preparation" ? [fresh, ...draft.stages] : [...draft.stages, fresh] });
+    const first = editedKind({ kind }).starter?.first;
+    change({ stages: first ? [fresh, ...draft.stages] : [...draft.stages, fresh] });
   };
 }
 

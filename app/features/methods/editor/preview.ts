@@ -6,6 +6,7 @@ import { evaluateRun } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { workingOf } from "~/core/working";
+import { editedKind } from "./kinds/table";
 
 export interface Preview {
   readonly record: RunRecord;
@@ -40,22 +41,8 @@ function gapsOfStage(stage: Method["stages"][number]): string[] {
           ]
         : [],
     ),
-    ...gapsOfKind(stage).map(of),
+    ...editedKind(stage).gaps(stage).map(of),
   ];
-}
-
-function gapsOfKind(stage: Method["stages"][number]): string[] {
-  if (stage.kind === "calibration")
-    return [
-      ...(stage.strongest > 0 ? [] : ["say about what the strongest standard reads"]),
-      ...(stage.series.values.length < 2 ? ["a series needs two standards at least"] : []),
-    ];
-  if (stage.kind === "titration")
-    return [
-      ...(stage.indicator === "" ? ["name the indicator"] : []),
-      ...(stage.persistence === "" ? ["say how long the end must stay"] : []),
-    ];
-  return [];
 }
 
 /** What is missing before a method can be used at all, in words. */
@@ -81,10 +68,10 @@ export function check(method: Method): MethodProblem | null {
 export function preview(method: Method, houseRules: HouseRules): Result<Preview> {
   const results: Record<string, number> = {};
   for (const stage of method.stages) {
-    if (stage.kind !== "titration") continue;
-    if (stage.presumed === undefined)
+    const presumed = editedKind(stage).presumed(stage);
+    if (presumed === undefined)
       return failure(`${stage.title}: say what result to presume, and made-up readings come here`);
-    results[stage.key] = stage.presumed;
+    if (presumed !== null) results[stage.key] = presumed;
   }
   try {
     const simulated = simulateRun({ method, houseRules, truth: { results }, seed: 5 });

@@ -4,19 +4,14 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Sheet } from "../../../ui/sheet";
-import {
-  conditionColumns,
-  inputColumns,
-  reagentColumns,
-  relationColumns,
-  resultColumns,
-  ribbonColumns,
-} from "./columns";
-import type { StageDraft } from "./draft";
+import { conditionColumns, inputColumns, reagentColumns, relationColumns, resultColumns } from "./columns";
+import type { StageDraft } from "./draft-types";
+import { begunKinds, editedKind } from "./kinds/table";
 import type { Row } from "./row";
-import { PhotometerPart } from "./photometer-part";
 import { relationProblem, TypesetRelation } from "./relation-line";
+import { ownParts } from "./kinds/parts";
 import { Rows } from "./rows";
+import { Part, type StagePart, StageText } from "./stage-parts";
 import { freshPlausibility, plausibilityColumns } from "./plausibility-rows";
 
 interface StageEditorProps {
@@ -31,34 +26,6 @@ interface StageEditorProps {
   onRemove: (() => void) | null;
 }
 
-/** A part of the editor of one stage. */
-interface StagePart {
-  readonly stage: StageDraft;
-  readonly onChange: (changes: Partial<StageDraft>) => void;
-}
-
-interface TextOf {
-  readonly name: keyof StageDraft;
-  readonly label: string;
-  readonly help?: string;
-  readonly rows?: number;
-}
-
-/** A field for one of a stage's texts. */
-function StageText({ stage, onChange, name, label, help, rows = 1 }: StagePart & TextOf) {
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={typeof stage[name] === "string" ? stage[name] : ""}
-      onChange={(event) => onChange({ [name]: event.target.value })}
-      helperText={help}
-      multiline={rows > 1}
-      minRows={rows}
-    />
-  );
-}
-
 /** What kind of stage it is, and the way to take it away. */
 function StageHead({
   stage,
@@ -71,7 +38,7 @@ function StageHead({
       <Typography variant="h2" sx={{ flexGrow: 1 }}>
         Stage {number}
       </Typography>
-      {stage.kind === "titration" || stage.kind === "preparation" ? (
+      {editedKind(stage).starter !== null ? (
         <TextField
           select
           size="small"
@@ -80,11 +47,14 @@ function StageHead({
           onChange={(event) => onChange({ kind: event.target.value as StageDraft["kind"] })}
           sx={{ width: 180 }}
         >
-          <MenuItem value="titration">titration</MenuItem>
-          <MenuItem value="preparation">preparation</MenuItem>
+          {begunKinds.map(({ kind, words }) => (
+            <MenuItem key={kind} value={kind}>
+              {words}
+            </MenuItem>
+          ))}
         </TextField>
       ) : (
-        <Typography color="textSecondary">read on a photometer: {photometerKinds[stage.kind]}</Typography>
+        <Typography color="textSecondary">{editedKind(stage).words}</Typography>
       )}
       {onRemove && (
         <Button size="small" onClick={onRemove}>
@@ -102,6 +72,7 @@ function Calculation({
   problem,
   onChange,
 }: StagePart & Pick<StageEditorProps, "earlier" | "problem">) {
+  const { Readings } = ownParts[stage.kind];
   return (
     <>
       <Part title="What is read, in the order of the work">
@@ -113,14 +84,7 @@ function Calculation({
           onChange={(inputs) => onChange({ inputs })}
         />
       </Part>
-      {stage.carried?.kind === "calibration" && (
-        <Part
-          title="The standards and their line"
-          note="The amount in each flask, and what is usually taken for it."
-        >
-          <PhotometerPart stage={stage.carried} onChange={(carried) => onChange({ carried })} />
-        </Part>
-      )}
+      {Readings && <Readings stage={stage} onChange={onChange} />}
       <Part
         title="How results follow"
         note="Letters of what is read; M(NaOH), ratio(HCl, NaOH); units in brackets."
@@ -153,54 +117,9 @@ function Calculation({
   );
 }
 
-/** When titrations agree, and what they are expected to come to. */
-function Agreement({ stage, onChange }: StagePart) {
-  const amounts = stage.inputs.filter(
-    (row) =>
-      row.per === "trial" && !["titer", "temperature", "pH", "result", "constant"].includes(row.is ?? ""),
-  );
-  return (
-    <>
-      <TextField
-        select
-        size="small"
-        label="What must agree"
-        value={stage.agree}
-        onChange={(event) => onChange({ agree: event.target.value })}
-      >
-        <MenuItem value="titers">the titers</MenuItem>
-        {amounts.map((row) => (
-          <MenuItem key={row.symbol} value={row.symbol ?? ""}>
-            titers taken per {row.symbol}
-          </MenuItem>
-        ))}
-        <MenuItem value="results">the results</MenuItem>
-      </TextField>
-      <StageText
-        stage={stage}
-        onChange={onChange}
-        name="presumed"
-        label="Result presumed"
-        help="for guidance, plans and the preview"
-      />
-      <StageText stage={stage} onChange={onChange} name="expectLow" label="Titers from, mL" />
-      <StageText stage={stage} onChange={onChange} name="expectHigh" label="Titers to, mL" />
-      <TextField
-        select
-        size="small"
-        label="Meniscus, read at the"
-        value={stage.meniscus}
-        onChange={(event) => onChange({ meniscus: event.target.value })}
-      >
-        <MenuItem value="bottom">bottom</MenuItem>
-        <MenuItem value="top">top (dark liquids)</MenuItem>
-      </TextField>
-    </>
-  );
-}
-
 /** What a result is for, and when titrations agree on it. */
 function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditorProps, "substances">) {
+  const { Judgement: Own } = ownParts[stage.kind];
   return (
     <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr 1fr" } }}>
       <TextField
@@ -229,36 +148,8 @@ function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditor
           help="for its normality; empty: none"
         />
       )}
-      {stage.kind === "titration" && <Agreement stage={stage} onChange={onChange} />}
+      {Own && <Own stage={stage} onChange={onChange} />}
     </Box>
-  );
-}
-
-/** How the end of a titration is seen. */
-function EndPoint({ stage, onChange }: StagePart) {
-  return (
-    <>
-      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
-        <StageText stage={stage} onChange={onChange} name="indicator" label="Indicator" />
-        <StageText stage={stage} onChange={onChange} name="persistence" label="How long the end must stay" />
-        <StageText
-          stage={stage}
-          onChange={onChange}
-          name="persistSeconds"
-          label="In seconds, for the stopwatch"
-          help="30 where nothing is said"
-        />
-      </Box>
-      <Part title="What the flask looks like on the way">
-        <Rows
-          name="Color"
-          rows={stage.ribbon}
-          columnsOf={() => ribbonColumns}
-          fresh={{ color: "#eef1ee", looks: "", do: "", end: "" }}
-          onChange={(ribbon) => onChange({ ribbon })}
-        />
-      </Part>
-    </>
   );
 }
 
@@ -326,6 +217,7 @@ export function StageEditor({
   onRemove,
 }: StageEditorProps) {
   const part = { stage, onChange };
+  const { Course } = ownParts[stage.kind];
   return (
     <Sheet
       component="section"
@@ -336,30 +228,8 @@ export function StageEditor({
       <StageText {...part} name="title" label="Title" />
       <Calculation {...part} earlier={earlier} problem={problem} />
       <Judgement {...part} substances={substances} />
-      {stage.kind === "titration" && <EndPoint {...part} />}
+      {Course && <Course {...part} />}
       <Work {...part} />
     </Sheet>
-  );
-}
-
-const photometerKinds = {
-  calibration: "standards and their line",
-  unknown: "an unknown read off a line",
-  rate: "absorbance in time",
-} as const;
-
-function Part({ title, note, children }: { title: string; note?: string; children: React.ReactNode }) {
-  return (
-    <Box>
-      <Typography variant="h3" sx={{ mb: note ? 0 : 1 }}>
-        {title}
-      </Typography>
-      {note && (
-        <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-          {note}
-        </Typography>
-      )}
-      {children}
-    </Box>
   );
 }

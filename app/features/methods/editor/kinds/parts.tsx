@@ -1,0 +1,113 @@
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import type { ComponentType } from "react";
+import { ribbonColumns } from "../columns";
+import type { StageDraft } from "../draft-types";
+import { PhotometerPart } from "../photometer-part";
+import { Rows } from "../rows";
+import { Part, type StagePart, StageText } from "../stage-parts";
+
+/** What the editor shows of a stage beside what all kinds have; each part where it belongs. */
+interface OwnParts {
+  /** After what is read. */
+  readonly Readings?: ComponentType<StagePart>;
+  /** Beside what the result is for. */
+  readonly Judgement?: ComponentType<StagePart>;
+  /** Before what is added and done. */
+  readonly Course?: ComponentType<StagePart>;
+}
+
+/** When titrations agree, and what they are expected to come to. */
+function Agreement({ stage, onChange }: StagePart) {
+  const amounts = stage.inputs.filter(
+    (row) =>
+      row.per === "trial" && !["titer", "temperature", "pH", "result", "constant"].includes(row.is ?? ""),
+  );
+  return (
+    <>
+      <TextField
+        select
+        size="small"
+        label="What must agree"
+        value={stage.agree}
+        onChange={(event) => onChange({ agree: event.target.value })}
+      >
+        <MenuItem value="titers">the titers</MenuItem>
+        {amounts.map((row) => (
+          <MenuItem key={row.symbol} value={row.symbol ?? ""}>
+            titers taken per {row.symbol}
+          </MenuItem>
+        ))}
+        <MenuItem value="results">the results</MenuItem>
+      </TextField>
+      <StageText
+        stage={stage}
+        onChange={onChange}
+        name="presumed"
+        label="Result presumed"
+        help="for guidance, plans and the preview"
+      />
+      <StageText stage={stage} onChange={onChange} name="expectLow" label="Titers from, mL" />
+      <StageText stage={stage} onChange={onChange} name="expectHigh" label="Titers to, mL" />
+      <TextField
+        select
+        size="small"
+        label="Meniscus, read at the"
+        value={stage.meniscus}
+        onChange={(event) => onChange({ meniscus: event.target.value })}
+      >
+        <MenuItem value="bottom">bottom</MenuItem>
+        <MenuItem value="top">top (dark liquids)</MenuItem>
+      </TextField>
+    </>
+  );
+}
+
+/** How the end of a titration is seen. */
+function EndPoint({ stage, onChange }: StagePart) {
+  return (
+    <>
+      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
+        <StageText stage={stage} onChange={onChange} name="indicator" label="Indicator" />
+        <StageText stage={stage} onChange={onChange} name="persistence" label="How long the end must stay" />
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="persistSeconds"
+          label="In seconds, for the stopwatch"
+          help="30 where nothing is said"
+        />
+      </Box>
+      <Part title="What the flask looks like on the way">
+        <Rows
+          name="Color"
+          rows={stage.ribbon}
+          columnsOf={() => ribbonColumns}
+          fresh={{ color: "#eef1ee", looks: "", do: "", end: "" }}
+          onChange={(ribbon) => onChange({ ribbon })}
+        />
+      </Part>
+    </>
+  );
+}
+
+/** The standards of a photometer's line. */
+function Standards({ stage, onChange }: StagePart) {
+  return stage.carried?.kind === "calibration" ? (
+    <Part
+      title="The standards and their line"
+      note="The amount in each flask, and what is usually taken for it."
+    >
+      <PhotometerPart stage={stage.carried} onChange={(carried) => onChange({ carried })} />
+    </Part>
+  ) : null;
+}
+
+export const ownParts: Readonly<Record<StageDraft["kind"], OwnParts>> = {
+  titration: { Judgement: Agreement, Course: EndPoint },
+  preparation: {},
+  calibration: { Readings: Standards },
+  unknown: {},
+  rate: {},
+};
