@@ -146,7 +146,7 @@ export function writeReading(
     holder: { observations: [...observations] },
   });
   if (!checked.ok) {
-    const { message, proposal } = checked.check;
+    const { message, proposal } = checked.problem;
     return refused(message, proposal === undefined ? {} : { proposal });
   }
   const present = before(observations, reading, field.many === true);
@@ -155,14 +155,14 @@ export function writeReading(
   const observation: Observation = {
     ...reading,
     text: reading.text.trim(),
-    value: checked.text,
+    value: checked.value.text,
     unit: field.unit,
   };
   const label = uncapitalized(field.label);
   return success({
     record: inHolder(record, place, (all) => [...all, observation]),
     inverse: supersedes(reading.id, present),
-    what: present ? `correction of ${label} to ${checked.text}` : `${label} ${checked.text}`,
+    what: present ? `correction of ${label} to ${checked.value.text}` : `${label} ${checked.value.text}`,
   });
 }
 

@@ -190,13 +190,13 @@ describe("a reading of the photometer that is checked", () => {
   test("below zero it passes with a caution; far below, and far above, it does not", () => {
     expect(checked("absorbance", "-0.012")).toMatchObject({
       ok: true,
-      cautions: [{ message: "-0.012 is below zero: zero on the blank again?" }],
+      value: { cautions: [{ message: "-0.012 is below zero: zero on the blank again?" }] },
     });
-    expect(checked("absorbance", "-0.003")).toMatchObject({ ok: true, cautions: [] });
+    expect(checked("absorbance", "-0.003")).toMatchObject({ ok: true, value: { cautions: [] } });
     expect(checked("absorbance", "-0.8")).toMatchObject({ ok: false });
     expect(checked("absorbance", "62.3")).toMatchObject({
       ok: false,
-      check: { message: "62.3 is more than 4, the most possible. Is it a transmittance in percent?" },
+      problem: { message: "62.3 is more than 4, the most possible. Is it a transmittance in percent?" },
     });
     expect(checked("transmittance", "62.3")).toMatchObject({ ok: true });
     expect(checked("transmittance", "0")).toMatchObject({ ok: false });

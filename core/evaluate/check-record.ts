@@ -79,7 +79,7 @@ function observationProblems(
     });
     return checked.ok
       ? problems
-      : [...problems, problem(at, "reading-refused", { said: checked.check.message })];
+      : [...problems, problem(at, "reading-refused", { said: checked.problem.message })];
   });
 }
 

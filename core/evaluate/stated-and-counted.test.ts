@@ -399,7 +399,7 @@ describe("conditions and weighings", () => {
       return checkField(field, "1.20", { stage, houseRules: defaultHouseRules, holder });
     };
     const blank = check("kappa-number", "blank");
-    expect(blank.ok && blank.cautions.map((c) => c.kind)).toContain("zero");
+    expect(blank.ok && blank.value.cautions.map((c) => c.kind)).toContain("zero");
     expect(check("base-by-phthalate-then-acid", "standardize")).toMatchObject({ ok: false });
     const none = stageOf(run("kappa-number", { blank: { trials: [titer("0.00")] } }), "blank");
     expect([none.shown?.value, none.done]).toEqual([expect.stringMatching(/^0\.00/), true]);

@@ -264,7 +264,7 @@ describe("readings as typed", () => {
     ["0.00", 0, "0.00"],
     ["50.00", 50, "50.00"],
   ])("%j is accepted as %f and kept as %s", (typed, value, text) => {
-    expect(parseReading(typed, burette)).toEqual({ ok: true, value, text });
+    expect(parseReading(typed, burette)).toEqual({ ok: true, value: { value, text } });
   });
 
   test.each([
@@ -282,7 +282,7 @@ describe("readings as typed", () => {
   ])("%j is refused in words", (typed, message, proposal) => {
     const result = parseReading(typed, burette);
     if (result.ok) throw new Error("should have been refused");
-    expect(result.check.message).toMatch(message);
-    expect(result.check.proposal).toBe(proposal);
+    expect(result.problem.message).toMatch(message);
+    expect(result.problem.proposal).toBe(proposal);
   });
 });

@@ -1,3 +1,4 @@
+import { type Result, success } from "../result";
 import { withPoint } from "../text";
 
 /** Something about a reading that people should know before it is used. `stop` refuses it, `caution` only tells. */
@@ -42,13 +43,18 @@ export interface ReadingRules {
   readonly aboveZero?: boolean;
 }
 
-export type Reading =
-  | { readonly ok: true; readonly value: number; readonly text: string }
-  | { readonly ok: false; readonly check: Check };
+/** A number as it was read, and its text with a point for a comma. */
+export interface NumberRead {
+  readonly value: number;
+  readonly text: string;
+}
+
+/** What was read, or why it cannot be. */
+export type Reading = Result<NumberRead, Check>;
 
 const refuse = (message: string, kind?: Check["kind"], proposal?: string): Reading => ({
   ok: false,
-  check: {
+  problem: {
     severity: "stop",
     message,
     ...(kind === undefined ? {} : { kind }),
@@ -125,7 +131,7 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
     (decimals === null
       ? null
       : (otherResolution(plain, decimals, rules) ?? betweenSteps(plain, decimals, rules)));
-  return wrong ?? { ok: true, value: Number(plain), text: plain };
+  return wrong ?? success({ value: Number(plain), text: plain });
 }
 
 /** The plain decimal that a number with a power of ten means, all its figures kept: 2.50e-4 is 0.000250. */

@@ -1,8 +1,10 @@
+import { type Result, success } from "../result";
 import { withPoint } from "../text";
 import { checksOfInput, type Field } from "../inputs";
 import {
   type Check,
   type Expected,
+  type NumberRead,
   parseReading,
   type Reading,
   sameReadingCheck,
@@ -22,9 +24,8 @@ import { secondReadingChecks, startChecks, temperatureChecks } from "./practice"
 import type { HouseRules } from "../rules";
 import { titerMayBeZero } from "./zero-titer";
 
-export type FieldCheck =
-  | { readonly ok: true; readonly value: number; readonly text: string; readonly cautions: readonly Check[] }
-  | { readonly ok: false; readonly check: Check };
+/** What a field takes, with what should be known of it; or why it does not. */
+export type FieldCheck = Result<NumberRead & { readonly cautions: readonly Check[] }, Check>;
 
 /** What else is known of the trial that a reading is checked against. */
 export interface FieldContext {
@@ -42,7 +43,7 @@ type Lookup = (kind: ObservationKind) => Observation | null;
 
 const stop = (message: string, kind: Check["kind"]): FieldCheck => ({
   ok: false,
-  check: { severity: "stop", message, ...(kind ? { kind } : {}) },
+  problem: { severity: "stop", message, ...(kind ? { kind } : {}) },
 });
 
 /** What lets a reading pass but should be known of the way it was done, or is a likely slip. */
@@ -95,7 +96,7 @@ function withLikelyMeaning(
   const slip = check.kind === "scale" ? slipChecks(text, field.unit, decimals, expected)[0] : undefined;
   return {
     ok: false,
-    check: slip?.proposal === undefined ? check : { ...slip, severity: "stop" },
+    problem: slip?.proposal === undefined ? check : { ...slip, severity: "stop" },
   };
 }
 
@@ -106,8 +107,8 @@ function withLikelyMeaning(
  */
 export function checkField(field: Field, typed: string, context: FieldContext): FieldCheck {
   const reading: Reading = parseReading(typed, field.rules);
-  if (!reading.ok) return withLikelyMeaning(reading.check, field, typed, context);
-  const { value, text } = reading;
+  if (!reading.ok) return withLikelyMeaning(reading.problem, field, typed, context);
+  const { value, text } = reading.value;
   const read: Lookup = (kind) => presentObservation(context.holder.observations, field.symbol, kind);
   const { stage, houseRules } = context;
   const input = inputOf(stage, field.symbol);
@@ -122,6 +123,6 @@ export function checkField(field: Field, typed: string, context: FieldContext): 
       })
     : [];
   const wrong = own.find(({ severity }) => severity === "stop");
-  if (wrong) return { ok: false, check: wrong };
-  return { ok: true, value, text, cautions: [...own, ...cautionsOf(field, text, context, read)] };
+  if (wrong) return { ok: false, problem: wrong };
+  return success({ value, text, cautions: [...own, ...cautionsOf(field, text, context, read)] });
 }

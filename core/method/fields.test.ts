@@ -50,7 +50,7 @@ describe("a reading is checked against the trial it belongs to", () => {
     ["purity", "100.2", /more than 100\.1 %/],
   ])("%s %s is refused", (kind, text, message) => {
     const result = check(standardize, kind, text);
-    expect(result.ok ? "" : result.check.message).toMatch(message);
+    expect(result.ok ? "" : result.problem.message).toMatch(message);
   });
 
   test.each([
@@ -58,7 +58,7 @@ describe("a reading is checked against the trial it belongs to", () => {
     ["mass.after", "2.2107", /0\.3999 g is below the 0\.4 to 0\.8 g/],
   ])("%s %s passes with a caution", (kind, text, message) => {
     const result = check(standardize, kind, text);
-    expect(result.ok ? result.cautions.map((c) => c.message).join() : "refused").toMatch(message);
+    expect(result.ok ? result.value.cautions.map((c) => c.message).join() : "refused").toMatch(message);
   });
 
   test.each([
@@ -73,11 +73,11 @@ describe("a reading is checked against the trial it belongs to", () => {
     "an aliquot of %s mL, which no pipette has, is asked about with the ways to measure it",
     (text, message, proposal) => {
       const result = check(determine, "volume.taken", text);
-      const [caution] = result.ok ? result.cautions : [];
+      const [caution] = result.ok ? result.value.cautions : [];
       expect(caution?.message).toMatch(message);
       expect(caution?.proposal).toBe(proposal);
       expect(caution && asksBack(caution)).toBe(true);
-      expect(check(determine, "volume.taken", "25.00")).toMatchObject({ ok: true, cautions: [] });
+      expect(check(determine, "volume.taken", "25.00")).toMatchObject({ ok: true, value: { cautions: [] } });
     },
   );
 
@@ -85,8 +85,7 @@ describe("a reading is checked against the trial it belongs to", () => {
     expect(check(standardize, "purity", "100.05")).toMatchObject({ ok: true });
     expect(check(standardize, "purity.plus-minus", "5e-2")).toMatchObject({
       ok: true,
-      value: 0.05,
-      text: "0.05",
+      value: { value: 0.05, text: "0.05" },
     });
     expect(check(determine, "burette.final", "3e1")).toMatchObject({ ok: false });
   });

@@ -93,7 +93,7 @@ describe("a mark that may be the end", () => {
     const stage = baseByPhthalateThenAcid.stages[0] as TitrationStage;
     const field = trialFields(stage, defaultHouseRules).find((f) => f.kind === "burette.maybe")!;
     const check = checkField(field, "0.00", { stage, houseRules: defaultHouseRules, holder: marked });
-    expect(check).toMatchObject({ ok: false, check: { message: "0.00 is not beyond the start, 0.00" } });
+    expect(check).toMatchObject({ ok: false, problem: { message: "0.00 is not beyond the start, 0.00" } });
   });
 });
 
@@ -149,7 +149,7 @@ describe("how it was done stands with the trial", () => {
     const read = (text: string) =>
       checkField(field, text, { stage, houseRules: half, holder: { observations: [] } });
     expect(read("24.35")).toMatchObject({ ok: true });
-    expect(read("24.37")).toMatchObject({ ok: false, check: { proposal: "24.35" } });
+    expect(read("24.37")).toMatchObject({ ok: false, problem: { proposal: "24.35" } });
     // Three drops of 0.05 mL; at the ends of its scale a burette stays.
     expect(buretteAfterDrops(24.35, 3, half)).toBe("24.50");
     expect(buretteAfterDrops(24.35, -1, defaultHouseRules)).toBe("24.30");
@@ -210,12 +210,14 @@ describe("a flask that must be warm", () => {
     ["72", /^72 °C is above .*: let it cool/],
   ])("at %s °C asks before it goes on", (text, words) => {
     const checked = check(text);
-    expect(checked.ok && checked.cautions.map((c) => c.message)).toEqual([expect.stringMatching(words)]);
+    expect(checked.ok && checked.value.cautions.map((c) => c.message)).toEqual([
+      expect.stringMatching(words),
+    ]);
   });
 
   test("at 57.0 °C is as it should be", () => {
     const checked = check("57.0");
-    expect(checked.ok && checked.cautions).toEqual([]);
+    expect(checked.ok && checked.value.cautions).toEqual([]);
   });
 });
 

@@ -49,7 +49,7 @@ export function typedRecord(method: Method, typed: TypedFields, about: About): T
     if (text === "") continue;
     const checked = checkField(field, text, { stage, houseRules, holder: { observations } });
     if (!checked.ok) {
-      problems[key] = checked.check.message;
+      problems[key] = checked.problem.message;
       continue;
     }
     observations.push({
@@ -57,7 +57,7 @@ export function typedRecord(method: Method, typed: TypedFields, about: About): T
       symbol: field.symbol,
       kind: field.kind,
       text,
-      value: checked.text,
+      value: checked.value.text,
       unit: field.unit,
       source: "typed",
       person,

@@ -111,7 +111,7 @@ describe("slips are asked about where the trials before tell better", () => {
         holder: { observations: last.observations.slice(0, -1) },
         expected: expectedReading(field, evaluated.guidance),
       });
-      const check = checked.ok ? checked.cautions[0] : checked.check;
+      const check = checked.ok ? checked.value.cautions[0] : checked.problem;
       if (check) seen++;
       if (check?.proposal === final.text) right++;
       // The reading as it was meant passes without a word.
@@ -121,7 +121,7 @@ describe("slips are asked about where the trials before tell better", () => {
         holder: { observations: last.observations.slice(0, -1) },
         expected: expectedReading(field, evaluated.guidance),
       });
-      expect(meant).toMatchObject({ ok: true, cautions: [] });
+      expect(meant).toMatchObject({ ok: true, value: { cautions: [] } });
     }
     expect(wrong).toBeGreaterThan(80);
     expect(seen / wrong).toBeGreaterThan(0.95);

@@ -77,7 +77,7 @@ export function useCuvette({ draftKey, target, stage, rules, person, send, onSav
       const key = fieldKey(field);
       const checked = checkField(field, textOf(key), context);
       if (!checked.ok) {
-        setNote({ key, severity: "stop", message: checked.check.message });
+        setNote({ key, severity: "stop", message: checked.problem.message });
         return false;
       }
       readings.push({ id: idOf(key), symbol: field.symbol, kind: field.kind, text: textOf(key), person });
@@ -87,7 +87,7 @@ export function useCuvette({ draftKey, target, stage, rules, person, send, onSav
     if (!field) return false;
     const checked = checkField(field, reading, context);
     if (!checked.ok) {
-      setNote({ key: readingKey, severity: "stop", message: checked.check.message });
+      setNote({ key: readingKey, severity: "stop", message: checked.problem.message });
       return false;
     }
     readings.push({ id: idOf(readingKey), symbol: field.symbol, kind, text: reading, person });
@@ -109,7 +109,7 @@ export function useCuvette({ draftKey, target, stage, rules, person, send, onSav
     }
     ids.current.clear();
     setDraft(null);
-    const [caution] = checked.cautions;
+    const [caution] = checked.value.cautions;
     setNote(caution ? { key: readingKey, severity: "caution", message: caution.message } : null);
     if (kind === "absorbance.again") setKind("absorbance");
     onSaved();

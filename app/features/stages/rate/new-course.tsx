@@ -61,7 +61,7 @@ export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
     });
     const wrong = checked.find(({ answer }) => !answer.ok);
     if (wrong && !wrong.answer.ok) {
-      setNote({ key: wrong.key, message: wrong.answer.check.message });
+      setNote({ key: wrong.key, message: wrong.answer.problem.message });
       return null;
     }
     return checked.map(({ field, key }) => ({

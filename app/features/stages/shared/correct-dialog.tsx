@@ -64,16 +64,16 @@ export function CorrectDialog({
 
   const submit = () => {
     const checked = checkField(field, text, { stage, houseRules: rules, holder });
-    setProblem(checked.ok ? null : checked.check);
+    setProblem(checked.ok ? null : checked.problem);
     const missing = needsReason && reason.trim() === "" ? "Say why the reading is corrected" : null;
     setReasonProblem(missing);
     const half =
       spread && spreadText.trim() !== ""
         ? checkField(spread.field, spreadText, { stage, houseRules: rules, holder })
         : null;
-    setSpreadProblem(half && !half.ok ? half.check.message : null);
+    setSpreadProblem(half && !half.ok ? half.problem.message : null);
     if (!checked.ok || missing || (half && !half.ok)) return;
-    const asked = checked.cautions.find(asksBack);
+    const asked = checked.value.cautions.find(asksBack);
     if (asked && keptText !== text) {
       setKeptText(text);
       return setProblem({ ...asked, message: `${asked.message} Sent once more, it is kept.` });

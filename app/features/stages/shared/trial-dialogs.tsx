@@ -123,7 +123,7 @@ function problemsIn({
   const context = { stage: stage.definition, houseRules: rules, holder: trial.record };
   return states.map(({ field }, i) => {
     const checked = checkField(field, texts[i] ?? "", context);
-    return checked.ok ? null : checked.check.message;
+    return checked.ok ? null : checked.problem.message;
   });
 }
 

@@ -209,11 +209,11 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
       const checked = check(f, text);
       const key = noteKey(f, id);
       if (!checked.ok) {
-        setNote(key, { ...checked.check, state: "refused" });
+        setNote(key, { ...checked.problem, state: "refused" });
         if (last) return false;
         continue;
       }
-      const slip = text === proposals.get(fieldKey(f)) ? undefined : checked.cautions.find(asksBack);
+      const slip = text === proposals.get(fieldKey(f)) ? undefined : checked.value.cautions.find(asksBack);
       if (slip && last && asked.current.get(key) !== text) {
         asked.current.set(key, text);
         setNote(key, { ...slip, state: "ask", message: `${slip.message} Enter again keeps ${text}.` });
@@ -229,7 +229,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     if (isOnTheWay(field, id)) return;
     write(id, { [fieldKey(field)]: shown });
     const checked = check(field, shown);
-    if (!checked.ok) return setNote(noteKey(field, id), { ...checked.check, state: "refused" });
+    if (!checked.ok) return setNote(noteKey(field, id), { ...checked.problem, state: "refused" });
     // A start that was left as offered belongs to it as well.
     const upTo = fields.findIndex((f) => fieldKey(f) === fieldKey(field));
     for (const f of field.aside ? [] : fields.slice(0, upTo)) {
@@ -256,7 +256,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
       houseRules: record.houseRules,
       holder: holder(),
     });
-    if (!checked.ok) return setNote(noteKey(field, id), { ...checked.check, state: "refused" });
+    if (!checked.ok) return setNote(noteKey(field, id), { ...checked.problem, state: "refused" });
     const upTo = fields.findIndex((f) => fieldKey(f) === fieldKey(field));
     // A start that was left as offered belongs to the mark as well.
     const start = fields.slice(0, upTo).findLast((f) => f.symbol === field.symbol);
@@ -270,7 +270,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
     const text = texts[fieldKey(field)] ?? "";
     if (text === "" || text === proposals.get(fieldKey(field))) return null;
     const checked = check(field, text);
-    const caution = checked.ok ? checked.cautions[0] : undefined;
+    const caution = checked.ok ? checked.value.cautions[0] : undefined;
     return caution ? { ...caution, state: "caution" } : null;
   };
 
