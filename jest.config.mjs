@@ -27,6 +27,6 @@ export default {
       },
     ],
   },
-  testTimeout: 30000,
+  testTimeout: 120000,
   maxWorkers: "100%",
 };

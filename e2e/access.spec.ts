@@ -23,13 +23,13 @@ async function fits(page: Page, where: string) {
   expect([where, whole]).toEqual([where, inner]);
 }
 
-/** Every page at every width; the widths between are looked over for overflow alone. */
+/** Every page at every width: wide and narrow for access too, the widths between for overflow alone. */
 async function checkAll(page: Page, paths: readonly string[]) {
-  for (const size of sizes) {
-    await page.setViewportSize(size);
-    for (const path of paths) {
-      await page.goto(path);
-      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  for (const path of paths) {
+    await page.goto(path);
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    for (const size of sizes) {
+      await page.setViewportSize(size);
       await (size.width === 768 ? fits : check)(page, `${path} at ${size.width}`);
     }
   }
@@ -38,7 +38,7 @@ async function checkAll(page: Page, paths: readonly string[]) {
 test("no screen of a run has serious faults of access, at any width, and none overflows", async ({
   page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   await startRun(page, "Access");
   await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
   await typeReadings(page, [...weighing("2.5901", "2.1000"), ...titration(null, "49.01")]);
@@ -64,7 +64,7 @@ test("no screen of a run has serious faults of access, at any width, and none ov
 test("no screen of the library, the shelf and the calculators has serious faults of access, and none overflows", async ({
   page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   await checkAll(page, [
     "/methods",
     "/methods/water-hardness",

@@ -75,12 +75,12 @@ export const test = base.extend<{ app: AppServer }, { servers: Servers }>({
       await use(servers);
       await servers.end();
     },
-    { scope: "worker", timeout: 60_000 },
+    { scope: "worker", timeout: 240_000 },
   ],
   app: [
     async ({ servers }, use, { file }) => use(await servers.of(file)),
     // A start is no part of the time of a test.
-    { timeout: 60_000 },
+    { timeout: 240_000 },
   ],
   page: async ({ page }, use, testInfo) => {
     follow(page);

@@ -4,7 +4,6 @@ import { absorbance, begin, inHand, read, takeUsualWavelength, typeOnce } from "
 test("Ethanol by dichromate: a drop is measured, standards are counted in drops, the drink is carried back", async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await begin(page, "ethanol-by-dichromate", "Kelp beer");
   await typeOnce(page, "Record: Mass of the drops", "3.9360");
   await typeOnce(page, "Record: Drops counted", "80");
@@ -33,7 +32,6 @@ test("Ethanol by dichromate: a drop is measured, standards are counted in drops,
 test("A standard addition: the sample is in every flask, the line is read off at its axis", async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await begin(page, "iron-by-standard-addition", "Iron of the tea");
   await takeUsualWavelength(page, 510, "Read the additions");
   await read(page, "Blank", "0.001");
@@ -77,7 +75,7 @@ test("What is typed of a cuvette outlives a closed page, and two devices at one 
   await expect(inHand(page)).toHaveText("Flask with 4.00 mL");
   await other.unroute("**/changes");
   await expect(page.getByRole("button", { name: /^Reading 0\.139, by bench 7/ })).toBeVisible({
-    timeout: 15_000,
+    timeout: 60_000,
   });
   await page.reload();
   await expect(page.getByRole("button", { name: /^Reading 0\.139, by bench 7/ })).toBeVisible();
@@ -100,6 +98,6 @@ test("A server that does not answer: the reading waits in the browser and is sav
   await page.reload();
   await expect(page.getByRole("button", { name: /^Reading 0\.002/ })).toHaveCount(1);
   await page.unroute("**/changes");
-  await expect(kept).toBeHidden({ timeout: 15_000 });
+  await expect(kept).toBeHidden({ timeout: 60_000 });
   await expect(page.getByRole("button", { name: /^Reading 0\.002/ })).toHaveCount(1);
 });

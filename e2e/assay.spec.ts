@@ -14,7 +14,6 @@ import {
 test("A phosphate assay: blank, standards, a class's readings pooled, one struck out, an unknown against a limit", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await begin(page, "phosphate-as-molybdenum-blue", "Phosphate of the lagoon");
   await takeUsualWavelength(page, 880, "Read the standards");
 
@@ -169,7 +168,6 @@ const courseCsv = (k: number) =>
 test("A rate run to its order: courses from files and from the instrument, a window, the order in what is in excess", async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await begin(page, "fading-of-a-dye", "Fading of the tracer");
   await takeUsualWavelength(page, 590, "Follow the fading");
   await typeOnce(page, /^Temperature type it/, "21.5");
@@ -223,7 +221,7 @@ test("A rate run to its order: courses from files and from the instrument, a win
   await base.fill("0.050");
   await page.getByRole("button", { name: "Take it with the simulated photometer" }).click();
   await expect(page.getByRole("button", { name: "Stop, and keep nothing" })).toBeVisible();
-  await expect(page.getByRole("button", { name: "Course 3, 0.050 mol/L" })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("button", { name: "Course 3, 0.050 mol/L" })).toBeVisible({ timeout: 60_000 });
   await expect(page.getByTestId("order-1")).toContainText("taken");
   await page.getByRole("link", { name: "Go on: Conclude" }).click();
   await page.getByRole("button", { name: "Finish the run" }).click();

@@ -91,7 +91,7 @@ test("a dead network loses no reading", async ({ page, context }) => {
   const ledger = page.getByRole("region", { name: "Ledger" });
   await expect(ledger).toContainText("25.00");
   await context.setOffline(false);
-  await expect(kept).toBeHidden({ timeout: 15_000 });
+  await expect(kept).toBeHidden({ timeout: 60_000 });
   await page.reload();
   await expect(ledger).toContainText("25.00");
 });

@@ -76,7 +76,6 @@ const result = (page: Page) => page.getByTestId("result");
 const boat = (label: "Boat with solid, g" | "Boat after transfer, g", text: string) => [label, text] as const;
 
 test("acid-base: plan, make the standard, standardize, determine, label, lineage", async ({ page }) => {
-  test.setTimeout(120_000);
   await test.step("the plan tells the titer and what twenty benches need", async () => {
     await page.goto("/methods/base-by-phthalate-solution/plan");
     // 5.1 g / 204.222 g/mol in 250 mL, 25 mL of it against 0.1 mol/L: 24.97 mL
@@ -163,7 +162,6 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
 });
 
 test("redox with heating: permanganate by hot oxalate, then oxalate in a solid", async ({ page }) => {
-  test.setTimeout(120_000);
   await begin(page, "permanganate-by-oxalate", "Permanganate, hot");
   await expect(page.getByRole("list", { name: "Keep to" })).toContainText("55 to 60 °C");
   await expect(page.getByText("two decimals, top of the meniscus").first()).toBeVisible();
@@ -197,7 +195,6 @@ test("redox with heating: permanganate by hot oxalate, then oxalate in a solid",
 });
 
 test("iodometric with standing time: thiosulfate by dichromate, then hypochlorite", async ({ page }) => {
-  test.setTimeout(120_000);
   await begin(page, "thiosulfate-by-dichromate", "Thiosulfate of the families");
   await once(page, [
     ["Boat with solid", "3.2258"],
@@ -232,7 +229,6 @@ test("iodometric with standing time: thiosulfate by dichromate, then hypochlorit
 test("complexometric by burette difference: EDTA by calcium carbonate, then hardness and calcium", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await begin(page, "water-hardness", "Reef water of the families");
   await once(page, [
     ["Boat with solid", "2.2502"],
@@ -266,7 +262,6 @@ test("complexometric by burette difference: EDTA by calcium carbonate, then hard
 });
 
 test("back-titration with a blank: nickel, both stages on one bottle of EDTA", async ({ page }) => {
-  test.setTimeout(120_000);
   await page.goto("/shelf/new?as=add");
   await page.getByRole("textbox", { name: "Formula" }).fill("Na2C10H14N2O8");
   await page.getByRole("textbox", { name: "Name" }).fill("EDTA, strong");

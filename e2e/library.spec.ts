@@ -4,7 +4,6 @@ import { atRest, expect, test, sayWhy } from "./app";
 test("a method is made in the editor, told what is wrong in words, saved, versioned, exported and imported", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await page.goto("/methods/new");
   const holds = page.getByRole("region", { name: "Does it hold together?" });
   const save = page.getByRole("button", { name: "Save the method" });
@@ -127,7 +126,6 @@ test("small calculations show their working, and say what is wrong", async ({ pa
 test("a new standardization renews a bottle: the finished run says so, keeps its result, and is computed again on request", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   const add = async (value: string) => {
     await page.goto("/shelf/new?as=add");
     await page.getByRole("textbox", { name: "Formula" }).fill("NaOH");

@@ -36,7 +36,6 @@ import {
 test("the whole job by keyboard, from an empty database, through a restart of the server", async ({
   page,
 }) => {
-  test.setTimeout(150_000);
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-job-"));
   const server = new AppServer(folder, 4178);
   await server.start();

@@ -13,7 +13,6 @@ const clean = async (page: Page) =>
 test("a stock is diluted: bad plans are told, the burette is stopped, what was made stands on the stock", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await page.goto("/shelf/new?as=add");
   await choose(page, "It is a", /^solution$/);
   await field(page, "Formula").fill("HCl");
@@ -58,7 +57,6 @@ test("a stock is diluted: bad plans are told, the burette is stopped, what was m
 });
 
 test("a series of standards from one stock, and a bottle that is used up", async ({ page }) => {
-  test.setTimeout(120_000);
   await page.goto("/shelf/new?as=add");
   await choose(page, "It is a", /^solution$/);
   await field(page, "Formula").fill("CuSO4");

@@ -30,7 +30,7 @@ const idsIn = async (url: string, runId: string) => {
 };
 
 test("backed up while readings are written, killed in the middle of another backup: nothing is lost, and the copy is whole", async () => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-back-"));
   const other = mkdtempSync(path.join(tmpdir(), "steady-bead-other-"));
   const copies = mkdtempSync(path.join(tmpdir(), "steady-bead-copies-"));
@@ -107,7 +107,7 @@ test("from the screen: back up, go on, put one run back, put the whole lab back;
   page,
   context,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   await startRun(page, "Before the backup");
   const run = page.url();
   await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
@@ -125,7 +125,7 @@ test("from the screen: back up, go on, put one run back, put the whole lab back;
 
   await lab.getByRole("button", { name: "Restore a run" }).first().click();
   const dialog = lab.getByRole("dialog");
-  await dialog.getByText("Before the backup").click({ timeout: 30_000 });
+  await dialog.getByText("Before the backup").click({ timeout: 60_000 });
   await dialog.getByRole("textbox", { name: "Who" }).fill("AB");
   await dialog.getByRole("button", { name: "Restore this run" }).click();
   await expect(lab.getByRole("status")).toContainText('The run "Before the backup" is back', {
@@ -140,14 +140,13 @@ test("from the screen: back up, go on, put one run back, put the whole lab back;
   await lab.getByRole("button", { name: "Restore the lab" }).last().click();
   await lab.getByRole("dialog").getByRole("button", { name: "Back up and restore" }).click();
   // The screen of a run that is no longer there loads anew by itself, and says so.
-  await expect(page.getByRole("heading", { name: "Not found" })).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByRole("heading", { name: "Not found" })).toBeVisible({ timeout: 120_000 });
   await page.goto("/");
   await expect(page.getByText("Before the backup")).toBeVisible();
   await expect(page.getByText("After the backup")).toHaveCount(0);
 });
 
 test("a folder that is suddenly empty, or open to the network, is told at the start, and nothing is created", async ({}, info) => {
-  test.setTimeout(120_000);
   const folder = info.outputPath("lab");
   const labs = info.outputPath("labs.json");
   const starts = (env: Readonly<Record<string, string>>) =>

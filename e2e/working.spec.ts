@@ -75,7 +75,7 @@ test("the working opens from every result, step by step, down to the readings an
     await expect(page.getByText("Mass of phthalate")).toBeVisible();
     const panel = page.getByRole("region", { name: "The ± a second way" });
     await panel.getByRole("button", { name: "Draw a million" }).click();
-    await expect(panel.getByRole("img", { name: /How the draws lie/ })).toBeVisible({ timeout: 20_000 });
+    await expect(panel.getByRole("img", { name: /How the draws lie/ })).toBeVisible({ timeout: 60_000 });
     // Half of the interval: 1.96 u or, with Student's t for three trials, somewhat more.
     const [low, high] = (await panel.getByRole("definition").nth(3).innerText()).split(" to ").map(Number);
     expect(high! - low!).toBeGreaterThan(2 * 1.9 * 0.0001);

@@ -86,8 +86,8 @@ beforeAll(async () => {
     for (const one of wholeFlask(newId(), "2.1000", "25.00")) await change(runId, one);
     backup = await makeBackup(lab, at("lab"), lab.lab.id, "by hand");
   });
-}, 60_000);
-jest.setTimeout(120_000);
+}, 300_000);
+jest.setTimeout(300_000);
 afterAll(() => rmSync(root, { recursive: true, force: true }));
 
 describe("a folder that held a lab", () => {
