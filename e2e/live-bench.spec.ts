@@ -176,7 +176,7 @@ test("three flasks that stand are staggered: their timers are on every screen, a
   const firstThere = dockThere.locator("[data-due]").filter({ hasText: "flask 1" });
   await firstThere.getByRole("button", { name: /^Start:/ }).click();
   const first = dock.locator("[data-due]").filter({ hasText: "flask 1" });
-  await expect(first.getByRole("button", { name: "Done" })).toBeVisible({ timeout: 2000 });
+  await expect(first.getByRole("button", { name: "Done" })).toBeVisible();
   // Its time is over: it stands out, here too, and after a reload.
   await expect(dock).toContainText("flask 1: over since");
   await page.reload();
@@ -310,7 +310,7 @@ test("two devices at one run see each other's readings, and of two readings for 
   await expect(other.getByRole("textbox", { name: "Boat with solid, g" })).toBeFocused();
   await typeReadings(page, weighing("2.6106", "2.1000").slice(0, 1));
   const seen = other.getByRole("button", { name: "Correct Boat with solid" });
-  await expect(seen).toBeVisible({ timeout: 2000 });
+  await expect(seen).toBeVisible();
   // What the other one reads while something is pressed here does not move it from under the finger.
   const size = page.viewportSize()!;
   await page.setViewportSize({ ...size, height: 1400 });
@@ -325,7 +325,7 @@ test("two devices at one run see each other's readings, and of two readings for 
   await expect(page.getByRole("menuitem", { name: "Strike out …" })).toBeVisible();
   await page.keyboard.press("Escape");
   await page.setViewportSize(size);
-  await expect(page.getByText("0.5106 g")).toBeVisible({ timeout: 2000 });
+  await expect(page.getByText("0.5106 g")).toBeVisible();
   // Both read the same meniscus, and read it differently.
   await other.route("**/changes", (route) => route.abort());
   await other.getByRole("textbox", { name: "Initial reading, mL" }).fill("0.20");
@@ -340,7 +340,7 @@ test("two devices at one run see each other's readings, and of two readings for 
   await other.getByRole("button", { name: "It is 0.20" }).click();
   await expect(kept(other)).toBeHidden();
   await expect(page.getByRole("button", { name: "Correct Initial reading" })).toBeVisible();
-  await expect(page.getByText("0.20", { exact: true }).first()).toBeVisible({ timeout: 2000 });
+  await expect(page.getByText("0.20", { exact: true }).first()).toBeVisible();
 
   // A run that is archived meanwhile takes no reading; it is kept until someone says what should become of it.
   await other.route("**/changes", (route) => route.abort());
