@@ -1,3 +1,5 @@
+import { expose } from "comlink";
+import { type Result, success } from "~/core/result";
 import {
   bootstrapReadOff,
   type Bootstrapped,
@@ -21,24 +23,20 @@ export interface BootstrapFound {
   readonly milliseconds: number;
 }
 
-export type BootstrapMessage =
-  | { readonly kind: "progress"; readonly part: number }
-  | ({ readonly kind: "done" } & BootstrapFound)
-  | { readonly kind: "failed"; readonly message: string };
-
-const post = (message: BootstrapMessage) => {
-  postMessage(message);
-};
-
-addEventListener("message", ({ data }: MessageEvent<BootstrapRequest>) => {
-  const { points, model, weighting, readings, draws, seed } = data;
+/** Redraws the line; `onProgress` is told how far it is, from 0 to 1. To cancel, the page ends the worker. */
+export function redraw(
+  request: BootstrapRequest,
+  onProgress: (part: number) => void,
+): Result<BootstrapFound> {
+  const { points, model, weighting, readings, draws, seed } = request;
   const fit = fitCalibration(points, model, weighting);
-  if (!fit.ok) return post({ kind: "failed", message: fit.problem.message });
+  if (!fit.ok) return fit;
   const started = performance.now();
   const running = bootstrapReadOff(fit.value, readings, { draws, seed });
   for (let step = running.next(); ; step = running.next()) {
-    if (step.done)
-      return post({ kind: "done", found: step.value, milliseconds: performance.now() - started });
-    post({ kind: "progress", part: step.value });
+    if (step.done) return success({ found: step.value, milliseconds: performance.now() - started });
+    onProgress(step.value);
   }
-});
+}
+
+expose(redraw);

@@ -1,9 +1,11 @@
+import { expose } from "comlink";
+import { type Result, success } from "~/core/result";
 import { propagate } from "~/core/montecarlo";
 import { programOf } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
 import type { Drawn } from "~/core/montecarlo";
 
-/** What the page asks of the worker: draws of one stage's result. To cancel, the page ends the worker. */
+/** What the page asks of the worker: draws of one stage's result. */
 export interface DrawRequest {
   readonly record: RunRecord;
   readonly stageKey: string;
@@ -16,25 +18,17 @@ export interface DrawFound {
   readonly milliseconds: number;
 }
 
-export type DrawMessage =
-  | { readonly kind: "progress"; readonly part: number }
-  | ({ readonly kind: "done" } & DrawFound)
-  | { readonly kind: "failed"; readonly message: string };
-
-const post = (message: DrawMessage) => {
-  postMessage(message);
-};
-
-addEventListener("message", ({ data }: MessageEvent<DrawRequest>) => {
-  const { record, stageKey, draws, seed } = data;
+/** Draws one stage's result; `onProgress` is told how far it is, from 0 to 1. To cancel, the page ends the worker. */
+export function draw(request: DrawRequest, onProgress: (part: number) => void): Result<DrawFound> {
+  const { record, stageKey, draws, seed } = request;
   const program = programOf(record, stageKey);
-  if (!program.ok) return post({ kind: "failed", message: program.problem.message });
+  if (!program.ok) return program;
   const started = performance.now();
   const running = propagate(program.value, { draws, seed });
   for (let step = running.next(); ; step = running.next()) {
-    if (step.done) {
-      return post({ kind: "done", drawn: step.value, milliseconds: performance.now() - started });
-    }
-    post({ kind: "progress", part: step.value });
+    if (step.done) return success({ drawn: step.value, milliseconds: performance.now() - started });
+    onProgress(step.value);
   }
-});
+}
+
+expose(draw);

@@ -1,10 +1,9 @@
+import { proxy, wrap } from "comlink";
+import type { Result } from "~/core/result";
 import { useCallback, useEffect, useRef, useState } from "react";
 
-/** What a worker of this product tells: how far it is, then what it found, or why not. */
-export type WorkerMessage<T> =
-  | { readonly kind: "progress"; readonly part: number }
-  | ({ readonly kind: "done" } & T)
-  | { readonly kind: "failed"; readonly message: string };
+/** What a worker of this product does: it tells how far it is, from 0 to 1, and gives what it found, or why not. */
+type Work<Q, T> = (request: Q, onProgress: (part: number) => void) => Result<T>;
 
 export type WorkerState<T> =
   | { readonly state: "idle" }
@@ -13,7 +12,7 @@ export type WorkerState<T> =
   | { readonly state: "failed"; readonly message: string };
 
 /** One piece of work in a worker of its own, with progress; ending the worker cancels it. */
-export function useWorker<T>() {
+export function useWorker<Q, T>() {
   const [now, setNow] = useState<WorkerState<T>>({ state: "idle" });
   const worker = useRef<Worker | null>(null);
   const end = () => {
@@ -24,23 +23,32 @@ export function useWorker<T>() {
     end();
     setNow({ state: "idle" });
   }, []);
-  const start = (make: () => Worker, request: unknown) => {
+  const start = (make: () => Worker, request: Q) => {
     end();
     const fresh = make();
     worker.current = fresh;
-    setNow({ state: "running", part: 0 });
-    fresh.addEventListener("message", ({ data }: MessageEvent<WorkerMessage<T>>) => {
+    /** What comes of a worker that was ended meanwhile is nobody's any more. */
+    const tell = (state: WorkerState<T>) => {
       if (worker.current !== fresh) return;
-      if (data.kind === "progress") return setNow({ state: "running", part: data.part });
-      end();
-      setNow(
-        data.kind === "done" ? { state: "done", found: data } : { state: "failed", message: data.message },
-      );
-    });
-    fresh.addEventListener("error", () => {
-      setNow({ state: "failed", message: "The drawing did not start: reload the page and try again" });
-    });
-    fresh.postMessage(request);
+      if (state.state !== "running") end();
+      setNow(state);
+    };
+    tell({ state: "running", part: 0 });
+    const lost = () =>
+      tell({ state: "failed", message: "The drawing did not start: reload the page and try again" });
+    // A worker whose program cannot be fetched says so by this event alone.
+    fresh.addEventListener("error", lost);
+    const work = wrap<Work<Q, T>>(fresh) as unknown as (...of: Parameters<Work<Q, T>>) => Promise<Result<T>>;
+    const onProgress = proxy((part: number) => tell({ state: "running", part }));
+    void work(request, onProgress).then(
+      (result) =>
+        tell(
+          result.ok
+            ? { state: "done", found: result.value }
+            : { state: "failed", message: result.problem.message },
+        ),
+      lost,
+    );
   };
   useEffect(() => end, []);
   return { now, start, cancel };

@@ -5,6 +5,7 @@ import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import { useEffect } from "react";
+import { tinykeys } from "tinykeys";
 import { colors, fonts } from "../../theme/theme";
 
 export interface Shortcut {
@@ -23,22 +24,17 @@ function inFreeText(target: EventTarget | null): boolean {
   return target.matches("textarea, input:not([inputmode=decimal])");
 }
 
+/** Acts on a run's shortcuts while its page is open; where letters are text it does nothing. */
 export function useShortcuts(shortcuts: readonly Shortcut[], onHelp: () => void): void {
   useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      if (inFreeText(event.target)) return;
-      if (event.key === "?" && !event.altKey && !event.ctrlKey && !event.metaKey) {
-        event.preventDefault();
-        return onHelp();
-      }
-      if (!event.altKey || event.ctrlKey || event.metaKey) return;
-      const found = shortcuts.find((s) => s.code === event.code);
-      if (!found?.act) return;
+    const does = (act: () => void) => (event: KeyboardEvent) => {
       event.preventDefault();
-      found.act();
+      act();
     };
-    window.addEventListener("keydown", listen);
-    return () => window.removeEventListener("keydown", listen);
+    // The question mark comes with Shift or without, as the keyboard has it.
+    const bindings: Record<string, (event: KeyboardEvent) => void> = { "[Shift]+?": does(onHelp) };
+    for (const { code, act } of shortcuts) if (code && act) bindings[`Alt+${code}`] = does(act);
+    return tinykeys(window, bindings, { ignore: (event) => inFreeText(event.target) });
   }, [shortcuts, onHelp]);
 }
 

@@ -13,7 +13,7 @@ const draws = 1_000_000;
 
 /** The ± checked a second way: a million draws of every cause, through the same relations. */
 export function DrawsPanel({ record, stage }: { record: RunRecord; stage: ComputedEvaluation }) {
-  const { now, start, cancel } = useWorker<DrawFound>();
+  const { now, start, cancel } = useWorker<DrawRequest, DrawFound>();
   const found = now.state === "done" ? compareResult(stage, now.found.drawn) : null;
   const begin = () => {
     // The same run draws the same numbers, so that two people see one picture.

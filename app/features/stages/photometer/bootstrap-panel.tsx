@@ -18,7 +18,7 @@ interface BootstrapPanelProps {
 
 /** The ± of an amount read off, checked a second way: the residuals drawn again, ten thousand lines. */
 export function BootstrapPanel({ stage, calibration }: BootstrapPanelProps) {
-  const { now, start, cancel } = useWorker<BootstrapFound>();
+  const { now, start, cancel } = useWorker<BootstrapRequest, BootstrapFound>();
   const sample = stage.trials.find((t) => t.off && !t.record.struck);
   const { line, choice } = calibration;
   if (!line || !sample?.off) return null;
