@@ -22,8 +22,8 @@ function fileName(): string {
 }
 
 /** The file of the prepared database; null where none of this release is there. */
-function preparedFile(): string | null {
-  const file = path.join(folder(), fileName());
+function preparedFile(from = folder()): string | null {
+  const file = path.join(from, fileName());
   return existsSync(file) ? file : null;
 }
 
@@ -34,8 +34,8 @@ export function emptyDatabase(): Blob | null {
 }
 
 /** Puts a new, empty database into a folder: a copy of the prepared one, or where none can be read, one made there. */
-export async function putEmptyDatabase(into: string): Promise<void> {
-  const file = preparedFile();
+export async function putEmptyDatabase(into: string, from = folder()): Promise<void> {
+  const file = preparedFile(from);
   if (file !== null) {
     try {
       mkdirSync(into, { recursive: true });
