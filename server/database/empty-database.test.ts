@@ -18,7 +18,8 @@ async function tablesIn(folder: string) {
   try {
     const standing = await standingOf(client);
     await bringUpToDate(connect(client));
-    const ask = async (query: string) => (await client.query<{ line: string }>(query)).rows.map((r) => r.line);
+    const ask = async (query: string) =>
+      (await client.query<{ line: string }>(query)).rows.map((r) => r.line);
     return {
       standing,
       columns: await ask(
