@@ -292,7 +292,7 @@ test("three hundred malformed requests and as many well-formed ones over all met
   const report = await fuzz(300, 4186, 14, () => undefined);
   expect(report.faults).toEqual([]);
   expect(report.malformed).toBe(300);
-  expect(report.wellFormed).toBeGreaterThan(270);
+  expect(report.wellFormed).toBeGreaterThan(240);
   // Most of what makes sense is taken, and most of what does not is refused: else nothing would be tried.
   expect(report.taken).toBeGreaterThan(90);
   expect(report.statuses["400"] ?? 0).toBeGreaterThan(90);
