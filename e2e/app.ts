@@ -6,7 +6,8 @@ import { test as base, expect, type Locator, type Page, type Request } from "@pl
 /** What a page has asked for or sent and has no answer to yet; the stream of changes never ends. */
 const waiting = new WeakMap<Page, Set<Request>>();
 
-function follow(page: Page) {
+/** Keeps an eye on what a page asks for; pages of the tests' own contexts are handed in. */
+export function follow(page: Page) {
   const under = new Set<Request>();
   waiting.set(page, under);
   page.on("request", (request) => request.resourceType() === "fetch" && under.add(request));

@@ -2,6 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import { devices, type Page, type Request } from "@playwright/test";
 import {
   atRest,
+  follow,
   expect,
   ledgerRow,
   startRun,
@@ -543,6 +544,7 @@ test("by touch: the meniscus is drawn to the end, the end is recorded and kept, 
 }) => {
   const context = await browser.newContext({ ...devices["Galaxy Tab S4"], baseURL: app.url });
   const page = await context.newPage();
+  follow(page);
   await begin(page, "base-by-acid", "Wet gloves", "standardize");
   const record = page.getByRole("button", { name: /^Record/ });
   const type = async (label: string | RegExp, text: string) => {
@@ -556,6 +558,8 @@ test("by touch: the meniscus is drawn to the end, the end is recorded and kept, 
     await type(/^Aliquot/, "25.00");
     await type("Initial reading, mL", "0.00");
     await expect(slider).toBeVisible();
+    // Where it stands once what was typed is saved and shown.
+    await atRest(page);
     const box = (await slider.boundingBox())!;
     // The scale begins 22 of 604 parts from the top and is 520 long; the capacity is 50 mL.
     const y = (ml: number) => box.y + (box.height * (22 + (520 * ml) / 50)) / 604;
