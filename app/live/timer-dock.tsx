@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
-import { readStored, writeStored } from "./browser-store";
 import { Link, useLocation } from "react-router";
 import { clockText, timerState } from "~/core/timing";
 import type { TimerView } from "~/protocol/answers";
 import type { RunRequest } from "~/protocol/requests";
+import { readStored, writeStored } from "./browser-store";
 import { colors, fonts } from "../theme/theme";
 import { alarm } from "./alarm";
 import { keep, somethingWaits } from "./outbox";

@@ -1,6 +1,6 @@
 import { proxy, wrap } from "comlink";
-import type { Result } from "~/core/result";
 import { useCallback, useEffect, useRef, useState } from "react";
+import type { Result } from "~/core/result";
 
 /** What a worker of this product does: it tells how far it is, from 0 to 1, and gives what it found, or why not. */
 type Work<Q, T> = (request: Q, onProgress: (part: number) => void) => Result<T>;

@@ -1,5 +1,5 @@
-import type { Input } from "../inputs";
 import { type Static, Type } from "@sinclair/typebox";
+import type { Input } from "../inputs";
 import type { Method, PreparationStage } from "../method";
 
 const Closed = { additionalProperties: false } as const;

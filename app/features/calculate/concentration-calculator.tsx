@@ -1,9 +1,9 @@
-import type { FormField } from "../shelf/use-form";
-import { type Result, problemText } from "~/core/result";
-import { type Formula, parseFormula } from "~/core/chemistry";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
+import { type Result, problemText } from "~/core/result";
+import { type Formula, parseFormula } from "~/core/chemistry";
 import { calculate, type ConcentrationUnit, convertConcentration, fiveFigures } from "~/core/prepare";
+import type { FormField } from "../shelf/use-form";
 import { colors, fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
 import { Board, Calculator, useTexts } from "./board";

@@ -1,7 +1,7 @@
-import { type ElementShare, elementShares, molarMass, parseFormula, prettyFormula } from "~/core/chemistry";
-import { type Quantity, standardUncertainty } from "~/core/quantity";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
+import { type ElementShare, elementShares, molarMass, parseFormula, prettyFormula } from "~/core/chemistry";
+import { type Quantity, standardUncertainty } from "~/core/quantity";
 import { problemText } from "~/core/result";
 import { colors, fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";

@@ -1,9 +1,9 @@
-import type { FormField } from "../shelf/use-form";
-import { type DeliveringGlass, calculate, massForSolution, planDilution } from "~/core/prepare";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
+import { type DeliveringGlass, calculate, massForSolution, planDilution } from "~/core/prepare";
 import { parseFormula } from "~/core/chemistry";
 import { problemText } from "~/core/result";
+import type { FormField } from "../shelf/use-form";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "../shelf/glass";
 import { Board, Calculator, useTexts } from "./board";

@@ -1,4 +1,3 @@
-import type { FormField } from "../shelf/use-form";
 import {
   type Equation,
   balance,
@@ -9,6 +8,7 @@ import {
 } from "~/core/chemistry";
 import { calculate, type CalculatedStep } from "~/core/prepare";
 import { failure, problemText, type Result } from "~/core/result";
+import type { FormField } from "../shelf/use-form";
 import { TextInput } from "../../ui/text-input";
 import { Board, Calculator, useTexts } from "./board";
 import { numberIn } from "../../ui/number-in";

@@ -1,8 +1,8 @@
-import { type RulesEffect, effectsOfRules } from "~/core/evaluate";
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { type RulesEffect, effectsOfRules } from "~/core/evaluate";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { colors } from "../../theme/theme";

@@ -1,4 +1,3 @@
-import { type WhoWhyState, useWhoWhy, Who } from "../../ui/who-why";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -7,6 +6,7 @@ import { useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { counted } from "~/core/text";
 import type { BackupView, LabAnswer, LabView } from "~/protocol/lab";
+import { type WhoWhyState, useWhoWhy, Who } from "../../ui/who-why";
 import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";

@@ -1,8 +1,8 @@
-import type { ComputedStage, Method } from "~/core/method";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
+import type { ComputedStage, Method } from "~/core/method";
 import { authority, generalCautions } from "~/catalog/parts/safety";
 import { counted } from "~/core/text";
 import { colors } from "../../theme/theme";

@@ -1,11 +1,11 @@
-import type { PlannedAmount, StagePlan } from "~/core/stages";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import type { PlannedAmount, StagePlan } from "~/core/stages";
+import { printedUnit } from "~/core/quantity";
 import { colors, fonts } from "../../theme/theme";
 import { noPrint } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
-import { printedUnit } from "~/core/quantity";
 
 export interface PlanField {
   readonly text: string;

@@ -1,13 +1,13 @@
-import { type TitrationStage, type ComputedStage, type Reagent, resultsOf } from "~/core/method";
-import { type Input, describedInput } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
+import { type TitrationStage, type ComputedStage, type Reagent, resultsOf } from "~/core/method";
+import { type Input, describedInput } from "~/core/inputs";
 import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
+import { printedUnit } from "~/core/quantity";
 import { colors } from "../../theme/theme";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { Sheet } from "../../ui/sheet";
 import { Tex } from "../../ui/tex";
-import { printedUnit } from "~/core/quantity";
 
 interface StageCardProps {
   stage: ComputedStage;

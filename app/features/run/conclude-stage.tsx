@@ -1,4 +1,3 @@
-import type { Send, LiveRun } from "../stages/shared/use-run";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -14,6 +13,7 @@ import {
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { listed } from "~/core/text";
+import type { Send, LiveRun } from "../stages/shared/use-run";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";

@@ -1,5 +1,3 @@
-import { type RunRecord, isEmptyRun } from "~/core/run";
-import type { Send, LiveRun } from "../stages/shared/use-run";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -10,7 +8,9 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { type RunRecord, isEmptyRun } from "~/core/run";
 import type { ComputedEvaluation } from "~/core/stages";
+import type { Send, LiveRun } from "../stages/shared/use-run";
 import { When } from "../../ui/when";
 import { FormDialog } from "../../ui/form-dialog";
 

@@ -1,13 +1,13 @@
 import { type NavigateFunction, useNavigate, useSearchParams } from "react-router";
-import type { RunEvaluation } from "~/core/stages";
-import { type Send, type LiveRun, useRun, WaitingReadings } from "../stages/shared/use-run";
-import { concluding } from "~/core/method";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import { Suspense, useCallback, useMemo, useState, useEffect } from "react";
+import type { RunEvaluation } from "~/core/stages";
+import { concluding } from "~/core/method";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunState } from "~/protocol/answers";
 import type { RunShelf } from "~/protocol/shelf";
+import { type Send, type LiveRun, useRun, WaitingReadings } from "../stages/shared/use-run";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
 import { Contained } from "../../ui/contained";

@@ -1,11 +1,11 @@
-import type { TrialEvaluation, ComputedEvaluation } from "~/core/stages";
-import { type Wait, usualWaits } from "~/core/method";
 import Box from "@mui/material/Box";
 import Chip from "@mui/material/Chip";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { type ComponentProps, useState } from "react";
 import { v7 as newId } from "uuid";
+import type { TrialEvaluation, ComputedEvaluation } from "~/core/stages";
+import { type Wait, usualWaits } from "~/core/method";
 import { capitalized } from "~/core/text";
 import { isTaken } from "../../live/post";
 import { fonts } from "../../theme/theme";

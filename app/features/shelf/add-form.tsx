@@ -1,6 +1,6 @@
-import { type FormField, useFormState } from "./use-form";
 import Box from "@mui/material/Box";
 import { substanceOf, substances } from "~/catalog/substances";
+import { type FormField, useFormState } from "./use-form";
 import { TextInput } from "../../ui/text-input";
 import {
   daysFrom,

@@ -1,3 +1,7 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
 import {
   type ConcentrationText,
   concentrationOf,
@@ -6,10 +10,6 @@ import {
 } from "~/protocol/concentration";
 import { type SolutionState, type AssignmentView, type Related, type SolutionView } from "~/protocol/shelf";
 import { type Working, workingOf } from "~/core/working";
-import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import Typography from "@mui/material/Typography";
-import { Link } from "react-router";
 import { prettyFormula } from "~/core/chemistry";
 import { makingKey } from "~/core/prepare";
 import { evaluateRun } from "~/core/evaluate";

@@ -1,4 +1,3 @@
-import { type WhoWhyState, useWhoWhy, WhoWhy } from "../../ui/who-why";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -8,6 +7,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { EditSolution, FormProblems, SolutionView } from "~/protocol/shelf";
+import { type WhoWhyState, useWhoWhy, WhoWhy } from "../../ui/who-why";
 import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";
 import { useFormState } from "./use-form";

@@ -1,4 +1,3 @@
-import { height, type LineageNode as Node, NodeCard, width } from "./node-card";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
@@ -8,6 +7,7 @@ import { Link } from "react-router";
 import { ancestorsOf, dependentsOf } from "~/core/prepare";
 import { concentrationText, howWords } from "~/protocol/concentration";
 import { type LineageGraph } from "~/protocol/shelf";
+import { height, type LineageNode as Node, NodeCard, width } from "./node-card";
 import { colors, fonts } from "../../theme/theme";
 import { layOut, type Point } from "../../ui/layered-layout";
 import { Page } from "../../ui/page";

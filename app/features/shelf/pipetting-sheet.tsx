@@ -1,7 +1,7 @@
-import { type BurettePass, burettePasses, type BuretteRules, type SeriesLevel } from "~/core/prepare";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
+import { type BurettePass, burettePasses, type BuretteRules, type SeriesLevel } from "~/core/prepare";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 

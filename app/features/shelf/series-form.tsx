@@ -1,10 +1,10 @@
-import { type DeliveringGlass, evenLevels, planSeries } from "~/core/prepare";
-import { type FormField, useFormState } from "./use-form";
-import type { SolutionView } from "~/protocol/shelf";
-import { type HouseRules, buretteDecimals } from "~/core/rules";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
+import { type DeliveringGlass, evenLevels, planSeries } from "~/core/prepare";
+import type { SolutionView } from "~/protocol/shelf";
+import { type HouseRules, buretteDecimals } from "~/core/rules";
 import { concentrationText } from "~/protocol/concentration";
+import { type FormField, useFormState } from "./use-form";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
 import { PipettingSheet } from "./pipetting-sheet";

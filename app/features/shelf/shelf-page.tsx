@@ -1,11 +1,11 @@
-import { type ConcentrationText, concentrationOf, howWords } from "~/protocol/concentration";
-import { type AssignmentView, type SolutionState, type SolutionView } from "~/protocol/shelf";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
+import { type ConcentrationText, concentrationOf, howWords } from "~/protocol/concentration";
+import { type AssignmentView, type SolutionState, type SolutionView } from "~/protocol/shelf";
 import { prettyFormula } from "~/core/chemistry";
 import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";

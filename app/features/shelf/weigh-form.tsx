@@ -1,16 +1,16 @@
-import type { FormProblems } from "../house-rules/form";
-import { type FormField, useFormState } from "./use-form";
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import TextField from "@mui/material/TextField";
 import type { SolutionView } from "~/protocol/shelf";
 import type { PreparationEvaluation } from "~/core/stages";
 import { type Substance, substanceOf, substances } from "~/catalog/substances";
 import { type HouseRules, massDecimals } from "~/core/rules";
 import { withPoint } from "~/core/text";
-import Autocomplete from "@mui/material/Autocomplete";
-import Box from "@mui/material/Box";
-import TextField from "@mui/material/TextField";
 import { parseFormula, prettyFormula } from "~/core/chemistry";
 import { type Making, massForSolution } from "~/core/prepare";
 import { concentrationText } from "~/protocol/concentration";
+import type { FormProblems } from "../house-rules/form";
+import { type FormField, useFormState } from "./use-form";
 import { TextInput } from "../../ui/text-input";
 import {
   daysFrom,

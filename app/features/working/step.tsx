@@ -1,15 +1,15 @@
-import type { Origin, WorkingStep } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
+import type { Origin, WorkingStep } from "~/core/stages";
 import { formulaTex } from "~/core/chemistry";
 import type { RunRecord, UsedSolution } from "~/core/run";
+import { withUnit } from "~/core/quantity";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
 import { Tex } from "../../ui/tex";
-import { withUnit } from "~/core/quantity";
 
 interface StepProps {
   step: WorkingStep;

@@ -1,9 +1,9 @@
-import { type Working, standsOn, workingOf } from "~/core/working";
-import type { RunEvaluation, ComputedEvaluation } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
+import { type Working, standsOn, workingOf } from "~/core/working";
+import type { RunEvaluation, ComputedEvaluation } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
 import { colors, fonts } from "../../theme/theme";

@@ -1,8 +1,8 @@
-import { withPoint } from "~/core/text";
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
+import { withPoint } from "~/core/text";
 import type { CalibrationStage } from "~/core/method";
 import { relationColumns } from "./columns";
 import { Rows } from "./rows";

@@ -1,4 +1,7 @@
-import type { Send, LiveRun } from "../shared/use-run";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useMemo, useState } from "react";
+import { v7 as newId } from "uuid";
 import { type CalibrationStage, fieldKey, stageFields, trialFields } from "~/core/method";
 import type { RunRecord } from "~/core/run";
 import {
@@ -10,12 +13,9 @@ import {
   seriesWords,
   usualAbsorbance,
 } from "~/core/stages";
-import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import { useMemo, useState } from "react";
-import { v7 as newId } from "uuid";
 import { presentObservation } from "~/core/record";
 import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
+import type { Send, LiveRun } from "../shared/use-run";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
 import { ShelveButton } from "../shared/shelve";

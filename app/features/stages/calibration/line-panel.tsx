@@ -1,9 +1,9 @@
-import { type LineView, type CalibrationEvaluation, plusMinusWords } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { type LineView, type CalibrationEvaluation, plusMinusWords } from "~/core/stages";
 import type { LineAdvice } from "~/core/calibration";
 import { decimalsFor, toDecimals, toSignificant } from "~/core/quantity";
 import type { HouseRules } from "~/core/rules";

@@ -1,11 +1,3 @@
-import {
-  type CuvetteNote,
-  type CuvetteTarget,
-  readingKey,
-  type ReadingKind,
-  type useCuvette,
-} from "./use-cuvette";
-import { withPoint } from "~/core/text";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -13,8 +5,16 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { type ReactNode, useId } from "react";
+import { withPoint } from "~/core/text";
 import { absorbanceOf } from "~/core/calibration";
 import { fieldKey } from "~/core/method";
+import {
+  type CuvetteNote,
+  type CuvetteTarget,
+  readingKey,
+  type ReadingKind,
+  type useCuvette,
+} from "./use-cuvette";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { PhotometerPanel } from "./photometer-panel";

@@ -1,8 +1,8 @@
-import type { CalibrationStage } from "~/core/method";
-import type { LineView, CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useMemo } from "react";
+import type { CalibrationStage } from "~/core/method";
+import type { LineView, CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
 import { toSignificant } from "~/core/quantity";
 import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";

@@ -1,15 +1,15 @@
-import type { Input } from "~/core/inputs";
-import { isTaken } from "../../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
+import type { Input } from "~/core/inputs";
 import { type CalibrationEvaluation, seriesKind, seriesUnit } from "~/core/stages";
 import { presentObservation } from "~/core/record";
 import { readReadingsTable, type ReadingsTable } from "~/formats/readings-table";
 import type { Enter } from "~/core/change";
+import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { FormDialog } from "../../../ui/form-dialog";
 import type { Send } from "../shared/use-run";

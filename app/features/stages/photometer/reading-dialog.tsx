@@ -1,10 +1,10 @@
-import { isTaken } from "../../../live/post";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
 import type { ReadingView } from "~/core/record";
+import { isTaken } from "../../../live/post";
 import { fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
 import type { Send } from "../shared/use-run";

@@ -1,4 +1,3 @@
-import { isTaken } from "../../../live/post";
 import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import { checkField, type ComputedStage, fieldKey } from "~/core/method";
@@ -6,6 +5,7 @@ import type { Field } from "~/core/inputs";
 import type { HouseRules } from "~/core/rules";
 import type { Observation } from "~/core/record";
 import type { Enter } from "~/core/change";
+import { isTaken } from "../../../live/post";
 import { useStoredDraft } from "../shared/draft-store";
 import type { Send } from "../shared/use-run";
 

@@ -1,3 +1,9 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { lazy, Suspense } from "react";
+import { Link } from "react-router";
 import type { PreparationStage } from "~/core/method";
 import {
   type Shown,
@@ -10,12 +16,6 @@ import {
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import type { Send, LiveRun } from "../shared/use-run";
-import Alert from "@mui/material/Alert";
-import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import Typography from "@mui/material/Typography";
-import { lazy, Suspense } from "react";
-import { Link } from "react-router";
 import { fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";

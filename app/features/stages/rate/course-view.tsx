@@ -1,10 +1,10 @@
-import type { TraceRecord, TrialRecord } from "~/core/record";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Slider from "@mui/material/Slider";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
+import type { TraceRecord, TrialRecord } from "~/core/record";
 import type { CourseEvaluation, RateEvaluation } from "~/core/stages";
 import { traceCsv } from "~/formats/trace-file";
 import { colors } from "../../../theme/theme";

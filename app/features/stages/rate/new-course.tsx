@@ -1,12 +1,11 @@
-import { type RunningCourse, useCourse } from "./use-course";
-import { withPoint } from "~/core/text";
-import { methodOf } from "~/core/run";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
+import { withPoint } from "~/core/text";
+import { methodOf } from "~/core/run";
 import { unitOf } from "~/core/quantity";
 import { checkField, fieldKey, trialFields } from "~/core/method";
 import {
@@ -18,6 +17,7 @@ import {
   usualConstant,
 } from "~/core/stages";
 import type { Field } from "~/core/inputs";
+import { type RunningCourse, useCourse } from "./use-course";
 import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";

@@ -1,4 +1,3 @@
-import { isTaken } from "../../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -9,6 +8,7 @@ import type { FieldState, TrialEvaluation } from "~/core/stages";
 import type { HouseRules } from "~/core/rules";
 import { isPreselected } from "~/core/record";
 import { asksBack } from "~/core/measure";
+import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
 import { When } from "../../../ui/when";

@@ -1,9 +1,9 @@
-import { type Shown, plusMinusWords, type TitrationEvaluation } from "~/core/stages";
-import type { CombinedResult, Share } from "~/core/judgement";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
+import { type Shown, plusMinusWords, type TitrationEvaluation } from "~/core/stages";
+import type { CombinedResult, Share } from "~/core/judgement";
 import { toSignificant, unitOf, withUnit } from "~/core/quantity";
 import type { ComputedStage } from "~/core/method";
 import { listed } from "~/core/text";

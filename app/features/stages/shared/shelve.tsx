@@ -1,4 +1,3 @@
-import type { SolutionView } from "~/protocol/shelf";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -8,6 +7,7 @@ import Typography from "@mui/material/Typography";
 import dayjs from "dayjs";
 import { useContext, useState } from "react";
 import { Link, useRevalidator } from "react-router";
+import type { SolutionView } from "~/protocol/shelf";
 import { substanceOf } from "~/catalog/substances";
 import type { ComputedEvaluation } from "~/core/stages";
 import type { RunRecord } from "~/core/run";

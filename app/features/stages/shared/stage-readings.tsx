@@ -1,9 +1,9 @@
-import type { ComputedStage } from "~/core/method";
-import type { Input } from "~/core/inputs";
-import type { RunShelf } from "~/protocol/shelf";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useContext, useState } from "react";
+import type { ComputedStage } from "~/core/method";
+import type { Input } from "~/core/inputs";
+import type { RunShelf } from "~/protocol/shelf";
 import { type ComputedEvaluation, type FieldState, type RunEvaluation, shownResult } from "~/core/stages";
 import type { HouseRules } from "~/core/rules";
 import { isPreselected, type StageRecord } from "~/core/record";

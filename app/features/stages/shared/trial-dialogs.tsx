@@ -1,12 +1,12 @@
-import type { FieldState, TitrationEvaluation, TrialEvaluation } from "~/core/stages";
-import { isTaken } from "../../../live/post";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
+import type { FieldState, TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { capitalized } from "~/core/text";
 import { checkField, fieldKey } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
+import { isTaken } from "../../../live/post";
 import { fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
 import type { Send } from "./use-run";

@@ -7,6 +7,7 @@ import { fieldKey } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
 import { isDraft } from "~/core/change";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
+import { printedUnit } from "~/core/quantity";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import type { CorrectionTarget } from "../shared/correct-dialog";
@@ -14,7 +15,6 @@ import { ReadingCell, ResultCell } from "./ledger-cells";
 import { type Column, columnsOf, noteOf } from "./ledger-columns";
 import { type TrialActions, TrialMenu } from "./trial-menu";
 import { WaitingReadings } from "../shared/use-run";
-import { printedUnit } from "~/core/quantity";
 
 interface LedgerProps extends TrialActions {
   onCorrect: (target: CorrectionTarget) => void;

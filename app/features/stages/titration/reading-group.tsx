@@ -1,7 +1,7 @@
-import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useLayoutEffect, useRef } from "react";
+import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import type { Field } from "~/core/inputs";
 import { fieldKey } from "~/core/method";
 import type { HouseRules } from "~/core/rules";

@@ -1,11 +1,11 @@
-import { type Stagger, clockText, durationText, planStagger } from "~/core/timing";
-import { isTaken } from "../../../live/post";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
+import { type Stagger, clockText, durationText, planStagger } from "~/core/timing";
 import type { Condition } from "~/core/method";
+import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { numberIn } from "../../../ui/number-in";
 import { FormDialog } from "../../../ui/form-dialog";

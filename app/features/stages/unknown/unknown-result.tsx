@@ -1,11 +1,11 @@
-import type { UnknownStage } from "~/core/method";
-import type { Send, LiveRun } from "../shared/use-run";
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import type { UnknownStage } from "~/core/method";
 import { toSignificant, unitOf, unitsLike, withUnit } from "~/core/quantity";
 import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/stages";
+import type { Send, LiveRun } from "../shared/use-run";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";

@@ -1,4 +1,7 @@
-import type { Send, LiveRun } from "../shared/use-run";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useMemo, useState } from "react";
+import { v7 as newId } from "uuid";
 import type {
   CalibrationEvaluation,
   RunEvaluation,
@@ -6,13 +9,10 @@ import type {
   UnknownEvaluation,
 } from "~/core/stages";
 import { presumedOf } from "~/core/inputs";
-import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import { useMemo, useState } from "react";
-import { v7 as newId } from "uuid";
 import { fieldKey, trialFields } from "~/core/method";
 import { presentObservation, trialWords } from "~/core/record";
 import { absorberNear, cuvetteOf } from "~/devices";
+import type { Send, LiveRun } from "../shared/use-run";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
 import { StrikeDialog } from "../shared/trial-dialogs";
