@@ -2,19 +2,13 @@ import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import type { SolutionView } from "~/protocol/shelf";
-import type { PreparationEvaluation } from "~/core/stages";
-import { type Substance, substanceOf, substances } from "~/catalog/substances";
-import { type HouseRules, massDecimals } from "~/core/rules";
-import { withPoint } from "~/core/text";
+import { substances } from "~/catalog/substances";
 import { parseFormula, prettyFormula } from "~/core/chemistry";
-import { type Making, massForSolution } from "~/core/prepare";
 import { concentrationText } from "~/protocol/concentration";
 import type { FormProblems } from "../house-rules/form";
 import { type FormField, useFormState } from "./use-form";
 import { TextInput } from "../../ui/text-input";
 import {
-  daysFrom,
-  evaluateMaking,
   fieldsGrid,
   KeepingFields,
   PutButton,
@@ -28,45 +22,28 @@ import {
 } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { WeighPlan } from "./weigh-plan";
-
-const weighings = [
-  { value: "transfer", label: "by difference: boat with solid, boat after transfer" },
-  { value: "addition", label: "by difference: vessel empty, vessel with the solid" },
-  { value: "tared", label: "tared: the mass as shown" },
-] as const;
-
-type Weighing = (typeof weighings)[number]["value"];
-
-const freshWeighing = {
-  substance: "KHC8H4O4",
-  solid: "KHC8H4O4",
-  name: "potassium hydrogen phthalate, 0.1 mol/L",
-  target: "0.1",
-  volume: "250",
-  purity: "100.00",
-  purityPlusMinus: "0.05",
-  weighing: "transfer",
-  fromId: "",
-  person: "",
-  amount: "250",
-  restandardizeBy: "",
-  hazards: "",
-  note: "",
-};
+import {
+  changesByJar,
+  changesBySubstance,
+  freshWeighing,
+  type Weighing,
+  weighingOf,
+  weighings,
+} from "./weighing";
 
 /** A solution made from a weighed solid: the plan, the weighing, the concentration that came of it. */
 export function WeighForm({ bottles, rules, today }: NewBottleProps) {
   const { put, problems, busy } = usePut();
   const form = useFormState(freshWeighing, problems);
   const { values, set, field } = form;
-  const { known, formula, making, typed, solid, keys, weighing, evaluated, decimals, plan } = weighingOf(
-    values,
-    rules,
-  );
+  const weighed = weighingOf(values, rules);
+  const { formula, making, typed, solid, evaluated, plan } = weighed;
   const solids = bottles.filter((b) => b.form === "solid" && b.current);
 
-  const chooseSubstance = substanceChooser(set, values, today);
-  const chooseJar = jarChooser({ solids, set, known, formula, values });
+  const target = values.target ?? "";
+  const chooseSubstance = (chosen: string) => set(changesBySubstance(chosen, target, today));
+  const jarOf = (id: string) => solids.find((b) => b.id === id);
+  const chooseJar = (id: string) => set(changesByJar(jarOf(id), formula, target));
   const submit = () =>
     put({
       intent: "make",
@@ -95,13 +72,7 @@ export function WeighForm({ bottles, rules, today }: NewBottleProps) {
           />
         </Step>
         <Step number={2} title="What you weighed">
-          <WeighedFields
-            field={field}
-            keys={keys}
-            weighing={weighing}
-            evaluated={evaluated}
-            decimals={decimals}
-          />
+          <WeighedFields field={field} weighed={weighed} />
         </Step>
         <Step number={3} title="On the label">
           <KeepingFields form={form} unit="mL" />
@@ -186,13 +157,11 @@ function WantedFields({
 
 interface WeighedFieldsProps {
   readonly field: (name: string, problem?: string) => FormField;
-  readonly keys: string[];
-  readonly weighing: Weighing;
-  readonly evaluated: { stage: PreparationEvaluation; problems: Readonly<Record<string, string>> } | null;
-  readonly decimals: number;
+  readonly weighed: ReturnType<typeof weighingOf>;
 }
 
-function WeighedFields({ field, keys, weighing, evaluated, decimals }: WeighedFieldsProps) {
+function WeighedFields({ field, weighed }: WeighedFieldsProps) {
+  const { keys, weighing, evaluated, decimals } = weighed;
   return (
     <Box sx={fieldsGrid}>
       <Box sx={{ gridColumn: "1 / -1" }}>
@@ -210,99 +179,6 @@ function WeighedFields({ field, keys, weighing, evaluated, decimals }: WeighedFi
     </Box>
   );
 }
-
-function substanceChooser(
-  set: (changes: Readonly<Record<string, string>>) => void,
-  values: Readonly<Record<string, string>>,
-  today: string,
-) {
-  return (chosen: string) => {
-    const substance = substances.find((s) => s.formula === chosen || s.name === chosen);
-    const next = substance?.formula ?? chosen;
-    set({
-      substance: next,
-      solid: substance?.madeFrom ?? next,
-      ...(substance
-        ? {
-            name: `${substance.name}, ${values.target ?? ""} mol/L`,
-            purity: substance.purity?.[0] ?? "100",
-            purityPlusMinus: substance.purity?.[1] ?? "0.5",
-            hazards: substance.hazards.startsWith("none") ? "" : substance.hazards,
-            restandardizeBy: daysFrom(today, substance.restandardizeDays),
-          }
-        : {}),
-      fromId: "",
-    });
-  };
-}
-
-function jarChooser({
-  solids,
-  set,
-  known,
-  formula,
-  values,
-}: {
-  readonly solids: SolutionView[];
-  readonly set: (changes: Readonly<Record<string, string>>) => void;
-  readonly known: Substance | undefined;
-  readonly formula: string;
-  readonly values: Readonly<Record<string, string>>;
-}) {
-  return (id: string) => {
-    const jar = solids.find((b) => b.id === id);
-    set({
-      fromId: id,
-      ...(jar?.current
-        ? {
-            solid: jar.formula,
-            purity: jar.current.value,
-            purityPlusMinus: jar.current.plusMinus,
-            ...(known?.madeFrom === jar.formula || formula === jar.formula
-              ? {}
-              : { substance: jar.formula, name: `${jar.name}, ${values.target ?? ""} mol/L` }),
-          }
-        : {}),
-    });
-  };
-}
-
-function weighingOf(values: Readonly<Record<string, string>>, rules: HouseRules) {
-  const [formula, solid] = [(values.substance ?? "").trim(), (values.solid ?? "").trim()];
-  const known = substanceOf(formula);
-  const plan = massForSolution({
-    formula: solid,
-    molPerL: numberIn(values.target) ?? 0,
-    volumeMl: numberIn(values.volume) ?? 0,
-    purityPercent: numberIn(values.purity) ?? 0,
-  });
-  const decimals = massDecimals(rules);
-  const weighing = (values.weighing ?? "transfer") as Weighing;
-  const making: Making = {
-    how: "weighed",
-    solid,
-    solidName: substanceOf(solid)?.name ?? prettyOr(solid),
-    weighing,
-    ...(plan.ok ? { window: rounded(plan.value.window) } : {}),
-    purity: { percent: plain(values.purity, "100"), plusMinus: plain(values.purityPlusMinus, "0") },
-    flaskMl: plain(values.volume, "0"),
-  };
-  const name = (values.name ?? "").trim() || "solution";
-  const keys = weighing === "tared" ? ["m:mass.tared"] : ["m:mass.before", "m:mass.after"];
-  const typed = Object.fromEntries([...keys, "V:volume.taken"].map((key) => [key, values[key] ?? ""]));
-  const evaluated = evaluateMaking(formula, name, making, typed, rules);
-  return { known, formula, making, typed, solid, keys, weighing, evaluated, decimals, plan };
-}
-
-const prettyOr = (formula: string) => (parseFormula(formula).ok ? prettyFormula(formula) : formula);
-
-const rounded = ([low, high]: readonly [number, number]): [number, number] => [
-  Number(low.toPrecision(3)),
-  Number(high.toPrecision(3)),
-];
-
-const plain = (text: string | undefined, otherwise: string): string =>
-  numberIn(text) === null ? otherwise : withPoint(text).replace(/^\./, "0.");
 
 function weighingLabel(weighing: Weighing, i: number): string {
   if (weighing === "tared") return "Mass";

@@ -2,14 +2,11 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { Link } from "react-router";
-import type { Origin, WorkingStep } from "~/core/stages";
-import { formulaTex } from "~/core/chemistry";
-import type { RunRecord, UsedSolution } from "~/core/run";
-import { withUnit } from "~/core/quantity";
-import { colors, fonts } from "../../theme/theme";
-import { When } from "../../ui/when";
+import type { WorkingStep } from "~/core/stages";
+import type { RunRecord } from "~/core/run";
+import { colors } from "../../theme/theme";
 import { Tex } from "../../ui/tex";
+import { OriginNote } from "./origin-note";
 
 interface StepProps {
   step: WorkingStep;
@@ -110,147 +107,5 @@ function Formulas({ step }: { readonly step: WorkingStep }) {
         </Box>
       </Box>
     </Box>
-  );
-}
-
-const noteStyle = {
-  mt: 0.5,
-  p: 1.5,
-  borderRadius: "10px",
-  bgcolor: colors.tealWash,
-  border: `1px solid ${colors.line}`,
-  "& table": { borderCollapse: "collapse" },
-  "& td, & th": { py: 0.25, pr: 2, textAlign: "left", verticalAlign: "top" },
-  "& td.number": { fontFamily: fonts.reading, whiteSpace: "nowrap" },
-} as const;
-
-interface OriginNoteProps {
-  origin: Origin;
-  workingHref: StepProps["workingHref"];
-  solutions: readonly UsedSolution[];
-}
-
-function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) {
-  switch (origin.kind) {
-    case "readings": {
-      // A bottle brings its ± with it: nothing beside it is presumed.
-      const fromShelf = origin.fields.some(({ present }) => present?.assignment);
-      return (
-        <Box sx={noteStyle}>
-          <table>
-            <ReadingRows origin={origin} fromShelf={fromShelf} solutions={solutions} />
-          </table>
-          {origin.causes.length > 0 && <Causes origin={origin} />}
-        </Box>
-      );
-    }
-    case "stage":
-      return (
-        <Box sx={noteStyle}>
-          {origin.title}: <span style={{ fontFamily: fonts.reading }}>{origin.text}</span>{" "}
-          <Box
-            component={Link}
-            to={workingHref(origin.stageKey)}
-            sx={{ color: colors.teal, fontWeight: 650 }}
-          >
-            Open its working
-          </Box>
-        </Box>
-      );
-    case "elements":
-      return (
-        <Box sx={noteStyle}>
-          <Tex tex={`M(${formulaTex(origin.formula)})`} />, by standard atomic weights (IUPAC, abridged 2021)
-          <table>
-            <tbody>
-              {origin.elements.map(({ element, count, weight, plusMinus }) => (
-                <tr key={element}>
-                  <td>
-                    {count} {element}
-                  </td>
-                  <td className="number">
-                    {count} × ({weight} ± {plusMinus})
-                  </td>
-                  <td className="number">= {(count * weight).toFixed(3)} g/mol</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </Box>
-      );
-    case "equation":
-      return <Box sx={noteStyle}>{origin.text}</Box>;
-  }
-}
-
-function Causes({ origin }: { readonly origin: Extract<Origin, { kind: "readings" }> }) {
-  return (
-    <>
-      <Typography variant="body2" sx={{ fontWeight: 700, mt: 1 }}>
-        What its standard uncertainty is made of
-      </Typography>
-      <table>
-        <tbody>
-          {origin.causes.map(({ label, contribution, unit }) => (
-            <tr key={label}>
-              <td>{label}</td>
-              <td className="number">{withUnit(contribution, unit)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </>
-  );
-}
-
-interface ReadingRowsProps {
-  readonly origin: Extract<Origin, { kind: "readings" }>;
-  readonly fromShelf: boolean;
-  readonly solutions: readonly UsedSolution[];
-}
-
-function ReadingRows({ origin, fromShelf, solutions }: ReadingRowsProps) {
-  return (
-    <tbody>
-      {origin.fields.flatMap(({ field, history, present }) =>
-        history.length === 0
-          ? field.hidden || fromShelf
-            ? []
-            : [
-                <tr key={field.kind}>
-                  <td>{field.label}</td>
-                  <td>presumed, nothing was typed</td>
-                  <td />
-                </tr>,
-              ]
-          : history.map((o) => (
-              <tr key={o.id}>
-                <td>{field.label}</td>
-                <td className="number">
-                  {o.id === present?.id ? `${o.text} ${o.unit}` : <s>{o.text || "taken back"}</s>}
-                </td>
-                <td>
-                  <When at={o.at} as="time" />
-                  {o.person && `, ${o.person}`}
-                  {o.reason && `: ${o.reason}`}
-                  <Bottle used={solutions.find((s) => s.assignmentId === o.assignment)} />
-                </td>
-              </tr>
-            )),
-      )}
-    </tbody>
-  );
-}
-
-/** The bottle that a value came from: its page leads on to the run that fixed it. */
-function Bottle({ used }: { used: UsedSolution | undefined }) {
-  if (!used) return null;
-  return (
-    <>
-      , from{" "}
-      <Link to={`/shelf/${used.solutionId}`}>
-        {used.code} {used.name}
-      </Link>
-    </>
   );
 }

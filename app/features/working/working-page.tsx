@@ -23,7 +23,9 @@ interface WorkingPageProps {
 export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
   const evaluation = evaluateRun(record);
   const stages = evaluation.stages;
-  const of = stageKey ?? stages.findLast((s) => s.shown)?.key ?? stages[0]?.key ?? "";
+  // From the end of a run, which is no stage, the working of its last result is meant.
+  const asked = stages.find((s) => s.key === stageKey);
+  const of = (asked ?? stages.findLast((s) => s.shown) ?? stages[0])?.key ?? "";
   const working = workingOf(record, evaluation, of, trialId);
   const back = `/runs/${record.id}?stage=${of}`;
   const here = (stage: string, trial?: string) =>

@@ -1,44 +1,30 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useMemo, useState } from "react";
-import { v7 as newId } from "uuid";
-import { type CalibrationStage, fieldKey, stageFields, trialFields } from "~/core/method";
+import { useState } from "react";
+import { type CalibrationStage } from "~/core/method";
 import type { RunRecord } from "~/core/run";
 import {
   type CalibrationEvaluation,
   type LevelEvaluation,
   nextCuvette,
   type RunEvaluation,
-  seriesKind,
-  seriesWords,
-  usualAbsorbance,
 } from "~/core/stages";
-import { presentObservation } from "~/core/record";
-import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
-import type { Send, LiveRun } from "../shared/use-run";
+import type { Send } from "../shared/use-run";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
 import { ShelveButton } from "../shared/shelve";
 import { StrikeDialog } from "../shared/trial-dialogs";
-import { CuvetteSheet } from "../photometer/cuvette-sheet";
-import { LevelsTable, takenWords } from "./levels-table";
+import { LevelsTable } from "./levels-table";
 import { LineChart } from "../photometer/line-chart";
 import { LinePanel } from "./line-panel";
 import { NextSteps } from "../photometer/next-steps";
 import { PasteDialog } from "../photometer/paste-dialog";
 import { ReadingDialog, type ReadingTarget } from "../photometer/reading-dialog";
 import { column } from "../photometer/layout";
-import { tintOf } from "../photometer/tint";
-import { type CuvetteTarget, displayFields, useCuvette } from "../photometer/use-cuvette";
-import { usePhotometer } from "../photometer/use-photometer";
-import { useReader, wavelengthOf } from "../photometer/use-reader";
+import { useReader } from "../photometer/use-reader";
+import type { StageViewProps } from "../screens";
 import { StageFrame } from "../photometer/stage-frame";
-
-interface CalibrationStageProps {
-  run: LiveRun;
-  stage: CalibrationEvaluation;
-  evaluation: RunEvaluation;
-}
+import { FlaskInHand } from "./flask-in-hand";
 
 /** The cuvette that comes next, as the screen names it. */
 function following(stage: CalibrationEvaluation, person: string): string {
@@ -47,103 +33,8 @@ function following(stage: CalibrationEvaluation, person: string): string {
   return next.what === "ahead" ? `ahead:${next.value}` : next.what;
 }
 
-interface FlaskInHandProps extends CalibrationStageProps {
-  readonly which: string;
-  readonly person: string;
-  readonly onPerson: (person: string) => void;
-  readonly onSaved: () => void;
-}
-
-/** The flask that is read next: what it holds, what the instrument shows of it, and how to fill the cuvette. */
-function FlaskInHand({ run, stage, evaluation, which, person, onPerson, onSaved }: FlaskInHandProps) {
-  const { record, send } = run;
-  const { definition } = stage;
-  const [fresh, setFresh] = useState(() => newId());
-  const stageRecord = record.stages.find((s) => s.key === stage.key);
-  const level = stage.levels.find((l) => l.id === which) ?? null;
-  const planned = which.startsWith("ahead:") ? which.slice(6) : null;
-  const { symbol } = definition.series;
-  const kind = seriesKind(definition);
-  const amountKey = fieldKey({ symbol, kind });
-  // What is typed for the flask in hand, or will be: its color, and what a simulated photometer shows of it.
-  const amount =
-    planned ?? (level && presentObservation(level.record.observations, symbol, kind)?.value) ?? null;
-
-  const target = useMemo((): CuvetteTarget => {
-    if (which === "blank") {
-      const observations = stageRecord?.observations ?? [];
-      const readings = displayFields(stageFields(definition, record.houseRules));
-      return { trialId: null, readings, fields: [], proposals: {}, observations };
-    }
-    const all = trialFields(definition, record.houseRules);
-    const read = level !== null && level.readings.length > 0;
-    const there = new Set(level?.fields.filter((f) => f.present).map((f) => fieldKey(f.field)));
-    return {
-      trialId: level?.id ?? fresh,
-      readings: displayFields(all).filter((f) => f.kind !== "absorbance.again" || read),
-      fields: all.filter((f) => !f.optional && !there.has(fieldKey(f))),
-      proposals: planned === null ? {} : { [amountKey]: planned },
-      observations: level?.record.observations ?? [],
-    };
-  }, [which, stageRecord, definition, record.houseRules, level, fresh, planned, amountKey]);
-
-  const cuvette = useCuvette({
-    draftKey: `cuvette:${record.id}:${stage.key}:${which}`,
-    target,
-    stage: definition,
-    rules: record.houseRules,
-    person,
-    send,
-    onSaved: () => {
-      setFresh(newId());
-      onSaved();
-    },
-  });
-  const nm = wavelengthOf(evaluation);
-  const usual = usualAbsorbance(definition, amount);
-  const simulated = which === "blank" ? clearCuvette : cuvetteOf(absorberNear(nm), nm, usual);
-  const photometer = usePhotometer(record.id, nm, simulated, which);
-
-  const { title, prompt } = wordsFor(stage, which, level, planned);
-  return (
-    <CuvetteSheet
-      title={title}
-      prompt={prompt}
-      tint={which === "blank" ? null : tintOf(definition.color, usual / definition.strongest)}
-      target={target}
-      cuvette={cuvette}
-      person={person}
-      onPerson={onPerson}
-      photometer={photometer}
-    />
-  );
-}
-
-function wordsFor(
-  stage: CalibrationEvaluation,
-  which: string,
-  level: LevelEvaluation | null,
-  planned: string | null,
-): { title: string; prompt: string } {
-  const title =
-    which === "blank"
-      ? "Blank"
-      : level
-        ? `Flask with ${takenWords(level)}`
-        : planned === null
-          ? "Another flask"
-          : `Flask with ${seriesWords(stage.definition, planned)}`;
-  const prompt =
-    which === "blank"
-      ? stage.blanks.length === 0
-        ? "Zero the instrument on it, then write down what it shows."
-        : "Once more: it shows whether the instrument drifted."
-      : "Rinse the cuvette with this solution, fill it, wipe it, the same side to the light.";
-  return { title, prompt };
-}
-
 /** Standards and the line through them: the reading in hand, all readings, the chart, what the data say. */
-export function CalibrationStageView({ run, stage, evaluation }: CalibrationStageProps) {
+export function CalibrationStageView({ run, stage, evaluation }: StageViewProps<CalibrationEvaluation>) {
   const { record, send } = run;
   const { definition } = stage;
   const [person, setPerson] = useReader(record.bench);

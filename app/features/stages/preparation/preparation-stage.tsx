@@ -71,7 +71,7 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
           </Alert>
         ))}
         <PreparedResult definition={definition} stage={stage} shown={shown} record={record} also={also} />
-        <WayOn stage={stage} next={next} shown={shown} record={record} send={send} />
+        <Afterwards stage={stage} next={next} shown={shown} record={record} send={send} />
       </Sheet>
       <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: "1 / span 2" } }}>
         <CautionPanel definition={definition} />
@@ -116,7 +116,7 @@ function PreparedResult({ definition, stage, shown, record, also }: PreparedResu
   );
 }
 
-interface WayOnProps {
+interface AfterwardsProps {
   readonly stage: PreparationEvaluation;
   readonly next: Bead | undefined;
   readonly shown: Shown | null;
@@ -124,7 +124,8 @@ interface WayOnProps {
   readonly send: Send;
 }
 
-function WayOn({ stage, next, shown, record, send }: WayOnProps) {
+/** What to do with what was made. */
+function Afterwards({ stage, next, shown, record, send }: AfterwardsProps) {
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
       {stage.done && next && (
