@@ -100,7 +100,7 @@ async function benchCoreSize(): Promise<void> {
   );
 }
 
-/** Copies one run with its readings until there are `whole` of them, and then run rows alone up to `all`. */
+/** Copies one run with its readings until there are `whole` of them, and then runs in which nothing was read up to `all`. */
 async function fill(db: Database, runId: string, whole: number, all: number): Promise<void> {
   await db.execute(sql`
     create temporary table copies as
@@ -114,13 +114,13 @@ async function fill(db: Database, runId: string, whole: number, all: number): Pr
     from run, copies c where run.id = ${runId}`);
   await db.execute(sql`
     create temporary table stage_copies as
-      select gen_random_uuid() as id, c.id as run_id, s.id as old, s.key, s.position
-      from stage s, copies c where s.run_id = ${runId} and c.n <= ${sql.raw(String(whole))}`);
+      select gen_random_uuid() as id, c.id as run_id, s.id as old, s.key, s.position, c.n
+      from stage s, copies c where s.run_id = ${runId}`);
   await db.execute(sql`insert into stage select id, run_id, key, position from stage_copies`);
   await db.execute(sql`
     create temporary table trial_copies as
       select gen_random_uuid() as id, s.id as stage_id, t.id as old, t.position, t.number, t.kind
-      from trial t join stage_copies s on s.old = t.stage_id`);
+      from trial t join stage_copies s on s.old = t.stage_id and s.n <= ${sql.raw(String(whole))}`);
   await db.execute(
     sql`insert into trial (id, stage_id, position, number, kind) select id, stage_id, position, number, kind from trial_copies`,
   );

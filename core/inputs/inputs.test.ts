@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { inUnit, type Quantity } from "../quantity";
+import { inUnit, type Quantity, standardUncertainty } from "../quantity";
 import type { ObservationKind } from "../record";
 import { type Input, inputOfRow, checksOfInput, quantityOfInput, type Read, rowOfInput } from ".";
 
@@ -69,6 +69,20 @@ describe("a titer read in legs, since the burette was refilled midway", () => {
       ]),
     ).toBeNull();
   });
+});
+
+test("a count of pieces is exact but for what a broken one may change, and goes through its row in the editor", () => {
+  const counted = (plusMinus: string): Input => ({
+    ...{ is: "count", symbol: "N", label: "Tablets", of: "tablets", per: "trial", plusMinus },
+  });
+  const three: Read = (kind) => (kind === "count" ? 3 : null);
+  const of = (input: Input, read: Read) => quantityOfInput(input, read, place, defaultHouseRules);
+  const [whole, broken] = [of(counted("0"), three)!, of(counted("0.1"), three)!];
+  expect([inUnit(whole, "1"), standardUncertainty(whole)]).toEqual([3, 0]);
+  // A rectangle of half width 0.1: 0.1/√3.
+  expect(standardUncertainty(broken)).toBeCloseTo(0.1 / Math.sqrt(3), 12);
+  expect(of(counted("0"), () => null)).toBeNull();
+  for (const input of [counted("0"), counted("0.1")]) expect(inputOfRow(rowOfInput(input))).toEqual(input);
 });
 
 test("every input of the library goes through its row in the editor unchanged", () => {

@@ -2,6 +2,7 @@ import { type Static, Type } from "@sinclair/typebox";
 import { absorbanceSchema } from "./absorbance";
 import { blankSchema } from "./blank";
 import { constantSchema } from "./constant";
+import { countSchema } from "./count";
 import { deliveredSchema } from "./delivered";
 import { dropsSchema } from "./drops";
 import { flaskSchema } from "./flask";
@@ -25,6 +26,7 @@ export const InputSchema = Type.Union([
   graduatedSchema(),
   flaskSchema(),
   dropsSchema(),
+  countSchema(),
   deliveredSchema(),
   temperatureSchema(),
   phSchema(),

@@ -5,6 +5,7 @@ import type { HouseRules } from "../rules";
 import { absorbance } from "./absorbance";
 import { blank } from "./blank";
 import { constant } from "./constant";
+import { count } from "./count";
 import { delivered } from "./delivered";
 import { drops } from "./drops";
 import type { EarlierUnits, Field, InputSetting } from "./field";
@@ -48,6 +49,7 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   flask,
   delivered,
   drops,
+  count,
   temperature,
   pH: ph,
   absorbance,

@@ -15,7 +15,17 @@ export type LeafShape = "normal" | "rectangular" | "triangular" | "t";
 /** What an uncertainty comes from. */
 export type CauseKind =
   | ("burette" | "burette-reading" | "pipette" | "graduated pipette" | "cylinder" | "scale-reading")
-  | ("flask" | "filling" | "drops" | "weighing" | "linearity" | "temperature" | "thermometer" | "pH-meter")
+  | (
+      | "flask"
+      | "filling"
+      | "drops"
+      | "count"
+      | "weighing"
+      | "linearity"
+      | "temperature"
+      | "thermometer"
+      | "pH-meter"
+    )
   | ("purity" | "given" | "constant" | "atomic-weight" | "repeatability" | "line" | "readings" | "rate")
   | ("blank" | "added-back" | "indicator-bias" | "other");
 

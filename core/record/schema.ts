@@ -26,6 +26,7 @@ export const ObservationKindSchema = Type.Union([
   Type.Literal("mass.tared"),
   Type.Literal("volume.taken"),
   Type.Literal("drops"),
+  Type.Literal("count"),
   Type.Literal("temperature"),
   Type.Literal("pH"),
   Type.Literal("absorbance"),

@@ -143,3 +143,30 @@ export const byDrops = shape({
     }),
   ],
 });
+
+/** A sample counted in pieces. */
+export const byTablets = shape({
+  id: "shape-tablets",
+  family: "acid-base",
+  title: "Acid in a tablet",
+  purpose: "What one effervescent tablet holds, by the mean of a few.",
+  equations: [{ name: "neutralization", equation: "C6H8O7 + 3 NaOH -> Na3C6H5O7 + 3 H2O" }],
+  stages: [
+    titration({
+      key: "determine",
+      title: "Titrate the tablets",
+      inputs: [
+        stated("c_b", "Concentration of the base", "0.5000", "0.0020"),
+        { symbol: "N", is: "count", label: "Tablets", of: "tablets", per: "trial", plusMinus: "0" },
+        titer("NaOH"),
+      ],
+      relations: [
+        { relation: "n = c_b * V * ratio(C6H8O7, NaOH)", title: "Citric acid in the flask", unit: "mmol" },
+        { relation: "m_1 = n * M(C6H8O7) / N", title: "Citric acid in a tablet", unit: "mg" },
+      ],
+      result: { symbol: "m_1", name: "Citric acid in a tablet", unit: "mg" },
+      agree: { on: "V / N", per: "N" },
+      presumed: 250,
+    }),
+  ],
+});

@@ -2,7 +2,7 @@ import type { Truth } from "~/core/stages";
 import { baseByPhthalateSolution } from "../../../catalog/methods/acid-base/base-by-phthalate-solution";
 import { baseByPhthalateThenAcid } from "../../../catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { diluteAndCheckAcid } from "../../../catalog/methods/acid-base/dilute-and-check";
-import { byDrops, dilutionChain, equivalentMass, reverse } from "./acid-base";
+import { byDrops, byTablets, dilutionChain, equivalentMass, reverse } from "./acid-base";
 import { backTitration, byCylinder, hardnessByReplacement } from "./complexometric";
 import {
   againstALimit,
@@ -85,6 +85,11 @@ export const shapes: readonly Shape[] = [
     name: "sample-in-drops",
     method: byDrops,
     truth: { results: { determine: 96 }, amounts: { "determine.V_d": 20 } },
+  },
+  {
+    name: "sample-in-tablets",
+    method: byTablets,
+    truth: { results: { determine: 240 }, amounts: { "determine.N": 3 } },
   },
   { name: "sample-by-cylinder", method: byCylinder, truth: { results: { determine: 4.1 } } },
 ];
