@@ -27,7 +27,8 @@ let endBackups = () => {};
  * answered at `url`.
  */
 export async function start(url: string): Promise<void> {
-  await startDatabase();
+  const { recovered } = await startDatabase();
+  for (const what of recovered) console.error(what);
   await look(20);
   acceptToken(announceServer(dataFolder(), url));
   endBackups = keepBackups();

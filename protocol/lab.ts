@@ -29,6 +29,15 @@ export interface LabView {
   readonly clock: string | null;
   readonly checkedAt: string | null;
   readonly findings: readonly { readonly kind: string; readonly message: string; readonly runId?: string }[];
+  /** How far its journal has come, with the checksum of the last line; null where none is kept. */
+  readonly journal: {
+    readonly lines: number;
+    readonly check: string;
+    /** Lines that would be carried out again after a power cut; null where there is no backup to go on from. */
+    readonly sinceBackup: number | null;
+  } | null;
+  /** What had to be done when it was opened, in words. */
+  readonly recovered: readonly string[];
 }
 
 /** What came of what was asked: said in words. */

@@ -5,6 +5,7 @@ import { type CheckReport, checkLab } from "../server/backup/check";
 import { makeBackup, BackupError } from "../server/backup/make";
 import { chosenBackup, replacedWords, RestoreError, restoreLab } from "../server/backup/restore";
 import { restoreRun } from "../server/backup/restore-run";
+import { checkJournal } from "../server/journal/check";
 import { openDatabase } from "../server/lab/open-database";
 import { LabFolderError, waysBack } from "../server/lab/lab-folder";
 import { FolderInUseError } from "../server/lab/lock";
@@ -81,7 +82,8 @@ async function check(): Promise<number> {
   if (!report) {
     const open = await openDatabase(folder);
     try {
-      report = await checkLab(open.db);
+      const of = await checkLab(open.db);
+      report = { ...of, findings: [...of.findings, ...(await checkJournal(open.db, folder))] };
     } finally {
       await open.close();
     }

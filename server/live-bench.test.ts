@@ -12,7 +12,7 @@ import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { listen } from "./live";
 import { currentHouseRules } from "./queries/house-rules";
 import { changeRun } from "./commands/change-run";
-import { clockSetRight } from "./commands/lab";
+import { setClockRight } from "./commands/lab";
 import { loadRunState } from "./queries/stored-run";
 import { runningTimers } from "./queries/timers";
 import { trailOf } from "./queries/trail";
@@ -272,7 +272,7 @@ test("each change is told to whoever listens, after it was written, with the dev
 
 describe("a clock that was set back", () => {
   test("is told; readings and undo stay in the order in which they were written", async () => {
-    await clockSetRight(open.db, new Date(Date.UTC(2026, 10, 26, 7)));
+    await setClockRight(open.db, "MB", null, new Date(Date.UTC(2026, 10, 26, 7)));
     const runId = await begin("Late", new Date(Date.UTC(2026, 10, 26, 8)));
     const trialId = newId();
     await at(runId, reading(trialId, "m", "mass.before", "2.6106"), 0);
@@ -291,7 +291,7 @@ describe("a clock that was set back", () => {
     expect(await inspectClock(open.db, now)).toMatch(/stands 2 h before/);
     expect(await inspectClock(open.db, new Date(Date.UTC(2026, 10, 26, 9)))).toBeNull();
     // It had stood too far ahead: someone says that it is right now.
-    await clockSetRight(open.db, now);
+    await setClockRight(open.db, "MB", null, now);
     expect(await inspectClock(open.db, now)).toBeNull();
   });
 });

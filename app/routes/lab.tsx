@@ -5,7 +5,7 @@ import { replacedWords, RestoreError } from "~/server/backup/restore";
 import { database } from "~/server/lab/current";
 import { restoreOneRun, restoreOpenLab } from "~/server/maintenance/exchange";
 import { backUp, labView, look } from "~/server/maintenance/health";
-import { clockSetRight, rememberDeed } from "~/server/commands/lab";
+import { setClockRight } from "~/server/commands/lab";
 import { LabPage } from "../features/lab/lab-page";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/lab";
@@ -35,10 +35,7 @@ async function carryOut(request: LabRequest, from: string): Promise<string> {
       return `The run "${await restoreOneRun(request.name, request.runId, request.person.trim())}" is back.`;
     case "clock": {
       const db = await database();
-      const now = new Date();
-      await clockSetRight(db, now);
-      const deed = { about: "clock", subject: "Clock", person: request.person.trim(), from } as const;
-      await rememberDeed(db, { ...deed, description: "clock counts as right from now on" }, now);
+      await setClockRight(db, request.person.trim(), from, new Date());
       return "Timers and times go by the clock as it stands now.";
     }
   }

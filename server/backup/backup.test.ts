@@ -337,10 +337,14 @@ describe("which backups are kept, and when one is due", () => {
     const lab = { createdAt: new Date(start - 10 * day), runs: 3 };
     const ago = (days: number) => new Date(start - days * day);
     const now = new Date(start);
-    expect([backupDue(null, lab, now), backupDue(ago(0.9), lab, now), backupDue(ago(1.1), lab, now)]).toEqual(
-      [true, false, true],
-    );
-    expect(backupDue(null, { ...lab, runs: 0 }, now)).toBe(false);
+    expect([null, ago(0.9), ago(1.1)].map((newest) => backupDue(newest, lab, 40, now))).toEqual([
+      true,
+      false,
+      true,
+    ]);
+    expect(backupDue(null, { ...lab, runs: 0 }, null, now)).toBe(false);
+    // A journal with nothing to go on from, or much to carry out again.
+    expect([null, 5000].map((lines) => backupDue(ago(0.1), lab, lines, now))).toEqual([true, true]);
     expect(backupTrouble(ago(1.5), lab, null, now)).toBeNull();
     expect(backupTrouble(ago(3), lab, null, now)).toBe("The newest backup is 3 days old.");
     expect(backupTrouble(null, lab, null, now)).toBe("There is no backup of this lab.");

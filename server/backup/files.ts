@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
 import { flush, readJson, writeDurably } from "../database/durable-file";
+import type { Mark } from "../journal/segments";
 
 /** Why a backup was made. */
 export type BackupReason = "daily" | "by hand" | "before a migration" | "before a restore";
@@ -19,6 +20,8 @@ export interface Manifest {
   readonly counts: Readonly<Record<string, number>>;
   /** When the copy was opened and looked at, and how many runs were computed again from it. */
   readonly verified: { readonly at: string; readonly runs: number } | null;
+  /** How far it had come in the journal; nothing in backups from before there was one. */
+  readonly journal?: Mark | null;
 }
 
 export interface Backup extends Manifest {

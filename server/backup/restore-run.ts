@@ -1,12 +1,10 @@
 import type { OpenDatabase } from "../lab/open-database";
-import { rememberDeed } from "../commands/lab";
-import { refreshSummary } from "../commands/summary";
+import { bringRunBack } from "../commands/bring-run-back";
 import { countRows } from "./check";
 import type { Backup } from "./files";
 import { ask } from "./inspect";
 import { makeBackup } from "./make";
 import { RestoreError } from "./restore";
-import { putRunBack } from "./run-rows";
 
 /**
  * Puts one run back as a backup has it, after a backup of the lab as it is. A lab that is damaged cannot be backed up whole, and that is
@@ -26,19 +24,6 @@ export async function restoreRun(
   await makeBackup(open, folder, open.lab.id, "before a restore").catch(async (error: unknown) => {
     if ((await countRows(open.db)).findings.length === 0) throw error;
   });
-  const now = new Date();
-  await putRunBack(open.db, rows);
-  await refreshSummary(open.db, runId, now);
-  await rememberDeed(
-    open.db,
-    {
-      about: "run",
-      subjectId: runId,
-      subject: rows.title,
-      person,
-      description: `run restored from the backup of ${backup.at.slice(0, 16).replace("T", " ")} UTC`,
-    },
-    now,
-  );
+  await bringRunBack(open.db, { rows, backedUpAt: backup.at, person });
   return rows.title;
 }

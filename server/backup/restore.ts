@@ -1,11 +1,13 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
-import { extract } from "tar";
 import { flush } from "../database/durable-file";
 import { type OpenDatabase, openDatabase } from "../lab/open-database";
 import { databaseFolder, LabFolderError } from "../lab/lab-folder";
 import { lockFolder } from "../lab/lock";
-import { rememberDeed } from "../commands/lab";
+import { unpack } from "../lab/recover";
+import { Journal } from "../journal/journal";
+import { journalFolder } from "../journal/segments";
+import { recordDeed } from "../commands/lab";
 import { countRows } from "./check";
 import { type Backup, backupAt, listBackups, sha256Of } from "./files";
 import { ask } from "./inspect";
@@ -89,9 +91,7 @@ export async function restoreLab(folder: string, backup: Backup, person = ""): P
   const unlock = await lockFolder(folder);
   try {
     const fresh = path.join(folder, "postgres.restored");
-    rmSync(fresh, { recursive: true, force: true });
-    mkdirSync(fresh);
-    extract({ file: backup.file, cwd: fresh, sync: true });
+    unpack(backup, fresh);
     const place = databaseFolder(folder);
     const before = replaced.was === "damaged" ? replaced.keptIn : path.join(folder, "postgres.before");
     if (existsSync(place)) {
@@ -99,6 +99,7 @@ export async function restoreLab(folder: string, backup: Backup, person = ""): P
       renameSync(place, before);
     }
     renameSync(fresh, place);
+    await exchangeJournal(folder, backup, replaced);
     flush(folder);
     if (replaced.was !== "damaged") rmSync(before, { recursive: true, force: true });
   } finally {
@@ -106,7 +107,7 @@ export async function restoreLab(folder: string, backup: Backup, person = ""): P
   }
   const open = await openDatabase(folder);
   try {
-    await rememberDeed(open.db, {
+    await recordDeed(open.db, {
       about: "backup",
       subject: "The lab",
       person,
@@ -116,6 +117,14 @@ export async function restoreLab(folder: string, backup: Backup, person = ""): P
     await open.close();
   }
   return replaced;
+}
+
+/** From now on a journal is kept that goes on from the backup: that of before leads to the lab that was replaced. */
+async function exchangeJournal(folder: string, { name, sha256, labId, journal }: Backup, replaced: Replaced) {
+  const place = journalFolder(folder);
+  if (replaced.was === "damaged" && existsSync(place)) renameSync(place, `${replaced.keptIn}-journal`);
+  rmSync(place, { recursive: true, force: true });
+  await Journal.begin(folder, labId, { kind: "backup", name, sha256, held: journal ?? null }).close();
 }
 
 /** What was done, in words. */

@@ -1,6 +1,6 @@
 import { eq, sql } from "drizzle-orm";
 import { run, runEvent, recomputation, stage } from "../database/schema";
-import type { Database } from "../database/types";
+import type { Database, Transacting } from "../database/types";
 
 /** All rows that belong to one run, table by table, as the database writes them: JSON texts that go back unread. */
 export interface RunRows {
@@ -47,7 +47,7 @@ export async function rowsOfRun(db: Database, runId: string): Promise<RunRows> {
  * Puts one run back as a backup has it, in place of what stands there under its id: all or nothing. Bottles, methods and house
  * rules that it names are put back where they are missing, and stay as they are where they are there.
  */
-export async function putRunBack(db: Database, { runId, tables }: RunRows): Promise<void> {
+export async function putRunBack(db: Transacting, { runId, tables }: RunRows): Promise<void> {
   await db.transaction(async (tx) => {
     const put = (table: string, rows: string, set = "") =>
       tx.execute(

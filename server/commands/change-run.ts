@@ -1,5 +1,4 @@
 import { and, desc, eq, ne, sql } from "drizzle-orm";
-import { v7 as newId } from "uuid";
 import {
   applyChange,
   type Changed,
@@ -16,11 +15,14 @@ import { refusalOf } from "../database/refusals";
 import { RolledBack } from "../database/rolled-back";
 import { lab, runEvent } from "../database/schema";
 import type { Connection, Database } from "../database/types";
+import { recorded } from "../journal/recorded";
+import { labSeen, newId } from "../journal/under-way";
 import { announce } from "../live";
 import { bottleTaken } from "../queries/bottle";
 import { stateOf, storedRun, type StoredRun } from "../queries/stored-run";
 import type { Asked } from "./asked";
 import { deleteRun } from "./delete-run";
+import { clockSeen } from "./lab";
 import { recompute, renewShelved, shelve } from "./shelve";
 import { storeDifference } from "./store-run";
 import { writeRun } from "./summary";
@@ -34,12 +36,7 @@ async function writeEvent(
 ): Promise<string> {
   const id = newId();
   const { description, detail = null } = told;
-  const clock = db.$with("clock").as(
-    db
-      .update(lab)
-      .set({ clockHigh: sql`greatest(${lab.clockHigh}, ${now.toISOString()}::timestamptz)` })
-      .returning({ id: lab.id }),
-  );
+  const clock = db.$with("clock").as(db.update(lab).set(labSeen(now)).returning({ id: lab.id }));
   await db
     .with(clock)
     .insert(runEvent)
@@ -54,6 +51,7 @@ async function markUndone(
   eventId: string,
   { person, now }: Asked,
 ): Promise<RunState["undo"]> {
+  await clockSeen(db, now);
   await db
     .update(runEvent)
     .set({ undone: true, undoneAt: now, undoneBy: person })
@@ -142,7 +140,8 @@ export async function changeRun(
   from: string | null = null,
 ): Promise<ChangeAnswer> {
   try {
-    const state = await db.transaction(async (tx) => {
+    const command = { runId, request, device, from };
+    const state = await recorded(db, "run", command, now, async (tx) => {
       const stored = await storedRun(tx, runId);
       if (!stored) throw new RolledBack(missing("There is no such run").problem);
       const asked = { person: stored.record.bench, now, from };

@@ -1,19 +1,22 @@
-import type { Transacting, Connection } from "../database/types";
+import type { Transacting } from "../database/types";
 import type { HouseRules } from "../../core/rules";
 import type { ChangeDetail } from "../../core/change";
-import { v7 as newId } from "uuid";
+import { newId } from "../journal/under-way";
 import { houseRules } from "../database/schema";
+import type { By } from "./deed";
+import { recorded } from "../journal/recorded";
 import { rememberDeed } from "./lab";
 
 /** New rules for runs that begin from now on; older runs keep theirs. `detail` says what they change, in words. */
 export async function saveHouseRules(
   db: Transacting,
   data: HouseRules,
-  { person, reason, from = null }: { person: string; reason: string; from?: string | null },
+  by: By,
   detail: ChangeDetail = {},
   now = new Date(),
 ): Promise<void> {
-  await db.transaction(async (tx) => {
+  const { person, reason, from = null } = by;
+  await recorded(db, "house-rules", { data, by, detail }, now, async (tx) => {
     const id = newId();
     await tx.insert(houseRules).values({ id, createdAt: now, data, person, reason });
     const deed = { about: "house rules", subjectId: id, subject: "House rules", person, from } as const;
@@ -23,9 +26,4 @@ export async function saveHouseRules(
       now,
     );
   });
-}
-
-export async function putFirstHouseRules(db: Connection, data: HouseRules): Promise<void> {
-  const rows = await db.select({ id: houseRules.id }).from(houseRules).limit(1);
-  if (rows.length === 0) await db.insert(houseRules).values({ id: newId(), createdAt: new Date(), data });
 }

@@ -1,31 +1,29 @@
-import { Bug } from "../../core/result";
-import { lab, runEvent, labEvent } from "../database/schema";
-import type { Connection } from "../database/types";
-import { max, sql } from "drizzle-orm";
+import { lab, labEvent } from "../database/schema";
+import type { Connection, Transacting } from "../database/types";
 import type { TrailSubject } from "../../formats/trail";
 import type { ChangeDetail } from "../../core/change";
-import { v7 as newId } from "uuid";
+import type { Mark } from "../journal/segments";
+import { recorded } from "../journal/recorded";
+import { labSeen, newId } from "../journal/under-way";
 
 export type LabEntry = typeof lab.$inferSelect;
 
-/** The lab of this database, named now where it never was. */
-export async function labOf(db: Connection, fresh: string, now = new Date()): Promise<LabEntry> {
+/** The lab of this database; null where it has none yet. */
+export async function labOf(db: Connection): Promise<LabEntry | null> {
   const [there] = await db.select().from(lab).limit(1);
-  if (there) return there;
-  const [last] = await db.select({ at: max(runEvent.at) }).from(runEvent);
-  const clockHigh = last?.at ?? new Date(0);
-  const [made] = await db.insert(lab).values({ id: fresh, createdAt: now, clockHigh }).returning();
-  if (!made) throw new Bug("The lab was not written");
-  return made;
+  return there ?? null;
 }
 
 /** Remembers how far this server's clock had come when something was saved. */
-export const clockSeen = (db: Connection, now: Date): Promise<unknown> =>
-  db.update(lab).set({ clockHigh: sql`greatest(${lab.clockHigh}, ${now.toISOString()}::timestamptz)` });
+export const clockSeen = (db: Connection, now: Date): Promise<unknown> => db.update(lab).set(labSeen(now));
 
 /** From now on the clock counts as right. */
-export const clockSetRight = (db: Connection, now: Date): Promise<unknown> =>
-  db.update(lab).set({ clockHigh: now });
+export const setClockRight = (db: Transacting, person: string, from: string | null, now: Date) =>
+  recorded(db, "clock", { person, from }, now, async (tx) => {
+    await tx.update(lab).set({ ...labSeen(now), clockHigh: now });
+    const deed = { about: "clock", subject: "Clock", person, from } as const;
+    await writeDeed(tx, { ...deed, description: "clock counts as right from now on" }, now);
+  });
 
 export interface LabDeed {
   readonly about: TrailSubject;
@@ -35,11 +33,31 @@ export interface LabDeed {
   readonly description: string;
   readonly detail?: ChangeDetail | null;
   readonly from?: string | null;
+  /** The head of the journal's chain, where the deed tells it. */
+  readonly chain?: Mark;
 }
 
 /** Writes down what was done that belongs to no run. */
 export async function rememberDeed(db: Connection, deed: LabDeed, now = new Date()): Promise<void> {
-  const { about, subjectId = null, subject, person, description, detail = null, from = null } = deed;
+  await writeDeed(db, deed, now);
+  await clockSeen(db, now);
+}
+
+/** The same as a command of its own. */
+export const recordDeed = (db: Transacting, deed: LabDeed, now = new Date()): Promise<void> =>
+  recorded(db, "deed", deed, now, (tx) => rememberDeed(tx, deed, now));
+
+async function writeDeed(db: Connection, deed: LabDeed, now: Date): Promise<void> {
+  const {
+    about,
+    subjectId = null,
+    subject,
+    person,
+    description,
+    detail = null,
+    from = null,
+    chain = null,
+  } = deed;
   await db.insert(labEvent).values({
     id: newId(),
     at: now,
@@ -49,7 +67,7 @@ export async function rememberDeed(db: Connection, deed: LabDeed, now = new Date
     person,
     description,
     detail,
+    chain,
     receivedFrom: from,
   });
-  await clockSeen(db, now);
 }

@@ -6,17 +6,32 @@ import { method } from "../database/schema";
 import type { By } from "./deed";
 import { versionsOf, runsBy, read } from "../queries/methods";
 import { eq, desc } from "drizzle-orm";
-import { rememberDeed } from "./lab";
+import { recorded } from "../journal/recorded";
+import { clockSeen, rememberDeed } from "./lab";
 
-/** Puts methods into the library; one that is there in this version stays as it is. Throws on one that does not hold together. */
+/** Puts methods into the library. Throws on one that does not hold together. */
 export async function putMethods(db: Connection, methods: readonly Method[]): Promise<void> {
   for (const data of methods) {
     mustHold(compileMethod(data));
-    await db
-      .insert(method)
-      .values({ id: data.id, version: data.version, title: data.title, data })
-      .onConflictDoNothing();
+    const { id, version, title } = data;
+    await db.insert(method).values({ id, version, title, data }).onConflictDoNothing();
   }
+}
+
+/** Puts those methods into the library that are not there in their version, as after an update of this program. */
+export async function putMissingMethods(
+  db: Database,
+  methods: readonly Method[],
+  now = new Date(),
+): Promise<void> {
+  const rows = await db.select({ id: method.id, version: method.version }).from(method);
+  const there = new Set(rows.map(({ id, version }) => `${id}@${version}`));
+  const missing = methods.filter(({ id, version }) => !there.has(`${id}@${version}`));
+  if (missing.length === 0) return;
+  await recorded(db, "catalog", missing, now, async (tx) => {
+    await clockSeen(tx, now);
+    await putMethods(tx, missing);
+  });
 }
 
 /**
@@ -31,7 +46,7 @@ export async function saveMethod(
 ): Promise<Result<number, MethodProblem>> {
   const compiled = compileMethod(data);
   if (!compiled.ok) return compiled;
-  return db.transaction(async (tx) => {
+  return recorded(db, "method", { data, by }, now, async (tx) => {
     const newest = (await versionsOf(tx, data.id)).at(-1) ?? 0;
     const version = newest + 1;
     const saved: Method = { ...data, version };
@@ -61,10 +76,11 @@ export async function saveMethod(
 export function removeMethod(
   db: Database,
   id: string,
-  { person, reason, from = null }: By,
+  by: By,
   now = new Date(),
 ): Promise<"deleted" | "retired" | null> {
-  return db.transaction(async (tx) => {
+  const { person, reason, from = null } = by;
+  return recorded(db, "remove-method", { id, by }, now, async (tx) => {
     const [newest] = await tx
       .select()
       .from(method)
@@ -91,13 +107,9 @@ export function removeMethod(
 }
 
 /** Offers a method again that was retired. */
-export function bringMethodBack(
-  db: Database,
-  id: string,
-  { person, reason, from = null }: By,
-  now = new Date(),
-): Promise<boolean> {
-  return db.transaction(async (tx) => {
+export function bringMethodBack(db: Database, id: string, by: By, now = new Date()): Promise<boolean> {
+  const { person, reason, from = null } = by;
+  return recorded(db, "method-back", { id, by }, now, async (tx) => {
     const [row] = await tx.update(method).set({ retiredAt: null }).where(eq(method.id, id)).returning();
     if (!row) return false;
     const deed = {

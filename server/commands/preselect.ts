@@ -5,7 +5,7 @@ import type { Connection } from "../database/types";
 import type { RunRecord } from "../../core/run";
 import { bottlesOf } from "../queries/shelf";
 import { bottleTaken } from "../queries/bottle";
-import { v7 as newId } from "uuid";
+import { newId } from "../journal/under-way";
 import { writeTaken } from "../../core/change";
 import { changeContext } from "../../core/evaluate";
 import { preselected } from "../../core/record";

@@ -11,7 +11,8 @@ import type {
   EditSolution,
 } from "../../protocol/shelf";
 import type { Connection, Transacting, Database } from "../database/types";
-import { v7 as newId } from "uuid";
+import { recorded } from "../journal/recorded";
+import { newId } from "../journal/under-way";
 import { assignment, assignmentSource, solution } from "../database/schema";
 import { isDay } from "../../core/timing";
 import { parseFormula } from "../../core/chemistry";
@@ -21,7 +22,7 @@ import { typedRecord, makingMethod, makingKey } from "../../core/prepare";
 import { evaluateRun } from "../../core/evaluate";
 import { resultQuantity } from "../../core/stages";
 import { inUnit, standardUncertainty } from "../../core/quantity";
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import type { ChangeDetail } from "../../core/change";
 import { rememberDeed } from "./lab";
 
@@ -40,9 +41,12 @@ export interface NewAssignment {
   readonly sources: readonly string[];
 }
 
+/** The number on the label of the next bottle. */
+export const nextNumber = sql<number>`(select coalesce(max(${solution.number}), 0) + 1 from ${solution})`;
+
 /** Gives a bottle a concentration, or a purity; earlier ones stay as they are. Returns its id. */
 export async function assign(db: Connection, { sources, ...parts }: NewAssignment): Promise<string> {
-  const id = newId({ msecs: parts.at.getTime() });
+  const id = newId(parts.at);
   await db.insert(assignment).values({ id, ...parts });
   const distinct = [...new Set(sources)];
   if (distinct.length > 0)
@@ -88,8 +92,8 @@ export async function addSolution(db: Transacting, request: AddSolution, now = n
     problems.value = "The purity is over 100 %: no solid holds more than all of itself";
   if (plusMinus === null) problems.plusMinus = "Give the ± as a number";
   if (Object.keys(problems).length > 0 || value === null || plusMinus === null) return { problems };
-  return db.transaction(async (tx) => {
-    const id = newId({ msecs: now.getTime() });
+  return recorded(db, "bottle", request, now, async (tx) => {
+    const id = newId(now);
     await tx.insert(solution).values({ id, ...kept(request, now), form: request.form });
     await assign(tx, {
       solutionId: id,
@@ -129,6 +133,7 @@ function kept(
   const amount = decimal(request.amount);
   return {
     form: "solution" as const,
+    number: nextNumber,
     formula: request.formula.trim(),
     name: request.name.trim(),
     madeAt: now,
@@ -149,7 +154,7 @@ export async function putAll(
   now = new Date(),
 ): Promise<Put> {
   try {
-    return await db.transaction(async (tx) => {
+    return await recorded(db, "bottles", requests, now, async (tx) => {
       let last: Put = { problems: { form: "Nothing was asked for" } };
       for (const request of requests) {
         last =
@@ -183,19 +188,22 @@ function makingProblems(request: MakeSolution): Record<string, string> {
 }
 
 /** Makes a solution from what was weighed or taken, computes what that gave, and puts it on the shelf. */
-export async function makeSolution(db: Transacting, request: MakeSolution, now = new Date()): Promise<Put> {
-  const { making, formula, name } = request;
+export const makeSolution = (db: Transacting, request: MakeSolution, now = new Date()): Promise<Put> =>
+  recorded(db, "bottle", request, now, (tx) => making(tx, request, now));
+
+async function making(tx: Connection, request: MakeSolution, now: Date): Promise<Put> {
+  const { making: made, formula, name } = request;
   const problems = makingProblems(request);
   if (Object.keys(problems).length > 0) return { problems };
-  const houseRules = (await currentHouseRules(db)).data;
-  const source = request.fromId === null ? null : await solutionById(db, request.fromId, now);
+  const houseRules = (await currentHouseRules(tx)).data;
+  const source = request.fromId === null ? null : await solutionById(tx, request.fromId, now);
   if (request.fromId !== null && !source?.solution.current)
     return { problems: { fromId: "This bottle has no concentration yet" } };
   const current = source?.solution.current ?? null;
   const person = request.person.trim();
   const { record, problems: wrong } = typedRecord(
-    makingMethod(formula.trim(), name.trim(), making),
-    { ...request.typed, ...(making.how === "diluted" && current ? stockTexts(current) : {}) },
+    makingMethod(formula.trim(), name.trim(), made),
+    { ...request.typed, ...(made.how === "diluted" && current ? stockTexts(current) : {}) },
     { houseRules, at: now.toISOString(), person },
   );
   if (Object.keys(wrong).length > 0) return { problems: wrong };
@@ -203,36 +211,34 @@ export async function makeSolution(db: Transacting, request: MakeSolution, now =
   const q = stage?.kind === "preparation" ? resultQuantity(stage) : null;
   if (stage?.kind !== "preparation" || !q)
     return { problems: { form: stageProblem(stage?.kind === "preparation" ? stage : null) } };
-  const used = making.how === "weighed" ? stage.symbols.get("m") : stage.symbols.get("V_0");
-  if (making.how === "diluted" && used && inUnit(used, "mL") > Number(making.flaskMl))
+  const used = made.how === "weighed" ? stage.symbols.get("m") : stage.symbols.get("V_0");
+  if (made.how === "diluted" && used && inUnit(used, "mL") > Number(made.flaskMl))
     return { problems: { volume: "That is more stock than the flask holds" } };
-  return db.transaction(async (tx) => {
-    const id = newId({ msecs: now.getTime() });
-    if (source && used) await drawFrom(tx, source.solution, inUnit(used, source.solution.amountUnit));
-    await tx.insert(solution).values({ id, ...kept(request, now), making: record });
-    await assign(tx, {
-      solutionId: id,
-      at: now,
-      person,
-      how: making.how,
-      ...keptDecimals(inUnit(q, "mol/L"), standardUncertainty(q)),
-      shape: "normal",
-      unit: "mol/L",
-      sources: current ? [current.id] : [],
-    });
-    await rememberBottle(
-      tx,
-      id,
-      person,
-      "made and put on the shelf",
-      {
-        to: `${keptDecimals(inUnit(q, "mol/L"), standardUncertainty(q)).value} mol/L`,
-        ...(request.note.trim() === "" ? {} : { why: request.note.trim() }),
-      },
-      now,
-    );
-    return { id };
+  const id = newId(now);
+  if (source && used) await drawFrom(tx, source.solution, inUnit(used, source.solution.amountUnit));
+  await tx.insert(solution).values({ id, ...kept(request, now), making: record });
+  await assign(tx, {
+    solutionId: id,
+    at: now,
+    person,
+    how: made.how,
+    ...keptDecimals(inUnit(q, "mol/L"), standardUncertainty(q)),
+    shape: "normal",
+    unit: "mol/L",
+    sources: current ? [current.id] : [],
   });
+  await rememberBottle(
+    tx,
+    id,
+    person,
+    "made and put on the shelf",
+    {
+      to: `${keptDecimals(inUnit(q, "mol/L"), standardUncertainty(q)).value} mol/L`,
+      ...(request.note.trim() === "" ? {} : { why: request.note.trim() }),
+    },
+    now,
+  );
+  return { id };
 }
 
 /** What was taken from a bottle is no longer in it. */
@@ -273,7 +279,7 @@ export async function editSolution(
     delete problems.amount;
   }
   const amountLeft = decimal(request.amountLeft);
-  return db.transaction(async (tx) => {
+  return recorded(db, "edit-bottle", { id, request, from }, now, async (tx) => {
     const [row] = await tx.select().from(solution).where(eq(solution.id, id));
     if (!row) return { missing: true as const };
     if (row.amountMade !== null && amountLeft !== null && Number(amountLeft) > Number(row.amountMade))

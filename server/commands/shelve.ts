@@ -1,14 +1,15 @@
 import type { RunRecord } from "../../core/run";
 import { evaluateRun } from "../../core/evaluate";
 import { resultQuantity, type ComputedEvaluation } from "../../core/stages";
-import { keptDecimals, assign, rememberBottle } from "./shelf";
+import { clockSeen } from "./lab";
+import { keptDecimals, assign, nextNumber, rememberBottle } from "./shelf";
 import { inUnit, standardUncertainty, unitOf } from "../../core/quantity";
 import { type ChangeProblem, malformed, refused } from "../../core/change";
 import type { Asked } from "./asked";
 import type { RunRequest } from "../../protocol/requests";
 import { isDay } from "../../core/timing";
 import { usedIn, shelfLineage, type NewerUse, newerThanUsed } from "../queries/shelf-of-run";
-import { v7 as newId } from "uuid";
+import { newId } from "../journal/under-way";
 import { solution, assignment, recomputation } from "../database/schema";
 import { solutionById } from "../queries/shelf";
 import { eq, desc, and, isNotNull } from "drizzle-orm";
@@ -48,9 +49,10 @@ export async function shelve(
   let solutionId = request.solutionId;
   if (solutionId === null) {
     if (request.name.trim() === "") return refused("Give the new bottle a name").problem;
-    solutionId = newId({ msecs: now.getTime() });
+    solutionId = newId(now);
     await db.insert(solution).values({
       id: solutionId,
+      number: nextNumber,
       form: "solution",
       formula: there.formula,
       name: request.name.trim(),
@@ -188,6 +190,7 @@ export async function recompute(
     const again = after.get(key)?.text ?? "no result";
     return again === text ? [] : [{ stage, name, before: text, after: again }];
   });
+  await clockSeen(db, now);
   await db.insert(recomputation).values({
     id: newId(),
     runId: record.id,

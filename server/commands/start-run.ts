@@ -4,21 +4,24 @@ import { run, stage } from "../database/schema";
 import type { StartRun } from "../../protocol/requests";
 import { Bug, type Result, failure, success } from "../../core/result";
 import { findMethod, isRetired } from "../queries/methods";
-import { v7 as newId } from "uuid";
+import { recorded } from "../journal/recorded";
+import { newId } from "../journal/under-way";
 import { currentHouseRules } from "../queries/house-rules";
+import { clockSeen } from "./lab";
 import { withPreselected } from "./preselect";
 import { searchText } from "./search-text";
 import { storeDifference } from "./store-run";
 import { writeRun } from "./summary";
 
 /** Begins a run by the newest version of a method and the house rules in force, and returns its id. */
-export async function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
-  const chosen = await findMethod(db, request.methodId);
-  if (!chosen) return failure("Choose a method from the library");
-  if (await isRetired(db, chosen.id))
-    return failure("This method was retired: bring it back on its page first");
-  return db.transaction(async (tx) => {
-    const id = newId({ msecs: now.getTime() });
+export function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
+  return recorded(db, "start", request, now, async (tx) => {
+    const chosen = await findMethod(tx, request.methodId);
+    if (!chosen) return failure("Choose a method from the library");
+    if (await isRetired(tx, chosen.id))
+      return failure("This method was retired: bring it back on its page first");
+    await clockSeen(tx, now);
+    const id = newId(now);
     await tx.insert(run).values({
       id,
       methodId: chosen.id,

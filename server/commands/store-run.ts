@@ -1,5 +1,5 @@
 import { eq, sql } from "drizzle-orm";
-import { v7 as newId } from "uuid";
+import { newId } from "../journal/under-way";
 import type { Observation, StageRecord, TrialRecord } from "../../core/record";
 import type { RunRecord } from "../../core/run";
 import type { run } from "../database/schema";

@@ -1,4 +1,12 @@
-import { closeSync, fsyncSync, openSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import {
+  closeSync,
+  fsyncSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  writeFileSync,
+} from "node:fs";
 import path from "node:path";
 
 /** What a JSON file holds; null where there is none. A file that cannot be read as JSON counts as one that says nothing. */
@@ -33,4 +41,11 @@ export function writeDurably(file: string, data: string | Buffer): void {
   flush(part);
   renameSync(part, file);
   flush(path.dirname(file));
+}
+
+/** Sees to it that all files below a folder are on the disk. */
+export function flushAll(folder: string): void {
+  for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true }))
+    if (entry.isFile() || entry.isDirectory()) flush(path.join(entry.parentPath, entry.name));
+  flush(folder);
 }

@@ -245,8 +245,8 @@ export const solution = pgTable(
   "solution",
   {
     id: uuid("id").primaryKey(),
-    /** What stands on its label: S-12. */
-    number: integer("number").generatedAlwaysAsIdentity().notNull(),
+    /** What stands on its label: S-12. One more than the highest before, so that a command that was refused leaves no gap. */
+    number: integer("number").notNull(),
     form: text("form").$type<"solution" | "solid">().notNull(),
     formula: text("formula").notNull(),
     name: text("name").notNull(),
@@ -327,6 +327,10 @@ export const lab = pgTable("lab", {
   createdAt: at("created_at").notNull(),
   /** The latest time that this server's clock has shown while something was saved. */
   clockHigh: at("clock_high").notNull(),
+  /** How far this database has come, in which journal. */
+  journal: uuid("journal"),
+  journalSeq: bigint("journal_seq", { mode: "number" }).notNull().default(0),
+  journalCheck: text("journal_check").notNull().default(""),
 });
 
 /** What was done that belongs to no run: house rules, methods, bottles, backups. Append-only. */
@@ -346,6 +350,8 @@ export const labEvent = pgTable(
     subject: text("subject").notNull(),
     description: text("description").notNull(),
     detail: jsonb("detail").$type<ChangeDetail>(),
+    /** The head of the journal's chain, where this tells it. */
+    chain: jsonb("chain").$type<{ readonly journal: string; readonly seq: number; readonly check: string }>(),
     receivedFrom: text("received_from"),
   },
   (t) => [index("lab_event_order").on(t.seq)],

@@ -19,12 +19,14 @@ export interface Marker {
   readonly createdAt: string;
   readonly openedAt: string;
   readonly runs: number;
+  /** While it is open: the start of the machine in which it was opened. */
+  readonly open?: string;
 }
 
 /** The PostgreSQL whose files this program reads. */
 export const postgresVersion = "18";
 
-const markerFile = (folder: string) => path.join(folder, "lab.json");
+export const markerFile = (folder: string) => path.join(folder, "lab.json");
 export const databaseFolder = (folder: string) => path.join(folder, "postgres");
 /** A database that is being made stands here until it is whole. */
 export const unfinishedFolder = (folder: string) => path.join(folder, "postgres.new");
@@ -103,6 +105,10 @@ export function checkPostgresVersion(folder: string): void {
   );
 }
 
+/** What stands in the marker of a folder; null where there is none that says it. */
+export const markerIn = (folder: string): Partial<Marker> | null =>
+  readJson<Partial<Marker>>(markerFile(folder));
+
 /** Notes that a lab lives in a folder: beside its database, and where this program remembers the labs that it opened. */
 export function markLab(folder: string, marker: Omit<Marker, "format">): void {
   writeDurably(markerFile(folder), JSON.stringify({ format: "steady-bead/lab", ...marker }, null, 2));
@@ -117,6 +123,19 @@ export function markLab(folder: string, marker: Omit<Marker, "format">): void {
       error,
     );
   }
+}
+
+/** Notes that a lab is open, before anything in it is touched. */
+export const markOpen = (folder: string, boot: string): void => remark(folder, { open: boot });
+
+/** Notes that a lab is closed, where it could not be opened. */
+export const markClosed = (folder: string): void => remark(folder, { open: undefined });
+
+function remark(folder: string, parts: Pick<Marker, "open"> | { open: undefined }): void {
+  writeDurably(
+    markerFile(folder),
+    JSON.stringify({ ...markerIn(folder), format: "steady-bead/lab", ...parts }, null, 2),
+  );
 }
 
 /** Puts a database that was made whole in its place; what an interrupted start left is cleared away before. */

@@ -4,6 +4,9 @@ import type { LabView } from "../../protocol/lab";
 import { type Backup, type BackupReason, listBackups, newestBackup } from "../backup/files";
 import { makeBackup } from "../backup/make";
 import { inspectClock } from "../clock";
+import { checkJournal } from "../journal/check";
+import type { Journal } from "../journal/journal";
+import { journalOf } from "../journal/recorded";
 import { dataFolder, startDatabase } from "../lab/current";
 import { run } from "../database/schema";
 
@@ -26,12 +29,36 @@ const tooOldMs = 48 * hourMs;
 /** A lab that was only just begun has nothing to lose yet. */
 const youngMs = hourMs;
 
-/** True where a lab is to be backed up: it holds something, is not brand-new, and its newest backup is a day old. */
-export const backupDue = (newest: Date | null, lab: { createdAt: Date; runs: number }, now: Date): boolean =>
-  lab.runs > 0 &&
-  (newest === null
+/** Lines of the journal that are carried out again in about a minute. */
+const manyLines = 5000;
+
+/**
+ * True where a lab is to be backed up: it holds something, is not brand-new, and its newest backup is a day old; or its journal has
+ * nothing to go on from (`sinceBackup` is null then), or much to carry out again.
+ */
+export const backupDue = (
+  newest: Date | null,
+  lab: { createdAt: Date; runs: number },
+  sinceBackup: number | null,
+  now: Date,
+): boolean => {
+  if (lab.runs === 0) return false;
+  if (sinceBackup === null || sinceBackup >= manyLines) return true;
+  return newest === null
     ? now.getTime() - lab.createdAt.getTime() >= youngMs
-    : now.getTime() - newest.getTime() >= dueAfterMs);
+    : now.getTime() - newest.getTime() >= dueAfterMs;
+};
+
+/**
+ * How many lines of the journal would be carried out again after a power cut; null where there is nothing to put the lab together
+ * from.
+ */
+function linesSinceBackup(journal: Journal | null, folder: string): number | null {
+  if (!journal) return null;
+  const newest = listBackups(folder).find((b) => b.verified && b.journal?.journal === journal.id);
+  if (newest?.journal) return journal.head.seq - newest.journal.seq;
+  return journal.base !== null && journal.after === 0 ? journal.head.seq : null;
+}
 
 /** What is wrong with the backups, in words; null where nothing is. */
 export function backupTrouble(
@@ -50,8 +77,13 @@ export function backupTrouble(
 async function standing() {
   const { db, lab } = await startDatabase();
   const [row] = await db.select({ runs: count() }).from(run);
-  const newest = newestBackup(dataFolder());
-  return { lab: { createdAt: lab.createdAt, runs: row?.runs ?? 0 }, newest: newest && new Date(newest.at) };
+  const folder = dataFolder();
+  const newest = newestBackup(folder);
+  return {
+    lab: { createdAt: lab.createdAt, runs: row?.runs ?? 0 },
+    newest: newest && new Date(newest.at),
+    sinceBackup: linesSinceBackup(journalOf(db), folder),
+  };
 }
 
 /** Makes a backup of the lab that is open, and remembers how that went. */
@@ -69,7 +101,9 @@ export async function backUp(reason: BackupReason): Promise<Backup> {
 
 /** Looks at the lab that is open, and remembers what was found. */
 export async function look(sample: number | "all"): Promise<CheckReport> {
-  const report = await checkLab((await startDatabase()).db, sample);
+  const { db } = await startDatabase();
+  const of = await checkLab(db, sample);
+  const report = { ...of, findings: [...of.findings, ...(await checkJournal(db, dataFolder()))] };
   health.findings = report.findings;
   health.checkedAt = new Date().toISOString();
   for (const { kind, message } of report.findings)
@@ -83,7 +117,10 @@ export async function troubles(now = new Date()): Promise<string[]> {
   const serious = health.findings.filter(({ kind }) => kind !== "differs");
   const { lab, newest } = await standing();
   const backup = backupTrouble(newest, lab, health.backupFailed, now);
+  const { recovered, openedAt } = await startDatabase();
+  const lately = now.getTime() - openedAt.getTime() < dueAfterMs;
   return [
+    ...(lately ? recovered : []),
     ...(serious.length > 0
       ? [`${serious[0]?.message}${serious.length > 1 ? `, and ${serious.length - 1} more` : ""}.`]
       : []),
@@ -93,8 +130,9 @@ export async function troubles(now = new Date()): Promise<string[]> {
 
 /** How the lab stands, for its screen. */
 export async function labView(now = new Date()): Promise<LabView> {
-  const { db } = await startDatabase();
-  const { lab, newest } = await standing();
+  const { db, recovered } = await startDatabase();
+  const { lab, newest, sinceBackup } = await standing();
+  const journal = journalOf(db);
   return {
     folder: dataFolder(),
     copies: process.env.BACKUP_DIR ?? null,
@@ -109,6 +147,8 @@ export async function labView(now = new Date()): Promise<LabView> {
     clock: await inspectClock(db, now),
     checkedAt: health.checkedAt,
     findings: health.findings,
+    journal: journal && { lines: journal.head.seq, check: journal.head.check, sinceBackup },
+    recovered,
   };
 }
 
@@ -118,8 +158,8 @@ const firstAfterMs = 60_000;
 /** Looks again and again whether the day's backup is due. Gives what ends that. */
 export function keepBackups(): () => void {
   const once = async () => {
-    const { lab, newest } = await standing();
-    if (backupDue(newest, lab, new Date())) await backUp("daily");
+    const { lab, newest, sinceBackup } = await standing();
+    if (backupDue(newest, lab, sinceBackup, new Date())) await backUp("daily");
   };
   const tell = (error: unknown) => console.error(error instanceof Error ? error.message : error);
   const first = setTimeout(() => void once().catch(tell), firstAfterMs);

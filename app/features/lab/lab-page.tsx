@@ -60,6 +60,7 @@ export function LabPage(lab: LabView) {
         />
         <Box sx={{ display: "grid", gap: 2 }}>
           <CheckSheet lab={lab} busy={busy} ask={ask} />
+          <JournalSheet lab={lab} />
           <ClockSheet lab={lab} by={by} busy={busy} ask={ask} />
           <TerminalSheet />
         </Box>
@@ -89,6 +90,39 @@ function CheckSheet({ lab, busy, ask }: CheckSheetProps) {
       <Button variant="outlined" disabled={busy} onClick={() => ask({ intent: "check" })}>
         Check everything
       </Button>
+    </Sheet>
+  );
+}
+
+/** What is written down before anything counts as saved. */
+function JournalSheet({ lab: { journal, recovered } }: { readonly lab: LabView }) {
+  return (
+    <Sheet component="section" aria-labelledby="journal" sx={{ p: { xs: 2, sm: 2.5 } }}>
+      <Typography id="journal" variant="h2">
+        Journal
+      </Typography>
+      <Typography color="textSecondary" sx={{ mb: 1 }}>
+        Every change is on the disk before it is shown as saved. After a power failure the lab is rebuilt from
+        the newest backup and this journal.
+      </Typography>
+      {recovered.map((what) => (
+        <Alert key={what} severity="warning" sx={{ mb: 1 }}>
+          {what}
+        </Alert>
+      ))}
+      {journal && (
+        <>
+          <Typography>
+            {counted(journal.lines, "line")},{" "}
+            {journal.sinceBackup === null
+              ? "and no backup to rebuild from yet: the next one is made by itself."
+              : `${journal.sinceBackup} since the last backup.`}
+          </Typography>
+          <Typography sx={{ fontFamily: fonts.reading, color: colors.inkSoft, overflowWrap: "anywhere" }}>
+            {journal.check.slice(0, 16)}
+          </Typography>
+        </>
+      )}
     </Sheet>
   );
 }
