@@ -10,6 +10,7 @@ export class AppServer {
     readonly port: number,
     /** Where what it says of failures goes. */
     private readonly log: "inherit" | "ignore" = "inherit",
+    private readonly env: Readonly<Record<string, string>> = {},
   ) {}
 
   get url() {
@@ -26,6 +27,7 @@ export class AppServer {
         NODE_ENV: "production",
         // What it remembers of labs it opened is for this machine's own.
         STEADY_BEAD_LABS: path.join(this.folder, "labs.json"),
+        ...this.env,
       },
       stdio: ["ignore", "pipe", this.log],
     });

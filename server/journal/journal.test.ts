@@ -21,6 +21,8 @@ import { type OpenDatabase, openDatabase } from "../lab/open-database";
 import { loadRunRecord, loadRunState } from "../queries/stored-run";
 import { listShelf } from "../queries/shelf";
 import { benchOn, reading } from "../tests/bench";
+import { checkJournal } from "./check";
+import { readLine, sealed } from "./line";
 import { readJournal } from "./segments";
 import { journalOf } from "./recorded";
 
@@ -181,6 +183,10 @@ describe("after a power cut", () => {
     const runId = await begin("Before the backup");
     await change(runId, reading("11111111-1111-4111-8111-111111111111", "m", "mass.before", "2.6106"));
     const backup = await makeBackup(open, folder, open.lab.id, "daily");
+    const told = await open.db.execute<{ chain: unknown }>(
+      sql`select chain from lab_event where chain is not null`,
+    );
+    expect(told.rows).toEqual([{ chain: backup.journal }]);
     const later = await begin("After it");
     const before = await everything(open.db);
     const left = leftOver(folder);
@@ -247,6 +253,46 @@ describe("after a power cut", () => {
       expect(titles?.sort()).toEqual(["Begun since", "Kept"]);
     });
   });
+});
+
+test("a line that was altered, taken out or put in is found; a chain made anew by the database and the trail", async () => {
+  const folder = newFolder();
+  open = await openDatabase(folder);
+  const runId = await begin();
+  for (let i = 0; i < 4; i++)
+    await change(runId, reading(`0000000${i}-1111-4111-8111-111111111111`, "m", "mass.before", "2.6106"));
+  const file = readJournal(folder)!.segments[0]!.file;
+  const [header = "", ...lines] = readFileSync(file, "utf8").trimEnd().split("\n");
+  const found = async (changed: readonly string[]) => {
+    writeFileSync(file, `${[header, ...changed].join("\n")}\n`);
+    return (await checkJournal(open.db, folder)).map(({ message }) => message);
+  };
+  const last = lines.length;
+  expect(await found(lines)).toEqual([]);
+  expect(await found(lines.map((l, i) => (i === last - 3 ? l.replace("2.6106", "2.6107") : l)))).toEqual([
+    expect.stringContaining(`Line ${last - 2} of the journal is not what was written`),
+  ]);
+  expect((await found(lines.filter((_, i) => i !== last - 3)))[0]).toMatch(/taken out or put in before line/);
+  expect((await found([...lines.slice(0, -2), lines[2]!, ...lines.slice(-2)]))[0]).toMatch(
+    /taken out or put in/,
+  );
+  expect(await found(lines.slice(0, -1))).toEqual([
+    expect.stringContaining("the one that the database names"),
+  ]);
+  // Who can write the file can seal it anew; the database knows another end then.
+  let before = readLine(lines[last - 4]!)!;
+  const anew = lines.slice(last - 3).map((text, i) => {
+    const { data, ...line } = readLine(text)!;
+    const altered: unknown = i === 0 ? JSON.parse(JSON.stringify(data).replace("2.6106", "2.6107")) : data;
+    const made = sealed({ ...line, data: altered, before: before.check });
+    before = made.line;
+    return made.text.trimEnd();
+  });
+  expect(await found([...lines.slice(0, last - 3), ...anew])).toEqual([
+    expect.stringContaining("the one that the database names"),
+  ]);
+  writeFileSync(file, `${[header, ...lines].join("\n")}\n`);
+  await open.close();
 });
 
 test("a command that fails at its commit leaves no line, and one that is refused none either", async () => {
