@@ -164,11 +164,13 @@ test("a journal replayed on an empty database gives the same rows, whatever was 
 
   await afterCut(left, async (lab) => {
     expect(lab.recovered).toEqual([
-      expect.stringMatching(/put together again from the beginning, and \d+ changes of the journal/),
+      expect.stringMatching(
+        /rebuilt from its beginning and \d+ changes in the journal; nothing that was confirmed is missing/,
+      ),
     ]);
     const after = await everything(lab.db);
     // What was done to it stands in the lab's trail, as one line more.
-    expect(after.lab_event?.pop()).toMatch(/put together again from the beginning/);
+    expect(after.lab_event?.pop()).toMatch(/rebuilt from its beginning/);
     for (const table of tables.filter((t) => t !== "lab"))
       expect([table, after[table]]).toEqual([table, before[table]]);
     const [was, is] = [before, after].map(({ lab: [row = "{}"] = [] }) => JSON.parse(row) as { id: string });

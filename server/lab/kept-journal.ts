@@ -9,7 +9,7 @@ import type { Database } from "../database/types";
 import { beginning } from "../journal/line";
 import { Journal } from "../journal/journal";
 import { keepJournal } from "../journal/recorded";
-import { type Base, journalFolder, type Mark, type StoredJournal } from "../journal/segments";
+import { type Base, type Fault, journalFolder, type Mark, type StoredJournal } from "../journal/segments";
 import { journalIn, type LastStop, type Rebuilt } from "./recover";
 
 /** How the database came to be that is being opened. */
@@ -81,7 +81,8 @@ export async function keptJournal(
   if (mark !== null && mark.journal !== stored.id) await setMark(db, { journal: stored.id, ...beginning });
   const lines = stored.segments.flatMap((segment) => segment.lines);
   const { count, failed } = await replay(db, journal, lines);
-  const told = [...whatWasDone(how, count), ...failed.map(failure), ...cutWithoutBase(how)];
+  const missing = [...failed.map(failure), ...stored.faults.map(damage)];
+  const told = [...whatWasDone(how, count, missing.length === 0), ...missing, ...cutWithoutBase(how)];
   if (how.rebuilt) {
     const [description = ""] = told;
     await recordDeed(db, { about: "backup", subject: "The lab", person: "", description });
@@ -90,21 +91,28 @@ export async function keptJournal(
 }
 
 const failure = ({ seq, kind, at, why }: NotReplayed): string =>
-  `Line ${seq} of the journal (${kind}, ${minute(at)}) could not be carried out again: ${why}. It still stands in the journal.`;
+  `Line ${seq} of the journal (${kind}, ${minute(at)}) could not be made again: ${why}. It is kept in the journal.`;
 
-function whatWasDone({ rebuilt }: HowOpened, count: number): string[] {
-  const changes = `${counted(count, "change")} of the journal ${count === 1 ? "was" : "were"} carried out again`;
-  if (!rebuilt) return count === 0 ? [] : [`${changes}, which the database did not hold yet.`];
-  const from = rebuilt.backup ? `the backup of ${minute(rebuilt.backup.at)}` : "the beginning";
+const damage = ({ seq }: Fault): string =>
+  `Line ${seq} of the journal is damaged: what it held may be missing. ./bin/check has the details.`;
+
+function whatWasDone({ stop, rebuilt }: HowOpened, count: number, all: boolean): string[] {
+  const changes = counted(count, "change");
+  if (!rebuilt)
+    return count === 0
+      ? []
+      : [`${changes} from the journal were missing in the database and were made again.`];
+  const from = rebuilt.backup ? `the backup of ${minute(rebuilt.backup.at)}` : "its beginning";
+  const why = stop === "cut" ? "The computer stopped without warning" : "The database could not be opened";
   return [
-    `The computer stopped without warning. The lab was put together again from ${from}, and ${changes}.`,
+    `${why}. The lab was rebuilt from ${from} and ${changes} in the journal${all ? "; nothing that was confirmed is missing" : ""}.`,
   ];
 }
 
 const cutWithoutBase = ({ stop, rebuilt }: HowOpened): string[] =>
   stop === "cut" && !rebuilt
     ? [
-        "The computer stopped without warning, and there was no backup to put the lab together from: readings of the last minutes before may be missing. Look at the Lab screen.",
+        "The computer stopped without warning, and there was no backup to rebuild the lab from: readings of the last minutes may be missing. Check the newest runs.",
       ]
     : [];
 
@@ -115,6 +123,6 @@ function setAside(folder: string): string[] {
   const name = `journal.before-${new Date().toISOString().replace(/[:.]/g, "-")}`;
   renameSync(place, path.join(folder, name));
   return [
-    `The journal in the folder belongs to another database: it was put aside as ${name}, and a new one was begun.`,
+    `The journal in the folder does not match the database. It was set aside as ${name}, and a new one was begun.`,
   ];
 }

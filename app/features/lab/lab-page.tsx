@@ -113,13 +113,16 @@ function JournalSheet({ lab: { journal, recovered } }: { readonly lab: LabView }
       {journal && (
         <>
           <Typography>
-            {counted(journal.lines, "line")},{" "}
+            {counted(journal.lines, "change")},{" "}
             {journal.sinceBackup === null
-              ? "and no backup to rebuild from yet: the next one is made by itself."
-              : `${journal.sinceBackup} since the last backup.`}
+              ? "and no backup to rebuild from yet. One is made shortly."
+              : `${journal.sinceBackup} of them to repeat after a power failure.`}
           </Typography>
-          <Typography sx={{ fontFamily: fonts.reading, color: colors.inkSoft, overflowWrap: "anywhere" }}>
-            {journal.check.slice(0, 16)}
+          <Typography color="textSecondary" variant="body2" sx={{ overflowWrap: "anywhere" }}>
+            Checksum of the last line:{" "}
+            <Box component="span" sx={{ fontFamily: fonts.reading }}>
+              {journal.check.slice(0, 16)}
+            </Box>
           </Typography>
         </>
       )}
