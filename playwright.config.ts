@@ -33,6 +33,8 @@ export default defineConfig({
     launchOptions: { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args },
     actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
+    // Tests put things between a page and its server; those of the service worker let it in.
+    serviceWorkers: "block",
     // Recording costs a third of the time: asked for when something is to be found.
     trace: process.env.TRACE === undefined ? "off" : "retain-on-failure",
   },

@@ -2,6 +2,7 @@ import { CacheProvider } from "@emotion/react";
 import { startTransition, StrictMode } from "react";
 import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
+import { registerServiceWorker } from "./offline/register";
 import { createStyleCache } from "./theme/style-cache";
 
 // The browser hides it from the attribute, so that no style sheet can read it out, and tells it to scripts.
@@ -17,3 +18,9 @@ startTransition(() => {
     </StrictMode>,
   );
 });
+
+// Once the page is there: keeping it for later comes after that.
+if (import.meta.env.PROD) {
+  if (document.readyState === "complete") registerServiceWorker();
+  else window.addEventListener("load", registerServiceWorker);
+}

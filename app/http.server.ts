@@ -4,11 +4,13 @@ import express, { type ErrorRequestHandler, type RequestHandler } from "express"
 import { RouterContextProvider } from "react-router";
 import * as build from "virtual:react-router/server-build";
 import { answer } from "~/server/backup/inspect";
-import { closeDatabase, dataFolder, startDatabase } from "~/server/lab/current";
+import { closeDatabase, database, dataFolder, startDatabase } from "~/server/lab/current";
 import { noRoom } from "~/server/database/storage";
 import { nonceOf, safeHeaders } from "~/server/http/headers";
 import { type Listening, ownPagesOnly } from "~/server/http/hosts";
 import { limits } from "~/server/http/limits";
+import { journalOf } from "~/server/journal/recorded";
+import { eraHeader } from "./live/era";
 import { keepBackups, look } from "~/server/maintenance/health";
 import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
@@ -55,6 +57,14 @@ const roomToWrite: RequestHandler = (request, response, next) => {
   else next();
 };
 
+/** Names the lab that answers, so that pages of one that was exchanged notice. */
+const tellEra: RequestHandler = (_request, response, next) => {
+  database().then((db) => {
+    response.setHeader(eraHeader, journalOf(db)?.id ?? "");
+    next();
+  }, next);
+};
+
 /** The last resort: a sentence for whoever asked, the details for the log. */
 const failed: ErrorRequestHandler = (error, _request, response, next) => {
   console.error(error);
@@ -72,6 +82,7 @@ app.use(...limits());
 app.use(whileOpen);
 app.use("/maintenance", maintenance());
 app.use(compression());
+app.use(tellEra);
 app.use(roomToWrite);
 app.use(
   createRequestHandler({

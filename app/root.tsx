@@ -15,9 +15,13 @@ import {
 } from "react-router";
 import { database } from "~/server/lab/current";
 import { isOpen } from "~/server/http/hosts";
+import { journalOf } from "~/server/journal/recorded";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import type { Route } from "./+types/root";
+import { setEra } from "./live/era";
+import { ReachStrip } from "./live/reach-strip";
 import { StorageNotice } from "./live/storage-notice";
+import { useKeptPage } from "./offline/kept-page";
 import { Nonce } from "./request-context";
 import { TimerDock } from "./live/timer-dock";
 import { theme } from "./theme/theme";
@@ -45,7 +49,8 @@ export function shouldRevalidate({
 
 /** How the lab says things: all screens say it so. */
 export async function loader() {
-  return { words: (await currentHouseRules(await database())).data.words, open: isOpen() };
+  const db = await database();
+  return { words: (await currentHouseRules(db)).data.words, open: isOpen(), era: journalOf(db)?.id ?? null };
 }
 
 export function Layout({ children }: { children: ReactNode }) {
@@ -53,6 +58,7 @@ export function Layout({ children }: { children: ReactNode }) {
   const nonce = useContext(Nonce);
   const own = nonce === undefined ? {} : { nonce };
   if (told) speak(told.words);
+  if (told && typeof window !== "undefined") setEra(told.era);
   return (
     <html lang="en">
       <head>
@@ -68,6 +74,7 @@ export function Layout({ children }: { children: ReactNode }) {
           <TopBar />
           <TimerDock />
           <StorageNotice />
+          <ReachStrip />
           {children}
         </ThemeProvider>
         <ScrollRestoration {...own} />
@@ -78,6 +85,7 @@ export function Layout({ children }: { children: ReactNode }) {
 }
 
 export default function App() {
+  useKeptPage();
   return <Outlet />;
 }
 
@@ -90,6 +98,14 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   }
   if (isRouteErrorResponse(error) && error.status === 422 && typeof error.data === "string")
     return <ErrorSheet title="This run cannot be read" message={error.data} />;
+  // The page that was asked for is not kept in this browser.
+  if (error instanceof TypeError && /fetch/i.test(error.message))
+    return (
+      <ErrorSheet
+        title="The server cannot be reached"
+        message="This page was never open in this browser, so there is no copy of it to show. Pages that were open here still work, and readings you enter on them wait here until the server answers."
+      />
+    );
   return (
     <ErrorSheet
       title="Something went wrong"

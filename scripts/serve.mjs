@@ -1,4 +1,7 @@
 // Serves the application: the built one, or with --dev the sources through Vite. HOST, PORT and DATA_DIR override.
+import { readFileSync } from "node:fs";
+import { createServer } from "node:http";
+import { createServer as createSecureServer } from "node:https";
 import path from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import express from "express";
@@ -13,6 +16,21 @@ const port = Number(process.env.PORT ?? 4100);
 const front = express();
 front.disable("x-powered-by");
 
+/** Key and certificate for https, where TLS_CERT and TLS_KEY name their files. */
+function certificate() {
+  const { TLS_CERT, TLS_KEY } = process.env;
+  if (!TLS_CERT && !TLS_KEY) return null;
+  if (!TLS_CERT || !TLS_KEY) throw new Error("TLS_CERT and TLS_KEY go together: one of them is missing.");
+  const read = (name, file) => {
+    try {
+      return readFileSync(file);
+    } catch (error) {
+      throw new Error(`${name} cannot be read: ${error.message}`, { cause: error });
+    }
+  };
+  return { cert: read("TLS_CERT", TLS_CERT), key: read("TLS_KEY", TLS_KEY) };
+}
+
 async function built() {
   const server = await import(pathToFileURL(path.join(root, "build/server/index.js")).href);
   front.use(...server.front({ host, port }));
@@ -24,8 +42,8 @@ async function built() {
 }
 
 async function fromSources() {
-  const { createServer } = await import("vite");
-  const vite = await createServer({ server: { middlewareMode: true } });
+  const { createServer: createVite } = await import("vite");
+  const vite = await createVite({ server: { middlewareMode: true } });
   // The development server writes scripts into its pages, so there is no policy for them.
   const { front: before } = await vite.ssrLoadModule("./app/http.server.ts");
   front.use(...before({ host, port }, { policy: false }));
@@ -51,14 +69,15 @@ try {
     process.exit(1);
   }
   const reached = ["0.0.0.0", "::"].includes(host) ? "127.0.0.1" : host;
-  const url = `http://${reached.includes(":") ? `[${reached}]` : reached}:${port}`;
+  const tls = certificate();
+  const url = `${tls ? "https" : "http"}://${reached.includes(":") ? `[${reached}]` : reached}:${port}`;
   await server.start(url);
-  const listening = front.listen(port, host, (error) => {
-    if (error) {
-      console.error(`Cannot listen on ${host}:${port}: ${error.message}`);
-      void server.stop().then(() => process.exit(1));
-      return;
-    }
+  const listening = tls ? createSecureServer(tls, front) : createServer(front);
+  listening.once("error", (error) => {
+    console.error(`Cannot listen on ${host}:${port}: ${error.message}`);
+    void server.stop().then(() => process.exit(1));
+  });
+  listening.listen(port, host, () => {
     const seconds = ((performance.now() - began) / 1000).toFixed(1);
     console.log(`Steady Bead is ready at ${url} (started in ${seconds} s, Ctrl-C stops it)`);
     if (server.isOpen(host)) {

@@ -1,28 +1,11 @@
-import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { IDBPDatabase } from "idb";
 import { useSyncExternalStore } from "react";
 import type { StandingReading } from "~/core/change";
 import type { RunRequest } from "~/protocol/requests";
 import { dependsOn, type WaitingChange } from "~/protocol/waiting";
+import { browserDatabase, type Kept, type Store } from "./browser-database";
 import { type Outcome, postChange } from "./post";
 import { onLive } from "./stream";
-
-/** A change that waits in this browser: to be sent, or for someone to say what should become of it. */
-export interface Kept extends WaitingChange {
-  readonly seq: number;
-  readonly runId: string;
-  /** Why it was not taken, in words; null while it waits to be sent. */
-  readonly refused: string | null;
-  /** How often the server answered that it failed on it. */
-  readonly tries?: number;
-  /** Where another reading stands in its field: both are kept until someone says which it is. */
-  readonly standing: StandingReading | null;
-}
-
-interface Store extends DBSchema {
-  outbox: { key: number; value: Omit<Kept, "seq"> & { seq?: number } };
-  /** Holds one row while nobody has cleared this browser's storage. */
-  here: { key: string; value: string };
-}
 
 type Sent = (runId: string, outcome: Outcome) => void;
 
@@ -31,32 +14,11 @@ const secondsToRetry = 2;
 const mostTries = 3;
 const listeners = new Set<() => void>();
 const sentListeners = new Set<Sent>();
-let opened: Promise<IDBPDatabase<Store>> | null = null;
 let known: readonly Kept[] = [];
 let sending = false;
 let timer: ReturnType<typeof setTimeout> | null = null;
 /** Tells the other tabs; opened in a browser alone, since elsewhere it would keep the process alive. */
 let channel: BroadcastChannel | null = null;
-
-const database = () =>
-  (opened ??= openDB<Store>("steady-bead", 2, {
-    upgrade: (db, from) => {
-      if (from < 1) db.createObjectStore("outbox", { keyPath: "seq", autoIncrement: true });
-      if (from < 2) db.createObjectStore("here");
-    },
-    // A page of another version, or a person who clears the storage, wants it closed.
-    blocking: (_now, _wanted, event) => {
-      (event.target as IDBDatabase).close();
-      opened = null;
-    },
-    terminated: () => {
-      opened = null;
-    },
-  }).catch((error: unknown) => {
-    // It may open the next time.
-    opened = null;
-    throw error;
-  }));
 
 /** Puts back what this page knows to wait, where the browser's storage was cleared meanwhile. */
 async function putBackIfCleared(db: IDBPDatabase<Store>): Promise<void> {
@@ -70,7 +32,7 @@ async function putBackIfCleared(db: IDBPDatabase<Store>): Promise<void> {
 
 /** The database with all in it that this page knows to wait: before anything is added, since a cleared one counts from one again. */
 async function whole(): Promise<IDBPDatabase<Store>> {
-  const db = await database();
+  const db = await browserDatabase();
   await putBackIfCleared(db);
   return db;
 }
@@ -105,8 +67,18 @@ export async function keep(
     standing: why?.standing ?? null,
   };
   await (await whole()).add("outbox", kept);
+  void stayHere();
   await changed();
   schedule();
+}
+
+/** Asks the browser once not to clear what waits when its disk gets full. */
+let asked = false;
+async function stayHere(): Promise<void> {
+  // Over plain http there is nobody to ask.
+  if (asked || !("storage" in navigator)) return;
+  asked = true;
+  await navigator.storage.persist().catch(() => false);
 }
 
 /** Lets go of a kept change that nobody wants any more. */

@@ -2,6 +2,8 @@ import type { ChangeAnswer } from "~/protocol/answers";
 import type { RunRequest } from "~/protocol/requests";
 import { pressOver } from "../ui/press";
 import { device } from "./device";
+import { sameEra } from "./era";
+import { setReached } from "./reach";
 
 interface Unreachable {
   readonly status: "unreachable";
@@ -63,6 +65,7 @@ async function post(runId: string, request: RunRequest): Promise<Posted> {
       keepalive: body.length < mostKeptAlive,
       signal: AbortSignal.timeout(patienceMs),
     });
+    sameEra(response);
     if (passing.has(response.status)) {
       const { message } = (await response.json().catch(() => ({}))) as { message?: string };
       return message === undefined ? unreachable : { status: "unreachable", message, told: true };
@@ -72,6 +75,7 @@ async function post(runId: string, request: RunRequest): Promise<Posted> {
     // Something else than this product answers at its address.
     return answer && "status" in answer ? answer : failed;
   } catch {
+    setReached(false);
     return unreachable;
   }
 }

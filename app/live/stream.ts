@@ -1,6 +1,7 @@
 import { useEffect, useEffectEvent } from "react";
 import type { LiveMessage, RunChanged } from "~/protocol/answers";
 import { device } from "./device";
+import { setReached } from "./reach";
 
 /** What is heard: a change that another device made, or that the server can be reached (again), so that all may have changed. */
 export type Heard = RunChanged | "connected";
@@ -9,7 +10,12 @@ const name = "steady-bead.live";
 const hearers = new Set<(heard: Heard) => void>();
 let begun = false;
 
-function tell(told: LiveMessage | "connected"): void {
+/** What one tab hears and tells the others: beside that, that the server cannot be reached any more. */
+type Told = LiveMessage | "connected" | "lost";
+
+function tell(told: Told): void {
+  if (told === "lost") return setReached(false);
+  setReached(true);
   // The lab was exchanged: nothing that this page shows is sure. What was being typed is kept in the browser.
   if (told !== "connected" && "reload" in told) return window.location.reload();
   const heard: Heard = told;
@@ -18,7 +24,7 @@ function tell(told: LiveMessage | "connected"): void {
 }
 
 /** Listens to the server and passes on what it says; gives what ends that. */
-function listen(pass: (heard: LiveMessage | "connected") => void): () => void {
+function listen(pass: (told: Told) => void): () => void {
   let source: EventSource;
   let again: ReturnType<typeof setTimeout> | undefined;
   const connect = () => {
@@ -27,6 +33,7 @@ function listen(pass: (heard: LiveMessage | "connected") => void): () => void {
     source.onmessage = (event: MessageEvent<string>) => pass(JSON.parse(event.data) as LiveMessage);
     // The browser tries again by itself, unless the server refused for good.
     source.onerror = () => {
+      pass("lost");
       if (source.readyState === EventSource.CLOSED) again = setTimeout(connect, 2000);
     };
   };
@@ -44,7 +51,7 @@ function listen(pass: (heard: LiveMessage | "connected") => void): () => void {
 function listenForAll(): void {
   const others = new BroadcastChannel(name);
   let listens = false;
-  others.onmessage = (event: MessageEvent<LiveMessage | "connected">) => tell(event.data);
+  others.onmessage = (event: MessageEvent<Told>) => tell(event.data);
   void navigator.locks.request(name, () => {
     listens = true;
     listen((heard) => {
@@ -54,7 +61,7 @@ function listenForAll(): void {
     return new Promise(() => {});
   });
   // Another one does: this tab asks once for what was told before it was there.
-  setTimeout(() => !listens && tell("connected"), 300);
+  setTimeout(() => !listens && hearers.forEach((hear) => hear("connected")), 300);
 }
 
 /** Where tabs cannot agree on one (only https or the machine itself lets them), each listens while it is looked at. */

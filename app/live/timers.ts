@@ -1,12 +1,17 @@
 import { useSyncExternalStore } from "react";
 import type { TimersAnswer } from "~/protocol/answers";
 import { pressOver } from "../ui/press";
+import { readStored, writeStored } from "./browser-store";
+import { sameEra } from "./era";
 import { onLive } from "./stream";
 
 interface Timers extends TimersAnswer {
   /** How far the server's clock is ahead of this device's, ms. */
   readonly offset: number;
 }
+
+/** Timers as they were last told, for a page that is loaded out of reach. */
+const storedKey = "steady-bead.timers";
 
 const none: Timers = { now: 0, timers: [], clock: null, offset: 0 };
 let known = none;
@@ -24,16 +29,22 @@ export async function refreshTimers(): Promise<void> {
   try {
     const sent = Date.now();
     const response = await fetch("/timers");
-    if (response.ok) {
+    if (response.ok && sameEra(response)) {
       const answer = (await response.json()) as TimersAnswer;
       // The answer was written about halfway between question and arrival.
       const offset = answer.now - (sent + Date.now()) / 2;
       await pressOver();
       known = { ...answer, offset };
+      writeStored(storedKey, JSON.stringify(known));
       listeners.forEach((listener) => listener());
     }
   } catch {
-    // What was known goes on counting.
+    // What was known goes on counting, also what was before this page was loaded.
+    const stored = known === none ? readStored(storedKey) : null;
+    if (stored !== null) {
+      known = JSON.parse(stored) as Timers;
+      listeners.forEach((listener) => listener());
+    }
   } finally {
     asking = false;
     if (again) {

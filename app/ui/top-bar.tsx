@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import { NavLink } from "react-router";
+import { StayAwake } from "../live/stay-awake";
 import { colors } from "../theme/theme";
 
 const places = [
@@ -71,6 +72,7 @@ export function TopBar() {
             {label}
           </Box>
         ))}
+        <StayAwake />
       </Box>
     </Box>
   );

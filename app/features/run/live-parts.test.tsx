@@ -12,7 +12,7 @@ import { type TitrationStage, trialFields } from "~/core/method";
 import { timerState } from "~/core/timing";
 import { plausibleLoadG } from "~/devices/pan-load";
 import type { TrailLine } from "~/formats/trail";
-import type { Kept } from "../../live/outbox";
+import type { Kept } from "../../live/browser-database";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { speak } from "../../words/house";
 import { RulesPreview } from "../house-rules/rules-preview";

@@ -2,8 +2,11 @@ import { createContext, useCallback, useEffect, useMemo, useRef, useState } from
 import type { RunRequest } from "~/protocol/requests";
 import type { RunState } from "~/protocol/answers";
 import { canWait, withWaiting } from "~/protocol/waiting";
-import { type Kept, keep, onSent, somethingWaits, useOutbox } from "../../../live/outbox";
+import type { Kept } from "../../../live/browser-database";
+import { keep, onSent, somethingWaits, useOutbox } from "../../../live/outbox";
 import { isTaken, type Outcome, postChange } from "../../../live/post";
+import { sameEra } from "../../../live/era";
+import { keepSeen, seenRun } from "../../../live/seen-runs";
 import { useLive } from "../../../live/stream";
 import { clockOffset } from "../../../live/timers";
 import { pressOver } from "../../../ui/press";
@@ -71,11 +74,12 @@ export function useRun(loaded: RunState): LiveRun {
     take(loaded);
   }
   const [trouble, setTrouble] = useState<string | null>(null);
+  useSeenRun(state, take);
 
   const refresh = useCallback(async () => {
     try {
       const response = await fetch(`/runs/${runId}/state`);
-      if (!response.ok) return;
+      if (!response.ok || !sameEra(response)) return;
       const told = (await response.json()) as RunState;
       await pressOver();
       take(told);
@@ -105,6 +109,18 @@ export function useRun(loaded: RunState): LiveRun {
     return waiting.length === 0 ? state.record : withWaiting(state.record, waiting, clockOffset());
   }, [state.record, kept]);
   return { ...state, record, send, trouble, kept };
+}
+
+/**
+ * Keeps the run in this browser as it was last told, and takes what was told after the page was made: one that was loaded out of
+ * reach is as old as it was when it was opened.
+ */
+function useSeenRun(state: RunState, take: (next: RunState) => void): void {
+  const runId = state.record.id;
+  useEffect(() => {
+    void seenRun(runId).then((seen) => seen && take(seen));
+  }, [runId, take]);
+  useEffect(() => void keepSeen(state), [state]);
 }
 
 interface SendingParts {

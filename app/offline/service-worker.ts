@@ -1,0 +1,61 @@
+/*
+ * Keeps this program, and the pages that were open, for work without the network. Changes are not its business: they wait in the
+ * browser's database (`app/live/outbox.ts`). Built by scripts/write-service-worker.ts.
+ */
+import { clientsClaim } from "workbox-core";
+import { ExpirationPlugin } from "workbox-expiration";
+import {
+  cleanupOutdatedCaches,
+  matchPrecache,
+  type PrecacheEntry,
+  precacheAndRoute,
+} from "workbox-precaching";
+import { registerRoute } from "workbox-routing";
+import { NetworkFirst } from "workbox-strategies";
+
+/** What of a service worker's surroundings is used here: the types of pages and of workers do not go together. */
+interface Surroundings {
+  readonly __WB_MANIFEST: (PrecacheEntry | string)[];
+  readonly skipWaiting: () => Promise<void>;
+  readonly addEventListener: (type: "message", hear: (event: { data: unknown }) => void) => void;
+}
+declare const self: Surroundings;
+
+// Everything that the program consists of, from its build.
+precacheAndRoute(self.__WB_MANIFEST);
+cleanupOutdatedCaches();
+clientsClaim();
+
+// A new version waits until somebody says so, or until no page of the old one is open.
+self.addEventListener("message", ({ data }) => {
+  if ((data as { type?: string } | null)?.type === "SKIP_WAITING") void self.skipWaiting();
+});
+
+/** How long the network is waited for, s, before a page is shown as it was kept. */
+const patience = 10;
+
+/** The newest page at each address; where it was never open in this form, the same without its question. */
+const kept = (cacheName: string, otherwise?: string) =>
+  new NetworkFirst({
+    cacheName,
+    networkTimeoutSeconds: patience,
+    matchOptions: { ignoreVary: true },
+    plugins: [
+      new ExpirationPlugin({ maxEntries: 120, maxAgeSeconds: 60 * 24 * 3600, purgeOnQuotaError: true }),
+      {
+        cacheWillUpdate: ({ response }) =>
+          Promise.resolve(response.status === 200 && !response.redirected ? response : null),
+      },
+      {
+        handlerDidError: async ({ request }) => {
+          const there = await (
+            await caches.open(cacheName)
+          ).match(request, { ignoreSearch: true, ignoreVary: true });
+          return there ?? (otherwise === undefined ? undefined : await matchPrecache(otherwise));
+        },
+      },
+    ],
+  });
+
+registerRoute(({ request }) => request.mode === "navigate", kept("pages", "/offline.html"));
+registerRoute(({ url, request }) => request.method === "GET" && url.pathname.endsWith(".data"), kept("data"));
