@@ -58,8 +58,8 @@ export type LiveMessage = RunChanged | { readonly reload: true };
 
 export interface RunChanged {
   readonly runId: string;
-  /** True where a timer was set, begun or ended. */
-  readonly timers: boolean;
+  /** Where a timer was set, begun or ended: those of the run that are planned or running now; true where all have to be asked for. */
+  readonly timers: readonly TimerView[] | boolean;
   /** The device that made the change: it knows already. */
   readonly device: string;
 }

@@ -17,6 +17,11 @@ export class AppServer {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** Of its process, while it runs. */
+  get pid(): number | undefined {
+    return this.child?.pid;
+  }
+
   async start(): Promise<void> {
     const child = spawn(process.execPath, ["scripts/serve.mjs"], {
       env: {

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from "react";
-import type { TimersAnswer } from "~/protocol/answers";
+import type { TimersAnswer, TimerView } from "~/protocol/answers";
 import { pressOver } from "../ui/press";
 import { readStored, writeStored } from "./browser-store";
 import { sameEra } from "./era";
@@ -54,11 +54,20 @@ export async function refreshTimers(): Promise<void> {
   }
 }
 
+/** What a run's change told of its timers. What is asked for at this moment may be older: it is asked for once more. */
+function take(runId: string, timers: readonly TimerView[]): void {
+  if (known === none || asking) return void refreshTimers();
+  known = { ...known, timers: [...known.timers.filter((t) => t.runId !== runId), ...timers] };
+  writeStored(storedKey, JSON.stringify(known));
+  listeners.forEach((listener) => listener());
+}
+
 let stopListening: (() => void) | null = null;
 function subscribe(listener: () => void): () => void {
   listeners.add(listener);
   stopListening ??= onLive((heard) => {
-    if (heard === "connected" || heard.timers) void refreshTimers();
+    if (heard === "connected" || heard.timers === true) void refreshTimers();
+    else if (heard.timers) take(heard.runId, heard.timers);
   });
   if (known === none) void refreshTimers();
   return () => listeners.delete(listener);

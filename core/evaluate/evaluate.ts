@@ -20,6 +20,7 @@ import {
   type CompiledStage,
 } from "../stages";
 import { concluding } from "../method";
+import { anew, type FoundStage, type Remembering } from "./remembered";
 import { isTakenBack, type StageRecord } from "../record";
 import type { RunRecord } from "../run";
 
@@ -70,24 +71,20 @@ function evaluateOne(
   compiled: CompiledStage,
   record: StageRecord,
   context: StageContext,
-  { earlier, lines, footings }: Before,
-): { readonly evaluated: ComputedEvaluation; readonly error?: unknown } {
+  { earlier, footings }: Before,
+): FoundStage {
   const { method, rules } = context;
-  const { key } = compiled.definition;
   try {
     const found = evaluateStage(compiled, withoutTakenBack(record), context);
     const evaluated = judgeStage(found, { compiled, method, rules, record, earlier, footings });
-    const [footing, later] = [footingOfStage(evaluated), resultsForLater(evaluated)];
-    footings.set(key, footing);
-    earlier.set(key, later);
-    if (evaluated.kind === "calibration") lines.set(key, evaluated);
-    return { evaluated };
+    return { evaluated, footing: footingOfStage(evaluated), later: resultsForLater(evaluated) };
   } catch (error) {
-    const evaluated = suspendedStage(compiled, record, context);
-    footings.set(key, noFooting);
-    earlier.set(key, new Map());
-    if (evaluated.kind === "calibration") lines.set(key, evaluated);
-    return { evaluated, error };
+    return {
+      evaluated: suspendedStage(compiled, record, context),
+      footing: noFooting,
+      later: new Map(),
+      error,
+    };
   }
 }
 
@@ -111,8 +108,10 @@ function chainOf(
  * browser at each key press and on the server for what was saved. The record's method must hold together
  * (`compileMethod`); readings must have passed `checkField`. A stage whose evaluation fails is shown with its readings and
  * without a result; the others go on, and `failures` says what happened. `hand` tells which of several begun flasks is being titrated.
+ * `remembered` is for records that are never changed in place: a stage is not evaluated again where nothing it follows from is another
+ * object than before.
  */
-export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
+export function evaluateRun(record: RunRecord, hand?: Hand, remembered: Remembering = anew): RunEvaluation {
   const method = compiledMethod(methodOf(record));
   const closed = record.status !== "open";
   const before: Before = { earlier: new Map(), lines: new Map(), footings: new Map() };
@@ -129,9 +128,18 @@ export function evaluateRun(record: RunRecord, hand?: Hand): RunEvaluation {
       ...(hand?.stageKey === key ? { hand: hand.trialId } : {}),
     };
     const stageRecord = readings ?? { id: key, key, observations: [], trials: [] };
-    const found = evaluateOne(compiled, stageRecord, context, before);
+    const basis = {
+      ...{ compiled, rules: record.houseRules, open: !closed, hand: context.hand },
+      ...{ next: context.nextStageTitle, before: [...stages] },
+    };
+    const find = () => evaluateOne(compiled, stageRecord, context, before);
+    const found = remembered(stageRecord, basis, find);
+    const { evaluated, footing, later } = found;
+    before.footings.set(key, footing);
+    before.earlier.set(key, later);
+    if (evaluated.kind === "calibration") before.lines.set(key, evaluated);
     if ("error" in found) failures.push({ stageKey: key, error: found.error });
-    stages.push(found.evaluated);
+    stages.push(evaluated);
   });
   const at = stages.find((s) => !s.done);
   return {

@@ -3,3 +3,4 @@ export * from "./evaluate";
 export * from "./monte-carlo";
 export * from "./rules-preview";
 export * from "./changes";
+export * from "./remembered";

@@ -6,7 +6,7 @@ import { evaluateRun } from "../../core/evaluate";
 import { checkRunRecord } from "../../formats/run-record";
 import { run } from "../database/schema";
 import type { Database } from "../database/types";
-import { loadRunRecord } from "../queries/stored-run";
+import { readRun } from "../queries/stored-run";
 
 /** Something that is wrong with a lab's data, in words. */
 export interface Finding {
@@ -137,7 +137,7 @@ async function runFinding(
   const named = `The run "${title}" (${id})`;
   let record: RunRecord | null;
   try {
-    record = await loadRunRecord(db, id);
+    record = (await readRun(db, id))?.record ?? null;
   } catch (error) {
     return { kind: "damaged", runId: id, message: `${named} cannot be read: ${why(error)}` };
   }

@@ -19,7 +19,8 @@ import { recorded } from "../journal/recorded";
 import { labSeen, newId } from "../journal/under-way";
 import { announce } from "../live";
 import { bottleTaken } from "../queries/bottle";
-import { stateOf, storedRun, type StoredRun } from "../queries/stored-run";
+import { timersOf } from "../queries/timers";
+import { rememberRun, stateOf, storedRun, type StoredRun } from "../queries/stored-run";
 import type { Asked } from "./asked";
 import { deleteRun } from "./delete-run";
 import { clockSeen } from "./lab";
@@ -33,7 +34,7 @@ async function writeEvent(
   runId: string,
   { inverse, told }: Changed,
   { person, now, from }: Asked,
-): Promise<string> {
+): Promise<StoredRun["last"]> {
   const id = newId();
   const { description, detail = null } = told;
   const clock = db.$with("clock").as(db.update(lab).set(labSeen(now)).returning({ id: lab.id }));
@@ -41,7 +42,7 @@ async function writeEvent(
     .with(clock)
     .insert(runEvent)
     .values({ id, runId, at: now, person, description, inverse, detail, receivedFrom: from });
-  return id;
+  return { id, description, inverse };
 }
 
 /** Marks the change that was taken back, and finds the one before it. */
@@ -50,14 +51,14 @@ async function markUndone(
   runId: string,
   eventId: string,
   { person, now }: Asked,
-): Promise<RunState["undo"]> {
+): Promise<StoredRun["last"]> {
   await clockSeen(db, now);
   await db
     .update(runEvent)
     .set({ undone: true, undoneAt: now, undoneBy: person })
     .where(eq(runEvent.id, eventId));
   const [earlier] = await db
-    .select({ eventId: runEvent.id, description: runEvent.description })
+    .select({ id: runEvent.id, description: runEvent.description, inverse: runEvent.inverse })
     .from(runEvent)
     .where(
       and(
@@ -96,15 +97,18 @@ async function change(
   if (!applied.value) return stateOf(stored);
   const changed = applied.value;
   const own = await storeDifference(db, record, changed.record, asked.now);
-  let { undo } = stateOf(stored);
-  if (request.intent === "undo") undo = await markUndone(db, record.id, request.eventId, asked);
+  let { last } = stored;
+  if (request.intent === "undo") last = await markUndone(db, record.id, request.eventId, asked);
   else {
-    const eventId = await writeEvent(db, record.id, changed, asked);
-    if (changed.inverse.do !== "timer") undo = { eventId, description: changed.told.description };
+    const event = await writeEvent(db, record.id, changed, asked);
+    if (changed.inverse.do !== "timer") last = event;
   }
   if (request.intent === "finish") await renewShelved(db, changed.record, asked);
   await writeRun(db, changed.record, own, asked.now);
-  return { record: changed.record, undo, revision: revision + 1 };
+  const { houseRulesId = stored.houseRulesId } = own;
+  const now: StoredRun = { record: changed.record, houseRulesId, revision: revision + 1, last };
+  rememberRun(record.id, now);
+  return stateOf(now);
 }
 
 /** What the server alone can do with a run. */
@@ -147,7 +151,8 @@ export async function changeRun(
       const asked = { person: stored.record.bench, now, from };
       return isRunChange(request) ? change(tx, stored, request, asked) : beside(tx, stored, request, asked);
     });
-    announce({ runId, timers: !isRunChange(request) || changesTimers(request), device });
+    const timed = !isRunChange(request) || changesTimers(request);
+    announce({ runId, timers: timed && (state === null ? [] : timersOf(state.record)), device });
     return { status: "done", state };
   } catch (error) {
     if (error instanceof RolledBack) return error.problem as ChangeProblem;

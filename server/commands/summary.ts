@@ -4,10 +4,13 @@ import type { Connection } from "../database/types";
 import { loadRunRecord } from "../queries/stored-run";
 import type { RunRecord } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
-import { evaluateRun } from "../../core/evaluate";
+import { evaluateRun, rememberedStages } from "../../core/evaluate";
+
+/** Records of the server are never changed in place. */
+const remembered = rememberedStages();
 
 export function summarize(record: RunRecord): RunSummary {
-  const { chain, next, state, result, failures } = evaluateRun(record);
+  const { chain, next, state, result, failures } = evaluateRun(record, undefined, remembered);
   for (const { stageKey, error } of failures) console.error(`Run ${record.id}, stage ${stageKey}:`, error);
   return { chain, next, state, result };
 }

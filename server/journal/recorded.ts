@@ -1,4 +1,5 @@
 import type { Database, Transacting } from "../database/types";
+import { forgetRuns } from "../queries/stored-run";
 import type { Journal } from "./journal";
 import { carriedOut, commandUnderWay } from "./under-way";
 
@@ -24,6 +25,19 @@ export async function recorded<T>(
   work: (tx: Transacting) => Promise<T>,
 ): Promise<T> {
   if (commandUnderWay()) return db.transaction(work);
+  const done = await inJournal(db, kind, data, now, work);
+  // A bottle's name and the like stand in runs, and no revision counts them.
+  if (kind !== "run") forgetRuns();
+  return done;
+}
+
+async function inJournal<T>(
+  db: Transacting,
+  kind: string,
+  data: unknown,
+  now: Date,
+  work: (tx: Transacting) => Promise<T>,
+): Promise<T> {
   const journal = journalOf(db);
   if (!journal) return carriedOut(null, () => db.transaction(work));
   const { replayed } = journal;

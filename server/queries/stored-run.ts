@@ -1,9 +1,10 @@
-import { sql } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import type { HouseRules } from "../../core/rules";
 import type { StageRecord } from "../../core/record";
 import type { RunRecord, UsedSolution } from "../../core/run";
 import type { RunState } from "../../protocol/answers";
 import type { Inverse } from "../../core/change";
+import { run } from "../database/schema";
 import type { Connection } from "../database/types";
 import { methodVersion } from "./methods";
 import { solutionCode } from "./solution-code";
@@ -157,7 +158,10 @@ function rulesOf({ houseRulesId, rules }: Rows): HouseRules {
 }
 
 /** After another database was opened, what was read of the one before holds no longer. */
-export const forgetRules = (): void => known.clear();
+export const forgetRules = (): void => {
+  known.clear();
+  forgetRuns();
+};
 
 const own = <T extends { readonly stageId: string }>({ stageId: _, ...row }: T) => row;
 
@@ -185,8 +189,42 @@ function stagesOf({ stages, trials, observations, traces, timers }: Rows): Stage
   });
 }
 
-/** The whole of one run, read by one statement; null where there is none with this id. */
+/**
+ * Runs as they were read or written last, by id: a change of a run that is open at a bench need not read it anew. What is remembered
+ * counts only where the database names the same revision; the longest unused goes first.
+ */
+const remembered = new Map<string, StoredRun>();
+const mostRemembered = 120;
+
+/** Remembers a run as it is after a change. */
+export function rememberRun(runId: string, stored: StoredRun): void {
+  remembered.delete(runId);
+  remembered.set(runId, stored);
+  const [oldest] = remembered.keys();
+  if (remembered.size > mostRemembered && oldest !== undefined) remembered.delete(oldest);
+}
+
+/** Runs are read anew: one of them, or all, as after something was written that no revision counts. */
+export function forgetRuns(runId?: string): void {
+  if (runId === undefined) remembered.clear();
+  else remembered.delete(runId);
+}
+
+/** The whole of one run, by one statement; null where there is none with this id. */
 export async function storedRun(db: Connection, runId: string): Promise<StoredRun | null> {
+  const there = remembered.get(runId);
+  if (there) {
+    const [now] = await db.select({ revision: run.revision }).from(run).where(eq(run.id, runId));
+    if (now?.revision === there.revision) return there;
+  }
+  const read = await readRun(db, runId);
+  if (read) rememberRun(runId, read);
+  else forgetRuns(runId);
+  return read;
+}
+
+/** The same from the rows themselves, whatever is remembered. */
+export async function readRun(db: Connection, runId: string): Promise<StoredRun | null> {
   const { rows } = await db.execute<Rows & Record<string, unknown>>(sql`${sql.raw(statement)}${runId}`);
   const [found] = rows;
   if (!found) return null;

@@ -1,7 +1,8 @@
 import { timer, run, stage } from "../database/schema";
 import type { TimerRecord } from "../../core/record";
 import type { Connection } from "../database/types";
-import type { TimersAnswer } from "../../protocol/answers";
+import type { RunRecord } from "../../core/run";
+import type { TimersAnswer, TimerView } from "../../protocol/answers";
 import { eq, and, isNull, asc } from "drizzle-orm";
 import { inspectClock } from "../clock";
 
@@ -40,4 +41,12 @@ export async function runningTimers(db: Connection, now = new Date()): Promise<T
     timers: rows.map(({ timer: row, ...of }) => ({ ...timerOf(row), ...of })),
     clock: await inspectClock(db, now),
   };
+}
+
+/** The same of one run, as its record tells them. */
+export function timersOf({ id: runId, title: runTitle, status, stages }: RunRecord): TimerView[] {
+  if (status !== "open") return [];
+  return stages.flatMap(({ key: stageKey, timers = [] }) =>
+    timers.filter(({ endedAt }) => endedAt === null).map((t) => ({ ...t, runId, runTitle, stageKey })),
+  );
 }

@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useRef } from "react";
 import { asksBack } from "~/core/measure";
 import { checkField, fieldKey, persistenceOf, secondReadingChecks, trialFields } from "~/core/method";
-import { evaluateRun, withDraft } from "~/core/evaluate";
+import { evaluateRun, rememberedStages, withDraft } from "~/core/evaluate";
 import { expectedReading, type Guidance, type RunEvaluation, type TitrationEvaluation } from "~/core/stages";
 import type { Field } from "~/core/inputs";
 import { isDraft } from "~/core/change";
@@ -63,6 +63,9 @@ const secondKind: Partial<Record<ObservationKind, ObservationKind>> = {
   "burette.final": "burette.final.again",
 };
 
+/** What is typed changes one stage: the others are not evaluated again at each key. */
+const remembered = rememberedStages();
+
 /** What is typed for the trial in hand of one stage: kept in the browser, recomputed at each key, saved field by field. */
 export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, send: Send): TrialEntry {
   const { key: stageKey, definition } = saved;
@@ -74,7 +77,7 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
 
   const stageOf = useCallback(
     (of: RunRecord) => {
-      const found = evaluateRun(of, { stageKey, trialId }).stages.find((s) => s.key === stageKey);
+      const found = evaluateRun(of, { stageKey, trialId }, remembered).stages.find((s) => s.key === stageKey);
       return found?.kind === "titration" ? found : null;
     },
     [stageKey, trialId],
@@ -102,10 +105,11 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
   const evaluation = useMemo(
     // A finished run has no trial in hand.
     () =>
-      evaluateRun(open ? withDraft(record, { stageKey, trialId, kind, texts }) : record, {
-        stageKey,
-        trialId,
-      }),
+      evaluateRun(
+        open ? withDraft(record, { stageKey, trialId, kind, texts }) : record,
+        { stageKey, trialId },
+        remembered,
+      ),
     [record, open, stageKey, trialId, kind, texts],
   );
   // Where the end should come does not depend on the end that is being typed: it is not worked out anew for it.

@@ -1,0 +1,51 @@
+import type { StageContext, ComputedEvaluation, CompiledStage, EarlierResult, Footing } from "../stages";
+import type { StageRecord } from "../record";
+
+/** What the evaluation of a stage follows from, beside its record. */
+export interface Basis {
+  readonly compiled: CompiledStage;
+  readonly rules: StageContext["rules"];
+  readonly open: boolean;
+  readonly hand: string | undefined;
+  readonly next: string | null;
+  /** The stages before, as they were evaluated. */
+  readonly before: readonly ComputedEvaluation[];
+}
+
+/** A stage as it was evaluated, and what later ones may use of it; with the error where its evaluation failed. */
+export interface FoundStage {
+  readonly evaluated: ComputedEvaluation;
+  readonly footing: Footing;
+  readonly later: ReadonlyMap<string, EarlierResult>;
+  readonly error?: unknown;
+}
+
+/** Gives what was found of a record before, or finds it. */
+export type Remembering = (record: StageRecord, basis: Basis, find: () => FoundStage) => FoundStage;
+
+/** Remembers nothing. */
+export const anew: Remembering = (_record, _basis, find) => find();
+
+const same = (a: Basis, b: Basis): boolean =>
+  a.compiled === b.compiled &&
+  a.rules === b.rules &&
+  a.open === b.open &&
+  a.hand === b.hand &&
+  a.next === b.next &&
+  a.before.length === b.before.length &&
+  a.before.every((stage, i) => stage === b.before[i]);
+
+/**
+ * Gives what was found of a record as long as nothing that it follows from is another object: changes leave the stages that they do
+ * not touch as they are. Only for records that are never changed in place. One finding a record; it goes when its record does.
+ */
+export function rememberedStages(): Remembering {
+  const known = new WeakMap<StageRecord, { readonly basis: Basis; readonly found: FoundStage }>();
+  return (record, basis, find) => {
+    const there = known.get(record);
+    if (there && same(there.basis, basis)) return there.found;
+    const found = find();
+    known.set(record, { basis, found });
+    return found;
+  };
+}

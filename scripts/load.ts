@@ -1,0 +1,200 @@
+// A whole class at once: forty benches that read something every five seconds, eighty open screens. npm run load does it for ten
+// minutes; the end-to-end tests for a few seconds. Nothing else should run beside it.
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { pathToFileURL } from "node:url";
+import { v7 as newId } from "uuid";
+import type { LiveMessage, RunState } from "../protocol/answers";
+import type { RunRequest } from "../protocol/requests";
+import { reading, wholeFlask } from "../server/tests/bench";
+import { AppServer, beginRun } from "./app-server";
+
+export interface LoadReport {
+  readonly readings: number;
+  readonly medianMs: number;
+  readonly p95Ms: number;
+  readonly slowestMs: number;
+  /** Confirmed readings that were not there afterwards. */
+  readonly lost: number;
+  /** Readings that were there more than once. */
+  readonly doubled: number;
+  /** Largest resident memory of the server, MB, and how fast it grew after the first two minutes, MB a minute. */
+  readonly memoryMb: number;
+  readonly growthMb: number;
+}
+
+export interface LoadPlan {
+  readonly benches: number;
+  readonly screens: number;
+  readonly everyMs: number;
+  readonly seconds: number;
+}
+
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+const quantile = (values: readonly number[], q: number): number =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))] ?? NaN;
+
+/** An open screen of a run: hears of changes as a page does, and asks for what a page asks for then. */
+async function screen(url: string, runId: string, own: boolean, device: string, until: AbortSignal) {
+  const stream = await fetch(`${url}/live?device=${device}`, { signal: until });
+  const reader = stream.body?.getReader();
+  if (!reader) throw new Error("There is no stream of changes");
+  const text = new TextDecoder();
+  let rest = "";
+  for (;;) {
+    const { value, done } = await reader.read();
+    if (done) return;
+    const lines = (rest + text.decode(value, { stream: true })).split("\n\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines.filter((l) => l.startsWith("data: "))) {
+      const message = JSON.parse(line.slice(6)) as LiveMessage;
+      if (!("runId" in message)) continue;
+      if (message.runId === runId && !own)
+        await (await fetch(`${url}/runs/${runId}/state`, { signal: until })).text();
+      if (message.timers === true) await (await fetch(`${url}/timers`, { signal: until })).text();
+    }
+  }
+}
+
+/** What a bench does, one after the other: flasks reading by reading, now and then a flask that stands for a while. */
+function* work(): Generator<RunRequest & { id?: string }> {
+  for (let flask = 1; ; flask++) {
+    const trialId = newId();
+    yield* wholeFlask(trialId, (2.1 + (flask % 7) / 1000).toFixed(4), (24.9 + (flask % 9) / 50).toFixed(2));
+    if (flask % 3 === 0) {
+      const id = newId();
+      const stand = {
+        what: "stand",
+        flask: "",
+        counts: "for",
+        seconds: 60,
+        strict: false,
+        inSeconds: null,
+      } as const;
+      yield { intent: "start-timer", id, stageKey: "standardize", trialId, ...stand };
+    }
+    // Weighed once more: a reading that is corrected by another one.
+    yield reading(newId(), "m", "mass.before", "2.6106", { trial: { id: newId(), kind: "fine" } });
+  }
+}
+
+interface Bench {
+  readonly runId: string;
+  readonly device: string;
+  readonly confirmed: Set<string>;
+}
+
+async function bench(
+  url: string,
+  { runId, device, confirmed }: Bench,
+  plan: LoadPlan,
+  offset: number,
+  times: number[],
+) {
+  const until = performance.now() + 1000 * plan.seconds;
+  const requests = work();
+  await wait(offset);
+  while (performance.now() < until) {
+    const began = performance.now();
+    const next = requests.next();
+    if (next.done) return;
+    const answer = await fetch(`${url}/runs/${runId}/changes`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json", "X-Device": device },
+      body: JSON.stringify(next.value),
+    });
+    const said = await answer.text();
+    if (!answer.ok) throw new Error(`${answer.status}: ${said.slice(0, 200)}`);
+    times.push(performance.now() - began);
+    if (next.value.intent === "observe") confirmed.add(next.value.id ?? "");
+    await wait(Math.max(0, plan.everyMs - (performance.now() - began)));
+  }
+}
+
+const residentMb = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))?.[1] ?? 0) / 1024;
+
+/** Growth by a line through the values after the first two minutes, MB a minute. */
+function growth(values: readonly (readonly [minute: number, mb: number])[]): number {
+  const late = values.filter(([minute]) => minute >= 2);
+  if (late.length < 3) return 0;
+  const mean = (pick: 0 | 1) => late.reduce((sum, v) => sum + v[pick], 0) / late.length;
+  const [x, y] = [mean(0), mean(1)];
+  const above = late.reduce((sum, [a, b]) => sum + (a - x) * (b - y), 0);
+  return above / late.reduce((sum, [a]) => sum + (a - x) ** 2, 0);
+}
+
+export async function load(plan: LoadPlan, port: number, tell: (line: string) => void): Promise<LoadReport> {
+  const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-load-"));
+  const server = new AppServer(folder, port);
+  const ended = new AbortController();
+  try {
+    await server.start();
+    const { url } = server;
+    const benches: Bench[] = [];
+    for (let i = 0; i < plan.benches; i++) {
+      const runId = await beginRun(url, "base-by-phthalate-then-acid", `Bench ${i + 1}`);
+      benches.push({ runId, device: newId(), confirmed: new Set() });
+    }
+    const screens = Array.from({ length: plan.screens }, (_, i) => {
+      const of = benches[i % benches.length];
+      if (!of) throw new Error("no bench");
+      const own = i < benches.length;
+      return screen(url, of.runId, own, own ? of.device : newId(), ended.signal).catch((error: unknown) => {
+        if (!ended.signal.aborted) throw error;
+      });
+    });
+    const began = performance.now();
+    const memory: [number, number][] = [];
+    const minutes = () => (performance.now() - began) / 60_000;
+    const { pid } = server;
+    const weigh = () => pid !== undefined && memory.push([minutes(), residentMb(pid)]);
+    const weighing = setInterval(weigh, 5000);
+    const times: number[] = [];
+    const telling = setInterval(() => {
+      const last = times.slice(-400);
+      tell(
+        `${minutes().toFixed(1)} min: ${times.length} saved, median ${quantile(last, 0.5).toFixed(0)} ms, 95 % ${quantile(last, 0.95).toFixed(0)} ms, ${memory.at(-1)?.[1].toFixed(0) ?? "?"} MB`,
+      );
+    }, 30_000);
+    await Promise.all(benches.map((of, i) => bench(url, of, plan, (plan.everyMs * i) / plan.benches, times)));
+    clearInterval(weighing);
+    clearInterval(telling);
+    weigh();
+    ended.abort();
+    await Promise.all(screens);
+    let [lost, doubled] = [0, 0];
+    for (const { runId, confirmed } of benches) {
+      const { record } = (await (await fetch(`${url}/runs/${runId}/state`)).json()) as RunState;
+      const there = record.stages.flatMap((s) => s.trials.flatMap((t) => t.observations.map((o) => o.id)));
+      lost += [...confirmed].filter((id) => !there.includes(id)).length;
+      doubled += there.length - new Set(there).size;
+    }
+    return {
+      readings: times.length,
+      medianMs: quantile(times, 0.5),
+      p95Ms: quantile(times, 0.95),
+      slowestMs: Math.max(...times),
+      ...{ lost, doubled },
+      memoryMb: Math.max(...memory.map(([, mb]) => mb)),
+      growthMb: growth(memory),
+    };
+  } finally {
+    ended.abort();
+    await server.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? "").href) {
+  const seconds = 60 * Number(process.argv[2] ?? 10);
+  const r = await load({ benches: 40, screens: 80, everyMs: 5000, seconds }, 4185, console.log);
+  const ms = (value: number) => `${value.toFixed(0)} ms`;
+  console.log(
+    `${r.readings} changes: median ${ms(r.medianMs)} (budget 100), 95 % ${ms(r.p95Ms)} (300), slowest ${ms(r.slowestMs)} (2000); ` +
+      `${r.lost} lost, ${r.doubled} doubled; ${r.memoryMb.toFixed(0)} MB (900), ${r.growthMb.toFixed(1)} MB a minute (1).`,
+  );
+  process.exit(r.lost + r.doubled === 0 ? 0 : 1);
+}
