@@ -20,7 +20,6 @@ export default [
   route("methods/:methodId/export", "routes/method-export.ts"),
   route("runs/:runId/state", "routes/run-state.ts"),
   route("runs/:runId/trail", "routes/trail.tsx"),
-  route("live", "routes/live.ts"),
   route("timers", "routes/timers.ts"),
   route("trail", "routes/lab-trail.tsx"),
   route("trail/export", "routes/lab-trail-export.ts"),

@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { expect, startRun, test, typeReadings, weighing } from "./app";
+import { load } from "../scripts/load";
 import { powercut } from "../scripts/powercut";
 import { soak } from "../scripts/soak";
 
@@ -11,6 +12,13 @@ test("the power goes in the middle of the writes of ten clients, on a disk that 
   expect(report.confirmed, lines.join("\n")).toBeGreaterThan(75);
   expect(report.lost, lines.join("\n")).toEqual([]);
   expect(report.findings).toEqual([]);
+});
+
+test("a class at once: eight benches and sixteen screens for a few seconds, nothing lost and nothing doubled", async () => {
+  const plan = { benches: 8, screens: 16, everyMs: 600, seconds: 8 };
+  const report = await load(plan, 4190, () => undefined);
+  expect(report.readings).toBeGreaterThan(40);
+  expect([report.lost, report.doubled]).toEqual([0, 0]);
 });
 
 test("killed in the middle of writes, three times: every confirmed reading is there", async () => {

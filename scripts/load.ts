@@ -1,5 +1,6 @@
 // A whole class at once: forty benches that read something every five seconds, eighty open screens. npm run load does it for ten
 // minutes; the end-to-end tests for a few seconds. Nothing else should run beside it.
+import { setMaxListeners } from "node:events";
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
@@ -126,62 +127,76 @@ function growth(values: readonly (readonly [minute: number, mb: number])[]): num
   return above / late.reduce((sum, [a]) => sum + (a - x) ** 2, 0);
 }
 
+/** Begins a run for each bench. */
+async function benchesAt(url: string, count: number): Promise<Bench[]> {
+  const benches: Bench[] = [];
+  for (let i = 0; i < count; i++) {
+    const runId = await beginRun(url, "base-by-phthalate-then-acid", `Bench ${i + 1}`);
+    benches.push({ runId, device: newId(), confirmed: new Set() });
+  }
+  return benches;
+}
+
+/** The screens of the benches, and after them those of other devices that look on. */
+const screensOf = (url: string, benches: readonly Bench[], count: number, until: AbortSignal) =>
+  Array.from({ length: count }, (_, i) => {
+    const of = benches[i % benches.length];
+    if (!of) throw new Error("no bench");
+    const own = i < benches.length;
+    return screen(url, of.runId, own, own ? of.device : newId(), until).catch((error: unknown) => {
+      if (!until.aborted) throw error;
+    });
+  });
+
+/** Confirmed readings that are not there, and readings that are there more than once. */
+async function counted(url: string, benches: readonly Bench[]) {
+  let [lost, doubled] = [0, 0];
+  for (const { runId, confirmed } of benches) {
+    const { record } = (await (await fetch(`${url}/runs/${runId}/state`)).json()) as RunState;
+    const there = record.stages.flatMap((s) => s.trials.flatMap((t) => t.observations.map((o) => o.id)));
+    lost += [...confirmed].filter((id) => !there.includes(id)).length;
+    doubled += there.length - new Set(there).size;
+  }
+  return { lost, doubled };
+}
+
 export async function load(plan: LoadPlan, port: number, tell: (line: string) => void): Promise<LoadReport> {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-load-"));
   const server = new AppServer(folder, port);
   const ended = new AbortController();
+  setMaxListeners(0, ended.signal);
+  const timers: ReturnType<typeof setInterval>[] = [];
   try {
     await server.start();
-    const { url } = server;
-    const benches: Bench[] = [];
-    for (let i = 0; i < plan.benches; i++) {
-      const runId = await beginRun(url, "base-by-phthalate-then-acid", `Bench ${i + 1}`);
-      benches.push({ runId, device: newId(), confirmed: new Set() });
-    }
-    const screens = Array.from({ length: plan.screens }, (_, i) => {
-      const of = benches[i % benches.length];
-      if (!of) throw new Error("no bench");
-      const own = i < benches.length;
-      return screen(url, of.runId, own, own ? of.device : newId(), ended.signal).catch((error: unknown) => {
-        if (!ended.signal.aborted) throw error;
-      });
-    });
+    const { url, pid = 0 } = server;
+    const benches = await benchesAt(url, plan.benches);
+    const screens = screensOf(url, benches, plan.screens, ended.signal);
     const began = performance.now();
-    const memory: [number, number][] = [];
     const minutes = () => (performance.now() - began) / 60_000;
-    const { pid } = server;
-    const weigh = () => pid !== undefined && memory.push([minutes(), residentMb(pid)]);
-    const weighing = setInterval(weigh, 5000);
+    const memory: [number, number][] = [];
+    const weigh = () => void memory.push([minutes(), residentMb(pid)]);
     const times: number[] = [];
-    const telling = setInterval(() => {
-      const last = times.slice(-400);
+    const ms = (q: number) => `${quantile(times.slice(-400), q).toFixed(0)} ms`;
+    const say = () =>
       tell(
-        `${minutes().toFixed(1)} min: ${times.length} saved, median ${quantile(last, 0.5).toFixed(0)} ms, 95 % ${quantile(last, 0.95).toFixed(0)} ms, ${memory.at(-1)?.[1].toFixed(0) ?? "?"} MB`,
+        `${minutes().toFixed(1)} min: ${times.length} saved, median ${ms(0.5)}, 95 % ${ms(0.95)}, ${memory.at(-1)?.[1].toFixed(0) ?? "?"} MB`,
       );
-    }, 30_000);
+    timers.push(setInterval(weigh, 5000), setInterval(say, 30_000));
     await Promise.all(benches.map((of, i) => bench(url, of, plan, (plan.everyMs * i) / plan.benches, times)));
-    clearInterval(weighing);
-    clearInterval(telling);
     weigh();
     ended.abort();
     await Promise.all(screens);
-    let [lost, doubled] = [0, 0];
-    for (const { runId, confirmed } of benches) {
-      const { record } = (await (await fetch(`${url}/runs/${runId}/state`)).json()) as RunState;
-      const there = record.stages.flatMap((s) => s.trials.flatMap((t) => t.observations.map((o) => o.id)));
-      lost += [...confirmed].filter((id) => !there.includes(id)).length;
-      doubled += there.length - new Set(there).size;
-    }
     return {
+      ...(await counted(url, benches)),
       readings: times.length,
       medianMs: quantile(times, 0.5),
       p95Ms: quantile(times, 0.95),
       slowestMs: Math.max(...times),
-      ...{ lost, doubled },
       memoryMb: Math.max(...memory.map(([, mb]) => mb)),
       growthMb: growth(memory),
     };
   } finally {
+    timers.forEach(clearInterval);
     ended.abort();
     await server.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -157,3 +157,17 @@ test("a change of house rules is taken back by the rules themselves, and conclud
   const stages = await db.query<{ key: string }>("select key from stage");
   expect(stages.rows).toEqual([{ key: "standardize" }]);
 });
+
+test("bottles keep their numbers, which count on from the highest; a lab from before is in no journal yet", async () => {
+  const db = await client;
+  await db.exec("insert into lab (id, created_at, clock_high) values (gen_random_uuid(), now(), now())");
+  await apply("0007_chosen_inputs");
+  await apply("0008_journal");
+  const lab = await db.query("select journal, journal_seq::int as seq, journal_check as check from lab");
+  expect(lab.rows).toEqual([{ journal: null, seq: 0, check: "" }]);
+  await db.exec(`
+    insert into solution (id, number, form, formula, name, made_at, made_by, amount_unit, hazards, note)
+      select gen_random_uuid(), coalesce(max(number), 0) + 1, 'solution', 'HCl', 'acid', now(), '', 'mL', '', '' from solution`);
+  const bottles = await db.query<{ number: number }>("select number from solution order by number");
+  expect(bottles.rows.map(({ number }) => number)).toEqual([1, 2, 3]);
+});
