@@ -51,7 +51,7 @@ export function StayAwake() {
   };
   return (
     <Box component="button" type="button" aria-pressed={on} onClick={turn} sx={buttonStyle}>
-      Screen stays on
+      Keep screen on
     </Box>
   );
 }
