@@ -34,8 +34,8 @@ self.addEventListener("message", ({ data }) => {
 /** How long the network is waited for, s, before a page is shown as it was kept. */
 const patience = 10;
 
-/** The newest page at each address; where it was never open in this form, the same without its question. */
-const kept = (cacheName: string, otherwise?: string) =>
+/** The newest answer at each address; `otherwise` says what is shown where there is none. */
+const kept = (cacheName: string, otherwise: (request: Request) => Promise<Response | undefined>) =>
   new NetworkFirst({
     cacheName,
     networkTimeoutSeconds: patience,
@@ -46,16 +46,17 @@ const kept = (cacheName: string, otherwise?: string) =>
         cacheWillUpdate: ({ response }) =>
           Promise.resolve(response.status === 200 && !response.redirected ? response : null),
       },
-      {
-        handlerDidError: async ({ request }) => {
-          const there = await (
-            await caches.open(cacheName)
-          ).match(request, { ignoreSearch: true, ignoreVary: true });
-          return there ?? (otherwise === undefined ? undefined : await matchPrecache(otherwise));
-        },
-      },
+      { handlerDidError: ({ request }) => otherwise(request) },
     ],
   });
 
-registerRoute(({ request }) => request.mode === "navigate", kept("pages", "/offline.html"));
-registerRoute(({ url, request }) => request.method === "GET" && url.pathname.endsWith(".data"), kept("data"));
+/** A page without its question, as a run at another stage; or the one that says that there is none. */
+const alike = async (request: Request) =>
+  (await (await caches.open("pages")).match(request, { ignoreSearch: true, ignoreVary: true })) ??
+  matchPrecache("/offline.html");
+
+registerRoute(({ request }) => request.mode === "navigate", kept("pages", alike));
+registerRoute(
+  ({ url, request }) => request.method === "GET" && url.pathname.endsWith(".data"),
+  kept("data", () => Promise.resolve(undefined)),
+);

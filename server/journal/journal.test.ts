@@ -318,6 +318,26 @@ test("a command that fails at its commit leaves no line, and one that is refused
   expect(readJournal(folder)).toMatchObject({ faults: [], head: journal.head });
 });
 
+test("a line that was flushed and taken back leaves its number to one that is flushed anew", async () => {
+  const folder = newFolder();
+  open = await openDatabase(folder);
+  const journal = journalOf(open.db)!;
+  const flush = jest.spyOn(journal as unknown as { flush: () => Promise<void> }, "flush");
+  const entry = journal.next("deed", {}, new Date());
+  const takeBack = journal.append(entry);
+  const flushing = journal.onDisk(entry.line.seq);
+  await flushing;
+  takeBack();
+  const again = journal.next("deed", { again: true }, new Date());
+  expect(again.line.seq).toBe(entry.line.seq);
+  const before = flush.mock.calls.length;
+  const once = journal.append(again);
+  await journal.onDisk(again.line.seq);
+  expect(flush.mock.calls.length).toBe(before + 1);
+  once();
+  await open.close();
+});
+
 test("all that wait together share a flush; nobody is answered before it", async () => {
   const folder = newFolder();
   open = await openDatabase(folder);

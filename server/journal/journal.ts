@@ -31,6 +31,8 @@ export class Journal {
   /** The last line that is on the disk. */
   private safe: number;
   private flushing: Promise<void> | null = null;
+  /** How often a line was taken back: its number is given once more, and a flush of before says nothing of the new one. */
+  private takenBack = 0;
   private turn: Promise<unknown> = Promise.resolve();
   private broken: unknown = null;
 
@@ -105,6 +107,8 @@ export class Journal {
         ftruncateSync(file, bytes);
         this.handles.bytes = bytes;
         this.head = before;
+        this.takenBack++;
+        this.safe = Math.min(this.safe, before.seq);
       } catch (error) {
         this.broken = error;
       }
@@ -133,10 +137,10 @@ export class Journal {
   private async flush(): Promise<void> {
     // Lines that come in this turn of the loop go with this flush.
     await new Promise((resolve) => setImmediate(resolve));
-    const upTo = this.head.seq;
+    const [upTo, takenBack] = [this.head.seq, this.takenBack];
     try {
       await flushed(this.handles.file);
-      this.safe = Math.max(this.safe, upTo);
+      if (takenBack === this.takenBack) this.safe = Math.max(this.safe, upTo);
     } catch (error) {
       // After a flush that failed nobody knows what is on the disk.
       this.broken = error;

@@ -120,7 +120,12 @@ function useSeenRun(state: RunState, take: (next: RunState) => void): void {
   useEffect(() => {
     void seenRun(runId).then((seen) => seen && take(seen));
   }, [runId, take]);
-  useEffect(() => void keepSeen(state), [state]);
+  useEffect(() => {
+    // A run with courses or spectra is large: it is kept once nothing more comes.
+    const large = state.record.stages.some(({ traces = [] }) => traces.length > 0);
+    const later = setTimeout(() => void keepSeen(state), large ? 2000 : 0);
+    return () => clearTimeout(later);
+  }, [state]);
 }
 
 interface SendingParts {
