@@ -59,6 +59,12 @@ export async function keep(
   request: RunRequest,
   why: { refused: string; standing: StandingReading } | null = null,
 ): Promise<void> {
+  // A timer ends once: until the server is told, it still runs on the screen.
+  const ends = (k: Kept) =>
+    k.request.intent === "end-timer" &&
+    request.intent === "end-timer" &&
+    k.request.timerId === request.timerId;
+  if (why === null && known.some((k) => k.runId === runId && k.refused === null && ends(k))) return;
   const kept = {
     runId,
     request,
