@@ -51,11 +51,14 @@ export const front = (listening: Listening, { policy = true } = {}): RequestHand
   ...(policy ? safeHeaders() : []),
 ];
 
-/** Looking at what is there needs no room; writing is not begun without it. */
+/** Looking at what is there needs no room; writing is not begun without it, nor where the journal takes nothing more. */
 const roomToWrite: RequestHandler = (request, response, next) => {
-  const full = request.method === "GET" || request.method === "HEAD" ? null : noRoom(dataFolder());
-  if (full) response.status(507).json({ message: full.message });
-  else next();
+  if (request.method === "GET" || request.method === "HEAD") return next();
+  database().then((db) => {
+    const trouble = noRoom(dataFolder()) ?? journalOf(db)?.trouble;
+    if (trouble) response.status(507).json({ message: trouble.message });
+    else next();
+  }, next);
 };
 
 /** Names the lab that answers, so that pages of one that was exchanged notice. */

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { AppServer } from "../scripts/app-server";
@@ -53,6 +53,31 @@ test("with the server gone: reload, go on, end the browser's page, and all is se
   await page.goto(run);
   await expect(ledgerRow(page, "2")).toContainText("24.01");
   await expect(page.getByRole("region", { name: kept })).toHaveCount(0);
+});
+
+test("a new version waits until somebody says so, and what was typed is there under it", async ({ page }) => {
+  const file = path.resolve("build/client/sw.js");
+  const before = readFileSync(file, "utf8");
+  await startRun(page, "Between versions");
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  const boat = page.getByRole("textbox", { name: "Boat with solid, g" });
+  await boat.fill("2.61");
+  const old = await page.evaluate(() => performance.timeOrigin);
+  try {
+    writeFileSync(file, `${before}\n// a newer one\n`);
+    await page.evaluate(async () => void (await (await navigator.serviceWorker.ready).update()));
+    await expect(page.getByText("A new version is ready.")).toBeVisible();
+    // Nothing moved under the hand.
+    expect(await page.evaluate(() => performance.timeOrigin)).toBe(old);
+    await page.getByRole("button", { name: "Use it now" }).click();
+    await expect
+      .poll(() => page.evaluate(() => performance.timeOrigin).catch(() => old))
+      .toBeGreaterThan(old);
+    await expect(boat).toHaveValue("2.61");
+    await expect(page.getByText("A new version is ready.")).toHaveCount(0);
+  } finally {
+    writeFileSync(file, before);
+  }
 });
 
 test("a certificate makes it https; half of one is told", async ({ browser }) => {

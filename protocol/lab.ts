@@ -28,7 +28,13 @@ export interface LabView {
   readonly backupTrouble: string | null;
   readonly clock: string | null;
   readonly checkedAt: string | null;
-  readonly findings: readonly { readonly kind: string; readonly message: string; readonly runId?: string }[];
+  readonly findings: readonly {
+    readonly kind: string;
+    readonly message: string;
+    readonly runId?: string;
+    /** What to do, where that is not restoring. */
+    readonly advice?: string;
+  }[];
   /** How far its journal has come, with the checksum of the last line; null where none is kept. */
   readonly journal: {
     readonly lines: number;

@@ -90,7 +90,8 @@ async function check(): Promise<number> {
   }
   const counts = Object.entries(report.counts).map(([table, n]) => `${n} in ${table}`);
   console.log(`Counted: ${counts.join(", ")}. ${report.runs} runs were read and computed again.`);
-  for (const { kind, message } of report.findings) console.log(`${kind}: ${message}.`);
+  for (const { kind, message, advice } of report.findings)
+    console.log(`${kind}: ${message}.${advice === undefined ? "" : ` ${advice}`}`);
   const serious = report.findings.filter(({ kind }) => kind !== "differs");
   if (serious.length === 0) {
     console.log("Everything that was looked at is whole.");
@@ -98,7 +99,7 @@ async function check(): Promise<number> {
   }
   const runs = serious.flatMap(({ runId }) => runId ?? []);
   if (runs.length > 0) console.log(`One run alone: DATA_DIR=${folder} ./bin/restore latest --run ${runs[0]}`);
-  console.log(waysBack(folder));
+  if (serious.some(({ advice }) => advice === undefined)) console.log(waysBack(folder));
   return 1;
 }
 

@@ -15,9 +15,12 @@ export function registerServiceWorker(): void {
     waits = true;
     listeners.forEach((listener) => listener());
   });
-  // Another version has taken over because somebody said so, here or in another tab: the page belongs to the one before.
-  worker.addEventListener("controlling", ({ isUpdate }) => {
-    if (isUpdate) window.location.reload();
+  // Another version has taken over because somebody said so, here or in another tab: the page belongs to the one before. The first
+  // version of all takes over a page that is its own.
+  let controlled = navigator.serviceWorker.controller !== null;
+  navigator.serviceWorker.addEventListener("controllerchange", () => {
+    if (controlled) window.location.reload();
+    controlled = true;
   });
   void worker
     .register()

@@ -1,31 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { methods } from "~/catalog/methods";
-import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { changeContext, checkRecord, evaluateRun } from "../evaluate";
 import { randomStream } from "../montecarlo";
 import type { Input } from "../inputs";
 import { isTakenBack } from "../record";
 import { methodOf, type RunRecord } from "../run";
+import { begunRun } from "../testing/build-record";
 import { randomChange } from "../testing/random-change";
 import { applyChange, type RunChange, takeBack } from ".";
 
 const at = "2026-11-28T09:00:00.000Z";
-
-const begun = (method: RunRecord["method"]): RunRecord => ({
-  format: "steady-bead/run",
-  formatVersion: 1,
-  id: "run",
-  title: "Rinse acid",
-  sample: "R-1",
-  bench: "bench 1",
-  status: "open",
-  startedAt: at,
-  finishedAt: null,
-  method,
-  houseRules: defaultHouseRules,
-  stages: method.stages.map(({ key }) => ({ id: `stage ${key}`, key, observations: [], trials: [] })),
-});
 
 /** What stands in a run now, and what follows from it; not how it came about. */
 function present(record: RunRecord) {
@@ -66,7 +51,7 @@ test("whatever is done in a run, taking it back gives what stood before, and wha
         let now = Date.parse(at);
         const context = () =>
           changeContext({ now: new Date((now += 60_000)).toISOString(), person: "bench 1", newId });
-        let record = begun(method);
+        let record = begunRun(method);
         for (let i = 0; i < 14; i++) {
           const change = randomChange(record, { random, newId });
           const applied = applyChange(record, change, context());
@@ -117,7 +102,7 @@ describe("an input that is had in another way in one run", () => {
   const smaller: Input = { ...taken, is: "pipette", of: "the acid", per: "trial", presumed: "10" };
 
   test("is read and computed as if the method said so, and taken back", () => {
-    const applied = choose(begun(method), smaller);
+    const applied = choose(begunRun(method), smaller);
     if (!applied.ok || !applied.value) throw new Error("not chosen");
     const { record, inverse } = applied.value;
     const asWritten = { ...record, method: methodOf(record), choices: [] };
@@ -125,7 +110,7 @@ describe("an input that is had in another way in one run", () => {
     const at10 = evaluateRun(record).stages.find(({ key }) => key === sampled.key);
     expect(at10?.kind === "titration" && at10.proposals.get(`${taken.symbol}:volume.taken`)).toBe("10");
     const back = takeBack(record, inverse, context);
-    expect(back.ok && present(back.value)).toEqual(present(begun(method)));
+    expect(back.ok && present(back.value)).toEqual(present(begunRun(method)));
   });
 
   test("can be chosen once its readings are taken back, and the record still passes its check", () => {
@@ -133,7 +118,7 @@ describe("an input that is had in another way in one run", () => {
       ...{ intent: "observe", id: "r", stageKey: sampled.key, trial: { id: "t", kind: "fine" } },
       ...{ symbol: taken.symbol, kind: "volume.taken", text: "25", supersedes: null, reason: null },
     };
-    const read = applyChange(begun(method), reading, context);
+    const read = applyChange(begunRun(method), reading, context);
     if (!read.ok || !read.value) throw new Error("not read");
     const back = takeBack(read.value.record, read.value.inverse, context);
     if (!back.ok) throw new Error(back.problem.message);
@@ -150,10 +135,10 @@ describe("an input that is had in another way in one run", () => {
   });
 
   test("is refused where the method would not hold together, and once it is read", () => {
-    const wrong = choose(begun(method), weighed);
+    const wrong = choose(begunRun(method), weighed);
     expect(wrong.ok ? "" : wrong.problem.status).toBe("refused");
     const read = applyChange(
-      begun(method),
+      begunRun(method),
       {
         ...{ intent: "observe", id: "r", stageKey: sampled.key, trial: { id: "t", kind: "fine" } },
         ...{ symbol: taken.symbol, kind: "volume.taken", text: "25", supersedes: null, reason: null },

@@ -1,26 +1,10 @@
 import { expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
-import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { applyChange } from "../change";
 import { randomStream } from "../montecarlo";
-import type { RunRecord } from "../run";
+import { begunRun } from "../testing/build-record";
 import { randomChange } from "../testing/random-change";
 import { changeContext, evaluateRun, type Remembering, rememberedStages } from ".";
-
-/** A run as it is begun: one of a method with several stages. */
-const begun = (method: RunRecord["method"]): RunRecord => ({
-  ...{
-    format: "steady-bead/run",
-    formatVersion: 1,
-    id: "run",
-    title: "Rinse acid",
-    sample: "R-1",
-    bench: "bench 1",
-  },
-  ...{ status: "open", startedAt: "2026-11-28T09:00:00.000Z", finishedAt: null },
-  ...{ method, houseRules: defaultHouseRules },
-  stages: method.stages.map(({ key }) => ({ id: `stage ${key}`, key, observations: [], trials: [] })),
-});
 
 test("what is remembered of stages is what evaluating them again gives, after any sequence of changes", () => {
   let [asked, found] = [0, 0];
@@ -34,7 +18,7 @@ test("what is remembered of stages is what evaluating them again gives, after an
     const random = randomStream(seed + 1);
     let ids = 0;
     const newId = () => `id ${++ids}`;
-    let record = begun(method);
+    let record = begunRun(method);
     for (let i = 0; i < 12; i++) {
       const now = new Date(Date.parse(record.startedAt) + 60_000 * (i + 1)).toISOString();
       const change = randomChange(record, { random, newId });

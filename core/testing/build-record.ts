@@ -1,3 +1,4 @@
+import type { Method } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
 import type { Observation, ObservationKind, TrialRecord } from "~/core/record";
 import type { RunRecord } from "~/core/run";
@@ -81,6 +82,22 @@ export function aliquot(
   );
 }
 
+/** A run of a method as it is begun: nothing is read in it. */
+export const begunRun = (method: Method, houseRules: HouseRules = defaultHouseRules): RunRecord => ({
+  format: "steady-bead/run",
+  formatVersion: 1,
+  id: "run",
+  title: "Rinse acid",
+  sample: "R-1",
+  bench: "bench 1",
+  status: "open",
+  startedAt: at,
+  finishedAt: null,
+  method,
+  houseRules,
+  stages: method.stages.map(({ key }) => ({ id: `stage ${key}`, key, observations: [], trials: [] })),
+});
+
 /** A run of the phthalate method from trials alone. */
 export function runRecord(
   standardize: readonly TrialRecord[],
@@ -93,17 +110,7 @@ export function runRecord(
       return { ...t, number: t.kind === "fine" ? before + 1 : null };
     });
   return {
-    format: "steady-bead/run",
-    formatVersion: 1,
-    id: "run",
-    title: "Rinse acid",
-    sample: "R-1",
-    bench: "bench 1",
-    status: "open",
-    startedAt: at,
-    finishedAt: null,
-    method: baseByPhthalateThenAcid,
-    houseRules,
+    ...begunRun(baseByPhthalateThenAcid, houseRules),
     stages: [
       { id: "s", key: "standardize", observations: [], trials: numbered(standardize) },
       { id: "d", key: "determine", observations: [], trials: numbered(determine) },

@@ -17,6 +17,8 @@ export interface Finding {
   readonly table?: string;
   /** The run that it concerns. */
   readonly runId?: string;
+  /** What to do, where that is not restoring. */
+  readonly advice?: string;
 }
 
 export interface CheckReport {

@@ -9,7 +9,13 @@ import { type Fault, readJournal, type StoredJournal } from "./segments";
 export interface JournalFinding {
   readonly kind: "damaged" | "broken";
   readonly message: string;
+  readonly advice: string;
 }
+
+/** The rows of the database are as they are: what is lost is the way back by the journal. */
+const advice =
+  "The lab's data are not affected. Keep a copy of the journal folder for whoever looks into it, and back up now: the lab can be " +
+  "rebuilt from the new backup.";
 
 const faultWords = ({ seq, what }: Fault): string =>
   what === "altered"
@@ -33,10 +39,10 @@ export async function checkJournal(db: Database, folder: string): Promise<Journa
   try {
     stored = readJournal(folder);
   } catch (error) {
-    return [{ kind: "damaged", message: `The journal cannot be read: ${(error as Error).message}` }];
+    return [{ kind: "damaged", message: `The journal cannot be read: ${(error as Error).message}`, advice }];
   }
   if (stored?.id !== there.journal)
-    return [{ kind: "broken", message: "The journal of this lab is gone: a power cut may lose readings" }];
+    return [{ kind: "broken", message: "The journal of this lab is gone", advice }];
   const told = await db
     .select({ chain: labEvent.chain })
     .from(labEvent)
@@ -50,12 +56,13 @@ export async function checkJournal(db: Database, folder: string): Promise<Journa
   const wrong = heads.filter(({ seq, check }) => headAt(stored, seq)?.check !== check);
   const already = new Set(stored.faults.map(({ seq }) => seq));
   return [
-    ...stored.faults.map((fault) => ({ kind: "broken" as const, message: faultWords(fault) })),
+    ...stored.faults.map((fault) => ({ kind: "broken" as const, message: faultWords(fault), advice })),
     ...wrong
       .filter(({ seq }) => !already.has(seq))
       .map(({ seq }) => ({
         kind: "broken" as const,
         message: `The journal at line ${seq} is another than the one that the ${seq === own.seq ? "database" : "lab's trail"} names`,
+        advice,
       })),
   ];
 }

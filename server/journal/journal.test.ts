@@ -338,6 +338,23 @@ test("a line that was flushed and taken back leaves its number to one that is fl
   await open.close();
 });
 
+test("after a flush that failed nothing more is accepted, and nobody is told that it was saved", async () => {
+  const folder = newFolder();
+  open = await openDatabase(folder);
+  const runId = await begin();
+  const journal = journalOf(open.db)!;
+  const handles = journal as unknown as { handles: { file: number } };
+  const { file } = handles.handles;
+  const one = (n: number) => reading(`0000000${n}-1111-4111-8111-111111111111`, "m", "mass.before", "2.6106");
+  // No such file is open: as where the disk gives an error.
+  handles.handles.file = 9999;
+  await expect(change(runId, one(1))).rejects.toThrow(/EBADF/);
+  handles.handles.file = file;
+  expect(journal.trouble?.message).toMatch(/could not be written to the disk/);
+  await expect(change(runId, one(2))).rejects.toThrow(/could not be written to the disk/);
+  await open.close();
+});
+
 test("all that wait together share a flush; nobody is answered before it", async () => {
   const folder = newFolder();
   open = await openDatabase(folder);

@@ -75,6 +75,16 @@ export class Journal {
     return this.segments[0]?.header.after.seq ?? 0;
   }
 
+  /** Why nothing more is accepted; null where all is well. */
+  get trouble(): StorageError | null {
+    if (this.broken === null) return null;
+    return new StorageError(
+      "The journal could not be written to the disk, so nothing more is saved. Look at the disk, and start the server again; readings " +
+        "wait in the browser until then.",
+      { cause: this.broken },
+    );
+  }
+
   /** How far it has come. */
   get mark(): Mark {
     return { journal: this.id, ...this.head };
@@ -89,11 +99,8 @@ export class Journal {
 
   /** The line that a command would be. */
   next(kind: string, data: unknown, at: Date): ReturnType<typeof sealed> {
-    if (this.broken !== null)
-      throw new StorageError(
-        "The journal could not be written to the disk, so nothing more is accepted. Look at the disk, and start the server again.",
-        { cause: this.broken },
-      );
+    const { trouble } = this;
+    if (trouble) throw trouble;
     const { seq, check } = this.head;
     const entry = { seq: seq + 1, id: v4(), at: at.toISOString(), kind, data };
     return sealed({ ...entry, flushed: this.safe, before: check });
