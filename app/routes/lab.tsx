@@ -15,28 +15,36 @@ export const meta: Route.MetaFunction = () => [{ title: "Lab · Steady Bead" }];
 
 export const loader = () => labView();
 
+const done = (said: string): Partial<LabAnswer> => ({ done: said });
+
 /** Does what was asked of the lab, and says what came of it. */
-async function carryOut(request: LabRequest, from: string): Promise<string> {
+async function carryOut(request: LabRequest, from: string): Promise<Partial<LabAnswer>> {
   switch (request.intent) {
     case "backup": {
       const { verified } = await backUp("by hand");
-      return `Backed up. The copy was opened, and ${verified?.runs ?? 0} runs were computed again from it.`;
+      return done(
+        `Backed up. The copy was opened, and ${verified?.runs ?? 0} runs were computed again from it.`,
+      );
     }
     case "check": {
       const { runs, findings } = await look("all");
       const serious = findings.filter(({ kind }) => kind !== "differs").length;
-      return serious === 0
-        ? `${runs} runs were read and computed again; everything that was looked at is whole.`
-        : `${runs} runs were read and computed again; ${serious} findings are listed below.`;
+      const looked = `${runs} runs were read and computed again`;
+      if (serious === 0) return done(`${looked}; everything that was looked at is whole.`);
+      return {
+        problem: `${looked}; ${serious === 1 ? "one finding is" : `${serious} findings are`} listed below.`,
+      };
     }
     case "restore":
-      return `Restored. ${replacedWords(await restoreOpenLab(request.name, 1, request.person.trim()))}`;
+      return done(`Restored. ${replacedWords(await restoreOpenLab(request.name, 1, request.person.trim()))}`);
     case "restore-run":
-      return `The run "${await restoreOneRun(request.name, request.runId, request.person.trim())}" is back.`;
+      return done(
+        `The run "${await restoreOneRun(request.name, request.runId, request.person.trim())}" is back.`,
+      );
     case "clock": {
       const db = await database();
       await setClockRight(db, request.person.trim(), from, new Date());
-      return "Timers and times go by the clock as it stands now.";
+      return done("Timers and times go by the clock as it stands now.");
     }
   }
 }
@@ -46,7 +54,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const answer = (said: Partial<LabAnswer>): LabAnswer => ({ done: null, problem: null, ...said });
   if (!checked.ok) return data(answer({ problem: checked.problem.message }), { status: 400 });
   try {
-    return answer({ done: await carryOut(checked.value, context.get(addressOfRequest)) });
+    return answer(await carryOut(checked.value, context.get(addressOfRequest)));
   } catch (error) {
     if (!(error instanceof BackupError) && !(error instanceof RestoreError)) throw error;
     return data(answer({ problem: error.message }), { status: 422 });

@@ -236,6 +236,40 @@ describe("after a power cut", () => {
     expect(stored.head.seq).toBe(head.seq + 2);
   });
 
+  test("a damaged line is told as missing where it was needed, and only there", async () => {
+    const folder = newFolder();
+    open = await openDatabase(folder);
+    const runId = await begin();
+    for (let i = 1; i <= 3; i++)
+      await change(runId, reading(`0000000${i}-1111-4111-8111-111111111111`, "m", "mass.before", "2.6106"));
+    const left = leftOver(folder);
+    await open.close();
+    for (const place of [folder, left]) {
+      const [segment] = readJournal(place)!.segments;
+      const line = segment!.lines.at(-2)!;
+      const text = readFileSync(segment!.file, "utf8");
+      writeFileSync(
+        segment!.file,
+        text.replace(
+          line.check,
+          line.check.replace(/^./, (c) => (c === "0" ? "1" : "0")),
+        ),
+      );
+    }
+    const damaged = readJournal(left)!.faults.map(({ seq }) => seq);
+    expect(damaged).toHaveLength(1);
+    // The database was closed whole: nothing is missing in it, and the check tells of the line.
+    open = await openDatabase(folder);
+    expect(open.recovered).toEqual([]);
+    expect(await checkJournal(open.db, folder)).toHaveLength(1);
+    await open.close();
+    await afterCut(left, async (lab) => {
+      expect(lab.recovered[0]).not.toMatch(/nothing that was confirmed is missing/);
+      expect(lab.recovered[1]).toContain(`Line ${damaged[0]} of the journal is damaged`);
+      expect((await everything(lab.db)).observation).toHaveLength(2);
+    });
+  });
+
   test("a lab that was restored stays restored", async () => {
     const folder = newFolder();
     open = await openDatabase(folder);

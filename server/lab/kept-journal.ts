@@ -81,7 +81,10 @@ export async function keptJournal(
   if (mark !== null && mark.journal !== stored.id) await setMark(db, { journal: stored.id, ...beginning });
   const lines = stored.segments.flatMap((segment) => segment.lines);
   const { count, failed } = await replay(db, journal, lines);
-  const missing = [...failed.map(failure), ...stored.faults.map(damage)];
+  // What the database held already is not missing in it: damage there is told by the check of the journal.
+  const held = mark?.journal === stored.id ? mark.seq : 0;
+  const lost = stored.faults.filter(({ seq }) => seq > held);
+  const missing = [...failed.map(failure), ...lost.map(damage)];
   const told = [...whatWasDone(how, count, missing.length === 0), ...missing, ...cutWithoutBase(how)];
   if (how.rebuilt) {
     const [description = ""] = told;
