@@ -2,7 +2,7 @@ import "@fontsource-variable/atkinson-hyperlegible-mono";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
-import { type ReactNode, useContext } from "react";
+import { type ReactNode, useContext, useEffect } from "react";
 import {
   isRouteErrorResponse,
   Links,
@@ -59,6 +59,8 @@ export function Layout({ children }: { children: ReactNode }) {
   const own = nonce === undefined ? {} : { nonce };
   if (told) speak(told.words);
   if (told && typeof window !== "undefined") setEra(told.era);
+  // From here on the page answers: what is pressed before that, tests must not press.
+  useEffect(() => document.documentElement.setAttribute("data-answers", ""), []);
   return (
     <html lang="en">
       <head>

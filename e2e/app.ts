@@ -6,13 +6,31 @@ import { test as base, expect, type Locator, type Page, type Request } from "@pl
 /** What a page has asked for or sent and has no answer to yet; the stream of changes never ends. */
 const waiting = new WeakMap<Page, Set<Request>>();
 
-/** Keeps an eye on what a page asks for; pages of the tests' own contexts are handed in. */
-export function follow(page: Page) {
+/** Until a page of the application answers to what is pressed; other pages have nothing to wait for. */
+const answers = (page: Page) =>
+  expect(page.locator("html[data-answers], html:not(:has(script[type=module]))")).toHaveCount(1, {
+    timeout: 20_000,
+  });
+
+/**
+ * Keeps an eye on what a page asks for, and lets it answer before anything is pressed after it was opened; pages of the
+ * tests' own contexts are handed in.
+ */
+export function follow(page: Page): Page {
+  for (const opens of ["goto", "reload"] as const) {
+    const open = page[opens].bind(page) as (...args: unknown[]) => ReturnType<Page["goto"]>;
+    page[opens] = async (...args: unknown[]) => {
+      const response = await open(...args);
+      await answers(page);
+      return response;
+    };
+  }
   const under = new Set<Request>();
   waiting.set(page, under);
   page.on("request", (request) => request.resourceType() === "fetch" && under.add(request));
   page.on("requestfinished", (request) => under.delete(request));
   page.on("requestfailed", (request) => under.delete(request));
+  return page;
 }
 
 /** Once nothing on a page has moved for a dozen frames. */

@@ -1,4 +1,4 @@
-import { confirmVolumes, expect, test } from "./app";
+import { confirmVolumes, expect, follow, test } from "./app";
 import { absorbance, begin, inHand, read, takeUsualWavelength, typeOnce } from "./photometer";
 
 test("Ethanol by dichromate: a drop is measured, standards are counted in drops, the drink is carried back", async ({
@@ -58,7 +58,7 @@ test("What is typed of a cuvette outlives a closed page, and two devices at one 
   await page.reload();
   await expect(absorbance(page)).toHaveValue("0.13");
 
-  const other = await browser.newPage({ baseURL: baseURL ?? "" });
+  const other = follow(await browser.newPage({ baseURL: baseURL ?? "" }));
   await other.goto(page.url());
   // What is typed before the page has come to life is lost.
   const readBy = other.getByRole("textbox", { name: "Read by" });

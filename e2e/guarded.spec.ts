@@ -1,7 +1,7 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { fuzz } from "../scripts/fuzz";
-import { atRest, expect, saveRules, startRun, test, titration, typeReadings, weighing } from "./app";
+import { atRest, expect, follow, saveRules, startRun, test, titration, typeReadings, weighing } from "./app";
 import { begin, read, takeUsualWavelength } from "./photometer";
 
 /* Nothing gets in from elsewhere, and one bad thing stops nobody. */
@@ -19,7 +19,7 @@ test("a foreign page in the same browser changes nothing, whatever it sends and 
   );
   await new Promise<void>((resolve) => elsewhere.listen(0, "127.0.0.1", resolve));
   try {
-    const foreign = await page.context().newPage();
+    const foreign = follow(await page.context().newPage());
     await foreign.goto(`http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}/`);
     await foreign.evaluate(
       async ({ changes, rename, methods }) => {

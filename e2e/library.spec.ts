@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { atRest, expect, test, sayWhy } from "./app";
+import { atRest, expect, follow, test, sayWhy } from "./app";
 
 test("a method is made in the editor, told what is wrong in words, saved, versioned, exported and imported", async ({
   page,
@@ -196,7 +196,7 @@ test("a new standardization renews a bottle: the finished run says so, keeps its
   await test.step("two people edit one bottle: the second is told, and keeps what was typed", async () => {
     await page.goto(bottle);
     await expect(page.getByRole("region", { name: "History" })).toContainText("0.1000");
-    const other = await page.context().newPage();
+    const other = follow(await page.context().newPage());
     await other.goto(bottle);
     await other.getByRole("textbox", { name: "Note" }).fill("first");
     await sayWhy(other);

@@ -170,7 +170,7 @@ test("three flasks that stand are staggered: their timers are on every screen, a
   await clean(page, "a run with timers");
 
   // A second device sees them at once, on another screen, and starts one.
-  const other = await context.newPage();
+  const other = follow(await context.newPage());
   await other.goto("/shelf");
   const dockThere = other.getByRole("region", { name: "Timers" });
   await expect(dockThere).toContainText("flask 1: start it now");
@@ -306,7 +306,7 @@ test("two devices at one run see each other's readings, and of two readings for 
 }) => {
   await startRun(page, "Two devices");
   const context = await browser.newContext({ baseURL: app.url });
-  const other = await context.newPage();
+  const other = follow(await context.newPage());
   await other.goto(page.url());
   await expect(other.getByRole("textbox", { name: "Boat with solid, g" })).toBeFocused();
   await typeReadings(page, weighing("2.6106", "2.1000").slice(0, 1));
@@ -375,7 +375,7 @@ test("many tabs of one browser share one stream, and the next one takes over whe
   });
   const tabs: Page[] = [];
   for (let i = 0; i < 7; i++) {
-    const tab = await context.newPage();
+    const tab = follow(await context.newPage());
     await tab.goto(page.url());
     tabs.push(tab);
   }
@@ -389,7 +389,7 @@ test("many tabs of one browser share one stream, and the next one takes over whe
   await page.close();
   await expect.poll(() => streams.length).toBe(1);
   const elsewhere = await browser.newContext({ baseURL: app.url });
-  const phone = await elsewhere.newPage();
+  const phone = follow(await elsewhere.newPage());
   await phone.goto(last.url());
   await read(phone, "Boat after transfer, g", "2.1000");
   for (const tab of [tabs[1]!, last]) await expect(ledgerRow(tab, "1")).toContainText("0.5106");
@@ -415,7 +415,7 @@ test("where tabs cannot agree on one, each listens while it is looked at, and as
   await look("hidden");
   await expect.poll(() => streams.size).toBe(0);
   const elsewhere = await browser.newContext({ baseURL: app.url });
-  const phone = await elsewhere.newPage();
+  const phone = follow(await elsewhere.newPage());
   await phone.goto(page.url());
   await read(phone, "Boat with solid, g", "2.6106");
   await expect(phone.getByRole("button", { name: "Correct Boat with solid" })).toBeVisible();
@@ -543,8 +543,7 @@ test("by touch: the meniscus is drawn to the end, the end is recorded and kept, 
   app,
 }) => {
   const context = await browser.newContext({ ...devices["Galaxy Tab S4"], baseURL: app.url });
-  const page = await context.newPage();
-  follow(page);
+  const page = follow(await context.newPage());
   await begin(page, "base-by-acid", "Wet gloves", "standardize");
   const record = page.getByRole("button", { name: /^Record/ });
   const type = async (label: string | RegExp, text: string) => {

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { AppServer } from "../scripts/app-server";
-import { expect, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
+import { expect, follow, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
 
 /* Without the network: pages that were open are there, work goes on, and nothing is lost. */
 
@@ -96,7 +96,7 @@ test("a certificate makes it https; half of one is told", async ({ browser }) =>
   await server.start();
   const context = await browser.newContext({ ignoreHTTPSErrors: true });
   try {
-    const page = await context.newPage();
+    const page = follow(await context.newPage());
     await page.goto("https://127.0.0.1:4189/");
     await page.getByRole("button", { name: "Start a run" }).click();
     await page.getByRole("textbox", { name: "Title" }).fill("Behind a certificate");

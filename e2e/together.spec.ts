@@ -2,6 +2,7 @@ import { devices } from "@playwright/test";
 import {
   chooseMethod,
   expect,
+  follow,
   ledgerRow,
   startRun,
   test,
@@ -18,7 +19,7 @@ test("two people at one run: the later correction is told of the earlier one, an
   await startRun(page, "Shared bench");
   await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
   await expect(ledgerRow(page, "1")).toContainText("0.10001");
-  const other = await context.newPage();
+  const other = follow(await context.newPage());
   await other.goto(page.url());
 
   const open = async (who: typeof page) => {
@@ -53,7 +54,7 @@ test("on a phone, by touch: one field after the other, and the way on within rea
     baseURL: app.url,
     viewport: { width: 390, height: 844 },
   });
-  const page = await context.newPage();
+  const page = follow(await context.newPage());
   await page.goto("/");
   await page.getByRole("button", { name: "Start a run" }).tap();
   await chooseMethod(page);

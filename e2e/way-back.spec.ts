@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { v7 as newId } from "uuid";
 import type { RunState } from "../protocol/answers";
-import { expect, startRun, test, titration, typeReadings, weighing } from "./app";
+import { expect, follow, startRun, test, titration, typeReadings, weighing } from "./app";
 import { AppServer, beginRun } from "../scripts/app-server";
 import { reading } from "../server/tests/bench";
 
@@ -111,7 +111,7 @@ test("from the screen: back up, go on, put one run back, put the whole lab back;
   await startRun(page, "Before the backup");
   const run = page.url();
   await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
-  const lab = await context.newPage();
+  const lab = follow(await context.newPage());
   await lab.goto("/lab");
   await lab.getByRole("button", { name: "Back up now" }).click();
   await expect(lab.getByRole("status")).toContainText("Backed up. The copy was opened", { timeout: 60_000 });

@@ -8,6 +8,7 @@ import { compareOrders } from "../core/kinetics";
 import { randomStream } from "../core/montecarlo";
 import { mustHold } from "../core/result";
 import { evaluateRun } from "../core/evaluate";
+import type { RunRecord } from "../core/run";
 import { resultQuantity } from "../core/stages";
 import { simulateRun } from "../core/simulate";
 import { absorberNear, cuvetteOf, SimulatedPhotometer } from "../devices";
@@ -38,6 +39,33 @@ function assay(seed: number, readings: number) {
   );
 }
 
+/** The same assay with so many standards, each read so many times. */
+const grown = (record: RunRecord, flasks: number, readings: number): RunRecord => ({
+  ...record,
+  stages: record.stages.map((stage) =>
+    stage.key !== "standards"
+      ? stage
+      : {
+          ...stage,
+          trials: Array.from({ length: flasks }, (_, i) => {
+            const trial = stage.trials[i % stage.trials.length]!;
+            const again = trial.observations.filter(({ kind }) => kind === "absorbance");
+            const more = Array.from({ length: readings }, (_, j) => again[j % again.length]!).map((o, j) => ({
+              ...o,
+              value: (Number(o.value) + 0.0002 * ((i + 3 * j) % 7)).toFixed(4),
+              id: `${o.id} ${i} ${j}`,
+            }));
+            const others = trial.observations.filter(({ kind }) => kind !== "absorbance");
+            return {
+              ...trial,
+              id: `${trial.id} ${i}`,
+              observations: [...others.map((o) => ({ ...o, id: `${o.id} ${i}` })), ...more],
+            };
+          }),
+        },
+  ),
+});
+
 function held(count: number): number {
   let inside = 0;
   for (let seed = 1; seed <= count; seed++) {
@@ -66,6 +94,18 @@ export function benchAssays(): void {
     ms(median(timesOf(() => evaluateRun(record), 200))),
     "",
   );
+  for (const [flasks, readings] of [
+    [25, 200],
+    [100, 50],
+    [100, 200],
+  ] as const) {
+    const whole = grown(record, flasks, readings);
+    say(
+      `evaluateRun, ${flasks} standards of ${readings} readings, median of 5`,
+      ms(median(timesOf(() => evaluateRun(whole), 5))),
+      "",
+    );
+  }
   const fit = mustHold(fitCalibration(points, "line"));
   const draw = () => {
     const running = bootstrapReadOff(fit, [0.31, 0.312, 0.309], { draws: 10_000, seed: 3 });

@@ -3,7 +3,7 @@ import { incompleteBeta, studentT, twoSidedTail } from "../quantity";
 import {
   type CalibrationFit,
   fitCalibration,
-  levelsOf,
+  byLevel,
   type LineModel,
   probabilityOfZero,
   type Weighting,
@@ -25,13 +25,12 @@ export interface LackOfFit {
  * from memory). Null where no level was read twice, or the levels are just enough for the model.
  */
 export function lackOfFit({ points, model }: CalibrationFit): LackOfFit | null {
-  const levels = levelsOf(points);
+  const levels = byLevel(points);
   const parameters = { line: 2, origin: 1, quadratic: 3 }[model];
-  const df = [levels.length - parameters, points.length - levels.length] as const;
+  const df = [levels.size - parameters, points.length - levels.size] as const;
   if (df[0] < 1 || df[1] < 1) return null;
   let [lack, pure] = [0, 0];
-  for (const x of levels) {
-    const here = points.filter((p) => p.x === x);
+  for (const here of levels.values()) {
     const weight = here.reduce((sum, p) => sum + p.weight, 0);
     const center = here.reduce((sum, p) => sum + p.weight * p.y, 0) / weight;
     lack += weight * (center - (here[0]?.fitted ?? 0)) ** 2;
@@ -104,12 +103,11 @@ const percent = (p: number) =>
 
 /** Variances of the replicates in the lower and in the upper half of the levels, pooled. */
 function halves({ points }: CalibrationFit): { ratio: number; df: readonly [number, number] } | null {
-  const levels = levelsOf(points);
+  const levels = [...byLevel(points).values()].map((level) => level.map(({ y }) => y));
   const half = Math.floor(levels.length / 2);
-  const pooled = (part: readonly number[]) => {
+  const pooled = (part: readonly (readonly number[])[]) => {
     let [sum, df] = [0, 0];
-    for (const x of part) {
-      const ys = points.filter((p) => p.x === x).map((p) => p.y);
+    for (const ys of part) {
       const center = mean(ys);
       sum += ys.reduce((s, y) => s + (y - center) ** 2, 0);
       df += ys.length - 1;
@@ -161,10 +159,7 @@ function interceptAdvice(fit: CalibrationFit): LineAdvice[] {
 
 /** Residuals that keep their sign too long. */
 function signsAdvice(fit: CalibrationFit): LineAdvice[] {
-  const ordered = [...fit.points].sort((a, b) => a.x - b.x);
-  const means = levelsOf(ordered).map((x) =>
-    mean(ordered.filter((p) => p.x === x).map(({ residual }) => residual)),
-  );
+  const means = [...byLevel(fit.points).values()].map((level) => mean(level.map(({ residual }) => residual)));
   const signs = runsOfSigns(means);
   if (signs.probability >= 0.05) return [];
   const text = `The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the line is bent, or the instrument drifted`;

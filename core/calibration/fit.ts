@@ -57,15 +57,25 @@ const words: Record<LineModel, string> = {
   quadratic: "A bent line",
 };
 
-export const levelsOf = (points: readonly CalibrationPoint[]): number[] =>
-  [...new Set(points.map(({ x }) => x))].sort((a, b) => a - b);
+/** The points of each amount, from the smallest amount to the largest. */
+export function byLevel<P extends CalibrationPoint>(points: readonly P[]): Map<number, P[]> {
+  const groups = new Map<number, P[]>();
+  for (const point of [...points].sort((a, b) => a.x - b.x)) {
+    const group = groups.get(point.x);
+    if (group) group.push(point);
+    else groups.set(point.x, [point]);
+  }
+  return groups;
+}
+
+const largest = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), -Infinity);
 
 /** Variances of the readings at each level, from its own replicates; half a thousandth of spread at least, as read. */
 function varianceAt(points: readonly CalibrationPoint[]): Result<(x: number) => number> {
   const floor = (0.001 / Math.sqrt(12)) ** 2;
   const known: (readonly [number, number])[] = [];
-  for (const x of levelsOf(points)) {
-    const ys = points.filter((p) => p.x === x).map((p) => p.y);
+  for (const [x, group] of byLevel(points)) {
+    const ys = group.map(({ y }) => y);
     if (ys.length < 2) {
       return failure(`Weights 1/s² need at least two readings of every standard: ${x} has one`);
     }
@@ -95,7 +105,7 @@ function weightFunction(
       `Weights ${weighting} cannot weigh a zero standard: it would count without end. Leave it out, or weigh otherwise`,
     );
   }
-  const least = Math.min(...points.map(({ x }) => x));
+  const least = -largest(points.map(({ x }) => -x));
   const power = weighting === "1/x" ? 1 : 2;
   // Below the weakest standard nothing is known of the scatter: it is taken as it is there.
   return success((x) => 1 / Math.max(x, least) ** power);
@@ -113,7 +123,7 @@ export function fitCalibration(
   /** Weights by amount, where they are those of another fit. */
   fixed?: (x: number) => number,
 ): Result<CalibrationFit> {
-  const levels = levelsOf(points);
+  const levels = [...byLevel(points).keys()];
   const needed = fewestLevels[model];
   if (points.length === 0) return failure("No standard has been read yet");
   if (levels.length === 1 && points.length > 1)
@@ -124,11 +134,12 @@ export function fitCalibration(
   }
   const weigh = fixed ? success(fixed) : weightFunction(points, weighting);
   if (!weigh.ok) return weigh;
-  const raw = points.map(({ x }) => weigh.value(x));
-  const meanWeight = raw.reduce((a, b) => a + b, 0) / raw.length;
-  const weightAt = (x: number) => weigh.value(x) / meanWeight;
+  const raw = new Map(levels.map((x) => [x, weigh.value(x)]));
+  const rawAt = (x: number) => raw.get(x) ?? weigh.value(x);
+  const meanWeight = mean(points.map(({ x }) => rawAt(x)));
+  const weightAt = (x: number) => rawAt(x) / meanWeight;
   const used = columns[model];
-  const scale = Math.max(...points.map(({ x }) => Math.abs(x)));
+  const scale = largest(points.map(({ x }) => Math.abs(x)));
   const design = (x: number) => used.map((power) => (x / scale) ** power);
   const weights = points.map(({ x }) => weightAt(x));
   const solved = leastSquares(
@@ -147,7 +158,7 @@ export function fitCalibration(
   const degreesOfFreedom = points.length - used.length;
   const scatter = degreesOfFreedom > 0 ? Math.sqrt(solved.residualSum / degreesOfFreedom) : 0;
   // Points that lie on the line but for the last bits of the arithmetic have no scatter.
-  const residualSd = scatter > 1e-12 * Math.max(...points.map(({ y }) => Math.abs(y))) ? scatter : 0;
+  const residualSd = scatter > 1e-12 * largest(points.map(({ y }) => Math.abs(y))) ? scatter : 0;
   const error = (v: readonly [number, number, number]) => residualSd * Math.hypot(...independent(v));
   const valueAt = (x: number) => a + x * (b + x * c);
   const fitted = points.map(({ x, y }, i): FittedPoint => {
@@ -187,6 +198,35 @@ export function fitCalibration(
     independent,
   });
 }
+
+/**
+ * How intercept, slope and curvature follow the amount of one flask, given as its amount, the mean of its readings and their
+ * number: the normal equations XᵀWX β = XᵀWy differentiated by that amount, the weight with it.
+ */
+export function followAmount(
+  { model, range, valueAt, slopeAt, weightAt, independent }: CalibrationFit,
+  { x, y, readings }: CalibrationPoint & { readonly readings: number },
+): readonly [number, number, number] {
+  const step = 1e-4 * (range[1] - range[0]);
+  const steeper = (weightAt(x + step) - weightAt(x - step)) / (2 * step);
+  const weight = weightAt(x);
+  const residual = y - valueAt(x);
+  // The derivative of one row of XᵀW(y - Xβ), the weight's own change included.
+  const moved = (j: Power) =>
+    readings *
+    (weight * (j * x ** Math.max(0, j - 1) * residual - x ** j * slopeAt(x)) + steeper * x ** j * residual);
+  const used = (j: Power) => columns[model].includes(j);
+  const along = independent(vector((j) => (used(j) ? moved(j) : 0)));
+  return vector((j) =>
+    used(j)
+      ? independent(vector((k) => (k === j ? 1 : 0))).reduce((sum, h, k) => sum + h * (along[k] ?? 0), 0)
+      : 0,
+  );
+}
+
+type Power = 0 | 1 | 2;
+
+const vector = (at: (power: Power) => number): readonly [number, number, number] => [at(0), at(1), at(2)];
 
 /** Half widths of the 95 % bands at an amount: of the line itself, and of one further reading. */
 export function bandsAt(

@@ -8,6 +8,7 @@ import {
   bandsAt,
   type CalibrationPoint,
   fitCalibration,
+  followAmount,
   fewestLevels,
   leastSquares,
   type LineModel,
@@ -153,6 +154,35 @@ describe("laws of a calibration line", () => {
     expect(off / 300).toBeLessThan(0.09);
     expect(warned.has("few")).toBe(false);
   });
+});
+
+test("a flask that holds a little more moves the line as a fit through the moved flask does", () => {
+  // Without the kinks that weights have at standards, where the two differ: 1/s² at each, the others at the weakest.
+  const smooth = fc.constantFrom<Weighting>("none", "1/x", "1/x²");
+  fc.assert(
+    fc.property(seeds, models, smooth, fc.integer({ min: 1, max: 5 }), (seed, model, weighting, which) => {
+      const points = readings(seed, 0.02);
+      const fit = mustHold(fitCalibration(points, model, weighting));
+      const flask = points.slice(2 * which, 2 * which + 2);
+      const step = 1e-4 * (fit.range[1] - fit.range[0]);
+      const beside = (by: number) =>
+        mustHold(
+          fitCalibration(
+            moved(points, ({ x, y }) => ({ x: x === flask[0]!.x ? x + by : x, y })),
+            model,
+            weighting,
+            fit.weightAt,
+          ),
+        ).coefficients;
+      const [up, down] = [beside(step), beside(-step)];
+      const y = (flask[0]!.y + flask[1]!.y) / 2;
+      const follows = followAmount(fit, { x: flask[0]!.x, y, readings: 2 });
+      const largest = Math.max(...follows.map(Math.abs));
+      follows.forEach((by, i) =>
+        expect((up[i]! - down[i]!) / (2 * step) / largest).toBeCloseTo(by / largest, 4),
+      );
+    }),
+  );
 });
 
 describe("least squares by reflections", () => {

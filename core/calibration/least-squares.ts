@@ -24,43 +24,53 @@ export function leastSquares(
   const n = rows.length;
   const p = rows[0]?.length ?? 0;
   if (n < p || p === 0) return null;
-  const root = w.map(Math.sqrt);
-  const a = rows.map((row, i) => [...row, y[i] ?? NaN].map((x) => x * (root[i] ?? 0)));
-  const scaled = a.map((row) => row.slice(0, p));
-  const norms = Array.from({ length: p }, (_, j) => Math.hypot(...a.map((row) => row[j] ?? 0)));
+  // One array a column, the right-hand side last.
+  const columns = Array.from({ length: p + 1 }, (_, j) =>
+    Float64Array.from(rows, (row, i) => ((j < p ? row[j] : y[i]) ?? NaN) * Math.sqrt(w[i] ?? NaN)),
+  );
+  const scaled = columns.slice(0, p).map((column) => column.slice());
   for (let k = 0; k < p; k++) {
-    const length = Math.hypot(...a.slice(k).map((row) => row[k] ?? 0));
-    if (!(length > 1e-12 * (norms[k] ?? 0))) return null;
-    const pivot = at(a, k, k);
-    const sign = pivot > 0 ? -1 : 1;
-    const v = a.slice(k).map((row, i) => (row[k] ?? 0) - (i === 0 ? sign * length : 0));
-    const square = v.reduce((sum, x) => sum + x * x, 0);
-    for (let j = k; j <= p; j++) {
-      const dot = v.reduce((sum, x, i) => sum + x * at(a, k + i, j), 0);
-      v.forEach((x, i) => (a[k + i]![j] = at(a, k + i, j) - (2 * dot * x) / square));
-    }
+    const column = columns[k]!;
+    const length = norm(column.subarray(k));
+    if (!(length > 1e-12 * norm(scaled[k]!))) return null;
+    const v = column.slice(k);
+    v[0]! += v[0]! > 0 ? length : -length;
+    for (const other of columns.slice(k)) reflect(other.subarray(k), v);
   }
+  const at = (i: number, j: number) => columns[j]![i]!;
   const coefficients = new Array<number>(p).fill(0);
   for (let k = p - 1; k >= 0; k--) {
-    let sum = at(a, k, p);
-    for (let j = k + 1; j < p; j++) sum -= at(a, k, j) * (coefficients[j] ?? 0);
-    coefficients[k] = sum / at(a, k, k);
+    let sum = at(k, p);
+    for (let j = k + 1; j < p; j++) sum -= at(k, j) * (coefficients[j] ?? 0);
+    coefficients[k] = sum / at(k, k);
   }
   const independent = (v: readonly number[]) => {
     const h: number[] = [];
     for (let k = 0; k < p; k++) {
       let sum = v[k] ?? 0;
-      for (let j = 0; j < k; j++) sum -= at(a, j, k) * (h[j] ?? 0);
-      h.push(sum / at(a, k, k));
+      for (let j = 0; j < k; j++) sum -= at(j, k) * (h[j] ?? 0);
+      h.push(sum / at(k, k));
     }
     return h;
   };
   return {
     coefficients,
-    residualSum: a.slice(p).reduce((sum, row) => sum + (row[p] ?? 0) ** 2, 0),
+    residualSum: columns[p]!.subarray(p).reduce((sum, x) => sum + x * x, 0),
     independent,
-    leverages: scaled.map((row) => independent(row).reduce((sum, x) => sum + x * x, 0)),
+    leverages: rows.map((_, i) =>
+      independent(scaled.map((column) => column[i]!)).reduce((sum, x) => sum + x * x, 0),
+    ),
   };
 }
 
-const at = (a: readonly (readonly number[])[], i: number, j: number) => a[i]?.[j] ?? 0;
+const norm = (x: Float64Array): number => Math.sqrt(x.reduce((sum, xi) => sum + xi * xi, 0));
+
+/** Reflects x, in place, at the plane that v stands upright on. */
+function reflect(x: Float64Array, v: Float64Array): void {
+  let [dot, square] = [0, 0];
+  for (let i = 0; i < v.length; i++) {
+    dot += v[i]! * x[i]!;
+    square += v[i]! * v[i]!;
+  }
+  for (let i = 0; i < v.length; i++) x[i]! -= (2 * dot * v[i]!) / square;
+}

@@ -25,14 +25,10 @@ export function readingsOf(observations: readonly Observation[], symbol: string)
     (o) =>
       o.symbol === symbol && o.supersedes === null && (o.kind === "absorbance" || o.kind === "transmittance"),
   );
+  const corrections = new Map(observations.toReversed().map((o) => [o.supersedes, o]));
   return first.flatMap((root): ReadingView[] => {
     const chain = [root];
-    for (let next = root; ;) {
-      const after = observations.find((o) => o.supersedes === next.id);
-      if (!after) break;
-      chain.push(after);
-      next = after;
-    }
+    for (let next = corrections.get(root.id); next; next = corrections.get(next.id)) chain.push(next);
     const last = chain.at(-1) ?? root;
     const stands = chain.findLast((o) => o.value !== null);
     // Taken back by undo, as though it had never been: nothing is left to show.

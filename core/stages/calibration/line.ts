@@ -1,7 +1,7 @@
 import {
   type CalibrationFit,
-  type CalibrationPoint,
   fitCalibration,
+  followAmount,
   readOffAxis,
   readOffLine,
   type ReadOff,
@@ -18,6 +18,7 @@ import {
   unitOf,
 } from "../../quantity";
 import type { Result } from "../../result";
+import { mean } from "../../statistics";
 import type { LineChoice, ReadQuantity } from "../shared/evaluation";
 
 /** A flask that is part of a line: its amount with its causes, and its readings that count. */
@@ -37,30 +38,33 @@ export interface StageLine {
   readonly readOff: (readings: readonly number[], trial: string) => Result<ReadQuantity>;
 }
 
-type Shifted = readonly [up: CalibrationFit, down: CalibrationFit, step: number];
-
 /** What is deducted from all readings, of standards and unknowns alike: the blank, with its one cause. */
 export interface Deducted {
   readonly absorbance: number;
   readonly cause: Leaf;
 }
 
+/** A line a little to either side, and how far: what is had from it is had from both, and the difference taken. */
+type Moved = readonly [up: Bare, down: Bare, step: number];
+
+/** A line by its coefficients alone. */
+type Bare = Pick<CalibrationFit, "coefficients" | "range">;
+
 /**
- * The fit once more with each level's amount a little larger and smaller: how whatever is had from the line follows the
- * amounts, and through them the stock, its pipette, its flask. Weights stay those of the fit.
+ * The line moved by each flask's amount a little larger and smaller: how whatever is had from the line follows the amounts, and
+ * through them the stock, its pipette, its flask.
  */
-function shiftedFits(levels: readonly LineLevel[], fit: CalibrationFit): (Shifted | null)[] {
+function movedByAmounts(levels: readonly LineLevel[], fit: CalibrationFit): (Moved | null)[] {
   const step = 1e-4 * (fit.range[1] - fit.range[0]);
-  const shifted = (which: number, by: number) => {
-    const points: CalibrationPoint[] = levels.flatMap(({ x, ys }, i) =>
-      ys.map((y) => ({ x: i === which ? x + by : x, y })),
-    );
-    return fitCalibration(points, fit.model, fit.weighting, fit.weightAt);
-  };
-  return levels.map(({ amount }, i) => {
+  return levels.map(({ amount, x, ys }) => {
     if (![...amount.sensitivities.values()].some((s) => !s.leaf.random)) return null;
-    const [up, down] = [shifted(i, step), shifted(i, -step)];
-    return up.ok && down.ok ? [up.value, down.value, step] : null;
+    const by = followAmount(fit, { x, y: mean(ys), readings: ys.length });
+    const [a, b, c] = fit.coefficients;
+    const bare = (to: number): Bare => ({
+      coefficients: [a + to * by[0], b + to * by[1], c + to * by[2]],
+      range: fit.range,
+    });
+    return [bare(step), bare(-step), step];
   });
 }
 
@@ -81,7 +85,7 @@ export function stageLine(
   const fitted = fitCalibration(points, model, weighting);
   if (!fitted.ok) return fitted;
   const fit = fitted.value;
-  const shifted = shiftedFits(
+  const moved = movedByAmounts(
     levels.map((level) => ({ ...level, ys: level.ys.map((y) => y - taken) })),
     fit,
   );
@@ -101,7 +105,7 @@ export function stageLine(
   const derived = (
     value: number,
     parts: readonly number[],
-    of: (fit: CalibrationFit, moreDeducted: number) => number | null,
+    of: (line: Bare, moreDeducted: number) => number | null,
     factor: number,
     dimension: Dimension,
     own?: Sensitivity,
@@ -126,7 +130,7 @@ export function stageLine(
       }),
     );
     levels.forEach(({ amount }, i) => {
-      const fits = shifted[i];
+      const fits = moved[i];
       if (!fits) return;
       const [up, down, step] = fits;
       const slope = ((of(up, 0) ?? NaN) - (of(down, 0) ?? NaN)) / (2 * step);
