@@ -18,7 +18,7 @@ test("a class at once: eight benches and sixteen screens for a few seconds, noth
   const plan = { benches: 8, screens: 16, everyMs: 600, seconds: 8 };
   const report = await load(plan, 4192, () => undefined);
   expect(report.readings).toBeGreaterThan(40);
-  expect([report.lost, report.doubled]).toEqual([0, 0]);
+  expect([report.lost, report.doubled, report.apart]).toEqual([0, 0, 0]);
 });
 
 test("killed in the middle of writes, three times: every confirmed reading is there", async () => {

@@ -1,3 +1,4 @@
+import type { Operation } from "fast-json-patch";
 import type { ChangeProblem } from "~/core/change";
 import type { Bead, Shown } from "~/core/stages";
 import type { RunRecord, RunStatus } from "~/core/run";
@@ -62,10 +63,27 @@ export interface RunChanged {
   readonly timers: readonly TimerView[] | boolean;
   /** The device that made the change: it knows already. */
   readonly device: string;
+  /** What became other, where that is little; a screen that shows the run asks for it otherwise. */
+  readonly step: RunStep | null;
 }
 
-/** The answer to a change of a run. */
-export type ChangeAnswer = { readonly status: "done"; readonly state: RunState | null } | ChangeProblem;
+/** What one change made other in the state with so many changes, by RFC 6902. */
+export interface RunStep {
+  /** The revision that it follows on. */
+  readonly from: number;
+  readonly patch: readonly Operation[];
+}
+
+/** What became of a change of a run: as the server has it, the state, and the step to it where there is one. */
+export type ChangeAnswer =
+  { readonly status: "done"; readonly state: RunState | null; readonly step: RunStep | null } | ChangeProblem;
+
+/** The same as a screen is told it: the step where it follows on what the screen has, else the state; null after a deletion. */
+export type ToldAnswer =
+  { readonly status: "done"; readonly told: RunState | RunStep | null } | ChangeProblem;
+
+/** The header by which a screen says which revision of the run it has. */
+export const revisionHeader = "X-Revision";
 
 /** What is said beside the fields of who and why where nothing stands in them. */
 export const sayWho = "Say who: initials, or a bench";

@@ -334,7 +334,7 @@ export async function fuzz(
         });
         if (status === 200) {
           taken++;
-          const { state } = JSON.parse(text) as { state: RunState | null };
+          const { told: state } = JSON.parse(text) as { told: RunState | null };
           if (state) run.record = state.record;
         }
         // What is kept can be shown.

@@ -5,9 +5,17 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
+import { isDeepStrictEqual } from "node:util";
 import { v7 as newId } from "uuid";
-import type { LiveMessage, RunState } from "../protocol/answers";
+import {
+  type LiveMessage,
+  revisionHeader,
+  type RunChanged,
+  type RunState,
+  type RunStep,
+} from "../protocol/answers";
 import type { RunRequest } from "../protocol/requests";
+import { afterStep } from "../protocol/step";
 import { reading, wholeFlask } from "../server/tests/bench";
 import { AppServer, beginRun } from "./app-server";
 
@@ -20,6 +28,8 @@ export interface LoadReport {
   readonly lost: number;
   /** Readings that were there more than once. */
   readonly doubled: number;
+  /** Screens that showed something else than the server had. */
+  readonly apart: number;
   /** Largest resident memory of the server, MB, and how fast it grew after the first two minutes, MB a minute. */
   readonly memoryMb: number;
   readonly growthMb: number;
@@ -37,25 +47,65 @@ const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const quantile = (values: readonly number[], q: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))] ?? NaN;
 
-/** An open screen of a run: hears of changes as a page does, and asks for what a page asks for then. */
-async function screen(url: string, runId: string, own: boolean, device: string, until: AbortSignal) {
-  const stream = await fetch(`${url}/live?device=${device}`, { signal: until });
-  const reader = stream.body?.getReader();
-  if (!reader) throw new Error("There is no stream of changes");
-  const text = new TextDecoder();
-  let rest = "";
-  for (;;) {
-    const { value, done } = await reader.read();
-    if (done) return;
-    const lines = (rest + text.decode(value, { stream: true })).split("\n\n");
-    rest = lines.pop() ?? "";
-    for (const line of lines.filter((l) => l.startsWith("data: "))) {
-      const message = JSON.parse(line.slice(6)) as LiveMessage;
-      if (!("runId" in message)) continue;
-      if (message.runId === runId && !own)
-        await (await fetch(`${url}/runs/${runId}/state`, { signal: until })).text();
-      if (message.timers === true) await (await fetch(`${url}/timers`, { signal: until })).text();
+/** An open screen of a run: has what a page has, hears of changes, and asks for what a page asks for then. */
+class Screen {
+  private state: RunState | null = null;
+
+  constructor(
+    private readonly url: string,
+    readonly runId: string,
+    readonly device: string,
+    private readonly until: AbortSignal,
+  ) {}
+
+  get revision(): number | null {
+    return this.state?.revision ?? null;
+  }
+
+  /** Asks for the whole run. */
+  async refresh(): Promise<void> {
+    const answer = await fetch(`${this.url}/runs/${this.runId}/state`, { signal: this.until });
+    await this.take((await answer.json()) as RunState);
+  }
+
+  async take(told: RunState | RunStep): Promise<void> {
+    const now = this.state;
+    if (!("patch" in told)) {
+      if (!now || told.revision > now.revision) this.state = told;
+      return;
     }
+    if (now && told.from < now.revision) return;
+    const next = now && afterStep(now, told);
+    if (next) this.state = next;
+    else await this.refresh();
+  }
+
+  async listen(): Promise<void> {
+    const stream = await fetch(`${this.url}/live?device=${this.device}`, { signal: this.until });
+    const reader = stream.body?.getReader();
+    if (!reader) throw new Error("There is no stream of changes");
+    const text = new TextDecoder();
+    let rest = "";
+    for (;;) {
+      const { value, done } = await reader.read();
+      if (done) return;
+      const lines = (rest + text.decode(value, { stream: true })).split("\n\n");
+      rest = lines.pop() ?? "";
+      for (const line of lines.filter((l) => l.startsWith("data: "))) {
+        const message = JSON.parse(line.slice(6)) as LiveMessage;
+        if ("runId" in message) await this.hear(message);
+      }
+    }
+  }
+
+  private async hear({ runId, device, step, timers }: RunChanged): Promise<void> {
+    if (runId === this.runId && device !== this.device) await (step ? this.take(step) : this.refresh());
+    if (timers === true) await (await fetch(`${this.url}/timers`, { signal: this.until })).text();
+  }
+
+  /** Whether it shows what the server has. */
+  showsWhatIs(now: RunState): boolean {
+    return isDeepStrictEqual(this.state, now);
   }
 }
 
@@ -83,13 +133,13 @@ function* work(): Generator<RunRequest & { id?: string }> {
 
 interface Bench {
   readonly runId: string;
-  readonly device: string;
+  readonly screen: Screen;
   readonly confirmed: Set<string>;
 }
 
 async function bench(
   url: string,
-  { runId, device, confirmed }: Bench,
+  { runId, screen, confirmed }: Bench,
   plan: LoadPlan,
   offset: number,
   times: number[],
@@ -103,12 +153,18 @@ async function bench(
     if (next.done) return;
     const answer = await fetch(`${url}/runs/${runId}/changes`, {
       method: "POST",
-      headers: { "Content-Type": "application/json", "X-Device": device },
+      headers: {
+        "Content-Type": "application/json",
+        "X-Device": screen.device,
+        [revisionHeader]: String(screen.revision),
+      },
       body: JSON.stringify(next.value),
     });
     const said = await answer.text();
     if (!answer.ok) throw new Error(`${answer.status}: ${said.slice(0, 200)}`);
     times.push(performance.now() - began);
+    const { told } = JSON.parse(said) as { told: RunState | RunStep | null };
+    if (told) await screen.take(told);
     if (next.value.intent === "observe") confirmed.add(next.value.id ?? "");
     await wait(Math.max(0, plan.everyMs - (performance.now() - began)));
   }
@@ -128,36 +184,40 @@ function growth(values: readonly (readonly [minute: number, mb: number])[]): num
 }
 
 /** Begins a run for each bench. */
-async function benchesAt(url: string, count: number): Promise<Bench[]> {
+async function benchesAt(url: string, count: number, until: AbortSignal): Promise<Bench[]> {
   const benches: Bench[] = [];
   for (let i = 0; i < count; i++) {
     const runId = await beginRun(url, "base-by-phthalate-then-acid", `Bench ${i + 1}`);
-    benches.push({ runId, device: newId(), confirmed: new Set() });
+    const screen = new Screen(url, runId, newId(), until);
+    await screen.refresh();
+    benches.push({ runId, screen, confirmed: new Set() });
   }
   return benches;
 }
 
 /** The screens of the benches, and after them those of other devices that look on. */
-const screensOf = (url: string, benches: readonly Bench[], count: number, until: AbortSignal) =>
-  Array.from({ length: count }, (_, i) => {
-    const of = benches[i % benches.length];
-    if (!of) throw new Error("no bench");
-    const own = i < benches.length;
-    return screen(url, of.runId, own, own ? of.device : newId(), until).catch((error: unknown) => {
-      if (!until.aborted) throw error;
-    });
-  });
+async function screensOf(url: string, benches: readonly Bench[], count: number, until: AbortSignal) {
+  const screens = benches.map(({ screen }) => screen);
+  for (let i = benches.length; i < count; i++) {
+    const screen = new Screen(url, benches[i % benches.length]!.runId, newId(), until);
+    await screen.refresh();
+    screens.push(screen);
+  }
+  return screens;
+}
 
-/** Confirmed readings that are not there, and readings that are there more than once. */
-async function counted(url: string, benches: readonly Bench[]) {
-  let [lost, doubled] = [0, 0];
+/** Confirmed readings that are not there, readings that are there more than once, screens that show something else than there is. */
+async function counted(url: string, benches: readonly Bench[], screens: readonly Screen[]) {
+  let [lost, doubled, apart] = [0, 0, 0];
   for (const { runId, confirmed } of benches) {
-    const { record } = (await (await fetch(`${url}/runs/${runId}/state`)).json()) as RunState;
+    const state = (await (await fetch(`${url}/runs/${runId}/state`)).json()) as RunState;
+    const { record } = state;
     const there = record.stages.flatMap((s) => s.trials.flatMap((t) => t.observations.map((o) => o.id)));
     lost += [...confirmed].filter((id) => !there.includes(id)).length;
     doubled += there.length - new Set(there).size;
+    apart += screens.filter((screen) => screen.runId === runId && !screen.showsWhatIs(state)).length;
   }
-  return { lost, doubled };
+  return { lost, doubled, apart };
 }
 
 export async function load(plan: LoadPlan, port: number, tell: (line: string) => void): Promise<LoadReport> {
@@ -169,8 +229,13 @@ export async function load(plan: LoadPlan, port: number, tell: (line: string) =>
   try {
     await server.start();
     const { url, pid = 0 } = server;
-    const benches = await benchesAt(url, plan.benches);
-    const screens = screensOf(url, benches, plan.screens, ended.signal);
+    const benches = await benchesAt(url, plan.benches, ended.signal);
+    const screens = await screensOf(url, benches, plan.screens, ended.signal);
+    const streams = screens.map((screen) =>
+      screen.listen().catch((error: unknown) => {
+        if (!ended.signal.aborted) throw error;
+      }),
+    );
     const began = performance.now();
     const minutes = () => (performance.now() - began) / 60_000;
     const memory: [number, number][] = [];
@@ -184,10 +249,13 @@ export async function load(plan: LoadPlan, port: number, tell: (line: string) =>
     timers.push(setInterval(weigh, 5000), setInterval(say, 30_000));
     await Promise.all(benches.map((of, i) => bench(url, of, plan, (plan.everyMs * i) / plan.benches, times)));
     weigh();
+    // What was told last has been heard a moment later.
+    await wait(1000);
+    const found = await counted(url, benches, screens);
     ended.abort();
-    await Promise.all(screens);
+    await Promise.all(streams);
     return {
-      ...(await counted(url, benches)),
+      ...found,
       readings: times.length,
       medianMs: quantile(times, 0.5),
       p95Ms: quantile(times, 0.95),
@@ -209,7 +277,7 @@ if (import.meta.url === pathToFileURL(process.argv[1] ?? "").href) {
   const ms = (value: number) => `${value.toFixed(0)} ms`;
   console.log(
     `${r.readings} changes: median ${ms(r.medianMs)} (budget 100), 95 % ${ms(r.p95Ms)} (300), slowest ${ms(r.slowestMs)} (2000); ` +
-      `${r.lost} lost, ${r.doubled} doubled; ${r.memoryMb.toFixed(0)} MB (900), ${r.growthMb.toFixed(1)} MB a minute (1).`,
+      `${r.lost} lost, ${r.doubled} doubled, ${r.apart} screens apart; ${r.memoryMb.toFixed(0)} MB (900), ${r.growthMb.toFixed(1)} MB a minute (1).`,
   );
-  process.exit(r.lost + r.doubled === 0 ? 0 : 1);
+  process.exit(r.lost + r.doubled + r.apart === 0 ? 0 : 1);
 }

@@ -6,6 +6,8 @@ import { randomStream } from "~/core/montecarlo";
 import { mustHold } from "~/core/result";
 import type { RunRecord } from "~/core/run";
 import { randomChange } from "~/core/testing/random-change";
+import type { RunState, RunStep } from "~/protocol/answers";
+import { afterStep } from "~/protocol/step";
 import { withWaiting } from "~/protocol/waiting";
 import { changeRun } from "./commands/change-run";
 import { startRun } from "./commands/start-run";
@@ -64,6 +66,11 @@ describe("browser and server make the same of a change", () => {
         if (answer.status === "done") {
           // What the answer says is what stands in the database.
           expect(answer.state).toEqual(now);
+          // A screen that had the run before has it now, from the step alone.
+          if (answer.step) {
+            const sent = JSON.parse(JSON.stringify([state, answer.step])) as [RunState, RunStep];
+            expect(afterStep(...sent)).toEqual(JSON.parse(JSON.stringify(now)));
+          }
           expect(expected.ok).toBe(true);
           const after = expected.ok && expected.value ? expected.value.record : state.record;
           expect(alike(now.record)).toEqual(alike(after));

@@ -4,7 +4,9 @@ import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { evaluateRun } from "~/core/evaluate";
 import { maybeMarks } from "~/core/method";
 import type { TitrationEvaluation } from "~/core/stages";
+import type { RunChanged } from "~/protocol/answers";
 import { type RunRequest } from "~/protocol/requests";
+import { afterStep } from "~/protocol/step";
 import { type StartTimer } from "~/core/change";
 import { readRunRecord } from "~/formats/run-report";
 import { inspectClock } from "./clock";
@@ -246,9 +248,10 @@ test("the trail tells who did what, where, from what to what and why, and what w
 
 test("each change is told to whoever listens, after it was written, with the device that made it", async () => {
   const runId = await begin();
-  const heard: unknown[] = [];
-  const stop = listen((message) => heard.push(message));
-  const before = (await loadRunState(open.db, runId))!.revision;
+  const heard: RunChanged[] = [];
+  const stop = listen((message) => "runId" in message && heard.push(message));
+  const seen = (await loadRunState(open.db, runId))!;
+  const before = seen.revision;
   await changeRun(open.db, runId, reading(newId(), "m", "mass.before", "2.6106"), new Date(), "tablet");
   await changeRun(open.db, runId, timer(), new Date(), "phone");
   const one = (await runningTimers(open.db)).timers.filter((t) => t.runId === runId);
@@ -263,13 +266,24 @@ test("each change is told to whoever listens, after it was written, with the dev
   expect(await running()).toBe(1);
   stop();
   await change(runId, reading(newId(), "m", "mass.before", "2.6106"));
-  expect(heard).toEqual([
+  expect(heard.map(({ step: _, ...told }) => told)).toEqual([
     { runId, timers: false, device: "tablet" },
     // All screens show them, and need not ask.
     { runId, timers: one, device: "phone" },
     { runId, timers: [], device: "phone" },
     { runId, timers: one, device: "phone" },
   ]);
+  // Who hears each of them has what the server had then, and what did not change is the same object.
+  const shown = heard.reduce((now, { step }) => afterStep(now, step!)!, seen);
+  expect(shown.revision).toBe(before + 4);
+  expect(shown.record.status).toBe("open");
+  expect(shown.record.stages[0]!.trials.flatMap((t) => t.observations.map((o) => o.text))).toEqual([
+    "2.6106",
+  ]);
+  expect(shown.record.method).toBe(seen.record.method);
+  expect(shown.record.stages[1]).toBe(seen.record.stages[1]);
+  // One that was missed is noticed, not guessed.
+  expect(afterStep(seen, heard[1]!.step!)).toBeNull();
   expect((await loadRunState(open.db, runId))!.revision).toBe(before + 5);
 });
 

@@ -1,4 +1,4 @@
-import type { ChangeAnswer } from "~/protocol/answers";
+import { revisionHeader, type ToldAnswer } from "~/protocol/answers";
 import type { RunRequest } from "~/protocol/requests";
 import { pressOver } from "../ui/press";
 import { device } from "./device";
@@ -19,7 +19,7 @@ interface Failed {
 }
 
 /** What became of a change that was sent. */
-export type Posted = ChangeAnswer | Unreachable | Failed;
+export type Posted = ToldAnswer | Unreachable | Failed;
 
 /** What became of a change: the server's answer, that none came, or that it waits in this browser to be sent. */
 export type Outcome = Posted | { readonly status: "waiting"; readonly message: string };
@@ -47,19 +47,26 @@ const mostKeptAlive = 30_000;
 /** How long to wait for an answer before the server counts as out of reach, ms. */
 const patienceMs = 8000;
 
-/** Sends one change. Never throws: a dead network is an answer like others. What is being pressed is not moved by it. */
-export async function postChange(runId: string, request: RunRequest): Promise<Posted> {
-  const answer = await post(runId, request);
+/**
+ * Sends one change, from a screen that has this revision of the run where it shows it. Never throws: a dead network is an answer
+ * like others. What is being pressed is not moved by it.
+ */
+export async function postChange(runId: string, request: RunRequest, revision?: number): Promise<Posted> {
+  const answer = await post(runId, request, revision);
   await pressOver();
   return answer;
 }
 
-async function post(runId: string, request: RunRequest): Promise<Posted> {
+async function post(runId: string, request: RunRequest, revision: number | undefined): Promise<Posted> {
   const body = JSON.stringify(request);
   try {
     const response = await fetch(`/runs/${runId}/changes`, {
       method: "POST",
-      headers: { "Content-Type": "application/json", "X-Device": device },
+      headers: {
+        "Content-Type": "application/json",
+        "X-Device": device,
+        ...(revision === undefined ? {} : { [revisionHeader]: String(revision) }),
+      },
       body,
       // What was sent arrives even when the page is left at that moment.
       keepalive: body.length < mostKeptAlive,
@@ -71,7 +78,7 @@ async function post(runId: string, request: RunRequest): Promise<Posted> {
       return message === undefined ? unreachable : { status: "unreachable", message, told: true };
     }
     if (response.status >= 500) return failed;
-    const answer = (await response.json().catch(() => null)) as ChangeAnswer | null;
+    const answer = (await response.json().catch(() => null)) as ToldAnswer | null;
     // Something else than this product answers at its address.
     return answer && "status" in answer ? answer : failed;
   } catch {

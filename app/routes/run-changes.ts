@@ -1,4 +1,4 @@
-import type { ChangeAnswer } from "~/protocol/answers";
+import { type ChangeAnswer, revisionHeader, type ToldAnswer } from "~/protocol/answers";
 import { checkRunRequest } from "~/protocol/requests";
 import { database } from "~/server/lab/current";
 import { changeRun } from "~/server/commands/change-run";
@@ -9,9 +9,16 @@ import { runIdFrom } from "./run-id.server";
 
 const httpStatus = { done: 200, refused: 422, malformed: 400, missing: 404, conflict: 409 } as const;
 
-const answer = (body: ChangeAnswer, status: number) => Response.json(body, { status });
+const answer = (body: ToldAnswer, status: number) => Response.json(body, { status });
 
-/** Changes to a run, as JSON. The answer to one that was made carries the run as it now is. */
+/** What a screen is told that has this revision of the run. */
+function toldTo(revision: string | null, changed: ChangeAnswer): ToldAnswer {
+  if (changed.status !== "done") return changed;
+  const { state, step } = changed;
+  return { status: "done", told: step && revision === String(step.from) ? step : state };
+}
+
+/** Changes to a run, as JSON. The answer to one that was made carries the run as it now is, or the step to it. */
 export async function action({ request, params, context }: Route.ActionArgs) {
   const runId = runIdFrom(params);
   const checked = checkRunRequest(await jsonBody(request));
@@ -30,7 +37,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     device,
     context.get(addressOfRequest),
   );
-  return answer(changed, httpStatus[changed.status]);
+  const told = toldTo(request.headers.get(revisionHeader), changed);
+  return answer(told, httpStatus[changed.status]);
 }
 
 /** There is nothing to look at here. */

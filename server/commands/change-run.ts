@@ -9,7 +9,8 @@ import {
   type RunChange,
 } from "../../core/change";
 import { changeContext } from "../../core/evaluate";
-import type { ChangeAnswer, RunState } from "../../protocol/answers";
+import type { ChangeAnswer, RunState, RunStep } from "../../protocol/answers";
+import { stepBetween } from "../../protocol/step";
 import type { RunRequest } from "../../protocol/requests";
 import { refusalOf } from "../database/refusals";
 import { RolledBack } from "../database/rolled-back";
@@ -73,13 +74,14 @@ async function markUndone(
   return earlier ?? null;
 }
 
+/** The run after a change, null where it was deleted, and the step to it where what was written is known here. */
+interface Made {
+  readonly state: RunState | null;
+  readonly step: RunStep | null;
+}
+
 /** Applies a change of the record, and writes what became of it. */
-async function change(
-  db: Connection,
-  stored: StoredRun,
-  request: RunChange,
-  asked: Asked,
-): Promise<RunState> {
+async function change(db: Connection, stored: StoredRun, request: RunChange, asked: Asked): Promise<Made> {
   const { record, revision } = stored;
   const applied = applyChange(
     record,
@@ -94,7 +96,7 @@ async function change(
   );
   if (!applied.ok) throw new RolledBack(applied.problem);
   // It was made before, or says what stands already.
-  if (!applied.value) return stateOf(stored);
+  if (!applied.value) return { state: stateOf(stored), step: null };
   const changed = applied.value;
   const own = await storeDifference(db, record, changed.record, asked.now);
   let { last } = stored;
@@ -108,7 +110,8 @@ async function change(
   const { houseRulesId = stored.houseRulesId } = own;
   const now: StoredRun = { record: changed.record, houseRulesId, revision: revision + 1, last };
   rememberRun(record.id, now);
-  return stateOf(now);
+  const state = stateOf(now);
+  return { state, step: stepBetween(stateOf(stored), state) };
 }
 
 /** What the server alone can do with a run. */
@@ -117,7 +120,7 @@ async function beside(
   stored: StoredRun,
   request: Exclude<RunRequest, RunChange>,
   asked: Asked,
-): Promise<RunState | null> {
+): Promise<Made> {
   const { record, revision } = stored;
   const problem =
     request.intent === "shelve"
@@ -126,10 +129,15 @@ async function beside(
         ? await recompute(db, record, asked)
         : await deleteRun(db, record, asked);
   if (problem) throw new RolledBack(problem);
-  if (request.intent === "delete") return null;
+  if (request.intent === "delete") return { state: null, step: null };
   await writeRun(db, record, {}, asked.now);
-  return { ...stateOf(stored), revision: revision + 1 };
+  return { state: { ...stateOf(stored), revision: revision + 1 }, step: null };
 }
+
+/** What all screens are told, those of other runs too, is no more than this, characters. */
+const mostTold = 8_000;
+
+const isSmall = ({ patch }: RunStep): boolean => JSON.stringify(patch).length <= mostTold;
 
 /**
  * Carries out one request on a run, all or nothing: the run is read once, changed by the same function as in the browser, and
@@ -145,15 +153,16 @@ export async function changeRun(
 ): Promise<ChangeAnswer> {
   try {
     const command = { runId, request, device, from };
-    const state = await recorded(db, "run", command, now, async (tx) => {
+    const { state, step } = await recorded(db, "run", command, now, async (tx) => {
       const stored = await storedRun(tx, runId);
       if (!stored) throw new RolledBack(missing("There is no such run").problem);
       const asked = { person: stored.record.bench, now, from };
       return isRunChange(request) ? change(tx, stored, request, asked) : beside(tx, stored, request, asked);
     });
     const timed = !isRunChange(request) || changesTimers(request);
-    announce({ runId, timers: timed && (state === null ? [] : timersOf(state.record)), device });
-    return { status: "done", state };
+    const timers = timed && (state === null ? [] : timersOf(state.record));
+    announce({ runId, timers, device, step: step && isSmall(step) ? step : null });
+    return { status: "done", state, step };
   } catch (error) {
     if (error instanceof RolledBack) return error.problem as ChangeProblem;
     const refusal = refusalOf(error);

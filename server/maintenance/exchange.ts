@@ -28,7 +28,7 @@ export async function restoreOneRun(which: string, runId: string, person: string
   const folder = dataFolder();
   const open = await startDatabase();
   const title = await restoreRun(open, folder, chosenBackup(folder, which), runId, person);
-  announce({ runId, timers: true, device: "" });
+  announce({ runId, timers: true, device: "", step: null });
   await look(20);
   return title;
 }

@@ -57,7 +57,7 @@ const kept = (change: Partial<Kept>): Kept => ({
   },
   ...change,
 });
-const send = () => Promise.resolve({ status: "done", state: null } as const);
+const send = () => Promise.resolve({ status: "done", told: null } as const);
 const panel = (all: readonly Kept[]) =>
   text(renderToString(<KeptPanel kept={all} record={record} send={send} />));
 

@@ -41,7 +41,7 @@ const live = (record: RunRecord): LiveRun => ({
   revision: 0,
   kept: [],
   trouble: null,
-  send: () => Promise.resolve({ status: "done", state: null }),
+  send: () => Promise.resolve({ status: "done", told: null }),
 });
 
 const standards = (rows: Readonly<Record<string, string>>): Typed[] =>

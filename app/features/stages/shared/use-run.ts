@@ -1,6 +1,16 @@
-import { createContext, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import {
+  createContext,
+  type RefObject,
+  useCallback,
+  useEffect,
+  useMemo,
+  useReducer,
+  useRef,
+  useState,
+} from "react";
 import type { RunRequest } from "~/protocol/requests";
-import type { RunState } from "~/protocol/answers";
+import type { RunState, RunStep } from "~/protocol/answers";
+import { afterStep, keptOf } from "~/protocol/step";
 import { canWait, withWaiting } from "~/protocol/waiting";
 import type { Kept } from "../../../live/browser-database";
 import { keep, onSent, somethingWaits, useOutbox } from "../../../live/outbox";
@@ -56,6 +66,25 @@ async function keepHere(...change: Parameters<typeof keep>): Promise<Outcome> {
   }
 }
 
+/** The run as a screen has it; `missed` where a step was told that does not follow on it, so that all has to be asked for. */
+interface Taken {
+  readonly state: RunState;
+  readonly missed: boolean;
+}
+
+/** Of two states the one with more changes is the newer, whichever arrives last. */
+function taken(now: Taken, told: RunState | RunStep): Taken {
+  const { state } = now;
+  if (!("patch" in told)) {
+    const newer = told.revision > state.revision;
+    if (!newer && !now.missed) return now;
+    return { state: newer ? keptOf(state, told) : state, missed: false };
+  }
+  if (told.from < state.revision) return now;
+  const next = afterStep(state, told);
+  return next ? { state: next, missed: false } : { state, missed: true };
+}
+
 /**
  * The run as the server last told it: by the loader, by the answer to each change, or since another device changed it; and on
  * top of that what waits in this browser. Changes are sent one after the other, in the order in which they were made.
@@ -63,12 +92,7 @@ async function keepHere(...change: Parameters<typeof keep>): Promise<Outcome> {
 export function useRun(loaded: RunState): LiveRun {
   const runId = loaded.record.id;
   const [seen, setSeen] = useState(loaded);
-  const [state, setState] = useState(loaded);
-  // Of two states the one with more changes is the newer, whichever arrives last.
-  const take = useCallback(
-    (next: RunState) => setState((now) => (next.revision > now.revision ? next : now)),
-    [],
-  );
+  const [{ state, missed }, take] = useReducer(taken, { state: loaded, missed: false });
   if (seen !== loaded) {
     setSeen(loaded);
     take(loaded);
@@ -86,21 +110,33 @@ export function useRun(loaded: RunState): LiveRun {
     } catch {
       // Out of reach: the screen stays as it is, and asks again when the stream is back.
     }
-  }, [runId, take]);
+  }, [runId]);
+  useEffect(() => {
+    if (missed) void refresh();
+  }, [missed, refresh]);
   useLive((heard) => {
-    if (heard === "connected" || heard.runId === runId) void refresh();
+    if (heard === "connected") void refresh();
+    else if (heard.runId === runId) {
+      const { step } = heard;
+      if (step) void pressOver().then(() => take(step));
+      else void refresh();
+    }
   });
   useEffect(
     () =>
       onSent((of, answer) => {
         if (of !== runId || answer.status !== "done") return;
-        if (answer.state) take(answer.state);
+        if (answer.told) take(answer.told);
         setTrouble(null);
       }),
-    [runId, take],
+    [runId],
   );
 
-  const send = useSend({ runId, take, setTrouble, refresh });
+  const revision = useRef(state.revision);
+  useEffect(() => {
+    revision.current = state.revision;
+  }, [state]);
+  const send = useSend({ runId, revision, take, setTrouble, refresh });
 
   const outbox = useOutbox();
   const kept = useMemo(() => outbox.filter((k) => k.runId === runId), [outbox, runId]);
@@ -130,21 +166,22 @@ function useSeenRun(state: RunState, take: (next: RunState) => void): void {
 
 interface SendingParts {
   readonly runId: string;
-  readonly take: (next: RunState) => void;
+  readonly revision: RefObject<number>;
+  readonly take: (next: RunState | RunStep) => void;
   readonly setTrouble: (trouble: string | null) => void;
   readonly refresh: () => Promise<void>;
 }
 
 /** Sends one change after the other; what cannot reach the server is kept in this browser. */
-function useSend({ runId, take, setTrouble, refresh }: SendingParts): Send {
+function useSend({ runId, revision, take, setTrouble, refresh }: SendingParts): Send {
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   return useCallback<Send>(
     (request) => {
       const make = async (): Promise<Outcome> => {
         if (canWait(request) && somethingWaits(runId)) return keepHere(runId, request);
-        const said = await postChange(runId, request);
+        const said = await postChange(runId, request, revision.current);
         if (said.status === "done") {
-          if (said.state) take(said.state);
+          if (said.told) take(said.told);
           setTrouble(null);
           return said;
         }
@@ -180,6 +217,6 @@ function useSend({ runId, take, setTrouble, refresh }: SendingParts): Send {
       queue.current = answer;
       return answer;
     },
-    [runId, take, setTrouble, refresh],
+    [runId, revision, take, setTrouble, refresh],
   );
 }
