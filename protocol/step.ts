@@ -17,7 +17,7 @@ export const stepBetween = (before: RunState, after: RunState): RunStep => ({
 export function afterStep(now: RunState, { from, patch }: RunStep): RunState | null {
   if (from !== now.revision) return null;
   try {
-    return immutableJSONPatch(now, patch as JSONPatchDocument) as RunState;
+    return immutableJSONPatch<RunState, RunState>(now, patch as JSONPatchDocument);
   } catch {
     return null;
   }

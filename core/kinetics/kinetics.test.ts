@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { randomStream } from "../montecarlo";
 import { mustHold } from "../result";
-import { compareOrders, halfInterval, type Order, orderInExcess, rateLaw, windowOf } from ".";
+import { compareOrders, condensed, halfInterval, type Order, orderInExcess, rateLaw, windowOf } from ".";
 
 const every = (step: number, until: number) => Array.from({ length: until / step + 1 }, (_, i) => i * step);
 
@@ -169,5 +169,57 @@ describe("a course that levels off above zero", () => {
     }
     expect(held / 300).toBeGreaterThan(0.91);
     expect(held / 300).toBeLessThan(0.985);
+  });
+});
+
+describe("a course of more readings than are fitted one by one", () => {
+  const n = 2400;
+  const at = (i: number) => i / 4;
+  /** Noise that hangs together from reading to reading, as that of an instrument that smooths does. */
+  const long = (seed: number, order: Order, hangs = 0) => {
+    const random = randomStream(seed);
+    let noise = 0;
+    const absorbance = Array.from({ length: n }, (_, i) => {
+      noise = hangs * noise + random.normal();
+      return rateLaw(order, 0.9, 0.004, at(i)) + 0.003 * noise;
+    });
+    return { seconds: Array.from({ length: n }, (_, i) => at(i)), absorbance };
+  };
+
+  test.each([0, 1, 2] as const)("order %i: its means say what its readings say", (order) => {
+    for (let seed = 1; seed <= 5; seed++) {
+      const course = long(seed, order);
+      const [all, means] = [Infinity, 200].map((most) => mustHold(compareOrders(course, false, most)));
+      expect([means!.each, means!.fitted.seconds.length]).toEqual([12, 200]);
+      expect(means!.best).toBe(all!.best);
+      const [a, b] = [all!.fits[order], means!.fits[order]];
+      expect(Math.abs(a.k - b.k)).toBeLessThan(0.05 * a.u);
+      expect(b.u / a.u).toBeGreaterThan(0.8);
+      expect(b.u / a.u).toBeLessThan(1.25);
+    }
+  });
+
+  test("95 % intervals hold the truth as often as they say, where noise hangs together too", () => {
+    let held = 0;
+    for (let seed = 1; seed <= 400; seed++) {
+      const fit = mustHold(compareOrders(long(1000 + seed, 1, 0.6), false, 200)).fits[1];
+      if (Math.abs(fit.k - 0.004) <= halfInterval(fit)) held++;
+    }
+    // Within three standard deviations of what 400 courses can tell.
+    expect(held / 400).toBeGreaterThan(0.917);
+  });
+
+  test("a pause in the readings is not averaged across", () => {
+    const seconds = [
+      ...Array.from({ length: 1000 }, (_, i) => i),
+      ...Array.from({ length: 1003 }, (_, i) => 90_000 + i),
+    ];
+    const { course, each } = condensed(
+      { seconds, absorbance: seconds.map((t) => (t < 50_000 ? 0.8 : 0.2)) },
+      150,
+    );
+    expect(each).toBe(14);
+    expect(new Set(course.absorbance.map((a) => a.toFixed(3)))).toEqual(new Set(["0.800", "0.200"]));
+    expect(course.seconds.filter((t) => t > 1000 && t < 90_000)).toEqual([]);
   });
 });

@@ -260,6 +260,9 @@ export interface OrderComparison {
   readonly straightest: Order;
   /** Where the course seems to level off, though that was not fitted; null where it does not. */
   readonly levelsOff: number | null;
+  /** What was fitted: the readings, or the means of so many neighbors each. */
+  readonly fitted: Course;
+  readonly each: number;
   /** What the two say, in words. */
   readonly text: string;
 }
@@ -278,11 +281,36 @@ export function windowOf(course: Course, from: number | null, to: number | null)
   };
 }
 
-/** A course with at most so many readings: every second, third … of a longer one. */
-export function thinned(course: Course, most: number): Course {
-  const step = Math.ceil(course.seconds.length / most);
-  const kept = (values: readonly number[]) => values.filter((_, i) => i % step === 0);
-  return step <= 1 ? course : { seconds: kept(course.seconds), absorbance: kept(course.absorbance) };
+/** More than this are not fitted one by one. */
+const mostFitted = 2000;
+
+/** A pause that is so many times the usual interval between readings ends a block of them. */
+const longPause = 10;
+
+/**
+ * A course of at most about so many points: of a longer one the means of neighboring readings, so that all that was read counts.
+ * Over a block that is short beside the half-life the mean lies on the law (off by its curvature, k²h²/24 of A for a block of h
+ * seconds at first order); and means of blocks hang together less than neighbors do, so that their scatter is the better
+ * judge of ± (batch means; from memory).
+ */
+export function condensed(course: Course, most: number): { readonly course: Course; readonly each: number } {
+  const { seconds, absorbance } = course;
+  const n = seconds.length;
+  const each = Math.ceil(n / most);
+  if (each <= 1) return { course, each: 1 };
+  const pause = (longPause * ((seconds[n - 1] ?? 0) - (seconds[0] ?? 0))) / (n - 1);
+  const means: [number, number][] = [];
+  let [count, time, sum] = [0, 0, 0];
+  for (let i = 0; i < n; i++) {
+    count++;
+    time += seconds[i] ?? NaN;
+    sum += absorbance[i] ?? NaN;
+    const gap = (seconds[i + 1] ?? Infinity) - (seconds[i] ?? NaN);
+    if (count < each && gap <= pause) continue;
+    means.push([time / count, sum / count]);
+    [count, time, sum] = [0, 0, 0];
+  }
+  return { course: { seconds: means.map(([t]) => t), absorbance: means.map(([, a]) => a) }, each };
 }
 
 const orderWords = ["zero", "first", "second"] as const;
@@ -304,15 +332,21 @@ function levelsOffAt(course: Course, best: OrderFit): number | null {
  * Zero, first and second order fitted to the same readings: straight lines through A, ln A and 1/A with their correlation
  * coefficients, and least squares on the absorbances themselves, judged by Akaike's criterion for small samples (Burnham and
  * Anderson, Model Selection, 2.4; from memory). Transforming makes the smallest absorbances count most; AICc does not. With
- * `fitEnd` first and second order level off at an absorbance that is fitted too.
+ * `fitEnd` first and second order level off at an absorbance that is fitted too. Of a course that is longer than `most` the
+ * means of neighbors are fitted.
  */
-export function compareOrders(course: Course, fitEnd = false): Result<OrderComparison> {
-  const n = course.seconds.length;
+export function compareOrders(
+  read: Course,
+  fitEnd = false,
+  most: number = mostFitted,
+): Result<OrderComparison> {
+  const n = read.seconds.length;
   if (n < fewestReadings) {
     return failure(
       `${n === 1 ? "One reading lies" : `${n} readings lie`} in the window: an order needs ${fewestReadings} at least`,
     );
   }
+  const { course, each } = condensed(read, most);
   const [low, high] = [Math.min(...course.absorbance), Math.max(...course.absorbance)];
   if (high - low === 0) return failure("The absorbance does not change: there is no rate in it");
   const fits = ([0, 1, 2] as const).map((order) => fitOrder(course, order, fitEnd));
@@ -341,6 +375,8 @@ export function compareOrders(course: Course, fitEnd = false): Result<OrderCompa
     : "";
   return success({
     levelsOff,
+    fitted: course,
+    each,
     fits: judged as unknown as OrderComparison["fits"],
     best: best.order,
     straightest: straightest.order,

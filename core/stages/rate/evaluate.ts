@@ -5,15 +5,7 @@ import {
   traceOf,
   presentObservation,
 } from "../../record";
-import {
-  compareOrders,
-  thinned,
-  windowOf,
-  type Order,
-  rateUnits,
-  orderWord,
-  orderInExcess,
-} from "../../kinetics";
+import { compareOrders, windowOf, type Order, rateUnits, orderWord, orderInExcess } from "../../kinetics";
 import type { RateStage } from "../../method";
 import { type Known, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
 import type { CompiledStage } from "../compiled";
@@ -24,9 +16,6 @@ import { combine, resultViews, stillWanting } from "../shared/replicates";
 import { capitalized } from "../../text";
 import { plusMinusOf } from "../../judgement";
 
-/** Of a course with more readings than this every second, third … one is fitted; all are kept. */
-const mostFitted = 20_000;
-
 const comparedBefore = new WeakMap<TraceRecord, Map<string, ReturnType<typeof compareOrders>>>();
 
 /** The three orders fitted to a course, which takes a while for ten thousand points: once for each window of it. */
@@ -36,10 +25,8 @@ function comparedOnce(trace: TraceRecord, window: readonly [number | null, numbe
   const key = `${window.join(" to ")}${fitEnd ? " with its end" : ""}`;
   const there = known.get(key);
   if (there) return there;
-  const fresh = compareOrders(
-    thinned(windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window), mostFitted),
-    fitEnd,
-  );
+  const read = windowOf({ seconds: trace.x, absorbance: trace.absorbance }, ...window);
+  const fresh = compareOrders(read, fitEnd);
   known.set(key, fresh);
   return fresh;
 }

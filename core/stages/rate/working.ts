@@ -13,9 +13,13 @@ function rateSteps(
   { order, definition, endFitted }: RateEvaluation,
   rules: HouseRules,
 ): WorkingStep[] {
-  const fit = trial.comparison?.fits[order];
+  const { comparison } = trial;
+  const fit = comparison?.fits[order];
   const q = trial.symbols.get(definition.rate.symbol);
-  if (!fit || !q) return [];
+  if (!comparison || !fit || !q) return [];
+  const count = fit.residuals.length;
+  const what =
+    comparison.each > 1 ? `${count} means of ${comparison.each} absorbances each` : `${count} absorbances`;
   const k = symbolTex(definition.rate.symbol);
   const withEnd = endFitted && order !== 0;
   const above = withEnd ? "A - A_\\infty" : "A";
@@ -30,7 +34,7 @@ function rateSteps(
   return [
     step({
       id: definition.rate.symbol,
-      title: `${orderWord(order)[0]?.toUpperCase()}${orderWord(order).slice(1)} order, by least squares on ${fit.residuals.length} absorbances`,
+      title: `${orderWord(order)[0]?.toUpperCase()}${orderWord(order).slice(1)} order, by least squares on ${what}`,
       formula: ["A = A0 - k t", "A = A0 exp(-k t)", "1/A = 1/A0 + k t"][order] ?? "",
       names: law ?? "",
       numbers: `A_0 = ${toSignificant(fit.initial, 4)}${withEnd ? `,\\; A_\\infty = ${toSignificant(fit.end, 3)}` : ""}`,

@@ -78,6 +78,8 @@ export function OrderTable({ stage, rules, comparison, locked, send }: OrderTabl
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         ± is {plusMinusWords[rules.plusMinus]}. r is the correlation coefficient of the straight plot. The
         evidence is Akaike’s, from the readings as they are, and its residuals are on that scale too.
+        {comparison.each > 1 &&
+          ` Of this many readings the means of ${comparison.each} neighbors each are fitted.`}
       </Typography>
     </Sheet>
   );

@@ -4,18 +4,37 @@ import { colors } from "../../../theme/theme";
 import type { ChartOption } from "../../../ui/chart/echarts";
 import { axis, inks, text, tooltip } from "../../../ui/chart/style";
 
-/** What is drawn of a course on its own axis: so many points that the eye sees them all. */
-const large = (n: number) => (n > 2000 ? { large: true, largeThreshold: 2000, sampling: "lttb" } : {});
+/** So many points are drawn quickly in one go. */
+const large = (n: number) => (n > 2000 ? { large: true, largeThreshold: 2000 } : {});
+
+type Point = readonly [x: number, y: number];
+
+/** More than this many points of a course are not drawn one by one. */
+const mostDrawn = 4000;
+
+/** Of more points than can be told apart the lowest and the highest of neighbors, so that what lies off is seen. */
+function drawn(points: readonly Point[]): readonly Point[] {
+  const each = Math.ceil((2 * points.length) / mostDrawn);
+  if (each <= 2) return points;
+  const kept: Point[] = [];
+  for (let i = 0; i < points.length; i += each) {
+    const block = points.slice(i, i + each);
+    const low = block.reduce((a, b) => (b[1] < a[1] ? b : a));
+    const high = block.reduce((a, b) => (b[1] > a[1] ? b : a));
+    kept.push(...(low === high ? [low] : low[0] < high[0] ? [low, high] : [high, low]));
+  }
+  return kept;
+}
 
 /** Absorbance against time with the fitted law; what lies outside the window is pale. */
 export function courseOption(
   course: CourseEvaluation,
   order: Order,
-  live: readonly (readonly [number, number])[] = [],
+  live: readonly Point[] = [],
 ): ChartOption {
   const { trace, window, comparison } = course;
-  const points = trace ? trace.x.map((t, i) => [t, trace.absorbance[i] ?? 0] as const) : live;
-  const inside = ([t]: readonly [number, number]) =>
+  const points = trace ? drawn(trace.x.map((t, i) => [t, trace.absorbance[i] ?? 0] as const)) : live;
+  const inside = ([t]: Point) =>
     (window[0] === null || t >= window[0]) && (window[1] === null || t <= window[1]);
   const fit = comparison?.fits[order];
   const used = points.filter(inside);
@@ -66,23 +85,16 @@ export function courseOption(
 const names = ["A", "ln A", "1/A"] as const;
 
 /** The plot that a class draws for an order, straight where it is right; beneath, what the law itself leaves over of A. */
-export function transformedOption(
-  { trace, window, comparison }: CourseEvaluation,
-  order: Order,
-): ChartOption {
+export function transformedOption({ comparison }: CourseEvaluation, order: Order): ChartOption {
   const fit = comparison?.fits[order];
-  const inside = (trace?.x ?? []).flatMap((t, i) =>
-    (window[0] !== null && t < window[0]) || (window[1] !== null && t > window[1])
-      ? []
-      : [[t, trace?.absorbance[i] ?? 0] as const],
-  );
-  const points = inside.flatMap(([t, a]) => {
-    const y = transformed(order, a, fit?.end);
-    return y === null ? [] : [[t, y] as const];
+  const { seconds = [], absorbance = [] } = comparison?.fitted ?? {};
+  const points = seconds.flatMap((t, i): Point[] => {
+    const y = transformed(order, absorbance[i] ?? 0, fit?.end);
+    return y === null ? [] : [[t, y]];
   });
-  const ends = [inside[0]?.[0] ?? 0, inside.at(-1)?.[0] ?? 1];
-  const left = fit?.residuals.map((residual, i) => [inside[i]?.[0] ?? 0, residual]) ?? [];
-  const spread = Math.max(1e-3, ...left.map(([, r]) => Math.abs(r ?? 0)));
+  const ends = [seconds[0] ?? 0, seconds.at(-1) ?? 1];
+  const left = fit?.residuals.map((residual, i): Point => [seconds[i] ?? 0, residual]) ?? [];
+  const spread = Math.max(1e-3, ...left.map(([, r]) => Math.abs(r)));
   const grid = { left: 68, right: 10, outerBoundsMode: "none" };
   const shared = { min: ends[0], max: ends[1], splitNumber: 3 };
   return {
