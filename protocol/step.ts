@@ -1,4 +1,4 @@
-import { compare } from "fast-json-patch";
+import jsonPatch from "fast-json-patch";
 import { immutableJSONPatch, type JSONPatchDocument } from "immutable-json-patch";
 import type { RunState, RunStep } from "./answers";
 
@@ -10,7 +10,7 @@ import type { RunState, RunStep } from "./answers";
 /** What made one state of a run into the next. Costs as much as was changed, where the rest is the same objects. */
 export const stepBetween = (before: RunState, after: RunState): RunStep => ({
   from: before.revision,
-  patch: compare(before, after),
+  patch: jsonPatch.compare(before, after),
 });
 
 /** The state after a step; null where the step does not follow on it. */
