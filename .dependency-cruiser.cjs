@@ -21,7 +21,7 @@ const rooms = [
   ["change"],
   ["stages"],
   ["evaluate"],
-  ["working", "plan", "prepare", "simulate"],
+  ["working", "plan", "prepare", "simulate", "paper"],
 ];
 const orderOfRooms = rooms.slice(0, -1).map((row, i) => ({
   name: `core-rooms-in-order-${row[0]}`,

@@ -37,4 +37,9 @@ export const uncapitalized = (text: string) =>
 export const withPoint = (typed: string | undefined): string => (typed ?? "").trim().replace(",", ".");
 
 /** Where a reading came from, said behind it; nothing for one that was typed. */
-export const sourceWords = { typed: "", instrument: ", by instrument", imported: ", from a file" } as const;
+export const sourceWords = {
+  typed: "",
+  instrument: ", by instrument",
+  imported: ", from a file",
+  paper: ", from paper",
+} as const;

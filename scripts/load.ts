@@ -62,10 +62,15 @@ class Screen {
     return this.state?.revision ?? null;
   }
 
-  /** Asks for the whole run. */
+  /** Asks for the whole run, until it is told. */
   async refresh(): Promise<void> {
-    const answer = await fetch(`${this.url}/runs/${this.runId}/state`, { signal: this.until });
-    await this.take((await answer.json()) as RunState);
+    const headers = { "X-Device": this.device };
+    for (;;) {
+      const answer = await fetch(`${this.url}/runs/${this.runId}/state`, { signal: this.until, headers });
+      if (answer.ok) return this.take((await answer.json()) as RunState);
+      await answer.text();
+      await wait(1000);
+    }
   }
 
   async take(told: RunState | RunStep): Promise<void> {
@@ -88,7 +93,7 @@ class Screen {
     let rest = "";
     for (;;) {
       const { value, done } = await reader.read();
-      if (done) return;
+      if (done) throw new Error("The stream of changes has ended");
       const lines = (rest + text.decode(value, { stream: true })).split("\n\n");
       rest = lines.pop() ?? "";
       for (const line of lines.filter((l) => l.startsWith("data: "))) {
@@ -249,9 +254,12 @@ export async function load(plan: LoadPlan, port: number, tell: (line: string) =>
     timers.push(setInterval(weigh, 5000), setInterval(say, 30_000));
     await Promise.all(benches.map((of, i) => bench(url, of, plan, (plan.everyMs * i) / plan.benches, times)));
     weigh();
-    // What was told last has been heard a moment later.
-    await wait(1000);
-    const found = await counted(url, benches, screens);
+    // What was told last is heard a moment later.
+    let found = await counted(url, benches, screens);
+    for (let waited = 0; found.apart > 0 && waited < 10; waited++) {
+      await wait(1000);
+      found = await counted(url, benches, screens);
+    }
     ended.abort();
     await Promise.all(streams);
     return {

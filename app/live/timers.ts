@@ -1,3 +1,4 @@
+import { device } from "./device";
 import { useSyncExternalStore } from "react";
 import type { TimersAnswer, TimerView } from "~/protocol/answers";
 import { pressOver } from "../ui/press";
@@ -28,7 +29,7 @@ export async function refreshTimers(): Promise<void> {
   asking = true;
   try {
     const sent = Date.now();
-    const response = await fetch("/timers");
+    const response = await fetch("/timers", { headers: { "X-Device": device } });
     if (response.ok && sameEra(response)) {
       const answer = (await response.json()) as TimersAnswer;
       // The answer was written about halfway between question and arrival.

@@ -2,7 +2,8 @@ import type { RunRecord } from "../run";
 import { Type } from "@sinclair/typebox";
 import { ObservationKindSchema } from "../record";
 import { success, type Result } from "../result";
-import { type ChangeKind, happenedAt, type ChangeContext, type ChangeProblem } from "./change";
+import { sourceWords } from "../text";
+import { type ChangeKind, happenedAt, type ChangeContext, type ChangeProblem, refused } from "./change";
 import { type Inverse, together } from "./inverse";
 import { Closed, Held, Id, InputSymbol, Key, type Made, ReadingText, Short, TrialKind } from "./parts";
 import { openStage } from "./place";
@@ -13,7 +14,12 @@ export const enterSchema = () =>
     {
       intent: Type.Literal("enter"),
       stageKey: Key,
-      source: Type.Union([Type.Literal("typed"), Type.Literal("instrument"), Type.Literal("imported")]),
+      source: Type.Union([
+        Type.Literal("typed"),
+        Type.Literal("instrument"),
+        Type.Literal("imported"),
+        Type.Literal("paper"),
+      ]),
       rows: Type.Array(
         Type.Object(
           {
@@ -37,6 +43,8 @@ export const enterSchema = () =>
               ),
               { minItems: 1, maxItems: 200 },
             ),
+            /** When it was read, by the time that was written on paper; when it is entered where nothing is said. */
+            at: Type.Optional(Type.String({ format: "date-time" })),
           },
           Closed,
         ),
@@ -58,13 +66,29 @@ interface RowEntered {
   readonly what: string;
 }
 
+/** Clocks differ a little: a time is ahead only beyond this, ms. */
+const clocksDiffer = 5 * 60_000;
+
+/** What was written on paper longer ago than this has a wrong date, ms. */
+const longAgo = 366 * 86_400_000;
+
+/** Why the time that was written cannot be; null where it can. It may lie before the run was begun: paper came first. */
+export function problemOfTime(at: string, now: string): string | null {
+  const ago = Date.parse(now) - Date.parse(at);
+  if (ago < -clocksDiffer) return "This time is still to come: look at the date and the time";
+  return ago > longAgo ? "This is more than a year ago: look at the date" : null;
+}
+
 /** Readings of one flask, or of the stage. */
 function enterRow(
   record: RunRecord,
-  { trial, readings }: Row,
-  { stageKey, source, at }: Pick<Enter, "stageKey" | "source"> & { readonly at: string },
+  { trial, readings, at: written }: Row,
+  { stageKey, source, entered: now }: Pick<Enter, "stageKey" | "source"> & { readonly entered: string },
   context: ChangeContext,
 ): Result<RowEntered, ChangeProblem> {
+  const wrong = written === undefined ? null : problemOfTime(written, context.now);
+  if (wrong !== null) return refused(wrong);
+  const at = written === undefined ? now : new Date(written).toISOString();
   const place = { stageKey, trialId: trial?.id ?? null };
   const begun = trial ? beginTrial(record, stageKey, trial, context) : success(record);
   if (!begun.ok) return begun;
@@ -94,18 +118,19 @@ export const enter: ChangeKind<Enter> = {
   apply(record, request, context) {
     const opened = openStage(record, request.stageKey);
     if (!opened.ok) return opened;
-    const at = happenedAt(context, record, request.heldSeconds);
+    const entered = happenedAt(context, record, request.heldSeconds);
     let all: RowEntered = { record, inverses: [], what: "" };
     for (const row of request.rows) {
-      const entered = enterRow(all.record, row, { ...request, at }, context);
-      if (!entered.ok) return entered;
-      const { inverses, ...after } = entered.value;
+      const done = enterRow(all.record, row, { ...request, entered }, context);
+      if (!done.ok) return done;
+      const { inverses, ...after } = done.value;
       // A flask of which everything stands already is not begun by it.
       if (inverses.length > 0) all = { ...after, inverses: [...inverses, ...all.inverses] };
     }
     const { inverses, what } = all;
     if (inverses.length === 0) return success(null);
-    const description = inverses.length === 1 ? what : `${inverses.length} readings`;
+    const description =
+      inverses.length === 1 ? what : `${inverses.length} readings${sourceWords[request.source]}`;
     return success({ record: all.record, inverse: together(inverses), told: { description } });
   },
 };

@@ -2,7 +2,7 @@ export * from "./change";
 export * from "./draft";
 export * from "./inverse";
 export * from "./place";
-export type { Enter } from "./enter";
+export { type Enter, problemOfTime } from "./enter";
 export type { Observe } from "./observe";
 export { RunChangeSchema, type RunChange } from "./schema";
 export * from "./table";

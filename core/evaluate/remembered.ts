@@ -38,14 +38,18 @@ const same = (a: Basis, b: Basis): boolean =>
 /**
  * Gives what was found of a record as long as nothing that it follows from is another object: changes leave the stages that they do
  * not touch as they are. Only for records that are never changed in place. One finding a record; it goes when its record does.
+ * What is asked for once alone, as the stage that is being worked at is after each reading, is not kept: it would only be in
+ * the way of the next.
  */
 export function rememberedStages(): Remembering {
+  const asked = new WeakSet<StageRecord>();
   const known = new WeakMap<StageRecord, { readonly basis: Basis; readonly found: FoundStage }>();
   return (record, basis, find) => {
     const there = known.get(record);
     if (there && same(there.basis, basis)) return there.found;
     const found = find();
-    known.set(record, { basis, found });
+    if (asked.has(record)) known.set(record, { basis, found });
+    else asked.add(record);
     return found;
   };
 }

@@ -16,6 +16,8 @@ export interface Field {
   readonly hidden?: boolean;
   /** True for what is read as often as people like: a reading does not replace the one before. */
   readonly many?: boolean;
+  /** True for another way to write the same reading. */
+  readonly otherWay?: boolean;
   /** True for what stands beside the row of readings: it is written where it happens, not asked for in turn. */
   readonly aside?: boolean;
 }

@@ -22,6 +22,7 @@ export function photometerFields({ symbol, label }: InputBase, again: boolean): 
       hint: "turned into absorbance",
       rules: { ...rules, unit: "%", least: 0, aboveZero: true, most: 300 },
       many: true,
+      otherWay: true,
     },
     ...(again
       ? [

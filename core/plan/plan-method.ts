@@ -52,7 +52,7 @@ function plannedAmounts(
     const planned = plannedOf(input);
     if (!planned) return [];
     const { symbol, label } = input;
-    const inSeries = taken?.symbol === symbol ? mean(taken.values) : null;
+    const inSeries = taken?.symbol === symbol ? mean(taken.texts.map(Number)) : null;
     const value = chosen.amounts?.[symbol] ?? inSeries ?? usualOf(input);
     if (value === null) return [];
     const per = perOf(input);
@@ -107,7 +107,7 @@ function takenOf({ quantity }: Reagent, stage: ComputedStage, trials: number) {
   if (!quantity) return null;
   const { reagentFlasks, series } = planningOf(stage);
   const { most, unit, of } = quantity;
-  const together = of === "series" ? series?.(stage).values.reduce((sum, each) => sum + each, 0) : undefined;
+  const together = of === "series" ? series?.(stage).texts.reduce((sum, each) => sum + Number(each), 0) : undefined;
   return { amount: together ?? most * reagentFlasks(stage, trials), unit };
 }
 

@@ -62,7 +62,13 @@ export const ObservationSchema = Type.Object(
       Type.Null(),
     ]),
     unit: Text,
-    source: Type.Union([Type.Literal("typed"), Type.Literal("instrument"), Type.Literal("imported")]),
+    /** How it came in: typed at the bench, by an instrument, from a file, or later from paper with the time written there. */
+    source: Type.Union([
+      Type.Literal("typed"),
+      Type.Literal("instrument"),
+      Type.Literal("imported"),
+      Type.Literal("paper"),
+    ]),
     person: Text,
     at: Instant,
     supersedes: Type.Union([Id, Type.Null()]),

@@ -17,7 +17,7 @@ import {
 } from "drizzle-orm/pg-core";
 import type { HouseRules } from "../../core/rules";
 import type { Method } from "../../core/method";
-import type { ObservationKind, TimerRecord, TraceRecord } from "../../core/record";
+import type { Observation, ObservationKind, TimerRecord, TraceRecord } from "../../core/record";
 import type { RunRecord, RunStatus } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
 import type { TrailSubject } from "../../formats/trail";
@@ -141,7 +141,7 @@ export const observation = pgTable(
     text: text("text").notNull(),
     value: numeric("value"),
     unit: text("unit").notNull(),
-    source: text("source").$type<"typed" | "instrument" | "imported">().notNull(),
+    source: text("source").$type<Observation["source"]>().notNull(),
     person: text("person").notNull(),
     at: at("at").notNull(),
     supersedes: uuid("supersedes"),

@@ -48,6 +48,9 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
           <Button component={Link} to={`/methods/${id}/plan`} variant="outlined">
             Plan
           </Button>
+          <Button component={Link} to={`/methods/${id}/sheet`} variant="outlined">
+            Data sheet
+          </Button>
           <Button component={Link} to={`/methods/${id}/edit`} variant="outlined">
             {own ? "Edit" : "Copy and edit"}
           </Button>

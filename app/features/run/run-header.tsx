@@ -179,6 +179,14 @@ function RunMenu({ record, onRename, change }: RunMenuProps) {
         <MenuItem component={Link} to="trail" relative="path">
           Trail: who did what, when
         </MenuItem>
+        <MenuItem component={Link} to={`/runs/${record.id}/sheet`}>
+          Data sheet to print
+        </MenuItem>
+        {record.status === "open" && (
+          <MenuItem component={Link} to={`/runs/${record.id}/paper`}>
+            Enter from paper …
+          </MenuItem>
+        )}
         {record.status === "open" && (
           <MenuItem component={Link} to={`/house-rules?run=${record.id}`}>
             House rules for this run …

@@ -1,5 +1,6 @@
 import type { CompiledCalibration } from "./compile";
 import type { StagePlanning } from "../shared/planning";
+import { seriesKind } from "./series";
 
 /** All standards of the series from one stock; the blank takes the reagents too. */
 export const calibrationPlanning: StagePlanning<CompiledCalibration> = {
@@ -9,5 +10,9 @@ export const calibrationPlanning: StagePlanning<CompiledCalibration> = {
   }),
   flasks: ({ series }) => series.values.length,
   reagentFlasks: ({ series }) => series.values.length + 1,
-  series: ({ series: { symbol, values } }) => ({ symbol, values: values.map(Number) }),
+  series: (definition) => ({
+    symbol: definition.series.symbol,
+    kind: seriesKind(definition),
+    texts: definition.series.values,
+  }),
 };

@@ -2,6 +2,8 @@ import { type Input, typedIn } from "../../inputs";
 import { type ComputedStage, unitOfInput } from "../../method";
 import { unitOf } from "../../quantity";
 import { evaluateNumber } from "../../relation";
+import type { ObservationKind } from "../../record";
+import type { HouseRules } from "../../rules";
 import type { CompiledMethod, CompiledStage } from "../compiled";
 
 /** What somebody has, or wants, where it is not what the method takes as usual. Numbers in the unit that is shown. */
@@ -83,10 +85,13 @@ export interface StagePlanning<C extends CompiledStage> {
   readonly flasks: (definition: C["definition"], trials: number) => number;
   /** Flasks of one bench that its reagents go into. */
   readonly reagentFlasks: (definition: C["definition"], trials: number) => number;
-  /** What is taken for each flask of a series, where a symbol makes one; numbers as they are typed. */
+  /** True where the first trial is made to find the end, and does not count. */
+  readonly startsRough?: (definition: C["definition"], rules: HouseRules) => boolean;
+  /** What is taken for each flask of a series, where a symbol makes one, as it is typed. */
   readonly series?: (definition: C["definition"]) => {
     readonly symbol: string;
-    readonly values: readonly number[];
+    readonly kind: ObservationKind;
+    readonly texts: readonly string[];
   };
 }
 

@@ -12,6 +12,7 @@ import { unitOf } from "../../quantity";
 import { solveForTiter, findRoot } from "../../relation";
 import { inputOf, perOf, type TitrationStage } from "../../method";
 import { plannedOf, type Input } from "../../inputs";
+import { startsRough } from "./trial";
 import { type CompiledTitration } from "./compile";
 
 /** What two rinses and the filled tip of a burette use up, mL a bench. Common practice, no source. */
@@ -126,4 +127,5 @@ export const titrationPlanning: StagePlanning<CompiledTitration> = {
   plan,
   flasks: (_stage, trials) => trials,
   reagentFlasks: (_stage, trials) => trials,
+  startsRough,
 };

@@ -1,9 +1,9 @@
 import { type TrialRecord, presentObservation } from "../../record";
-import { inputOf } from "../../method";
+import { inputOf, type TitrationStage } from "../../method";
 import { type CompiledTitration } from "./compile";
 import { type CompiledMethod } from "../compiled";
 import { type Known, evaluateSample } from "../shared/trial";
-import type { HouseRules } from "../../rules";
+import { type HouseRules, replicatesNeeded } from "../../rules";
 import type { TrialEvaluation } from "../shared/evaluation";
 import { inUnit, exact, type Quantity } from "../../quantity";
 import { volumeFactor } from "../../measure";
@@ -66,3 +66,7 @@ export function perUnit({ definition }: CompiledTitration): string {
   const input = per === undefined ? undefined : inputOf(definition, per);
   return input ? amountUnitOf(input) : "";
 }
+
+/** True where the first trial is made to find the end: nothing is presumed, and more than one trial is needed. */
+export const startsRough = ({ presumed }: TitrationStage, { agreement }: HouseRules): boolean =>
+  presumed === undefined && replicatesNeeded(agreement) > 1;

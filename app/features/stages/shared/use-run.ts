@@ -15,6 +15,7 @@ import { canWait, withWaiting } from "~/protocol/waiting";
 import type { Kept } from "../../../live/browser-database";
 import { keep, onSent, somethingWaits, useOutbox } from "../../../live/outbox";
 import { isTaken, type Outcome, postChange } from "../../../live/post";
+import { device } from "../../../live/device";
 import { sameEra } from "../../../live/era";
 import { keepSeen, seenRun } from "../../../live/seen-runs";
 import { useLive } from "../../../live/stream";
@@ -45,6 +46,9 @@ const silent: readonly RunRequest["intent"][] = [
   "faded",
 ];
 
+/** A run whose changes were not heard is asked for again as long as it was not told, ms. */
+const missedAgainMs = 3000;
+
 const waits: Outcome = {
   status: "waiting",
   message: "The server does not answer: kept in this browser, sent when it does.",
@@ -66,15 +70,16 @@ async function keepHere(...change: Parameters<typeof keep>): Promise<Outcome> {
   }
 }
 
-/** The run as a screen has it; `missed` where a step was told that does not follow on it, so that all has to be asked for. */
+/** The run as a screen has it; `missed` where it may be old, as after a step that does not follow on it: all has to be asked for. */
 interface Taken {
   readonly state: RunState;
   readonly missed: boolean;
 }
 
 /** Of two states the one with more changes is the newer, whichever arrives last. */
-function taken(now: Taken, told: RunState | RunStep): Taken {
+function taken(now: Taken, told: RunState | RunStep | "unsure"): Taken {
   const { state } = now;
+  if (told === "unsure") return { state, missed: true };
   if (!("patch" in told)) {
     const newer = told.revision > state.revision;
     if (!newer && !now.missed) return now;
@@ -102,7 +107,9 @@ export function useRun(loaded: RunState): LiveRun {
 
   const refresh = useCallback(async () => {
     try {
-      const response = await fetch(`/runs/${runId}/state`);
+      const response = await fetch(`/runs/${runId}/state`, { headers: { "X-Device": device } });
+      // Too much was asked at once, say: until it is told, what is shown may be old.
+      if (!response.ok && response.status !== 404) take("unsure");
       if (!response.ok || !sameEra(response)) return;
       const told = (await response.json()) as RunState;
       await pressOver();
@@ -112,7 +119,10 @@ export function useRun(loaded: RunState): LiveRun {
     }
   }, [runId]);
   useEffect(() => {
-    if (missed) void refresh();
+    if (!missed) return;
+    void refresh();
+    const again = setInterval(() => void refresh(), missedAgainMs);
+    return () => clearInterval(again);
   }, [missed, refresh]);
   useLive((heard) => {
     if (heard === "connected") void refresh();

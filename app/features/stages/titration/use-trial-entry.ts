@@ -2,12 +2,17 @@ import { useCallback, useMemo, useRef } from "react";
 import { asksBack } from "~/core/measure";
 import { checkField, fieldKey, persistenceOf, secondReadingChecks, trialFields } from "~/core/method";
 import { evaluateRun, rememberedStages, withDraft } from "~/core/evaluate";
-import { expectedReading, type Guidance, type RunEvaluation, type TitrationEvaluation } from "~/core/stages";
+import {
+  expectedReading,
+  type Guidance,
+  type RunEvaluation,
+  startsRough,
+  type TitrationEvaluation,
+} from "~/core/stages";
 import type { Field } from "~/core/inputs";
 import { isDraft } from "~/core/change";
 import { type ObservationKind, presentObservation } from "~/core/record";
 import type { RunRecord } from "~/core/run";
-import { replicatesNeeded } from "~/core/rules";
 import { readDraft, useStoredDraft, writeDraft } from "../shared/draft-store";
 import { endWatch } from "./end-watch";
 import { useHand } from "./use-hand";
@@ -84,10 +89,8 @@ export function useTrialEntry(record: RunRecord, saved: TitrationEvaluation, sen
   );
   const here = useMemo(() => stageOf(record) ?? saved, [stageOf, record, saved]);
   const { current, proposals } = here;
-  const theoryKnown = definition.presumed !== undefined;
-  // Where one trial is enough, the first is the one that counts.
-  const oneIsEnough = replicatesNeeded(record.houseRules.agreement) === 1;
-  const usualKind = saved.trials.length === 0 && !theoryKnown && !oneIsEnough ? "rough" : "fine";
+  const usualKind =
+    saved.trials.length === 0 && startsRough(definition, record.houseRules) ? "rough" : "fine";
   const kind =
     current?.record.kind ??
     stored?.kind ??

@@ -1,0 +1,211 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { Link } from "react-router";
+import { authority } from "~/catalog/parts/safety";
+import type { Method } from "~/core/method";
+import { dataSheet, type SheetColumn, type SheetStage } from "~/core/paper";
+import type { HouseRules } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
+import { numberIn } from "../../ui/number-in";
+import { noPrint, Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+import { conditionWords } from "../stages/shared/conditions";
+import { colors, fonts } from "../../theme/theme";
+
+interface SheetPageProps {
+  method: Method;
+  rules: HouseRules;
+  /** The run that the sheet is for; null for a class that follows the method. */
+  record: RunRecord | null;
+}
+
+/** A class has no more benches than this. */
+const mostBenches = 40;
+
+const line = `1px solid ${colors.lineStrong}`;
+
+/** The data sheet of a run, or of a method for a class, to print: one for each bench, on pages of its own. */
+export function SheetPage({ method, rules, record }: SheetPageProps) {
+  const [benches, setBenches] = useState("1");
+  const count = Math.min(mostBenches, Math.max(1, Math.floor(numberIn(benches) ?? 1)));
+  const stages = dataSheet(method, rules, record);
+  const back = record ? `/runs/${record.id}` : `/methods/${method.id}`;
+  return (
+    <Page
+      width={980}
+      title={
+        <Box component="span" sx={noPrint}>
+          Data sheet
+        </Box>
+      }
+      note={
+        <Box component="span" sx={noPrint}>
+          To write on where no screen is at hand. Enter it later in the run, with the times that were written.
+        </Box>
+      }
+      actions={
+        <>
+          <Button variant="contained" onClick={() => window.print()}>
+            Print
+          </Button>
+          {record && (
+            <Button component={Link} to={`${back}/paper`} variant="outlined">
+              Enter from paper
+            </Button>
+          )}
+          <Button component={Link} to={back} variant="outlined">
+            {record ? "Back to the run" : "Back to the method"}
+          </Button>
+        </>
+      }
+    >
+      <TextField
+        label="Benches"
+        value={benches}
+        onChange={(event) => setBenches(event.target.value)}
+        helperText={`A sheet for each, ${mostBenches} at most`}
+        sx={{ width: 220, mb: 2, ...noPrint }}
+      />
+      <Box sx={{ display: "grid", gap: 2 }}>
+        {Array.from({ length: count }, (_, i) => (
+          <OneSheet
+            key={i}
+            method={method}
+            record={record}
+            stages={stages}
+            bench={count > 1 ? `bench ${i + 1}` : (record?.bench ?? "")}
+          />
+        ))}
+      </Box>
+    </Page>
+  );
+}
+
+interface OneSheetProps {
+  readonly method: Method;
+  readonly record: RunRecord | null;
+  readonly stages: readonly SheetStage[];
+  readonly bench: string;
+}
+
+function OneSheet({ method, record, stages, bench }: OneSheetProps) {
+  return (
+    <Sheet
+      component="section"
+      aria-label={bench === "" ? "Data sheet" : `Data sheet of ${bench}`}
+      sx={{
+        "@media print": { border: 0, p: 0, breakAfter: "page", fontSize: "10.5pt" },
+        "&:last-of-type": { "@media print": { breakAfter: "auto" } },
+      }}
+    >
+      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "baseline", columnGap: 2 }}>
+        <Typography variant="h2" sx={{ flexGrow: 1 }}>
+          {record?.title ?? method.title}
+        </Typography>
+        <Typography color="textSecondary">{record ? method.title : `version ${method.version}`}</Typography>
+      </Box>
+      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 3, rowGap: 0.5, my: 1 }}>
+        <Blank label="Sample" text={record?.sample ?? ""} />
+        <Blank label="Bench" text={bench} />
+        <Blank label="Name" />
+        <Blank label="Date" />
+      </Box>
+      {stages.map((stage, i) => (
+        <StageOnPaper key={stage.key} stage={stage} number={i + 1} />
+      ))}
+      <Box sx={{ borderTop: line, mt: 2, pt: 1, fontSize: "0.88em" }}>
+        <div>
+          Write in ink, as it is read, with the time. Strike out what is wrong so that it can still be read;
+          never erase.
+        </div>
+        <Box sx={{ mt: 0.5 }}>
+          <b>Mind:</b> {[...method.hazards.filter((words) => words !== authority), authority].join(" ")}
+        </Box>
+      </Box>
+    </Sheet>
+  );
+}
+
+/** Something to be written on a line. */
+function Blank({ label, text = "" }: { readonly label: string; readonly text?: string }) {
+  return (
+    <Box sx={{ display: "flex", flex: "1 1 150px", gap: 0.75, alignItems: "baseline" }}>
+      <span>{label}</span>
+      <Box sx={{ flexGrow: 1, borderBottom: line, minHeight: "1.6em", fontFamily: fonts.reading }}>
+        {text}
+      </Box>
+    </Box>
+  );
+}
+
+const withUnit = ({ label, field: { unit } }: SheetColumn) => (unit === "" ? label : `${label}, ${unit}`);
+
+function StageOnPaper({ stage, number }: { readonly stage: SheetStage; readonly number: number }) {
+  const { title, definition, once, onceWritten, columns } = stage;
+  if (once.length + columns.length === 0) return null;
+  const conditions = (definition.conditions ?? []).map(conditionWords);
+  return (
+    <Box component="section" aria-label={title} sx={{ mt: 2, breakInside: "avoid" }}>
+      <Typography variant="h3" sx={{ color: colors.ink, fontSize: "1.05em" }}>
+        {number}. {title}
+      </Typography>
+      {conditions.length > 0 && <Box sx={{ fontSize: "0.9em" }}>Keep to: {conditions.join("; ")}</Box>}
+      {once.length > 0 && (
+        <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 3, rowGap: 0.5, mt: 0.75 }}>
+          {once.map((column) => (
+            <Blank key={column.key} label={withUnit(column)} text={onceWritten.get(column.key) ?? ""} />
+          ))}
+          <Blank label="Time" />
+        </Box>
+      )}
+      {columns.length > 0 && <RowsOnPaper stage={stage} />}
+    </Box>
+  );
+}
+
+function RowsOnPaper({ stage: { title, columns, rows } }: { readonly stage: SheetStage }) {
+  return (
+    <Box sx={{ overflowX: "auto", mt: 1 }} tabIndex={0} role="group" aria-label={`${title}, row by row`}>
+      <Box component="table" sx={ruled}>
+        <thead>
+          <tr>
+            <th scope="col">Flask</th>
+            {columns.map((column) => (
+              <th key={column.key} scope="col">
+                {withUnit(column)}
+              </th>
+            ))}
+            <th scope="col">Time</th>
+            <Box component="th" scope="col" sx={{ width: "16%" }}>
+              Remarks
+            </Box>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.key}>
+              <td>{row.name}</td>
+              {columns.map(({ key }) => (
+                <td key={key}>{row.written.get(key) ?? row.offered.get(key) ?? ""}</td>
+              ))}
+              <td />
+              <td />
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}
+
+/** A table with lines all around, to be written in by hand. */
+const ruled = {
+  width: 1,
+  borderCollapse: "collapse",
+  "& th, & td": { border: line, px: 0.75, py: 0.25, textAlign: "left" },
+  "& th": { fontWeight: 600, fontSize: "0.86em", verticalAlign: "bottom" },
+  "& td": { height: 34, fontFamily: fonts.reading },
+} as const;

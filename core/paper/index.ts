@@ -1,0 +1,2 @@
+export * from "./data-sheet";
+export * from "./read-paper";
