@@ -51,5 +51,7 @@ test("a data sheet is printed for each bench, and entered later with the times t
   await page.goto(run);
   await expect(ledgerRow(page, "1")).toContainText("0.10001");
   await page.goto(`${run}/trail`);
-  await expect(page.getByText("4 readings, from paper")).toBeVisible();
+  const line = page.getByRole("row", { name: /4 readings, from paper/ });
+  await expect(line).toContainText("2.6106 g, 2.1000 g, 0.00 mL, 25.00 mL");
+  await expect(line).toContainText("00:05:00");
 });

@@ -2,17 +2,16 @@ import { methodOf, type RunRecord } from "../../core/run";
 import type { Inverse, ChangeDetail } from "../../core/change";
 import { type Observation, trialWords } from "../../core/record";
 import { stageFields, trialFields, fieldKey } from "../../core/method";
-import { uncapitalized, sourceWords } from "../../core/text";
+import { counted, sourceWords, uncapitalized } from "../../core/text";
 import type { TrailLine } from "../../formats/trail";
 import type { Connection } from "../database/types";
 import { runEvent } from "../database/schema";
 import { eq, desc } from "drizzle-orm";
 
-/** The reading that a change wrote, as its inverse names it. */
-function written(inverse: Inverse): string | null {
-  if (inverse.do === "supersede") return inverse.observationId;
-  if (inverse.do !== "several") return null;
-  return inverse.of.map(written).find((id) => id !== null) ?? null;
+/** The readings that a change wrote, as its inverse names them. */
+function written(inverse: Inverse): string[] {
+  if (inverse.do === "supersede") return [inverse.observationId];
+  return inverse.do === "several" ? inverse.of.flatMap(written) : [];
 }
 
 interface Found {
@@ -44,17 +43,14 @@ function readingsOf(record: RunRecord): Map<string, Found> {
   return found;
 }
 
+const shown = ({ text, unit }: Observation) => `${text} ${unit}`.trim();
+
+type OfReadings = Partial<ChangeDetail & Omit<TrailLine, "id">>;
+
 /** What, from what, to what and why, of a change that wrote one reading. */
-function ofReading(
-  id: string | null,
-  all: ReadonlyMap<string, Found>,
-): Partial<ChangeDetail & Omit<TrailLine, "id">> {
-  const found = id === null ? undefined : all.get(id);
-  if (!found) return {};
-  const { reading, where, label } = found;
+function ofReading({ reading, where, label }: Found, all: ReadonlyMap<string, Found>): OfReadings {
   const before = reading.supersedes === null ? undefined : all.get(reading.supersedes)?.reading;
   const corrects = before !== undefined && before.text !== "";
-  const shown = ({ text, unit }: Observation) => `${text} ${unit}`.trim();
   return {
     where,
     ...(label ? { what: `${corrects ? "correction of " : ""}${label}${sourceWords[reading.source]}` } : {}),
@@ -64,6 +60,34 @@ function ofReading(
     person: reading.person,
     at: reading.at,
   };
+}
+
+/** So many readings of one change are told one by one. */
+const mostTold = 12;
+
+/** The same of a change that wrote many: all of them, in the order in which they were written, at the time of the first. */
+function ofMany(found: readonly Found[]): OfReadings {
+  const readings = found.map(({ reading }) => reading);
+  const people = [...new Set(readings.map(({ person }) => person))];
+  const places = [...new Set(found.map(({ where }) => where))];
+  const more = readings.length - mostTold;
+  const told = readings.slice(0, mostTold).map(shown).join(", ");
+  return {
+    where: places.length === 1 ? places[0]! : `${places[0]} and ${counted(places.length - 1, "other")}`,
+    to: more > 0 ? `${told} and ${more} more` : told,
+    person: people.join(", "),
+    at: readings.map(({ at }) => at).reduce((a, b) => (a < b ? a : b)),
+  };
+}
+
+/** What is told of the readings that a change wrote; nothing where it wrote none. */
+function ofReadings(ids: readonly string[], all: ReadonlyMap<string, Found>): OfReadings {
+  const found = ids.flatMap((id) => all.get(id) ?? []);
+  // What was taken back beside them is told by them.
+  const read = found.filter(({ reading }) => reading.text !== "");
+  if (read.length > 1) return ofMany(read.toReversed());
+  const [one] = read.length === 1 ? read : found;
+  return one ? ofReading(one, all) : {};
 }
 
 /**
@@ -79,7 +103,7 @@ export async function trailOf(db: Connection, record: RunRecord): Promise<TrailL
   const all = readingsOf(record);
   return events.map((event) => {
     // A fading is told by itself: its mark is only a part of it.
-    const reading = event.detail ? {} : ofReading(written(event.inverse), all);
+    const reading = event.detail ? {} : ofReadings(written(event.inverse), all);
     const { from, to, why } = { ...reading, ...event.detail };
     return {
       id: event.id,
