@@ -50,6 +50,7 @@ test("a data sheet is printed for each bench, and entered later with the times t
 
   await page.goto(run);
   await expect(ledgerRow(page, "1")).toContainText("0.10001");
+  await expect(ledgerRow(page, "1")).toContainText("entered from paper");
   await page.goto(`${run}/trail`);
   const line = page.getByRole("row", { name: /4 readings, from paper/ });
   await expect(line).toContainText("2.6106 g, 2.1000 g, 0.00 mL, 25.00 mL");

@@ -8,6 +8,7 @@ import type { FieldState, TrialEvaluation } from "~/core/stages";
 import type { HouseRules } from "~/core/rules";
 import { isPreselected } from "~/core/record";
 import { asksBack } from "~/core/measure";
+import { sourceWords } from "~/core/text";
 import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
@@ -130,6 +131,7 @@ export function CorrectDialog({
               </Box>
               <When at={o.at} as="time" />
               {o.person && `, ${o.person}`}
+              {sourceWords[o.source]}
               {o.reason && `: ${o.reason}`}
             </Box>
           ))}

@@ -54,6 +54,7 @@ export function noteOf(
   const parts: string[] = record.observations.some((o) => waiting.has(o.id))
     ? ["waiting for the server"]
     : [];
+  if (record.observations.some(({ source }) => source === "paper")) parts.push("entered from paper");
   if (record.struck)
     parts.push(
       `struck out: ${record.struck.reason}${record.struck.person ? ` (${record.struck.person})` : ""}`,
