@@ -107,7 +107,8 @@ function takenOf({ quantity }: Reagent, stage: ComputedStage, trials: number) {
   if (!quantity) return null;
   const { reagentFlasks, series } = planningOf(stage);
   const { most, unit, of } = quantity;
-  const together = of === "series" ? series?.(stage).texts.reduce((sum, each) => sum + Number(each), 0) : undefined;
+  const together =
+    of === "series" ? series?.(stage).texts.reduce((sum, each) => sum + Number(each), 0) : undefined;
   return { amount: together ?? most * reagentFlasks(stage, trials), unit };
 }
 
