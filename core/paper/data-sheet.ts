@@ -5,7 +5,7 @@ import {
   presentObservation,
   type StageRecord,
   type TrialRecord,
-  trialWords,
+  trialName,
 } from "../record";
 import { type HouseRules, replicatesNeeded } from "../rules";
 import { methodOf, type RunRecord } from "../run";
@@ -89,7 +89,7 @@ function begunRows(columns: readonly SheetColumn[], { trials }: StageRecord): Sh
         ? trial.observations.some((o) => o.symbol === field.symbol && o.kind === field.kind)
         : written.has(key);
     if (trial.struck || columns.every((column) => column.field.optional || isRead(column))) return [];
-    const name = capitalized(trialWords(trial));
+    const name = capitalized(trialName(trial));
     return [{ key: trial.id, name, kind: trial.kind, trialId: trial.id, written, offered: empty }];
   });
 }

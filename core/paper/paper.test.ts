@@ -68,7 +68,7 @@ describe("a data sheet", () => {
     const begun = flask("2.6106", "2.1000", "0.00", "25.00");
     const half = { ...begun, number: 2, observations: begun.observations.slice(0, 2) };
     const sheet = stageOf(runRecord([whole, half], []), "standardize");
-    expect(sheet.rows[0]).toMatchObject({ name: "Trial 2", trialId: half.id });
+    expect(sheet.rows[0]).toMatchObject({ name: "2", trialId: half.id });
     expect([...sheet.rows[0]!.written.values()]).toEqual(["2.6106", "2.1000"]);
     expect(sheet.rows[1]!.name).toBe("3");
   });

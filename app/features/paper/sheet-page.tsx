@@ -132,9 +132,20 @@ function OneSheet({ method, record, stages, bench }: OneSheetProps) {
 /** Something to be written on a line. */
 function Blank({ label, text = "" }: { readonly label: string; readonly text?: string }) {
   return (
-    <Box sx={{ display: "flex", flex: "1 1 150px", gap: 0.75, alignItems: "baseline" }}>
-      <span>{label}</span>
-      <Box sx={{ flexGrow: 1, borderBottom: line, minHeight: "1.6em", fontFamily: fonts.reading }}>
+    <Box sx={{ display: "flex", flex: "1 1 auto", minWidth: 150, gap: 0.75, alignItems: "baseline" }}>
+      <Box component="span" sx={{ whiteSpace: "nowrap" }}>
+        {label}
+      </Box>
+      <Box
+        sx={{
+          flexGrow: 1,
+          minWidth: 70,
+          borderBottom: line,
+          minHeight: "1.6em",
+          fontFamily: fonts.reading,
+          whiteSpace: "nowrap",
+        }}
+      >
         {text}
       </Box>
     </Box>
@@ -178,7 +189,9 @@ function RowsOnPaper({ stage: { title, columns, rows } }: { readonly stage: Shee
                 {withUnit(column)}
               </th>
             ))}
-            <th scope="col">Time</th>
+            <Box component="th" scope="col" sx={{ width: "11%" }}>
+              Time
+            </Box>
             <Box component="th" scope="col" sx={{ width: "16%" }}>
               Remarks
             </Box>
