@@ -10,7 +10,6 @@ import {
 } from "react";
 import type { RunRequest } from "~/protocol/requests";
 import type { RunState, RunStep } from "~/protocol/answers";
-import { afterStep, keptOf } from "~/protocol/step";
 import { canWait, withWaiting } from "~/protocol/waiting";
 import type { Kept } from "../../../live/browser-database";
 import { keep, onSent, somethingWaits, useOutbox } from "../../../live/outbox";
@@ -20,6 +19,7 @@ import { sameEra } from "../../../live/era";
 import { keepSeen, seenRun } from "../../../live/seen-runs";
 import { useLive } from "../../../live/stream";
 import { clockOffset } from "../../../live/timers";
+import { mayBeOld, taken, takenFirst } from "../../../live/taken";
 import { pressOver } from "../../../ui/press";
 
 export type Send = (request: RunRequest) => Promise<Outcome>;
@@ -70,26 +70,6 @@ async function keepHere(...change: Parameters<typeof keep>): Promise<Outcome> {
   }
 }
 
-/** The run as a screen has it; `missed` where it may be old, as after a step that does not follow on it: all has to be asked for. */
-interface Taken {
-  readonly state: RunState;
-  readonly missed: boolean;
-}
-
-/** Of two states the one with more changes is the newer, whichever arrives last. */
-function taken(now: Taken, told: RunState | RunStep | "unsure"): Taken {
-  const { state } = now;
-  if (told === "unsure") return { state, missed: true };
-  if (!("patch" in told)) {
-    const newer = told.revision > state.revision;
-    if (!newer && !now.missed) return now;
-    return { state: newer ? keptOf(state, told) : state, missed: false };
-  }
-  if (told.from < state.revision) return now;
-  const next = afterStep(state, told);
-  return next ? { state: next, missed: false } : { state, missed: true };
-}
-
 /**
  * The run as the server last told it: by the loader, by the answer to each change, or since another device changed it; and on
  * top of that what waits in this browser. Changes are sent one after the other, in the order in which they were made.
@@ -97,7 +77,9 @@ function taken(now: Taken, told: RunState | RunStep | "unsure"): Taken {
 export function useRun(loaded: RunState): LiveRun {
   const runId = loaded.record.id;
   const [seen, setSeen] = useState(loaded);
-  const [{ state, missed }, take] = useReducer(taken, { state: loaded, missed: false });
+  const [now, take] = useReducer(taken, loaded, takenFirst);
+  const { state } = now;
+  const missed = mayBeOld(now);
   if (seen !== loaded) {
     setSeen(loaded);
     take(loaded);
