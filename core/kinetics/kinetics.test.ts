@@ -222,4 +222,12 @@ describe("a course of more readings than are fitted one by one", () => {
     expect(new Set(course.absorbance.map((a) => a.toFixed(3)))).toEqual(new Set(["0.800", "0.200"]));
     expect(course.seconds.filter((t) => t > 1000 && t < 90_000)).toEqual([]);
   });
+
+  test("readings that lie further apart are averaged over no longer than others", () => {
+    // One in 1.4 s at first, later ten a second: the law bends within ten of the first.
+    const seconds = Array.from({ length: 3000 }, (_, i) => (i < 100 ? 1.4 * i : 140 + 0.1 * (i - 100)));
+    const read = { seconds, absorbance: seconds.map((t) => rateLaw(1, 0.9, 0.02, t)) };
+    const [all, means] = [Infinity, 300].map((most) => mustHold(compareOrders(read, false, most)).fits[1]);
+    expect(Math.abs(means!.k / all!.k - 1)).toBeLessThan(2e-4);
+  });
 });

@@ -284,11 +284,11 @@ export function windowOf(course: Course, from: number | null, to: number | null)
 /** More than this are not fitted one by one. */
 const mostFitted = 2000;
 
-/** A pause that is so many times the usual interval between readings ends a block of them. */
-const longPause = 10;
+/** A pause of so many usual intervals between readings ends a block of them; so does a block of so many usual lengths. */
+const [longPause, longBlock] = [10, 3];
 
 /**
- * A course of at most about so many points: of a longer one the means of neighboring readings, so that all that was read counts.
+ * A course of about so many points at most: of a longer one the means of neighboring readings, so that all that was read counts.
  * Over a block that is short beside the half-life the mean lies on the law (off by its curvature, k²h²/24 of A for a block of h
  * seconds at first order); and means of blocks hang together less than neighbors do, so that their scatter is the better
  * judge of ± (batch means; from memory).
@@ -298,15 +298,18 @@ export function condensed(course: Course, most: number): { readonly course: Cour
   const n = seconds.length;
   const each = Math.ceil(n / most);
   if (each <= 1) return { course, each: 1 };
-  const pause = (longPause * ((seconds[n - 1] ?? 0) - (seconds[0] ?? 0))) / (n - 1);
+  const usual = ((seconds[n - 1] ?? 0) - (seconds[0] ?? 0)) / (n - 1);
   const means: [number, number][] = [];
-  let [count, time, sum] = [0, 0, 0];
+  let [count, time, sum, began] = [0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
+    if (count === 0) began = seconds[i] ?? NaN;
     count++;
     time += seconds[i] ?? NaN;
     sum += absorbance[i] ?? NaN;
-    const gap = (seconds[i + 1] ?? Infinity) - (seconds[i] ?? NaN);
-    if (count < each && gap <= pause) continue;
+    const next = seconds[i + 1] ?? Infinity;
+    const goesOn =
+      next - (seconds[i] ?? NaN) <= longPause * usual && next - began <= longBlock * each * usual;
+    if (count < each && goesOn) continue;
     means.push([time / count, sum / count]);
     [count, time, sum] = [0, 0, 0];
   }
