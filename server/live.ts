@@ -13,3 +13,6 @@ export function listen(hear: (message: LiveMessage) => void): () => void {
   listeners.on("message", hear);
   return () => listeners.off("message", hear);
 }
+
+/** How many streams are open now. */
+export const listenersCount = (): number => listeners.listenerCount("message");
