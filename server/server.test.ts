@@ -151,7 +151,7 @@ describe("undo", () => {
 describe("runs", () => {
   test("are deleted only while they are empty, else archived", async () => {
     const empty = await begin();
-    expect(await change(empty, { intent: "delete" })).toEqual({ status: "done", state: null });
+    expect(await change(empty, { intent: "delete" })).toEqual({ status: "done", state: null, step: null });
     expect(await loadRunRecord(open.db, empty)).toBeNull();
 
     const used = await begin();
