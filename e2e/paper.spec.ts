@@ -34,7 +34,7 @@ test("a data sheet is printed for each bench, and entered later with the times t
   await expect(stage.getByText(/50/).first()).toBeVisible();
   await stage.getByRole("button", { name: /^Enter/ }).click();
   await expect(stage.getByRole("alert")).toHaveText(
-    "Mend what is marked first: nothing is entered by halves",
+    "Fix the marked fields first. Nothing has been entered yet.",
   );
   // What was typed outlives the page.
   await page.reload();

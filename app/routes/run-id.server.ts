@@ -1,5 +1,8 @@
 import { data } from "react-router";
 import { validate } from "uuid";
+import type { RunState } from "~/protocol/answers";
+import { database } from "~/server/lab/current";
+import { loadRunState } from "~/server/queries/stored-run";
 
 /**
  * What is read of a run. One that cannot be read, since its rows are damaged or do not hold together, is told in words and in the
@@ -21,4 +24,12 @@ export async function readable<T>(runId: string, read: () => Promise<T>): Promis
 export function runIdFrom(params: { runId: string }): string {
   if (!validate(params.runId)) throw data("There is no such run.", { status: 404 });
   return params.runId;
+}
+
+/** The run of an address as it is now, or the 404 page. */
+export async function runFrom(params: { runId: string }): Promise<RunState> {
+  const runId = runIdFrom(params);
+  const state = await readable(runId, async () => loadRunState(await database(), runId));
+  if (!state) throw data("There is no such run.", { status: 404 });
+  return state;
 }

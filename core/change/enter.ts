@@ -75,8 +75,8 @@ const longAgo = 366 * 86_400_000;
 /** Why the time that was written cannot be; null where it can. It may lie before the run was begun: paper came first. */
 export function problemOfTime(at: string, now: string): string | null {
   const ago = Date.parse(now) - Date.parse(at);
-  if (ago < -clocksDiffer) return "This time is still to come: look at the date and the time";
-  return ago > longAgo ? "This is more than a year ago: look at the date" : null;
+  if (ago < -clocksDiffer) return "This time is in the future: check the date and time";
+  return ago > longAgo ? "This is more than a year ago: check the date" : null;
 }
 
 /** Readings of one flask, or of the stage. */

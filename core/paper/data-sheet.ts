@@ -104,8 +104,8 @@ function newRows(
   const { series, startsRough } = planningOf(stage);
   const trials = there?.trials ?? [];
   const first = 1 + Math.max(0, ...trials.map(({ number }) => number ?? 0));
-  const row = (i: number, offered = empty): SheetRow => ({
-    ...{ key: `new ${i}`, name: String(first + i), kind: "fine" as const },
+  const row = (i: number, offered = empty, key = `new ${i}`): SheetRow => ({
+    ...{ key, name: String(first + i), kind: "fine" as const },
     ...{ trialId: null, written: empty, offered },
   });
   if (series) {
@@ -113,8 +113,11 @@ function newRows(
     const column = columns.find(({ field }) => field.symbol === symbol && field.kind === kind);
     const made = new Set(trials.map((t) => Number(presentObservation(t.observations, symbol, kind)?.value)));
     const values = texts.filter((value) => !made.has(Number(value)));
-    const offered = values.map((value) => new Map(column ? [[column.key, value]] : []));
-    return [...offered, empty, empty].map((of, i) => row(i, of));
+    // Known by its amount: what was typed for a flask stays with it when another device makes the one before.
+    const flasks = values.map((value, i) =>
+      row(i, new Map(column ? [[column.key, value]] : []), `amount ${value}`),
+    );
+    return [...flasks, ...[0, 1].map((i) => row(values.length + i, empty, `spare ${i}`))];
   }
   const rough = trials.length === 0 && startsRough?.(stage, rules) === true;
   const rows = Array.from({ length: replicatesNeeded(rules.agreement) + spareRows }, (_, i) => row(i));
@@ -138,3 +141,7 @@ export function dataSheet(method: Method, rules: HouseRules, record: RunRecord |
     };
   });
 }
+
+/** The heading of a column with its unit. */
+export const withUnit = ({ label, field: { unit } }: SheetColumn): string =>
+  unit === "" ? label : `${label}, ${unit}`;

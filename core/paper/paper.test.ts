@@ -125,10 +125,10 @@ describe("what was written on paper", () => {
       context,
     );
     const said = (row: string, column: string) => read.notes.get(noteKey(row, column));
-    expect(said("new 0", "time")?.message).toMatch(/as on a clock/);
+    expect(said("new 0", "time")?.message).toMatch(/such as 9:40/);
     expect(said("new 1", boat!.key)?.grave).toBe(true);
     expect(said("new 1", final!.key)?.grave).toBe(true);
-    expect(said("new 2", "time")?.message).toMatch(/still to come/);
+    expect(said("new 2", "time")?.message).toMatch(/in the future/);
     expect(said("new 3", "time")?.message).toMatch(/more than a year/);
     expect([...read.notes.keys()].filter((key) => key.startsWith("new 4"))).toEqual([]);
     expect(read.request).toBeNull();
@@ -149,14 +149,34 @@ describe("what was written on paper", () => {
     expect(at("2026-11-25T15:04:00.000Z").ok).toBe(true);
   });
 
+  test("a flask of a series keeps its row when another device makes the one before it", () => {
+    const record = begunRun(methods.find(({ id }) => id === "phosphate-as-molybdenum-blue")!);
+    const before = stageOf(record, "standards");
+    const [first, second] = before.rows;
+    const made = readPaper(record, "standards", [filled(before, first!.key, null, "0.00", "0.001")], context);
+    const rows = stageOf(after(record, made.request), "standards").rows;
+    expect(rows.map(({ key }) => key)).not.toContain(first!.key);
+    const still = rows.find(({ key }) => key === second!.key)!;
+    expect([...still.offered.values()]).toEqual([...second!.offered.values()]);
+  });
+
+  test("of another day nothing is entered without a time: it would count as read now", () => {
+    const record = runRecord([], []);
+    const row = filled(stageOf(record, "standardize"), "new 0", null, "2.6106");
+    const read = readPaper(record, "standardize", [{ ...row, timeNeeded: true }], context);
+    expect(read.notes.get(noteKey("new 0", "time"))).toMatchObject({ grave: true });
+    expect(read.request).toBeNull();
+    expect(readPaper(record, "standardize", [row], context).request).not.toBeNull();
+  });
+
   test("what looks like a slip is told beside its place, and kept", () => {
     const record = begunRun(methods.find(({ id }) => id === "phosphate-as-molybdenum-blue")!);
     const stage = stageOf(record, "standards");
-    const row = filled(stage, "new 0", null, "0.00", "-0.012", "0.001");
+    const row = filled(stage, "amount 0.00", null, "0.00", "-0.012", "0.001");
     const read = readPaper(record, "standards", [row], context);
     expect([...read.notes]).toEqual([
       [
-        noteKey("new 0", stage.columns[1]!.key),
+        noteKey("amount 0.00", stage.columns[1]!.key),
         { grave: false, message: expect.stringMatching(/below zero/) },
       ],
     ]);

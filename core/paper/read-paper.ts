@@ -11,6 +11,8 @@ export interface PaperRow {
   readonly trial: Pick<TrialRecord, "id" | "kind"> | null;
   /** When it was read, as an instant; null where no time was written; undefined where what was written is none. */
   readonly at: string | null | undefined;
+  /** True where a time has to be given: it was another day than that of the entry. */
+  readonly timeNeeded?: boolean;
   readonly cells: readonly PaperCell[];
 }
 
@@ -64,10 +66,10 @@ export function readPaper(
   const opened = openStage(record, stageKey);
   const entered: Enter["rows"] = [];
   let now = record;
-  for (const { key, trial, at, cells } of rows) {
+  for (const { key, trial, at, timeNeeded, cells } of rows) {
     const written = cells.filter(({ text }) => text.trim() !== "");
     if (!opened.ok || written.length === 0) continue;
-    const wrong = timeNote(at, context.now);
+    const wrong = timeNote(at, timeNeeded === true, context.now);
     if (wrong !== null) notes.set(noteKey(key, timeColumn), { grave: true, message: wrong });
     const when = at && wrong === null ? { at } : {};
     const readings: Enter["rows"][number]["readings"] = [];
@@ -108,9 +110,10 @@ export function readPaper(
   };
 }
 
-function timeNote(at: PaperRow["at"], now: string): string | null {
-  if (at === undefined) return "Write the time as on a clock: 9:40 or 14:05";
-  return at === null ? null : problemOfTime(at, now);
+function timeNote(at: PaperRow["at"], needed: boolean, now: string): string | null {
+  if (at === undefined) return "Enter a time such as 9:40 or 14:05";
+  if (at === null) return needed ? "Enter about when it was read: it was another day" : null;
+  return problemOfTime(at, now);
 }
 
 const paperRequest = (stageKey: string, rows: Enter["rows"]): Enter => ({

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { authority } from "~/catalog/parts/safety";
 import type { Method } from "~/core/method";
-import { dataSheet, type SheetColumn, type SheetStage } from "~/core/paper";
+import { dataSheet, type SheetStage, withUnit } from "~/core/paper";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { numberIn } from "../../ui/number-in";
@@ -43,7 +43,7 @@ export function SheetPage({ method, rules, record }: SheetPageProps) {
       }
       note={
         <Box component="span" sx={noPrint}>
-          To write on where no screen is at hand. Enter it later in the run, with the times that were written.
+          For benches without a screen. Enter the readings in the run later, with the times written here.
         </Box>
       }
       actions={
@@ -117,12 +117,9 @@ function OneSheet({ method, record, stages, bench }: OneSheetProps) {
         <StageOnPaper key={stage.key} stage={stage} number={i + 1} />
       ))}
       <Box sx={{ borderTop: line, mt: 2, pt: 1, fontSize: "0.88em" }}>
-        <div>
-          Write in ink, as it is read, with the time. Strike out what is wrong so that it can still be read;
-          never erase.
-        </div>
+        <div>Record readings in ink, with the time. Cross out mistakes with a single line; never erase.</div>
         <Box sx={{ mt: 0.5 }}>
-          <b>Mind:</b> {[...method.hazards.filter((words) => words !== authority), authority].join(" ")}
+          <b>Safety:</b> {[...method.hazards.filter((words) => words !== authority), authority].join(" ")}
         </Box>
       </Box>
     </Sheet>
@@ -152,8 +149,6 @@ function Blank({ label, text = "" }: { readonly label: string; readonly text?: s
   );
 }
 
-const withUnit = ({ label, field: { unit } }: SheetColumn) => (unit === "" ? label : `${label}, ${unit}`);
-
 function StageOnPaper({ stage, number }: { readonly stage: SheetStage; readonly number: number }) {
   const { title, definition, once, onceWritten, columns } = stage;
   if (once.length + columns.length === 0) return null;
@@ -163,7 +158,7 @@ function StageOnPaper({ stage, number }: { readonly stage: SheetStage; readonly 
       <Typography variant="h3" sx={{ color: colors.ink, fontSize: "1.05em" }}>
         {number}. {title}
       </Typography>
-      {conditions.length > 0 && <Box sx={{ fontSize: "0.9em" }}>Keep to: {conditions.join("; ")}</Box>}
+      {conditions.length > 0 && <Box sx={{ fontSize: "0.9em" }}>Conditions: {conditions.join("; ")}</Box>}
       {once.length > 0 && (
         <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 3, rowGap: 0.5, mt: 0.75 }}>
           {once.map((column) => (

@@ -79,7 +79,7 @@ export function OrderTable({ stage, rules, comparison, locked, send }: OrderTabl
         ± is {plusMinusWords[rules.plusMinus]}. r is the correlation coefficient of the straight plot. The
         evidence is Akaike’s, from the readings as they are, and its residuals are on that scale too.
         {comparison.each > 1 &&
-          ` Of this many readings the means of ${comparison.each} neighbors each are fitted.`}
+          ` With this many readings, the fit uses the means of ${comparison.each} neighboring readings.`}
       </Typography>
     </Sheet>
   );
