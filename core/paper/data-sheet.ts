@@ -1,6 +1,7 @@
 import type { Field } from "../inputs";
 import { type ComputedStage, fieldKey, type Method, stageFields, trialFields } from "../method";
 import {
+  isTakenBack,
   type Observation,
   presentObservation,
   type StageRecord,
@@ -81,14 +82,19 @@ function writtenIn(columns: readonly SheetColumn[], observations: readonly Obser
 const empty: ReadonlyMap<string, string> = new Map();
 
 /** Trials that were begun and miss something, so that paper may go on with them. */
-function begunRows(columns: readonly SheetColumn[], { trials }: StageRecord): SheetRow[] {
-  return trials.flatMap((trial): SheetRow[] => {
+function begunRows(columns: readonly SheetColumn[], stage: StageRecord): SheetRow[] {
+  return stage.trials.flatMap((trial): SheetRow[] => {
     const written = writtenIn(columns, trial.observations);
     const isRead = ({ key, field }: SheetColumn) =>
       field.many
         ? trial.observations.some((o) => o.symbol === field.symbol && o.kind === field.kind)
         : written.has(key);
-    if (trial.struck || columns.every((column) => column.field.optional || isRead(column))) return [];
+    if (
+      trial.struck ||
+      isTakenBack(trial, stage) ||
+      columns.every((column) => column.field.optional || isRead(column))
+    )
+      return [];
     const name = capitalized(trialName(trial));
     return [{ key: trial.id, name, kind: trial.kind, trialId: trial.id, written, offered: empty }];
   });
@@ -102,7 +108,8 @@ function newRows(
   there: StageRecord | null,
 ) {
   const { series, startsRough } = planningOf(stage);
-  const trials = there?.trials ?? [];
+  // A trial whose readings were all taken back is none.
+  const trials = there?.trials.filter((trial) => !isTakenBack(trial, there)) ?? [];
   const first = 1 + Math.max(0, ...trials.map(({ number }) => number ?? 0));
   const row = (i: number, offered = empty, key = `new ${i}`): SheetRow => ({
     ...{ key, name: String(first + i), kind: "fine" as const },

@@ -160,6 +160,18 @@ describe("what was written on paper", () => {
     expect([...still.offered.values()]).toEqual([...second!.offered.values()]);
   });
 
+  test("a trial that was entered and taken back is on the sheet no more", () => {
+    const record = runRecord([], []);
+    const stage = stageOf(record, "standardize");
+    const { request } = readPaper(record, "standardize", [filled(stage, "new 0", null, "2.6106")], context);
+    const entered = mustHold(applyChange(record, request!, context))!;
+    expect(stageOf(entered.record, "standardize").rows[0]!.trialId).not.toBeNull();
+    const last = { id: newId(), inverse: entered.inverse };
+    const undone = applyChange(entered.record, { intent: "undo", eventId: last.id }, { ...context, last });
+    const rows = stageOf(mustHold(undone)!.record, "standardize").rows;
+    expect(rows).toEqual(stage.rows);
+  });
+
   test("of another day nothing is entered without a time: it would count as read now", () => {
     const record = runRecord([], []);
     const row = filled(stageOf(record, "standardize"), "new 0", null, "2.6106");
