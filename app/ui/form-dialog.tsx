@@ -6,7 +6,8 @@ import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
-import type { FormEvent, ReactNode } from "react";
+import { type FormEvent, type ReactNode, useEffect } from "react";
+import { useCursor } from "../entry/cursor";
 
 /** A dialog with one form in it: what is typed stays until it is sent or put away. */
 export function FormDialog(props: {
@@ -16,6 +17,9 @@ export function FormDialog(props: {
   onSubmit: () => void;
   onClose: () => void;
 }) {
+  // Once it is closed the cursor goes to what is next.
+  const toNext = useCursor();
+  useEffect(() => toNext, [toNext]);
   const send = (event: FormEvent) => {
     event.preventDefault();
     props.onSubmit();

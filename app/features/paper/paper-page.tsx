@@ -7,7 +7,7 @@ import { Link } from "react-router";
 import { dataSheet } from "~/core/paper";
 import type { RunState } from "~/protocol/answers";
 import { Page } from "../../ui/page";
-import { useRun } from "../stages/shared/use-run";
+import { useRun } from "../../entry/use-run";
 import { StageEntry } from "./stage-entry";
 import { today } from "./typed-rows";
 import { useTyped } from "./use-typed";

@@ -11,7 +11,7 @@ import { isTaken } from "../../live/post";
 import { serverNow } from "../../live/timers";
 import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
-import type { Send } from "../stages/shared/use-run";
+import type { Send } from "../../entry/use-run";
 import { Cell, ReadOnce, Rows } from "./cells";
 import { placeOf, type Texts, typedRows } from "./typed-rows";
 

@@ -13,7 +13,7 @@ import {
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { listed } from "~/core/text";
-import type { Send, LiveRun } from "../stages/shared/use-run";
+import { useRunInHand } from "../../entry/run-context";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
@@ -29,7 +29,8 @@ function StageFacts({ stage, record }: { stage: ComputedEvaluation; record: RunR
 }
 
 /** The end of a run: its results to read over, and to finish it with. */
-export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluation: RunEvaluation }) {
+export function ConcludeStageView({ evaluation }: { evaluation: RunEvaluation }) {
+  const run = useRunInHand();
   const { record, send } = run;
   const [problem, setProblem] = useState<string | null>(null);
   const stages = evaluation.stages;
@@ -44,10 +45,10 @@ export function ConcludeStageView({ run, evaluation }: { run: LiveRun; evaluatio
       <Sheet component="section" aria-label="Results">
         {stages.map((stage, i) => {
           const last = i === stages.length - 1;
-          return <StageResult key={stage.key} i={i} stage={stage} last={last} record={record} send={send} />;
+          return <StageResult key={stage.key} i={i} stage={stage} last={last} record={record} />;
         })}
       </Sheet>
-      <NewerConcentrations record={record} send={send} />
+      <NewerConcentrations record={record} />
       {!finished && open.length > 0 && (
         <Alert severity="warning">
           {open
@@ -70,10 +71,9 @@ interface StageResultProps {
   readonly stage: ComputedEvaluation;
   readonly last: boolean;
   readonly record: RunRecord;
-  readonly send: Send;
 }
 
-function StageResult({ i, stage, last, record, send }: StageResultProps) {
+function StageResult({ i, stage, last, record }: StageResultProps) {
   return (
     <Box sx={{ py: 1.5, borderTop: i === 0 ? 0 : `1px solid ${colors.line}` }}>
       <Typography variant="h2">{stage.definition.result.name}</Typography>
@@ -108,7 +108,7 @@ function StageResult({ i, stage, last, record, send }: StageResultProps) {
           Show the working
         </Button>
       )}
-      <ShelveButton stage={stage} record={record} send={send} />
+      <ShelveButton stage={stage} record={record} />
     </Box>
   );
 }

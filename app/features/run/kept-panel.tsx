@@ -1,4 +1,5 @@
 import { methodOf, type RunRecord } from "~/core/run";
+import { useRunInHand } from "../../entry/run-context";
 import { isTaken } from "../../live/post";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -10,13 +11,6 @@ import type { Kept } from "../../live/browser-database";
 import { letGo, tryAgain } from "../../live/outbox";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
-import type { Send } from "../stages/shared/use-run";
-
-interface KeptPanelProps {
-  kept: readonly Kept[];
-  record: RunRecord;
-  send: Send;
-}
 
 /** What is read, and of which flask: "Final reading of trial 2". */
 function whatOf({ stageKey, trial: sent, symbol, kind }: Observe, record: RunRecord): string {
@@ -38,7 +32,8 @@ const wordsOf = ({ request }: Kept, record: RunRecord): string => {
 };
 
 /** What of this run is in this browser alone: waiting for the server, not taken by it, or one of two readings. */
-export function KeptPanel({ kept, record, send }: KeptPanelProps) {
+export function KeptPanel() {
+  const { kept, record } = useRunInHand();
   if (kept.length === 0) return null;
   const waiting = kept.filter((k) => k.refused === null);
   const refused = kept.filter((k) => k.refused !== null);
@@ -74,7 +69,7 @@ export function KeptPanel({ kept, record, send }: KeptPanelProps) {
       )}
       {refused.map((k) =>
         k.standing && k.request.intent === "observe" ? (
-          <TwoReadings key={k.seq} kept={k} request={k.request} record={record} send={send} />
+          <TwoReadings key={k.seq} kept={k} request={k.request} record={record} />
         ) : (
           <Box key={k.seq} role="alert">
             <b>{wordsOf(k, record)}, was not taken:</b> {k.refused}.{" "}
@@ -95,11 +90,11 @@ interface TwoReadingsProps {
   kept: Kept;
   request: Observe;
   record: RunRecord;
-  send: Send;
 }
 
 /** Two devices read one thing, and differently: both are kept, and someone says which it is. */
-function TwoReadings({ kept, request, record, send }: TwoReadingsProps) {
+function TwoReadings({ kept, request, record }: TwoReadingsProps) {
+  const { send } = useRunInHand();
   const { standing } = kept;
   if (!standing) return null;
   const correct = (text: string, supersedes: string, reason: string) => {

@@ -14,6 +14,7 @@ import { plausibleLoadG } from "~/devices/pan-load";
 import type { TrailLine } from "~/formats/trail";
 import type { Kept } from "../../live/browser-database";
 import { ColorRibbon } from "../../ui/color-ribbon";
+import { RunProvider } from "../../entry/run-context";
 import { speak } from "../../words/house";
 import { RulesPreview } from "../house-rules/rules-preview";
 import { TrailPage } from "../trail/trail-page";
@@ -59,7 +60,13 @@ const kept = (change: Partial<Kept>): Kept => ({
 });
 const send = () => Promise.resolve({ status: "done", told: null } as const);
 const panel = (all: readonly Kept[]) =>
-  text(renderToString(<KeptPanel kept={all} record={record} send={send} />));
+  text(
+    renderToString(
+      <RunProvider run={{ record, send, kept: all, trouble: null, undo: null, revision: 1 }}>
+        <KeptPanel />
+      </RunProvider>,
+    ),
+  );
 
 describe("what is kept in the browser", () => {
   test("is told with what it is; nothing kept, nothing told", () => {

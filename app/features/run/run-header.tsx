@@ -10,11 +10,13 @@ import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { type RunRecord, isEmptyRun } from "~/core/run";
 import type { ComputedEvaluation } from "~/core/stages";
-import type { Send, LiveRun } from "../stages/shared/use-run";
+import { useCursor } from "../../entry/cursor";
+import { useRunInHand } from "../../entry/run-context";
 import { When } from "../../ui/when";
 import { FormDialog } from "../../ui/form-dialog";
 
-function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {
+function RenameDialog({ onClose }: { onClose: () => void }) {
+  const run = useRunInHand();
   const { title, sample, bench } = run.record;
   const [form, setForm] = useState({ title, sample, bench });
   const [problem, setProblem] = useState<string | null>(null);
@@ -45,7 +47,6 @@ function RenameDialog({ run, onClose }: { run: LiveRun; onClose: () => void }) {
 }
 
 interface RunHeaderProps {
-  run: LiveRun;
   /** The stage that is looked at. */
   stage: ComputedEvaluation | undefined;
   onShortcuts: () => void;
@@ -55,7 +56,8 @@ interface RunHeaderProps {
 const TimerDialog = lazy(() => import("./timer-dialog").then((m) => ({ default: m.TimerDialog })));
 
 /** Title, sample, bench and date; undo; what can be done with the run as a whole. */
-export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
+export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
+  const run = useRunInHand();
   const { record, undo, send } = run;
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
@@ -86,7 +88,7 @@ export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
         </Typography>
         {/* They keep together where the line is too short for all. */}
         <Box sx={{ display: "flex", alignItems: "center", columnGap: { xs: 0.5, sm: 1.5 } }}>
-          {undo && record.status === "open" && <UndoButton send={send} undo={undo} setProblem={setProblem} />}
+          {undo && record.status === "open" && <UndoButton undo={undo} setProblem={setProblem} />}
           {record.status === "open" && stage && (
             <Button variant="text" color="secondary" size="small" onClick={() => setTiming(true)}>
               Timer …
@@ -104,30 +106,32 @@ export function RunHeader({ run, stage, onShortcuts }: RunHeaderProps) {
 
       {timing && stage && (
         <Suspense>
-          <TimerDialog stage={stage} send={send} onClose={() => setTiming(false)} />
+          <TimerDialog stage={stage} onClose={() => setTiming(false)} />
         </Suspense>
       )}
-      {renaming && <RenameDialog run={run} onClose={() => setRenaming(false)} />}
+      {renaming && <RenameDialog onClose={() => setRenaming(false)} />}
     </>
   );
 }
 
 interface UndoButtonProps {
-  readonly send: Send;
   readonly undo: { readonly eventId: string; readonly description: string };
   readonly setProblem: (to: string | null) => void;
 }
 
-function UndoButton({ send, undo, setProblem }: UndoButtonProps) {
+function UndoButton({ undo, setProblem }: UndoButtonProps) {
+  const toNext = useCursor();
+  const { send } = useRunInHand();
   return (
     <Button
       variant="text"
       color="secondary"
       size="small"
       onClick={() =>
-        void send({ intent: "undo", eventId: undo.eventId }).then((answer) =>
-          setProblem(answer.status === "done" ? null : answer.message),
-        )
+        void send({ intent: "undo", eventId: undo.eventId }).then((answer) => {
+          setProblem(answer.status === "done" ? null : answer.message);
+          toNext();
+        })
       }
       sx={{ textAlign: "left", lineHeight: 1.2 }}
     >

@@ -7,7 +7,9 @@ import { concluding } from "~/core/method";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunState } from "~/protocol/answers";
 import type { RunShelf } from "~/protocol/shelf";
-import { type Send, type LiveRun, useRun, WaitingReadings } from "../stages/shared/use-run";
+import { type Send, useRun } from "../../entry/use-run";
+import { CursorRoot } from "../../entry/cursor";
+import { RunProvider } from "../../entry/run-context";
 import { Chain } from "../../ui/chain";
 import { ConcludeStageView } from "./conclude-stage";
 import { Contained } from "../../ui/contained";
@@ -27,7 +29,6 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
     () => failures.forEach(({ stageKey, error }) => console.error(`Stage ${stageKey}:`, error)),
     [failures],
   );
-  const waiting = useWaitingIds(run);
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const [helping, setHelping] = useState(false);
@@ -42,35 +43,35 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   useShortcuts(shortcuts, help);
 
   return (
-    <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
-      <RunHeader run={run} stage={stage} onShortcuts={help} />
-      {run.trouble && (
-        <Alert severity="error" sx={{ mb: 1 }}>
-          {run.trouble}
-        </Alert>
-      )}
-      <KeptPanel kept={run.kept} record={record} send={send} />
-      <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
-      {stage && failures.some((f) => f.stageKey === viewed) && (
-        <Alert severity="error" sx={{ mb: 1 }}>
-          {stage.problem}.
-        </Alert>
-      )}
-      <WaitingReadings value={waiting}>
+    <CursorRoot>
+      <RunProvider run={run}>
+        <RunHeader stage={stage} onShortcuts={help} />
+        {run.trouble && (
+          <Alert severity="error" sx={{ mb: 1 }}>
+            {run.trouble}
+          </Alert>
+        )}
+        <KeptPanel />
+        <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
+        {stage && failures.some((f) => f.stageKey === viewed) && (
+          <Alert severity="error" sx={{ mb: 1 }}>
+            {stage.problem}.
+          </Alert>
+        )}
         <ShelfContext value={shelf}>
           <Contained
             name={viewed}
             message="This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used."
           >
             <Suspense fallback={<Box data-testid="stage-coming" sx={{ minHeight: 400 }} />}>
-              {stage && <StageView key={stage.key} run={run} stage={stage} evaluation={evaluation} />}
+              {stage && <StageView key={stage.key} stage={stage} evaluation={evaluation} />}
             </Suspense>
-            {viewed === concluding.key && <ConcludeStageView run={run} evaluation={evaluation} />}
+            {viewed === concluding.key && <ConcludeStageView evaluation={evaluation} />}
           </Contained>
         </ShelfContext>
-      </WaitingReadings>
-      {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
-    </Box>
+        {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
+      </RunProvider>
+    </CursorRoot>
   );
 }
 
@@ -127,14 +128,4 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, send }: UseRunSho
       { keys: "?", words: "this list" },
     ];
   }, [evaluation, viewed, undo, send, navigate]);
-}
-
-function useWaitingIds(run: LiveRun) {
-  return useMemo(
-    () =>
-      new Set(
-        run.kept.flatMap(({ request, refused }) => (refused === null && "id" in request ? [request.id] : [])),
-      ),
-    [run.kept],
-  );
 }

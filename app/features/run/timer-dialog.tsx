@@ -7,20 +7,20 @@ import { v7 as newId } from "uuid";
 import type { TrialEvaluation, ComputedEvaluation } from "~/core/stages";
 import { type Wait, usualWaits } from "~/core/method";
 import { capitalized } from "~/core/text";
+import { useRunInHand } from "../../entry/run-context";
 import { isTaken } from "../../live/post";
 import { fonts } from "../../theme/theme";
 import { numberIn } from "../../ui/number-in";
 import { FormDialog } from "../../ui/form-dialog";
-import type { Send } from "../stages/shared/use-run";
 
 interface TimerDialogProps {
   stage: ComputedEvaluation;
-  send: Send;
   onClose: () => void;
 }
 
 /** Sets a timer for the stage or for one of its flasks: what the method asks for is offered, anything else can be typed. */
-export function TimerDialog({ stage, send, onClose }: TimerDialogProps) {
+export function TimerDialog({ stage, onClose }: TimerDialogProps) {
+  const { send } = useRunInHand();
   const conditions = stage.definition.conditions ?? [];
   const usual = usualWaits(conditions);
   const flasks = stage.kind === "titration" ? stage.trials.filter((t) => !t.record.struck) : [];

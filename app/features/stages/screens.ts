@@ -1,11 +1,9 @@
 import type { ComponentType } from "react";
 import type { ComputedEvaluation, RunEvaluation } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
-import type { LiveRun } from "./shared/use-run";
 
 /** What a working place of a stage is given. */
 export interface StageViewProps<E extends ComputedEvaluation> {
-  readonly run: LiveRun;
   readonly stage: E;
   readonly evaluation: RunEvaluation;
 }

@@ -9,7 +9,7 @@ import {
   nextCuvette,
   type RunEvaluation,
 } from "~/core/stages";
-import type { Send } from "../shared/use-run";
+import { useRunInHand } from "../../../entry/run-context";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
 import { ShelveButton } from "../shared/shelve";
@@ -34,8 +34,8 @@ function following(stage: CalibrationEvaluation, person: string): string {
 }
 
 /** Standards and the line through them: the reading in hand, all readings, the chart, what the data say. */
-export function CalibrationStageView({ run, stage, evaluation }: StageViewProps<CalibrationEvaluation>) {
-  const { record, send } = run;
+export function CalibrationStageView({ stage, evaluation }: StageViewProps<CalibrationEvaluation>) {
+  const { record } = useRunInHand();
   const { definition } = stage;
   const [person, setPerson] = useReader(record.bench);
   const symbols = symbolsOf(definition);
@@ -47,11 +47,10 @@ export function CalibrationStageView({ run, stage, evaluation }: StageViewProps<
   const locked = record.status !== "open";
   return (
     <>
-      <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
+      <StageFrame stage={stage} evaluation={evaluation} columns={[5, 7]}>
         <Box sx={column}>
           {!locked && (
             <FlaskInHand
-              run={run}
               stage={stage}
               evaluation={evaluation}
               which={which}
@@ -62,62 +61,52 @@ export function CalibrationStageView({ run, stage, evaluation }: StageViewProps<
           )}
           <FlasksSheet
             stage={stage}
-            locked={locked}
             which={which}
             symbols={symbols}
             setAsked={setAsked}
             setOpened={setOpened}
             setStriking={setStriking}
-            send={send}
             setPasting={setPasting}
           />
           <Box sx={{ order: 9 }}>
             <CautionPanel definition={definition} />
           </Box>
         </Box>
-        <LineSide stage={stage} evaluation={evaluation} locked={locked} send={send} record={record} />
+        <LineSide stage={stage} evaluation={evaluation} record={record} />
       </StageFrame>
-      {pasting && (
-        <PasteDialog stage={stage} symbols={symbols} send={send} onClose={() => setPasting(false)} />
-      )}
-      {opened && (
-        <ReadingDialog target={opened} stageKey={stage.key} send={send} onClose={() => setOpened(null)} />
-      )}
-      {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
+      {pasting && <PasteDialog stage={stage} symbols={symbols} onClose={() => setPasting(false)} />}
+      {opened && <ReadingDialog target={opened} stage={stage.definition} onClose={() => setOpened(null)} />}
+      {striking && <StrikeDialog trial={striking} onClose={() => setStriking(null)} />}
     </>
   );
 }
 
 interface FlasksSheetProps {
   readonly stage: CalibrationEvaluation;
-  readonly locked: boolean;
   readonly which: string;
   readonly symbols: { reading: string; blank: string | null };
   readonly setAsked: (to: string | null) => void;
   readonly setOpened: (to: ReadingTarget | null) => void;
   readonly setStriking: (to: LevelEvaluation | null) => void;
-  readonly send: Send;
   readonly setPasting: (to: boolean) => void;
 }
 
 function FlasksSheet({
   stage,
-  locked,
   which,
   symbols,
   setAsked,
   setOpened,
   setStriking,
-  send,
   setPasting,
 }: FlasksSheetProps) {
+  const { locked, send } = useRunInHand();
   return (
     <Sheet component="section" aria-label="Flasks" sx={{ p: 1.25, order: { xs: 3, md: 0 }, minWidth: 0 }}>
       <LevelsTable
         stage={stage}
         inHand={locked ? "" : which}
         symbols={symbols}
-        locked={locked}
         onTakeUp={setAsked}
         onOpen={setOpened}
         onStrike={setStriking}
@@ -147,20 +136,18 @@ function symbolsOf(definition: CalibrationStage) {
 interface LineSideProps {
   readonly stage: CalibrationEvaluation;
   readonly evaluation: RunEvaluation;
-  readonly locked: boolean;
-  readonly send: Send;
   readonly record: RunRecord;
 }
 
-function LineSide({ stage, evaluation, locked, send, record }: LineSideProps) {
+function LineSide({ stage, evaluation, record }: LineSideProps) {
   const unknown = evaluation.stages.find((s) => s.kind === "unknown" && s.lineOf === stage.key);
   return (
     <Box sx={column}>
-      <NextSteps stage={stage} evaluation={evaluation} locked={locked} send={send}>
-        <ShelveButton stage={stage} record={record} send={send} />
+      <NextSteps stage={stage} evaluation={evaluation}>
+        <ShelveButton stage={stage} record={record} />
       </NextSteps>
       <LineChart stage={stage} unknown={unknown?.kind === "unknown" ? unknown : null} title={record.title} />
-      <LinePanel stage={stage} rules={record.houseRules} locked={locked} send={send} />
+      <LinePanel stage={stage} />
     </Box>
   );
 }

@@ -10,6 +10,7 @@ import {
 } from "~/core/stages";
 import { presentObservation } from "~/core/record";
 import { absorberNear, clearCuvette, cuvetteOf } from "~/devices";
+import { useRunInHand } from "../../../entry/run-context";
 import { CuvetteSheet } from "../photometer/cuvette-sheet";
 import { takenWords } from "./levels-table";
 import { tintOf } from "../photometer/tint";
@@ -26,8 +27,8 @@ interface FlaskInHandProps extends StageViewProps<CalibrationEvaluation> {
 }
 
 /** The flask that is read next: what it holds, what the instrument shows of it, and how to fill the cuvette. */
-export function FlaskInHand({ run, stage, evaluation, which, person, onPerson, onSaved }: FlaskInHandProps) {
-  const { record, send } = run;
+export function FlaskInHand({ stage, evaluation, which, person, onPerson, onSaved }: FlaskInHandProps) {
+  const { record } = useRunInHand();
   const { definition } = stage;
   const [fresh, setFresh] = useState(() => newId());
   const stageRecord = record.stages.find((s) => s.key === stage.key);
@@ -62,9 +63,7 @@ export function FlaskInHand({ run, stage, evaluation, which, person, onPerson, o
     draftKey: `cuvette:${record.id}:${stage.key}:${which}`,
     target,
     stage: definition,
-    rules: record.houseRules,
     person,
-    send,
     onSaved: () => {
       setFresh(newId());
       onSaved();

@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import { toDecimals, toSignificant } from "~/core/quantity";
 import { type LevelEvaluation } from "~/core/stages";
 import type { ReadingView } from "~/core/record";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "../photometer/reading-dialog";
 
@@ -17,12 +18,12 @@ interface LevelRowProps {
   readonly takeUp: ReactNode;
   readonly chips: ReactNode;
   readonly ownAxis: boolean;
-  readonly locked: boolean;
   readonly onRestore: (level: LevelEvaluation) => void;
   readonly onStrike: (level: LevelEvaluation) => void;
 }
 
-export function LevelRow({ level, takeUp, chips, ownAxis, locked, onRestore, onStrike }: LevelRowProps) {
+export function LevelRow({ level, takeUp, chips, ownAxis, onRestore, onStrike }: LevelRowProps) {
+  const { locked } = useRunInHand();
   const { struck } = level.record;
   return (
     <Box component="tr" sx={{ opacity: level.leftOut ? 0.8 : 1 }}>
@@ -147,14 +148,13 @@ export function TakeUp({ onTakeUp, which, inHand, words }: TakeUpProps) {
 interface ChipsProps {
   readonly readings: readonly ReadingView[];
   readonly off: Set<string>;
-  readonly locked: boolean;
   readonly onOpen: (target: ReadingTarget) => void;
   readonly flask: string;
   readonly trialId: string | null;
   readonly symbol: string;
 }
 
-export function Chips({ readings, off, locked, onOpen, flask, trialId, symbol }: ChipsProps) {
+export function Chips({ readings, off, onOpen, flask, trialId, symbol }: ChipsProps) {
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap" }}>
       {readings.map((reading) => (
@@ -162,7 +162,6 @@ export function Chips({ readings, off, locked, onOpen, flask, trialId, symbol }:
           key={reading.id}
           reading={reading}
           off={off.has(reading.id)}
-          locked={locked}
           onOpen={() => onOpen({ reading, flask, trialId, symbol })}
         />
       ))}

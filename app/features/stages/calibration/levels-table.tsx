@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { type CalibrationEvaluation, type LevelEvaluation, seriesWords } from "~/core/stages";
 import type { ReadingView } from "~/core/record";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { type ReadingTarget } from "../photometer/reading-dialog";
 import { LevelRow, BlankRow, AheadRow, TableHead, TakeUp, Chips } from "./level-rows";
@@ -10,7 +11,6 @@ interface LevelsTableProps {
   /** Id of the flask in hand; "blank" for the blank. */
   inHand: string;
   symbols: { readonly reading: string; readonly blank: string | null };
-  locked: boolean;
   onTakeUp: (which: string) => void;
   onOpen: (target: ReadingTarget) => void;
   onStrike: (level: LevelEvaluation) => void;
@@ -27,21 +27,14 @@ export function takenWords(level: LevelEvaluation): string {
 
 /** Every flask with its readings, from dilute to strong; each reading opens to be corrected or struck out. */
 export function LevelsTable(props: LevelsTableProps) {
-  const { stage, inHand, symbols, locked, onTakeUp, onOpen, onStrike, onRestore } = props;
+  const { locked } = useRunInHand();
+  const { stage, inHand, symbols, onTakeUp, onOpen, onStrike, onRestore } = props;
   const { levels, blanks, ahead, line, definition } = stage;
   const off = new Set(line?.points.filter((p) => p.off).map((p) => p.readingId));
   const unit = definition.axis.unit === "1" ? "" : definition.axis.unit;
   const ownAxis = levels.some((l) => l.fields.some(({ field }) => field.symbol === definition.axis.symbol));
   const chips = (readings: readonly ReadingView[], flask: string, trialId: string | null, symbol: string) => (
-    <Chips
-      readings={readings}
-      off={off}
-      locked={locked}
-      onOpen={onOpen}
-      flask={flask}
-      trialId={trialId}
-      symbol={symbol}
-    />
+    <Chips readings={readings} off={off} onOpen={onOpen} flask={flask} trialId={trialId} symbol={symbol} />
   );
   const takeUp = (which: string, words: string) =>
     locked ? words : <TakeUp onTakeUp={onTakeUp} which={which} inHand={inHand} words={words} />;
@@ -71,7 +64,6 @@ export function LevelsTable(props: LevelsTableProps) {
               takeUp={takeUp(level.id, takenWords(level) || level.name)}
               chips={chips(level.readings, level.name, level.id, symbols.reading)}
               ownAxis={ownAxis}
-              locked={locked}
               onRestore={onRestore}
               onStrike={onStrike}
             />

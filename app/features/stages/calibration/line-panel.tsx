@@ -6,10 +6,9 @@ import Typography from "@mui/material/Typography";
 import { type LineView, type CalibrationEvaluation, plusMinusWords } from "~/core/stages";
 import type { LineAdvice } from "~/core/calibration";
 import { decimalsFor, toDecimals, toSignificant } from "~/core/quantity";
-import type { HouseRules } from "~/core/rules";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
-import type { Send } from "../shared/use-run";
 
 const models = [
   { value: "line", label: "straight line" },
@@ -29,13 +28,11 @@ const zeros = [
 
 interface LinePanelProps {
   stage: CalibrationEvaluation;
-  rules: HouseRules;
-  locked: boolean;
-  send: Send;
 }
 
 /** The line: what it is, what the data say of it, and what can be chosen instead. */
-export function LinePanel({ stage, rules, locked, send }: LinePanelProps) {
+export function LinePanel({ stage }: LinePanelProps) {
+  const { locked, send } = useRunInHand();
   const { line, choice, levels, definition, problem } = stage;
   const choose = (name: "model" | "weighting" | "zero", value: string) =>
     void send({ intent: "choose", stageKey: stage.key, name, value });
@@ -86,8 +83,8 @@ export function LinePanel({ stage, rules, locked, send }: LinePanelProps) {
       )}
       {line && (
         <>
-          <Numbers stage={stage} unit={unit} rules={rules} />
-          <Advice advice={line.advice} locked={locked} choose={choose} />
+          <Numbers stage={stage} unit={unit} />
+          <Advice advice={line.advice} choose={choose} />
           <OffPoints line={line} />
         </>
       )}
@@ -109,10 +106,10 @@ function OffPoints({ line }: { readonly line: LineView }) {
 interface NumbersProps {
   stage: CalibrationEvaluation;
   unit: string;
-  rules: HouseRules;
 }
 
-function Numbers({ stage, unit, rules }: NumbersProps) {
+function Numbers({ stage, unit }: NumbersProps) {
+  const { rules } = useRunInHand();
   const { line, also, shown, definition } = stage;
   if (!line) return null;
   const { fit, limits } = line;
@@ -143,6 +140,10 @@ function Numbers({ stage, unit, rules }: NumbersProps) {
       .map((a): [string, string] => [a.definition.name, a.shown.text]),
     ["R² (no judge of a line)", fit.rSquared.toFixed(5)],
   ];
+  return <NumberRows rows={rows} />;
+}
+
+function NumberRows({ rows }: { readonly rows: readonly (readonly [string, string | null])[] }) {
   return (
     <Box
       component="dl"
@@ -175,11 +176,11 @@ function Numbers({ stage, unit, rules }: NumbersProps) {
 
 interface AdviceProps {
   advice: readonly LineAdvice[];
-  locked: boolean;
   choose: (name: "model" | "weighting", value: string) => void;
 }
 
-function Advice({ advice, locked, choose }: AdviceProps) {
+function Advice({ advice, choose }: AdviceProps) {
+  const { locked } = useRunInHand();
   return (
     <Box
       component="ul"

@@ -6,7 +6,8 @@ import { type Typed, typedRun, type TypedStage } from "~/core/testing/typed-run"
 import type { CalibrationEvaluation, RateEvaluation, UnknownEvaluation } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
-import type { LiveRun } from "../shared/use-run";
+import { RunProvider } from "../../../entry/run-context";
+import type { LiveRun } from "../../../entry/use-run";
 import { CalibrationStageView } from "../calibration/calibration-stage";
 import { lineOption } from "./line-option";
 import { courseOption, transformedOption } from "../rate/rate-option";
@@ -26,7 +27,8 @@ const entities: Readonly<Record<string, string>> = {
 };
 
 /** What one reads of a screen, without its marks. */
-function wordsOf(element: React.ReactElement): string {
+function wordsOf(record: RunRecord, screen: React.ReactElement): string {
+  const element = <RunProvider run={live(record)}>{screen}</RunProvider>;
   const router = createMemoryRouter([{ path: "/", element }]);
   return renderToStaticMarkup(<RouterProvider router={router} />)
     .replace(/<style[^>]*>.*?<\/style>/gs, "")
@@ -74,9 +76,7 @@ const standardsScreen = (
   status: RunRecord["status"] = "open",
 ) => {
   const { record, evaluation, line } = assay(stages);
-  return wordsOf(
-    <CalibrationStageView run={live({ ...record, status })} stage={line} evaluation={evaluation} />,
-  );
+  return wordsOf({ ...record, status }, <CalibrationStageView stage={line} evaluation={evaluation} />);
 };
 
 describe("the screen of the standards", () => {
@@ -139,7 +139,7 @@ describe("the screen of the standards", () => {
 describe("the screen of the unknown", () => {
   const screen = (stages: Readonly<Record<string, TypedStage>>) => {
     const { record, evaluation, unknown } = assay(stages);
-    return wordsOf(<UnknownStageView run={live(record)} stage={unknown} evaluation={evaluation} />);
+    return wordsOf(record, <UnknownStageView stage={unknown} evaluation={evaluation} />);
   };
 
   test("shows what was read off, the result with its ± and causes, and the verdict against the limit", () => {
@@ -237,8 +237,7 @@ describe("the screen of a rate", () => {
     const found = evaluation.stages.find((s) => s.kind === "rate") as RateEvaluation;
     return { record, evaluation, stage: found };
   };
-  const screen = (stage: TypedStage) =>
-    wordsOf(<RateStageView run={live(rate(stage).record)} {...rate(stage)} />);
+  const screen = (stage: TypedStage) => wordsOf(rate(stage).record, <RateStageView {...rate(stage)} />);
 
   test("begins with a new course: what to type, and how it is taken", () => {
     const words = screen({});

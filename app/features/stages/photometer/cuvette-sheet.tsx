@@ -4,18 +4,16 @@ import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import { type ReactNode, useId } from "react";
+import type { ReactNode } from "react";
 import { withPoint } from "~/core/text";
 import { absorbanceOf } from "~/core/calibration";
+import type { Field } from "~/core/inputs";
 import { fieldKey } from "~/core/method";
-import {
-  type CuvetteNote,
-  type CuvetteTarget,
-  readingKey,
-  type ReadingKind,
-  type useCuvette,
-} from "./use-cuvette";
-import { colors, fonts } from "../../../theme/theme";
+import { useCursorOn } from "../../../entry/cursor";
+import { ReadingBox } from "../../../entry/reading-box";
+import { ReadingTextField } from "../../../entry/reading-text-field";
+import { type CuvetteTarget, type ReadingKind, type useCuvette } from "./use-cuvette";
+import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { PhotometerPanel } from "./photometer-panel";
 import type { Photometer } from "./use-photometer";
@@ -34,59 +32,24 @@ interface CuvetteSheetProps {
   children?: ReactNode;
 }
 
+const readingLabels = {
+  absorbance: "Absorbance",
+  transmittance: "Transmittance, %",
+  "absorbance.again": "Absorbance, once more",
+} as const;
+
 /** The reading in hand, large: which flask, what to do, the number, and who read it. */
 export function CuvetteSheet(props: CuvetteSheetProps) {
   const { title, prompt, tint, target, cuvette, person, onPerson, photometer, children } = props;
-  const { textOf, type, save, note, busy, kind, setKind, reading } = cuvette;
-  const percent = kind === "transmittance";
-  const asNumber = Number(withPoint(reading));
-  const converted = percent && asNumber > 0 ? `A = ${absorbanceOf(asNumber).toFixed(3)}` : null;
+  useCursorOn(title, target.trialId, target.observations.length);
   return (
     <Sheet component="section" aria-label="Reading in hand" sx={{ display: "grid", gap: 1.25 }}>
       <FlaskHead tint={tint} title={title} prompt={prompt} />
-      <Box
-        component="form"
-        noValidate
-        onSubmit={(event: React.FormEvent) => {
-          event.preventDefault();
-          void save();
-        }}
-        sx={{ display: "grid", gap: 1.25 }}
-      >
-        {target.fields.length > 0 && <AmountFields target={target} note={note} textOf={textOf} type={type} />}
-        <ReadingBox
-          label={
-            percent ? "Transmittance, %" : kind === "absorbance" ? "Absorbance" : "Absorbance, once more"
-          }
-          value={reading}
-          note={note?.key === readingKey ? note : null}
-          hint={converted ?? (busy ? "saving …" : "as the display shows it, zeros and all")}
-          onType={(value) => type(readingKey, value)}
-        />
-        <Box sx={{ display: "flex", gap: 1.25, flexWrap: "wrap", alignItems: "center" }}>
-          <TextField
-            label="Read by"
-            value={person}
-            onChange={(event) => onPerson(event.target.value)}
-            size="small"
-            sx={{ flex: "1 1 120px" }}
-            slotProps={{ htmlInput: { maxLength: 60 } }}
-          />
-          <KindChoice kind={kind} setKind={setKind} target={target} />
-          <Button
-            type="submit"
-            variant="contained"
-            disabled={busy}
-            sx={{ flex: "1 1 90px", whiteSpace: "nowrap" }}
-          >
-            Save
-          </Button>
-        </Box>
-      </Box>
+      <CuvetteForm target={target} cuvette={cuvette} person={person} onPerson={onPerson} />
       <PhotometerPanel
         photometer={photometer}
         isBlank={target.trialId === null}
-        onTake={(shown) => void save(shown)}
+        onTake={(text) => void cuvette.save(text)}
       />
       {children}
     </Sheet>
@@ -95,30 +58,80 @@ export function CuvetteSheet(props: CuvetteSheetProps) {
 
 interface AmountFieldsProps {
   readonly target: CuvetteTarget;
-  readonly note: CuvetteNote | null;
-  readonly textOf: (key: string) => string;
-  readonly type: (key: string, value: string) => void;
+  readonly cuvette: ReturnType<typeof useCuvette>;
+  readonly next: Field | undefined;
 }
 
-function AmountFields({ target, note, textOf, type }: AmountFieldsProps) {
+function AmountFields({ target, cuvette, next }: AmountFieldsProps) {
+  if (target.fields.length === 0) return null;
   return (
     <Box sx={{ display: "flex", gap: 1.25, flexWrap: "wrap" }}>
-      {target.fields.map((field) => {
-        const key = fieldKey(field);
-        const wrong = note?.key === key;
-        return (
-          <TextField
-            key={key}
-            label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
-            value={textOf(key)}
-            onChange={(event) => type(key, event.target.value)}
-            error={wrong}
-            helperText={wrong ? note.message : undefined}
-            sx={{ flex: "1 1 130px" }}
-            slotProps={{ htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } } }}
-          />
-        );
-      })}
+      {target.fields.map((field) => (
+        <ReadingTextField
+          key={fieldKey(field)}
+          label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
+          state={cuvette.stateOf(field)}
+          next={field === next}
+          grow
+          onType={(text) => cuvette.type(field, text)}
+        />
+      ))}
+    </Box>
+  );
+}
+
+/** What is typed of the flask, and the reading itself. */
+function CuvetteForm({
+  target,
+  cuvette,
+  person,
+  onPerson,
+}: Pick<CuvetteSheetProps, "target" | "cuvette" | "person" | "onPerson">) {
+  const { stateOf, type, save, kind, setKind, reading, after } = cuvette;
+  const state = reading ? stateOf(reading) : ({ is: "empty", text: "" } as const);
+  const shown = Number(withPoint(state.text));
+  const converted = kind === "transmittance" && shown > 0 ? `A = ${absorbanceOf(shown).toFixed(3)}` : null;
+  const empty = target.fields.find((field) => stateOf(field).is === "empty");
+  return (
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        void save();
+      }}
+      sx={{ display: "grid", gap: 1.25 }}
+    >
+      <AmountFields target={target} cuvette={cuvette} next={empty} />
+      {reading && (
+        <ReadingBox
+          label={readingLabels[kind]}
+          state={state}
+          caution={after}
+          next={!empty}
+          hint={converted ?? "as the display shows it, zeros and all"}
+          onType={(text) => type(reading, text)}
+        />
+      )}
+      <Box sx={{ display: "flex", gap: 1.25, flexWrap: "wrap", alignItems: "center" }}>
+        <TextField
+          label="Read by"
+          value={person}
+          onChange={(event) => onPerson(event.target.value)}
+          size="small"
+          sx={{ flex: "1 1 120px" }}
+          slotProps={{ htmlInput: { maxLength: 60 } }}
+        />
+        <KindChoice kind={kind} setKind={setKind} target={target} />
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={state.is === "sending"}
+          sx={{ flex: "1 1 90px", whiteSpace: "nowrap" }}
+        >
+          Save
+        </Button>
+      </Box>
     </Box>
   );
 }
@@ -183,70 +196,5 @@ function CuvetteDrawing({ tint }: { tint: string | null }) {
       />
       <path d="M1 31 h3 M26 31 h3" stroke={colors.ink} strokeWidth="1.6" />
     </svg>
-  );
-}
-
-interface ReadingBoxProps {
-  label: string;
-  value: string;
-  note: { severity: "stop" | "caution" | "waiting"; message: string } | null;
-  hint: string;
-  onType: (value: string) => void;
-}
-
-function ReadingBox({ label, value, note, hint, onType }: ReadingBoxProps) {
-  const id = useId();
-  const stop = note !== null && note.severity !== "caution";
-  const edge = stop ? colors.brick : note ? colors.amber : colors.lineStrong;
-  return (
-    <Box
-      sx={{
-        border: `2px solid ${edge}`,
-        borderRadius: "12px",
-        p: "9px 13px",
-        "&:focus-within": {
-          borderColor: stop ? colors.brick : colors.teal,
-          boxShadow: `0 0 0 4px ${colors.tealPale}`,
-        },
-      }}
-    >
-      <Box component="label" htmlFor={id} sx={{ fontSize: "0.92rem", display: "block" }}>
-        {label}
-      </Box>
-      <Box
-        component="input"
-        id={id}
-        value={value}
-        inputMode="decimal"
-        autoComplete="off"
-        aria-invalid={stop}
-        aria-describedby={`${id}-note`}
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => onType(event.target.value)}
-        sx={{
-          fontFamily: fonts.reading,
-          fontSize: "1.9rem",
-          lineHeight: 1.2,
-          fontWeight: 500,
-          color: colors.ink,
-          width: 1,
-          border: 0,
-          p: 0,
-          bgcolor: "transparent",
-          outline: "none",
-          minHeight: 40,
-        }}
-      />
-      <Box
-        id={`${id}-note`}
-        role={stop ? "alert" : "status"}
-        sx={{
-          fontSize: "0.9rem",
-          color: stop ? colors.brick : note ? colors.amberDeep : colors.inkSoft,
-          fontWeight: note ? 600 : 400,
-        }}
-      >
-        {note?.message ?? hint}
-      </Box>
-    </Box>
   );
 }

@@ -3,22 +3,21 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import type { CalibrationEvaluation, RunEvaluation } from "~/core/stages";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
-import type { Send } from "../shared/use-run";
 import { WayOn } from "./way-on";
 
 interface NextStepsProps {
   stage: CalibrationEvaluation;
   evaluation: RunEvaluation;
-  locked: boolean;
-  send: Send;
   children: React.ReactNode;
 }
 
 /** What comes next, in words, with the cautions that stand in the way and the way on. */
-export function NextSteps({ stage, evaluation, locked, send, children }: NextStepsProps) {
+export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
+  const { locked, send } = useRunInHand();
   const takeBlank = (value: "zeroed" | "deducted") =>
     void send({ intent: "choose", stageKey: stage.key, name: "blank", value });
   return (

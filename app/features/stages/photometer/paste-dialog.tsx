@@ -9,15 +9,14 @@ import { type CalibrationEvaluation, seriesKind, seriesUnit } from "~/core/stage
 import { presentObservation } from "~/core/record";
 import { readReadingsTable, type ReadingsTable } from "~/formats/readings-table";
 import type { Enter } from "~/core/change";
+import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { FormDialog } from "../../../ui/form-dialog";
-import type { Send } from "../shared/use-run";
 
 interface PasteDialogProps {
   stage: CalibrationEvaluation;
   symbols: { readonly reading: string; readonly blank: string | null };
-  send: Send;
   onClose: () => void;
 }
 
@@ -53,7 +52,8 @@ function rowsFor(
 }
 
 /** A class's readings as a table: pasted, or from a file; looked over before they are taken. */
-export function PasteDialog({ stage, symbols, send, onClose }: PasteDialogProps) {
+export function PasteDialog({ stage, symbols, onClose }: PasteDialogProps) {
+  const { send } = useRunInHand();
   const [text, setText] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);

@@ -1,13 +1,17 @@
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { v7 as newId } from "uuid";
+import type { Field } from "~/core/inputs";
+import { type ComputedStage, fieldKey, stageFields, trialFields } from "~/core/method";
 import type { ReadingView } from "~/core/record";
+import type { HouseRules } from "~/core/rules";
+import { answerIn, confirmIn, stateIn, typeIn } from "../../../entry/entry";
+import { ReadingTextField } from "../../../entry/reading-text-field";
+import { useDialogEntry } from "../../../entry/use-dialog-entry";
+import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
 import { fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
-import type { Send } from "../shared/use-run";
 
 export interface ReadingTarget {
   readonly reading: ReadingView;
@@ -21,69 +25,96 @@ const correctReasons = ["misread", "written wrong", "wrong place"];
 
 interface ReadingDialogProps {
   target: ReadingTarget;
-  stageKey: string;
-  send: Send;
+  stage: ComputedStage;
   onClose: () => void;
 }
 
+/** The field that a reading of many was typed in. */
+function fieldOf(stage: ComputedStage, rules: HouseRules, { reading, trialId, symbol }: ReadingTarget) {
+  const kind = reading.unit === "%" ? "transmittance" : "absorbance";
+  const all = (trialId === null ? stageFields : trialFields)(stage, rules);
+  return all.find((field) => field.symbol === symbol && field.kind === kind);
+}
+
 /** One reading of many: corrected, struck out with the reason, or brought back. The old value stays beneath. */
-export function ReadingDialog({ target, stageKey, send, onClose }: ReadingDialogProps) {
-  const { reading, flask, trialId, symbol } = target;
-  const [text, setText] = useState(reading.text);
+export function ReadingDialog(props: ReadingDialogProps) {
+  const { rules } = useRunInHand();
+  const field = fieldOf(props.stage, rules, props.target);
+  if (props.target.reading.struck) return <StruckReading {...props} struck={props.target.reading.struck} />;
+  return field ? <StandingReading {...props} field={field} /> : null;
+}
+
+const titleOf = ({ reading, flask }: ReadingTarget) =>
+  `Reading of ${flask}${reading.person ? `, by ${reading.person}` : ""}`;
+
+function StruckReading(props: ReadingDialogProps & { struck: { readonly reason: string } }) {
+  const { target, onClose, struck } = props;
+  const { send } = useRunInHand();
+  const [problem, setProblem] = useState<string | null>(null);
+  const submit = () =>
+    void send({ intent: "restore-reading", observationId: target.reading.id }).then((answer) =>
+      isTaken(answer) ? onClose() : setProblem(answer.message),
+    );
+  return (
+    <FormDialog title={titleOf(target)} submit="Bring it back" onSubmit={submit} onClose={onClose}>
+      <Typography>
+        <span style={{ fontFamily: fonts.reading, textDecoration: "line-through" }}>
+          {target.reading.text}
+        </span>{" "}
+        was struck out: {struck.reason}.{problem && ` ${problem}`}
+      </Typography>
+    </FormDialog>
+  );
+}
+
+function StandingReading({ target, stage, onClose, field }: ReadingDialogProps & { field: Field }) {
+  const { send } = useRunInHand();
+  const { reading, trialId } = target;
+  const trial = trialId === null ? null : ({ id: trialId, kind: "fine" } as const);
+  const offered = { [fieldKey(field)]: reading.text };
+  const entry = useDialogEntry({ stage, trial, observations: [], offered, fields: [field] });
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
-  const [id] = useState(() => newId());
-  const done = (answer: Awaited<ReturnType<Send>>) =>
-    isTaken(answer) ? onClose() : setProblem(answer.message);
-  const unchanged = text.trim() === reading.text;
-  const submit = () => {
-    if (reading.struck) return void send({ intent: "restore-reading", observationId: reading.id }).then(done);
+  const state = stateIn(entry, field);
+  const unchanged = state.text.trim() === reading.text;
+  const submit = async () => {
     if (reason.trim() === "")
       return setProblem(unchanged ? "Say why it is struck out" : "Say why it is corrected");
-    if (unchanged)
-      return void send({ intent: "strike-reading", observationId: reading.id, reason }).then(done);
-    void send({
-      intent: "observe",
-      id,
-      stageKey,
-      trial: trialId === null ? null : { id: trialId, kind: "fine" },
-      symbol,
-      kind: reading.unit === "%" ? "transmittance" : "absorbance",
-      text,
-      supersedes: reading.id,
-      reason,
-      person: reading.person,
-    }).then(done);
+    setProblem(null);
+    if (unchanged) {
+      const answer = await send({ intent: "strike-reading", observationId: reading.id, reason });
+      return isTaken(answer) ? onClose() : setProblem(answer.message);
+    }
+    const entered = confirmIn(entry, field);
+    if (entered === "held") return;
+    for (const { id, text } of entered) {
+      const answer = await send({
+        ...{ intent: "observe", id, stageKey: stage.key, trial, text, reason },
+        ...{ symbol: field.symbol, kind: field.kind, supersedes: reading.id, person: reading.person },
+      });
+      answerIn(entry, entered, answer);
+      if (isTaken(answer)) onClose();
+    }
   };
   return (
     <FormDialog
-      title={`Reading of ${flask}${reading.person ? `, by ${reading.person}` : ""}`}
-      submit={reading.struck ? "Bring it back" : unchanged ? "Strike it out" : "Correct it"}
-      onSubmit={submit}
+      title={titleOf(target)}
+      submit={unchanged ? "Strike it out" : "Correct it"}
+      onSubmit={() => void submit()}
       onClose={onClose}
     >
-      {reading.struck ? (
-        <Typography>
-          <span style={{ fontFamily: fonts.reading, textDecoration: "line-through" }}>{reading.text}</span>{" "}
-          was struck out: {reading.struck.reason}.{problem && ` ${problem}`}
-        </Typography>
-      ) : (
-        <>
-          <TextField
-            label={reading.unit === "%" ? "Transmittance, %" : "Absorbance"}
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-            helperText="type another number to correct it; leave it to strike it out"
-            slotProps={{ htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } } }}
-          />
-          <ReasonField
-            value={reason}
-            usual={unchanged ? strikeReasons : correctReasons}
-            problem={problem}
-            onChange={setReason}
-          />
-        </>
-      )}
+      <ReadingTextField
+        label={reading.unit === "%" ? "Transmittance, %" : "Absorbance"}
+        state={state}
+        hint="type another number to correct it; leave it to strike it out"
+        onType={(text) => typeIn(entry, field, text)}
+      />
+      <ReasonField
+        value={reason}
+        usual={unchanged ? strikeReasons : correctReasons}
+        problem={problem}
+        onChange={setReason}
+      />
     </FormDialog>
   );
 }
@@ -92,11 +123,11 @@ interface ReadingChipProps {
   reading: ReadingView;
   off: boolean;
   onOpen: () => void;
-  locked: boolean;
 }
 
 /** A reading as a button that opens it. */
-export function ReadingChip({ reading, off, onOpen, locked }: ReadingChipProps) {
+export function ReadingChip({ reading, off, onOpen }: ReadingChipProps) {
+  const { locked } = useRunInHand();
   const struck = reading.struck !== null;
   const said = `${reading.text}${reading.unit}${struck ? ", struck out" : off ? ", off the line" : ""}`;
   const shown = (

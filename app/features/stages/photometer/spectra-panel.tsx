@@ -8,23 +8,23 @@ import type { PreparationEvaluation } from "~/core/stages";
 import { proposeWavelengths } from "~/core/spectra";
 import { absorberNear, cuvetteOf, type PhotometerConnection, simulatedPhotometer } from "~/devices";
 import { traceCsv } from "~/formats/trace-file";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";
-import type { LiveRun } from "../shared/use-run";
 import { spectrumOption, shownSpectrum, type ShownSpectrum } from "./spectrum-option";
 import { saveText, TraceImport } from "./trace-import";
 import { hidden } from "./use-photometer";
 import { useReader } from "./use-reader";
 
 interface SpectraPanelProps {
-  run: LiveRun;
   stage: PreparationEvaluation;
   record: StageRecord | undefined;
 }
 
 /** Spectra of a stage, laid over one another, and the wavelength that they speak for. */
-export function SpectraPanel({ run, stage, record }: SpectraPanelProps) {
+export function SpectraPanel({ stage, record }: SpectraPanelProps) {
+  const run = useRunInHand();
   const { send } = run;
   const usualNm = stage.definition.spectra?.usualNm ?? 500;
   const [person] = useReader(run.record.bench);

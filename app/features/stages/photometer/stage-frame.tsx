@@ -2,10 +2,8 @@ import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 import type { ComputedEvaluation, RunEvaluation } from "~/core/stages";
 import { StageReadings } from "../shared/stage-readings";
-import type { LiveRun } from "../shared/use-run";
 
 interface StageFrameProps {
-  run: LiveRun;
   stage: ComputedEvaluation;
   evaluation: RunEvaluation;
   /** How wide the two columns are, in parts of each other. */
@@ -14,20 +12,11 @@ interface StageFrameProps {
 }
 
 /** What every stage on the photometer has: what is read once on top, two columns beneath, one on a phone. */
-export function StageFrame({ run, stage, evaluation, columns, children }: StageFrameProps) {
-  const { record, send } = run;
+export function StageFrame({ stage, evaluation, columns, children }: StageFrameProps) {
   const [left, right] = columns;
   return (
     <>
-      <StageReadings
-        stage={stage}
-        record={record.stages.find((s) => s.key === stage.key)}
-        evaluation={evaluation}
-        run={record}
-        rules={record.houseRules}
-        locked={record.status !== "open"}
-        send={send}
-      />
+      <StageReadings stage={stage} evaluation={evaluation} />
       <Box
         sx={{
           display: "grid",

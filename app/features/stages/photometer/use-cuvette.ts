@@ -1,13 +1,12 @@
-import { useRef, useState } from "react";
-import { v7 as newId } from "uuid";
+import { useState } from "react";
 import { checkField, type ComputedStage, fieldKey } from "~/core/method";
 import type { Field } from "~/core/inputs";
-import type { HouseRules } from "~/core/rules";
 import type { Observation } from "~/core/record";
-import type { Enter } from "~/core/change";
+import { useDrafts } from "../../../entry/drafts";
+import { answerIn, confirmAllIn, dropIn, type Entry, stateIn, typeIn } from "../../../entry/entry";
+import type { Note } from "../../../entry/field";
+import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
-import { useStoredDraft } from "../shared/draft-store";
-import type { Send } from "../shared/use-run";
 
 /** What is in the light now: which flask, and what has still to be typed of it. */
 export interface CuvetteTarget {
@@ -22,13 +21,6 @@ export interface CuvetteTarget {
   readonly observations: readonly Observation[];
 }
 
-export interface CuvetteNote {
-  readonly key: string;
-  readonly severity: "stop" | "caution" | "waiting";
-  readonly message: string;
-  readonly proposal?: string;
-}
-
 export type ReadingKind = "absorbance" | "transmittance" | "absorbance.again";
 
 /** The fields of a photometer's display among those of a flask, or of a stage for its blank. */
@@ -38,82 +30,81 @@ interface UseCuvette {
   readonly draftKey: string;
   readonly target: CuvetteTarget;
   readonly stage: ComputedStage;
-  readonly rules: HouseRules;
   readonly person: string;
-  readonly send: Send;
   readonly onSaved: () => void;
 }
 
-export const readingKey = "reading";
-
 /** Entry of one reading with whatever has to be typed of its flask; what is typed outlives a closed tab until it is saved. */
-export function useCuvette({ draftKey, target, stage, rules, person, send, onSaved }: UseCuvette) {
-  const [draft, setDraft] = useStoredDraft(draftKey);
-  const [asked, setKind] = useState<ReadingKind>("absorbance");
+export function useCuvette({ draftKey, target, stage, person, onSaved }: UseCuvette) {
+  const { rules, send } = useRunInHand();
+  useDrafts(draftKey);
+  const [asked, setAsked] = useState<ReadingKind>("absorbance");
+  // What should be known of the reading that was just saved.
+  const [after, setAfter] = useState<Note | null>(null);
+  const fieldOf = (of: ReadingKind) => target.readings.find((f) => f.kind === of);
   // A check belongs to a standard that was read; any other cuvette is simply read.
-  const kind = target.readings.some((f) => f.kind === asked) ? asked : "absorbance";
-  const [note, setNote] = useState<CuvetteNote | null>(null);
-  const [busy, setBusy] = useState(false);
-  // A request that is sent again after a lost answer carries the same ids, and is written once.
-  const ids = useRef(new Map<string, string>());
-  const texts = draft?.texts ?? {};
-  const textOf = (key: string) => texts[key] ?? target.proposals[key] ?? "";
-  const type = (key: string, value: string) => {
-    setNote(null);
-    setDraft({ trialId: target.trialId ?? "blank", kind: "fine", texts: { ...texts, [key]: value } });
+  const kind = fieldOf(asked) ? asked : "absorbance";
+  const reading = fieldOf(kind);
+  const entry: Entry = {
+    place: { key: draftKey, trialId: target.trialId ?? "blank", kind: "fine" },
+    facts: (field) => ({ offered: target.proposals[fieldKey(field)] ?? null, stands: null }),
+    check: (field, text) =>
+      checkField(field, text, {
+        stage,
+        houseRules: rules,
+        holder: { observations: [...target.observations] },
+      }),
   };
-  const idOf = (key: string) => {
-    const known = ids.current.get(key) ?? newId();
-    ids.current.set(key, known);
-    return known;
+  const type = (field: Field, text: string) => {
+    setAfter(null);
+    typeIn(entry, field, text);
   };
 
-  /** Sends what is typed, or what the instrument showed. False where something is wrong with it. */
-  const save = async (shown?: string): Promise<boolean> => {
-    const holder = { observations: [...target.observations] };
-    const context = { stage, houseRules: rules, holder };
-    const readings: Enter["rows"][number]["readings"] = [];
-    for (const field of target.fields) {
-      const key = fieldKey(field);
-      const checked = checkField(field, textOf(key), context);
-      if (!checked.ok) {
-        setNote({ key, severity: "stop", message: checked.problem.message });
-        return false;
-      }
-      readings.push({ id: idOf(key), symbol: field.symbol, kind: field.kind, text: textOf(key), person });
+  /** Another scale of the display: what was typed stays in the field. */
+  const setKind = (to: ReadingKind) => {
+    const next = fieldOf(to);
+    if (reading && next && next !== reading) {
+      const { text } = stateIn(entry, reading);
+      dropIn(entry, reading);
+      if (text !== "") typeIn(entry, next, text);
     }
-    const reading = shown ?? texts[readingKey] ?? "";
-    const field = target.readings.find((f) => f.kind === kind);
-    if (!field) return false;
-    const checked = checkField(field, reading, context);
-    if (!checked.ok) {
-      setNote({ key: readingKey, severity: "stop", message: checked.problem.message });
-      return false;
-    }
-    readings.push({ id: idOf(readingKey), symbol: field.symbol, kind, text: reading, person });
-    setBusy(true);
+    setAsked(to);
+  };
+
+  /** Sends what is typed, or what the instrument showed, with what was typed of the flask: all of it, or nothing. */
+  const save = async (shown?: string): Promise<void> => {
+    if (!reading) return;
+    const instrument = shown === undefined ? undefined : { field: reading, text: shown };
+    const [caution] = cautionsOf(entry, reading, shown);
+    const entered = confirmAllIn(entry, [...target.fields, reading], instrument);
+    if (entered === "held" || entered.length === 0) return;
     const answer = await send({
       intent: "enter",
       stageKey: stage.key,
       source: shown === undefined ? "typed" : "instrument",
-      rows: [{ trial: target.trialId === null ? null : { id: target.trialId, kind: "fine" }, readings }],
+      rows: [
+        {
+          trial: target.trialId === null ? null : { id: target.trialId, kind: "fine" },
+          readings: entered.map(({ id, field, text }) => ({
+            ...{ id, symbol: field.symbol, kind: field.kind, text, person },
+          })),
+        },
+      ],
     });
-    setBusy(false);
-    if (!isTaken(answer)) {
-      setNote({
-        key: readingKey,
-        severity: answer.status === "unreachable" ? "waiting" : "stop",
-        message: answer.message,
-      });
-      return false;
-    }
-    ids.current.clear();
-    setDraft(null);
-    const [caution] = checked.value.cautions;
-    setNote(caution ? { key: readingKey, severity: "caution", message: caution.message } : null);
-    if (kind === "absorbance.again") setKind("absorbance");
+    answerIn(entry, entered, answer);
+    if (!isTaken(answer)) return;
+    setAfter(caution ?? null);
+    if (kind === "absorbance.again") setAsked("absorbance");
     onSaved();
-    return true;
   };
-  return { textOf, type, save, note, busy, kind, setKind, reading: texts[readingKey] ?? "" };
+  return {
+    stateOf: (field: Field) => stateIn(entry, field),
+    ...{ type, save, kind, setKind, reading, after },
+  };
+}
+
+/** What should be known of a reading that passes. */
+function cautionsOf(entry: Entry, field: Field, shown: string | undefined) {
+  const checked = entry.check(field, shown ?? stateIn(entry, field).text);
+  return checked.ok ? checked.value.cautions : [];
 }

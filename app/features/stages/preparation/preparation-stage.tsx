@@ -15,7 +15,8 @@ import {
   type RunEvaluation,
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
-import type { Send, LiveRun } from "../shared/use-run";
+import { nextToDo, useCursorOn } from "../../../entry/cursor";
+import { useRunInHand } from "../../../entry/run-context";
 import { fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
@@ -28,16 +29,19 @@ const SpectraPanel = lazy(() =>
 );
 
 interface PreparationStageProps {
-  run: LiveRun;
   stage: PreparationEvaluation;
   evaluation: RunEvaluation;
 }
 
 /** Something made once: what is weighed and taken for it, and the concentration that follows. */
-export function PreparationStageView({ run, stage, evaluation }: PreparationStageProps) {
-  const { record, send } = run;
+export function PreparationStageView({ stage, evaluation }: PreparationStageProps) {
+  const { record } = useRunInHand();
   const { shown, also, problem, definition } = stage;
   const next = beadAfter(evaluation, stage.key);
+  useCursorOn(
+    stage.stageFields.map(({ present }) => present?.id),
+    stage.done,
+  );
   return (
     <Box
       sx={{
@@ -54,16 +58,7 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
         sx={{ display: "grid", gap: 2, gridColumn: { md: 1 } }}
       >
         <Typography variant="h2">{definition.title}</Typography>
-        <StageReadings
-          stage={stage}
-          record={record.stages.find((s) => s.key === stage.key)}
-          evaluation={evaluation}
-          run={record}
-          rules={record.houseRules}
-          locked={record.status !== "open"}
-          send={send}
-          alone
-        />
+        <StageReadings stage={stage} evaluation={evaluation} alone />
         {problem && <Alert severity="error">{problem}.</Alert>}
         {stage.cautions.map(({ message }) => (
           <Alert key={message} severity="warning">
@@ -71,14 +66,14 @@ export function PreparationStageView({ run, stage, evaluation }: PreparationStag
           </Alert>
         ))}
         <PreparedResult definition={definition} stage={stage} shown={shown} record={record} also={also} />
-        <Afterwards stage={stage} next={next} shown={shown} record={record} send={send} />
+        <Afterwards stage={stage} next={next} shown={shown} record={record} />
       </Sheet>
       <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: "1 / span 2" } }}>
         <CautionPanel definition={definition} />
       </Box>
       {definition.spectra && (
         <Suspense fallback={<Box sx={{ minHeight: 300 }} />}>
-          <SpectraPanel run={run} stage={stage} record={record.stages.find((s) => s.key === stage.key)} />
+          <SpectraPanel stage={stage} record={record.stages.find((s) => s.key === stage.key)} />
         </Suspense>
       )}
     </Box>
@@ -121,15 +116,14 @@ interface AfterwardsProps {
   readonly next: Bead | undefined;
   readonly shown: Shown | null;
   readonly record: RunRecord;
-  readonly send: Send;
 }
 
 /** What to do with what was made. */
-function Afterwards({ stage, next, shown, record, send }: AfterwardsProps) {
+function Afterwards({ stage, next, shown, record }: AfterwardsProps) {
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
       {stage.done && next && (
-        <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large">
+        <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large" {...nextToDo}>
           Go on: {next.title}
         </Button>
       )}
@@ -138,7 +132,7 @@ function Afterwards({ stage, next, shown, record, send }: AfterwardsProps) {
           Show the working
         </Button>
       )}
-      <ShelveButton stage={stage} record={record} send={send} />
+      <ShelveButton stage={stage} record={record} />
     </Box>
   );
 }

@@ -7,10 +7,11 @@ import { v7 as newId } from "uuid";
 import type { TraceRecord, TrialRecord } from "~/core/record";
 import type { CourseEvaluation, RateEvaluation } from "~/core/stages";
 import { traceCsv } from "~/formats/trace-file";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";
-import type { Send } from "../shared/use-run";
+import type { Send } from "../../../entry/use-run";
 import { courseName } from "./course-name";
 import { courseOption } from "./rate-option";
 import { saveText } from "../photometer/trace-import";
@@ -19,8 +20,6 @@ interface CourseViewProps {
   course: CourseEvaluation;
   stage: RateEvaluation;
   title: string;
-  locked: boolean;
-  send: Send;
   onStrike: () => void;
 }
 
@@ -28,7 +27,8 @@ interface CourseViewProps {
 const restMs = 300;
 
 /** One course with the law fitted to it; the window that is used is dragged beneath the time axis. */
-export function CourseView({ course, stage, title, locked, send, onStrike }: CourseViewProps) {
+export function CourseView({ course, stage, title, onStrike }: CourseViewProps) {
+  const { locked, send } = useRunInHand();
   const { trace, window, record, problem } = course;
   const [from, to] = [trace?.x[0] ?? 0, trace?.x.at(-1) ?? 1];
   const option = useMemo(() => courseOption(course, stage.order), [course, stage.order]);
@@ -36,7 +36,7 @@ export function CourseView({ course, stage, title, locked, send, onStrike }: Cou
   const { shown, setDragged, settle, setWindow, trouble } = useWindow(saved, stage, course, send);
   return (
     <Sheet component="section" aria-label="Course" sx={{ minWidth: 0 }}>
-      <CourseHead course={course} trace={trace} locked={locked} onStrike={onStrike} record={record} />
+      <CourseHead course={course} trace={trace} onStrike={onStrike} record={record} />
       {record.struck && (
         <Typography sx={{ color: colors.amberDeep }}>Struck out: {record.struck.reason}</Typography>
       )}
@@ -120,12 +120,12 @@ function useWindow(saved: [number, number], stage: RateEvaluation, course: Cours
 interface CourseHeadProps {
   readonly course: CourseEvaluation;
   readonly trace: TraceRecord | null;
-  readonly locked: boolean;
   readonly onStrike: () => void;
   readonly record: TrialRecord;
 }
 
-function CourseHead({ course, trace, locked, onStrike, record }: CourseHeadProps) {
+function CourseHead({ course, trace, onStrike, record }: CourseHeadProps) {
+  const { locked } = useRunInHand();
   return (
     <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1, mb: 0.5 }}>
       <Typography variant="h2" sx={{ flexGrow: 1 }}>

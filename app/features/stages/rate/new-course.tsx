@@ -17,26 +17,25 @@ import {
   usualConstant,
 } from "~/core/stages";
 import type { Field } from "~/core/inputs";
+import { useRunInHand } from "../../../entry/run-context";
 import { type RunningCourse, useCourse } from "./use-course";
 import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";
-import type { LiveRun } from "../shared/use-run";
 import { courseOption } from "./rate-option";
 import { TraceImport } from "../photometer/trace-import";
 import { hidden } from "../photometer/use-photometer";
 import { useReader, wavelengthOf } from "../photometer/use-reader";
 
 interface NewCourseProps {
-  run: LiveRun;
   stage: RateEvaluation;
   evaluation: RunEvaluation;
   onMade: (trialId: string) => void;
 }
 
 /** What has to be typed of a cuvette, and its course from the instrument or from a file. */
-export function NewCourse({ run, stage, evaluation, onMade }: NewCourseProps) {
-  const { record, send } = run;
+export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
+  const { record, send } = useRunInHand();
   const { definition } = stage;
   const [person] = useReader(record.bench);
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});

@@ -8,26 +8,23 @@ import { plusMinusOf } from "~/core/judgement";
 import { type OrderComparison, type OrderFit, orderWord, rateUnits } from "~/core/kinetics";
 import { toDecimals, toSignificant } from "~/core/quantity";
 import { type CourseEvaluation, plusMinusWords, type RateEvaluation } from "~/core/stages";
-import type { HouseRules } from "~/core/rules";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";
 import { withHalf } from "./rate-facts";
-import type { Send } from "../shared/use-run";
 import { transformedOption } from "./rate-option";
 
 interface OrderTableProps {
   stage: RateEvaluation;
-  rules: HouseRules;
   comparison: OrderComparison;
-  locked: boolean;
-  send: Send;
 }
 
 const plots = ["A against t", "ln A against t", "1/A against t"] as const;
 
 /** Zero, first and second order side by side: the plot of each, how straight it is, and what a better judge says. */
-export function OrderTable({ stage, rules, comparison, locked, send }: OrderTableProps) {
+export function OrderTable({ stage, comparison }: OrderTableProps) {
+  const { rules, locked, send } = useRunInHand();
   const course = stage.trials.find((t) => t.comparison === comparison);
   const choose = (order: string) =>
     void send({ intent: "choose", stageKey: stage.key, name: "order", value: order });
@@ -65,11 +62,9 @@ export function OrderTable({ stage, rules, comparison, locked, send }: OrderTabl
             fit={fit}
             course={course}
             best={comparison.best === fit.order}
-            rules={rules}
             ended={stage.endFitted && fit.order !== 0}
             taken={stage.order === fit.order}
             chosen={stage.chosen}
-            locked={locked}
             onTake={() => choose(String(fit.order))}
             onRelease={() => choose("")}
           />
@@ -94,18 +89,17 @@ interface OrderColumnProps {
   fit: OrderFit;
   course: CourseEvaluation | undefined;
   best: boolean;
-  rules: HouseRules;
   /** True where the absorbance that it levels off at was fitted too. */
   ended: boolean;
   taken: boolean;
   chosen: boolean;
-  locked: boolean;
   onTake: () => void;
   onRelease: () => void;
 }
 
 function OrderColumn(props: OrderColumnProps) {
-  const { fit, course, best, rules, ended, taken, chosen, locked, onTake, onRelease } = props;
+  const { fit, course, best, ended, taken, chosen, onTake, onRelease } = props;
+  const { rules, locked } = useRunInHand();
   const option = useMemo(() => (course ? transformedOption(course, fit.order) : {}), [course, fit.order]);
   const word = orderWord(fit.order);
   const half = (u: number) => plusMinusOf(u, fit.degreesOfFreedom, rules.plusMinus);

@@ -2,20 +2,20 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { toSignificant } from "~/core/quantity";
 import { plusMinusWords, type RateEvaluation, type RunEvaluation } from "~/core/stages";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
-import type { LiveRun } from "../shared/use-run";
 import { WayOn } from "../photometer/way-on";
 
 interface RateResultProps {
-  run: LiveRun;
   stage: RateEvaluation;
   evaluation: RunEvaluation;
 }
 
 /** The rate constant over all courses, the order in what is in excess, and the way on. */
-export function RateResult({ run, stage, evaluation }: RateResultProps) {
+export function RateResult({ stage, evaluation }: RateResultProps) {
+  const run = useRunInHand();
   const { shown, combined, dependence, definition, problem } = stage;
   return (
     <Sheet

@@ -2,9 +2,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/stages";
+import { useRunInHand } from "../../../entry/run-context";
 import { CautionPanel } from "../shared/panels";
 import { StrikeDialog } from "../shared/trial-dialogs";
-import type { LiveRun } from "../shared/use-run";
 import { courseName } from "./course-name";
 import { CourseView } from "./course-view";
 import { NewCourse } from "./new-course";
@@ -13,14 +13,13 @@ import { RateResult } from "./rate-result";
 import { StageFrame } from "../photometer/stage-frame";
 
 interface RateStageProps {
-  run: LiveRun;
   stage: RateEvaluation;
   evaluation: RunEvaluation;
 }
 
 /** Courses of absorbance in time: each with its window, the three orders side by side, and the rate constant. */
-export function RateStageView({ run, stage, evaluation }: RateStageProps) {
-  const { record, send } = run;
+export function RateStageView({ stage, evaluation }: RateStageProps) {
+  const { record, send } = useRunInHand();
   const locked = record.status !== "open";
   const [asked, setAsked] = useState<string | null>(null);
   const [striking, setStriking] = useState<CourseEvaluation | null>(null);
@@ -28,17 +27,15 @@ export function RateStageView({ run, stage, evaluation }: RateStageProps) {
   const course = asked === "new" ? null : (made.find((t) => t.id === asked) ?? made.at(-1) ?? null);
   return (
     <>
-      <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[8, 4]}>
+      <StageFrame stage={stage} evaluation={evaluation} columns={[8, 4]}>
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
-          <CourseChoice made={made} course={course} setAsked={setAsked} locked={locked} />
+          <CourseChoice made={made} course={course} setAsked={setAsked} />
           {course ? (
             <CourseView
               key={course.id}
               course={course}
               stage={stage}
               title={record.title}
-              locked={locked}
-              send={send}
               onStrike={() =>
                 course.record.struck
                   ? void send({ intent: "restore", trialId: course.id })
@@ -46,24 +43,16 @@ export function RateStageView({ run, stage, evaluation }: RateStageProps) {
               }
             />
           ) : (
-            !locked && <NewCourse run={run} stage={stage} evaluation={evaluation} onMade={setAsked} />
+            !locked && <NewCourse stage={stage} evaluation={evaluation} onMade={setAsked} />
           )}
-          {course?.comparison && (
-            <OrderTable
-              stage={stage}
-              rules={record.houseRules}
-              comparison={course.comparison}
-              locked={locked}
-              send={send}
-            />
-          )}
+          {course?.comparison && <OrderTable stage={stage} comparison={course.comparison} />}
         </Box>
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
-          <RateResult run={run} stage={stage} evaluation={evaluation} />
+          <RateResult stage={stage} evaluation={evaluation} />
           <CautionPanel definition={stage.definition} />
         </Box>
       </StageFrame>
-      {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
+      {striking && <StrikeDialog trial={striking} onClose={() => setStriking(null)} />}
     </>
   );
 }
@@ -72,10 +61,10 @@ interface CourseChoiceProps {
   readonly made: CourseEvaluation[];
   readonly course: CourseEvaluation | null;
   readonly setAsked: (to: string | null) => void;
-  readonly locked: boolean;
 }
 
-function CourseChoice({ made, course, setAsked, locked }: CourseChoiceProps) {
+function CourseChoice({ made, course, setAsked }: CourseChoiceProps) {
+  const { locked } = useRunInHand();
   return (
     <Box role="group" aria-label="Courses" sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
       {made.map((t) => (

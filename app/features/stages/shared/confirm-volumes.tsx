@@ -6,14 +6,14 @@ import { v7 as newId } from "uuid";
 import type { ComputedStage } from "~/core/method";
 import { type FieldState, unconfirmedVolumes } from "~/core/stages";
 import type { Observation } from "~/core/record";
-import type { Send } from "./use-run";
+import { useRunInHand } from "../../../entry/run-context";
+import type { Send } from "../../../entry/use-run";
 
 interface ConfirmVolumesProps {
   definition: ComputedStage;
   observations: readonly Observation[];
   stageKey: string;
   fields: readonly FieldState[];
-  send: Send;
   /** Opens a field, so that another volume can be typed. */
   onChange: (state: FieldState) => void;
 }
@@ -23,7 +23,8 @@ interface ConfirmVolumesProps {
  * no trial counts.
  */
 export function ConfirmVolumes(props: ConfirmVolumesProps) {
-  const { definition, observations, stageKey, fields, send, onChange } = props;
+  const { definition, observations, stageKey, fields, onChange } = props;
+  const { send } = useRunInHand();
   const asked = unconfirmedVolumes(definition, observations);
   // Who confirms by keyboard stands on the next volume that waits.
   const first = useRef<HTMLButtonElement>(null);

@@ -1,20 +1,18 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import { useState } from "react";
-import { v7 as newId } from "uuid";
-import { checkField, type ComputedStage } from "~/core/method";
+import type { ComputedStage } from "~/core/method";
 import type { FieldState, TrialEvaluation } from "~/core/stages";
-import type { HouseRules } from "~/core/rules";
 import { isPreselected } from "~/core/record";
-import { asksBack } from "~/core/measure";
 import { sourceWords } from "~/core/text";
+import { useRunInHand } from "../../../entry/run-context";
+import { answerIn, confirmAllIn, stateIn, typeIn } from "../../../entry/entry";
+import { ReadingTextField } from "../../../entry/reading-text-field";
+import { useDialogEntry } from "../../../entry/use-dialog-entry";
 import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
 import { When } from "../../../ui/when";
 import { ByInstrument } from "./by-instrument";
-import type { Send } from "./use-run";
 
 export interface CorrectionTarget {
   readonly trialId: string;
@@ -29,90 +27,61 @@ interface CorrectDialogProps {
   trialId: string | null;
   trialKind: "rough" | "fine";
   stage: ComputedStage;
-  rules: HouseRules;
-  send: Send;
   onClose: () => void;
 }
 
 const usualReasons = ["misread", "digits swapped", "written down wrongly"];
 
 /** Corrects one reading: the old value is struck through and kept, with the reason. */
-export function CorrectDialog({
-  state,
-  spread = null,
-  holder,
-  trialId,
-  trialKind,
-  stage,
-  rules,
-  send,
-  onClose,
-}: CorrectDialogProps) {
+export function CorrectDialog(props: CorrectDialogProps) {
+  const { state, spread = null, holder, trialId, trialKind, stage, onClose } = props;
+  const { send } = useRunInHand();
   const { field, present, history } = state;
-  const [text, setText] = useState("");
+  const trial = trialId === null ? null : { id: trialId, kind: trialKind };
+  const fields = spread ? [field, spread.field] : [field];
+  const entry = useDialogEntry({ stage, trial, observations: holder.observations, fields });
   // What an instrument showed is by that instrument as long as nobody writes over it.
   const [shown, setShown] = useState<string | null>(null);
   const [reason, setReason] = useState("");
-  const [problem, setProblem] = useState<{ message: string; proposal?: string } | null>(null);
   const [reasonProblem, setReasonProblem] = useState<string | null>(null);
   // What stood there when it was opened is what is corrected: another device may have corrected it since.
   const [openedId, setOpenedId] = useState(present?.id ?? null);
   const needsReason = present !== null && !isPreselected(present);
-  const [spreadText, setSpreadText] = useState("");
-  const [spreadProblem, setSpreadProblem] = useState<string | null>(null);
-  // What is asked about is kept when it is sent once more.
-  const [keptText, setKeptText] = useState<string | null>(null);
 
-  const submit = () => {
-    const checked = checkField(field, text, { stage, houseRules: rules, holder });
-    setProblem(checked.ok ? null : checked.problem);
+  const submit = async () => {
     const missing = needsReason && reason.trim() === "" ? "Say why the reading is corrected" : null;
     setReasonProblem(missing);
-    const half =
-      spread && spreadText.trim() !== ""
-        ? checkField(spread.field, spreadText, { stage, houseRules: rules, holder })
-        : null;
-    setSpreadProblem(half && !half.ok ? half.problem.message : null);
-    if (!checked.ok || missing || (half && !half.ok)) return;
-    const asked = checked.value.cautions.find(asksBack);
-    if (asked && keptText !== text) {
-      setKeptText(text);
-      return setProblem({ ...asked, message: `${asked.message} Sent once more, it is kept.` });
-    }
-    const trial = trialId === null ? null : { id: trialId, kind: trialKind };
-    const shared = { intent: "observe", stageKey: stage.key, trial, symbol: field.symbol } as const;
-    void send({
-      ...shared,
-      id: newId(),
-      kind: field.kind,
-      text,
-      supersedes: openedId,
-      reason: needsReason ? reason.trim() : null,
-      source: text === shown ? "instrument" : "typed",
-    }).then((answer) => {
-      if (isTaken(answer) && half && spread) {
+    const asked = fields.filter((f) => f === field || stateIn(entry, f).text !== "");
+    const wrong = asked.filter((f) => !entry.check(f, stateIn(entry, f).text).ok);
+    const entered = confirmAllIn(entry, missing ? wrong : asked);
+    if (missing || entered === "held") return;
+    for (const reading of entered) {
+      const isValue = reading.field === field;
+      const { id, text } = reading;
+      const answer = await send({
+        ...{ intent: "observe", id, stageKey: stage.key, trial, text },
+        ...{ symbol: reading.field.symbol, kind: reading.field.kind },
         // The ± of the value before went with it: this one is the new value's own.
-        void send({
-          ...shared,
-          id: newId(),
-          kind: spread.field.kind,
-          text: spreadText,
-          supersedes: null,
-          reason: null,
-        });
+        supersedes: isValue ? openedId : null,
+        reason: isValue && needsReason ? reason.trim() : null,
+        source: text === shown ? "instrument" : "typed",
+      });
+      if (!isTaken(answer)) {
+        for (const r of entered) answerIn(entry, [r], answer);
+        // Told of it, the person corrects what stands there now.
+        if ("present" in answer && answer.present) setOpenedId(answer.present.id);
+        return;
       }
-      if (isTaken(answer)) return onClose();
-      setProblem(answer);
-      // Told of it, the person corrects what stands there now.
-      if ("present" in answer && answer.present) setOpenedId(answer.present.id);
-    });
+      answerIn(entry, [reading], answer);
+    }
+    onClose();
   };
 
   return (
     <FormDialog
       title={needsReason ? `Correct: ${field.label}` : field.label}
       submit={needsReason ? "Correct" : "Save"}
-      onSubmit={submit}
+      onSubmit={() => void submit()}
       onClose={onClose}
     >
       {history.length > 0 && (
@@ -137,31 +106,20 @@ export function CorrectDialog({
           ))}
         </Box>
       )}
-      <TextField
+      <ReadingTextField
         label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
-        value={text}
+        state={stateIn(entry, field)}
         autoFocus
-        error={problem !== null}
-        helperText={problem?.message ?? field.hint}
-        onChange={(event) => setText(event.target.value)}
-        slotProps={{
-          htmlInput: {
-            inputMode: "decimal",
-            autoComplete: "off",
-            style: { fontFamily: fonts.reading, fontSize: "1.4rem" },
-          },
-        }}
+        large
+        hint={field.hint}
+        onType={(text) => typeIn(entry, field, text)}
       />
       {spread && (
-        <TextField
+        <ReadingTextField
           label={`± of it, ${field.unit}`.replace(/, $/, "")}
-          value={spreadText}
-          error={spreadProblem !== null}
-          helperText={spreadProblem ?? "half the width; empty: not stated, and not counted"}
-          onChange={(event) => setSpreadText(event.target.value)}
-          slotProps={{
-            htmlInput: { inputMode: "decimal", autoComplete: "off", style: { fontFamily: fonts.reading } },
-          }}
+          state={stateIn(entry, spread.field)}
+          hint="half the width; empty: not stated, and not counted"
+          onType={(text) => typeIn(entry, spread.field, text)}
         />
       )}
       <ByInstrument
@@ -169,20 +127,10 @@ export function CorrectDialog({
         field={field}
         flask={trialId ?? stage.key}
         onTake={(value) => {
-          setText(value);
+          typeIn(entry, field, value);
           setShown(value);
         }}
       />
-      {problem?.proposal !== undefined && (
-        <Button
-          variant="outlined"
-          size="small"
-          onClick={() => setText(problem.proposal ?? "")}
-          sx={{ width: "fit-content" }}
-        >
-          Write {problem.proposal}
-        </Button>
-      )}
       {needsReason && (
         <ReasonField value={reason} usual={usualReasons} problem={reasonProblem} onChange={setReason} />
       )}

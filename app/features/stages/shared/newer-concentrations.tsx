@@ -6,14 +6,15 @@ import { useContext, useState } from "react";
 import { Link, useRevalidator } from "react-router";
 import type { RunRecord } from "~/core/run";
 import { uncapitalized } from "~/core/text";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { When } from "../../../ui/when";
 import { ShelfContext } from "./shelf-context";
-import type { Send } from "./use-run";
 
 /** Bottles that this run used and that have been given another concentration since, and what that would make. */
-export function NewerConcentrations({ record, send }: { record: RunRecord; send: Send }) {
+export function NewerConcentrations({ record }: { record: RunRecord }) {
+  const { send } = useRunInHand();
   const { newer, recomputations } = useContext(ShelfContext);
   const { revalidate } = useRevalidator();
   const [problem, setProblem] = useState<string | null>(null);

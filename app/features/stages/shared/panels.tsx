@@ -8,6 +8,8 @@ import { toSignificant, unitOf, withUnit } from "~/core/quantity";
 import type { ComputedStage } from "~/core/method";
 import { listed } from "~/core/text";
 import type { RunRecord } from "~/core/run";
+import { nextToDo } from "../../../entry/cursor";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { BeadRail, type RailBead } from "../../../ui/bead-rail";
 import { unbroken } from "../../../ui/number-text";
@@ -15,7 +17,6 @@ import { Sheet } from "../../../ui/sheet";
 import { conditionWords } from "./conditions";
 import { Footing, Implausible, WholeNumber } from "./footing";
 import { ShelveButton } from "./shelve";
-import type { Send } from "./use-run";
 
 /** Do the trials agree? The beads, the verdict with its reason, and what closes the set. */
 export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
@@ -66,17 +67,17 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
 }
 
 interface ResultPanelProps {
-  record: RunRecord;
   stage: TitrationEvaluation;
   /** True once what is saved closes the set. */
   closed: boolean;
   next: { key: string; title: string } | null;
-  goOnRef: React.Ref<HTMLAnchorElement>;
-  send: Send;
+  /** Flasks that are begun, or stand, and are not titrated yet. */
+  left: number;
 }
 
 /** The result so far with its ± and its largest share; the way on when the set is closed. */
-export function ResultPanel({ record, stage, closed, next, goOnRef, send }: ResultPanelProps) {
+export function ResultPanel({ stage, closed, next, left }: ResultPanelProps) {
+  const { record, locked } = useRunInHand();
   const { shown, combined, shares, definition } = stage;
   const [largest] = shares;
   return (
@@ -98,14 +99,19 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
       )}
       <Implausible stage={stage} />
       <Box sx={{ display: "grid", gap: 1, mt: 1.5 }}>
+        {closed && left > 0 && !locked && (
+          <Typography role="status" sx={{ color: colors.amberDeep, fontWeight: 600 }}>
+            {left === 1 ? "One flask is" : `${left} flasks are`} still waiting to be titrated.
+          </Typography>
+        )}
         {closed && next && (
           <Button
-            ref={goOnRef}
             component={Link}
             to={`?stage=${next.key}`}
-            variant="contained"
+            variant={left > 0 ? "outlined" : "contained"}
             size="large"
             preventScrollReset
+            {...(left > 0 ? {} : nextToDo)}
           >
             Go on: {next.title}
           </Button>
@@ -115,7 +121,7 @@ export function ResultPanel({ record, stage, closed, next, goOnRef, send }: Resu
             Show the working
           </Button>
         )}
-        {closed && <ShelveButton stage={stage} record={record} send={send} />}
+        {closed && <ShelveButton stage={stage} record={record} />}
       </Box>
     </Sheet>
   );

@@ -13,19 +13,18 @@ import type { ComputedEvaluation } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { uncapitalized } from "~/core/text";
 import { concentrationText } from "~/protocol/concentration";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { FormDialog } from "../../../ui/form-dialog";
 import { ShelfContext } from "./shelf-context";
-import type { Send } from "./use-run";
 
 interface ShelveButtonProps {
   stage: ComputedEvaluation;
   record: RunRecord;
-  send: Send;
 }
 
 /** What a stage has found, to be put on the shelf: to a bottle there, or to a new one. */
-export function ShelveButton({ stage, record, send }: ShelveButtonProps) {
+export function ShelveButton({ stage, record }: ShelveButtonProps) {
   const shelf = useContext(ShelfContext);
   const [open, setOpen] = useState(false);
   const { assigns } = stage.definition.result;
@@ -47,13 +46,7 @@ export function ShelveButton({ stage, record, send }: ShelveButtonProps) {
         {put ? "Put it on the shelf again" : "Put it on the shelf"}
       </Button>
       {open && (
-        <ShelveDialog
-          stage={stage}
-          formula={assigns}
-          record={record}
-          send={send}
-          onClose={() => setOpen(false)}
-        />
+        <ShelveDialog stage={stage} formula={assigns} record={record} onClose={() => setOpen(false)} />
       )}
     </>
   );
@@ -79,11 +72,11 @@ interface ShelveDialogProps {
   stage: ComputedEvaluation;
   formula: string;
   record: RunRecord;
-  send: Send;
   onClose: () => void;
 }
 
-function ShelveDialog({ stage, formula, record, send, onClose }: ShelveDialogProps) {
+function ShelveDialog({ stage, formula, record, onClose }: ShelveDialogProps) {
+  const { send } = useRunInHand();
   const { bottles, shelved } = useContext(ShelfContext);
   const { revalidate } = useRevalidator();
   const own = bottles.filter((b) => b.formula === formula && b.form === "solution");

@@ -5,16 +5,14 @@ import type { FieldState } from "~/core/stages";
 import { fieldKey } from "~/core/method";
 import type { Input } from "~/core/inputs";
 import { isPreselected } from "~/core/record";
-import type { RunRecord } from "~/core/run";
 import { concentrationOf } from "~/protocol/concentration";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { bottleUsed, FromBottle } from "./take-bottle";
 
 interface StageInputProps {
   input: Input;
   states: readonly FieldState[];
-  locked: boolean;
-  run: RunRecord;
   /** True where the result is held against it. */
   target: boolean;
   /** True where a bottle of it stands on the shelf. */
@@ -27,7 +25,8 @@ interface StageInputProps {
 
 /** One thing read once: its label and its readings, each a button that opens it to be typed or corrected. */
 export function StageInput(props: StageInputProps) {
-  const { input, states, locked, run, target, fromShelf, all, onChoose, onTake } = props;
+  const { input, states, target, fromShelf, all, onChoose, onTake } = props;
+  const { record: run, locked } = useRunInHand();
   const used = bottleUsed(all, run);
   const label = used && concentrationOf(used);
   const main = states.find(({ field }) => !field.kind.endsWith("plus-minus"));

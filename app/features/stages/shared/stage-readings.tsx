@@ -5,32 +5,28 @@ import type { ComputedStage } from "~/core/method";
 import type { Input } from "~/core/inputs";
 import type { RunShelf } from "~/protocol/shelf";
 import { type ComputedEvaluation, type FieldState, type RunEvaluation, shownResult } from "~/core/stages";
-import type { HouseRules } from "~/core/rules";
 import { isPreselected, type StageRecord } from "~/core/record";
-import type { RunRecord } from "~/core/run";
+import { nextToDo } from "../../../entry/cursor";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { ConfirmVolumes } from "./confirm-volumes";
 import { TakeDialog } from "./take-bottle";
 import { CorrectDialog } from "./correct-dialog";
 import { bottlesFor, ShelfContext } from "./shelf-context";
 import { StageInput } from "./stage-input";
-import type { Send } from "./use-run";
 
 interface StageReadingsProps {
   stage: ComputedEvaluation;
-  record: StageRecord | undefined;
   evaluation: RunEvaluation;
-  run: RunRecord;
-  rules: HouseRules;
-  locked: boolean;
-  send: Send;
   /** One below the other, with a button for the next one that waits: where nothing else is read. */
   alone?: boolean;
 }
 
 /** What holds for all trials of a stage: purities, what was stated or measured once, and results of earlier stages. */
 export function StageReadings(props: StageReadingsProps) {
-  const { stage, record, evaluation, run, rules, locked, send, alone = false } = props;
+  const { stage, evaluation, alone = false } = props;
+  const { record: run, locked } = useRunInHand();
+  const record = run.stages.find((s) => s.key === stage.key);
   const [chosen, setChosen] = useState<FieldState | null>(null);
   const shelf = useContext(ShelfContext);
   const [taking, setTaking] = useState<Input | null>(null);
@@ -42,17 +38,15 @@ export function StageReadings(props: StageReadingsProps) {
   );
   if (earlierOnes.length + read.length === 0) return null;
   const waiting = stageFields.find(({ field, present }) => !present && !field.optional);
-  const asked =
-    run.status === "open" ? (
-      <ConfirmVolumes
-        definition={definition}
-        observations={record?.observations ?? []}
-        stageKey={stage.key}
-        fields={stageFields}
-        send={send}
-        onChange={setChosen}
-      />
-    ) : null;
+  const asked = !locked ? (
+    <ConfirmVolumes
+      definition={definition}
+      observations={record?.observations ?? []}
+      stageKey={stage.key}
+      fields={stageFields}
+      onChange={setChosen}
+    />
+  ) : null;
   return (
     <>
       <Box sx={readingsLayout(alone)}>
@@ -64,8 +58,6 @@ export function StageReadings(props: StageReadingsProps) {
             key={input.symbol}
             input={input}
             states={stageFields.filter(({ field }) => field.symbol === input.symbol)}
-            locked={locked}
-            run={run}
             target={"accept" in definition && definition.accept?.symbol === input.symbol}
             fromShelf={bottlesFor(input, shelf).length > 0}
             all={stage.stageFields.filter(({ field }) => field.symbol === input.symbol)}
@@ -74,20 +66,19 @@ export function StageReadings(props: StageReadingsProps) {
           />
         ))}
         {alone && !locked && waiting && (
-          <Button variant="contained" size="large" onClick={() => setChosen(waiting)} sx={{ mt: 1 }}>
+          <Button
+            variant="contained"
+            size="large"
+            onClick={() => setChosen(waiting)}
+            sx={{ mt: 1 }}
+            {...nextToDo}
+          >
             Record: {waiting.field.label}
           </Button>
         )}
-        {taking && <Taking taking={taking} shelf={shelf} stage={stage} send={send} setTaking={setTaking} />}
+        {taking && <Taking taking={taking} shelf={shelf} stage={stage} setTaking={setTaking} />}
         {chosen && (
-          <Correcting
-            chosen={chosen}
-            stage={stage}
-            record={record}
-            rules={rules}
-            send={send}
-            onClose={() => setChosen(null)}
-          />
+          <Correcting chosen={chosen} stage={stage} record={record} onClose={() => setChosen(null)} />
         )}
       </Box>
       {asked}
@@ -144,11 +135,10 @@ interface TakingProps {
   readonly taking: Input;
   readonly shelf: RunShelf;
   readonly stage: ComputedEvaluation;
-  readonly send: Send;
   readonly setTaking: (to: Input | null) => void;
 }
 
-function Taking({ taking, shelf, stage, send, setTaking }: TakingProps) {
+function Taking({ taking, shelf, stage, setTaking }: TakingProps) {
   return (
     <TakeDialog
       input={taking}
@@ -157,7 +147,6 @@ function Taking({ taking, shelf, stage, send, setTaking }: TakingProps) {
       replaces={stage.stageFields.some(
         ({ field, present }) => field.symbol === taking.symbol && present !== null && !isPreselected(present),
       )}
-      send={send}
       onClose={() => setTaking(null)}
     />
   );
@@ -167,12 +156,10 @@ interface CorrectingProps {
   readonly chosen: FieldState;
   readonly stage: ComputedEvaluation;
   readonly record: StageRecord | undefined;
-  readonly rules: HouseRules;
-  readonly send: Send;
   readonly onClose: () => void;
 }
 
-function Correcting({ chosen, stage, record, rules, send, onClose }: CorrectingProps) {
+function Correcting({ chosen, stage, record, onClose }: CorrectingProps) {
   return (
     <CorrectDialog
       state={chosen}
@@ -186,8 +173,6 @@ function Correcting({ chosen, stage, record, rules, send, onClose }: CorrectingP
       trialId={null}
       trialKind="fine"
       stage={stage.definition}
-      rules={rules}
-      send={send}
       onClose={onClose}
     />
   );

@@ -10,10 +10,10 @@ import type { Input } from "~/core/inputs";
 import type { RunRecord, UsedSolution } from "~/core/run";
 import { concentrationText, howWords } from "~/protocol/concentration";
 import { type SolutionView } from "~/protocol/shelf";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { When } from "../../../ui/when";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
-import type { Send } from "./use-run";
 
 interface TakeDialogProps {
   input: Input;
@@ -21,12 +21,12 @@ interface TakeDialogProps {
   stageKey: string;
   /** True where something was read already: then a reason is needed. */
   replaces: boolean;
-  send: Send;
   onClose: () => void;
 }
 
 /** Picks a bottle of the shelf: its concentration comes with its ±. */
-export function TakeDialog({ input, bottles, stageKey, replaces, send, onClose }: TakeDialogProps) {
+export function TakeDialog({ input, bottles, stageKey, replaces, onClose }: TakeDialogProps) {
+  const { send } = useRunInHand();
   const [chosen, setChosen] = useState(bottles[0]?.id ?? "");
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<string | null>(null);

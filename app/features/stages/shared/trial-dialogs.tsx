@@ -1,26 +1,26 @@
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { v7 as newId } from "uuid";
-import type { FieldState, TitrationEvaluation, TrialEvaluation } from "~/core/stages";
+import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { capitalized } from "~/core/text";
-import { checkField, fieldKey } from "~/core/method";
-import type { HouseRules } from "~/core/rules";
+import { fieldKey } from "~/core/method";
+import { useRunInHand } from "../../../entry/run-context";
+import { answerIn, confirmAllIn, stateIn, typeIn } from "../../../entry/entry";
+import { ReadingTextField } from "../../../entry/reading-text-field";
+import { useDialogEntry } from "../../../entry/use-dialog-entry";
 import { isTaken } from "../../../live/post";
-import { fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
-import type { Send } from "./use-run";
 
 interface TrialDialogProps {
   trial: Pick<TrialEvaluation, "id" | "name" | "words" | "record">;
-  send: Send;
   onClose: () => void;
 }
 
 const usualReasons = ["overshot", "air bubble in the tip", "spilled", "burette ran out"];
 
 /** Strikes a trial out, with the reason. It stays in the ledger and never counts. */
-export function StrikeDialog({ trial, send, onClose }: TrialDialogProps) {
+export function StrikeDialog({ trial, onClose }: TrialDialogProps) {
+  const { send } = useRunInHand();
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const submit = () => {
@@ -43,43 +43,48 @@ export function StrikeDialog({ trial, send, onClose }: TrialDialogProps) {
 interface BackDialogProps extends TrialDialogProps {
   trial: TrialEvaluation;
   stage: TitrationEvaluation;
-  rules: HouseRules;
 }
 
+const backLabels = [
+  "Added back, mL",
+  "Titrant that 1 mL of it takes, mL",
+  "Final reading, after going on, mL",
+];
+
 /** An overshot end that was brought back by a known amount: what that took of the titrant is no part of the titer. */
-export function BackDialog({ trial, stage, rules, send, onClose }: BackDialogProps) {
+export function BackDialog({ trial, stage, onClose }: BackDialogProps) {
+  const { send } = useRunInHand();
   const states = (["back.volume", "back.worth", "burette.final"] as const).flatMap(
     (kind) => trial.fields.find(({ field }) => field.kind === kind && field.symbol === stage.titer) ?? [],
   );
-  const [texts, setTexts] = useState(() => states.map(({ present }) => present?.text ?? ""));
-  const [problems, setProblems] = useState<readonly (string | null)[]>([]);
+  const offered = Object.fromEntries(
+    states.flatMap(({ field, present }) => (present ? [[fieldKey(field), present.text]] : [])),
+  );
+  const { id, kind, observations } = trial.record;
+  const entry = useDialogEntry({
+    ...{ stage: stage.definition, trial: { id, kind }, observations, offered },
+    fields: states.map(({ field }) => field),
+  });
   const submit = async () => {
-    const changed = states.flatMap((state, i) => {
-      const text = texts[i]?.trim() ?? "";
-      return text === state.present?.text ? [] : [{ ...state, text, i }];
-    });
-    const found = problemsIn({ stage, rules, trial, states, texts });
-    setProblems(found);
-    if (found.some((p) => p !== null)) return;
-    for (const { field, present, text, i } of changed) {
+    const changed = states.filter(({ field, present }) => stateIn(entry, field).text !== present?.text);
+    const entered = confirmAllIn(
+      entry,
+      changed.map(({ field }) => field),
+    );
+    if (entered === "held") return;
+    for (const reading of entered) {
+      const { present } = states.find(({ field }) => field === reading.field) ?? {};
       const answer = await send({
-        intent: "observe",
-        id: newId(),
-        stageKey: stage.key,
-        trial: { id: trial.id, kind: trial.record.kind },
-        symbol: field.symbol,
-        kind: field.kind,
-        text,
+        ...{ intent: "observe", id: reading.id, stageKey: stage.key, trial: { id, kind } },
+        ...{ symbol: reading.field.symbol, kind: reading.field.kind, text: reading.text },
         supersedes: present?.id ?? null,
         reason: present ? "overshot, brought back and gone on" : null,
       });
-      if (!isTaken(answer)) {
-        return setProblems(states.map((_, j) => (i === j ? answer.message : null)));
-      }
+      answerIn(entry, isTaken(answer) ? [reading] : entered, answer);
+      if (!isTaken(answer)) return;
     }
     onClose();
   };
-  const labels = ["Added back, mL", "Titrant that 1 mL of it takes, mL", "Final reading, after going on, mL"];
   return (
     <FormDialog
       title={`${capitalized(trial.words)}: overshot, brought back`}
@@ -92,43 +97,22 @@ export function BackDialog({ trial, stage, rules, send, onClose }: BackDialogPro
         then final minus initial, less what the added volume takes.
       </Typography>
       {states.map(({ field }, i) => (
-        <TextField
+        <ReadingTextField
           key={fieldKey(field)}
-          label={labels[i]}
-          value={texts[i]}
+          label={backLabels[i] ?? field.label}
+          state={stateIn(entry, field)}
           autoFocus={i === 0}
-          error={problems[i] != null}
-          helperText={problems[i] ?? (i === 1 ? "1.00 where both are equally strong" : undefined)}
-          onChange={(event) => setTexts(texts.map((text, j) => (i === j ? event.target.value : text)))}
-          slotProps={{ htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } } }}
+          hint={i === 1 ? "1.00 where both are equally strong" : undefined}
+          onType={(text) => typeIn(entry, field, text)}
         />
       ))}
     </FormDialog>
   );
 }
 
-function problemsIn({
-  stage,
-  rules,
-  trial,
-  states,
-  texts,
-}: {
-  readonly stage: TitrationEvaluation;
-  readonly rules: HouseRules;
-  readonly trial: TrialEvaluation;
-  readonly states: FieldState[];
-  readonly texts: string[];
-}) {
-  const context = { stage: stage.definition, houseRules: rules, holder: trial.record };
-  return states.map(({ field }, i) => {
-    const checked = checkField(field, texts[i] ?? "", context);
-    return checked.ok ? null : checked.problem.message;
-  });
-}
-
 /** Gives a trial a name of its own. */
-export function LabelDialog({ trial, send, onClose }: TrialDialogProps) {
+export function LabelDialog({ trial, onClose }: TrialDialogProps) {
+  const { send } = useRunInHand();
   const [label, setLabel] = useState(trial.record.label ?? "");
   const [problem, setProblem] = useState<string | null>(null);
   const submit = () =>

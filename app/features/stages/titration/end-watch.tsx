@@ -6,7 +6,8 @@ import { clockText, timerState } from "~/core/timing";
 import type { StartTimer } from "~/core/change";
 import { serverNow, useServerNow } from "../../../live/timers";
 import { colors, fonts } from "../../../theme/theme";
-import type { Send } from "../shared/use-run";
+import { useCursor } from "../../../entry/cursor";
+import { useRunInHand } from "../../../entry/run-context";
 
 /** The stopwatch that begins with the end of a trial. */
 export const endWatch = (stageKey: string, trialId: string, flask: string, seconds: number): StartTimer => ({
@@ -23,7 +24,9 @@ export const endWatch = (stageKey: string, trialId: string, flask: string, secon
 });
 
 /** The stopwatch of the end that was written last: does its color stay? */
-export function EndWatch({ stage, send }: { stage: StageRecord | undefined; send: Send }) {
+export function EndWatch({ stage }: { stage: StageRecord | undefined }) {
+  const { send } = useRunInHand();
+  const toNext = useCursor();
   const timer = stage?.timers?.findLast((t) => t.counts === "persist" && t.endedAt === null);
   const trial = stage?.trials.find((t) => t.id === timer?.trialId);
   if (!stage || !timer || !trial || trial.struck) return null;
@@ -37,9 +40,9 @@ export function EndWatch({ stage, send }: { stage: StageRecord | undefined; send
       markId: newId(),
       seconds: Math.round(seconds),
       timerId: timer.id,
-    });
+    }).then(toNext);
   };
-  const kept = () => void send({ intent: "end-timer", timerId: timer.id, outcome: "kept" });
+  const kept = () => void send({ intent: "end-timer", timerId: timer.id, outcome: "kept" }).then(toNext);
   return <Watch timer={timer} onKept={kept} onFaded={faded} />;
 }
 

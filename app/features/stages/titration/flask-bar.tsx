@@ -8,16 +8,14 @@ import { clockText, type TimerState, timerState } from "~/core/timing";
 import { useServerNow } from "../../../live/timers";
 import { colors, fonts } from "../../../theme/theme";
 import type { TrialEntry } from "./use-trial-entry";
-import type { Send } from "../shared/use-run";
+import { useRunInHand } from "../../../entry/run-context";
 
 const StaggerDialog = lazy(() => import("./stagger-dialog").then((m) => ({ default: m.StaggerDialog })));
 
 interface FlaskBarProps {
   entry: TrialEntry;
-  record: StageRecord | undefined;
   /** What flasks of this stage stand for; undefined where they do not. */
   standing: Condition | undefined;
-  send: Send;
 }
 
 interface Flask {
@@ -27,7 +25,9 @@ interface Flask {
 }
 
 /** Flasks that are begun or planned, each with its time: which one is in hand, and how several can be staggered. */
-export function FlaskBar({ entry, record, standing, send }: FlaskBarProps) {
+export function FlaskBar({ entry, standing }: FlaskBarProps) {
+  const { record: run } = useRunInHand();
+  const record = run.stages.find((s) => s.key === entry.stage.key);
   const [staggering, setStaggering] = useState(false);
   const timers = record?.timers ?? [];
   const { flasks, there, planned } = flasksAt(timers, entry, record);
@@ -65,7 +65,6 @@ export function FlaskBar({ entry, record, standing, send }: FlaskBarProps) {
             standing={standing}
             stageKey={entry.stage.key}
             first={there.size + planned.length + 1}
-            send={send}
             onClose={() => setStaggering(false)}
           />
         </Suspense>

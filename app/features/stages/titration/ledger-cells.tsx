@@ -4,18 +4,19 @@ import { Link } from "react-router";
 import type { FieldState, TrialEvaluation } from "~/core/stages";
 import { fieldKey } from "~/core/method";
 import { isDraft } from "~/core/change";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import type { CorrectionTarget } from "../shared/correct-dialog";
 
 interface ReadingCellProps {
   state: FieldState | undefined;
   trial: TrialEvaluation;
-  locked: boolean;
   onCorrect: (target: CorrectionTarget) => void;
 }
 
 /** One reading as typed: what was corrected struck through above what holds now, which opens to be corrected. */
-export function ReadingCell({ state, trial, locked, onCorrect }: ReadingCellProps) {
+export function ReadingCell({ state, trial, onCorrect }: ReadingCellProps) {
+  const { locked } = useRunInHand();
   if (!state) return null;
   const { present, history, field } = state;
   const old = history.filter((o) => o.id !== present?.id && o.text !== "");

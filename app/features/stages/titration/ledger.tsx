@@ -2,30 +2,28 @@ import Box from "@mui/material/Box";
 import IconButton from "@mui/material/IconButton";
 import Typography from "@mui/material/Typography";
 import visuallyHidden from "@mui/utils/visuallyHidden";
-import { useContext, useState } from "react";
+import { useState } from "react";
 import { fieldKey } from "~/core/method";
-import type { HouseRules } from "~/core/rules";
 import { isDraft } from "~/core/change";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { printedUnit } from "~/core/quantity";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import type { CorrectionTarget } from "../shared/correct-dialog";
 import { ReadingCell, ResultCell } from "./ledger-cells";
 import { type Column, columnsOf, noteOf } from "./ledger-columns";
 import { type TrialActions, TrialMenu } from "./trial-menu";
-import { WaitingReadings } from "../shared/use-run";
 
 interface LedgerProps extends TrialActions {
   onCorrect: (target: CorrectionTarget) => void;
   runId: string;
   stage: TitrationEvaluation;
-  rules: HouseRules;
-  locked: boolean;
 }
 
 /** The trials of a stage, each reading as typed, corrections struck through above what holds now. */
-export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: LedgerProps) {
+export function Ledger({ runId, stage, onCorrect, ...actions }: LedgerProps) {
+  const { rules } = useRunInHand();
   const [menu, setMenu] = useState<{ anchor: HTMLElement; trial: TrialEvaluation } | null>(null);
   const columns = columnsOf(stage, rules);
   const trials = stage.trials.filter((t) => t.fields.some((f) => f.history.some((o) => !isDraft(o))));
@@ -56,7 +54,6 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
                 trial={trial}
                 columns={columns}
                 stage={stage}
-                locked={locked}
                 onCorrect={onCorrect}
                 workingHref={workingHref(trial)}
                 onMenu={(anchor) => setMenu({ anchor, trial })}
@@ -69,7 +66,6 @@ export function Ledger({ runId, stage, rules, locked, onCorrect, ...actions }: L
         <TrialMenu
           {...menu}
           titer={stage.titer}
-          locked={locked}
           workingHref={workingHref(menu.trial)}
           actions={actions}
           onClose={() => setMenu(null)}
@@ -83,15 +79,14 @@ interface TrialRowsProps {
   readonly trial: TrialEvaluation;
   readonly columns: readonly Column[];
   readonly stage: TitrationEvaluation;
-  readonly locked: boolean;
   readonly onCorrect: (target: CorrectionTarget) => void;
   readonly workingHref: string;
   readonly onMenu: (anchor: HTMLElement) => void;
 }
 
 /** A trial with all its readings, and beneath it what there is to say of it. */
-function TrialRows({ trial, columns, stage, locked, onCorrect, workingHref, onMenu }: TrialRowsProps) {
-  const waiting = useContext(WaitingReadings);
+function TrialRows({ trial, columns, stage, onCorrect, workingHref, onMenu }: TrialRowsProps) {
+  const { waiting } = useRunInHand();
   const { record, name } = trial;
   const note = noteOf(trial, stage.agreement, waiting);
   const faint = record.struck !== null || record.kind === "rough";
@@ -107,7 +102,6 @@ function TrialRows({ trial, columns, stage, locked, onCorrect, workingHref, onMe
               <ReadingCell
                 state={trial.fields.find((f) => fieldKey(f.field) === field)}
                 trial={trial}
-                locked={locked}
                 onCorrect={onCorrect}
               />
             ) : key === "result" ? (

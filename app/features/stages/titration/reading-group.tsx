@@ -4,7 +4,7 @@ import { useLayoutEffect, useRef } from "react";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import type { Field } from "~/core/inputs";
 import { fieldKey } from "~/core/method";
-import type { HouseRules } from "~/core/rules";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { afterPress } from "../../../ui/press";
 import { ByInstrument } from "../shared/by-instrument";
@@ -16,12 +16,13 @@ import { savedReading, type TrialEntry } from "./use-trial-entry";
 
 interface ReadingGroupProps {
   entry: TrialEntry;
-  rules: HouseRules;
   fields: readonly Field[];
   total: ReturnType<typeof soFar>;
   /** The field that the one button stands beside; null where that is in another group. */
   last: Field | null;
   quiet: boolean;
+  /** The field that the cursor should stand in next. */
+  next: Field | null;
   register: (key: string, element: HTMLInputElement | null) => void;
   onAdvance: (field: Field) => void;
   onRefill: (field: Field) => void;
@@ -30,14 +31,14 @@ interface ReadingGroupProps {
 
 /** The readings that one quantity comes from, side by side, with what they come to and the button that records them. */
 export function ReadingGroup(props: ReadingGroupProps) {
-  const { entry, rules, fields, total, last, quiet, register, onAdvance, onRefill, onCorrect } = props;
+  const { entry, fields, total, last, quiet, next, register, onAdvance, onRefill, onCorrect } = props;
+  const { rules } = useRunInHand();
   const { stage, trialId } = entry;
   /** The final reading of the burette that is titrated with; that of a sample's is none. */
   const isEnd = (field: Field) => field.kind === "burette.final" && field.symbol === stage.titer;
   const previous = stage.trials.filter((t) => t.id !== trialId && !t.missing).at(-1);
-  const offered = (field: Field, by = entry) => by.stage.proposals.get(fieldKey(field)) === by.textOf(field);
-  const remarkOf = remarksOn(offered, entry, previous, onRefill);
-  const leave = useLeave(entry, trialId, offered);
+  const remarkOf = remarksOn(entry, previous, onRefill);
+  const leave = useLeave(entry, trialId);
   return (
     <Box
       sx={{
@@ -51,11 +52,11 @@ export function ReadingGroup(props: ReadingGroupProps) {
         <ReadingField
           key={fieldKey(field)}
           field={field}
-          text={entry.textOf(field)}
-          note={entry.noteOf(field)}
+          state={entry.stateOf(field)}
+          caution={entry.cautionOf(field)}
           present={savedReading(entry, field)}
           remark={remarkOf(field)}
-          second={entry.isSecond(field)}
+          next={next !== null && fieldKey(next) === fieldKey(field)}
           inputRef={(element) => register(fieldKey(field), element)}
           onType={(text) => entry.type(field, text)}
           onEnter={() => onAdvance(field)}
@@ -64,6 +65,7 @@ export function ReadingGroup(props: ReadingGroupProps) {
             ? { onStep: (steps: number) => entry.type(field, afterDrops(entry, field, steps, rules)) }
             : {})}
           onLeave={() => leave(field)}
+          onDrop={() => entry.drop(field)}
           onCorrect={() => onCorrect({ trialId, fieldKey: fieldKey(field) })}
         />
       ))}
@@ -79,9 +81,10 @@ export function ReadingGroup(props: ReadingGroupProps) {
             {isEnd(last) ? "Record the end" : "Record"}
           </Button>
         )}
-        {last && isEnd(last) && entry.textOf(last) !== "" && !entry.isSecond(last) && (
-          <MaybeButton entry={entry} last={last} />
-        )}
+        {last &&
+          isEnd(last) &&
+          entry.stateOf(last).text !== "" &&
+          entry.stateOf(last).is !== "first of two" && <MaybeButton entry={entry} last={last} />}
       </Box>
       {last && <FromInstrument stage={stage} last={last} trialId={trialId} entry={entry} />}
     </Box>
@@ -165,29 +168,24 @@ function FromInstrument({ stage, last, trialId, entry }: FromInstrumentProps) {
 }
 
 /** Who goes elsewhere keeps what was typed. */
-function useLeave(entry: TrialEntry, trialId: string, offered: (field: Field, by?: TrialEntry) => boolean) {
+function useLeave(entry: TrialEntry, trialId: string) {
   const latest = useRef(entry);
   useLayoutEffect(() => {
     latest.current = entry;
   });
-  /** Who goes elsewhere keeps what was typed. */
   return (field: Field) => {
-    afterPress(() => {
-      // The press itself may have changed this flask, or taken another one in hand.
-      const of = latest.current.trialId === trialId ? latest.current : entry;
-      if (of.textOf(field) !== "" && !offered(field, of) && !of.isSecond(field)) of.commit(field);
-    });
+    // The press itself may have changed this flask, or taken another one in hand.
+    afterPress(() => (latest.current.trialId === trialId ? latest.current : entry).leave(field));
   };
 }
 
 function remarksOn(
-  offered: (field: Field, by?: TrialEntry) => boolean,
   entry: TrialEntry,
   previous: TrialEvaluation | undefined,
   onRefill: (field: Field) => void,
 ) {
   return (field: Field) => {
-    if (!offered(field) || entry.textOf(field) === "") return undefined;
+    if (entry.stateOf(field).is !== "offered") return undefined;
     if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
     const from = previous ? `carried from ${previous.words}` : "as the house starts";
     return (

@@ -1,14 +1,13 @@
 import { differenceOf, decimalsOfInput, type Field } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useContext } from "react";
 import { inUnit, toDecimals } from "~/core/quantity";
 import { type HouseRules } from "~/core/rules";
 import { fieldKey, inputOf } from "~/core/method";
 import type { Observation } from "~/core/record";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { colors, fonts } from "../../../theme/theme";
-import { WaitingReadings } from "../shared/use-run";
+import { useRunInHand } from "../../../entry/run-context";
 
 /** What a group of fields comes to so far: the mass, or the titer; null for a single reading. */
 export function soFar(
@@ -34,7 +33,7 @@ interface SavedGroupProps {
 
 /** Readings that are all saved draw together into one line, so that the eye lands on what is to be read next. */
 export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
-  const waiting = useContext(WaitingReadings);
+  const { waiting } = useRunInHand();
   const waits = readings.some(({ observation }) => observation && waiting.has(observation.id));
   const number = { fontFamily: fonts.reading, fontSize: "1.15rem", color: colors.ink } as const;
   return (

@@ -5,25 +5,25 @@ import { useState } from "react";
 import { v7 as newId } from "uuid";
 import { type Stagger, clockText, durationText, planStagger } from "~/core/timing";
 import type { Condition } from "~/core/method";
+import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { numberIn } from "../../../ui/number-in";
 import { FormDialog } from "../../../ui/form-dialog";
-import type { Send } from "../shared/use-run";
 
 interface StaggerDialogProps {
   standing: Condition;
   stageKey: string;
   /** The number that the first of them will be called by. */
   first: number;
-  send: Send;
   onClose: () => void;
 }
 
 const minutes = (text: string) => (numberIn(text) ?? NaN) * 60;
 
 /** When to start each of several standing flasks, so that none waits for the burette; sets their timers. */
-export function StaggerDialog({ standing, stageKey, first, send, onClose }: StaggerDialogProps) {
+export function StaggerDialog({ standing, stageKey, first, onClose }: StaggerDialogProps) {
+  const { send } = useRunInHand();
   const { form, setForm, plan, setProblem, problem } = useStagger(standing);
   const field = (name: keyof typeof form, label: string) => (
     <TextField

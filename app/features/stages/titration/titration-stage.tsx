@@ -1,21 +1,22 @@
 import Box from "@mui/material/Box";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { v7 as newId } from "uuid";
 import { buretteDecimals, buretteText } from "~/core/rules";
 import { fieldKey, type MaybeMark, maybeMarks } from "~/core/method";
 import { beadAfter, type TitrationEvaluation } from "~/core/stages";
+import { useRunInHand } from "../../../entry/run-context";
 import { BuretteColumn } from "../../../ui/burette-column";
 import { Sheet } from "../../../ui/sheet";
 import { afterDrops } from "./after-drops";
 import { CorrectDialog } from "../shared/correct-dialog";
+import { flasksLeft } from "./due-flasks";
 import { Ledger } from "./ledger";
 import { AgreementPanel, CautionPanel, ResultPanel } from "../shared/panels";
 import { StageReadings } from "../shared/stage-readings";
 import { TrialEntrySheet } from "./trial-entry";
 import { BackDialog, LabelDialog, StrikeDialog } from "../shared/trial-dialogs";
-import type { LiveRun } from "../shared/use-run";
 import type { StageViewProps } from "../screens";
-import { savedReading, useTrialEntry } from "./use-trial-entry";
+import { savedReading, type TrialEntry, useTrialEntry } from "./use-trial-entry";
 
 interface OpenDialog {
   readonly kind: "correct" | "strike" | "label" | "back";
@@ -44,85 +45,15 @@ const finishedLayout = {
 } as const;
 
 /** The working place of a titration: burette, entry and ledger, verdict and result. */
-export function TitrationStageView({ run, stage: saved }: StageViewProps<TitrationEvaluation>) {
-  const { record, send } = run;
-  const entry = useTrialEntry(record, saved, send);
+export function TitrationStageView({ stage: saved }: StageViewProps<TitrationEvaluation>) {
+  const { record, locked } = useRunInHand();
+  const entry = useTrialEntry(saved);
   const { stage, evaluation } = entry;
   const [dialog, setDialog] = useState<OpenDialog | null>(null);
-  const goOn = useRef<HTMLAnchorElement>(null);
-  const rules = record.houseRules;
-  const locked = record.status !== "open";
-  const stageRecord = record.stages.find((s) => s.key === saved.key);
-
-  const next = beadAfter(evaluation, saved.key) ?? null;
-
-  // When the last reading closes the set, the way on is what Enter should do next.
-  const closed = saved.done;
-  const wasClosed = useRef(closed);
-  useEffect(() => {
-    if (closed && !wasClosed.current) goOn.current?.focus();
-    wasClosed.current = closed;
-  }, [closed]);
-
-  const inHand = stage.trials.find((t) => t.id === entry.trialId);
-  // The drawn burette is that of the titrant; a sample may come from one of its own.
-  const readingOf = (kind: string) =>
-    inHand?.fields.find((f) => f.field.kind === kind && f.field.symbol === saved.titer)?.present?.value ??
-    null;
-  const number = (text: string | null) => (text === null ? null : Number(text));
-  const final = entry.fields.find((f) => f.symbol === saved.titer && f.kind === "burette.final");
-  const marks = maybeMarks(inHand?.record.observations ?? [], saved.titer).map((mark) => Number(mark.text));
-  const moveTo = (to: { ml: number } | { drops: number }) =>
-    final &&
-    entry.type(final, "ml" in to ? buretteText(to.ml, rules) : afterDrops(entry, final, to.drops, rules));
-  const chooseEnd = (trialId: string, mark: MaybeMark) => {
-    const trial = trialOf(trialId);
-    const present = trial?.fields.find(
-      ({ field }) => field.kind === "burette.final" && field.symbol === saved.titer,
-    )?.present;
-    if (!trial || !present) return;
-    void send({
-      intent: "observe",
-      id: newId(),
-      stageKey: saved.key,
-      trial: { id: trialId, kind: trial.record.kind },
-      symbol: present.symbol,
-      kind: "burette.final",
-      text: mark.text,
-      supersedes: present.id,
-      reason: `the end was the mark at ${mark.text}`,
-    });
-  };
-  /** A rough trial whose end was overshot tells only where the end is not. */
-  const markOvershot = (trialId: string) => {
-    const trial = trialOf(trialId);
-    if (!trial || trial.overshot) return;
-    void send({
-      intent: "observe",
-      id: newId(),
-      stageKey: saved.key,
-      trial: { id: trialId, kind: trial.record.kind },
-      symbol: saved.titer,
-      kind: "end.overshot",
-      text: "1",
-      supersedes: null,
-      reason: null,
-    });
-  };
-  const close = () => setDialog(null);
-  const trialOf = (id: string) => saved.trials.find((t) => t.id === id);
-
+  const timers = record.stages.find((s) => s.key === saved.key)?.timers ?? [];
   return (
     <>
-      <StageReadings
-        stage={stage}
-        record={stageRecord}
-        evaluation={evaluation}
-        run={record}
-        rules={rules}
-        locked={locked}
-        send={send}
-      />
+      <StageReadings stage={stage} evaluation={evaluation} />
       <Box
         sx={{
           display: "grid",
@@ -135,51 +66,18 @@ export function TitrationStageView({ run, stage: saved }: StageViewProps<Titrati
       >
         {!locked && (
           <>
-            <Sheet component="section" aria-label="Burette" sx={{ gridArea: "burette", px: 0.5, py: 1.5 }}>
-              <Box sx={{ maxWidth: { xs: 260, sm: "none" }, mx: "auto" }}>
-                <BuretteColumn
-                  capacityMl={rules.burette.capacityMl}
-                  decimals={buretteDecimals(rules)}
-                  start={number(readingOf("burette.initial"))}
-                  now={number(readingOf("burette.final"))}
-                  slowAt={entry.guidance?.slowAt ?? null}
-                  endNear={entry.guidance?.endNear ?? null}
-                  endText={entry.guidance?.endText ?? ""}
-                  before={entry.guidance?.before ?? false}
-                  ends={entry.guidance?.ends ?? []}
-                  marks={marks}
-                  onMove={final && !savedReading(entry, final) ? moveTo : undefined}
-                />
-              </Box>
-            </Sheet>
+            <Burette entry={entry} titer={saved.titer} />
             <Box sx={{ gridArea: "work", minWidth: 0 }}>
               <TrialEntrySheet
                 key={saved.key}
                 entry={entry}
-                record={stageRecord}
-                rules={rules}
-                send={send}
                 onCorrect={(target) => setDialog({ kind: "correct", ...target })}
               />
             </Box>
           </>
         )}
         <Box sx={{ gridArea: "ledger", minWidth: 0 }}>
-          <Ledger
-            runId={record.id}
-            stage={stage}
-            rules={rules}
-            locked={locked}
-            onCorrect={(target) => setDialog({ kind: "correct", ...target })}
-            onStrike={(trialId) => setDialog({ kind: "strike", trialId })}
-            onRestore={(trialId) => void send({ intent: "restore", trialId })}
-            onMark={(trialId, kind) => void send({ intent: "mark", trialId, kind })}
-            onLabel={(trialId) => setDialog({ kind: "label", trialId })}
-            onBack={(trialId) => setDialog({ kind: "back", trialId })}
-            onOvershot={markOvershot}
-            onField={(target) => setDialog({ kind: "correct", ...target })}
-            onEnd={chooseEnd}
-          />
+          <TrialsLedger saved={saved} stage={stage} onDialog={setDialog} />
         </Box>
         <Box
           sx={{
@@ -192,40 +90,124 @@ export function TitrationStageView({ run, stage: saved }: StageViewProps<Titrati
         >
           <AgreementPanel stage={stage} />
           <ResultPanel
-            record={record}
             stage={stage}
             closed={entry.closed}
-            next={next}
-            goOnRef={goOn}
-            send={send}
+            next={beadAfter(evaluation, saved.key) ?? null}
+            left={flasksLeft(timers, saved)}
           />
           <CautionPanel definition={stage.definition} />
         </Box>
       </Box>
-      <Dialogs dialog={dialog} saved={saved} run={run} close={close} trialOf={trialOf} />
+      <Dialogs dialog={dialog} saved={saved} close={() => setDialog(null)} />
     </>
+  );
+}
+
+/** The burette of the titrant, drawn to scale; a sample may come from one of its own. */
+function Burette({ entry, titer }: { entry: TrialEntry; titer: string }) {
+  const { rules } = useRunInHand();
+  const { stage, guidance } = entry;
+  const inHand = stage.trials.find((t) => t.id === entry.trialId);
+  const readingOf = (kind: string) => {
+    const text = inHand?.fields.find((f) => f.field.kind === kind && f.field.symbol === titer)?.present
+      ?.value;
+    return text == null ? null : Number(text);
+  };
+  const final = entry.fields.find((f) => f.symbol === titer && f.kind === "burette.final");
+  const moveTo = (to: { ml: number } | { drops: number }) =>
+    final &&
+    entry.type(final, "ml" in to ? buretteText(to.ml, rules) : afterDrops(entry, final, to.drops, rules));
+  return (
+    <Sheet component="section" aria-label="Burette" sx={{ gridArea: "burette", px: 0.5, py: 1.5 }}>
+      <Box sx={{ maxWidth: { xs: 260, sm: "none" }, mx: "auto" }}>
+        <BuretteColumn
+          capacityMl={rules.burette.capacityMl}
+          decimals={buretteDecimals(rules)}
+          start={readingOf("burette.initial")}
+          now={readingOf("burette.final")}
+          slowAt={guidance?.slowAt ?? null}
+          endNear={guidance?.endNear ?? null}
+          endText={guidance?.endText ?? ""}
+          before={guidance?.before ?? false}
+          ends={guidance?.ends ?? []}
+          marks={maybeMarks(inHand?.record.observations ?? [], titer).map((mark) => Number(mark.text))}
+          onMove={final && !savedReading(entry, final) ? moveTo : undefined}
+        />
+      </Box>
+    </Sheet>
+  );
+}
+
+interface TrialsLedgerProps {
+  /** As saved, and as it would be with what is typed. */
+  saved: TitrationEvaluation;
+  stage: TitrationEvaluation;
+  onDialog: (dialog: OpenDialog) => void;
+}
+
+/** The trials, with what can be done to each. */
+function TrialsLedger({ saved, stage, onDialog }: TrialsLedgerProps) {
+  const { record, send } = useRunInHand();
+  const trialOf = (id: string) => saved.trials.find((t) => t.id === id);
+  const shared = (trialId: string, kind: "rough" | "fine") =>
+    ({ intent: "observe", id: newId(), stageKey: saved.key, trial: { id: trialId, kind } }) as const;
+  const chooseEnd = (trialId: string, mark: MaybeMark) => {
+    const trial = trialOf(trialId);
+    const isEnd = ({ kind, symbol }: { kind: string; symbol: string }) =>
+      kind === "burette.final" && symbol === saved.titer;
+    const present = trial?.fields.find(({ field }) => isEnd(field))?.present;
+    if (!trial || !present) return;
+    void send({
+      ...shared(trialId, trial.record.kind),
+      symbol: present.symbol,
+      kind: "burette.final",
+      text: mark.text,
+      supersedes: present.id,
+      reason: `the end was the mark at ${mark.text}`,
+    });
+  };
+  /** A rough trial whose end was overshot tells only where the end is not. */
+  const markOvershot = (trialId: string) => {
+    const trial = trialOf(trialId);
+    if (!trial || trial.overshot) return;
+    void send({
+      ...shared(trialId, trial.record.kind),
+      symbol: saved.titer,
+      kind: "end.overshot",
+      text: "1",
+      supersedes: null,
+      reason: null,
+    });
+  };
+  return (
+    <Ledger
+      runId={record.id}
+      stage={stage}
+      onCorrect={(target) => onDialog({ kind: "correct", ...target })}
+      onStrike={(trialId) => onDialog({ kind: "strike", trialId })}
+      onRestore={(trialId) => void send({ intent: "restore", trialId })}
+      onMark={(trialId, kind) => void send({ intent: "mark", trialId, kind })}
+      onLabel={(trialId) => onDialog({ kind: "label", trialId })}
+      onBack={(trialId) => onDialog({ kind: "back", trialId })}
+      onOvershot={markOvershot}
+      onField={(target) => onDialog({ kind: "correct", ...target })}
+      onEnd={chooseEnd}
+    />
   );
 }
 
 interface DialogsProps {
   dialog: OpenDialog | null;
   saved: TitrationEvaluation;
-  run: LiveRun;
   close: () => void;
-  trialOf: (id: string) => TitrationEvaluation["trials"][number] | undefined;
 }
 
-function Dialogs({ dialog, saved, run, close, trialOf }: DialogsProps) {
-  if (!dialog) return null;
-  const trial = trialOf(dialog.trialId);
-  if (!trial) return null;
-  if (dialog.kind === "strike") return <StrikeDialog trial={trial} send={run.send} onClose={close} />;
-  if (dialog.kind === "label") return <LabelDialog trial={trial} send={run.send} onClose={close} />;
-  if (dialog.kind === "back") {
-    return (
-      <BackDialog trial={trial} stage={saved} rules={run.record.houseRules} send={run.send} onClose={close} />
-    );
-  }
+function Dialogs({ dialog, saved, close }: DialogsProps) {
+  const trial = saved.trials.find((t) => t.id === dialog?.trialId);
+  if (!dialog || !trial) return null;
+  if (dialog.kind === "strike") return <StrikeDialog trial={trial} onClose={close} />;
+  if (dialog.kind === "label") return <LabelDialog trial={trial} onClose={close} />;
+  if (dialog.kind === "back") return <BackDialog trial={trial} stage={saved} onClose={close} />;
   const state = trial.fields.find((f) => fieldKey(f.field) === dialog.fieldKey);
   if (!state) return null;
   return (
@@ -235,8 +217,6 @@ function Dialogs({ dialog, saved, run, close, trialOf }: DialogsProps) {
       trialId={trial.id}
       trialKind={trial.record.kind}
       stage={saved.definition}
-      rules={run.record.houseRules}
-      send={run.send}
       onClose={close}
     />
   );

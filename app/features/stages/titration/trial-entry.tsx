@@ -2,13 +2,11 @@ import Box from "@mui/material/Box";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import { useEffect, useEffectEvent, useRef } from "react";
+import { useRef } from "react";
 import { v7 as newId } from "uuid";
 import { capitalized } from "~/core/text";
 import { type Condition, fieldKey, maybeMarks, ribbonNow, timedConditions } from "~/core/method";
 import type { Field } from "~/core/inputs";
-import type { HouseRules } from "~/core/rules";
-import type { StageRecord } from "~/core/record";
 import { unconfirmedVolumes } from "~/core/stages";
 import { ColorRibbon } from "../../../ui/color-ribbon";
 import { Sheet } from "../../../ui/sheet";
@@ -21,49 +19,41 @@ import { GuidanceLine } from "./guidance-line";
 import { MaybeMarks } from "./maybe-marks";
 import { ReadingGroup } from "./reading-group";
 import { SavedGroup, soFar } from "./saved-group";
-import type { Send } from "../shared/use-run";
+import { useCursor, useCursorOn } from "../../../entry/cursor";
+import { isOpen, isTouched } from "../../../entry/field";
+import { useRunInHand } from "../../../entry/run-context";
 import { savedReading, type TrialEntry } from "./use-trial-entry";
 
 interface TrialEntrySheetProps {
   entry: TrialEntry;
-  record: StageRecord | undefined;
-  rules: HouseRules;
-  send: Send;
   onCorrect: (target: CorrectionTarget) => void;
 }
 
 /** The working place of the trial in hand: where the end should come, the fields in the order of the work, the colors. */
-export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: TrialEntrySheetProps) {
+export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
+  const { record: run, rules, send } = useRunInHand();
   const { stage, fields, trialId, closed } = entry;
   const { definition } = stage;
+  const record = run.stages.find((s) => s.key === stage.key);
   const inputs = useRef(new Map<string, HTMLInputElement>());
   const trial = stage.trials.find((t) => t.id === trialId) ?? null;
   const groups = [...new Set(fields.map((f) => f.symbol))];
   const presentOf = (field: Field) => savedReading(entry, field);
-  const firstOpen = fields.find((f) => !presentOf(f));
+  const firstOpen = fields.find((f) => isOpen(entry.stateOf(f)));
+  const touched = fields.findLast((f) => isTouched(entry.stateOf(f)));
+  // Once the set is closed, Enter should not begin another trial by itself.
+  const next = closed && !touched && entry.chosen === null ? null : (firstOpen ?? null);
 
-  // The cursor stands in the first field that waits, at the start and for each new trial, where a keyboard is at hand.
-  // Only a new trial, or another flask taken in hand, moves it; within a trial the person does.
-  const begun = useRef(false);
-  const sheet = useRef<HTMLElement>(null);
-  const standInFirst = useEffectEvent(() => {
-    // Once the set is closed, Enter should not begin another trial by itself.
-    if (closed || !firstOpen) return;
-    if (!begun.current && !window.matchMedia("(pointer: fine)").matches) return;
-    // Who went on to something else meanwhile, a correction say, is left there.
-    const at = document.activeElement;
-    if (begun.current && at !== document.body && !sheet.current?.contains(at)) return;
-    begun.current = true;
-    inputs.current.get(fieldKey(firstOpen))?.focus();
-  });
+  const toNext = useCursor();
   const unconfirmed = unconfirmedVolumes(definition, record?.observations ?? []).length > 0;
-  useEffect(() => standInFirst(), [entry.completed, entry.chosen, unconfirmed]);
+  useCursorOn(entry.completed, entry.chosen, unconfirmed);
 
   const advance = (from: Field) => {
     if (!entry.commit(from)) return;
     const at = fields.findIndex((f) => fieldKey(f) === fieldKey(from));
-    const following = fields.slice(at + 1).find((f) => !presentOf(f));
+    const following = fields.slice(at + 1).find((f) => isOpen(entry.stateOf(f)));
     if (following) inputs.current.get(fieldKey(following))?.focus();
+    else toNext();
   };
   const refill = (field: Field) => {
     entry.type(field, "");
@@ -74,8 +64,6 @@ export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: Trial
     else inputs.current.delete(key);
   };
 
-  const offered = (field: Field) => stage.proposals.get(fieldKey(field)) === entry.textOf(field);
-  const touched = [...fields].reverse().find((f) => entry.textOf(f) !== "" && !offered(f) && !presentOf(f));
   // The one button stands beside what is being typed, else beside what waits.
   const last = touched ?? firstOpen;
   const titer = definition.inputs.find((input) => input.is === "titer")?.symbol ?? "";
@@ -100,14 +88,14 @@ export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: Trial
       seconds: 60 * (condition.minutes ?? 1),
       strict: condition.strict ?? false,
       inSeconds: null,
-    });
+    }).then(toNext);
   const marks = maybeMarks(trial?.record.observations ?? [], titer);
   const final = fields.find((f) => f.symbol === titer && f.kind === "burette.final");
-  const endText = final ? entry.textOf(final) : "";
+  const endText = final ? entry.stateOf(final).text : "";
   const warm = entry.aside("temperature.flask");
 
   return (
-    <Sheet ref={sheet} component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
+    <Sheet component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
         <Typography variant="h2">{heading}</Typography>
         <Typography variant="body2" color="textSecondary" sx={{ flexGrow: 1 }}>
@@ -126,11 +114,9 @@ export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: Trial
       </Box>
       <FlaskBar
         entry={entry}
-        record={record}
         standing={timedConditions(conditions).find((c) => (c.counts ?? "for") === "for")}
-        send={send}
       />
-      <EndWatch stage={record} send={send} />
+      <EndWatch stage={record} />
       <GuidanceLine
         guidance={entry.guidance}
         missing={firstOpen ?? null}
@@ -142,7 +128,7 @@ export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: Trial
         conditions={conditions}
         timers={record?.timers?.filter((t) => t.trialId === trialId) ?? []}
         onStart={startTime}
-        onEnd={(timer) => void send({ intent: "end-timer", timerId: timer.id, outcome: "done" })}
+        onEnd={(timer) => void send({ intent: "end-timer", timerId: timer.id, outcome: "done" }).then(toNext)}
       />
       {[...groups, ...(warm ? [null] : [])].map((symbol) => {
         const group = symbol === null ? (warm ? [warm] : []) : fields.filter((f) => f.symbol === symbol);
@@ -157,16 +143,16 @@ export function TrialEntrySheet({ entry, record, rules, send, onCorrect }: Trial
             />
           );
         }
-        const own = symbol === null ? (warm && entry.textOf(warm) !== "" ? warm : null) : last;
+        const own = symbol === null ? (warm && entry.stateOf(warm).text !== "" ? warm : null) : last;
         return (
           <ReadingGroup
             key={symbol ?? "warm"}
             entry={entry}
-            rules={rules}
             fields={group}
             total={total}
             last={own && group.includes(own) ? own : null}
             quiet={closed && !touched}
+            next={next}
             register={register}
             onAdvance={advance}
             onRefill={refill}

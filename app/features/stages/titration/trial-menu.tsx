@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { fieldKey, type MaybeMark, maybeMarks } from "~/core/method";
 import type { TrialEvaluation } from "~/core/stages";
 import { uncapitalized } from "~/core/text";
+import { useRunInHand } from "../../../entry/run-context";
 import type { CorrectionTarget } from "../shared/correct-dialog";
 
 export interface TrialActions {
@@ -23,14 +24,14 @@ interface TrialMenuProps {
   trial: TrialEvaluation;
   /** Symbol of the titer: of several burettes, the one that is titrated with. */
   titer: string;
-  locked: boolean;
   workingHref: string;
   actions: TrialActions;
   onClose: () => void;
 }
 
 /** What can be done with one trial of the ledger. */
-export function TrialMenu({ anchor, trial, titer, locked, workingHref, actions, onClose }: TrialMenuProps) {
+export function TrialMenu({ anchor, trial, titer, workingHref, actions, onClose }: TrialMenuProps) {
+  const { locked } = useRunInHand();
   const { id, record, result } = trial;
   const rough = record.kind === "rough";
   const final = trial.fields.find(

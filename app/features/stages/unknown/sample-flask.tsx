@@ -5,6 +5,7 @@ import Button from "@mui/material/Button";
 import { toSignificant, withUnit } from "~/core/quantity";
 import type { SampleEvaluation } from "~/core/stages";
 import { capitalized } from "~/core/text";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "../photometer/reading-dialog";
 
@@ -12,14 +13,14 @@ interface FlaskProps {
   sample: SampleEvaluation;
   unit: string;
   symbol: string;
-  locked: boolean;
   onOpen: (target: ReadingTarget) => void;
   onTakeUp: () => void;
   onStrike: () => void;
 }
 
 /** One flask of the unknown: its readings, what was read off, and what to know about it. */
-export function SampleFlask({ sample, unit, symbol, locked, onOpen, onTakeUp, onStrike }: FlaskProps) {
+export function SampleFlask({ sample, unit, symbol, onOpen, onTakeUp, onStrike }: FlaskProps) {
+  const { locked } = useRunInHand();
   const { readings, off, record, shownResult, cautions, problem } = sample;
   const name = capitalized(trialWords(sample.record, "flask"));
   const taken = sample.fields
@@ -53,7 +54,6 @@ export function SampleFlask({ sample, unit, symbol, locked, onOpen, onTakeUp, on
             key={reading.id}
             reading={reading}
             off={false}
-            locked={locked}
             onOpen={() => onOpen({ reading, flask: name.toLowerCase(), trialId: sample.id, symbol })}
           />
         ))}

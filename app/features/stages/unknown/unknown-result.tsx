@@ -5,7 +5,7 @@ import Typography from "@mui/material/Typography";
 import type { UnknownStage } from "~/core/method";
 import { toSignificant, unitOf, unitsLike, withUnit } from "~/core/quantity";
 import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/stages";
-import type { Send, LiveRun } from "../shared/use-run";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
@@ -13,14 +13,13 @@ import { ShelveButton } from "../shared/shelve";
 import { WayOn } from "../photometer/way-on";
 
 interface UnknownResultProps {
-  run: LiveRun;
   stage: UnknownEvaluation;
   evaluation: RunEvaluation;
 }
 
 /** What the unknown comes to, what its ± is made of, the verdict against a limit, and the way on. */
-export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
-  const { record, send } = run;
+export function UnknownResult({ stage, evaluation }: UnknownResultProps) {
+  const { record } = useRunInHand();
   const { shown, combined, also, shares, acceptance, definition } = stage;
   const units = unitsLike(definition.result.unit);
   const causes = shares
@@ -50,7 +49,7 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
         </Typography>
       )}
       {shown && record.status === "open" && units.length > 1 && (
-        <ShownIn definition={definition} send={send} stage={stage} units={units} />
+        <ShownIn definition={definition} stage={stage} units={units} />
       )}
       {also.map(({ definition: { symbol, name }, shown: other }) => (
         <Typography key={symbol}>
@@ -66,7 +65,7 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
       )}
       {shown && (
         <WayOn stage={stage} evaluation={evaluation}>
-          <ShelveButton stage={stage} record={record} send={send} />
+          <ShelveButton stage={stage} record={record} />
         </WayOn>
       )}
     </Sheet>
@@ -75,12 +74,12 @@ export function UnknownResult({ run, stage, evaluation }: UnknownResultProps) {
 
 interface ShownInProps {
   readonly definition: UnknownStage;
-  readonly send: Send;
   readonly stage: UnknownEvaluation;
   readonly units: string[];
 }
 
-function ShownIn({ definition, send, stage, units }: ShownInProps) {
+function ShownIn({ definition, stage, units }: ShownInProps) {
+  const { send } = useRunInHand();
   return (
     <TextField
       select

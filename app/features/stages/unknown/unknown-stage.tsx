@@ -12,7 +12,7 @@ import { presumedOf } from "~/core/inputs";
 import { fieldKey, trialFields } from "~/core/method";
 import { presentObservation, trialWords } from "~/core/record";
 import { absorberNear, cuvetteOf } from "~/devices";
-import type { Send, LiveRun } from "../shared/use-run";
+import { useRunInHand } from "../../../entry/run-context";
 import { Sheet } from "../../../ui/sheet";
 import { CautionPanel } from "../shared/panels";
 import { StrikeDialog } from "../shared/trial-dialogs";
@@ -30,7 +30,6 @@ import { useReader, wavelengthOf } from "../photometer/use-reader";
 import { StageFrame } from "../photometer/stage-frame";
 
 interface UnknownStageProps {
-  run: LiveRun;
   stage: UnknownEvaluation;
   evaluation: RunEvaluation;
 }
@@ -57,8 +56,8 @@ interface SampleInHandProps extends UnknownStageProps {
 }
 
 /** The flask of the unknown that is read next; it stays in hand, since an unknown is read several times. */
-function SampleInHand({ run, stage, evaluation, calibration, which, onTakeUp }: SampleInHandProps) {
-  const { record, send } = run;
+function SampleInHand({ stage, evaluation, calibration, which, onTakeUp }: SampleInHandProps) {
+  const { record } = useRunInHand();
   const { definition } = stage;
   const [person, setPerson] = useReader(record.bench);
   const [fresh, setFresh] = useState(() => newId());
@@ -78,9 +77,7 @@ function SampleInHand({ run, stage, evaluation, calibration, which, onTakeUp }: 
     draftKey: `cuvette:${record.id}:${stage.key}:${which}`,
     target,
     stage: definition,
-    rules: record.houseRules,
     person,
-    send,
     onSaved: () => {
       // The same flask stays in hand: an unknown is read several times.
       if (target.trialId !== null) onTakeUp(target.trialId);
@@ -113,8 +110,8 @@ function SampleInHand({ run, stage, evaluation, calibration, which, onTakeUp }: 
 }
 
 /** The unknown: its flasks and readings, the amount read off, carried back to the sample, and what to think of it. */
-export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) {
-  const { record, send } = run;
+export function UnknownStageView({ stage, evaluation }: UnknownStageProps) {
+  const { record } = useRunInHand();
   const { definition } = stage;
   const readOff = definition.inputs.find((i) => i.is === "read-off");
   const symbol = readOff?.reading ?? "A";
@@ -128,11 +125,10 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
   const locked = record.status !== "open";
   return (
     <>
-      <StageFrame run={run} stage={stage} evaluation={evaluation} columns={[5, 7]}>
+      <StageFrame stage={stage} evaluation={evaluation} columns={[5, 7]}>
         <Box sx={column}>
           {!locked && (
             <SampleInHand
-              run={run}
               stage={stage}
               evaluation={evaluation}
               calibration={calibration}
@@ -145,10 +141,8 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
               stage={stage}
               calibration={calibration}
               symbol={symbol}
-              locked={locked}
               setOpened={setOpened}
               setAsked={setAsked}
-              send={send}
               setStriking={setStriking}
             />
           )}
@@ -157,15 +151,13 @@ export function UnknownStageView({ run, stage, evaluation }: UnknownStageProps) 
           </Box>
         </Box>
         <Box sx={column}>
-          <UnknownResult run={run} stage={stage} evaluation={evaluation} />
+          <UnknownResult stage={stage} evaluation={evaluation} />
           {calibration && <LineChart stage={calibration} unknown={stage} title={record.title} />}
           {calibration && <BootstrapPanel stage={stage} calibration={calibration} />}
         </Box>
       </StageFrame>
-      {opened && (
-        <ReadingDialog target={opened} stageKey={stage.key} send={send} onClose={() => setOpened(null)} />
-      )}
-      {striking && <StrikeDialog trial={striking} send={send} onClose={() => setStriking(null)} />}
+      {opened && <ReadingDialog target={opened} stage={stage.definition} onClose={() => setOpened(null)} />}
+      {striking && <StrikeDialog trial={striking} onClose={() => setStriking(null)} />}
     </>
   );
 }
@@ -174,23 +166,13 @@ interface SampleFlasksProps {
   readonly stage: UnknownEvaluation;
   readonly calibration: CalibrationEvaluation | null;
   readonly symbol: string;
-  readonly locked: boolean;
   readonly setOpened: (to: ReadingTarget | null) => void;
   readonly setAsked: (to: string | null) => void;
-  readonly send: Send;
   readonly setStriking: (to: SampleEvaluation | null) => void;
 }
 
-function SampleFlasks({
-  stage,
-  calibration,
-  symbol,
-  locked,
-  setOpened,
-  setAsked,
-  send,
-  setStriking,
-}: SampleFlasksProps) {
+function SampleFlasks({ stage, calibration, symbol, setOpened, setAsked, setStriking }: SampleFlasksProps) {
+  const { send } = useRunInHand();
   return (
     <Sheet
       component="section"
@@ -203,7 +185,6 @@ function SampleFlasks({
           sample={t}
           unit={calibration?.definition.axis.unit ?? ""}
           symbol={symbol}
-          locked={locked}
           onOpen={setOpened}
           onTakeUp={() => setAsked(t.id)}
           onStrike={() =>

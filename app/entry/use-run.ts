@@ -1,26 +1,17 @@
-import {
-  createContext,
-  type RefObject,
-  useCallback,
-  useEffect,
-  useMemo,
-  useReducer,
-  useRef,
-  useState,
-} from "react";
+import { type RefObject, useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import type { RunRequest } from "~/protocol/requests";
 import type { RunState, RunStep } from "~/protocol/answers";
 import { canWait, withWaiting } from "~/protocol/waiting";
-import type { Kept } from "../../../live/browser-database";
-import { keep, onSent, somethingWaits, useOutbox } from "../../../live/outbox";
-import { isTaken, type Outcome, postChange } from "../../../live/post";
-import { device } from "../../../live/device";
-import { sameEra } from "../../../live/era";
-import { keepSeen, seenRun } from "../../../live/seen-runs";
-import { useLive } from "../../../live/stream";
-import { clockOffset } from "../../../live/timers";
-import { mayBeOld, taken, takenFirst } from "../../../live/taken";
-import { pressOver } from "../../../ui/press";
+import type { Kept } from "../live/browser-database";
+import { keep, onSent, somethingWaits, useOutbox } from "../live/outbox";
+import { isTaken, type Outcome, postChange } from "../live/post";
+import { device } from "../live/device";
+import { sameEra } from "../live/era";
+import { keepSeen, seenRun } from "../live/seen-runs";
+import { useLive } from "../live/stream";
+import { clockOffset } from "../live/timers";
+import { mayBeOld, taken, takenFirst } from "../live/taken";
+import { pressOver } from "../ui/press";
 
 export type Send = (request: RunRequest) => Promise<Outcome>;
 
@@ -31,9 +22,6 @@ export interface LiveRun extends RunState {
   /** What of this run is still in this browser alone. */
   readonly kept: readonly Kept[];
 }
-
-/** Ids of readings that wait in this browser and are not on the server yet. */
-export const WaitingReadings = createContext<ReadonlySet<string>>(new Set());
 
 /** Changes made by one press, without a dialog that tells how they ended. */
 const silent: readonly RunRequest["intent"][] = [

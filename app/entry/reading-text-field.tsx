@@ -1,0 +1,51 @@
+import TextField from "@mui/material/TextField";
+import type { ReactNode } from "react";
+import { fonts } from "../theme/theme";
+import { nextToDo, readingInput } from "./cursor";
+import type { FieldState } from "./field";
+import { NoteBelow, writesWhatWasMeant } from "./note-below";
+import { useSelectOffered } from "./select-offered";
+
+interface ReadingTextFieldProps {
+  readonly label: string;
+  readonly state: FieldState;
+  readonly hint?: ReactNode;
+  readonly onType: (text: string) => void;
+  readonly autoFocus?: boolean;
+  /** True where the cursor should stand next. */
+  readonly next?: boolean;
+  /** Large, for the one reading that a dialog is about. */
+  readonly large?: boolean;
+  readonly grow?: boolean;
+}
+
+/** A reading in a dialog or in a row: a small field that stands as the large one does. */
+export function ReadingTextField(props: ReadingTextFieldProps) {
+  const { label, state, hint, onType, autoFocus = false, next = false, large = false, grow = false } = props;
+  const note = state.is === "refused" || state.is === "asked" ? state.note : null;
+  const wrong = state.is === "refused";
+  const selects = useSelectOffered(state.is === "offered");
+  return (
+    <TextField
+      label={label}
+      value={state.text}
+      autoFocus={autoFocus}
+      error={wrong}
+      helperText={note ? <NoteBelow note={note} wrong={wrong} onType={onType} /> : hint}
+      onChange={(event) => onType(event.target.value)}
+      onKeyDown={(event) => void writesWhatWasMeant(event, note, onType)}
+      sx={grow ? { flex: "1 1 130px" } : undefined}
+      slotProps={{
+        formHelperText: { component: "div" },
+        htmlInput: {
+          inputMode: "decimal",
+          autoComplete: "off",
+          style: { fontFamily: fonts.reading, ...(large ? { fontSize: "1.4rem" } : {}) },
+          ...selects,
+          ...readingInput,
+          ...(next ? nextToDo : {}),
+        },
+      }}
+    />
+  );
+}
