@@ -434,6 +434,8 @@ test("a balance and a burette that read by themselves: only a steady value is ta
   const choose = async (label: string, option: string) => {
     await page.getByRole("combobox", { name: label }).click();
     await page.getByRole("option", { name: option, exact: true }).click();
+    // A list that is fading is still looked at.
+    await expect(page.getByRole("listbox")).toHaveCount(0);
   };
   await choose("Balance is read", "over the serial port");
   await page.getByRole("textbox", { name: "A line as it sends it" }).fill("{weight} g");

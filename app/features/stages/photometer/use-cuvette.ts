@@ -60,14 +60,8 @@ export function useCuvette({ draftKey, target, stage, person, onSaved }: UseCuve
     typeIn(entry, field, text);
   };
 
-  /** Another scale of the display: what was typed stays in the field. */
   const setKind = (to: ReadingKind) => {
-    const next = fieldOf(to);
-    if (reading && next && next !== reading) {
-      const { text } = stateIn(entry, reading);
-      dropIn(entry, reading);
-      if (text !== "") typeIn(entry, next, text);
-    }
+    if (reading) moveText(entry, reading, fieldOf(to));
     setAsked(to);
   };
 
@@ -107,4 +101,12 @@ export function useCuvette({ draftKey, target, stage, person, onSaved }: UseCuve
 function cautionsOf(entry: Entry, field: Field, shown: string | undefined) {
   const checked = entry.check(field, shown ?? stateIn(entry, field).text);
   return checked.ok ? checked.value.cautions : [];
+}
+
+/** Another scale of the display: what was typed stays in the field. */
+function moveText(entry: Entry, from: Field, to: Field | undefined): void {
+  const { text } = stateIn(entry, from);
+  if (!to || to === from) return;
+  dropIn(entry, from);
+  if (text !== "") typeIn(entry, to, text);
 }

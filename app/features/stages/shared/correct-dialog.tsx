@@ -32,11 +32,11 @@ interface CorrectDialogProps {
 
 const usualReasons = ["misread", "digits swapped", "written down wrongly"];
 
-/** Corrects one reading: the old value is struck through and kept, with the reason. */
-export function CorrectDialog(props: CorrectDialogProps) {
+/** A correction in the making: what is typed, why, and how it is sent. */
+function useCorrection(props: CorrectDialogProps) {
   const { state, spread = null, holder, trialId, trialKind, stage, onClose } = props;
   const { send } = useRunInHand();
-  const { field, present, history } = state;
+  const { field, present } = state;
   const trial = trialId === null ? null : { id: trialId, kind: trialKind };
   const fields = spread ? [field, spread.field] : [field];
   const entry = useDialogEntry({ stage, trial, observations: holder.observations, fields });
@@ -55,28 +55,31 @@ export function CorrectDialog(props: CorrectDialogProps) {
     const wrong = asked.filter((f) => !entry.check(f, stateIn(entry, f).text).ok);
     const entered = confirmAllIn(entry, missing ? wrong : asked);
     if (missing || entered === "held") return;
-    for (const reading of entered) {
-      const isValue = reading.field === field;
-      const { id, text } = reading;
+    for (const { id, text, field: of } of entered) {
+      const isValue = of === field;
       const answer = await send({
-        ...{ intent: "observe", id, stageKey: stage.key, trial, text },
-        ...{ symbol: reading.field.symbol, kind: reading.field.kind },
+        ...{ intent: "observe", id, stageKey: stage.key, trial, text, symbol: of.symbol, kind: of.kind },
         // The ± of the value before went with it: this one is the new value's own.
         supersedes: isValue ? openedId : null,
         reason: isValue && needsReason ? reason.trim() : null,
         source: text === shown ? "instrument" : "typed",
       });
-      if (!isTaken(answer)) {
-        for (const r of entered) answerIn(entry, [r], answer);
-        // Told of it, the person corrects what stands there now.
-        if ("present" in answer && answer.present) setOpenedId(answer.present.id);
-        return;
-      }
-      answerIn(entry, [reading], answer);
+      answerIn(entry, isTaken(answer) ? entered.filter((r) => r.id === id) : entered, answer);
+      if (isTaken(answer)) continue;
+      // Told of it, the person corrects what stands there now.
+      if ("present" in answer && answer.present) setOpenedId(answer.present.id);
+      return;
     }
     onClose();
   };
+  return { entry, needsReason, reason, setReason, reasonProblem, setShown, submit };
+}
 
+/** Corrects one reading: the old value is struck through and kept, with the reason. */
+export function CorrectDialog(props: CorrectDialogProps) {
+  const { state, spread = null, trialId, stage, onClose } = props;
+  const { field } = state;
+  const { entry, needsReason, reason, setReason, reasonProblem, setShown, submit } = useCorrection(props);
   return (
     <FormDialog
       title={needsReason ? `Correct: ${field.label}` : field.label}
@@ -84,28 +87,7 @@ export function CorrectDialog(props: CorrectDialogProps) {
       onSubmit={() => void submit()}
       onClose={onClose}
     >
-      {history.length > 0 && (
-        <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none", color: colors.inkSoft }}>
-          {history.map((o) => (
-            <Box component="li" key={o.id}>
-              <Box
-                component="span"
-                sx={{
-                  fontFamily: fonts.reading,
-                  textDecoration: o.id === present?.id ? "none" : "line-through",
-                  mr: 1,
-                }}
-              >
-                {o.text || "taken back"} {o.text && o.unit}
-              </Box>
-              <When at={o.at} as="time" />
-              {o.person && `, ${o.person}`}
-              {sourceWords[o.source]}
-              {o.reason && `: ${o.reason}`}
-            </Box>
-          ))}
-        </Box>
-      )}
+      <History state={state} />
       <ReadingTextField
         label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
         state={stateIn(entry, field)}
@@ -135,5 +117,33 @@ export function CorrectDialog(props: CorrectDialogProps) {
         <ReasonField value={reason} usual={usualReasons} problem={reasonProblem} onChange={setReason} />
       )}
     </FormDialog>
+  );
+}
+
+/** All that was ever written in the field, oldest first. */
+function History({ state }: { readonly state: FieldState }) {
+  const { history, present } = state;
+  if (history.length === 0) return null;
+  return (
+    <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none", color: colors.inkSoft }}>
+      {history.map((o) => (
+        <Box component="li" key={o.id}>
+          <Box
+            component="span"
+            sx={{
+              fontFamily: fonts.reading,
+              textDecoration: o.id === present?.id ? "none" : "line-through",
+              mr: 1,
+            }}
+          >
+            {o.text || "taken back"} {o.text && o.unit}
+          </Box>
+          <When at={o.at} as="time" />
+          {o.person && `, ${o.person}`}
+          {sourceWords[o.source]}
+          {o.reason && `: ${o.reason}`}
+        </Box>
+      ))}
+    </Box>
   );
 }

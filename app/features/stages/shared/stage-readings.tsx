@@ -65,17 +65,7 @@ export function StageReadings(props: StageReadingsProps) {
             onTake={() => setTaking(input)}
           />
         ))}
-        {alone && !locked && waiting && (
-          <Button
-            variant="contained"
-            size="large"
-            onClick={() => setChosen(waiting)}
-            sx={{ mt: 1 }}
-            {...nextToDo}
-          >
-            Record: {waiting.field.label}
-          </Button>
-        )}
+        {alone && !locked && waiting && <RecordNext waiting={waiting} onChoose={setChosen} />}
         {taking && <Taking taking={taking} shelf={shelf} stage={stage} setTaking={setTaking} />}
         {chosen && (
           <Correcting chosen={chosen} stage={stage} record={record} onClose={() => setChosen(null)} />
@@ -83,6 +73,19 @@ export function StageReadings(props: StageReadingsProps) {
       </Box>
       {asked}
     </>
+  );
+}
+
+interface RecordNextProps {
+  readonly waiting: FieldState;
+  readonly onChoose: (state: FieldState) => void;
+}
+
+function RecordNext({ waiting, onChoose }: RecordNextProps) {
+  return (
+    <Button variant="contained" size="large" onClick={() => onChoose(waiting)} sx={{ mt: 1 }} {...nextToDo}>
+      Record: {waiting.field.label}
+    </Button>
   );
 }
 
