@@ -1,4 +1,14 @@
-import { expect, ledgerRow, startRun, test, titration, typeReadings, weighing, saveRules } from "./app";
+import {
+  chooseMethod,
+  expect,
+  ledgerRow,
+  startRun,
+  test,
+  titration,
+  typeReadings,
+  weighing,
+  saveRules,
+} from "./app";
 
 test("each bad reading gets its message beside the field, and nothing typed is lost", async ({ page }) => {
   await startRun(page, "Bad input");
@@ -66,7 +76,12 @@ test("a run needs a title, house rules need numbers", async ({ page }) => {
   await page.getByRole("button", { name: "Start a run" }).click();
   await page.getByRole("textbox", { name: "Sample" }).fill("R-3");
   await page.getByRole("button", { name: "Start", exact: true }).click();
-  await expect(page.getByText("Give the run a title, so that it can be found again")).toBeVisible();
+  await expect(page.getByText("Choose a method", { exact: true })).toBeVisible();
+  await page.getByRole("combobox", { name: "Method" }).focus();
+  await chooseMethod(page);
+  await page.getByRole("textbox", { name: "Title" }).fill(" ");
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  await expect(page.getByText("Give the run a title so you can find it again")).toBeVisible();
   await expect(page.getByRole("textbox", { name: "Sample" })).toHaveValue("R-3");
 
   await page.goto("/house-rules");

@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { confirmVolumes, expect, test } from "./app";
+import { chooseMethod, confirmVolumes, expect, test } from "./app";
 
 /*
  * 10.70 mL of 0.500 mol/L in 25.0 mL: 0.214 mol/L made. 10.00 mL of it against 0.1000 mol/L base: 20.10 mL find
@@ -8,8 +8,7 @@ import { confirmVolumes, expect, test } from "./app";
 test("a dilution: made once, checked, off, titrated again, and its target corrected", async ({ page }) => {
   await page.goto("/");
   await page.getByRole("button", { name: "Start a run" }).click();
-  await page.getByRole("combobox", { name: /^Method/ }).press("Enter");
-  await page.getByRole("option", { name: /^Dilute an acid to a target/ }).press("Enter");
+  await chooseMethod(page, "dilute target");
   await page.getByRole("textbox", { name: "Title" }).fill("Acid for the tide pool table");
   await page.getByRole("button", { name: "Start", exact: true }).click();
 

@@ -18,8 +18,9 @@ const press = async (page: Page, role: "button" | "link", name: string | RegExp,
 async function begin(page: Page, methodId: string, title: string) {
   await page.goto(`/methods/${methodId}`);
   await press(page, "link", "Start a run");
-  const field = page.getByRole("textbox", { name: "Title" });
-  await expect(field).toBeFocused();
+  await expect(page.getByRole("textbox", { name: "Sample" })).toBeFocused();
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Tab");
   await page.keyboard.type(title);
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();

@@ -351,7 +351,8 @@ test("two devices at one run see each other's readings, and of two readings for 
   await other.keyboard.press("Enter");
   await expect(kept(other)).toContainText("waiting for the server");
   await page.getByRole("button", { name: "More about this run" }).click();
-  await page.getByRole("menuitem", { name: "Archive" }).click();
+  await page.getByRole("menuitem", { name: "Archive …" }).click();
+  await page.getByRole("button", { name: "Archive", exact: true }).click();
   await expect(page.getByRole("heading", { name: "On the bench", exact: true })).toBeVisible();
   await other.unroute("**/changes");
   await expect(kept(other)).toContainText(/25\.20, was not taken: This run is finished: reopen it/, {

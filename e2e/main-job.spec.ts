@@ -41,10 +41,12 @@ test("the whole job by keyboard, from an empty database, through a restart of th
   await server.start();
   try {
     await page.goto(server.url);
-    await expect(page.getByText("Nothing is on the bench")).toBeVisible();
+    await expect(page.getByText("Welcome to Steady Bead")).toBeVisible();
     await page.getByRole("button", { name: "Start a run" }).focus();
     await page.keyboard.press("Enter");
     await chooseMethod(page);
+    await page.keyboard.press("Tab");
+    await page.keyboard.press("Tab");
     await page.keyboard.type("Rinse acid of the tern pool");
     await page.keyboard.press("Enter");
     const verdict = page.getByTestId("verdict");

@@ -2,7 +2,17 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { AppServer } from "../scripts/app-server";
-import { expect, follow, ledgerRow, startRun, test, titration, typeReadings, weighing } from "./app";
+import {
+  chooseMethod,
+  expect,
+  follow,
+  ledgerRow,
+  startRun,
+  test,
+  titration,
+  typeReadings,
+  weighing,
+} from "./app";
 
 /* Without the network: pages that were open are there, work goes on, and nothing is lost. */
 
@@ -15,15 +25,19 @@ test("with the server gone: reload, go on, end the browser's page, and all is se
   app,
 }) => {
   test.setTimeout(400_000);
+  // A page is kept once somebody stays on it; what is saved afterwards the browser knows beside.
+  const isKept = (at: string) =>
+    expect
+      .poll(() => page.evaluate((path) => caches.match(path, { ignoreVary: true }).then(Boolean), at), {
+        timeout: 60_000,
+      })
+      .toBe(true);
+  await page.goto("/");
+  await isKept("/");
   await startRun(page, "In the basement");
   const run = new URL(page.url()).pathname;
   await typeReadings(page, weighing("2.6106", "2.1000"));
-  // The page is kept once somebody stays on it; what is saved afterwards the browser knows beside.
-  await expect
-    .poll(() => page.evaluate((at) => caches.match(at, { ignoreVary: true }).then(Boolean), run), {
-      timeout: 60_000,
-    })
-    .toBe(true);
+  await isKept(run);
   await typeReadings(page, titration("0.00", "25.00"));
   await expect(ledgerRow(page, "1")).toContainText("25.00");
   await app.stop();
@@ -99,6 +113,7 @@ test("a certificate makes it https; half of one is told", async ({ browser }) =>
     const page = follow(await context.newPage());
     await page.goto("https://127.0.0.1:4189/");
     await page.getByRole("button", { name: "Start a run" }).click();
+    await chooseMethod(page);
     await page.getByRole("textbox", { name: "Title" }).fill("Behind a certificate");
     await page.keyboard.press("Enter");
     await expect(page.getByRole("heading", { level: 1, name: "Behind a certificate" })).toBeVisible();

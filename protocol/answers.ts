@@ -20,9 +20,28 @@ export interface RunListItem {
   readonly sample: string;
   readonly bench: string;
   readonly status: RunStatus;
+  readonly methodId: string;
+  readonly methodTitle: string;
   readonly startedAt: Date;
   readonly finishedAt: Date | null;
   readonly summary: RunSummary;
+}
+
+/** A method as it is offered where a run begins. */
+export interface MethodChoice {
+  readonly id: string;
+  readonly title: string;
+  readonly purpose: string;
+  readonly family: string;
+  readonly equation: string;
+  /** True where it fixes the concentration of a solution. */
+  readonly standardizes: boolean;
+  /** True where it ends with a sample and not with a solution for the shelf. */
+  readonly findsUnknown: boolean;
+  /** Its place among the methods used last, from 0; null where it was not. */
+  readonly recent: number | null;
+  /** Its words in small letters, by which it is found. */
+  readonly words: string;
 }
 
 export interface RunSearchResult {
@@ -35,6 +54,8 @@ export interface RunSearchResult {
 export interface RunState {
   readonly record: RunRecord;
   readonly undo: { readonly eventId: string; readonly description: string } | null;
+  /** The change that was undone last and can be made again; null once something else was changed. */
+  readonly redo: { readonly eventId: string; readonly description: string } | null;
   /** Grows with each change. */
   readonly revision: number;
 }

@@ -194,6 +194,7 @@ export function wellFormed({ method, record }: KnownRun, rules: HouseRules, dice
     }),
     () => ({ intent: "rules", rules, reason }),
     () => ({ intent: "undo", eventId: dice.id() }),
+    () => ({ intent: "redo", eventId: dice.id() }),
     () => ({ intent: "finish" }),
     () => ({ intent: "reopen" }),
     () => ({ intent: "recompute" }),

@@ -31,11 +31,12 @@ const median = (values: readonly number[]): number =>
 /** What the server has confirmed: readings by the run they are in. */
 type Confirmed = Map<string, Set<string>>;
 
-async function send(url: string, runId: string, confirmed: Confirmed): Promise<void> {
+async function send(url: string, runId: string, confirmed: Confirmed, device: string): Promise<void> {
   const request = reading(newId(), "m", "mass.before", "2.6106");
   const answer = await fetch(`${url}/runs/${runId}/changes`, {
     method: "POST",
-    headers: { "Content-Type": "application/json" },
+    // Each client is a device of its own: what one may send in a second is limited.
+    headers: { "Content-Type": "application/json", "X-Device": device },
     body: JSON.stringify(request),
   });
   if (!answer.ok) throw new Error(`${answer.status}`);
@@ -44,7 +45,7 @@ async function send(url: string, runId: string, confirmed: Confirmed): Promise<v
 }
 
 /** One client: begins a run of its own and writes in it until the server is gone. */
-async function client(url: string, confirmed: Confirmed, begin: boolean): Promise<void> {
+async function client(url: string, confirmed: Confirmed, begin: boolean, device: string): Promise<void> {
   try {
     let [first] = [...confirmed.keys()];
     for (let i = 0; ; i++) {
@@ -52,7 +53,7 @@ async function client(url: string, confirmed: Confirmed, begin: boolean): Promis
         first = await beginRun(url, "base-by-phthalate-then-acid", "Power");
         confirmed.set(first, new Set());
       }
-      await send(url, first, confirmed);
+      await send(url, first, confirmed, device);
     }
   } catch {
     // The power is gone.
@@ -96,10 +97,19 @@ async function oneBench(url: string): Promise<number> {
   const times: number[] = [];
   for (let i = 0; i < 30; i++) {
     const began = performance.now();
-    await send(url, runId, confirmed);
+    await send(url, runId, confirmed, "alone");
     times.push(performance.now() - began);
   }
   return median(times);
+}
+
+/** Waits until enough was written; clients that all end before that have met something else than a cut. */
+async function writtenUntil(clients: Promise<unknown>, enough: () => boolean): Promise<void> {
+  const allEnded = clients.then(() => "ended" as const);
+  while (!enough()) {
+    const ended = await Promise.race([allEnded, new Promise((resolve) => setTimeout(resolve, 5))]);
+    if (ended === "ended") throw new Error("All clients ended before the power went");
+  }
 }
 
 /** Starts, writes with ten clients, cuts the power, starts again and counts, so many times on one folder. */
@@ -131,12 +141,14 @@ export async function powercut(
     for (let cut = 1; cut <= cuts; cut++) {
       const confirmed: Confirmed = new Map();
       const { url } = running;
-      const clients = Array.from({ length: 10 }, (_, i) => client(url, confirmed, i % 3 === 0));
+      const clients = Array.from({ length: 10 }, (_, i) =>
+        client(url, confirmed, i % 3 === 0, `client ${i}`),
+      );
       const count = () => [...confirmed.values()].reduce((sum, ids) => sum + ids.size, confirmed.size);
       const until = 25 + Math.floor(stream.uniform() * 40);
       // Now and then the power goes while a backup is made.
       if (cut % 3 === 1) void asked(running, "backup").catch(() => undefined);
-      while (count() < until) await new Promise((resolve) => setTimeout(resolve, 5));
+      await writtenUntil(Promise.all(clients), () => count() >= until);
       await running.stop("SIGKILL");
       await Promise.all(clients);
       // All, none, or any half of what was not flushed had been written.

@@ -12,10 +12,10 @@ import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { observation, run } from "./database/schema";
 import { currentHouseRules } from "./queries/house-rules";
 import { saveHouseRules } from "./commands/house-rules";
-import { listMethods } from "./queries/methods";
+import { listMethods, methodChoices } from "./queries/methods";
 import { putMethods } from "./commands/methods";
 import { loadRunState } from "./queries/stored-run";
-import { listOpenRuns, methodLastBegun, searchFinishedRuns } from "./queries/runs";
+import { listOpenRuns, searchFinishedRuns } from "./queries/runs";
 import { startRun } from "./commands/start-run";
 import { benchOn, reading, wholeFlask } from "./tests/bench";
 
@@ -79,11 +79,12 @@ describe("what lists show", () => {
     ]);
     expect(running[0]?.summary.chain.map((bead) => bead.state)).toEqual(["done", "current", "ahead"]);
     for (const { id } of running) await change(id, { intent: "archive" });
-    const found = await searchFinishedRuns(open.db, "ACID skimmer R-1", 3);
+    const found = await searchFinishedRuns(open.db, "ACID skimmer R-1", { limit: 3 });
     expect([found.total, found.runs.length]).toEqual([4, 3]);
     expect((await searchFinishedRuns(open.db, "skimmer 3")).runs.map((r) => r.title)).toEqual([
       "Skimmer acid 3",
     ]);
+    expect((await searchFinishedRuns(open.db, "skimmer", { archived: true })).total).toBe(4);
     // Without words, what is archived stays out of the way; signs that mean something to the database mean themselves.
     expect((await searchFinishedRuns(open.db, "")).total).toBe(0);
     for (const sign of ["%", "_", "\\", "'"]) expect((await searchFinishedRuns(open.db, sign)).total).toBe(0);
@@ -120,7 +121,16 @@ describe("house rules and methods", () => {
       title: "Base and acid, revised",
     });
     expect(await listMethods(open.db)).toHaveLength(methods.length);
-    expect(await methodLastBegun(open.db)).toBe(baseByPhthalateThenAcid.id);
+    // What was used last is offered first, and each way in leads to fitting methods.
+    const choices = await methodChoices(open.db);
+    expect(choices.find(({ recent }) => recent === 0)?.id).toBe(baseByPhthalateThenAcid.id);
+    const ways = (id: string) => {
+      const choice = choices.find((c) => c.id === id)!;
+      return [choice.standardizes, choice.findsUnknown, choice.family];
+    };
+    expect(ways("edta-by-zinc")).toEqual([true, false, "complexometric"]);
+    expect(ways("water-hardness")).toEqual([true, true, "complexometric"]);
+    expect(ways("phosphate-as-molybdenum-blue")).toEqual([false, false, "colorimetric"]);
     // Putting a version again, with other contents, changes nothing: runs stand on it.
     await putMethods(open.db, [{ ...baseByPhthalateThenAcid, title: "Forged" }]);
     expect((await record(old)).method.title).toBe(baseByPhthalateThenAcid.title);

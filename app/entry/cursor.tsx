@@ -1,6 +1,8 @@
 import Box from "@mui/material/Box";
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useRef, useState } from "react";
 
+import { pageMargins } from "../ui/page";
+
 /* Where the cursor stands: after any action, in the next field to fill. */
 
 const Cursor = createContext<() => void>(() => undefined);
@@ -42,7 +44,7 @@ export function CursorRoot({ children }: { readonly children: ReactNode }) {
         onFocus={({ target }: { target: HTMLElement }) => {
           if (target.matches("[data-reading]")) typing.current = true;
         }}
-        sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}
+        sx={pageMargins}
       >
         {children}
       </Box>

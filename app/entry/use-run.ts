@@ -28,6 +28,7 @@ const silent: readonly RunRequest["intent"][] = [
   "mark",
   "restore",
   "undo",
+  "redo",
   "start-timer",
   "begin-timer",
   "end-timer",

@@ -15,7 +15,9 @@ function statesOf(seed: number, changes: number): RunState[] {
   const random = randomStream(seed);
   let ids = 0;
   const newId = () => `id ${++ids}`;
-  const states: RunState[] = [{ record: begunRun(baseByPhthalateThenAcid), undo: null, revision: 1 }];
+  const states: RunState[] = [
+    { record: begunRun(baseByPhthalateThenAcid), undo: null, redo: null, revision: 1 },
+  ];
   while (states.length <= changes) {
     const { record, revision } = states.at(-1)!;
     const now = new Date(Date.parse(record.startedAt) + 60_000 * states.length).toISOString();
@@ -23,7 +25,7 @@ function statesOf(seed: number, changes: number): RunState[] {
     const applied = applyChange(record, change, changeContext({ now, person: "bench 1", newId }));
     if (!applied.ok || !applied.value) continue;
     const undo = { eventId: newId(), description: applied.value.told.description };
-    states.push({ record: applied.value.record, undo, revision: revision + 1 });
+    states.push({ record: applied.value.record, undo, redo: null, revision: revision + 1 });
   }
   return states;
 }

@@ -4,7 +4,8 @@ import { database } from "~/server/lab/current";
 import { troubles } from "~/server/maintenance/health";
 import { methodChoices } from "~/server/queries/methods";
 import { dueBottles } from "~/server/queries/shelf";
-import { listOpenRuns, methodLastBegun, searchFinishedRuns } from "~/server/queries/runs";
+import { benchOf, listOpenRuns, searchFinishedRuns } from "~/server/queries/runs";
+import { loadDemo } from "~/server/seed/load-demo";
 import { startRun } from "~/server/commands/start-run";
 import { BenchPage } from "../features/bench/bench-page";
 import type { Route } from "./+types/bench";
@@ -14,14 +15,17 @@ export const meta: Route.MetaFunction = () => [{ title: "Bench · Steady Bead" }
 
 export async function loader({ request }: Route.LoaderArgs) {
   const db = await database();
-  const query = new URL(request.url).searchParams.get("q") ?? "";
+  const { searchParams } = new URL(request.url);
+  const query = searchParams.get("q") ?? "";
+  const archived = searchParams.get("archived") === "yes";
   return {
     query,
     today: new Date().toISOString(),
     open: await listOpenRuns(db),
-    finished: await searchFinishedRuns(db, query),
+    archived,
+    finished: await searchFinishedRuns(db, query, { archived }),
     due: await dueBottles(db),
-    usualMethod: await methodLastBegun(db),
+    againAt: await benchOf(db, searchParams.get("again") ?? ""),
     methods: await methodChoices(db),
     troubles: await troubles(),
   };
@@ -29,6 +33,10 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 export async function action({ request }: Route.ActionArgs) {
   const form = await formTexts(request);
+  if (form.intent === "demo") {
+    const loaded = await loadDemo(await database(), new Date());
+    return loaded.ok ? redirect("/") : data({ message: loaded.problem.message }, { status: 400 });
+  }
   const checked = checkStartRun(form);
   if (!checked.ok) {
     const title = form.title?.trim() === "";

@@ -9,6 +9,13 @@ interface EquationLineProps {
   small?: boolean;
 }
 
+/** The two sides of an equation, the arrow with the first: it breaks there where the line is too short. */
+function sidesOf(source: string): string[] {
+  const whole = equationMhchem(source);
+  const [left, right] = whole.replace(/^\\ce\{|\}$/g, "").split(" -> ");
+  return left !== undefined && right !== undefined ? [`\\ce{${left} ->}`, `\\ce{${right}}`] : [whole];
+}
+
 /** A chemical equation as a textbook sets it; the source is one that parses. */
 export function EquationLine({ source, large = false, small = false }: EquationLineProps) {
   return (
@@ -17,14 +24,20 @@ export function EquationLine({ source, large = false, small = false }: EquationL
       tabIndex={0}
       aria-label={prettyEquation(source)}
       sx={{
-        overflowX: "auto",
-        overflowY: "hidden",
+        display: "flex",
+        flexWrap: "wrap",
+        columnGap: 0.75,
         py: 0.25,
         fontSize: large ? "1.25rem" : small ? "0.8rem" : "1.02rem",
         maxWidth: 1,
       }}
     >
-      <Tex tex={equationMhchem(source)} />
+      {sidesOf(source).map((side) => (
+        // A side that is too long by itself can still be moved.
+        <Box key={side} component="span" sx={{ overflowX: "auto", overflowY: "hidden", maxWidth: 1 }}>
+          <Tex tex={side} />
+        </Box>
+      ))}
     </Box>
   );
 }

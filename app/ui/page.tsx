@@ -8,16 +8,20 @@ interface PageProps {
   note?: ReactNode;
   /** Buttons beside the title. */
   actions?: ReactNode;
+  /** How wide the content may get, for what is read as text. */
   width?: number;
   children: ReactNode;
 }
 
+/** How far the content of every screen stands from its edges. */
+export const pageMargins = { maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 2 } as const;
+
 export const noPrint = { "@media print": { display: "none" } } as const;
 
 /** A screen with its title, what it is for, and what can be done with it. */
-export function Page({ title, note, actions, width = 1320, children }: PageProps) {
+export function Page({ title, note, actions, width, children }: PageProps) {
   return (
-    <Box component="main" sx={{ maxWidth: width, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 2 }}>
+    <Box component="main" sx={pageMargins}>
       <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "flex-start", gap: 1.5, mb: 2 }}>
         <Box sx={{ flex: "1 1 320px", minWidth: 0 }}>
           <Typography variant="h1">{title}</Typography>
@@ -25,7 +29,7 @@ export function Page({ title, note, actions, width = 1320, children }: PageProps
         </Box>
         {actions && <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", ...noPrint }}>{actions}</Box>}
       </Box>
-      {children}
+      <Box sx={{ maxWidth: width }}>{children}</Box>
     </Box>
   );
 }

@@ -1,4 +1,6 @@
 import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useEffect, useRef, useState } from "react";
 import { NavLink } from "react-router";
 import { StayAwake } from "../live/stay-awake";
 import { colors } from "../theme/theme";
@@ -30,15 +32,42 @@ const placeStyle = {
   "&:focus-visible": { outlineColor: "#fff", outlineOffset: -4 },
 } as const;
 
+/** Whether a row that scrolls sideways goes on beyond its right edge. */
+function useGoesOn() {
+  const row = useRef<HTMLElement>(null);
+  const [goesOn, setGoesOn] = useState(false);
+  useEffect(() => {
+    const at = row.current;
+    if (!at) return;
+    const look = () => setGoesOn(at.scrollWidth - at.clientWidth - at.scrollLeft > 4);
+    const sizes = new ResizeObserver(look);
+    sizes.observe(at);
+    at.addEventListener("scroll", look, { passive: true });
+    return () => {
+      sizes.disconnect();
+      at.removeEventListener("scroll", look);
+    };
+  }, []);
+  return { row, goesOn, on: () => row.current?.scrollBy({ left: 160, behavior: "smooth" }) };
+}
+
 /** The dark bar on top: the product's name and its main places. */
 export function TopBar() {
+  const { row, goesOn, on } = useGoesOn();
   return (
     <Box
       component="header"
-      sx={{ bgcolor: colors.ink, color: "#fff", px: { xs: 1, sm: 2.5 }, "@media print": { display: "none" } }}
+      sx={{
+        bgcolor: colors.ink,
+        color: "#fff",
+        px: { xs: 1.5, sm: 2.5 },
+        position: "relative",
+        "@media print": { display: "none" },
+      }}
     >
       <Box
         component="nav"
+        ref={row}
         aria-label="Main"
         sx={{
           display: "flex",
@@ -74,6 +103,25 @@ export function TopBar() {
         ))}
         <StayAwake />
       </Box>
+      {goesOn && (
+        <ButtonBase aria-label="More places" onClick={on} sx={moreStyle}>
+          ›
+        </ButtonBase>
+      )}
     </Box>
   );
 }
+
+/** Over the right edge of the bar: there is more. */
+const moreStyle = {
+  position: "absolute",
+  right: 0,
+  top: 0,
+  bottom: 0,
+  width: 56,
+  justifyContent: "flex-end",
+  pr: 1.5,
+  fontSize: "1.6rem",
+  color: "#fff",
+  background: `linear-gradient(90deg, transparent, ${colors.ink} 55%)`,
+} as const;

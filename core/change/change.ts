@@ -88,6 +88,13 @@ export interface ChangeContext {
   readonly bottle?: TakenBottle | null;
   /** The last change that has not been taken back. */
   readonly last?: { readonly id: string; readonly inverse: Inverse } | null;
+  /** The change that was taken back last, while nothing else was changed since: what makes it again, and takes it back then. */
+  readonly next?: {
+    readonly id: string;
+    readonly description: string;
+    readonly inverse: Inverse;
+    readonly redo: Inverse;
+  } | null;
 }
 
 /** A kind of change: what it does to a record, and how it travels. */

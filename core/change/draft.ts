@@ -31,7 +31,8 @@ export function drafted(record: RunRecord, draft: TrialDraft, context: ChangeCon
   const changes = trialFields(opened.value.definition, record.houseRules).flatMap((field): RunChange[] => {
     const key = fieldKey(field);
     const text = texts[key];
-    if (text === undefined || presentObservation(there, field.symbol, field.kind)) return [];
+    const isRead = !field.many && presentObservation(there, field.symbol, field.kind) !== null;
+    if (text === undefined || isRead) return [];
     return [
       {
         intent: "observe",

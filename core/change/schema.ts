@@ -4,6 +4,7 @@ import { chooseInputSchema } from "./choose-input";
 import { enterSchema } from "./enter";
 import { fadedSchema } from "./faded";
 import { observeSchema } from "./observe";
+import { redoSchema } from "./redo";
 import { renameSchema } from "./rename";
 import { rulesSchema } from "./rules";
 import { archiveSchema, finishSchema, reopenSchema } from "./status";
@@ -40,5 +41,6 @@ export const RunChangeSchema = Type.Union([
   reopenSchema(),
   archiveSchema(),
   undoSchema(),
+  redoSchema(),
 ]);
 export type RunChange = Static<typeof RunChangeSchema>;

@@ -5,6 +5,7 @@ import { chooseInput } from "./choose-input";
 import { enter } from "./enter";
 import { faded } from "./faded";
 import { observe } from "./observe";
+import { redo } from "./redo";
 import { rename } from "./rename";
 import { rules } from "./rules";
 import type { RunChange } from "./schema";
@@ -44,6 +45,7 @@ const kinds: { readonly [I in Intent]: ChangeKind<Extract<RunChange, { intent: I
   reopen,
   archive,
   undo,
+  redo,
 };
 
 /** The kind of a change; the union of changes is matched with the table of kinds here, and nowhere else. */

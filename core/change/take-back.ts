@@ -66,7 +66,8 @@ export function takeBack(
   return taken.ok ? success(withNumbersGivenUp(taken.value)) : taken;
 }
 
-function applyInverse(
+/** One step of it, with the numbers of trials as they are. */
+export function applyInverse(
   record: RunRecord,
   inverse: Inverse,
   context: ChangeContext,

@@ -18,6 +18,8 @@ export interface Field {
   readonly many?: boolean;
   /** True for another way to write the same reading. */
   readonly otherWay?: boolean;
+  /** What else is asked for once this is read. */
+  readonly with?: ObservationKind;
   /** True for what stands beside the row of readings: it is written where it happens, not asked for in turn. */
   readonly aside?: boolean;
 }

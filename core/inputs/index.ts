@@ -14,6 +14,7 @@ export type {
   Texts,
   Typed,
 } from "./kind";
+export { inLegs, legsOf } from "./legs";
 export { weighingNames } from "./mass";
 export { InputSchema, type Input, type InputOf } from "./schema";
 export * from "./table";

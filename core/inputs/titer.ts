@@ -15,6 +15,7 @@ import type { Field, InputSetting } from "./field";
 import { figuresOfDifference } from "./figures";
 import { volumeConditions } from "./glass";
 import type { InputKind, Read } from "./kind";
+import { inLegs, ofItsLeg, refillChecks } from "./legs";
 import { Closed, Decimal, inputSchema, type Made, Text } from "./parts";
 
 export const titerSchema = () =>
@@ -31,64 +32,66 @@ export type TiterInput = Made<typeof titerSchema>;
 
 const mlFactor = unitOf("mL").factor;
 
-/** What may be read of a titration beside its two readings. */
-function asideFields(
-  symbol: string,
-  [initial, final]: readonly [Field, Field],
-  { warm }: InputSetting,
-): Field[] {
-  const aside = { symbol, optional: true, aside: true } as const;
-  const again = { ...aside, unit: "mL", hint: "without looking at the first" };
+const aside = { optional: true, aside: true } as const;
+
+/** A refill midway: the two readings that it takes. */
+const refillFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => [
+  {
+    ...{ ...aside, symbol, unit: "mL", kind: "burette.before-refill", with: "burette.after-refill" },
+    ...{ label: "Reading before the refill", hint: final.hint, rules: final.rules },
+  },
+  {
+    ...{ ...aside, symbol, unit: "mL", kind: "burette.after-refill", with: "burette.before-refill" },
+    ...{ label: "Reading after the refill", hint: initial.hint, rules: initial.rules },
+  },
+];
+
+/** Readings made a second time, without sight of the first. */
+const secondFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => {
+  const again = { ...aside, symbol, unit: "mL", hint: "without looking at the first" };
   return [
-    {
-      ...aside,
-      kind: "burette.maybe",
-      label: "Maybe the end",
-      unit: "mL",
-      hint: "a mark on the way",
-      rules: final.rules,
-      many: true,
-    },
     { ...again, kind: "burette.initial.again", label: "Initial reading, once more", rules: initial.rules },
     { ...again, kind: "burette.final.again", label: "Final reading, once more", rules: final.rules },
-    {
-      ...aside,
-      kind: "back.volume",
-      label: "Added back",
-      unit: "mL",
-      hint: "of the solution that takes the overshoot back",
-      rules: { instrument: "What is added back", unit: "mL", decimals: null, aboveZero: true, most: 25 },
-    },
-    {
-      ...aside,
-      kind: "back.worth",
-      label: "Titrant that one mL of it takes",
-      unit: "mL",
-      hint: "known, as from their two concentrations",
-      rules: { instrument: "It", unit: "mL", decimals: null, aboveZero: true, most: 100 },
-    },
-    {
-      ...aside,
-      kind: "end.overshot",
-      label: "End overshot",
-      unit: "",
-      hint: "1 where it was",
-      rules: { instrument: "It", unit: "", decimals: 0, least: 1, most: 1 },
-    },
-    ...(warm === null
-      ? []
-      : [
-          {
-            ...aside,
-            kind: "temperature.flask" as const,
-            label: "Temperature of the flask",
-            unit: "°C",
-            hint: warm,
-            rules: { instrument: "The thermometer", unit: "°C", decimals: null, least: -5, most: 150 },
-          },
-        ]),
   ];
-}
+};
+
+/** An overshot end: what was added back, and what that takes of the titrant. */
+const backFields = (symbol: string): Field[] => [
+  {
+    ...{ ...aside, symbol, unit: "mL", kind: "back.volume", label: "Added back" },
+    hint: "of the solution that takes the overshoot back",
+    rules: { instrument: "What is added back", unit: "mL", decimals: null, aboveZero: true, most: 25 },
+  },
+  {
+    ...{ ...aside, symbol, unit: "mL", kind: "back.worth", label: "Titrant that one mL of it takes" },
+    hint: "known, as from their two concentrations",
+    rules: { instrument: "It", unit: "mL", decimals: null, aboveZero: true, most: 100 },
+  },
+];
+
+/** What may be read of a titration beside its two readings. */
+const asideFields = (symbol: string, readings: readonly [Field, Field], { warm }: InputSetting): Field[] => [
+  ...refillFields(symbol, readings),
+  {
+    ...{ ...aside, symbol, unit: "mL", kind: "burette.maybe", label: "Maybe the end", many: true },
+    ...{ hint: "a mark on the way", rules: readings[1].rules },
+  },
+  ...secondFields(symbol, readings),
+  ...backFields(symbol),
+  {
+    ...{ ...aside, symbol, unit: "", kind: "end.overshot", label: "End overshot", hint: "1 where it was" },
+    rules: { instrument: "It", unit: "", decimals: 0, least: 1, most: 1 },
+  },
+  ...(warm === null
+    ? []
+    : [
+        {
+          ...{ ...aside, symbol, unit: "°C", kind: "temperature.flask" as const, many: true },
+          ...{ label: "Temperature of the flask", hint: warm },
+          rules: { instrument: "The thermometer", unit: "°C", decimals: null, least: -5, most: 150 },
+        },
+      ]),
+];
 
 /** How closely a small volume is added back, mL: that of a 1 mL pipette's scale. Common practice, no source. */
 const addedBackHalfWidthMl = 0.01;
@@ -163,11 +166,11 @@ export const titer: InputKind<TiterInput> = {
     return [...readings, ...asideFields(symbol, readings, setting)];
   },
   quantity: ({ bias }, read, place, rules) => {
-    const volume = buretteQuantity(read, place, rules);
+    const volume = buretteQuantity(read.legs === undefined ? inLegs(read) : read, place, rules);
     const net = volume && withoutAddedBack(volume, read, place, volumeFactor(volumeConditions(rules)));
     return net && bias ? withoutBias(net, bias, place, rules) : net;
   },
-  checks: (_input, typed) => buretteChecks(typed),
+  checks: (_input, typed) => [...refillChecks(typed), ...buretteChecks(ofItsLeg(typed))],
   figures: (_input, typed, size) => figuresOfDifference(typed, ["burette.initial", "burette.final"], size),
   amountUnit: "mL",
   difference: () => ({ ...buretteDifference, soFar: "Titer so far" }),

@@ -74,7 +74,7 @@ function practiceChecks({ kind }: Field, text: string, context: FieldContext, re
     "burette.initial.again": "burette.initial",
     "burette.final.again": "burette.final",
   } as const;
-  if (kind === "burette.initial") return startChecks(houseRules, text);
+  if (kind === "burette.initial" || kind === "burette.after-refill") return startChecks(houseRules, text);
   if (kind === "temperature.flask") return temperatureChecks(stage, Number(text));
   if (kind !== "burette.initial.again" && kind !== "burette.final.again") return [];
   const before = read(first[kind]);

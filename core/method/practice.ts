@@ -124,6 +124,8 @@ interface ReadTrial {
   readonly fields: readonly {
     readonly field: Pick<Field, "symbol" | "kind">;
     readonly present: Observation | null;
+    /** All readings that stand, of what is read many times. */
+    readonly readings?: readonly Observation[];
   }[];
 }
 
@@ -139,7 +141,9 @@ export function practiceCautions(
     fields.find(({ field }) => field.kind === kind && field.symbol === titer)?.present?.text ?? null;
   const [initial, final] = [read("burette.initial"), read("burette.final")];
   const [initialAgain, finalAgain] = [read("burette.initial.again"), read("burette.final.again")];
-  const warm = read("temperature.flask");
+  const warm = fields
+    .find(({ field }) => field.kind === "temperature.flask" && field.symbol === titer)
+    ?.readings?.map(({ text }) => text);
   const [addedMl, worth] = [read("back.volume"), read("back.worth")];
   const twice = (name: string, first: string | null, second: string | null): Check[] =>
     first !== null && second !== null && secondReadingChecks(rules, first, second).length > 0
@@ -156,7 +160,7 @@ export function practiceCautions(
     ...(initial !== null && startChecks(rules, initial).length > 0
       ? [caution(`started at ${initial}, not at zero`, "start")]
       : []),
-    ...(warm === null ? [] : temperatureChecks(stage, Number(warm), true)),
+    ...(warm ?? []).flatMap((celsius) => temperatureChecks(stage, Number(celsius), true)),
     ...(addedMl !== null && worth !== null
       ? [caution(`overshot: ${addedMl} mL added back, worth ${worth} mL of titrant each`, "back")]
       : []),

@@ -7,6 +7,9 @@ export const mostPoints = 100_000;
 export const ObservationKindSchema = Type.Union([
   Type.Literal("burette.initial"),
   Type.Literal("burette.final"),
+  /** A burette that was refilled midway: where it stood before, and where it goes on from. */
+  Type.Literal("burette.before-refill"),
+  Type.Literal("burette.after-refill"),
   /** Where the end may have been: a mark on the way, that counts for nothing until it is chosen. */
   Type.Literal("burette.maybe"),
   /** A second reading of the same meniscus, typed without sight of the first. */

@@ -29,7 +29,14 @@ import {
   type TrialEvaluation,
   plusMinusWords,
 } from "../stages";
-import { decimalsOfInput, volumeConditions, differenceOf, type Input, type Difference } from "../inputs";
+import {
+  decimalsOfInput,
+  volumeConditions,
+  differenceOf,
+  legsOf,
+  type Input,
+  type Difference,
+} from "../inputs";
 import { type HouseRules, buretteDecimals } from "../rules";
 import { listed, uncapitalized } from "../text";
 
@@ -79,15 +86,28 @@ function differenceSteps(
   const shownHalf = toDecimals(half, Math.min(decimalsFor(half, 1), decimals + 1));
   const base = symbolTex(symbol);
   const back = titer ? addedBack(read) : addedBack(() => "");
-  const ends = [minuend, subtrahend];
-  const texts = ends.map(({ kind }) => read(kind));
+  const legs = titer ? legsOf((kind) => read(kind) !== "") : [];
+  // A burette that was refilled midway: the difference of each leg, and their sum.
+  const differences =
+    legs.length > 1
+      ? legs.map(({ initial, final }, i) =>
+          [
+            { kind: final, name: `final ${i + 1}` },
+            { kind: initial, name: `initial ${i + 1}` },
+          ].map((end) => ({ ...end, text: read(end.kind) })),
+        )
+      : [[minuend, subtrahend].map((end) => ({ ...end, text: read(end.kind) }))];
+  const written = (of: (end: (typeof differences)[0][0]) => string) => {
+    const parts = differences.map((ends) => ends.map(of).join(" - "));
+    return parts.length > 1 ? parts.map((part) => `(${part})`).join(" + ") : (parts[0] ?? "");
+  };
   return [
     {
       id: symbol,
       title: titer ? `Titer of ${name}` : input.label,
-      formula: `${symbol} = ${ends.map((end) => end.name).join(" - ")}${back.formula} = ${texts.join(" - ")}${back.text}`,
-      names: `${base} = ${ends.map((end) => symbolTex(`${symbol}_${end.name}`)).join(" - ")}${back.names}`,
-      numbers: `= ${texts.map((text) => numberTex(text, unit)).join(" - ")}${back.numbers}`,
+      formula: `${symbol} = ${written((end) => end.name)}${back.formula} = ${written((end) => end.text)}${back.text}`,
+      names: `${base} = ${written((end) => symbolTex(`${symbol}_${end.name.replace(" ", "_")}`))}${back.names}`,
+      numbers: `= ${written((end) => numberTex(end.text, unit))}${back.numbers}`,
       value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
       valueText: `${value} ± ${shownHalf} ${unit}`,
       inputs: [{ key: symbol, label: words, origin: { kind: "readings", fields, causes: causes(q, unit) } }],

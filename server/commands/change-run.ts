@@ -1,11 +1,14 @@
-import { and, desc, eq, ne, sql } from "drizzle-orm";
+import { and, asc, desc, eq, isNotNull, ne, sql } from "drizzle-orm";
 import {
   applyChange,
   type Changed,
+  type ChangeContext,
   type ChangeProblem,
   changesTimers,
+  type Inverse,
   isRunChange,
   missing,
+  redoOf,
   type RunChange,
 } from "../../core/change";
 import { changeContext } from "../../core/evaluate";
@@ -46,17 +49,17 @@ async function writeEvent(
   return { id, description, inverse };
 }
 
-/** Marks the change that was taken back, and finds the one before it. */
+/** Marks the change that was taken back with what would make it again, and finds the one before it. */
 async function markUndone(
   db: Connection,
   runId: string,
-  eventId: string,
+  { eventId, redo }: { readonly eventId: string; readonly redo: Inverse },
   { person, now }: Asked,
 ): Promise<StoredRun["last"]> {
   await clockSeen(db, now);
   await db
     .update(runEvent)
-    .set({ undone: true, undoneAt: now, undoneBy: person })
+    .set({ undone: true, undoneAt: now, undoneBy: person, redo })
     .where(eq(runEvent.id, eventId));
   const [earlier] = await db
     .select({ id: runEvent.id, description: runEvent.description, inverse: runEvent.inverse })
@@ -74,6 +77,48 @@ async function markUndone(
   return earlier ?? null;
 }
 
+/** The undone change that can be made again now; the one that was just made again can no more. */
+async function nextRedo(db: Connection, runId: string, madeAgain: string): Promise<StoredRun["next"]> {
+  await db.update(runEvent).set({ redo: null }).where(eq(runEvent.id, madeAgain));
+  const { id, description, inverse, redo } = runEvent;
+  const [next] = await db
+    .select({ id, description, inverse, redo })
+    .from(runEvent)
+    .where(and(eq(runEvent.runId, runId), isNotNull(redo)))
+    .orderBy(asc(runEvent.seq))
+    .limit(1);
+  return next?.redo ? { ...next, redo: next.redo } : null;
+}
+
+/** Once something else is changed, what was undone before stays so. */
+const forgetRedo = (db: Connection, runId: string) =>
+  db
+    .update(runEvent)
+    .set({ redo: null })
+    .where(and(eq(runEvent.runId, runId), isNotNull(runEvent.redo)));
+
+/** Writes what the trail has of a change, and finds what undo and redo would do now. */
+async function told(
+  db: Connection,
+  stored: StoredRun,
+  request: RunChange,
+  { changed, context }: { readonly changed: Changed; readonly context: ChangeContext },
+  asked: Asked,
+): Promise<Pick<StoredRun, "last" | "next">> {
+  const { record, last, next } = stored;
+  if (request.intent === "undo" && last) {
+    const redo = redoOf(record, last.inverse, context);
+    const { id, description, inverse } = last;
+    const before = await markUndone(db, record.id, { eventId: id, redo }, asked);
+    return { last: before, next: { id, description, inverse, redo } };
+  }
+  const event = await writeEvent(db, record.id, changed, asked);
+  if (request.intent === "redo") return { last: event, next: await nextRedo(db, record.id, request.eventId) };
+  if (changed.inverse.do === "timer") return { last, next };
+  if (next) await forgetRedo(db, record.id);
+  return { last: event, next: null };
+}
+
 /** The run after a change, null where it was deleted, and the step to it where what was written is known here. */
 interface Made {
   readonly state: RunState | null;
@@ -83,32 +128,24 @@ interface Made {
 /** Applies a change of the record, and writes what became of it. */
 async function change(db: Connection, stored: StoredRun, request: RunChange, asked: Asked): Promise<Made> {
   const { record, revision } = stored;
-  const applied = applyChange(
-    record,
-    request,
-    changeContext({
-      now: asked.now.toISOString(),
-      person: asked.person,
-      newId: () => newId(),
-      last: stored.last,
-      bottle: request.intent === "take" ? await bottleTaken(db, request.assignmentId) : null,
-    }),
-  );
+  const context = changeContext({
+    now: asked.now.toISOString(),
+    person: asked.person,
+    newId: () => newId(),
+    ...{ last: stored.last, next: stored.next },
+    bottle: request.intent === "take" ? await bottleTaken(db, request.assignmentId) : null,
+  });
+  const applied = applyChange(record, request, context);
   if (!applied.ok) throw new RolledBack(applied.problem);
   // It was made before, or says what stands already.
   if (!applied.value) return { state: stateOf(stored), step: null };
   const changed = applied.value;
   const own = await storeDifference(db, record, changed.record, asked.now);
-  let { last } = stored;
-  if (request.intent === "undo") last = await markUndone(db, record.id, request.eventId, asked);
-  else {
-    const event = await writeEvent(db, record.id, changed, asked);
-    if (changed.inverse.do !== "timer") last = event;
-  }
+  const { last, next } = await told(db, stored, request, { changed, context }, asked);
   if (request.intent === "finish") await renewShelved(db, changed.record, asked);
   await writeRun(db, changed.record, own, asked.now);
   const { houseRulesId = stored.houseRulesId } = own;
-  const now: StoredRun = { record: changed.record, houseRulesId, revision: revision + 1, last };
+  const now: StoredRun = { record: changed.record, houseRulesId, revision: revision + 1, last, next };
   rememberRun(record.id, now);
   const state = stateOf(now);
   return { state, step: stepBetween(stateOf(stored), state) };

@@ -234,6 +234,8 @@ export const runEvent = pgTable(
     undone: boolean("undone").notNull().default(false),
     undoneAt: at("undone_at"),
     undoneBy: text("undone_by"),
+    /** What makes it again, after it was undone; nothing once another change was made. */
+    redo: jsonb("redo").$type<Inverse>(),
     /** The address that it came from, as the server saw it; what else it tells of person and time the sender said. */
     receivedFrom: text("received_from"),
   },

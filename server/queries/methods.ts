@@ -1,5 +1,6 @@
 import { Bug } from "../../core/result";
 import type { Method } from "../../core/method";
+import type { MethodChoice } from "../../protocol/answers";
 import type { Connection } from "../database/types";
 import { method, run } from "../database/schema";
 import { and, eq, desc, sql, isNull, asc, count } from "drizzle-orm";
@@ -38,20 +39,38 @@ export async function listMethods(db: Connection): Promise<MethodEntry[]> {
   return rows.sort((a, b) => a.title.localeCompare(b.title));
 }
 
-/** What a list to choose from shows of the newest version of each method, by title; the rest of it is not read. */
-export async function methodChoices(
-  db: Connection,
-): Promise<{ readonly id: string; readonly title: string; readonly purpose: string }[]> {
+/** So many methods are offered first, since they were used last. */
+const recentMethods = 4;
+/** Of the runs that were begun last, so many. */
+const runsLookedAt = 60;
+
+/** The methods that a run can be begun by, by title. */
+export async function methodChoices(db: Connection): Promise<MethodChoice[]> {
+  const last = await db.select({ id: run.methodId }).from(run).orderBy(desc(run.id)).limit(runsLookedAt);
+  const used = [...new Set(last.map(({ id }) => id))].slice(0, recentMethods);
   const rows = await db
     .selectDistinctOn([method.id], {
       id: method.id,
       title: method.title,
       purpose: sql<string>`${method.data} ->> 'purpose'`,
+      family: sql<string>`${method.data} ->> 'family'`,
+      equation: sql<string>`coalesce(${method.data} -> 'equations' -> -1 ->> 'equation', '')`,
+      standardizes: sql<boolean>`jsonb_path_exists(${method.data}, '$.stages[*] ? (@.kind == "titration").result.assigns')`,
+      findsUnknown: sql<boolean>`${method.data} -> 'stages' -> -1 -> 'result' -> 'assigns' is null and ${method.data} ->> 'family' <> 'colorimetric'`,
+      substances: sql<string>`coalesce(${method.data} ->> 'substances', '')`,
     })
     .from(method)
     .where(isNull(method.retiredAt))
     .orderBy(method.id, desc(method.version));
-  return rows.sort((a, b) => a.title.localeCompare(b.title));
+  const choices = rows.map(({ substances, ...choice }): MethodChoice => {
+    const place = used.indexOf(choice.id);
+    return {
+      ...choice,
+      recent: place < 0 ? null : place,
+      words: [choice.title, choice.purpose, choice.family, substances].join(" ").toLowerCase(),
+    };
+  });
+  return choices.toSorted((a, b) => a.title.localeCompare(b.title));
 }
 
 /** Numbers of all versions of a method, oldest first. */

@@ -20,6 +20,13 @@ export interface StoredRun {
     readonly description: string;
     readonly inverse: Inverse;
   } | null;
+  /** The change that was taken back last, while nothing else was changed since. */
+  readonly next: {
+    readonly id: string;
+    readonly description: string;
+    readonly inverse: Inverse;
+    readonly redo: Inverse;
+  } | null;
 }
 
 /** An instant as records write it. */
@@ -121,7 +128,9 @@ select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "st
     "a.seq",
   )} as solutions,
   (select json_build_object('id', e.id, 'description', e.description, 'inverse', e.inverse) from run_event e
-    where e.run_id = r.id and not e.undone and e.inverse ->> 'do' <> 'timer' order by e.seq desc limit 1) as last
+    where e.run_id = r.id and not e.undone and e.inverse ->> 'do' <> 'timer' order by e.seq desc limit 1) as last,
+  (select json_build_object('id', e.id, 'description', e.description, 'inverse', e.inverse, 'redo', e.redo) from run_event e
+    where e.run_id = r.id and e.redo is not null order by e.seq limit 1) as next
 from run r join house_rules h on h.id = r.house_rules_id where r.id = `;
 
 type Row<T> = T & { readonly stageId: string };
@@ -147,6 +156,7 @@ interface Rows extends Pick<
   readonly timers: readonly Row<NonNullable<StageRecord["timers"]>[number]>[];
   readonly solutions: readonly (Omit<UsedSolution, "code"> & { readonly number: number })[];
   readonly last: StoredRun["last"];
+  readonly next: StoredRun["next"];
 }
 
 /** House rules never change: each row stays one object, by which what follows from it is remembered. */
@@ -228,10 +238,10 @@ export async function readRun(db: Connection, runId: string): Promise<StoredRun 
   const { rows } = await db.execute<Rows & Record<string, unknown>>(sql`${sql.raw(statement)}${runId}`);
   const [found] = rows;
   if (!found) return null;
-  const { id, title, sample, bench, status, startedAt, finishedAt, houseRulesId, revision, last } = found;
+  const { id, title, sample, bench, status, startedAt, finishedAt, houseRulesId, revision } = found;
   const solutions = found.solutions.map(({ number, ...used }) => ({ ...used, code: solutionCode(number) }));
   return {
-    ...{ houseRulesId, revision, last },
+    ...{ houseRulesId, revision, last: found.last, next: found.next },
     record: {
       format: "steady-bead/run",
       formatVersion: 1,
@@ -250,9 +260,10 @@ export async function loadRunRecord(db: Connection, runId: string): Promise<RunR
   return (await storedRun(db, runId))?.record ?? null;
 }
 
-export const stateOf = ({ record, revision, last }: StoredRun): RunState => ({
+export const stateOf = ({ record, revision, last, next }: StoredRun): RunState => ({
   record,
   undo: last && { eventId: last.id, description: last.description },
+  redo: next && { eventId: next.id, description: next.description },
   revision,
 });
 

@@ -2,54 +2,64 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
-import { Link, useSearchParams } from "react-router";
-import type { RunListItem, RunSearchResult } from "~/protocol/answers";
+import { lazy, Suspense, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import type { MethodChoice, RunListItem, RunSearchResult } from "~/protocol/answers";
 import type { SolutionView } from "~/protocol/shelf";
-import { Sheet } from "../../ui/sheet";
+import { pageMargins } from "../../ui/page";
 import { When } from "../../ui/when";
 import { DueBottles } from "./due-bottles";
 import { FinishedRuns } from "./finished-runs";
-import { RunCard } from "./run-card";
-import { type MethodChoice, StartRunDialog } from "./start-run-dialog";
+import { FirstSteps } from "./first-steps";
+import { OpenRuns } from "./open-runs";
+import { methodsFor, type Way } from "./ways";
+
+// Comes when a run is started.
+const StartRunDialog = lazy(() => import("./start-run-dialog").then((m) => ({ default: m.StartRunDialog })));
+
+const columns = {
+  display: "grid",
+  gap: 2,
+  gridTemplateColumns: { xs: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 320px" },
+  alignItems: "start",
+} as const;
 
 interface BenchPageProps {
   query: string;
+  archived: boolean;
   today: string;
   open: readonly RunListItem[];
   finished: RunSearchResult;
-  /** Bottles to standardize anew: past their date, or due within days. */
+  /** Bottles to restandardize: past their date, or due within days. */
   due: readonly SolutionView[];
   methods: readonly MethodChoice[];
-  /** Id of the method that is offered first. */
-  usualMethod: string | null;
+  /** The bench or person of the run that is to be begun again. */
+  againAt: string;
   /** What is wrong with the lab's data or backups, a sentence each. */
   troubles: readonly string[];
 }
 
 /** Home: the runs in progress with what to do next, a new run, and the finished ones. */
-export function BenchPage({
-  query,
-  today,
-  open,
-  finished,
-  due,
-  methods,
-  usualMethod,
-  troubles,
-}: BenchPageProps) {
-  // The page of a method sends people here to begin a run by it.
+export function BenchPage(props: BenchPageProps) {
+  const { query, archived, today, open, finished, due, methods, againAt, troubles } = props;
+  // The page of a method sends people here to begin a run by it, and a run to begin the next one.
   const [search] = useSearchParams();
+  const navigate = useNavigate();
   const asked = search.get("start");
-  const [starting, setStarting] = useState(asked !== null);
+  const [starting, setStarting] = useState<Way | "any" | null>(null);
+  const close = () => {
+    setStarting(null);
+    if (asked !== null) void navigate("/", { replace: true, preventScrollReset: true });
+  };
+  const shown = methodsFor(methods, starting === "any" ? null : starting);
   return (
-    <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 2, sm: 3 }, py: 2 }}>
+    <Box component="main" sx={pageMargins}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap", mb: 1.5 }}>
         <Typography variant="h1">On the bench</Typography>
         <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
           <When at={today} as="long" />
         </Typography>
-        <Button variant="contained" size="large" onClick={() => setStarting(true)}>
+        <Button variant="contained" size="large" onClick={() => setStarting("any")}>
           Start a run
         </Button>
       </Box>
@@ -58,42 +68,31 @@ export function BenchPage({
           {trouble} <Link to="/lab">See the lab</Link>
         </Alert>
       ))}
-      <Box
-        sx={{
-          display: "grid",
-          gap: 2,
-          gridTemplateColumns: { xs: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 320px" },
-          alignItems: "start",
-        }}
-      >
+      <Box sx={columns}>
         <Box component="section" aria-label="Runs in progress" sx={{ display: "grid", gap: 1.75 }}>
-          {open.length === 0 && <EmptyBench />}
-          {open.map((run) => (
-            <RunCard key={run.id} run={run} />
-          ))}
+          {open.length === 0 ? (
+            <FirstSteps
+              empty={finished.total === 0 && query === "" && !archived}
+              onStart={(way) => setStarting(way ?? "any")}
+            />
+          ) : (
+            <OpenRuns runs={open} />
+          )}
         </Box>
         <Box sx={{ display: "grid", gap: 2 }}>
           <DueBottles due={due} />
-          <FinishedRuns query={query} finished={finished} />
+          <FinishedRuns query={query} archived={archived} finished={finished} />
         </Box>
       </Box>
-      <StartRunDialog
-        open={starting}
-        methods={methods}
-        usual={asked ?? usualMethod}
-        onClose={() => setStarting(false)}
-      />
+      {(starting !== null || asked !== null) && (
+        <Suspense>
+          <StartRunDialog
+            methods={starting === null ? methods : shown}
+            beginning={starting === null && asked !== null ? { methodId: asked, bench: againAt } : null}
+            onClose={close}
+          />
+        </Suspense>
+      )}
     </Box>
-  );
-}
-
-function EmptyBench() {
-  return (
-    <Sheet sx={{ p: 4, textAlign: "center" }}>
-      <Typography variant="h2">Nothing is on the bench</Typography>
-      <Typography color="textSecondary" sx={{ mt: 0.5 }}>
-        Start a run: pick a method, name the sample, and begin with the first flask.
-      </Typography>
-    </Sheet>
   );
 }

@@ -1,4 +1,6 @@
 import Box from "@mui/material/Box";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Form, Link, useSubmit } from "react-router";
@@ -7,14 +9,21 @@ import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 
+interface FinishedRunsProps {
+  query: string;
+  /** True where those that were archived are listed. */
+  archived: boolean;
+  finished: RunSearchResult;
+}
+
 /** Finished runs with their results, newest first, searched by title, sample or bench. */
-export function FinishedRuns({ query, finished }: { query: string; finished: RunSearchResult }) {
+export function FinishedRuns({ query, archived, finished }: FinishedRunsProps) {
   const submit = useSubmit();
   const { runs, total } = finished;
   return (
     <Sheet component="section" aria-labelledby="finished-title">
       <Typography id="finished-title" variant="h2" sx={{ mb: 1.25 }}>
-        Finished
+        {archived ? "Archived" : "Finished"}
       </Typography>
       <Form
         method="get"
@@ -29,12 +38,19 @@ export function FinishedRuns({ query, finished }: { query: string; finished: Run
           type="search"
           autoComplete="off"
         />
+        <FormControlLabel
+          control={<Checkbox name="archived" value="yes" size="small" defaultChecked={archived} />}
+          label="archived runs"
+          sx={{ mt: 0.25 }}
+        />
       </Form>
       {runs.length === 0 && (
         <Typography color="textSecondary" sx={{ mt: 1.5 }}>
           {query
-            ? `No finished run holds “${query}”.`
-            : "Finished runs and their results come to stand here."}
+            ? `No ${archived ? "archived" : "finished"} run matches “${query}”.`
+            : archived
+              ? "No run is archived."
+              : "Finished runs and their results appear here."}
         </Typography>
       )}
       <Box component="ul" sx={{ listStyle: "none", m: 0, mt: 0.5, p: 0 }}>
@@ -52,7 +68,7 @@ export function FinishedRuns({ query, finished }: { query: string; finished: Run
 }
 
 function FinishedRun({ run }: { run: RunSearchResult["runs"][number] }) {
-  const { id, title, sample, bench, status, finishedAt, summary } = run;
+  const { id, title, sample, bench, status, finishedAt, summary, methodId } = run;
   return (
     <Box
       component="li"
@@ -75,6 +91,13 @@ function FinishedRun({ run }: { run: RunSearchResult["runs"][number] }) {
       )}
       <Typography variant="caption" color="textSecondary">
         {[sample, bench].filter(Boolean).map((part) => `${part}, `)}
+        <Link
+          to={`/?start=${methodId}&again=${id}`}
+          style={{ float: "right" }}
+          aria-label={`Same again: ${title}`}
+        >
+          Same again
+        </Link>
         {status === "archived" ? "archived" : finishedAt && <When at={finishedAt} />}
       </Typography>
     </Box>

@@ -1,109 +1,206 @@
 import Alert from "@mui/material/Alert";
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
-import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, useState } from "react";
 import { useFetcher } from "react-router";
+import { prettyEquation } from "~/core/chemistry";
+import type { MethodChoice } from "~/protocol/answers";
+import { useSelectOffered } from "../../entry/select-offered";
+import { colors } from "../../theme/theme";
+import { familyTitles } from "../methods/families";
 
-export interface MethodChoice {
-  readonly id: string;
-  readonly title: string;
-  readonly purpose: string;
+/** What a new run begins with: the method of a page, or what an earlier run had. */
+export interface Beginning {
+  readonly methodId: string;
+  readonly bench: string;
 }
 
 interface StartRunDialogProps {
-  open: boolean;
   methods: readonly MethodChoice[];
-  /** Id of the method that is offered first: the one last begun. */
-  usual: string | null;
+  beginning: Beginning | null;
   onClose: () => void;
 }
 
+/** A title for a run that nobody has named: "R-9, water hardness". */
+export function proposedTitle(method: MethodChoice | null, sample: string): string {
+  if (!method) return "";
+  const what = method.title;
+  const named = sample.trim();
+  return (named === "" ? what : `${named}, ${what.charAt(0).toLowerCase()}${what.slice(1)}`).slice(0, 120);
+}
+
+const atMost = { htmlInput: { maxLength: 120 } } as const;
+
 /** The one short dialog that begins a run. */
-export function StartRunDialog({ open, methods, usual, onClose }: StartRunDialogProps) {
+export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogProps) {
   const fetcher = useFetcher<{ message: string }>();
-  const [methodId, setMethodId] = useState((methods.find((m) => m.id === usual) ?? methods[0])?.id ?? "");
-  const [titleMissing, setTitleMissing] = useState(false);
-  const chosen = methods.find((m) => m.id === methodId);
+  const [method, setMethod] = useState(methods.find((m) => m.id === beginning?.methodId) ?? null);
+  const [sample, setSample] = useState("");
+  const [ownTitle, setOwnTitle] = useState<string | null>(null);
+  const [missing, setMissing] = useState<"method" | "title" | null>(null);
+  const title = ownTitle ?? proposedTitle(method, sample);
 
   const check = (event: FormEvent<HTMLFormElement>) => {
-    const title = new FormData(event.currentTarget).get("title");
-    const missing = typeof title !== "string" || title.trim() === "";
-    setTitleMissing(missing);
-    if (missing) event.preventDefault();
+    const what = method === null ? "method" : title.trim() === "" ? "title" : null;
+    setMissing(what);
+    if (what) event.preventDefault();
   };
 
   return (
-    <Dialog open={open} onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="start-title">
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="start-title">
       <fetcher.Form method="post" action="/?index" onSubmit={check} noValidate>
         <DialogTitle id="start-title">Start a run</DialogTitle>
         <DialogContent>
           <Stack spacing={2} sx={{ pt: 1 }}>
             <input type="hidden" name="intent" value="start" />
-            <ChooseMethod methodId={methodId} setMethodId={setMethodId} chosen={chosen} methods={methods} />
-            <TextField
-              name="title"
-              label="Title"
-              autoFocus
-              error={titleMissing}
-              helperText={
-                titleMissing
-                  ? "Give the run a title, so that it can be found again"
-                  : "as it should stand on the bench"
-              }
-              slotProps={{ htmlInput: { maxLength: 120 } }}
+            <input type="hidden" name="methodId" value={method?.id ?? ""} />
+            <MethodSearch
+              methods={methods}
+              method={method}
+              missing={missing === "method"}
+              onChoose={setMethod}
             />
             <TextField
               name="sample"
               label="Sample"
+              autoFocus={method !== null}
+              value={sample}
+              onChange={(event) => setSample(event.target.value)}
               helperText="its name or number"
-              slotProps={{ htmlInput: { maxLength: 120 } }}
+              slotProps={atMost}
             />
-            <TextField name="bench" label="Bench or person" slotProps={{ htmlInput: { maxLength: 120 } }} />
+            <TextField
+              name="bench"
+              label="Bench or person"
+              defaultValue={beginning?.bench}
+              slotProps={atMost}
+            />
+            <TitleField
+              title={title}
+              proposed={ownTitle === null}
+              missing={missing === "title"}
+              onChange={setOwnTitle}
+            />
             {fetcher.data?.message && <Alert severity="error">{fetcher.data.message}</Alert>}
           </Stack>
         </DialogContent>
-        <DialogActions sx={{ px: 3, pb: 2 }}>
-          <Button onClick={onClose} color="secondary">
-            Cancel
-          </Button>
-          <Button type="submit" variant="contained" disabled={fetcher.state !== "idle"}>
-            Start
-          </Button>
-        </DialogActions>
+        <Foot busy={fetcher.state !== "idle"} onClose={onClose} />
       </fetcher.Form>
     </Dialog>
   );
 }
 
-interface ChooseMethodProps {
-  readonly methodId: string;
-  readonly setMethodId: (to: string) => void;
-  readonly chosen: MethodChoice | undefined;
-  readonly methods: readonly MethodChoice[];
+function Foot({ busy, onClose }: { readonly busy: boolean; readonly onClose: () => void }) {
+  return (
+    <DialogActions sx={{ px: 3, pb: 2 }}>
+      <Button onClick={onClose} color="secondary">
+        Cancel
+      </Button>
+      <Button type="submit" variant="contained" disabled={busy}>
+        Start
+      </Button>
+    </DialogActions>
+  );
 }
 
-function ChooseMethod({ methodId, setMethodId, chosen, methods }: ChooseMethodProps) {
+interface TitleFieldProps {
+  readonly title: string;
+  /** True while nobody has typed one. */
+  readonly proposed: boolean;
+  readonly missing: boolean;
+  readonly onChange: (title: string) => void;
+}
+
+function TitleField({ title, proposed, missing, onChange }: TitleFieldProps) {
+  const selects = useSelectOffered(proposed && title !== "");
   return (
     <TextField
-      select
-      name="methodId"
-      id="methodId"
-      label="Method"
-      value={methodId}
-      onChange={(event) => setMethodId(event.target.value)}
-      helperText={chosen?.purpose}
-    >
-      {methods.map(({ id, title }) => (
-        <MenuItem key={id} value={id} sx={{ whiteSpace: "normal" }}>
-          {title}
-        </MenuItem>
-      ))}
-    </TextField>
+      name="title"
+      label="Title"
+      value={title}
+      onChange={(event) => onChange(event.target.value)}
+      error={missing}
+      helperText={missing ? "Give the run a title so you can find it again" : "shown on the bench"}
+      slotProps={{ htmlInput: { maxLength: 120, ...selects } }}
+    />
+  );
+}
+
+interface Option extends MethodChoice {
+  readonly group: string;
+}
+
+/** Methods in the order in which they are listed: those used last, then the library by family. */
+function optionsOf(methods: readonly MethodChoice[]): Option[] {
+  const recent = methods
+    .filter((m) => m.recent !== null)
+    .toSorted((a, b) => (a.recent ?? 0) - (b.recent ?? 0))
+    .map((m) => ({ ...m, group: "Recent" }));
+  const byFamily = Object.entries(familyTitles).flatMap(([family, group]) =>
+    methods.filter((m) => m.family === family).map((m) => ({ ...m, group })),
+  );
+  return [...recent, ...byFamily];
+}
+
+interface MethodSearchProps {
+  readonly methods: readonly MethodChoice[];
+  readonly method: MethodChoice | null;
+  readonly missing: boolean;
+  readonly onChoose: (method: MethodChoice | null) => void;
+}
+
+/** The method, found by its name, a substance or its family. */
+function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps) {
+  const [options] = useState(() => optionsOf(methods));
+  const chosen = options.find((option) => option.id === method?.id) ?? null;
+  return (
+    <Autocomplete
+      options={options}
+      value={chosen}
+      onChange={(_event, option) => onChoose(option)}
+      groupBy={({ group }) => group}
+      getOptionLabel={({ title }) => title}
+      getOptionKey={({ id, group }) => `${group} ${id}`}
+      isOptionEqualToValue={(a, b) => a.id === b.id && a.group === b.group}
+      filterOptions={(all, { inputValue }) => {
+        const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean);
+        const found = all.filter((m) => words.every((word) => m.words.includes(word)));
+        // Once something is typed, a method is listed once.
+        const seen = new Set<string>();
+        return words.length === 0 ? found : found.filter(({ id }) => !seen.has(id) && seen.add(id));
+      }}
+      autoHighlight
+      openOnFocus
+      noOptionsText="No method found. Try a substance, such as NaOH."
+      renderOption={({ key: _, ...props }, option) => (
+        <Box component="li" key={`${option.group} ${option.id}`} {...props} sx={{ minHeight: 44 }}>
+          <Box sx={{ minWidth: 0 }}>
+            <Box sx={{ lineHeight: 1.3 }}>{option.title}</Box>
+            <Box
+              sx={{ color: colors.inkSoft, fontSize: "0.9rem", overflow: "hidden", textOverflow: "ellipsis" }}
+            >
+              {prettyEquation(option.equation)}
+            </Box>
+          </Box>
+        </Box>
+      )}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          label="Method"
+          placeholder="name or substance"
+          autoFocus={method === null}
+          error={missing}
+          helperText={missing ? "Choose a method" : method?.purpose}
+        />
+      )}
+    />
   );
 }

@@ -7,6 +7,7 @@ import { Link, useFetcher } from "react-router";
 import { rulesPresets } from "~/catalog/rules/presets";
 import { type HouseRules, type RuleGroup, ruleGroups, type RuleTexts, textsOfRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
+import { pageMargins } from "../../ui/page";
 import { WhoWhy, useWhoWhy } from "../../ui/who-why";
 import { Sheet } from "../../ui/sheet";
 import { type FormProblems, rulesOfTexts } from "./form";
@@ -32,7 +33,7 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
   const { texts, setTexts, problems, set, runs, chosen, setTryOn, typed, by, said, save, fetcher, saved } =
     useRulesForm(rules, run, openRuns);
   return (
-    <Box component="main" sx={{ maxWidth: 1480, mx: "auto", px: { xs: 1.5, sm: 3 }, py: 2.5 }}>
+    <Box component="main" sx={pageMargins}>
       <Typography variant="h1">House rules{run && ` for ${run.title}`}</Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         {run ? (

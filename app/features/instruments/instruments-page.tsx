@@ -3,6 +3,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { lineReader } from "~/devices";
+import { pageMargins } from "../../ui/page";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { disconnectInstrument } from "./connections";
@@ -32,7 +33,7 @@ export function InstrumentsPage() {
     writeSettings({ ...settings, [role]: { ...settings[role], ...choice } });
   };
   return (
-    <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: { xs: 1.5, sm: 3 }, py: 2.5 }}>
+    <Box component="main" sx={pageMargins}>
       <Typography variant="h1">Instruments</Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         What stands beside this device and can be read by itself. On a run, “Take reading” puts a steady value

@@ -82,3 +82,17 @@ export function useInstrumentSettings(): InstrumentSettings {
     () => usual,
   );
 }
+
+/** Puts simulated stand-ins in the place of all instruments of this device. */
+export function simulateInstruments(): void {
+  const now = readSettings();
+  const simulated = (role: Role): InstrumentChoice => ({ ...now[role], source: "simulated" });
+  writeSettings({
+    ...now,
+    ...{
+      balance: simulated("balance"),
+      burette: simulated("burette"),
+      thermometer: simulated("thermometer"),
+    },
+  });
+}

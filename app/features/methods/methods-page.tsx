@@ -8,6 +8,7 @@ import { prettyEquation } from "~/core/chemistry";
 import { colors } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
+import { familyTitles } from "./families";
 import { ImportButton } from "./import-button";
 
 export interface MethodLine {
@@ -25,13 +26,6 @@ export interface MethodLine {
   /** All its words in small letters. */
   readonly words: string;
 }
-
-const families = [
-  { key: "acid-base", title: "Acid-base" },
-  { key: "redox", title: "Redox" },
-  { key: "complexometric", title: "Complexometric" },
-  { key: "colorimetric", title: "Colorimetric" },
-] as const;
 
 /** The library by family; what is typed narrows it at each key press. */
 export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
@@ -73,7 +67,7 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
           gridTemplateColumns: { xs: "minmax(0,1fr)", md: "1fr 1fr", lg: "1fr 1fr 1fr" },
         }}
       >
-        {families.map(({ key: family, title }) => {
+        {Object.entries(familyTitles).map(([family, title]) => {
           const lines = found.filter((m) => m.family === family);
           if (lines.length === 0) return null;
           const heads = lines.filter((m) => !lines.some((other) => other.id === m.variantOf));
@@ -91,8 +85,8 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
 }
 
 interface FamilySheetProps {
-  readonly family: "acid-base" | "redox" | "complexometric" | "colorimetric";
-  readonly title: "Acid-base" | "Redox" | "Complexometric" | "Colorimetric";
+  readonly family: string;
+  readonly title: string;
   readonly lines: MethodLine[];
   readonly heads: MethodLine[];
 }

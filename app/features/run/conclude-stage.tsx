@@ -13,6 +13,7 @@ import {
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { listed } from "~/core/text";
+import { flasksLeft } from "../stages/titration/due-flasks";
 import { useRunInHand } from "../../entry/run-context";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
@@ -122,6 +123,10 @@ interface EndOfRunProps {
 }
 
 function EndOfRun({ finished, record, change, rinse, stages }: EndOfRunProps) {
+  const left = stages.reduce((sum, stage) => {
+    const timers = record.stages.find((s) => s.key === stage.key)?.timers ?? [];
+    return sum + (stage.kind === "titration" ? flasksLeft(timers, stage) : 0);
+  }, 0);
   return (
     <Sheet sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
       {finished ? (
@@ -136,6 +141,14 @@ function EndOfRun({ finished, record, change, rinse, stages }: EndOfRunProps) {
             )}
             . Its readings are kept as they stand.
           </Typography>
+          <Button
+            component={Link}
+            to={`/?start=${record.method.id}&again=${record.id}`}
+            variant="contained"
+            size="large"
+          >
+            Same again: next sample
+          </Button>
           <Button variant="outlined" onClick={change("reopen")}>
             Reopen the run
           </Button>
@@ -145,6 +158,9 @@ function EndOfRun({ finished, record, change, rinse, stages }: EndOfRunProps) {
           <Typography sx={{ flexGrow: 1 }}>
             Clean up: {record.method.waste.join(" ")} Rinse {rinse}.
             <NotShelved stages={stages} />
+            {left > 0 && (
+              <b> {left === 1 ? "One flask is" : `${left} flasks are`} still waiting to be titrated.</b>
+            )}
           </Typography>
           <Button variant="contained" size="large" onClick={change("finish")}>
             Finish the run

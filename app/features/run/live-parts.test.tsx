@@ -62,7 +62,7 @@ const send = () => Promise.resolve({ status: "done", told: null } as const);
 const panel = (all: readonly Kept[]) =>
   text(
     renderToString(
-      <RunProvider run={{ record, send, kept: all, trouble: null, undo: null, revision: 1 }}>
+      <RunProvider run={{ record, send, kept: all, trouble: null, undo: null, redo: null, revision: 1 }}>
         <KeptPanel />
       </RunProvider>,
     ),

@@ -55,13 +55,39 @@ interface RunHeaderProps {
 // Comes when someone asks for it.
 const TimerDialog = lazy(() => import("./timer-dialog").then((m) => ({ default: m.TimerDialog })));
 
+interface ArchiveDialogProps {
+  readonly onArchive: () => void;
+  readonly onClose: () => void;
+}
+
+function ArchiveDialog({ onArchive, onClose }: ArchiveDialogProps) {
+  return (
+    <FormDialog title="Archive this run?" submit="Archive" onSubmit={onArchive} onClose={onClose}>
+      <Typography>
+        It leaves the bench and keeps all its readings. Find it under “archived runs” on the bench; it can be
+        reopened any time.
+      </Typography>
+    </FormDialog>
+  );
+}
+
+const headLine = {
+  display: "flex",
+  flexWrap: "wrap",
+  alignItems: "center",
+  columnGap: 1.5,
+  rowGap: 0.5,
+  mb: 1.25,
+} as const;
+
 /** Title, sample, bench and date; undo; what can be done with the run as a whole. */
 export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
   const run = useRunInHand();
-  const { record, undo, send } = run;
+  const { record, send } = run;
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
   const [timing, setTiming] = useState(false);
+  const [archiving, setArchiving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const change = (intent: "archive" | "delete" | "reopen") =>
     void send({ intent }).then((answer) => {
@@ -70,16 +96,7 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
     });
   return (
     <>
-      <Box
-        sx={{
-          display: "flex",
-          flexWrap: "wrap",
-          alignItems: "center",
-          columnGap: 1.5,
-          rowGap: 0.5,
-          mb: 1.25,
-        }}
-      >
+      <Box sx={headLine}>
         <Typography variant="h1">{record.title}</Typography>
         <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
           {[record.sample, record.bench].filter(Boolean).map((part) => `${part}, `)}
@@ -88,14 +105,19 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
         </Typography>
         {/* They keep together where the line is too short for all. */}
         <Box sx={{ display: "flex", alignItems: "center", columnGap: { xs: 0.5, sm: 1.5 } }}>
-          {undo && record.status === "open" && <UndoButton undo={undo} setProblem={setProblem} />}
+          {record.status === "open" && <UndoButtons setProblem={setProblem} />}
           {record.status === "open" && stage && (
             <Button variant="text" color="secondary" size="small" onClick={() => setTiming(true)}>
               Timer …
             </Button>
           )}
           <ShortcutsButton onShortcuts={onShortcuts} />
-          <RunMenu record={record} onRename={() => setRenaming(true)} change={change} />
+          <RunMenu
+            record={record}
+            onRename={() => setRenaming(true)}
+            onArchive={() => setArchiving(true)}
+            change={change}
+          />
         </Box>
       </Box>
       {problem && (
@@ -109,34 +131,38 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
           <TimerDialog stage={stage} onClose={() => setTiming(false)} />
         </Suspense>
       )}
+      {archiving && <ArchiveDialog onArchive={() => change("archive")} onClose={() => setArchiving(false)} />}
       {renaming && <RenameDialog onClose={() => setRenaming(false)} />}
     </>
   );
 }
 
-interface UndoButtonProps {
-  readonly undo: { readonly eventId: string; readonly description: string };
-  readonly setProblem: (to: string | null) => void;
-}
-
-function UndoButton({ undo, setProblem }: UndoButtonProps) {
+/** Takes the last change back, or makes again what was taken back last. */
+function UndoButtons({ setProblem }: { readonly setProblem: (to: string | null) => void }) {
+  const { send, undo, redo } = useRunInHand();
   const toNext = useCursor();
-  const { send } = useRunInHand();
+  const act = (intent: "undo" | "redo", eventId: string) =>
+    void send({ intent, eventId }).then((answer) => {
+      setProblem(answer.status === "done" ? null : answer.message);
+      toNext();
+    });
+  const button = (intent: "undo" | "redo", change: typeof undo) =>
+    change && (
+      <Button
+        variant="text"
+        color="secondary"
+        size="small"
+        onClick={() => act(intent, change.eventId)}
+        sx={{ textAlign: "left", lineHeight: 1.2 }}
+      >
+        {intent === "undo" ? "Undo" : "Redo"}: {change.description}
+      </Button>
+    );
   return (
-    <Button
-      variant="text"
-      color="secondary"
-      size="small"
-      onClick={() =>
-        void send({ intent: "undo", eventId: undo.eventId }).then((answer) => {
-          setProblem(answer.status === "done" ? null : answer.message);
-          toNext();
-        })
-      }
-      sx={{ textAlign: "left", lineHeight: 1.2 }}
-    >
-      Undo: {undo.description}
-    </Button>
+    <>
+      {button("undo", undo)}
+      {button("redo", redo)}
+    </>
   );
 }
 
@@ -159,11 +185,12 @@ function ShortcutsButton({ onShortcuts }: { readonly onShortcuts: () => void }) 
 interface RunMenuProps {
   readonly record: RunRecord;
   readonly onRename: () => void;
+  readonly onArchive: () => void;
   readonly change: (intent: "archive" | "delete" | "reopen") => void;
 }
 
 /** What is done seldom to a run: its name, its trail, its rules, and putting it away. */
-function RunMenu({ record, onRename, change }: RunMenuProps) {
+function RunMenu({ record, onRename, onArchive, change }: RunMenuProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const choose = (act: () => void) => () => {
     setAnchor(null);
@@ -180,6 +207,9 @@ function RunMenu({ record, onRename, change }: RunMenuProps) {
       </IconButton>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {record.status === "open" && <MenuItem onClick={choose(onRename)}>Rename …</MenuItem>}
+        <MenuItem component={Link} to={`/?start=${record.method.id}&again=${record.id}`}>
+          Same again: next sample …
+        </MenuItem>
         <MenuItem component={Link} to="trail" relative="path">
           Trail: who did what, when
         </MenuItem>
@@ -200,9 +230,7 @@ function RunMenu({ record, onRename, change }: RunMenuProps) {
         {isEmptyRun(record) ? (
           <MenuItem onClick={choose(() => change("delete"))}>Delete the empty run</MenuItem>
         ) : (
-          record.status !== "archived" && (
-            <MenuItem onClick={choose(() => change("archive"))}>Archive</MenuItem>
-          )
+          record.status !== "archived" && <MenuItem onClick={choose(onArchive)}>Archive …</MenuItem>
         )}
       </Menu>
     </>

@@ -7,7 +7,7 @@ import { concluding } from "~/core/method";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunState } from "~/protocol/answers";
 import type { RunShelf } from "~/protocol/shelf";
-import { type Send, useRun } from "../../entry/use-run";
+import { type LiveRun, type Send, useRun } from "../../entry/use-run";
 import { CursorRoot } from "../../entry/cursor";
 import { RunProvider } from "../../entry/run-context";
 import { Chain } from "../../ui/chain";
@@ -22,7 +22,7 @@ import { StageView } from "../stages/table";
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
 export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }) {
   const run = useRun(loaded);
-  const { record, undo, send } = run;
+  const { record, undo, redo, send } = run;
   const evaluation = useMemo(() => evaluateRun(record), [record]);
   const { failures } = evaluation;
   useEffect(
@@ -38,7 +38,7 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   const viewed = evaluation.chain.find(({ key }) => key === asked)?.key ?? entered;
   const stage = evaluation.stages.find(({ key }) => key === viewed);
 
-  const shortcuts = useRunShortcuts({ evaluation, viewed, navigate, undo, send });
+  const shortcuts = useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send });
   const help = useCallback(() => setHelping(true), []);
   useShortcuts(shortcuts, help);
 
@@ -79,11 +79,12 @@ interface UseRunShortcutsProps {
   readonly evaluation: RunEvaluation;
   readonly viewed: string;
   readonly navigate: NavigateFunction;
-  readonly undo: { readonly eventId: string; readonly description: string } | null;
+  readonly undo: LiveRun["undo"];
+  readonly redo: LiveRun["redo"];
   readonly send: Send;
 }
 
-function useRunShortcuts({ evaluation, viewed, navigate, undo, send }: UseRunShortcutsProps) {
+function useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send }: UseRunShortcutsProps) {
   return useMemo((): Shortcut[] => {
     const at = evaluation.chain.findIndex(({ key }) => key === viewed);
     const go = (to: number) => {
@@ -116,6 +117,12 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, send }: UseRunSho
         code: "KeyZ",
         act: () => undo && void send({ intent: "undo", eventId: undo.eventId }),
       },
+      {
+        keys: "Alt Y",
+        words: "redo what was undone",
+        code: "KeyY",
+        act: () => redo && void send({ intent: "redo", eventId: redo.eventId }),
+      },
       { keys: "Alt N", words: "next stage", code: "KeyN", act: () => go(at + 1) },
       { keys: "Alt P", words: "stage before", code: "KeyP", act: () => go(at - 1) },
       {
@@ -127,5 +134,5 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, send }: UseRunSho
       { keys: "Alt B", words: "back to the bench", code: "KeyB", act: () => void navigate("/") },
       { keys: "?", words: "this list" },
     ];
-  }, [evaluation, viewed, undo, send, navigate]);
+  }, [evaluation, viewed, undo, redo, send, navigate]);
 }

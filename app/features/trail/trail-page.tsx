@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { counted } from "~/core/text";
 import type { TrailLine } from "~/formats/trail";
+import { pageMargins } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { TrailTable } from "./trail-table";
 
@@ -25,7 +26,7 @@ export function TrailPage({ id, title, sample, bench, lines }: TrailPageProps) {
   const asked = query.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = lines.filter((line) => asked.every((word) => words(line).includes(word)));
   return (
-    <Box component="main" sx={{ maxWidth: 1280, mx: "auto", px: { xs: 1.5, sm: 3 }, py: 2.5 }}>
+    <Box component="main" sx={pageMargins}>
       <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "baseline", columnGap: 2, rowGap: 0.5 }}>
         <Typography variant="h1">Trail of {title}</Typography>
         <Typography color="textSecondary" sx={{ flexGrow: 1 }}>

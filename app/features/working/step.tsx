@@ -37,7 +37,8 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
       component="li"
       sx={{
         display: "grid",
-        gridTemplateColumns: "34px minmax(0,1fr)",
+        // Where the numbers come from stands beside the formulas, where there is room.
+        gridTemplateColumns: { xs: "34px minmax(0,1fr)", lg: "34px minmax(0,3fr) minmax(0,2fr)" },
         columnGap: 1.25,
         breakInside: "avoid",
       }}
@@ -48,6 +49,8 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
       <Box sx={{ minWidth: 0 }}>
         <Typography sx={{ fontWeight: 700, mb: 0.5 }}>{step.title}</Typography>
         <Formulas step={step} />
+      </Box>
+      <Box sx={{ minWidth: 0, gridColumn: { xs: 2, lg: 3 } }}>
         {step.inputs.length > 0 && (
           <Box
             sx={{
@@ -77,13 +80,13 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
   );
 }
 
-function Formulas({ step }: { readonly step: WorkingStep }) {
+export function Formulas({ step, large = false }: { readonly step: WorkingStep; readonly large?: boolean }) {
   return (
     <Box
       sx={{
         overflowX: "auto",
         overflowY: "hidden",
-        fontSize: { xs: "0.98rem", sm: "1.12rem" },
+        fontSize: large ? { xs: "1.3rem", sm: "2rem", md: "2.5rem" } : { xs: "0.98rem", sm: "1.12rem" },
         whiteSpace: "nowrap",
         "& .katex": { lineHeight: 1.6 },
       }}

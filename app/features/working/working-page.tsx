@@ -1,14 +1,17 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
+import { useState } from "react";
 import { Link } from "react-router";
 import { type Working, standsOn, workingOf } from "~/core/working";
 import type { RunEvaluation, ComputedEvaluation } from "~/core/stages";
 import { evaluateRun } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
+import { pageMargins } from "../../ui/page";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { DrawsPanel } from "./draws-panel";
+import { LargeBoard } from "./large-board";
 import { Shares } from "./shares";
 import { Step } from "./step";
 import { Footing, Implausible } from "../stages/shared/footing";
@@ -22,6 +25,7 @@ interface WorkingPageProps {
 /** How a result came about, as a teacher would write it on the board, with the shares of its ± beside it. */
 export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
   const evaluation = evaluateRun(record);
+  const [large, setLarge] = useState(false);
   const stages = evaluation.stages;
   // From the end of a run, which is no stage, the working of its last result is meant.
   const asked = stages.find((s) => s.key === stageKey);
@@ -32,8 +36,11 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
     `/runs/${record.id}/working?stage=${stage}${trial === undefined ? "" : `&trial=${trial}`}`;
 
   return (
-    <Box component="main" sx={{ maxWidth: 1320, mx: "auto", px: { xs: 1.5, sm: 2.5 }, py: 1.5 }}>
-      <WorkingHead record={record} working={working} back={back} />
+    <Box component="main" sx={pageMargins}>
+      <WorkingHead record={record} working={working} back={back} onLarge={() => setLarge(true)} />
+      {working && large && (
+        <LargeBoard title={record.title} steps={working.steps} onClose={() => setLarge(false)} />
+      )}
       {!working ? (
         <Sheet sx={{ p: 4 }}>
           <Typography variant="h2">There is no complete trial yet</Typography>
@@ -79,9 +86,10 @@ interface WorkingHeadProps {
   readonly record: RunRecord;
   readonly working: Working | null;
   readonly back: string;
+  readonly onLarge: () => void;
 }
 
-function WorkingHead({ record, working, back }: WorkingHeadProps) {
+function WorkingHead({ record, working, back, onLarge }: WorkingHeadProps) {
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 1, mb: 1.5 }}>
       <Typography variant="h1">Working: {record.title}</Typography>
@@ -96,6 +104,11 @@ function WorkingHead({ record, working, back }: WorkingHeadProps) {
           </>
         )}
       </Typography>
+      {working && (
+        <Button variant="outlined" onClick={onLarge} sx={{ "@media print": { display: "none" } }}>
+          Show large
+        </Button>
+      )}
       <Button variant="outlined" onClick={() => window.print()} sx={{ "@media print": { display: "none" } }}>
         Print
       </Button>

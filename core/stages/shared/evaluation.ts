@@ -48,6 +48,8 @@ export interface FieldState {
   /** What holds now, or null where nothing has been read yet. */
   readonly present: Observation | null;
   readonly history: readonly Observation[];
+  /** All readings that stand, of what is read many times. */
+  readonly readings?: readonly Observation[];
 }
 
 export interface TrialEvaluation {

@@ -189,8 +189,8 @@ export function states(
   }
   return fields.map((field) => {
     const history = written.get(fieldKey(field)) ?? [];
-    const present = history.findLast((o) => o.value !== null && !superseded.has(o.id)) ?? null;
-    return { field, present, history };
+    const readings = history.filter((o) => o.value !== null && !superseded.has(o.id));
+    return { field, present: readings.at(-1) ?? null, history, ...(field.many ? { readings } : {}) };
   });
 }
 
@@ -293,7 +293,11 @@ function addFound(known: Known, found: ReadonlyMap<string, Quantity>, { digits }
 
 /** The field that is read next; of a cuvette, one reading at least, while nothing was found from its readings. */
 function stillUnread(fields: readonly FieldState[], found: boolean): Field | null {
-  const unread = fields.find(({ present, field }) => !present && !field.optional);
+  const begun = ({ field }: FieldState) =>
+    fields.some(
+      (other) => other.present && other.field.symbol === field.symbol && other.field.with === field.kind,
+    );
+  const unread = fields.find((state) => !state.present && (!state.field.optional || begun(state)));
   const many = found ? undefined : fields.find(({ field }) => field.many && !field.aside);
   return (unread ?? many)?.field ?? null;
 }

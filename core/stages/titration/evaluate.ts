@@ -14,7 +14,7 @@ import { type Quantity, inUnit } from "../../quantity";
 import { quantityOfInput } from "../../inputs";
 import { combineReplicates, sharesOfVariance } from "../../judgement";
 import { showQuantity } from "../shared/show";
-import { type StageRecord, nextTrialNumber } from "../../record";
+import { type ObservationKind, type StageRecord, nextTrialNumber } from "../../record";
 import { referenceAmount, comparedValues, judgeAgreement } from "./agreement";
 import { evaluateRelations } from "../../relation";
 import { judgeAcceptance } from "../shared/accept";
@@ -144,6 +144,17 @@ function acceptedAs(
   );
 }
 
+/** Where the burette of a trial would have stood at its start, had it been as it stands since a refill, mL; below zero then, mostly. */
+function startMl({ fields }: TrialEvaluation, titer: string): number | null {
+  const read = (kind: ObservationKind) => {
+    const text = fields.find(({ field }) => field.kind === kind && field.symbol === titer)?.present?.value;
+    return text == null ? null : Number(text);
+  };
+  const initial = read("burette.initial");
+  const [before, after] = [read("burette.before-refill"), read("burette.after-refill")];
+  return initial === null || before === null || after === null ? initial : after - (before - initial);
+}
+
 /** The trial in hand, and what is known of it before it is complete: where its end should come, what its fields will be. */
 function inHand(
   stage: CompiledTitration,
@@ -156,9 +167,7 @@ function inHand(
   const current = (hand === undefined ? begun.at(-1) : begun.find((t) => t.id === hand)) ?? null;
   const others = trials.filter((t) => t !== current);
   const proposals = proposalsFor(stage.definition, others, rules);
-  const started = current?.fields.find(
-    ({ field }) => field.kind === "burette.initial" && field.symbol === stage.titer,
-  )?.present?.value;
+  const started = current && startMl(current, stage.titer);
   const carried = current === null ? proposals.get(`${stage.titer}:burette.initial`) : undefined;
   const initial = started ?? carried;
   if (suspended !== undefined) return { begun, current, proposals, guidance: null };

@@ -199,8 +199,9 @@ function sentence(known: {
   const { flask, end, titer, slowAt, roomLeft, titerMl, capacityMl, from, before } = known;
   const why = { trials: "", rough: ", by the rough trial", theory: ", by theory" }[from];
   const who = capitalized(flask);
-  if (titerMl > capacityMl)
-    return `${who}: about ${titer} mL are needed${why}, more than the burette holds. Take less.`;
+  // After a refill midway the rest may well fit.
+  if (titerMl > capacityMl && !roomLeft)
+    return `${who}: about ${titer} mL are needed${why}, more than the burette holds. Take less, or refill midway.`;
   if (before) {
     const first =
       slowAt === null

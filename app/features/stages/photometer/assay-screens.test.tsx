@@ -40,6 +40,7 @@ function wordsOf(record: RunRecord, screen: React.ReactElement): string {
 const live = (record: RunRecord): LiveRun => ({
   record,
   undo: null,
+  redo: null,
   revision: 0,
   kept: [],
   trouble: null,

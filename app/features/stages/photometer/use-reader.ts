@@ -1,28 +1,11 @@
-import { useSyncExternalStore } from "react";
 import { inUnit } from "~/core/quantity";
 import { resultQuantity, type RunEvaluation } from "~/core/stages";
-import { readStored, writeStored } from "../../../live/browser-store";
-
-const key = "steady-bead:reader";
-const listeners = new Set<() => void>();
+import { useStoredText } from "../../../live/stored-text";
 
 /** Who reads, remembered in this browser: at a bench it is the same person for an hour. */
 export function useReader(bench: string): [string, (person: string) => void] {
-  const stored = useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => readStored(key),
-    () => null,
-  );
-  return [
-    stored ?? bench,
-    (person) => {
-      writeStored(key, person);
-      listeners.forEach((listener) => listener());
-    },
-  ];
+  const [stored, remember] = useStoredText("steady-bead:reader");
+  return [stored ?? bench, remember];
 }
 
 /** The wavelength that a run settled on, nm; where it did not, what its method usually takes. */

@@ -44,6 +44,13 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
   ];
 }
 
+/** "refilled at 48.00, went on from 1.00": without it, final minus initial is not the titer that stands beside them. */
+function refillWords({ fields }: TrialEvaluation): string | null {
+  const read = (kind: string) => fields.find(({ field }) => field.kind === kind)?.present?.value ?? null;
+  const [before, after] = [read("burette.before-refill"), read("burette.after-refill")];
+  return before === null || after === null ? null : `refilled at ${before}, went on from ${after}`;
+}
+
 /** Why a trial does not count, and what was corrected in it. */
 export function noteOf(
   trial: TrialEvaluation,
@@ -63,6 +70,8 @@ export function noteOf(
   else if (missing) parts.push("running");
   // While no set stands, nothing is outside one.
   else if (eligible && state === "set" && !members.includes(trial.id)) parts.push("outside the set");
+  const refill = refillWords(trial);
+  if (refill) parts.push(refill);
   if (trial.overshot) parts.push("overshot: the end came before");
   for (const { history, field } of fields) {
     const correction = history.filter((o) => o.supersedes && o.reason && o.text !== "").at(-1);

@@ -2,8 +2,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useLayoutEffect, useRef } from "react";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
+import { isDraft } from "~/core/change";
 import type { Field } from "~/core/inputs";
 import { fieldKey } from "~/core/method";
+import { useCursor } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { afterPress } from "../../../ui/press";
@@ -85,6 +87,7 @@ export function ReadingGroup(props: ReadingGroupProps) {
           isEnd(last) &&
           entry.stateOf(last).text !== "" &&
           entry.stateOf(last).is !== "first of two" && <MaybeButton entry={entry} last={last} />}
+        {last && fields.some(isEnd) && <RefillButton entry={entry} />}
       </Box>
       {last && <FromInstrument stage={stage} last={last} trialId={trialId} entry={entry} />}
     </Box>
@@ -117,6 +120,25 @@ function SoFar({
         </Box>
       </Box>
     )
+  );
+}
+
+/** The burette does not last: refilled in the middle, with a reading before and one after. */
+function RefillButton({ entry }: { readonly entry: TrialEntry }) {
+  const { refill, setRefill } = entry;
+  const toNext = useCursor();
+  if (refill === null || refill === "read") return null;
+  const begun = refill === "begun";
+  return (
+    <Button
+      size="small"
+      onClick={() => {
+        setRefill(!begun);
+        toNext();
+      }}
+    >
+      {begun ? "No refill" : "Refill midway"}
+    </Button>
   );
 }
 
@@ -179,12 +201,21 @@ function useLeave(entry: TrialEntry, trialId: string) {
   };
 }
 
+/** What has been read of something that is read as often as people like. */
+function readSoFar({ stage, trialId }: TrialEntry, field: Field) {
+  const trial = stage.trials.find((t) => t.id === trialId);
+  const state = trial?.fields.find((f) => fieldKey(f.field) === fieldKey(field));
+  const texts = (state?.readings ?? []).filter((o) => !isDraft(o)).map(({ text }) => text);
+  return texts.length === 0 ? undefined : `read so far: ${texts.join(", ")}`;
+}
+
 function remarksOn(
   entry: TrialEntry,
   previous: TrialEvaluation | undefined,
   onRefill: (field: Field) => void,
 ) {
   return (field: Field) => {
+    if (field.many) return readSoFar(entry, field);
     if (entry.stateOf(field).is !== "offered") return undefined;
     if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
     const from = previous ? `carried from ${previous.words}` : "as the house starts";

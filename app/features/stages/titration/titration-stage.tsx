@@ -123,7 +123,7 @@ function Burette({ entry, titer }: { entry: TrialEntry; titer: string }) {
         <BuretteColumn
           capacityMl={rules.burette.capacityMl}
           decimals={buretteDecimals(rules)}
-          start={readingOf("burette.initial")}
+          start={readingOf("burette.after-refill") ?? readingOf("burette.initial")}
           now={readingOf("burette.final")}
           slowAt={guidance?.slowAt ?? null}
           endNear={guidance?.endNear ?? null}

@@ -26,8 +26,12 @@ export interface TrialEntry {
   readonly stage: TitrationEvaluation;
   /** Flasks that are begun by what is saved. */
   readonly begun: TitrationEvaluation["begun"];
-  /** What is asked for in turn. */
+  /** What is asked for in turn; with the two readings of a refill, once one is begun. */
   readonly fields: readonly Field[];
+  /** Whether the burette may be refilled midway now, is being refilled, or was; null where that is not to be asked. */
+  readonly refill: "possible" | "begun" | "read" | null;
+  /** Begins a refill midway, or takes one back of which nothing is read. */
+  readonly setRefill: (begun: boolean) => void;
   /** What may be written beside that, by kind. */
   readonly aside: (kind: ObservationKind) => Field | undefined;
   readonly kind: "rough" | "fine";
@@ -132,7 +136,7 @@ function useTrialInHand(saved: TitrationEvaluation) {
   const isThis = (s: ComputedEvaluation): s is TitrationEvaluation =>
     s.key === stageKey && s.kind === "titration";
   const stage = evaluation.stages.find(isThis) ?? saved;
-  return { base, timers, hand, trialId, here, kind, evaluation, guidance, stage };
+  return { base, timers, hand, trialId, here, kind, evaluation, guidance, stage, drafts };
 }
 
 /** With what the fields of one trial of the stage are entered. */
@@ -171,11 +175,12 @@ export function useTrialEntry(saved: TitrationEvaluation): TrialEntry {
   const run = useRunInHand();
   const inHand = useTrialInHand(saved);
   const { base, timers, hand, trialId, here, kind, evaluation, guidance, stage } = inHand;
-  const [fields, asides] = useMemo(() => {
+  const [row, asides] = useMemo(() => {
     const all = trialFields(saved.definition, run.rules);
     return [all.filter((f) => !f.aside), all.filter((f) => f.aside)];
   }, [saved.definition, run.rules]);
   const entry = entryOf(trialId, run, saved, inHand);
+  const { refill, fields, refillFields } = withRefill(row, asides, entry, saved.titer);
   const acting: Acting = {
     ...{ send: run.send, stage, stageKey: saved.key, kind, timers, fields, asides },
     entryOf: (id) => entryOf(id, run, saved, inHand),
@@ -183,7 +188,13 @@ export function useTrialEntry(saved: TitrationEvaluation): TrialEntry {
   };
   const begunEntry = () => acting.entryOf(acting.idInHand());
   return {
-    ...{ evaluation, stage, fields, kind, trialId, guidance },
+    ...{ evaluation, stage, fields, kind, trialId, guidance, refill },
+    setRefill: (begun) => {
+      for (const field of refillFields) {
+        if (begun) typeIn(begunEntry(), field, stateIn(entry, field).text);
+        else dropIn(entry, field);
+      }
+    },
     begun: here.begun,
     aside: (of) => asides.find((f) => f.kind === of),
     closed: saved.done,
@@ -213,6 +224,23 @@ export function useTrialEntry(saved: TitrationEvaluation): TrialEntry {
     takeInHand: hand.choose,
     idInHand: acting.idInHand,
   };
+}
+
+/** The readings in turn, with those of a refill before the end where one is begun. */
+function withRefill(row: readonly Field[], asides: readonly Field[], entry: Entry, titer: string) {
+  const refillFields = asides.filter(
+    ({ kind, symbol }) =>
+      symbol === titer && (kind === "burette.before-refill" || kind === "burette.after-refill"),
+  );
+  const drafts = readDrafts(entry.place.key)?.fields ?? {};
+  const isRead = (field: Field) => entry.facts(field).stands !== null;
+  const begun = refillFields.some((field) => isRead(field) || fieldKey(field) in drafts);
+  const find = (kind: ObservationKind) => row.find((f) => f.symbol === titer && f.kind === kind);
+  const [initial, final] = [find("burette.initial"), find("burette.final")];
+  if (!initial || !final) return { refill: null, fields: row, refillFields };
+  if (!begun) return { refill: isRead(initial) ? ("possible" as const) : null, fields: row, refillFields };
+  const fields = row.flatMap((field) => (field === final ? [...refillFields, final] : [field]));
+  return { refill: refillFields.some(isRead) ? ("read" as const) : ("begun" as const), fields, refillFields };
 }
 
 /** The reading that stands in a field of a trial, on the server or waiting here. */
