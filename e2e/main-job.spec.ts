@@ -152,10 +152,12 @@ test("the whole job by keyboard, from an empty database, through a restart of th
       await expect(page.getByRole("button", { name: "Reopen the run" })).toBeVisible();
       await page.keyboard.press("Alt+b");
       await page.getByRole("searchbox").fill("tern pool");
-      await expect(page.getByRole("link", { name: "Rinse acid of the tern pool" })).toBeVisible();
+      await expect(
+        page.getByRole("link", { name: "Rinse acid of the tern pool", exact: true }),
+      ).toBeVisible();
       await expect(page.getByText(/0\.0800[67] ± 0\.00031 mol\/L/)).toBeVisible();
       await page.getByRole("searchbox").fill("no such acid");
-      await expect(page.getByText("No finished run holds “no such acid”.")).toBeVisible();
+      await expect(page.getByText("No finished run matches “no such acid”.")).toBeVisible();
     });
   } finally {
     await server.stop();

@@ -126,7 +126,7 @@ test("correct, strike out, restore, mark rough, rename, undo; archive what holds
   await expect(page.getByRole("heading", { name: "On the bench", exact: true })).toBeVisible();
   await expect(page.getByRole("article", { name: "Ledger work, second try" })).toHaveCount(0);
   await page.getByRole("searchbox").fill("second try");
-  await expect(page.getByText("archived", { exact: true })).toBeVisible();
+  await expect(page.getByText(/archived$/)).toBeVisible();
 
   await startRun(page, "Begun by mistake");
   await page.getByRole("button", { name: "More about this run" }).click();

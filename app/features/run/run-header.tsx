@@ -141,17 +141,23 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
 function UndoButtons({ setProblem }: { readonly setProblem: (to: string | null) => void }) {
   const { send, undo, redo } = useRunInHand();
   const toNext = useCursor();
-  const act = (intent: "undo" | "redo", eventId: string) =>
+  const [busy, setBusy] = useState(false);
+  const act = (intent: "undo" | "redo", eventId: string) => {
+    // Pressed twice, it takes two changes back: the second one is known once the first is gone.
+    setBusy(true);
     void send({ intent, eventId }).then((answer) => {
+      setBusy(false);
       setProblem(answer.status === "done" ? null : answer.message);
       toNext();
     });
+  };
   const button = (intent: "undo" | "redo", change: typeof undo) =>
     change && (
       <Button
         variant="text"
         color="secondary"
         size="small"
+        disabled={busy}
         onClick={() => act(intent, change.eventId)}
         sx={{ textAlign: "left", lineHeight: 1.2 }}
       >

@@ -6,6 +6,7 @@ import { v7 as newId } from "uuid";
 import type { ComputedStage } from "~/core/method";
 import { type FieldState, unconfirmedVolumes } from "~/core/stages";
 import type { Observation } from "~/core/record";
+import { nextToDo } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import type { Send } from "../../../entry/use-run";
 
@@ -16,6 +17,8 @@ interface ConfirmVolumesProps {
   fields: readonly FieldState[];
   /** Opens a field, so that another volume can be typed. */
   onChange: (state: FieldState) => void;
+  /** True where nothing else is to be done first. */
+  next: boolean;
 }
 
 /**
@@ -23,7 +26,7 @@ interface ConfirmVolumesProps {
  * no trial counts.
  */
 export function ConfirmVolumes(props: ConfirmVolumesProps) {
-  const { definition, observations, stageKey, fields, onChange } = props;
+  const { definition, observations, stageKey, fields, onChange, next } = props;
   const { send } = useRunInHand();
   const asked = unconfirmedVolumes(definition, observations);
   // Who confirms by keyboard stands on the next volume that waits.
@@ -64,6 +67,7 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
               size="small"
               variant="contained"
               onClick={() => confirm(symbol, text)}
+              {...(next && i === 0 ? nextToDo : {})}
             >
               It was {text} mL
             </Button>

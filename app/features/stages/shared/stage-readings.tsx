@@ -45,6 +45,7 @@ export function StageReadings(props: StageReadingsProps) {
       stageKey={stage.key}
       fields={stageFields}
       onChange={setChosen}
+      next={alone && !waiting}
     />
   ) : null;
   return (

@@ -29,6 +29,8 @@ export function useHand(base: string, saved: TitrationEvaluation, timers: readon
     if (begunId !== undefined && !isThere(begunId)) return begunId;
     const id = newId();
     writeDrafts(base, { trialId: id, kind, fields: {} });
+    // A new flask that was asked for stays in hand once it is begun.
+    if (chosen === next) choose(id);
     return id;
   };
   return { trialId, pointer, chosen, choose, idInHand };
