@@ -68,7 +68,7 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
   // A standard once more at the end: it shows drift, is no part of the line, and the next reading is a plain one again.
   await page.getByRole("button", { name: "6.00 mL", exact: true }).click();
   await page.getByRole("button", { name: "check" }).click();
-  await page.getByRole("textbox", { name: "Absorbance, once more" }).fill("0.470");
+  await page.getByRole("textbox", { name: "Second absorbance reading" }).fill("0.470");
   await page.keyboard.press("Enter");
   await expect(page.getByText(/At the end standard 4 read 0.470 and not 0.420/)).toBeVisible();
   await expect(absorbance(page)).toHaveValue("");

@@ -144,7 +144,7 @@ test("a likely slip is asked about, with the right value one key away, and can b
   // 0.5110 g take 25.02 mL: 20.52 has two digits the wrong way round.
   await final.fill("20.52");
   await expect(
-    page.getByText(/should come near 25\.02 mL\. Two digits swapped\? Is 25\.02 meant\?/),
+    page.getByText(/expect about 25\.02 mL\. Two digits swapped\? Is 25\.02 meant\?/),
   ).toBeVisible();
   await page.getByRole("button", { name: "Write 25.02" }).click();
   await expect(final).toHaveValue("25.02");

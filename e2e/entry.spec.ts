@@ -206,14 +206,14 @@ test("a refill in the middle: two legs with their four readings, checked one by 
   await typeReadings(page, weighing("3.3212", "2.1000"));
   await typeReadings(page, titration("0.00", null as unknown as string).slice(0, 1));
   await page.getByRole("button", { name: "Refill midway" }).press("Enter");
-  await cursorIn(page, "Reading before the refill, mL");
-  await typeReadings(page, [["Reading before the refill, mL", "48.00"]]);
-  await cursorIn(page, "Reading after the refill, mL");
+  await cursorIn(page, "Before the refill, mL");
+  await typeReadings(page, [["Before the refill, mL", "48.00"]]);
+  await cursorIn(page, "After the refill, mL");
   await page.keyboard.type("48.10");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("48.10 is not below 48.00. Was it refilled?");
   await page.keyboard.press("ControlOrMeta+a");
-  await typeReadings(page, [["Reading after the refill, mL", "1.00"]]);
+  await typeReadings(page, [["After the refill, mL", "1.00"]]);
   await typeReadings(page, [["Final reading, mL", "12.80"]]);
   // 48.00 - 0.00 + 12.80 - 1.00 = 59.80 mL; 1.2212 / 204.22 / 0.05980 = 0.1000 mol/L
   const row = ledgerRow(page, "1");

@@ -164,7 +164,7 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
 
 test("redox with heating: permanganate by hot oxalate, then oxalate in a solid", async ({ page }) => {
   await begin(page, "permanganate-by-oxalate", "Permanganate, hot");
-  await expect(page.getByRole("list", { name: "Keep to" })).toContainText("55 to 60 °C");
+  await expect(page.getByRole("list", { name: "Conditions" })).toContainText("55 to 60 °C");
   await expect(page.getByText("two decimals, top of the meniscus").first()).toBeVisible();
   await trials(
     page,
@@ -202,7 +202,7 @@ test("iodometric with standing time: thiosulfate by dichromate, then hypochlorit
     ["Boat after transfer", "2.0000"],
   ]);
   await press(page, "link", "Go on: Standardize the thiosulfate");
-  await expect(page.getByRole("list", { name: "Keep to" })).toContainText("5 min: stoppered, in the dark");
+  await expect(page.getByRole("list", { name: "Conditions" })).toContainText("5 min: stoppered, in the dark");
   await trials(
     page,
     ["25.00", "25.02", "24.98"].map(

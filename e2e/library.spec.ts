@@ -5,7 +5,7 @@ test("a method is made in the editor, told what is wrong in words, saved, versio
   page,
 }) => {
   await page.goto("/methods/new");
-  const holds = page.getByRole("region", { name: "Does it hold together?" });
+  const holds = page.getByRole("region", { name: "Check", exact: true });
   const save = page.getByRole("button", { name: "Save the method" });
   await expect(holds).toContainText("Give the method a title");
   await expect(save).toBeDisabled();

@@ -39,7 +39,7 @@ async function read(page: Page, label: string, text: string) {
 
 const kept = (page: Page) => page.getByRole("region", { name: "Kept in this browser" });
 const watch = (page: Page) => page.getByRole("group", { name: "Does the color stay?" });
-const marks = (page: Page) => page.getByRole("list", { name: "Maybe the end" });
+const marks = (page: Page) => page.getByRole("list", { name: "Possible end points" });
 const final = (page: Page) => page.getByRole("textbox", { name: "Final reading, mL" });
 
 test("by keyboard: where to slow down, a mark that may be the end, one that faded and one that was kept", async ({
@@ -52,7 +52,7 @@ test("by keyboard: where to slow down, a mark that may be the end, one that fade
   const slider = page.getByRole("slider", { name: /Burette of 50 mL/ });
   await expect(slider).toHaveAccessibleName(/slow at 22\.5 mL\. end near 25\.0 mL/);
   const now = page
-    .getByRole("list", { name: "Color of the flask on the way" })
+    .getByRole("list", { name: "Flask color during the titration" })
     .locator("[aria-current=step]");
   // A drop more or less by an arrow key, at the burette and in the field.
   await slider.press("PageDown");
@@ -196,7 +196,7 @@ test("three flasks that stand are staggered: their timers are on every screen, a
 
 test("a flask that is too cold is asked about, and it stands with the trial", async ({ page }) => {
   await begin(page, "permanganate-by-oxalate", "Oxalate, warm", "standardize");
-  await expect(page.getByRole("list", { name: "Keep to" })).toContainText(
+  await expect(page.getByRole("list", { name: "Conditions" })).toContainText(
     "55 to 60 °C: start warm and hold it",
   );
   const warm = page.getByRole("textbox", { name: "Temperature of the flask, °C" });

@@ -191,7 +191,7 @@ test("QUAM example A2, typed into the interface under its own house rules", asyn
   await typeReadings(page, [...weighing("60.5450", "60.1562"), ...titration("0.00", "18.64")]);
   // c = 1000 · 0.3888 · 1.0000 / (204.2212 · 18.64) = 0.10214 mol/L, u = 0.00010 mol/L
   await expect(page.getByTestId("result")).toHaveText("0.10214± 0.00010 mol/L");
-  await expect(page.getByText("Largest share of the ±: burette, 25 mL class A")).toBeVisible();
+  await expect(page.getByText("Largest contribution to the ±: burette, 25 mL class A")).toBeVisible();
   await page.getByRole("link", { name: "Show the working" }).click();
   await expect(page.getByRole("group", { name: "0.10214 ± 0.00010 mol/L" })).toBeVisible();
 

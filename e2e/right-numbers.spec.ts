@@ -38,7 +38,7 @@ test("a sample has a burette of its own: it ends no trial, and the end that was 
   await final.fill("16.05");
   await final.press("Enter");
   await watch(page).getByRole("button", { name: "Faded: go on" }).press("Enter");
-  await expect(page.getByRole("list", { name: "Maybe the end" })).toContainText("16.05");
+  await expect(page.getByRole("list", { name: "Possible end points" })).toContainText("16.05");
   await final.fill("16.20");
   await final.press("Enter");
   await watch(page).getByRole("button", { name: "Kept" }).press("Enter");

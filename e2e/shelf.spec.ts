@@ -51,7 +51,7 @@ test("a stock is diluted: bad plans are told, the burette is stopped, what was m
   await clean(page);
   await page.getByRole("button", { name: "Put it on the shelf" }).click();
   await expect(page.getByTestId("concentration")).toContainText("0.0230");
-  await expect(page.getByRole("region", { name: "Stands on" })).toContainText("stock acid of the tide pool");
+  await expect(page.getByRole("region", { name: "Rests on" })).toContainText("stock acid of the tide pool");
   await page.getByRole("link", { name: /stock acid of the tide pool/ }).click();
   await expect(field(page, "Left, mL")).toHaveValue("489.3");
 });

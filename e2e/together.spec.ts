@@ -113,17 +113,17 @@ test("another school's rule: its own fields, its own verdict, its own advice", a
     await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
   };
   await page.goto("/house-rules");
-  await choose("A set agrees when", "the first two do, else with a third");
+  await choose("Concordance rule", "the first two do, else with a third");
   await expect(page.getByRole("textbox", { name: "Trials that must agree" })).toHaveCount(0);
   await page.getByRole("textbox", { name: "Within, mL" }).fill("");
   await saveRules(page);
   await expect(page.getByText("Type a number")).toBeVisible();
   await page.getByRole("textbox", { name: "Within, mL" }).fill("0.20");
-  await choose("Digits of a result", "by significant figures");
+  await choose("Rounding", "by significant figures");
   await save();
   try {
     await page.reload();
-    await expect(page.getByRole("combobox", { name: "A set agrees when" })).toHaveText(/the first two do/);
+    await expect(page.getByRole("combobox", { name: "Concordance rule" })).toHaveText(/the first two do/);
     await startRun(page, "Two, else a third");
     await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
     await typeReadings(page, [...weighing("2.6107", "2.1001"), ...titration("25.00", "50.00")].slice(0, 2));
@@ -141,10 +141,10 @@ test("another school's rule: its own fields, its own verdict, its own advice", a
     await expect(page.getByTestId("result")).toContainText("0.0998");
   } finally {
     await page.goto("/house-rules");
-    await choose("A set agrees when", "so many lie within this of each other");
+    await choose("Concordance rule", "n titers within a window");
     await page.getByRole("textbox", { name: "Trials that must agree" }).fill("3");
     await page.getByRole("textbox", { name: "Within, mL" }).fill("0.10");
-    await choose("Digits of a result", "by its ±");
+    await choose("Rounding", "to the uncertainty");
     await save();
   }
 });

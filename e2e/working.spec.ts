@@ -60,7 +60,7 @@ test("the working opens from every result, step by step, down to the readings an
 
   await test.step("the shares add up to all of it, and the earlier stage's stand together", async () => {
     await page.getByRole("link", { name: "Titrate the acid" }).click();
-    const shares = page.getByRole("region", { name: "What makes up the ±" });
+    const shares = page.getByRole("region", { name: "Uncertainty budget" });
     await expect(shares.getByRole("link", { name: "Concentration of the base" })).toBeVisible();
     await expect(shares).toContainText("of which burette, 50 mL class A");
     const figures = (await shares.innerText()).split("\n").filter((line) => /^\d+ %$/.test(line.trim()));
@@ -73,8 +73,8 @@ test("the working opens from every result, step by step, down to the readings an
     await page.getByRole("link", { name: "Standardize the base" }).click();
     // The panel belongs to its stage: drawing begun in the one before ends with it.
     await expect(page.getByText("Mass of phthalate")).toBeVisible();
-    const panel = page.getByRole("region", { name: "The ± a second way" });
-    await panel.getByRole("button", { name: "Draw a million" }).click();
+    const panel = page.getByRole("region", { name: "Check of the ±" });
+    await panel.getByRole("button", { name: "Run 1,000,000 Monte Carlo trials" }).click();
     await expect(panel.getByRole("img", { name: /How the draws lie/ })).toBeVisible({ timeout: 60_000 });
     // Half of the interval: 1.96 u or, with Student's t for three trials, somewhat more.
     const [low, high] = (await panel.getByRole("definition").nth(3).innerText()).split(" to ").map(Number);
@@ -84,7 +84,7 @@ test("the working opens from every result, step by step, down to the readings an
     await expect(panel).toContainText("takes the scatter of only three trials at its word");
     await panel.getByRole("button", { name: "Draw again" }).click();
     await panel.getByRole("button", { name: "Cancel" }).click();
-    await expect(panel.getByRole("button", { name: "Draw a million" })).toBeVisible();
+    await expect(panel.getByRole("button", { name: "Run 1,000,000 Monte Carlo trials" })).toBeVisible();
     await expect(panel.getByRole("progressbar")).toHaveCount(0);
   });
 

@@ -408,7 +408,7 @@ describe("runs and the shelf", () => {
     await take(runId, "determine", "c_b", normal.current!.id);
     await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
     const first = resultOf(await record(runId), "determine");
-    const answer = await take(runId, "determine", "c_b", other, "standardized anew");
+    const answer = await take(runId, "determine", "c_b", other, "restandardized");
     expect(resultOf(await record(runId), "determine")).toMatch(/^0\.1100/);
     const { undo } = (answer as { state: { undo: { eventId: string } } }).state;
     expect(await change(runId, { intent: "undo", eventId: undo.eventId })).toMatchObject({ status: "done" });

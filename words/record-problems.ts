@@ -25,5 +25,5 @@ export const recordProblemWords = ({ code, facts, method }: RecordProblem): stri
   code === "method"
     ? method
       ? methodProblemWords(method)
-      : "The method does not hold together"
+      : "The method does not pass the check"
     : words[code](facts);

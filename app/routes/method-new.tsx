@@ -22,7 +22,7 @@ export default function MethodNew({ loaderData: { id, rules } }: Route.Component
       initial={newMethod(id)}
       heading={{
         title: "Make a method",
-        note: "It computes already; change it piece by piece, the equation first.",
+        note: "This draft already calculates. Start with the equation.",
         back: "/methods",
       }}
       rules={rules}

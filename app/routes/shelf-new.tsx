@@ -8,7 +8,7 @@ import { NewBottlePage } from "../features/shelf/new-bottle-page";
 import type { Route } from "./+types/shelf-new";
 import { jsonBody } from "./body.server";
 
-export const meta: Route.MetaFunction = () => [{ title: "Make or add · Steady Bead" }];
+export const meta: Route.MetaFunction = () => [{ title: "New bottle · Steady Bead" }];
 
 export async function loader() {
   const db = await database();

@@ -141,7 +141,7 @@ function wordsOf({
     `Burette of ${capacityMl} mL.`,
     ...labels.map(({ title, value }) => `${title} ${value} mL.`),
     endNear !== null && !inReach ? "The end lies past the last mark." : "",
-    maybe.length > 0 ? `Maybe the end: ${maybe.map((ml) => ml.toFixed(decimals)).join(", ")}.` : "",
+    maybe.length > 0 ? `Possible end point: ${maybe.map((ml) => ml.toFixed(decimals)).join(", ")}.` : "",
   ]
     .filter((part) => part !== "")
     .join(" ");

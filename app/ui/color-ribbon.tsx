@@ -13,7 +13,7 @@ export function ColorRibbon({ steps, now = null }: { steps: TitrationStage["ribb
   return (
     <Box
       component="ol"
-      aria-label="Color of the flask on the way"
+      aria-label="Flask color during the titration"
       sx={{
         listStyle: "none",
         m: 0,

@@ -46,7 +46,7 @@ export function SecondWay({
       }}
     >
       <Typography id={id} variant="h2">
-        The ± a second way
+        Check of the ±
       </Typography>
       {state.state !== "done" && (
         <Typography color="textSecondary" sx={{ mb: 1 }}>

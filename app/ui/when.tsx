@@ -1,10 +1,10 @@
 import dayjs from "dayjs";
 
 const patterns = {
-  day: "D MMM",
-  long: "dddd D MMMM",
-  time: "D MMM, HH:mm",
-  exact: "D MMM, HH:mm:ss",
+  day: "MMM D",
+  long: "dddd, MMMM D",
+  time: "MMM D, HH:mm",
+  exact: "MMM D, HH:mm:ss",
 } as const;
 
 /**

@@ -127,7 +127,7 @@ function lackAdvice(fit: CalibrationFit): LineAdvice[] {
   const told = `lack of fit F(${lack.df[0]}, ${lack.df[1]}) = ${lack.f.toPrecision(3)}, by chance in ${percent(lack.probability)} of cases`;
   const text = good
     ? `The means of the standards lie on the line as closely as the readings scatter: ${told}`
-    : `The means of the standards lie further off the line than the readings scatter: ${told}. A standard may be wrong, or the line bent`;
+    : `The means of the standards lie further off the line than the readings scatter: ${told}. A standard may be wrong, or the relation curved`;
   return [{ about: "lack of fit", good, text }];
 }
 
@@ -145,7 +145,7 @@ function curvatureAdvice(fit: CalibrationFit): LineAdvice[] {
   const p = probabilityOfZero(bent.value, 2);
   if (p >= 0.05) return [];
   const side = bent.value.coefficients[2] * fit.coefficients[1] < 0 ? "flattens" : "steepens";
-  const text = `The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a bent line`;
+  const text = `The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a quadratic line`;
   return [{ ...about, text, model: "quadratic" }];
 }
 
@@ -162,7 +162,7 @@ function signsAdvice(fit: CalibrationFit): LineAdvice[] {
   const means = [...byLevel(fit.points).values()].map((level) => mean(level.map(({ residual }) => residual)));
   const signs = runsOfSigns(means);
   if (signs.probability >= 0.05) return [];
-  const text = `The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the line is bent, or the instrument drifted`;
+  const text = `The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the relation is curved, or the instrument drifted`;
   return [{ about: "signs", good: false, text }];
 }
 

@@ -54,7 +54,7 @@ export const fewestLevels: Record<LineModel, number> = { line: 3, origin: 2, qua
 const words: Record<LineModel, string> = {
   line: "A straight line",
   origin: "A line through the origin",
-  quadratic: "A bent line",
+  quadratic: "A quadratic curve",
 };
 
 /** The points of each amount, from the smallest amount to the largest. */

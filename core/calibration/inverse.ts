@@ -97,7 +97,7 @@ export function readOffLine(fit: CalibrationFit, readings: readonly number[]): R
   const x = solveLine(fit, y);
   if (x === null) {
     return failure(
-      `The bent line never reaches ${y.toFixed(3)}: dilute the unknown, or fit a straight line to the lower standards`,
+      `The quadratic curve never reaches ${y.toFixed(3)}: dilute the unknown, or fit a straight line to the lower standards`,
     );
   }
   const slope = fit.slopeAt(x);

@@ -43,7 +43,7 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     const choices = input ? [...others, { stageKey, input }] : others;
     if (JSON.stringify(choices) === JSON.stringify(before)) return success(null);
     if (!context.holdsTogether(withChoices(record.method, choices)))
-      return refused(`With ${own.label} had this way, the relations of the method do not hold together`);
+      return refused(`The relations of the method do not work out with ${own.label} obtained this way`);
     return success({
       record: { ...record, choices },
       inverse: { do: "inputs", choices: before },

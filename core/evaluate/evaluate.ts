@@ -146,7 +146,7 @@ export function evaluateRun(record: RunRecord, hand?: Hand, remembered: Remember
     stages,
     chain: chainOf(stages, at, closed),
     currentStage: at?.key ?? concluding.key,
-    next: at ? nextAt(at) : closed ? "" : "Read the result over and finish the run",
+    next: at ? nextAt(at) : closed ? "" : "Review the result, then finish the run",
     state: stateWords(record, stages, at),
     result: stages.at(-1)?.shown ?? null,
     failures,

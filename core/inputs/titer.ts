@@ -38,11 +38,11 @@ const aside = { optional: true, aside: true } as const;
 const refillFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => [
   {
     ...{ ...aside, symbol, unit: "mL", kind: "burette.before-refill", with: "burette.after-refill" },
-    ...{ label: "Reading before the refill", hint: final.hint, rules: final.rules },
+    ...{ label: "Before the refill", hint: final.hint, rules: final.rules },
   },
   {
     ...{ ...aside, symbol, unit: "mL", kind: "burette.after-refill", with: "burette.before-refill" },
-    ...{ label: "Reading after the refill", hint: initial.hint, rules: initial.rules },
+    ...{ label: "After the refill", hint: initial.hint, rules: initial.rules },
   },
 ];
 
@@ -63,7 +63,7 @@ const backFields = (symbol: string): Field[] => [
     rules: { instrument: "What is added back", unit: "mL", decimals: null, aboveZero: true, most: 25 },
   },
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "back.worth", label: "Titrant that one mL of it takes" },
+    ...{ ...aside, symbol, unit: "mL", kind: "back.worth", label: "Titrant equivalent to 1 mL of it" },
     hint: "known, as from their two concentrations",
     rules: { instrument: "It", unit: "mL", decimals: null, aboveZero: true, most: 100 },
   },
@@ -73,7 +73,7 @@ const backFields = (symbol: string): Field[] => [
 const asideFields = (symbol: string, readings: readonly [Field, Field], { warm }: InputSetting): Field[] => [
   ...refillFields(symbol, readings),
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "burette.maybe", label: "Maybe the end", many: true },
+    ...{ ...aside, symbol, unit: "mL", kind: "burette.maybe", label: "Possible end point", many: true },
     ...{ hint: "a mark on the way", rules: readings[1].rules },
   },
   ...secondFields(symbol, readings),
@@ -121,7 +121,7 @@ function withoutAddedBack(
     ...shared,
     id: `back-worth:${stage}`,
     kind: "added-back",
-    label: "What one mL added back takes",
+    label: "Titrant equivalent of the solution added back",
     u: (0.005 * worth) / Math.sqrt(3),
   });
   const netMl = volume.value / mlFactor - addedMl * worth * factor;

@@ -10,7 +10,7 @@ export interface PseudoRun {
 }
 
 export interface Dependence {
-  /** Order in what is in excess. */
+  /** Order in the excess reagent. */
   readonly n: number;
   /** Its ± in the house's meaning; null where two runs leave nothing to tell it from. */
   readonly half: number | null;
@@ -29,7 +29,7 @@ export function orderInExcess(
 ): Result<Dependence> {
   const usable = runs.filter(({ k, concentration }) => k > 0 && concentration > 0);
   if (new Set(usable.map((r) => r.concentration)).size < 2)
-    return failure("Runs with at least two unlike concentrations tell the order in what is in excess");
+    return failure("Runs with at least two unlike concentrations tell the order in the excess reagent");
   const relative = usable.map(({ k, u }) => Math.max(u / k, 1e-4));
   const solved = leastSquares(
     usable.map(({ concentration }) => [1, Math.log(concentration)]),
@@ -52,7 +52,7 @@ export function orderInExcess(
     half,
     nearest,
     text: near
-      ? `The order in what is in excess is ${told}, so ${nearest}${half === null ? "; two runs cannot tell how surely" : ""}.`
-      : `The order in what is in excess is ${told}, which is no whole number: look at the concentrations, or at the window.`,
+      ? `The order in the excess reagent is ${told}, so ${nearest}${half === null ? "; two runs cannot tell how surely" : ""}.`
+      : `The order in the excess reagent is ${told}, which is no whole number: look at the concentrations, or at the window.`,
   });
 }

@@ -208,7 +208,7 @@ describe("slips", () => {
     const check = only(text, expected);
     expect(check).toMatchObject({ severity: "caution", kind });
     expect(check?.proposal).toBe(proposal);
-    expect(check?.message).toMatch(/By the trials before it should come near/);
+    expect(check?.message).toMatch(/Based on the trials before, expect about/);
   });
 
   test("what lies near enough is no slip, nor is anything where nothing is expected", () => {

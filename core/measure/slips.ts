@@ -72,7 +72,7 @@ export function slipChecks(text: string, unit: string, decimals: number, expecte
     .filter((c) => c.value >= 0 && distance(c.value) <= expected.within)
     .sort((a, b) => distance(a.value) - distance(b.value))[0];
   const near = expected.near ?? toDecimals(expected.value, Math.min(decimals, 2));
-  const far = `By ${expected.by} it should come near ${near} ${unit}.`;
+  const far = `Based on ${expected.by}, expect about ${near} ${unit}.`;
   if (likely) {
     const meant = likely.value.toFixed(decimals);
     return [

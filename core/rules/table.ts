@@ -57,11 +57,11 @@ export const ruleGroups: readonly RuleGroup[] = [
         name: "agreement",
         path: ["agreement", "rule"],
         kind: "choice",
-        label: "A set agrees when",
+        label: "Concordance rule",
         explain: "24.35, 24.40 and 24.42 lie within 0.10 of each other; the rough one never counts.",
         choices: [
-          ["n-within", "so many lie within this of each other"],
-          ["within-of-mean", "so many lie within ± this of their mean"],
+          ["n-within", "n titers within a window"],
+          ["within-of-mean", "n titers within ± of their mean"],
           ["identical", "so many read the same"],
           ["relative-spread", "so many differ by a part of their mean"],
           ["two-else-third", "the first two do, else with a third"],
@@ -218,7 +218,7 @@ export const ruleGroups: readonly RuleGroup[] = [
   },
   {
     title: "Results",
-    note: "How far a result is known, and how it is written.",
+    note: "Uncertainty and rounding of results.",
     fields: [
       {
         name: "plusMinus",
@@ -236,10 +236,10 @@ export const ruleGroups: readonly RuleGroup[] = [
         name: "digits",
         path: ["digits"],
         kind: "choice",
-        label: "Digits of a result",
+        label: "Rounding",
         explain: "By its ±: 0.10214 ± 0.00020. By figures: 0.1021, since the titer has four.",
         choices: [
-          ["uncertainty", "by its ±"],
+          ["uncertainty", "to the uncertainty"],
           ["significant-figures", "by significant figures"],
         ],
       },

@@ -83,7 +83,7 @@ function differenceSteps(
   const factor = unit === "mL" ? volumeFactor(volumeConditions(houseRules)) : 1;
   const value = toDecimals(inUnit(q, unit) / factor + bias, decimals);
   const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
-  const shownHalf = toDecimals(half, Math.min(decimalsFor(half, 1), decimals + 1));
+  const shownHalf = toDecimals(half, Math.max(decimals, Math.min(decimalsFor(half, 1), decimals + 1)));
   const base = symbolTex(symbol);
   const back = titer ? addedBack(read) : addedBack(() => "");
   const legs = titer ? legsOf((kind) => read(kind) !== "") : [];

@@ -149,7 +149,7 @@ async function runFinding(
     return { kind: "broken", runId: id, message: `${named} has other stages than its method` };
   const method = compileMethod(methodOf(record));
   if (!method.ok)
-    return { kind: "broken", runId: id, message: `${named}: its method does not hold together` };
+    return { kind: "broken", runId: id, message: `${named}: its method does not pass the check` };
   const shape = checkRunRecord(record);
   // A record from before a limit was set still reads and computes.
   if (!shape.ok)

@@ -6,13 +6,13 @@ import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 
-/** What must be standardized anew before it is used; nothing where nothing is due. */
+/** What must be restandardized before it is used; nothing where nothing is due. */
 export function DueBottles({ due }: { due: readonly SolutionView[] }) {
   if (due.length === 0) return null;
   return (
     <Sheet component="section" aria-labelledby="due-title" sx={{ borderLeft: `6px solid ${colors.amber}` }}>
       <Typography id="due-title" variant="h2" sx={{ color: colors.amberDeep }}>
-        Standardize anew
+        Restandardize
       </Typography>
       <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
         {due.map(({ id, code, name, restandardizeBy, state }) => (
@@ -21,7 +21,7 @@ export function DueBottles({ due }: { due: readonly SolutionView[] }) {
               {code} {name}
             </Link>
             <Box component="span" sx={{ display: "block", color: colors.inkSoft, fontSize: "0.92rem" }}>
-              {state === "past its date" ? "was due " : "due "}
+              {state === "past its date" ? "overdue since " : "due "}
               {restandardizeBy && <When at={`${restandardizeBy}T12:00:00`} />}
             </Box>
           </Box>

@@ -146,7 +146,7 @@ function RunRows({ runs }: { runs: readonly RunListItem[] }) {
           aria-label={title}
           sx={{
             display: "grid",
-            gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,5fr) minmax(0,6fr) auto" },
+            gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,5fr) minmax(0,6fr) 96px" },
             columnGap: 2,
             alignItems: "center",
             px: 2,
@@ -156,7 +156,7 @@ function RunRows({ runs }: { runs: readonly RunListItem[] }) {
           }}
         >
           <Box sx={{ minWidth: 0 }}>
-            <Box component={Link} to={`/runs/${id}`} sx={{ color: colors.ink, fontWeight: 700 }}>
+            <Box component={Link} to={`/runs/${id}`} sx={linkStyle}>
               {title}
             </Box>
             <Typography variant="body2" color="textSecondary">
@@ -164,7 +164,11 @@ function RunRows({ runs }: { runs: readonly RunListItem[] }) {
             </Typography>
           </Box>
           <Typography sx={{ lineHeight: 1.3 }}>{unbroken(summary.next)}</Typography>
-          <Typography variant="body2" color="textSecondary" sx={{ whiteSpace: "nowrap" }}>
+          <Typography
+            variant="body2"
+            color="textSecondary"
+            sx={{ whiteSpace: "nowrap", textAlign: { md: "right" } }}
+          >
             {stepOf(summary.chain)}
           </Typography>
         </Box>
@@ -172,6 +176,13 @@ function RunRows({ runs }: { runs: readonly RunListItem[] }) {
     </Sheet>
   );
 }
+
+const linkStyle = {
+  color: colors.ink,
+  fontWeight: 700,
+  textDecoration: "none",
+  "&:hover": { textDecoration: "underline" },
+} as const;
 
 /** How far a run has come: "stage 2 of 3". */
 function stepOf(chain: RunListItem["summary"]["chain"]): string {

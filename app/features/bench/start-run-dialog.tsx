@@ -172,9 +172,10 @@ function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps)
       filterOptions={(all, { inputValue }) => {
         const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean);
         const found = all.filter((m) => words.every((word) => m.words.includes(word)));
+        if (words.length === 0) return found;
         // Once something is typed, a method is listed once.
         const seen = new Set<string>();
-        return words.length === 0 ? found : found.filter(({ id }) => !seen.has(id) && seen.add(id));
+        return found.filter(({ id }) => !seen.has(id) && seen.add(id));
       }}
       autoHighlight
       openOnFocus

@@ -25,7 +25,7 @@ export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProp
   return (
     <Sheet component="section" aria-labelledby="preview-title" sx={{ borderTop: `4px solid ${colors.teal}` }}>
       <Typography id="preview-title" variant="h2" sx={{ mb: 1 }}>
-        What they would change
+        Effect on open runs
       </Typography>
       {runs.length === 0 ? (
         <Typography color="textSecondary">

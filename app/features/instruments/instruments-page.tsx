@@ -79,7 +79,7 @@ function InstrumentSheet({ role, choice, onChange }: InstrumentSheetProps) {
         label={`${title} is read`}
         value={choice.source}
         choices={[
-          ["none", "by eye, and typed"],
+          ["none", "read by eye, typed in"],
           ["simulated", "by a simulated one"],
           ["serial", "over the serial port"],
         ]}
@@ -160,7 +160,7 @@ function PhotometerSheet(props: { choice: PhotometerChoice; onChange: (choice: P
       </Box>
       <Pick
         id="photometer-kind"
-        label="The simulated one has"
+        label="Simulated photometer: wavelengths"
         value={choice.kind}
         choices={[
           ["continuous", "any wavelength, 190 to 1100 nm"],
@@ -170,7 +170,7 @@ function PhotometerSheet(props: { choice: PhotometerChoice; onChange: (choice: P
       />
       <Pick
         id="photometer-warm"
-        label="Its lamp is"
+        label="Simulated photometer: lamp"
         value={choice.warmUp}
         choices={[
           ["warm", "warm already"],

@@ -117,7 +117,7 @@ function Hazards({ method }: { readonly method: Method }) {
   return (
     <Sheet component="section" aria-labelledby="hazards" sx={{ borderLeft: `6px solid ${colors.amber}` }}>
       <Typography id="hazards" variant="h2" sx={{ color: colors.amberDeep }}>
-        What can hurt
+        Hazards
       </Typography>
       <List items={method.hazards.filter((line) => line !== authority)} />
       <Typography variant="h3" sx={{ mt: 1 }}>

@@ -185,7 +185,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
             sx={{ borderLeft: `6px solid ${colors.amber}` }}
           >
             <Typography id="plan-hazards" variant="h2" sx={{ color: colors.amberDeep }}>
-              What can hurt
+              Hazards
             </Typography>
             <List
               items={[...method.hazards.filter((line) => line !== authority), ...generalCautions.slice(1)]}

@@ -34,7 +34,7 @@ export function StageCard({ stage, number }: StageCardProps) {
           {conditions.length > 0 && (
             <>
               <Typography variant="h3" sx={{ mt: 1 }}>
-                Keep to
+                Conditions
               </Typography>
               <Box component="ul" sx={{ pl: 2.25, my: 0.5 }}>
                 {conditions.map(({ what, celsius, minutes, strict }) => (
@@ -128,7 +128,7 @@ interface ReadAndFollowsProps {
 function ReadAndFollows({ inputs, stage, relations, titration }: ReadAndFollowsProps) {
   return (
     <Box sx={{ minWidth: 0 }}>
-      <Typography variant="h3">Read, in this order</Typography>
+      <Typography variant="h3">Readings</Typography>
       <Box component="ul" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
         {inputs
           .filter((input) => input.is !== "constant")
@@ -139,7 +139,7 @@ function ReadAndFollows({ inputs, stage, relations, titration }: ReadAndFollowsP
           ))}
       </Box>
       <Typography variant="h3" sx={{ mt: 1.5 }}>
-        So follows
+        Calculation
       </Typography>
       <Box
         sx={{ overflowX: "auto" }}

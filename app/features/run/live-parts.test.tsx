@@ -125,7 +125,7 @@ test("marks that may be the end tell why they were none, and which one stands", 
     { id: "b", text: "25.00", reason: "faded after 12 s", at: "", person: "" },
   ];
   const said = text(renderToString(<MaybeMarks marks={marks} end="25.00" onChoose={() => undefined} />));
-  expect(said).toMatch(/24\.90 maybe It was the end 25\.00 faded after 12 s ✓ the end/);
+  expect(said).toMatch(/24\.90 possible That was the end point 25\.00 faded after 12 s ✓ the end point/);
 });
 
 test("reagents: what now, and what only at the last moment", () => {

@@ -105,7 +105,7 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send }: Use
       },
       {
         keys: "Alt M",
-        words: "mark what is typed as maybe the end, go on",
+        words: "mark what is typed as a possible end point",
         code: "KeyM",
         act: () => document.querySelector<HTMLElement>('[data-act="maybe"]')?.click(),
       },

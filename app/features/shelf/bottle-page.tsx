@@ -72,7 +72,7 @@ export function BottlePage({ solution, assignments, making, standsOn, carries }:
           {assignments.length > 1 && <History assignments={assignments} />}
         </Box>
         <Box sx={{ display: "grid", gap: 2 }}>
-          <Relatives title="Stands on" none="nothing else of the shelf" lines={standsOn} />
+          <Relatives title="Rests on" none="nothing else of the shelf" lines={standsOn} />
           <Relatives title="Depends on it" none="nothing yet" lines={carries} />
           <EditBottle key={id} solution={solution} />
         </Box>

@@ -33,7 +33,7 @@ function nodesOf({ bottles, runs }: LineageGraph, now: string): Node[] {
       id: run.id,
       title: run.sample || run.title,
       fact: run.result ?? "no result yet",
-      small: run.sample ? run.title : dayjs(run.at).format("D MMM"),
+      small: run.sample ? run.title : dayjs(run.at).format("MMM D"),
       kind: "run",
       past: false,
       to: `/runs/${run.id}`,
@@ -59,7 +59,7 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
   return (
     <Page
       title="Lineage"
-      note="From left to right: each stands on what its lines come from. Select one to see all that depends on it."
+      note="Traceability: each solution rests on those to its left. Select one to see everything that depends on it."
       width={1480}
       actions={
         <Button component={Link} to="/shelf" variant="outlined">
@@ -178,7 +178,7 @@ function Selected({ chosen, nodes, depends, grounds }: SelectedProps) {
           </Typography>
           <Names nodes={nodes.filter((n) => depends.has(n.id))} />
           <Typography variant="h3" sx={{ mt: 1.5 }}>
-            Stands on
+            Rests on
           </Typography>
           <Names nodes={nodes.filter((n) => grounds.has(n.id))} />
         </>

@@ -21,7 +21,7 @@ export function NewBottlePage(props: NewBottleProps) {
   const way = ways.find(({ key }) => key === search.get("as"))?.key ?? "weigh";
   return (
     <Page
-      title="Make or add"
+      title="New bottle"
       note="Type what you want; the plan stands beside it. Then type what you did: that is what counts."
       width={1180}
     >

@@ -69,7 +69,7 @@ interface FlaskTableProps {
 
 function FlaskTable({ heads, levels, passes, reading }: FlaskTableProps) {
   return (
-    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="The series, flask by flask">
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="Dilution series">
       <Box
         component="table"
         sx={{

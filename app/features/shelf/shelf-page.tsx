@@ -33,12 +33,12 @@ export function ShelfPage({ bottles, usedUp }: ShelfPageProps) {
       note={
         due.length === 0
           ? "What stands here, how its concentration is known, and what it stands on."
-          : `${due.length === 1 ? "One bottle is" : `${due.length} bottles are`} past the date: standardize anew before use.`
+          : `${due.length === 1 ? "One bottle is" : `${due.length} bottles are`} past the date: restandardize before use.`
       }
       actions={
         <>
           <Button component={Link} to="/shelf/new" variant="contained">
-            Make or add
+            New bottle
           </Button>
           <Button
             component={Link}

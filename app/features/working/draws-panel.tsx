@@ -28,7 +28,7 @@ export function DrawsPanel({ record, stage }: { record: RunRecord; stage: Comput
       what="Every cause drawn at random a million times, carried through the same relations."
       state={now}
       counts="Draws done"
-      begin="Draw a million"
+      begin="Run 1,000,000 Monte Carlo trials"
       again="Draw again"
       onStart={begin}
       onCancel={cancel}

@@ -7,7 +7,7 @@ import { Sheet } from "../../ui/sheet";
 
 const percent = (part: number) => (part < 0.005 ? "< 1 %" : `${Math.round(part * 100)} %`);
 
-/** What makes up the ±: shares of the variance, largest first; an earlier stage opens to its own causes. */
+/** Uncertainty budget: shares of the variance, largest first; an earlier stage opens to its own causes. */
 export function Shares({
   shares,
   workingHref,
@@ -18,7 +18,7 @@ export function Shares({
   return (
     <Sheet component="section" aria-labelledby="shares-title">
       <Typography id="shares-title" variant="h2" sx={{ mb: 1 }}>
-        What makes up the ±
+        Uncertainty budget
       </Typography>
       {shares.length === 0 && <Typography color="textSecondary">No trial counts yet.</Typography>}
       {shares.map(({ id, from, label, part, leaves }) => {

@@ -38,7 +38,7 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
       sx={{
         display: "grid",
         // Where the numbers come from stands beside the formulas, where there is room.
-        gridTemplateColumns: { xs: "34px minmax(0,1fr)", lg: "34px minmax(0,3fr) minmax(0,2fr)" },
+        gridTemplateColumns: { xs: "34px minmax(0,1fr)", lg: "34px minmax(0,1fr) minmax(160px, 240px)" },
         columnGap: 1.25,
         breakInside: "avoid",
       }}

@@ -130,7 +130,7 @@ function StandsOn({ evaluation, record, of, working }: StandsOnProps) {
   return (
     <Sheet component="section" aria-labelledby="stands-on">
       <Typography id="stands-on" variant="h2" sx={{ mb: 1 }}>
-        Stands on
+        Rests on
       </Typography>
       {standsOn(evaluation, record.method, of).map(({ title, text }, i, all) => (
         <Box key={title} sx={{ display: "flex", gap: 1.25, mb: 1.25 }}>

@@ -145,7 +145,7 @@ export interface Improvement {
   /** Id of the largest share of the variance. */
   readonly share: string;
   readonly part: number;
-  /** What to do about it, as the end of a sentence: "what would halve that: weighing 0.8 g instead of 0.4 g". */
+  /** What to do about it, as the end of a sentence: "to halve it: weighing 0.8 g instead of 0.4 g". */
   readonly remedy: string;
   /** All of it in words. */
   readonly text: string;

@@ -208,16 +208,16 @@ function sentence(known: {
         ? "go drop by drop from the start"
         : `run freely to ${toDecimals(slowAt, 1)} at most, then slowly`;
     return end === ""
-      ? `${who}: less than ${titer} mL, which overshot the end in the rough trial.`
-      : `${who}: ${first}. The end comes before ${end}: the rough trial overshot it.`;
+      ? `${who}: less than ${titer} mL, which overshot the end point in the rough trial.`
+      : `${who}: ${first}. The end point comes before ${end} mL: the rough trial overshot it.`;
   }
   if (end === "") return `${who}: about ${titer} mL are needed${why}.`;
   if (!roomLeft) {
-    return `${who}: it will end near ${end}${why}, past the last mark at ${capacityMl}. Refill the burette first.`;
+    return `${who}: the end point would come near ${end} mL${why}, past the last mark at ${capacityMl}. Refill the burette first.`;
   }
   const slowly =
     slowAt === null ? "go drop by drop" : `run freely to ${toDecimals(slowAt, 1)}, then drop by drop`;
-  return `${who}: ${slowly}. The end should come near ${end}${why}; the burette has room for it.`;
+  return `${who}: ${slowly}. Expect the end point near ${end} mL${why}. The burette has enough left.`;
 }
 
 /** The titers of the flask in hand that would join or make a set, from the windows in compared mL. */

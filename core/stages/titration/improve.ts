@@ -135,7 +135,7 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
   return {
     share: largest.id,
     part: largest.part,
-    remedy: `what would halve that: ${halving}`,
+    remedy: `to halve it: ${halving}`,
     text: `${percent} of the ± is ${uncapitalized(largest.label)}. What would halve that: ${halving}.`,
   };
 }

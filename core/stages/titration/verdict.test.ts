@@ -127,12 +127,12 @@ describe("guidance", () => {
     [
       "20.00",
       { "V_a:volume.taken": "25.00", "V:burette.initial": "0.00" },
-      /^Trial 2: run freely to 18\.5, then drop by drop\. The end should come near 20\.00; the burette has room/,
+      /^Trial 2: run freely to 18\.5, then drop by drop\. Expect the end point near 20\.00 mL\. The burette has enough left/,
     ],
     [
       "r20.60",
       { "V_a:volume.taken": "25.00", "V:burette.initial": "0.00" },
-      /^Trial 1: run freely to 18\.5, .* near 20\.6, by the rough trial/,
+      /^Trial 1: run freely to 18\.5, .* near 20\.6 mL, by the rough trial/,
     ],
     [
       "20.00",
@@ -142,7 +142,7 @@ describe("guidance", () => {
     [
       "20.00",
       { "V_a:volume.taken": "25.00", "V:burette.initial": "31.00" },
-      /it will end near 51\.00, past the last mark at 50\. Refill the burette first/,
+      /the end point would come near 51\.00 mL, past the last mark at 50\. Refill the burette first/,
     ],
     [
       "20.00",
@@ -152,7 +152,7 @@ describe("guidance", () => {
     [
       "2.00",
       { "V_a:volume.taken": "10.00", "V:burette.initial": "0.00" },
-      /^Trial 2: go drop by drop\. The end should come near 0\.80/,
+      /^Trial 2: go drop by drop\. Expect the end point near 0\.80 mL/,
     ],
   ])("after %s, with %j typed", (titers, texts, sentence) => {
     expect(guided(aliquots(titers), texts)?.text).toMatch(sentence);
@@ -243,7 +243,7 @@ describe("while nothing agrees", () => {
     expect(slipsOf("20.00 20.04 20.02 21.20", "21.25")).toEqual([]);
     const [far] = slipsOf("20.00 21.20", "22.20");
     expect(far?.message).toMatch(
-      /By the trials before it should come near 20\.00 or 21\.20 mL.*Is 21\.20 meant/,
+      /Based on the trials before, expect about 20\.00 or 21\.20 mL.*Is 21\.20 meant/,
     );
   });
 
@@ -284,7 +284,7 @@ describe("while nothing agrees", () => {
     expect(guided(rough)).toMatchObject({ before: false, slowAt: 22.5 });
     const bound = guided(over);
     expect(bound).toMatchObject({ before: true, slowAt: 19.5 });
-    expect(bound?.text).toMatch(/The end comes before 24\.9: the rough trial overshot it/);
+    expect(bound?.text).toMatch(/The end point comes before 24\.9 mL: the rough trial overshot it/);
     expect(expectedReading({ kind: "burette.final" }, bound)).toBeNull();
   });
 });

@@ -102,7 +102,7 @@ export function BesideTheDraft({ method, problem, missing, shown }: BesideTheDra
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
           From made-up readings at a simulated bench.
         </Typography>
-        {shown === null && <Typography>It comes when the method holds together.</Typography>}
+        {shown === null && <Typography>Available once the method passes the check.</Typography>}
         {shown && !shown.ok && <Typography>{problemText(shown.problem)}.</Typography>}
         {shown?.ok && <PreviewPanel preview={shown.value} />}
       </Sheet>
@@ -137,7 +137,7 @@ export function SafetySheet({ draft, change }: SheetProps) {
         Safety and glassware
       </Typography>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
-        {lines("hazards", "What can hurt")}
+        {lines("hazards", "Hazards")}
         {lines("protection", "Wear")}
         {lines("waste", "Waste")}
         {lines("glassware", "Glassware and instruments")}

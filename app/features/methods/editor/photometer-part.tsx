@@ -15,7 +15,7 @@ interface PhotometerPartProps {
 const models = [
   ["line", "straight line"],
   ["origin", "through the origin"],
-  ["quadratic", "bent"],
+  ["quadratic", "quadratic"],
 ] as const;
 const weightings = [
   ["none", "all alike"],

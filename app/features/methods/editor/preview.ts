@@ -59,7 +59,7 @@ export function check(method: Method): MethodProblem | null {
     const compiled = compileMethod(method);
     return compiled.ok ? null : compiled.problem;
   } catch (error) {
-    const message = error instanceof Error ? error.message : "This does not hold together yet";
+    const message = error instanceof Error ? error.message : "The method does not pass the check yet";
     return { code: "relations-disagree", path: [], stage: null, facts: { said: { message } } };
   }
 }

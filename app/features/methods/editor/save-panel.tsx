@@ -45,9 +45,9 @@ export function SavePanel({ method, problem, markedInStage, missing }: SavePanel
       ]),
   );
   return (
-    <Sheet component="section" aria-label="Does it hold together?" aria-live="polite">
+    <Sheet component="section" aria-label="Check" aria-live="polite">
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Does it hold together?
+        Check
       </Typography>
       {problem && (
         <Alert severity="error">

@@ -11,9 +11,9 @@ import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 
 const models = [
-  { value: "line", label: "straight line" },
-  { value: "origin", label: "through the origin" },
-  { value: "quadratic", label: "bent (quadratic)" },
+  { value: "line", label: "straight line", fit: "Fit a straight line" },
+  { value: "origin", label: "through the origin", fit: "Fit through the origin" },
+  { value: "quadratic", label: "quadratic", fit: "Fit a quadratic" },
 ];
 const weightings = [
   { value: "none", label: "all alike" },
@@ -207,9 +207,7 @@ function Advice({ advice, choose }: AdviceProps) {
               sx={{ display: "block", mt: 0.5 }}
               onClick={() => (model ? choose("model", model) : choose("weighting", weighting ?? "none"))}
             >
-              {model
-                ? `Fit it ${models.find((m) => m.value === model)?.label ?? model}`
-                : `Weigh by ${weighting}`}
+              {model ? models.find((m) => m.value === model)?.fit : `Weigh by ${weighting}`}
             </Button>
           )}
         </Box>

@@ -35,7 +35,7 @@ interface CuvetteSheetProps {
 const readingLabels = {
   absorbance: "Absorbance",
   transmittance: "Transmittance, %",
-  "absorbance.again": "Absorbance, once more",
+  "absorbance.again": "Second absorbance reading",
 } as const;
 
 /** The reading in hand, large: which flask, what to do, the number, and who read it. */

@@ -105,7 +105,7 @@ function OrderColumn(props: OrderColumnProps) {
   const half = (u: number) => plusMinusOf(u, fit.degreesOfFreedom, rules.plusMinus);
   const rows: [string, string][] = [
     ["r", toDecimals(fit.line.r, 5)],
-    ["evidence", evidenceWords(fit.evidence)],
+    ["relative likelihood", evidenceWords(fit.evidence)],
     ["residuals", toSignificant(fit.residualSd, 2)],
     ["k", withHalf(fit.k, half(fit.u), rateUnits[fit.order])],
     ["half-life", withHalf(fit.halfLife, half(fit.halfLifeU), "s")],

@@ -31,7 +31,7 @@ export function KeepTo({ conditions, timers, onStart, onEnd }: KeepToProps) {
   return (
     <Box
       component="ul"
-      aria-label="Keep to"
+      aria-label="Conditions"
       sx={{
         listStyle: "none",
         m: 0,

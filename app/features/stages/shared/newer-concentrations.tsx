@@ -28,8 +28,8 @@ export function NewerConcentrations({ record }: { record: RunRecord }) {
     >
       {newer.map(({ code, solutionId, name, unit, was, now }) => (
         <Typography key={solutionId}>
-          <Link to={`/shelf/${solutionId}`}>{code}</Link> {name} has been standardized anew since: {now}{" "}
-          {unit}. This run keeps {was} {unit}.
+          <Link to={`/shelf/${solutionId}`}>{code}</Link> {name} has been restandardized since: {now} {unit}.
+          This run keeps {was} {unit}.
         </Typography>
       ))}
       {newer.length > 0 && finished && (

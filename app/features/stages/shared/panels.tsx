@@ -160,7 +160,7 @@ function ResultFacts({ stage, shown, combined, record, largest }: ResultFactsPro
           `; s = ${spreadText(stage)}, ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of it`}
         .{" "}
         {largest &&
-          `Largest share of the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %)${stage.improvement ? `; ${stage.improvement.remedy}` : ""}.`}
+          `Largest contribution to the ±: ${lower(largest.label)} (${Math.round(largest.part * 100)} %)${stage.improvement ? `; ${stage.improvement.remedy}` : ""}.`}
       </Typography>
       {stage.also.map(({ definition: { symbol, name }, shown: other }) => (
         <Typography key={symbol} variant="body2" sx={{ mt: 0.5 }}>
@@ -204,7 +204,7 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
       sx={{ borderLeft: `6px solid ${colors.amber}` }}
     >
       <Typography id="caution-title" variant="h2" sx={{ color: colors.amberDeep, mb: 0.5 }}>
-        Watch out
+        Safety
       </Typography>
       {definition.cautions.map((caution) => (
         <Typography key={caution} sx={{ mb: 0.5 }}>

@@ -65,7 +65,7 @@ export function TakeDialog({ input, bottles, stageKey, replaces, onClose }: Take
       {replaces && (
         <ReasonField
           value={reason}
-          usual={["another bottle", "standardized anew", "wrong bottle chosen"]}
+          usual={["another bottle", "restandardized", "wrong bottle chosen"]}
           problem={null}
           onChange={setReason}
         />

@@ -47,7 +47,7 @@ interface BackDialogProps extends TrialDialogProps {
 
 const backLabels = [
   "Added back, mL",
-  "Titrant that 1 mL of it takes, mL",
+  "Titrant equivalent to 1 mL of it, mL",
   "Final reading, after going on, mL",
 ];
 

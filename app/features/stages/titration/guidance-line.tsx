@@ -16,8 +16,10 @@ export function GuidanceLine(props: {
   const text = guidance
     ? guidance.text
     : missing && first
-      ? `${missing.kind.startsWith("mass") ? "Weigh" : "Measure the sample out"} first: then it is known where the end should come.`
-      : "Nothing is known yet about where the end comes: titrate a rough one fast, and see.";
+      ? missing.kind.startsWith("mass")
+        ? "Weigh the solid first; the expected end point follows from the mass."
+        : "Measure out the sample first; the expected end point follows from the volume."
+      : "End point unknown. Run a quick rough titration first.";
   const stop = !closed && guidance !== null && !guidance.roomLeft;
   return (
     <Box

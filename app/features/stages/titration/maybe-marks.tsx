@@ -16,7 +16,7 @@ export function MaybeMarks({ marks, end, onChoose }: MaybeMarksProps) {
   return (
     <Box
       component="ul"
-      aria-label="Maybe the end"
+      aria-label="Possible end points"
       sx={{ listStyle: "none", m: 0, p: 0, display: "flex", flexWrap: "wrap", gap: 1 }}
     >
       {marks.map((mark) => {
@@ -40,15 +40,19 @@ export function MaybeMarks({ marks, end, onChoose }: MaybeMarksProps) {
               {mark.text}
             </Box>
             <Box component="span" sx={{ color: colors.inkSoft, fontSize: "0.92rem" }}>
-              {mark.reason ?? "maybe"}
+              {mark.reason ?? "possible"}
             </Box>
             {stands ? (
               <Box component="span" sx={{ color: colors.tealDeep, pr: 1 }}>
-                ✓ the end
+                ✓ the end point
               </Box>
             ) : (
-              <Button size="small" onClick={() => onChoose(mark)} aria-label={`${mark.text} was the end`}>
-                It was the end
+              <Button
+                size="small"
+                onClick={() => onChoose(mark)}
+                aria-label={`${mark.text} was the end point`}
+              >
+                That was the end point
               </Button>
             )}
           </Box>

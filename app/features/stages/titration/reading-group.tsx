@@ -151,7 +151,7 @@ function MaybeButton({ entry, last }: { readonly entry: TrialEntry; readonly las
       title="or press Alt M"
       data-act="maybe"
     >
-      Maybe: mark, go on
+      Possible end point: mark it
     </Button>
   );
 }
