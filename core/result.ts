@@ -35,7 +35,7 @@ const bugWords = (problem: unknown): string => {
   return typeof told?.message === "string" ? told.message : JSON.stringify(problem);
 };
 
-/** What was taken for impossible came about: a fault of the program, not of what somebody typed. */
+/** What was taken for impossible has happened: a fault of the program, not of what somebody typed. */
 export class Bug extends Error {
   constructor(readonly problem: unknown) {
     super(bugWords(problem));

@@ -34,7 +34,7 @@ test("requests that make no sense are refused and change nothing", async ({ page
   expect(await post(`/runs/${uuid}/changes`, reading)).toEqual([404, false]);
   expect(await post("/runs/none/changes", reading)).toEqual([404, false]);
   await page.reload();
-  await expect(page.getByText("Each trial comes to stand here, reading by reading.")).toBeVisible();
+  await expect(page.getByText("Trials appear here, reading by reading.")).toBeVisible();
   expect(
     (await request.post("/?index", { form: { intent: "start", methodId: "none", title: "x" } })).status(),
   ).toBe(400);

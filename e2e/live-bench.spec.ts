@@ -84,7 +84,7 @@ test("by keyboard: where to slow down, a mark that may be the end, one that fade
   await final(page).press("Enter");
   await expect(watch(page)).toContainText("End of trial 1: does the color stay?");
   await expect(page.getByTestId("end-watch")).toHaveText(/0:(30|2\d)/);
-  await watch(page).getByRole("button", { name: "Faded: go on" }).press("Enter");
+  await watch(page).getByRole("button", { name: "Faded: keep titrating" }).press("Enter");
   // It is the same trial again, and its end has become a mark beside the other.
   await expect(page.getByRole("heading", { name: "Trial 1" })).toBeVisible();
   await expect(marks(page).getByRole("listitem")).toHaveCount(2);

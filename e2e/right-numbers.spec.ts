@@ -37,7 +37,7 @@ test("a sample has a burette of its own: it ends no trial, and the end that was 
   const final = page.getByRole("textbox", { name: "Final reading, mL", exact: true });
   await final.fill("16.05");
   await final.press("Enter");
-  await watch(page).getByRole("button", { name: "Faded: go on" }).press("Enter");
+  await watch(page).getByRole("button", { name: "Faded: keep titrating" }).press("Enter");
   await expect(page.getByRole("list", { name: "Possible end points" })).toContainText("16.05");
   await final.fill("16.20");
   await final.press("Enter");

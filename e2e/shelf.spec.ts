@@ -94,7 +94,7 @@ test("a series of standards from one stock, and a bottle that is used up", async
   await page.goto("/shelf");
   await expect(page.getByRole("link", { name: "copper stock: standard 1" })).toBeVisible();
   await expect(page.getByRole("link", { name: "copper stock: standard 3" })).toBeHidden();
-  await page.getByRole("link", { name: "Show what is used up too" }).click();
+  await page.getByRole("link", { name: "Show used-up bottles" }).click();
   await expect(page.getByRole("link", { name: "copper stock: standard 3" })).toBeVisible();
 
   await test.step("labels of what was chosen, in the size that was chosen", async () => {

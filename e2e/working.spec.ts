@@ -44,7 +44,7 @@ test("the working opens from every result, step by step, down to the readings an
     await page.getByRole("button", { name: "the aliquot" }).click();
     await expect(page.getByText("Pipette, 25 mL class A").first()).toBeVisible();
     await page.getByRole("button", { name: "the aliquot" }).click();
-    await expect(page.getByText("What its standard uncertainty is made of")).toHaveCount(0);
+    await expect(page.getByText("Its standard uncertainty, by source")).toHaveCount(0);
   });
 
   await test.step("the base's concentration leads to its own working", async () => {

@@ -40,13 +40,13 @@ const missedAgainMs = 3000;
 
 const waits: Outcome = {
   status: "waiting",
-  message: "The server does not answer: kept in this browser, sent when it does.",
+  message: "No answer from the server. Kept in this browser and sent when the server is back.",
 };
 
 const keptNowhere: Outcome = {
   status: "unreachable",
   message:
-    "Not saved yet: the server does not answer, and this browser lets nothing be kept. What you typed stands in its field; Enter tries again.",
+    "Not saved: the server does not answer and this browser cannot store anything. Your reading is still in the field; press Enter to try again.",
 };
 
 /** Keeps a change in this browser, where the browser lets it. */

@@ -30,7 +30,8 @@ export const isTaken = (answer: Outcome): answer is Extract<Outcome, { status: "
 
 const unreachable: Unreachable = {
   status: "unreachable",
-  message: "Not saved yet: the server does not answer. What you typed is kept; Enter tries again.",
+  message:
+    "Not saved: the server does not answer. Your reading is still in the field; press Enter to try again.",
 };
 
 const failed: Failed = {

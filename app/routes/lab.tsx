@@ -30,7 +30,7 @@ async function carryOut(request: LabRequest, from: string): Promise<Partial<LabA
       const { runs, findings } = await look("all");
       const serious = findings.filter(({ kind }) => kind !== "differs").length;
       const looked = `${runs} runs were read and computed again`;
-      if (serious === 0) return done(`${looked}; everything that was looked at is whole.`);
+      if (serious === 0) return done(`${looked}; no problems found.`);
       return {
         problem: `${looked}; ${serious === 1 ? "one finding is" : `${serious} findings are`} listed below.`,
       };

@@ -40,8 +40,8 @@ export default function MethodEdit({ loaderData: { method, own, id, rules } }: R
       heading={{
         title: own ? `Edit: ${method.title}` : `Your copy of: ${method.title}`,
         note: own
-          ? `Saved as version ${method.version + 1}; runs that have begun keep the version that they began with.`
-          : "The library's own stays as it is; this becomes yours.",
+          ? `Saved as version ${method.version + 1}; runs keep the version they started with.`
+          : "The original stays in the library; this copy is yours.",
         back: `/methods/${method.id}`,
       }}
       rules={rules}

@@ -14,7 +14,7 @@ export async function readable<T>(runId: string, read: () => Promise<T>): Promis
   } catch (error) {
     console.error(`Run ${runId} cannot be read:`, error);
     throw data(
-      "Its data are damaged. All other runs can be used. The Lab screen restores this one from a backup.",
+      "Its data are damaged. All other runs work. The Lab screen can restore this one from a backup.",
       { status: 422 },
     );
   }

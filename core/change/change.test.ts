@@ -12,7 +12,7 @@ import { applyChange, type RunChange, takeBack } from ".";
 
 const at = "2026-11-28T09:00:00.000Z";
 
-/** What stands in a run now, and what follows from it; not how it came about. */
+/** What stands in a run now, and what follows from it; not how it was calculated. */
 function present(record: RunRecord) {
   const { stages, ...evaluation } = evaluateRun(record);
   return {

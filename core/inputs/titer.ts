@@ -48,7 +48,7 @@ const refillFields = (symbol: string, [initial, final]: readonly [Field, Field])
 
 /** Readings made a second time, without sight of the first. */
 const secondFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => {
-  const again = { ...aside, symbol, unit: "mL", hint: "without looking at the first" };
+  const again = { ...aside, symbol, unit: "mL", hint: "do not look at the first reading" };
   return [
     { ...again, kind: "burette.initial.again", label: "Initial reading, once more", rules: initial.rules },
     { ...again, kind: "burette.final.again", label: "Final reading, once more", rules: final.rules },

@@ -173,7 +173,7 @@ export type Condition = Static<typeof Condition>;
 const computed = {
   key: Key,
   title: Text,
-  /** What is read, in the order of the work. */
+  /** Readings, in order. */
   inputs: Type.Array(InputSchema, { minItems: 1, maxItems: 60 }),
   relations: Type.Array(RelationLine, { minItems: 1, maxItems: 60 }),
   result: MainResult,

@@ -42,7 +42,7 @@ const simple: Record<string, readonly [Dimension, number]> = {
   eq: [[0, 0, 1, 0, 0], 1],
   meq: [[0, 0, 1, 0, 0], 1e-3],
   N: [[-3, 0, 1, 0, 0], 1],
-  // Grams in 100 mL.
+  // Grams per 100 mL.
   "% w/v": [[-3, 1, 0, 0, 0], 10],
   // Hardness as calcium ions (CHECKS.md): 1 °dH = 0.1783 mmol/L, 1 °fH = 0.1 mmol/L, 1 °e = 14.254 mg/L of CaCO3.
   "°dH": [[-3, 0, 1, 0, 0], 0.1783e-3],

@@ -9,7 +9,7 @@ import type { StagePlanning } from "./shared/planning";
 
 /** How the working of a kind is written, beside what all kinds have: readings, relations, mean and its ±. */
 export interface StageWorking<C extends CompiledStage, E extends ComputedEvaluation> {
-  /** Steps between the readings and the relations: how a fit, or what is read off one, came about. Of one trial, where there are any. */
+  /** Steps between the readings and the relations: how a fit, or what is read off one, was calculated. Of one trial, where there are any. */
   readonly fitted: (board: Board, compiled: C, stage: E, trialId: string | null) => WorkingStep[];
   /** What the mean is taken of, in words; "trials" where nothing is said. */
   readonly members?: string;

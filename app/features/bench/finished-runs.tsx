@@ -60,7 +60,7 @@ export function FinishedRuns({ query, archived, finished }: FinishedRunsProps) {
       </Box>
       {total > runs.length && (
         <Typography variant="caption" color="textSecondary">
-          {runs.length} of {total} shown: search for the others.
+          {runs.length} of {total} shown. Search to find the rest.
         </Typography>
       )}
     </Sheet>

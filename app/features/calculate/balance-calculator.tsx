@@ -101,7 +101,7 @@ function Whole({ source }: { source: string }) {
       </Typography>
       <Typography color="textSecondary">
         As typed: {wrong.length === 0 ? "it balances." : `${describeImbalances(wrong)}.`}
-        {electrons.ok && electrons.value > 0 && ` Electrons that change hands: ${electrons.value}.`}
+        {electrons.ok && electrons.value > 0 && ` Electrons transferred: ${electrons.value}.`}
       </Typography>
     </Box>
   );

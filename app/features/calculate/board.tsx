@@ -68,7 +68,7 @@ export function Answer({ children }: { children: ReactNode }) {
 /** A calculation as on a board; what keeps it from being done, in words. */
 export function Board({ result, answer }: { result: Result<CalculatedStep[]> | null; answer?: number }) {
   if (result === null)
-    return <Typography color="textSecondary">Fill in the fields: the working comes here.</Typography>;
+    return <Typography color="textSecondary">Fill in the fields to see the working.</Typography>;
   if (!result.ok) return <Typography sx={{ color: colors.brick }}>{problemText(result.problem)}.</Typography>;
   const steps = result.value;
   const main = steps.at(answer ?? -1);

@@ -25,7 +25,7 @@ export function CalculatePage() {
   return (
     <Page
       title="Calculate"
-      note="Small calculations, worked out as on a board. Nothing here is kept."
+      note="Quick calculations with the working shown. Nothing here is saved."
       width={1080}
     >
       <ToggleButtonGroup

@@ -78,9 +78,9 @@ export function ConcentrationCalculator() {
         ...(density === null ? [] : [{ symbol: "ρ", value: density, unit: "g/mL" }]),
       ],
       [
-        { relation: "N = z * c", title: "Normality: equivalents in a liter", unit: "N" },
-        { relation: `γ = c * M(${formula})`, title: "Mass in a liter", unit: "g/L" },
-        { relation: "β = γ", title: "Grams in 100 mL", unit: "% w/v" },
+        { relation: "N = z * c", title: "Normality: equivalents per liter", unit: "N" },
+        { relation: `γ = c * M(${formula})`, title: "Mass per liter", unit: "g/L" },
+        { relation: "β = γ", title: "Grams per 100 mL", unit: "% w/v" },
         ...(density === null ? [] : [{ relation: "w = γ / ρ", title: "Mass fraction", unit: "% w/w" }]),
       ],
     );
@@ -99,7 +99,7 @@ export function ConcentrationCalculator() {
       {forms && <Forms forms={forms} />}
       {forms?.ppm !== null && forms && (
         <Typography color="textSecondary" sx={{ mb: 1.5 }}>
-          ppm in dilute water is about mg/L; here it is mg in a kilogram.
+          ppm here means mg/kg; in dilute water that is about mg/L.
         </Typography>
       )}
       <Board result={working} answer={99} />
@@ -125,7 +125,7 @@ function ConcentrationFields({ words, formula, parsed, number, needsDensity }: C
       <TextInput label="Value" field={number("value")} number />
       <TextInput label="Unit" field={words("unit")} choices={units.map((u) => ({ value: u, label: u }))} />
       <TextInput
-        label="Equivalents a mole"
+        label="Equivalents per mole"
         field={number("z")}
         number
         help="protons or electrons, by its reaction"

@@ -84,10 +84,10 @@ export function DilutionCalculator() {
             { symbol: "V_d", value: plan.value.deliveredMl, unit: "mL" },
           ],
           [
-            { relation: "V_0 = c_w * V / c_0", title: "Stock, by computation", unit: "mL" },
+            { relation: "V_0 = c_w * V / c_0", title: "Stock volume, calculated", unit: "mL" },
             {
               relation: "c_m = c_0 * V_d / V",
-              title: "Concentration that what is delivered makes",
+              title: "Concentration with the delivered volume",
               unit: "mol/L",
             },
           ],
@@ -103,7 +103,7 @@ export function DilutionCalculator() {
           Take {plan.value.deliveredMl} mL
           {plan.value.stopMl !== null && `, stop at ${plan.value.stopMl}`}:{" "}
           {plan.value.departurePercent >= 0 ? "+" : "−"}
-          {Math.abs(plan.value.departurePercent).toFixed(2)} % from what is wanted.
+          {Math.abs(plan.value.departurePercent).toFixed(2)} % off target.
         </Typography>
       )}
       {plan?.ok && plan.value.cautions.map((caution) => <Typography key={caution}>{caution}.</Typography>)}

@@ -37,7 +37,7 @@ export function TiterCalculator() {
   const result: Result<CalculatedStep[]> | null = !balanced.ok
     ? null
     : missing !== undefined
-      ? failure(`${missing.trim() || "Something"} does not stand in the equation`)
+      ? failure(`${missing.trim() || "Something"} is not in the equation`)
       : ca === null || Va === null || ct === null
         ? null
         : calculate(
@@ -50,7 +50,7 @@ export function TiterCalculator() {
               { relation: "n_a = c_a * V_a", title: "What is in the flask", unit: "mmol" },
               {
                 relation: `n_t = n_a * ratio(${(texts.titrant ?? "").trim()}, ${(texts.analyte ?? "").trim()})`,
-                title: "Titrant that it takes",
+                title: "Titrant needed",
                 unit: "mmol",
               },
               { relation: "V = n_t / c_t", title: "Expected titer", unit: "mL" },
@@ -81,7 +81,7 @@ function TiterFields({ words, problem, balanced, number }: TiterFieldsProps) {
         help={balanced.ok ? equationText(balanced.value) : undefined}
         multiline
       />
-      <TextInput label="In the flask" field={words("analyte")} help="as it stands in the equation" />
+      <TextInput label="In the flask" field={words("analyte")} help="as written in the equation" />
       <TextInput label="Its concentration, mol/L" field={number("ca")} number />
       <TextInput label="Aliquot, mL" field={number("Va")} number />
       <TextInput label="In the burette" field={words("titrant")} />

@@ -42,7 +42,7 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
             <Link to={`/runs/${run.id}`}>Back to the run</Link>
           </>
         ) : (
-          "How this lab reads and judges. Runs already begun keep the rules they began with; a run can be given its own."
+          "How this lab takes readings and judges trials. Runs keep the rules they started with; a run can have its own."
         )}
       </Typography>
       <Presets

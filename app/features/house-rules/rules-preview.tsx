@@ -29,7 +29,7 @@ export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProp
       </Typography>
       {runs.length === 0 ? (
         <Typography color="textSecondary">
-          With a run in progress, it is shown here what other rules would change in it.
+          With a run in progress, the effect of new rules on it is shown here.
         </Typography>
       ) : (
         <>
@@ -53,7 +53,7 @@ export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProp
           )}
           <Box role="status" data-testid="rules-effects">
             {rules === null ? (
-              <Typography color="textSecondary">Mend the marked fields first.</Typography>
+              <Typography color="textSecondary">Fix the marked fields first.</Typography>
             ) : effects.length === 0 ? (
               <Typography color="textSecondary">
                 Nothing in {runs.length === 1 ? chosen?.title : "this run"} would change.

@@ -36,8 +36,8 @@ export function InstrumentsPage() {
     <Box component="main" sx={pageMargins}>
       <Typography variant="h1">Instruments</Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
-        What stands beside this device and can be read by itself. On a run, “Take reading” puts a steady value
-        into the field; it is kept with the reading that it came from an instrument.
+        Instruments connected to this device. In a run, “Take reading” puts a steady value into the field and
+        marks it as read by instrument.
       </Typography>
       <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "minmax(0,1fr)", md: "1fr 1fr" } }}>
         {roles.map((role) => (
@@ -115,7 +115,7 @@ function SerialFields({ role, choice, example, onChange }: InstrumentSheetProps 
     ? reader.problem.message
     : tried
       ? `“${example}” is read as ${tried.value} ${roleUnits[role]}${tried.stable ? ", steady" : ""}.`
-      : `“${example}” would not fit it: your instrument’s lines may.`;
+      : `“${example}” does not match this pattern; your instrument’s lines may.`;
   return (
     <>
       <TextField
@@ -128,8 +128,8 @@ function SerialFields({ role, choice, example, onChange }: InstrumentSheetProps 
         slotProps={{ htmlInput: { style: { fontFamily: fonts.reading }, spellCheck: false } }}
       />
       <Typography variant="body2" sx={{ color: colors.inkSoft }}>
-        {"{value}"} stands for the number, {"{any}"} for whatever may come, {"{stable:S}"} for a mark that is
-        there only when it stands still. Without such a mark three equal lines count as steady.
+        {"{value}"} stands for the number, {"{any}"} for any text, {"{stable:S}"} for a mark shown only while
+        the reading is steady. Without it, three equal lines count as steady.
       </Typography>
       <Pick
         id={`${role}-baud`}
@@ -155,7 +155,7 @@ function PhotometerSheet(props: { choice: PhotometerChoice; onChange: (choice: P
           Photometer
         </Typography>
         <Typography variant="body2" color="textSecondary">
-          Absorbance; it is connected where cuvettes are read.
+          Absorbance. Connect it where cuvettes are read.
         </Typography>
       </Box>
       <Pick
@@ -173,8 +173,8 @@ function PhotometerSheet(props: { choice: PhotometerChoice; onChange: (choice: P
         label="Simulated photometer: lamp"
         value={choice.warmUp}
         choices={[
-          ["warm", "warm already"],
-          ["cold", "cold: it drifts for some minutes"],
+          ["warm", "warmed up"],
+          ["cold", "cold: drifts for some minutes"],
         ]}
         onChange={(warmUp) => onChange({ ...choice, warmUp: warmUp as PhotometerChoice["warmUp"] })}
       />

@@ -83,7 +83,7 @@ function TerminalSheet() {
         <dt>./bin/backup</dt>
         <dd>the same as Back up now</dd>
         <dt>./bin/restore latest</dt>
-        <dd>brings the lab back, also when the server does not start</dd>
+        <dd>brings the lab back, even if the server does not start</dd>
         <dt>./bin/check</dt>
         <dd>the same as Check everything</dd>
       </Box>

@@ -44,7 +44,7 @@ export function LabTrailPage({ lines, query, about, older }: LabTrailPageProps) 
   return (
     <Page
       title="Trail of the lab"
-      note="Runs, bottles, methods, house rules and backups, the newest first. Nothing here can be changed."
+      note="Runs, bottles, methods, house rules and backups, newest first. Nothing here can be changed."
       width={1480}
       actions={
         <>
@@ -76,7 +76,7 @@ export function LabTrailPage({ lines, query, about, older }: LabTrailPageProps) 
       </Form>
       {lines.length === 0 ? (
         <Sheet>
-          {query || about ? "Nothing in the trail fits that." : "Nothing has been done in this lab yet."}
+          {query || about ? "Nothing in the trail matches." : "Nothing has been done in this lab yet."}
         </Sheet>
       ) : (
         <TrailTable lines={lines} place={{ head: "Of", of: subjectLink }} />

@@ -32,12 +32,12 @@ export function RestoreDialog({ backup, by, ask, onClose }: RestoreDialogProps) 
       onClose={onClose}
     >
       <Typography>
-        The lab becomes what it was on <When at={backup.at} as="time" />: {counted(backup.runs, "run")}.
-        Everything that was done since then is no longer in it.
+        The lab goes back to <When at={backup.at} as="time" />: {counted(backup.runs, "run")}. Everything done
+        since then is removed.
       </Typography>
       <Typography>
-        What is here now is backed up first, so that this can be taken back. The benches wait for some
-        seconds, and all screens load anew.
+        The current lab is backed up first, so you can undo this. The benches wait a few seconds, then all
+        screens reload.
       </Typography>
       <Who by={by} problem={unsaid} />
     </FormDialog>

@@ -43,8 +43,8 @@ export function RunsDialog({ backup, by, ask, onClose }: RunsDialogProps) {
   return (
     <FormDialog title="Restore one run" submit="Restore this run" onSubmit={submit} onClose={onClose}>
       <Typography>
-        The run becomes what it was on <When at={backup.at} as="time" />; all others stay as they are. The lab
-        is backed up first.
+        The run goes back to <When at={backup.at} as="time" />; all others stay as they are. The lab is backed
+        up first.
       </Typography>
       {problem && <Alert severity="error">{problem}</Alert>}
       {!runs && !problem && <Typography color="textSecondary">The backup is being opened.</Typography>}

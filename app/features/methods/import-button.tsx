@@ -52,7 +52,7 @@ export function ImportButton() {
         onClose={() => setFile(null)}
         aria-labelledby="import-title"
       >
-        <DialogTitle id="import-title">{file} is no method that can be used</DialogTitle>
+        <DialogTitle id="import-title">{file} is not a usable method</DialogTitle>
         <DialogContent>
           <Alert severity="error" icon={false}>
             <ul style={{ margin: 0, paddingLeft: 18 }}>
@@ -64,8 +64,8 @@ export function ImportButton() {
             </ul>
           </Alert>
           <Typography color="textSecondary" sx={{ mt: 1.5 }}>
-            Nothing was added to the library. The form of a method is described by method.schema.json, which
-            ships with Steady Bead.
+            Nothing was added. The file format is described in method.schema.json, which ships with Steady
+            Bead.
           </Typography>
         </DialogContent>
         <DialogActions>

@@ -37,7 +37,7 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
   return (
     <Page
       title="Methods"
-      note="Every procedure with its reaction, its steps, its cautions and its plan."
+      note="Every procedure with its reaction, steps, cautions and plan."
       actions={
         <>
           <ImportButton />

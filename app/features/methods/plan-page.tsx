@@ -86,7 +86,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
       title={`Plan: ${method.title}`}
       note={
         <Box component="span" sx={noPrint}>
-          Type what you have; empty fields take what the method presumes.
+          Type what you have; empty fields use the values of the method.
         </Box>
       }
       actions={

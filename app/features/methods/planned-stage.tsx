@@ -64,7 +64,7 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
           </Typography>
           {plan.forTarget && (
             <Typography data-testid={`target-${plan.key}`} sx={{ mt: 1 }}>
-              For that titer take{" "}
+              For that titer, take{" "}
               <b style={{ fontFamily: fonts.reading }}>
                 {figures(plan.forTarget.value)} {plan.forTarget.unit}
               </b>
@@ -129,7 +129,7 @@ function Needs({ plan, amounts }: { readonly plan: StagePlan; readonly amounts: 
       <tbody>
         {plan.titrantMl !== null && (
           <Row
-            name={`${plan.titrant ?? "Titrant"} for all, rinsing counted`}
+            name={`${plan.titrant ?? "Titrant"} for all benches, including rinsing`}
             value={`${figures(Math.ceil(plan.titrantMl / 10) * 10)} mL`}
           />
         )}

@@ -57,8 +57,8 @@ export function KeptPanel() {
           <b>
             {waiting.length === 1 ? "One change is" : `${waiting.length} changes are`} waiting for the server.
           </b>{" "}
-          Go on working: they are kept in this browser, also when it is closed, and sent in order when the
-          server answers.
+          Keep working. They stay in this browser, even if you close it, and are sent in order when the server
+          answers.
           <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5, color: colors.amberDeep }}>
             {waiting.slice(0, 6).map((k) => (
               <li key={k.seq}>{wordsOf(k, record)}</li>
@@ -77,7 +77,7 @@ export function KeptPanel() {
               Send it again
             </Button>
             <Button size="small" color="secondary" onClick={() => void letGo(k.seq)}>
-              Let it go
+              Discard it
             </Button>
           </Box>
         ),

@@ -86,7 +86,9 @@ describe("what is kept in the browser", () => {
 
   test("one that was not taken says why, and can be sent again or let go", () => {
     const said = panel([kept({ refused: "This run is finished: reopen it to change it" })]);
-    expect(said).toMatch(/24\.11, was not taken: This run is finished: reopen it .* Send it again Let it go/);
+    expect(said).toMatch(
+      /24\.11, was not taken: This run is finished: reopen it .* Send it again Discard it/,
+    );
   });
 });
 
@@ -159,7 +161,7 @@ test("house rules show what they would change, or that nothing would", () => {
     );
   expect(shown(strict)).toMatch(/Standardize the base .*Go on: Titrate the acid/);
   expect(shown(defaultHouseRules)).toContain("Nothing in Rinse acid would change.");
-  expect(shown(null)).toContain("Mend the marked fields first.");
+  expect(shown(null)).toContain("Fix the marked fields first.");
   expect(shown(strict, [])).toContain("With a run in progress");
 });
 

@@ -21,7 +21,7 @@ function RenameDialog({ onClose }: { onClose: () => void }) {
   const [form, setForm] = useState({ title, sample, bench });
   const [problem, setProblem] = useState<string | null>(null);
   const submit = () => {
-    if (form.title.trim() === "") return setProblem("Give the run a title, so that it can be found again");
+    if (form.title.trim() === "") return setProblem("Give the run a title so you can find it again");
     void run.send({ intent: "rename", ...form }).then((answer) => {
       if (answer.status === "done") onClose();
       else setProblem(answer.message);

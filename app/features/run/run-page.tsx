@@ -93,10 +93,10 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send }: Use
     };
     return [
       { keys: "Enter", words: "save the reading, go to the next field" },
-      { keys: "Tab", words: "go on without saving what is empty" },
+      { keys: "Tab", words: "next field, without saving an empty one" },
       {
         keys: "Alt R",
-        words: "trial in hand: rough, or counts",
+        words: "current trial: rough or counts",
         code: "KeyR",
         act: () =>
           document
@@ -109,7 +109,7 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send }: Use
         code: "KeyM",
         act: () => document.querySelector<HTMLElement>('[data-act="maybe"]')?.click(),
       },
-      { keys: "=", words: "write what was probably meant, where a reading is asked about" },
+      { keys: "=", words: "write the proposed value" },
       { keys: "↑ ↓", words: "final reading: a drop more or less, 0.05 mL" },
       {
         keys: "Alt Z",
@@ -124,7 +124,7 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send }: Use
         act: () => redo && void send({ intent: "redo", eventId: redo.eventId }),
       },
       { keys: "Alt N", words: "next stage", code: "KeyN", act: () => go(at + 1) },
-      { keys: "Alt P", words: "stage before", code: "KeyP", act: () => go(at - 1) },
+      { keys: "Alt P", words: "previous stage", code: "KeyP", act: () => go(at - 1) },
       {
         keys: "Alt W",
         words: "show the working",

@@ -128,7 +128,7 @@ function ConcentrationSheet({ solution, current, shown, state }: ConcentrationSh
         <Typography
           sx={{ mt: 1, fontWeight: 700, color: state === "used up" ? colors.ink : colors.amberDeep }}
         >
-          {state === "used up" ? "It is used up." : "It is past its date: standardize it anew before use."}
+          {state === "used up" ? "It is used up." : "Past its date: restandardize before use."}
         </Typography>
       )}
       {solution.hazards && <Typography sx={{ mt: 1 }}>Hazards: {solution.hazards}.</Typography>}
@@ -170,7 +170,7 @@ function History({ assignments }: { readonly assignments: readonly AssignmentVie
         ))}
       </Box>
       <Typography variant="body2" color="textSecondary">
-        Finished runs keep the concentration that they were computed with.
+        Finished runs keep the concentration they were calculated with.
       </Typography>
     </Sheet>
   );

@@ -170,7 +170,7 @@ export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
                 {plan.value.deliveredMl} mL
               </Box>
               <Typography color="textSecondary">
-                {plan.value.exactMl.toFixed(3)} mL by computation, rounded to what it delivers
+                {plan.value.exactMl.toFixed(3)} mL calculated, rounded to what the glass delivers
                 {plan.value.stopMl !== null && `; stop at ${plan.value.stopMl}`}. That makes{" "}
                 {plan.value.made.toPrecision(4)} mol/L.
               </Typography>

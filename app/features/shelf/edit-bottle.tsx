@@ -48,7 +48,7 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
       <Box sx={{ display: "grid", gap: 1.75 }}>
         <TextInput label="Name on the label" field={field("name")} />
         <TextInput label={`Left, ${solution.amountUnit}`} field={field("amountLeft")} number />
-        <TextInput label="Standardize again by" field={field("restandardizeBy")} type="date" />
+        <TextInput label="Restandardize by" field={field("restandardizeBy")} type="date" />
         <TextInput label="Hazard words" field={field("hazards")} />
         <TextInput label="Note" field={field("note")} multiline />
         <FormControlLabel

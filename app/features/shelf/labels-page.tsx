@@ -171,7 +171,7 @@ function Label({ bottle, size }: { bottle: SolutionView; size: Size }) {
       </Box>
       <Box sx={{ borderTop: "0.2mm solid #000", pt: "0.8mm", fontSize: `${font * 0.9}mm` }}>
         made {dayjs(madeAt).format("YYYY-MM-DD")} {madeBy && `by ${madeBy}`}
-        {restandardizeBy && <Box component="span">; again by {restandardizeBy}</Box>}
+        {restandardizeBy && <Box component="span">; restandardize by {restandardizeBy}</Box>}
       </Box>
     </Box>
   );

@@ -98,7 +98,7 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
 function NothingYet() {
   return (
     <Sheet sx={{ p: 4, textAlign: "center" }}>
-      <Typography variant="h2">Nothing stands on anything yet</Typography>
+      <Typography variant="h2">No lineage yet</Typography>
       <Typography color="textSecondary">Put a bottle on the shelf, or finish a standardization.</Typography>
     </Sheet>
   );
@@ -184,7 +184,7 @@ function Selected({ chosen, nodes, depends, grounds }: SelectedProps) {
         </>
       ) : (
         <Typography color="textSecondary">
-          {nodes.length} in the picture. An error in one sits in everything to its right.
+          {nodes.length} in the diagram. An error in one affects everything to its right.
         </Typography>
       )}
     </Sheet>

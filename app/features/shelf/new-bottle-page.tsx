@@ -22,7 +22,7 @@ export function NewBottlePage(props: NewBottleProps) {
   return (
     <Page
       title="New bottle"
-      note="Type what you want; the plan stands beside it. Then type what you did: that is what counts."
+      note="Type what you want to see the plan. Then type what you did; that is what counts."
       width={1180}
     >
       <ToggleButtonGroup

@@ -78,12 +78,8 @@ export function KeepingFields({ form, unit }: { form: FormState; unit: "mL" | "g
     <Box sx={fieldsGrid}>
       <TextInput label="Made by" field={form.field("person")} help="initials, or a bench" />
       <TextInput label={`Amount, ${unit}`} field={form.field("amount")} number help="may stay empty" />
-      <TextInput label="Standardize again by" field={form.field("restandardizeBy")} type="date" />
-      <TextInput
-        label="Hazard words"
-        field={form.field("hazards")}
-        help="as they should stand on the label"
-      />
+      <TextInput label="Restandardize by" field={form.field("restandardizeBy")} type="date" />
+      <TextInput label="Hazard words" field={form.field("hazards")} help="as printed on the label" />
       <Box sx={{ gridColumn: "1 / -1" }}>
         <TextInput label="Note" field={form.field("note")} multiline />
       </Box>
@@ -161,7 +157,7 @@ export function Made({ evaluated, target }: MadeProps) {
       {departure !== null && (
         <Typography color="textSecondary">
           {departure >= 0 ? "+" : "−"}
-          {Math.abs(departure).toFixed(1)} % from what you wanted. What counts is what was made.
+          {Math.abs(departure).toFixed(1)} % off target. The concentration made is what counts.
         </Typography>
       )}
       {evaluated?.stage.cautions.map(({ message }) => (
@@ -189,7 +185,7 @@ export function Mind({ lines }: { lines: readonly string[] }) {
 export function mindOf(formula: string): string[] {
   const substance = substanceOf(formula);
   return [
-    ...(substance?.acid ? ["Acid into water, never water into acid; it grows hot."] : []),
+    ...(substance?.acid ? ["Acid into water, never water into acid: it gets hot."] : []),
     ...(substance?.drying
       ? [`${substance.drying.charAt(0).toUpperCase()}${substance.drying.slice(1)}.`]
       : []),

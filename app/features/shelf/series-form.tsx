@@ -46,9 +46,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
         <Mind lines={mindOf(stock?.formula ?? "")} />
       </Step>
       {levels.length === 0 ? (
-        <Typography color="textSecondary">
-          Choose the stock and the range: the series comes to stand here.
-        </Typography>
+        <Typography color="textSecondary">Choose the stock and the range to see the series.</Typography>
       ) : (
         <PipettingSheet
           stock={stock ? `${stock.code} ${stock.name}` : ""}

@@ -32,7 +32,7 @@ export function ShelfPage({ bottles, usedUp }: ShelfPageProps) {
       title="Shelf"
       note={
         due.length === 0
-          ? "What stands here, how its concentration is known, and what it stands on."
+          ? "Bottles, how their concentrations are known, and what they rest on."
           : `${due.length === 1 ? "One bottle is" : `${due.length} bottles are`} past the date: restandardize before use.`
       }
       actions={
@@ -67,7 +67,7 @@ export function ShelfPage({ bottles, usedUp }: ShelfPageProps) {
         ),
       )}
       <Button component={Link} to={usedUp ? "/shelf" : "/shelf?used=1"} size="small">
-        {usedUp ? "Hide what is used up" : "Show what is used up too"}
+        {usedUp ? "Hide used-up bottles" : "Show used-up bottles"}
       </Button>
     </Page>
   );
@@ -186,7 +186,7 @@ function Due({
         "used up"
       ) : restandardizeBy ? (
         <>
-          {state === "past its date" ? "was due " : "again by "}
+          {state === "past its date" ? "overdue since " : "restandardize by "}
           <When at={`${restandardizeBy}T12:00:00`} />
         </>
       ) : (

@@ -35,10 +35,11 @@ export function TrailPage({ id, title, sample, bench, lines }: TrailPageProps) {
         <Link to={`/runs/${id}`}>Back to the run</Link>
       </Box>
       <Typography color="textSecondary" sx={{ mb: 1.5 }}>
-        Everything that was done, the newest first. It cannot be changed; what was undone stays, and says so.
+        Everything that was done, newest first. Nothing here can be changed; undone entries stay and are
+        marked.
       </Typography>
       {lines.length === 0 ? (
-        <Sheet>Nothing has been done in this run yet. Its first reading will stand here.</Sheet>
+        <Sheet>Nothing yet. The first reading will appear here.</Sheet>
       ) : (
         <>
           <Box sx={{ maxWidth: 380, mb: 1.5 }}>

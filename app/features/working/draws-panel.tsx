@@ -25,7 +25,7 @@ export function DrawsPanel({ record, stage }: { record: RunRecord; stage: Comput
   };
   return (
     <SecondWay
-      what="Every cause drawn at random a million times, carried through the same relations."
+      what="Each source of uncertainty is drawn at random a million times and carried through the same equations."
       state={now}
       counts="Draws done"
       begin="Run 1,000,000 Monte Carlo trials"

@@ -83,7 +83,7 @@ function Causes({ origin }: { readonly origin: Extract<Origin, { kind: "readings
   return (
     <>
       <Typography variant="body2" sx={{ fontWeight: 700, mt: 1 }}>
-        What its standard uncertainty is made of
+        Its standard uncertainty, by source
       </Typography>
       <table>
         <tbody>

@@ -22,7 +22,7 @@ interface WorkingPageProps {
   trialId: string | null;
 }
 
-/** How a result came about, as a teacher would write it on the board, with the shares of its ± beside it. */
+/** How a result was calculated, as a teacher would write it on the board, with the shares of its ± beside it. */
 export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
   const evaluation = evaluateRun(record);
   const [large, setLarge] = useState(false);
@@ -44,9 +44,7 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
       {!working ? (
         <Sheet sx={{ p: 4 }}>
           <Typography variant="h2">There is no complete trial yet</Typography>
-          <Typography color="textSecondary">
-            Its working comes to stand here with the first end point.
-          </Typography>
+          <Typography color="textSecondary">The working appears with the first end point.</Typography>
         </Sheet>
       ) : (
         <Box
@@ -100,7 +98,7 @@ function WorkingHead({ record, working, back, onLarge }: WorkingHeadProps) {
             <Box component="span" sx={{ fontFamily: fonts.reading }}>
               {working.stage.shown.text}
             </Box>{" "}
-            came about
+            was calculated
           </>
         )}
       </Typography>

@@ -119,7 +119,7 @@ export function stageLine(
         leaf: leaf({
           id: `line:${stage}:${j}`,
           kind: "line",
-          label: "Scatter about the line",
+          label: "Residual standard deviation",
           group: "Calibration line",
           u: fit.residualSd,
           degreesOfFreedom: Math.max(1, fit.degreesOfFreedom),

@@ -32,7 +32,7 @@ function levelSteps(
   );
 }
 
-/** How the line came about: the readings that it rests on, its intercept and its slope. */
+/** How the line was calculated: the readings that it rests on, its intercept and its slope. */
 function fitSteps(
   { line, definition, symbols, levels, deducted }: CalibrationEvaluation,
   rules: HouseRules,
@@ -47,7 +47,7 @@ function fitSteps(
     origin: `A = ${symbolTex(slope)} ${axis}`,
     quadratic: `A = ${symbolTex(intercept)} + ${symbolTex(slope)} ${axis} + q ${axis}^{2}`,
   }[fit.model];
-  const weights = fit.weighting === "none" ? "all alike" : `weighted ${fit.weighting}`;
+  const weights = fit.weighting === "none" ? "equal" : `weighted ${fit.weighting}`;
   const one = parameterSteps(symbols, definition, rules);
   return [
     ...(deducted === null
@@ -105,7 +105,7 @@ function parameterSteps(
   };
 }
 
-/** How the line came about: the amount of one standard, then the fit. */
+/** How the line was calculated: the amount of one standard, then the fit. */
 export const calibrationWorking: StageWorking<CompiledCalibration, CalibrationEvaluation> = {
   fitted: (board, compiled, stage) => [
     ...levelSteps(board, compiled, stage),

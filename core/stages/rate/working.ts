@@ -7,7 +7,7 @@ import { symbolTex, numberTex } from "../../relation";
 import type { HouseRules } from "../../rules";
 import type { CourseEvaluation, RateEvaluation } from "../shared/evaluation";
 
-/** How the rate constant of a course came about. */
+/** How the rate constant of a course was calculated. */
 function rateSteps(
   trial: CourseEvaluation,
   { order, definition, endFitted }: RateEvaluation,

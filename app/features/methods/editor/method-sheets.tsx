@@ -126,7 +126,7 @@ export function SafetySheet({ draft, change }: SheetProps) {
       label={label}
       value={draft[key]}
       onChange={(event) => change({ [key]: event.target.value })}
-      helperText="one on a line"
+      helperText="one per line"
       multiline
       minRows={3}
     />

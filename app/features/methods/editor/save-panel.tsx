@@ -51,7 +51,7 @@ export function SavePanel({ method, problem, markedInStage, missing }: SavePanel
       </Typography>
       {problem && (
         <Alert severity="error">
-          {markedInStage ? "Not yet: look at the stage that is marked." : `${methodProblemWords(problem)}.`}
+          {markedInStage ? "Not yet: see the marked stage." : `${methodProblemWords(problem)}.`}
         </Alert>
       )}
       {missing.map((gap) => (
@@ -60,7 +60,7 @@ export function SavePanel({ method, problem, markedInStage, missing }: SavePanel
         </Box>
       ))}
       {!problem && missing.length === 0 && (
-        <Typography data-testid="holds">Atoms, charge, units and stages: all of it holds.</Typography>
+        <Typography data-testid="holds">Passed: atoms, charge, units and stages.</Typography>
       )}
       {answered
         .filter((p) => !isBy(p))

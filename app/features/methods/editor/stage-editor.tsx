@@ -75,7 +75,7 @@ function Calculation({
   const { Readings } = ownParts[stage.kind];
   return (
     <>
-      <Part title="What is read, in the order of the work">
+      <Part title="Readings, in order">
         <Rows
           name="Reading"
           rows={stage.inputs}
@@ -85,10 +85,7 @@ function Calculation({
         />
       </Part>
       {Readings && <Readings stage={stage} onChange={onChange} />}
-      <Part
-        title="How results follow"
-        note="Letters of what is read; M(NaOH), ratio(HCl, NaOH); units in brackets."
-      >
+      <Part title="Calculation" note="Letters of what is read; M(NaOH), ratio(HCl, NaOH); units in brackets.">
         <Rows
           name="Relation"
           rows={stage.relations}
@@ -125,7 +122,7 @@ function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditor
       <TextField
         select
         size="small"
-        label="It fixes, for the shelf"
+        label="Result goes to the shelf as"
         slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
         value={stage.assigns}
         onChange={(event) => onChange({ assigns: event.target.value })}
@@ -175,7 +172,7 @@ function Work({ stage, onChange }: StagePart) {
           onChange={(conditions) => onChange({ conditions })}
         />
       </Part>
-      <Part title="What results can be" note="What fails by more than its ± does not pass as done.">
+      <Part title="Plausible results" note="A result outside by more than its ± is not accepted.">
         <Rows
           name="Plausibility"
           rows={stage.plausible}
@@ -190,7 +187,7 @@ function Work({ stage, onChange }: StagePart) {
           onChange={onChange}
           name="steps"
           label="Steps"
-          help="one on a line"
+          help="one per line"
           rows={4}
         />
         <StageText
@@ -198,7 +195,7 @@ function Work({ stage, onChange }: StagePart) {
           onChange={onChange}
           name="cautions"
           label="Cautions"
-          help="one on a line"
+          help="one per line"
           rows={4}
         />
       </Box>

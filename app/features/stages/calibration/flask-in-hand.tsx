@@ -106,8 +106,8 @@ function wordsFor(
   const prompt =
     which === "blank"
       ? stage.blanks.length === 0
-        ? "Zero the instrument on it, then write down what it shows."
-        : "Once more: it shows whether the instrument drifted."
+        ? "Zero the instrument on the blank, then record what it shows."
+        : "Read the blank again to check for drift."
       : "Rinse the cuvette with this solution, fill it, wipe it, the same side to the light.";
   return { title, prompt };
 }

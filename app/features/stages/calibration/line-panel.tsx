@@ -16,8 +16,8 @@ const models = [
   { value: "quadratic", label: "quadratic", fit: "Fit a quadratic" },
 ];
 const weightings = [
-  { value: "none", label: "all alike" },
-  { value: "1/s²", label: "1/s², by their scatter" },
+  { value: "none", label: "equal" },
+  { value: "1/s²", label: "1/s², by scatter" },
   { value: "1/x", label: "1/x" },
   { value: "1/x²", label: "1/x²" },
 ];
@@ -96,8 +96,8 @@ function OffPoints({ line }: { readonly line: LineView }) {
   return (
     line.points.some((p) => p.off) && (
       <Typography sx={{ color: colors.brick, mt: 0.5 }}>
-        Ringed: further off the line than chance allows (|t| above {line.offBeyond.toFixed(1)}). Look at the
-        flask and the cuvette; strike it out only with a reason.
+        Ringed: farther from the line than chance explains (|t| above {line.offBeyond.toFixed(1)}). Look at
+        the flask and the cuvette; strike it out only with a reason.
       </Typography>
     )
   );
@@ -131,14 +131,14 @@ function Numbers({ stage, unit }: NumbersProps) {
     errorRow("Slope", 1, unit === "" ? "" : ` per${unit}`),
     ...(fit.model === "origin" ? [] : [errorRow("Intercept", 0, "")]),
     ...(fit.model === "quadratic" ? [errorRow("Square term", 2, "")] : []),
-    ["Scatter about the line", fit.degreesOfFreedom > 0 ? toSignificant(fit.residualSd, 2) : null],
-    ["Detected, stated from (by the line)", limit(limits.line)],
-    ["Detected, stated from (by the blanks)", limit(limits.blanks)],
+    ["Residual standard deviation", fit.degreesOfFreedom > 0 ? toSignificant(fit.residualSd, 2) : null],
+    ["Detection and quantitation limits (from the line)", limit(limits.line)],
+    ["Detection and quantitation limits (from the blanks)", limit(limits.blanks)],
     [definition.result.name, shown ? `${shown.text} (${plusMinusWords[rules.plusMinus]})` : null],
     ...also
       .filter((a) => !definition.inputs.some((i) => i.symbol === a.definition.symbol))
       .map((a): [string, string] => [a.definition.name, a.shown.text]),
-    ["R² (no judge of a line)", fit.rSquared.toFixed(5)],
+    ["R² (no proof of linearity)", fit.rSquared.toFixed(5)],
   ];
   return <NumberRows rows={rows} />;
 }

@@ -85,7 +85,7 @@ describe("the screen of the standards", () => {
     const words = standardsScreen({});
     expect(words).toContain("Zero the instrument on the blank, and read it.");
     for (const taken of ["0.00 mL", "2.00 mL", "10.00 mL"]) expect(words).toContain(taken);
-    expect(words).toContain("The line comes to stand here, with the first standards that are read.");
+    expect(words).toContain("The line appears with the first standards.");
     expect(words).not.toContain("Go on:");
   });
 
@@ -108,7 +108,7 @@ describe("the screen of the standards", () => {
     expect(words).toMatch(/Slope 0\.69\d+ per mg\/L, standard error 0\.00\d+/);
     expect(words).toMatch(/Detected, stated from \(by the line\)/);
     expect(words).toMatch(/Detected, stated from \(by the blanks\)/);
-    expect(words).toContain("R² (no judge of a line)");
+    expect(words).toContain("R² (no proof of linearity)");
     expect(words).toContain("Go on: Read the unknown");
   });
 
@@ -190,7 +190,7 @@ describe("the chart of a line", () => {
 
   test("draws the line between two bands, the wider one that of a further reading", () => {
     const width = (name: string) => (named(name)[1]?.data[30] as [number, number])[1];
-    expect(width("95 % of one more reading")).toBeGreaterThan(width("95 % of the line"));
+    expect(width("95 % prediction interval")).toBeGreaterThan(width("95 % confidence band"));
     const drawn = named("line")[0]?.data as [number, number][];
     const fit = line.line!.fit;
     for (const [x, y] of [drawn[0]!, drawn[30]!, drawn.at(-1)!]) expect(y).toBeCloseTo(fit.valueAt(x), 12);

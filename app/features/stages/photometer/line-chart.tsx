@@ -27,9 +27,7 @@ export function LineChart({ stage, unknown, title }: LineChartProps) {
   if (stage.levels.every((l) => l.x === null || l.readings.length === 0)) {
     return (
       <Sheet component="section" aria-label="Chart of the line">
-        <Typography color="textSecondary">
-          The line comes to stand here, with the first standards that are read.
-        </Typography>
+        <Typography color="textSecondary">The line appears with the first standards.</Typography>
       </Sheet>
     );
   }

@@ -98,8 +98,8 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
         const edge = (side: 1 | -1, which: "confidence" | "prediction") =>
           ys.map((y, i) => y + side * (bands[i]?.[which] ?? 0));
         return [
-          ...band("95 % of one more reading", xs, edge(-1, "prediction"), edge(1, "prediction"), "#edf3f2"),
-          ...band("95 % of the line", xs, edge(-1, "confidence"), edge(1, "confidence"), "#cfe2e0"),
+          ...band("95 % prediction interval", xs, edge(-1, "prediction"), edge(1, "prediction"), "#edf3f2"),
+          ...band("95 % confidence band", xs, edge(-1, "confidence"), edge(1, "confidence"), "#cfe2e0"),
           {
             type: "line",
             name: "line",

@@ -68,7 +68,7 @@ function BlankQuestion({ takeBlank }: { readonly takeBlank: (value: "zeroed" | "
         Deduct the blank
       </Button>
       <Button variant="outlined" size="small" onClick={() => takeBlank("zeroed")}>
-        They were read against it
+        Readings were taken against the blank
       </Button>
     </Box>
   );

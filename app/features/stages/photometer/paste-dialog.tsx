@@ -63,7 +63,8 @@ export function PasteDialog({ stage, symbols, onClose }: PasteDialogProps) {
   const input = stage.definition.inputs.find((i) => i.symbol === stage.definition.series.symbol);
   const submit = () => {
     if (!table) return setProblem("Paste the table first, or choose a file");
-    if (table.problems.length > 0) return setProblem("Mend what is marked first: nothing is taken by halves");
+    if (table.problems.length > 0)
+      return setProblem("Fix what is marked first; nothing has been entered yet");
     setBusy(true);
     void send({
       intent: "enter",
@@ -139,7 +140,7 @@ function Preview({ table }: { table: ReadingsTable }) {
         <Typography>
           {table.rows.length} flasks, {people.length} {people.length === 1 ? "reader" : "readers"}:{" "}
           {people.join(", ")}
-          {table.empty > 0 && `; ${table.empty} empty cells are passed over`}.
+          {table.empty > 0 && `; ${table.empty} empty cells skipped`}.
         </Typography>
       )}
     </Box>

@@ -20,8 +20,13 @@ export interface ReadingTarget {
   readonly symbol: string;
 }
 
-const strikeReasons = ["fingerprint on the cuvette", "bubble in the light", "read too early", "wrong flask"];
-const correctReasons = ["misread", "written wrong", "wrong place"];
+const strikeReasons = [
+  "fingerprint on the cuvette",
+  "bubble in the light path",
+  "read too early",
+  "wrong flask",
+];
+const correctReasons = ["misread", "written down wrong", "wrong place"];
 
 interface ReadingDialogProps {
   target: ReadingTarget;
@@ -106,7 +111,7 @@ function StandingReading({ target, stage, onClose, field }: ReadingDialogProps &
       <ReadingTextField
         label={reading.unit === "%" ? "Transmittance, %" : "Absorbance"}
         state={state}
-        hint="type another number to correct it; leave it to strike it out"
+        hint="type another number to correct it, or leave it to strike it out"
         onType={(text) => typeIn(entry, field, text)}
       />
       <ReasonField

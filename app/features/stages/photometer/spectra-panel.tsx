@@ -121,8 +121,8 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
         />
       ) : (
         <Typography color="textSecondary">
-          No spectrum yet: scan a colored standard against the blank, bring one in from a file, or type the
-          wavelength that is usual ({usualNm} nm).
+          No spectrum yet. Scan a colored standard against the blank, import a file, or type the usual
+          wavelength ({usualNm} nm).
         </Typography>
       )}
       {!locked && (

@@ -72,7 +72,8 @@ export function OrderTable({ stage, comparison }: OrderTableProps) {
       </Box>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         ± is {plusMinusWords[rules.plusMinus]}. r is the correlation coefficient of the straight plot. The
-        evidence is Akaike’s, from the readings as they are, and its residuals are on that scale too.
+        relative likelihood is the Akaike weight of the untransformed readings; the residuals are on that
+        scale too.
         {comparison.each > 1 &&
           ` With this many readings, the fit uses the means of ${comparison.each} neighboring readings.`}
       </Typography>
@@ -126,7 +127,7 @@ function OrderColumn(props: OrderColumnProps) {
         {word.slice(1)} order{taken ? ", taken" : best ? ", fits best" : ""}
       </Box>
       <Chart
-        label={`${plots[fit.order]}, with its straight line, and beneath what the law leaves over`}
+        label={`${plots[fit.order]}, with its straight line, and the residuals below`}
         option={option}
         height={240}
         fileName={`${word} order`}

@@ -50,9 +50,9 @@ export function NewerConcentrations({ record }: { record: RunRecord }) {
       {recomputations.map(({ id, at, changes, replaced }) => (
         <Box key={id} sx={{ mt: 1.5 }}>
           <Typography variant="h3">
-            Computed again <When at={at} as="time" /> with {uncapitalized(replaced.join("; "))}
+            Recalculated <When at={at} as="time" /> with {uncapitalized(replaced.join("; "))}
           </Typography>
-          {changes.length === 0 && <Typography>Nothing changes that is shown.</Typography>}
+          {changes.length === 0 && <Typography>No displayed value changes.</Typography>}
           {changes.map(({ name, before, after }) => (
             <Typography key={name}>
               {name}: <span style={{ fontFamily: fonts.reading }}>{after}</span> instead of{" "}

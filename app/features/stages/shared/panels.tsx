@@ -187,7 +187,7 @@ function spreadText({ combined, definition }: TitrationEvaluation): string {
 function noResultWords({ problem, agreement, trials, definition }: TitrationEvaluation): string {
   if (problem) return `${problem}.`;
   const { state } = agreement;
-  if (state !== "apart" && state !== "rivals") return "It comes with the first complete trial that counts.";
+  if (state !== "apart" && state !== "rivals") return "Appears with the first complete trial that counts.";
   const each = trials.flatMap((t) => (t.eligible && t.shownResult ? [t.shownResult.value] : []));
   return `None while the trials disagree: they give ${withUnit(listed(each), definition.result.unit)}.`;
 }
@@ -221,7 +221,7 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
           {definition.kind === "titration" && <li>{definition.persistence}</li>}
         </Box>
         <Typography variant="body2" color="textSecondary">
-          Follow the safety data sheets, your institution’s rules and local waste law, which come before this
+          Follow the safety data sheets, your institution’s rules and local waste law; they come before this
           text.
         </Typography>
       </Box>

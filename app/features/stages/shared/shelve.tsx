@@ -118,7 +118,7 @@ function ShelveDialog({ stage, formula, record, onClose }: ShelveDialogProps) {
       />
       {solutionId === "" && <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />}
       <TextField
-        label="Standardize again by"
+        label="Restandardize by"
         type="date"
         value={by}
         onChange={(e) => setBy(e.target.value)}

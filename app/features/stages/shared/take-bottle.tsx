@@ -60,7 +60,7 @@ export function TakeDialog({ input, bottles, stageKey, replaces, onClose }: Take
         </Typography>
       )}
       {bottle?.state === "past its date" && (
-        <Alert severity="warning">It is past its date: standardize it anew before you rely on it.</Alert>
+        <Alert severity="warning">Past its date: restandardize before you rely on it.</Alert>
       )}
       {replaces && (
         <ReasonField

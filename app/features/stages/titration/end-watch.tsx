@@ -82,7 +82,7 @@ function Watch({ timer, onKept, onFaded }: { timer: TimerRecord; onKept: () => v
         Kept
       </Button>
       <Button variant="outlined" onClick={onFaded}>
-        Faded: go on
+        Faded: keep titrating
       </Button>
     </Box>
   );

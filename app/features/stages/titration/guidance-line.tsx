@@ -36,7 +36,7 @@ export function GuidanceLine(props: {
       }}
     >
       {closed
-        ? "The set is closed. Another trial may be added, it will be judged with the others."
+        ? "The set is closed. You can add another trial; it is judged with the others."
         : numbersOut(text)}
     </Box>
   );

@@ -36,7 +36,7 @@ export function Ledger({ runId, stage, onCorrect, ...actions }: LedgerProps) {
       </Typography>
       {trials.length === 0 ? (
         <Typography color="textSecondary" sx={{ px: 2, pb: 1.5 }}>
-          Each trial comes to stand here, reading by reading.
+          Trials appear here, reading by reading.
         </Typography>
       ) : (
         <Box

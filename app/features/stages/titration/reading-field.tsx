@@ -45,7 +45,7 @@ export function ReadingField(props: ReadingFieldProps) {
       {...box}
       label={label}
       state={state}
-      hint={second ? "without looking at the first" : (remark ?? field.hint)}
+      hint={second ? "do not look at the first reading" : (remark ?? field.hint)}
     />
   );
 }

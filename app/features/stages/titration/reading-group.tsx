@@ -217,7 +217,7 @@ function remarksOn(
   return (field: Field) => {
     if (field.many) return readSoFar(entry, field);
     if (entry.stateOf(field).is !== "offered") return undefined;
-    if (field.kind === "volume.taken") return `as before, or change it; ${field.hint}`;
+    if (field.kind === "volume.taken") return `as before, or change it: ${field.hint}`;
     const from = previous ? `carried from ${previous.words}` : "as the house starts";
     return (
       <>

@@ -58,7 +58,7 @@ export function StaggerDialog({ standing, stageKey, first, onClose }: StaggerDia
   return (
     <FormDialog title="Stagger several flasks" submit="Set these timers" onSubmit={submit} onClose={onClose}>
       <Typography color="textSecondary">
-        Each stands its time, none waits, and starts and titrations never fall together.
+        Each flask stands its time, none waits, and starts and titrations never overlap.
       </Typography>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "1fr 1fr" }}>
         {field("flasks", "Flasks")}

@@ -70,16 +70,21 @@ function EndPoint({ stage, onChange }: StagePart) {
     <>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
         <StageText stage={stage} onChange={onChange} name="indicator" label="Indicator" />
-        <StageText stage={stage} onChange={onChange} name="persistence" label="How long the end must stay" />
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="persistence"
+          label="How long the end-point color must persist"
+        />
         <StageText
           stage={stage}
           onChange={onChange}
           name="persistSeconds"
-          label="In seconds, for the stopwatch"
-          help="30 where nothing is said"
+          label="Persistence, s (for the stopwatch)"
+          help="30 if empty"
         />
       </Box>
-      <Part title="What the flask looks like on the way">
+      <Part title="Flask color during the titration">
         <Rows
           name="Color"
           rows={stage.ribbon}

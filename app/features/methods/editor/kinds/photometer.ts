@@ -13,7 +13,7 @@ function readOnAPhotometer<S extends AssayStage>(
     starter: null,
     draft: (stage) => ({ carried: stage }),
     stage: ({ carried }, shared) => {
-      if (carried?.kind !== kind) throw new Bug(`A ${kind} is written without one to begin with`);
+      if (carried?.kind !== kind) throw new Bug(`Written without one at first: ${kind}`);
       return { ...(carried as S), ...shared };
     },
     gaps,
