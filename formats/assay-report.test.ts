@@ -38,7 +38,7 @@ describe("the working of an assay, as on a board", () => {
     const steps = stepsOf(phosphate(), "standards");
     expect(steps.map((s) => s.title)).toEqual([
       "Concentration of a standard, as in standard 6",
-      "Line by least squares through 6 readings of 6 standards, all alike",
+      "Line by least squares through 6 readings of 6 standards, unweighted",
       "Intercept",
       "Slope",
       "Molar absorptivity",

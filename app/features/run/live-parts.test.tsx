@@ -196,7 +196,7 @@ test("the trail shows each line with what it was undone by; an empty one says wh
   expect(trail([undone, line({})])).toMatch(
     /striking out of trial 1 undone by Imre .* overshot .* final reading/,
   );
-  expect(trail([])).toContain("Its first reading will stand here.");
+  expect(trail([])).toContain("The first reading will appear here.");
 });
 
 describe("the words of the house", () => {

@@ -75,7 +75,7 @@ describe("a label", () => {
       "corrosive",
       "S-12",
       "made 2026-11-20 by bench 3",
-      "again by 2026-11-27",
+      "restandardize by 2026-11-27",
     ])
       expect(label).toContain(words);
   });

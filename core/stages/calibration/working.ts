@@ -47,7 +47,7 @@ function fitSteps(
     origin: `A = ${symbolTex(slope)} ${axis}`,
     quadratic: `A = ${symbolTex(intercept)} + ${symbolTex(slope)} ${axis} + q ${axis}^{2}`,
   }[fit.model];
-  const weights = fit.weighting === "none" ? "equal" : `weighted ${fit.weighting}`;
+  const weights = fit.weighting === "none" ? "unweighted" : `weighted ${fit.weighting}`;
   const one = parameterSteps(symbols, definition, rules);
   return [
     ...(deducted === null

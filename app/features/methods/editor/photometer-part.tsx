@@ -18,7 +18,7 @@ const models = [
   ["quadratic", "quadratic"],
 ] as const;
 const weightings = [
-  ["none", "equal"],
+  ["none", "unweighted"],
   ["1/s²", "1/s²"],
   ["1/x", "1/x"],
   ["1/x²", "1/x²"],

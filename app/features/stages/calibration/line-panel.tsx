@@ -16,7 +16,7 @@ const models = [
   { value: "quadratic", label: "quadratic", fit: "Fit a quadratic" },
 ];
 const weightings = [
-  { value: "none", label: "equal" },
+  { value: "none", label: "unweighted" },
   { value: "1/s²", label: "1/s², by scatter" },
   { value: "1/x", label: "1/x" },
   { value: "1/x²", label: "1/x²" },

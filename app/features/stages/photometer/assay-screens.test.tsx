@@ -106,8 +106,8 @@ describe("the screen of the standards", () => {
       standards: { once: { "A_0:absorbance": "0.001 0.002 0.000" }, trials: standards(all) },
     });
     expect(words).toMatch(/Slope 0\.69\d+ per mg\/L, standard error 0\.00\d+/);
-    expect(words).toMatch(/Detected, stated from \(by the line\)/);
-    expect(words).toMatch(/Detected, stated from \(by the blanks\)/);
+    expect(words).toMatch(/Detection and quantitation limits \(from the line\)/);
+    expect(words).toMatch(/Detection and quantitation limits \(from the blanks\)/);
     expect(words).toContain("R² (no proof of linearity)");
     expect(words).toContain("Go on: Read the unknown");
   });
@@ -125,7 +125,7 @@ describe("the screen of the standards", () => {
     const off = standardsScreen({
       standards: { trials: standards({ ...all, "6.00": "0.418 0.419 0.520" }) },
     });
-    expect(off).toContain("Ringed: further off the line than chance allows");
+    expect(off).toContain("Ringed: farther from the line than chance explains");
     expect(off).toContain("0.520");
   });
 
