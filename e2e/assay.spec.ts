@@ -36,7 +36,7 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
   await read(page, "Flask with 8.00 mL", "0.561");
   await read(page, "Flask with 10.00 mL", "0.700");
 
-  // The class's table, with a cell that is no number at first: nothing is taken by halves, nothing typed is lost.
+  // The class's table, with a cell that is no number at first: nothing has been entered yet, nothing typed is lost.
   await page.getByRole("button", { name: "A class’s readings …" }).click();
   const table = page.getByRole("textbox", { name: "Table" });
   await table.fill(

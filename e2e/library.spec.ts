@@ -20,7 +20,7 @@ test("a method is made in the editor, told what is wrong in words, saved, versio
     await expect(page.getByRole("alert").first()).toContainText("does not balance yet");
     await page.getByRole("button", { name: "Balance it" }).click();
     await expect(equation).toHaveValue("H2SO4 + 2 NaOH -> Na2SO4 + 2 H2O");
-    await expect(holds).toContainText("look at the stage that is marked");
+    await expect(holds).toContainText("see the marked stage");
     await equation.fill("Xq + NaOH -> NaCl");
     await expect(page.getByRole("alert").first()).toContainText("Xq");
     await equation.fill("H2SO4 + 2 NaOH -> Na2SO4 + 2 H2O");

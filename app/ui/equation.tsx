@@ -26,6 +26,9 @@ export function EquationLine({ source, large = false, small = false }: EquationL
       sx={{
         display: "flex",
         flexWrap: "wrap",
+        // A side that is too long by itself can still be moved.
+        overflowX: "auto",
+        overflowY: "hidden",
         columnGap: 0.75,
         py: 0.25,
         fontSize: large ? "1.25rem" : small ? "0.8rem" : "1.02rem",
@@ -33,10 +36,7 @@ export function EquationLine({ source, large = false, small = false }: EquationL
       }}
     >
       {sidesOf(source).map((side) => (
-        // A side that is too long by itself can still be moved.
-        <Box key={side} component="span" sx={{ overflowX: "auto", overflowY: "hidden", maxWidth: 1 }}>
-          <Tex tex={side} />
-        </Box>
+        <Tex key={side} tex={side} />
       ))}
     </Box>
   );
