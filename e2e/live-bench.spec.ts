@@ -129,7 +129,7 @@ test("an overshot end is brought back: what that took is no part of the titer", 
   await dialog.getByRole("button", { name: "Record it" }).click();
   await expect(dialog).toContainText("it must be more than zero");
   await dialog.getByRole("textbox", { name: "Added back, mL" }).fill("1.00");
-  await dialog.getByRole("textbox", { name: /Titrant that 1 mL/ }).fill("1.02");
+  await dialog.getByRole("textbox", { name: /^Titrant equivalent to 1 mL/ }).fill("1.02");
   await dialog.getByRole("button", { name: "Record it" }).click();
   // 26.02 - 1.00 · 1.02 = 25.00
   await expect(ledgerRow(page, "1")).toContainText("25.00");

@@ -180,6 +180,19 @@ function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps)
       autoHighlight
       openOnFocus
       noOptionsText="No method found. Try a substance, such as NaOH."
+      renderGroup={({ key, group, children }) => (
+        <li key={key} role="presentation">
+          <Box
+            role="presentation"
+            sx={{ px: 2, pt: 1, color: colors.inkSoft, fontWeight: 700, fontSize: "0.9rem" }}
+          >
+            {group}
+          </Box>
+          <Box component="ul" role="group" aria-label={group} sx={{ p: 0 }}>
+            {children}
+          </Box>
+        </li>
+      )}
       renderOption={({ key: _, ...props }, option) => (
         <Box component="li" key={`${option.group} ${option.id}`} {...props} sx={{ minHeight: 44 }}>
           <Box sx={{ minWidth: 0 }}>
