@@ -205,9 +205,13 @@ test("a flask that is too cold is asked about, and it stands with the trial", as
     page.getByText("48.5 °C is below the 55 to 60 °C of this method: warm it before you go on"),
   ).toBeVisible();
   await warm.press("Enter");
-  await expect(page.getByRole("region", { name: "Ledger" })).toContainText(
-    "48.5 °C is below the 55 to 60 °C",
-  );
+  const ledger = page.getByRole("region", { name: "Ledger" });
+  await expect(ledger).toContainText("48.5 °C is below the 55 to 60 °C");
+  // It is read again once it is warm: both readings stand.
+  await warm.fill("57.0");
+  await warm.press("Enter");
+  await expect(page.getByText("read so far: 48.5, 57.0")).toBeVisible();
+  await expect(ledger).toContainText("48.5 °C is below the 55 to 60 °C");
 });
 
 test("a timer of one's own: for the stage or a flask, from a dialog, on every screen, ended where one is", async ({

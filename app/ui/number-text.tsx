@@ -3,7 +3,10 @@ import { fonts } from "../theme/theme";
 
 /** Keeps a number and its unit on one line. */
 export const unbroken = (text: string) =>
-  text.replace(/(\d|±|near) (mL|g|mg|mol\/L|mmol|%|°C|s\b|min\b|\d)/g, "$1\u00a0$2");
+  text.replace(
+    /(\d|±|near|about) (mL|cm³|L\b|g\b|mg|µg|kg|mol|mmol|meq|ppm|nm\b|%|°C|°dH|s\b|min\b|h\b|\d)/g,
+    "$1\u00a0$2",
+  );
 
 /** A sentence in which the numbers with decimals stand out, each beside its unit. */
 export function numbersOut(text: string): ReactNode {

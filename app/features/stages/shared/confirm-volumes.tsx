@@ -21,6 +21,15 @@ interface ConfirmVolumesProps {
   next: boolean;
 }
 
+const rowStyle = {
+  display: "flex",
+  alignItems: "center",
+  flexWrap: "wrap",
+  columnGap: 1,
+  rowGap: 0.5,
+  mt: 0.5,
+} as const;
+
 /**
  * Volumes that all trials use and that the method only presumes: each is confirmed by a press, or typed as it was. Until then
  * no trial counts.
@@ -50,17 +59,7 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
       {asked.map(({ symbol, label, text }, i) => {
         const state = fields.find(({ field }) => field.symbol === symbol && field.kind === "volume.taken");
         return (
-          <Box
-            key={symbol}
-            sx={{
-              display: "flex",
-              alignItems: "center",
-              flexWrap: "wrap",
-              columnGap: 1,
-              rowGap: 0.5,
-              mt: 0.5,
-            }}
-          >
+          <Box key={symbol} sx={rowStyle}>
             <span>{label}</span>
             <Button
               ref={i === 0 ? first : undefined}

@@ -1,0 +1,138 @@
+// Takes the pictures of docs/screenshots/ from a freshly begun demo: ./bin/demo --fresh, then npm run screenshots -- http://127.0.0.1:4100
+// It begins runs of its own there. Names of pictures may follow; without them all are taken.
+import { chromium, type BrowserContext, type Page } from "@playwright/test";
+
+const [url = "http://127.0.0.1:4100", ...wanted] = process.argv.slice(2);
+const executablePath = process.env.CHROMIUM ?? "/usr/bin/chromium-headless-shell";
+
+const browser = await chromium.launch({ executablePath, args: ["--no-sandbox"] });
+const wide = { width: 1280, height: 800 };
+const contexts: BrowserContext[] = [];
+
+async function open(viewport = wide): Promise<Page> {
+  const context = await browser.newContext({ viewport, baseURL: url, reducedMotion: "reduce" });
+  contexts.push(context);
+  return context.newPage();
+}
+
+/** The page of a run of the demo, at one of its stages. */
+async function run(page: Page, title: string, stage?: string): Promise<string> {
+  await page.goto("/");
+  await page
+    .getByRole("link", { name: title, exact: true })
+    .or(page.getByLabel(`Go to the run ${title}`))
+    .first()
+    .click();
+  await page.getByRole("heading", { level: 1, name: title }).waitFor();
+  const { pathname } = new URL(page.url());
+  if (stage) await page.goto(`${pathname}?stage=${stage}`);
+  return pathname;
+}
+
+async function begin(page: Page, methodId: string, title: string, sample: string): Promise<void> {
+  await page.goto(`/methods/${methodId}`);
+  await page.getByRole("link", { name: "Start a run" }).first().click();
+  await page.getByRole("textbox", { name: "Sample" }).fill(sample);
+  await page.getByRole("textbox", { name: "Title" }).fill(title);
+  await page.keyboard.press("Enter");
+  await page.getByRole("heading", { level: 1, name: title }).waitFor();
+}
+
+/** Types into the field where the cursor stands, with Enter. */
+async function type(page: Page, ...texts: readonly string[]): Promise<void> {
+  for (const text of texts) {
+    await page.keyboard.type(text);
+    await page.keyboard.press("Enter");
+    await page.waitForTimeout(400);
+  }
+}
+
+async function confirmVolumes(page: Page): Promise<void> {
+  const asked = page.getByTestId("confirm-volumes").getByRole("button", { name: /^It was / });
+  while ((await asked.count()) > 0) {
+    await asked.first().click();
+    await page.waitForTimeout(500);
+  }
+}
+
+/** Each brings a page to what its picture shows. */
+const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
+  bench: (page) => page.goto("/"),
+  run: (page) => run(page, "Rinse acid of the kelp tank filter"),
+  assay: (page) => run(page, "Phosphate of the pond", "standards"),
+  scan: (page) => run(page, "Phosphate of the pond", "wavelength"),
+  rate: (page) => run(page, "Fading of the tracer dye", "rate"),
+  async working(page) {
+    await page.goto(`${await run(page, "Rinse acid of the kelp tank filter")}/working?stage=standardize`);
+  },
+  methods: (page) => page.goto("/methods"),
+  method: (page) => page.goto("/methods/permanganate-by-hot-oxalate"),
+  plan: (page) => page.goto("/methods/base-by-phthalate-then-acid/plan"),
+  editor: (page) => page.goto("/methods/acid-by-base/edit"),
+  shelf: (page) => page.goto("/shelf"),
+  lineage: (page) => page.goto("/shelf/lineage"),
+  lab: (page) => page.goto("/lab"),
+  "house-rules": (page) => page.goto("/house-rules"),
+  async paper(page) {
+    await page.goto(`${await run(page, "Acid for the alkalinity class")}/paper`);
+  },
+  async "run-live"(page) {
+    await begin(page, "sulfur-dioxide", "Sulfite of the brine", "BR-2");
+    await page.goto(`${new URL(page.url()).pathname}?stage=determine`);
+    await confirmVolumes(page);
+    await page.getByRole("button", { name: "Stagger several flasks …" }).click();
+    await page.getByRole("button", { name: "Set these timers" }).click();
+    const dock = page.getByRole("region", { name: "Timers" });
+    await dock.getByRole("button", { name: /^Start: flask 1/ }).click();
+    await page
+      .getByRole("group", { name: "Flasks" })
+      .getByRole("button", { name: /^Flask 1/ })
+      .click();
+    await type(page, "25.00", "0.00");
+    await page.keyboard.type("3.70");
+    await page.getByRole("button", { name: "Possible end point: mark it" }).click();
+    await page.keyboard.type("3.85");
+  },
+  async waiting(page) {
+    await run(page, "Rinse acid of the kelp tank filter");
+    await page.getByRole("textbox", { name: "Final reading, mL" }).waitFor();
+    await page.context().setOffline(true);
+    await page.getByRole("textbox", { name: "Final reading, mL" }).click();
+    await type(page, "41.02");
+    await page.getByRole("region", { name: "Kept in this browser" }).waitFor();
+  },
+  async dilution(page) {
+    await begin(page, "dilute-and-check", "Acid for the tide pool table", "TP-1");
+    await type(page, "");
+    await page.keyboard.type("0.00");
+    await page.keyboard.press("Enter");
+    await page.waitForTimeout(800);
+    await type(page, "");
+    await page.keyboard.type("10.70");
+    await page.keyboard.press("Enter");
+    await page.waitForTimeout(800);
+    await confirmVolumes(page);
+    await page.getByRole("link", { name: "Go on: Check by titration" }).click();
+    await page.getByRole("button", { name: /^Target type it/ }).click();
+    await type(page, "0.23");
+    await page.getByRole("button", { name: "counts", exact: true }).click();
+    await page.getByRole("textbox", { name: "Aliquot of the dilution, mL" }).click();
+    await type(page, "10.00", "0.00", "20.10");
+  },
+  "run-phone": (page) => run(page, "Pickling acid of the quarantine pipes"),
+};
+
+try {
+  for (const [name, bring] of Object.entries(pictures)) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    const page = await open(name === "run-phone" ? { width: 390, height: 844 } : wide);
+    await bring(page);
+    await page.waitForLoadState("networkidle").catch(() => undefined);
+    await page.waitForTimeout(1200);
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+    console.log(name);
+  }
+} finally {
+  for (const context of contexts) await context.close();
+  await browser.close();
+}
