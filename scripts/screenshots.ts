@@ -129,6 +129,7 @@ try {
     await bring(page);
     await page.waitForLoadState("networkidle").catch(() => undefined);
     await page.waitForTimeout(1200);
+    await page.evaluate(() => window.scrollTo(0, 0));
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     console.log(name);
   }

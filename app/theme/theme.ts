@@ -63,6 +63,8 @@ export const theme = createTheme({
         "::placeholder": { color: `${colors.inkSoft} !important`, opacity: "1 !important" },
         body: { fontFeatureSettings: '"ss01" 0', WebkitFontSmoothing: "antialiased" },
         ":focus-visible": focusRing,
+        // A value that is offered stands selected: in our color, and legible.
+        "::selection": { background: colors.pinkBand, color: colors.ink },
       },
     },
     // A ring says where the keyboard is, a darker shade what is pressed: no waves.

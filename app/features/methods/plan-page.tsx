@@ -123,7 +123,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
                 ))}
               </TextField>
               <Count label="Benches" value={benches} onChange={setBenches} />
-              <Count label="Trials each" value={trials} onChange={setTrials} help="the rough one too" />
+              <Count label="Trials each" value={trials} onChange={setTrials} help="including the rough one" />
               <Count label="Margin, %" value={margin} onChange={setMargin} />
             </Box>
           </Sheet>

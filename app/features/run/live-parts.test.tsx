@@ -136,7 +136,7 @@ test("reagents: what now, and what only at the last moment", () => {
   const said = text(renderToString(<ReagentsAhead reagents={stage.reagents ?? []} />));
   expect(said).toMatch(/Add now sodium hydroxide.*At the last moment starch.*sulfuric acid, 25 %, 10 mL/);
   expect((stage.conditions ?? []).map(conditionWords)).toEqual([
-    "just 15 min: let it stand, stoppered: frees the bound sulfite",
+    "exactly 15 min: let it stand, stoppered: frees the bound sulfite",
     "within 1 min: titrate at once after the acid",
   ]);
 });

@@ -249,7 +249,9 @@ function nextWords(
   if (blanks.filter((b) => !b.struck).length < 2 && blanks.length > 0)
     return "Read the blank, or a standard, once more to see whether the instrument drifted; then the unknown";
   const bad = line?.advice.find((a) => !a.good);
-  return bad ? "Look at what the data say of the line, then go on" : "The line stands: go on to the unknown";
+  return bad
+    ? "Check what the data say about the line, then go on"
+    : "The line is ready: go on to the unknown";
 }
 
 /** The usual amounts that no flask holds yet. */

@@ -8,7 +8,7 @@ import { colors, fonts } from "../../../theme/theme";
 
 /** A condition as one reads it at the bench: the number first, then what it is for. */
 export function conditionWords({ what, celsius, minutes, strict, counts }: Condition): string {
-  const exactly = counts === "within" ? "within " : strict ? "just " : "";
+  const exactly = counts === "within" ? "within " : strict ? "exactly " : "";
   const time =
     minutes === undefined ? null : `${exactly}${minutes >= 120 ? `${minutes / 60} h` : `${minutes} min`}`;
   const numbers = [celsius && `${celsius[0]} to ${celsius[1]} °C`, time].filter(Boolean).join(", ");
