@@ -26,14 +26,27 @@ export type Remembering = (record: StageRecord, basis: Basis, find: () => FoundS
 /** Remembers nothing. */
 export const anew: Remembering = (_record, _basis, find) => find();
 
-const same = (a: Basis, b: Basis): boolean =>
+/**
+ * What is kept of a basis: the stages before are held weakly, since a stage that is worked at is evaluated anew after each reading,
+ * and would be kept here only because a later stage once followed from it.
+ */
+interface KeptBasis extends Omit<Basis, "before"> {
+  readonly before: readonly WeakRef<ComputedEvaluation>[];
+}
+
+const keptOf = (basis: Basis): KeptBasis => ({
+  ...basis,
+  before: basis.before.map((stage) => new WeakRef(stage)),
+});
+
+const same = (a: KeptBasis, b: Basis): boolean =>
   a.compiled === b.compiled &&
   a.rules === b.rules &&
   a.open === b.open &&
   a.hand === b.hand &&
   a.next === b.next &&
   a.before.length === b.before.length &&
-  a.before.every((stage, i) => stage === b.before[i]);
+  a.before.every((stage, i) => stage.deref() === b.before[i]);
 
 /**
  * Gives what was found of a record as long as nothing that it follows from is another object: changes leave the stages that they do
@@ -43,12 +56,12 @@ const same = (a: Basis, b: Basis): boolean =>
  */
 export function rememberedStages(): Remembering {
   const asked = new WeakSet<StageRecord>();
-  const known = new WeakMap<StageRecord, { readonly basis: Basis; readonly found: FoundStage }>();
+  const known = new WeakMap<StageRecord, { readonly basis: KeptBasis; readonly found: FoundStage }>();
   return (record, basis, find) => {
     const there = known.get(record);
     if (there && same(there.basis, basis)) return there.found;
     const found = find();
-    if (asked.has(record)) known.set(record, { basis, found });
+    if (asked.has(record)) known.set(record, { basis: keptOf(basis), found });
     else asked.add(record);
     return found;
   };
