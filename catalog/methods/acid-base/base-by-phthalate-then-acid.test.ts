@@ -168,7 +168,9 @@ describe("verdict and guidance", () => {
       endNear: expect.closeTo(54.483, 2),
       roomLeft: false,
     });
-    expect(weighed([])?.text).toMatch(/the end point would come near 54\.5 mL, by theory, past the last mark at 50\. Refill/);
+    expect(weighed([])?.text).toMatch(
+      /the end point would come near 54\.5 mL, by theory, past the last mark at 50\. Refill/,
+    );
     const rough = flask("2.6000", "2.1000", "0.00", "20.00", { kind: "rough" });
     expect(weighed([rough])).toMatchObject({ from: "rough", endNear: expect.closeTo(50, 6), slowAt: 48 });
     expect(weighed(three)).toMatchObject({ from: "trials", titerMl: expect.closeTo(24.48, 2) });
