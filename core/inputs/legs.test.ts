@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
-import { applyChange, type RunChange, takeBack, redoOf } from "../change";
+import { applyChange, type RunChange } from "../change";
 import { changeContext, evaluateRun } from "../evaluate";
 import type { TitrationEvaluation } from "../stages";
 import type { RunRecord } from "../run";
@@ -8,8 +8,8 @@ import { begunRun } from "../testing/build-record";
 
 const trial = { id: "flask-1", kind: "fine" } as const;
 let ids = 0;
-const context = (last: { id: string; inverse: Parameters<typeof takeBack>[1] } | null = null) =>
-  changeContext({ now: "2026-11-29T09:00:00.000Z", person: "bench 1", newId: () => `id ${++ids}`, last });
+const context = () =>
+  changeContext({ now: "2026-11-29T09:00:00.000Z", person: "bench 1", newId: () => `id ${++ids}` });
 
 /** The run with these readings of one flask; where one is refused, why. */
 function read(readings: readonly (readonly [symbol: string, kind: string, text: string])[]) {
@@ -85,44 +85,4 @@ describe("a burette that is refilled in the middle of a titration", () => {
     expect(guided.guidance?.roomLeft).toBe(true);
     expect(stage.begun).toHaveLength(1);
   });
-});
-
-test("whatever was undone can be made again, and then undone again: readings, corrections, numbers of trials", () => {
-  const { record } = read([...weighed, ["V", "burette.initial", "0.00"], ["V", "burette.final", "48.00"]]);
-  const final = record.stages[0]!.trials[0]!.observations.at(-1)!;
-  const changes: RunChange[] = [
-    {
-      ...{
-        intent: "observe",
-        id: "corrected",
-        stageKey: "standardize",
-        trial,
-        symbol: "V",
-        kind: "burette.final",
-      },
-      ...{ text: "48.10", supersedes: final.id, reason: "misread" },
-    },
-    { intent: "mark", trialId: trial.id, kind: "rough" },
-    { intent: "strike", trialId: trial.id, reason: "spilled" },
-    { intent: "rename", title: "Another name", sample: "R-1", bench: "bench 2" },
-    { intent: "finish" },
-  ];
-  const seen = (r: RunRecord) => {
-    const [t] = (evaluateRun(r).stages[0] as TitrationEvaluation).trials;
-    return [r.title, r.status, t?.titerMl, t?.record.kind, t?.record.number, t?.record.struck?.reason];
-  };
-  for (const change of changes) {
-    const applied = applyChange(record, change, context());
-    if (!applied.ok || !applied.value) continue;
-    const { record: made, inverse } = applied.value;
-    const redo = redoOf(made, inverse, context());
-    const undone = takeBack(made, inverse, context());
-    if (!undone.ok) throw new Error(undone.problem.message);
-    expect(seen(undone.value)).toEqual(seen(record));
-    const again = takeBack(undone.value, redo, context());
-    if (!again.ok) throw new Error(again.problem.message);
-    expect(seen(again.value)).toEqual(seen(made));
-    const undoneAgain = takeBack(again.value, inverse, context());
-    expect(undoneAgain.ok && seen(undoneAgain.value)).toEqual(seen(record));
-  }
 });
