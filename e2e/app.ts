@@ -63,6 +63,12 @@ export async function atRest(page: Page) {
   } while (under.size > 0);
 }
 
+/** Once no color is on its way to another: what is looked at for contrast in between has neither. */
+export const colorsSettled = (page: Page) =>
+  page.waitForFunction(() =>
+    document.getAnimations().every((a) => !(a instanceof CSSTransition) || a.playState !== "running"),
+  );
+
 /** One server at a time, on a database of its own for each file of tests: what one puts on the shelf is not in another's runs. */
 class Servers {
   private current: { file: string; folder: string; server: AppServer } | null = null;

@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { devices, type Page, type Request } from "@playwright/test";
 import {
+  colorsSettled,
   atRest,
   follow,
   expect,
@@ -25,6 +26,7 @@ async function begin(page: Page, methodId: string, title: string, stage: string)
 }
 
 async function clean(page: Page, where: string) {
+  await colorsSettled(page);
   const found = await new AxeBuilder({ page }).analyze();
   const grave = found.violations
     .filter((v) => v.impact === "serious" || v.impact === "critical")
@@ -185,6 +187,7 @@ test("three flasks that stand are staggered: their timers are on every screen, a
   await expect(dock.locator('[data-due="true"]').first()).toBeVisible();
   // It has stood: its turn at the burette has come.
   await first.getByRole("button", { name: "Done" }).click();
+  await expect(first).toHaveCount(0);
   await flasks.getByRole("button", { name: /^Flask 1/ }).click();
   await typeReadings(
     page,

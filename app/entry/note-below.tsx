@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { KeyboardEvent } from "react";
-import { unbroken } from "../ui/number-text";
+import { together } from "../ui/number-text";
 import { colors } from "../theme/theme";
 import type { Note } from "./field";
 
@@ -30,7 +30,7 @@ export function NoteBelow({ note, wrong, onType, onSettle }: NoteBelowProps) {
   );
   return (
     <Box component="span" sx={{ color: wrong ? colors.brick : colors.amberDeep, fontWeight: 600 }}>
-      <span style={{ display: "block" }}>{unbroken(message)}</span>
+      <span style={{ display: "block" }}>{together(message)}</span>
       {choices?.map((choice) => button(`It is ${choice}`, () => onSettle?.(choice)))}
       {choices === undefined && proposal !== undefined && (
         <>

@@ -8,6 +8,21 @@ export const unbroken = (text: string) =>
     "$1\u00a0$2",
   );
 
+const units = "mL|cm³|L|g|mg|µg|kg|mol|mmol|meq|ppm|nm|%|°C|°dH|s|min|h";
+const numberWithUnit = new RegExp(`(\\S*\\d(?: ± \\S*\\d)? (?:${units})(?![A-Za-z])\\S*)`);
+
+/** The same where the text may be long and is copied or searched: its spaces stay what they are. */
+export const together = (text: string): ReactNode =>
+  text.split(numberWithUnit).map((part, i) =>
+    i % 2 === 1 ? (
+      <span key={i} style={{ whiteSpace: "nowrap" }}>
+        {part}
+      </span>
+    ) : (
+      part
+    ),
+  );
+
 /** A sentence in which the numbers with decimals stand out, each beside its unit. */
 export function numbersOut(text: string): ReactNode {
   return unbroken(text)

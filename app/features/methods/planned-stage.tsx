@@ -3,7 +3,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { PlannedAmount, StagePlan } from "~/core/stages";
 import { printedUnit } from "~/core/quantity";
-import { unbroken } from "../../ui/number-text";
+import { together } from "../../ui/number-text";
 import { colors, fonts } from "../../theme/theme";
 import { noPrint } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
@@ -61,7 +61,7 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
               color: suffices === false ? colors.brick : colors.ink,
             }}
           >
-            {unbroken(message)}
+            {together(message)}
           </Typography>
           {plan.forTarget && (
             <Typography data-testid={`target-${plan.key}`} sx={{ mt: 1 }}>

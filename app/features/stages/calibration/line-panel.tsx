@@ -6,7 +6,7 @@ import Typography from "@mui/material/Typography";
 import { type LineView, type CalibrationEvaluation, plusMinusWords } from "~/core/stages";
 import type { LineAdvice } from "~/core/calibration";
 import { decimalsFor, toDecimals, toSignificant } from "~/core/quantity";
-import { unbroken } from "../../../ui/number-text";
+import { together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -200,7 +200,7 @@ function Advice({ advice, choose }: AdviceProps) {
           }}
         >
           {good ? "✓ " : ""}
-          {unbroken(text)}.
+          {together(text)}.
           {!locked && (model ?? weighting) && (
             <Button
               size="small"

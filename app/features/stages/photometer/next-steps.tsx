@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import type { CalibrationEvaluation, RunEvaluation } from "~/core/stages";
-import { unbroken } from "../../../ui/number-text";
+import { together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -31,7 +31,7 @@ export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
         data-testid="next-reading"
         sx={{ fontWeight: 700, fontSize: "1.05rem", color: colors.tealDeep }}
       >
-        {unbroken(/[.?]$/.test(stage.next) ? stage.next : `${stage.next}.`)}
+        {together(/[.?]$/.test(stage.next) ? stage.next : `${stage.next}.`)}
       </Typography>
       {stage.blankQuestion && !locked && <BlankQuestion takeBlank={takeBlank} />}
       {stage.deducted !== null && (
@@ -50,7 +50,7 @@ export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
         .filter(({ kind, message }) => kind !== "impossible" && message !== stage.blankQuestion)
         .map(({ message }) => (
           <Alert key={message} severity="warning" sx={{ py: 0 }}>
-            {unbroken(/[.?]$/.test(message) ? message : `${message}.`)}
+            {together(/[.?]$/.test(message) ? message : `${message}.`)}
           </Alert>
         ))}
       {stage.shown && (

@@ -15,7 +15,7 @@ import {
   type RunEvaluation,
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
-import { unbroken } from "../../../ui/number-text";
+import { together } from "../../../ui/number-text";
 import { nextToDo, useCursorOn } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { fonts } from "../../../theme/theme";
@@ -60,10 +60,10 @@ export function PreparationStageView({ stage, evaluation }: PreparationStageProp
       >
         <Typography variant="h2">{definition.title}</Typography>
         <StageReadings stage={stage} evaluation={evaluation} alone />
-        {problem && <Alert severity="error">{unbroken(problem)}.</Alert>}
+        {problem && <Alert severity="error">{together(problem)}.</Alert>}
         {stage.cautions.map(({ message }) => (
           <Alert key={message} severity="warning">
-            {unbroken(message)}.
+            {together(message)}.
           </Alert>
         ))}
         <PreparedResult definition={definition} stage={stage} shown={shown} record={record} also={also} />

@@ -12,7 +12,7 @@ import { nextToDo } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { BeadRail, type RailBead } from "../../../ui/bead-rail";
-import { unbroken } from "../../../ui/number-text";
+import { together, unbroken } from "../../../ui/number-text";
 import { Sheet } from "../../../ui/sheet";
 import { conditionWords } from "./conditions";
 import { Footing, Implausible, WholeNumber } from "./footing";
@@ -170,7 +170,7 @@ function ResultFacts({ stage, shown, combined, record, largest }: ResultFactsPro
       ))}
       <Footing stage={stage} />
       {stage.acceptance && !stage.verdict.tellsAcceptance && (
-        <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{unbroken(stage.acceptance.text)}</Typography>
+        <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{together(stage.acceptance.text)}</Typography>
       )}
     </>
   );
@@ -208,7 +208,7 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
       </Typography>
       {definition.cautions.map((caution) => (
         <Typography key={caution} sx={{ mb: 0.5 }}>
-          {unbroken(caution)}
+          {together(caution)}
         </Typography>
       ))}
       <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>

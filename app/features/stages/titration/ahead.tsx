@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import type { Reagent } from "~/core/method";
 import { colors } from "../../../theme/theme";
-import { unbroken } from "../../../ui/number-text";
+import { together } from "../../../ui/number-text";
 
 const amount = ({ name, amount: much, when }: Reagent) => `${name}, ${much} (${when})`;
 
@@ -31,7 +31,7 @@ export function ReagentsAhead({ reagents }: { reagents: readonly Reagent[] }) {
             {head}
           </Box>
           <Box component="dd" sx={{ m: 0 }}>
-            {unbroken(of.map(amount).join("; "))}
+            {together(of.map(amount).join("; "))}
           </Box>
         </Box>
       ))}

@@ -7,7 +7,7 @@ import { fieldKey } from "~/core/method";
 import { isDraft } from "~/core/change";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { printedUnit } from "~/core/quantity";
-import { unbroken } from "../../../ui/number-text";
+import { together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -130,7 +130,7 @@ function TrialRows({ trial, columns, stage, onCorrect, workingHref, onMenu }: Tr
       </tr>
       {note && (
         <tr className="note">
-          <td colSpan={columns.length + 2}>{unbroken(note)}</td>
+          <td colSpan={columns.length + 2}>{together(note)}</td>
         </tr>
       )}
     </Box>

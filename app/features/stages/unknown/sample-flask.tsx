@@ -5,7 +5,7 @@ import Button from "@mui/material/Button";
 import { toSignificant, withUnit } from "~/core/quantity";
 import type { SampleEvaluation } from "~/core/stages";
 import { capitalized } from "~/core/text";
-import { unbroken } from "../../../ui/number-text";
+import { together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "../photometer/reading-dialog";
@@ -68,11 +68,11 @@ export function SampleFlask({ sample, unit, symbol, onOpen, onTakeUp, onStrike }
       {record.struck && (
         <Box sx={{ color: colors.amberDeep, fontSize: "0.9rem" }}>struck out: {record.struck.reason}</Box>
       )}
-      {problem && <Box sx={{ color: colors.brick }}>{unbroken(problem)}.</Box>}
+      {problem && <Box sx={{ color: colors.brick }}>{together(problem)}.</Box>}
       {!record.struck &&
         cautions.map(({ message }) => (
           <Alert key={message} severity="warning" sx={{ py: 0, mt: 0.5 }}>
-            {unbroken(/[.?]$/.test(message) ? message : `${message}.`)}
+            {together(/[.?]$/.test(message) ? message : `${message}.`)}
           </Alert>
         ))}
     </Box>
