@@ -72,7 +72,7 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
   await page.keyboard.press("Enter");
   await expect(page.getByText(/At the end standard 4 read 0.470 and not 0.420/)).toBeVisible();
   await expect(absorbance(page)).toHaveValue("");
-  await expect(page.getByText("once more: 0.470")).toBeVisible();
+  await expect(page.getByText("recheck: 0.470")).toBeVisible();
 
   await page.getByRole("combobox", { name: "Line" }).click();
   await page.getByRole("option", { name: "through the origin" }).click();

@@ -536,13 +536,13 @@ test("a house that reads twice: the second reading is typed blind, and the two a
   await page.goto(run);
   await typeReadings(page, weighing("2.6106", "2.1000"));
   await typeReadings(page, [["Initial reading, mL", "0.00"]]);
-  const again = page.getByRole("textbox", { name: "Initial reading, once more, mL" });
+  const again = page.getByRole("textbox", { name: "Initial reading, second time, mL" });
   await expect(again).toBeFocused();
   await expect(again).toHaveValue("");
-  await typeReadings(page, [["Initial reading, once more, mL", "0.00"]]);
+  await typeReadings(page, [["Initial reading, second time, mL", "0.00"]]);
   await typeReadings(page, [
     ["Final reading, mL", "25.30"],
-    ["Final reading, once more, mL", "25.00"],
+    ["Final reading, second time, mL", "25.00"],
   ]);
   await expect(page.getByText(/Read as 25\.30 first and as 25\.00 now/)).toBeVisible();
   await page.getByRole("button", { name: "It is 25.00" }).click();

@@ -8,7 +8,7 @@ import { pageMargins } from "../ui/page";
 const Cursor = createContext<() => void>(() => undefined);
 
 /** Marks what is to be filled or pressed next; one on each screen. */
-export const nextToDo = { "data-cursor": "" } as const;
+export const cursorTarget = { "data-cursor": "" } as const;
 
 /** Marks the fields that readings are typed in. */
 export const readingInput = { "data-reading": "" } as const;

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import { type KeyboardEvent, type ReactNode, type Ref, useId } from "react";
 import { colors, fonts } from "../theme/theme";
-import { nextToDo, readingInput } from "./cursor";
+import { cursorTarget, readingInput } from "./cursor";
 import type { FieldState, Note } from "./field";
 import { NoteBelow, writesWhatWasMeant } from "./note-below";
 import { useSelectOffered } from "./select-offered";
@@ -105,7 +105,7 @@ export function ReadingBox(props: ReadingBoxProps) {
         onBlur={onLeave}
         {...selects}
         {...readingInput}
-        {...(next ? nextToDo : {})}
+        {...(next ? cursorTarget : {})}
         sx={inputStyle}
       />
       <Box

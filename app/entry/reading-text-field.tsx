@@ -1,7 +1,7 @@
 import TextField from "@mui/material/TextField";
 import type { ReactNode } from "react";
 import { fonts } from "../theme/theme";
-import { nextToDo, readingInput } from "./cursor";
+import { cursorTarget, readingInput } from "./cursor";
 import type { FieldState } from "./field";
 import { NoteBelow, writesWhatWasMeant } from "./note-below";
 import { useSelectOffered } from "./select-offered";
@@ -43,7 +43,7 @@ export function ReadingTextField(props: ReadingTextFieldProps) {
           style: { fontFamily: fonts.reading, ...(large ? { fontSize: "1.4rem" } : {}) },
           ...selects,
           ...readingInput,
-          ...(next ? nextToDo : {}),
+          ...(next ? cursorTarget : {}),
         },
       }}
     />

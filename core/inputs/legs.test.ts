@@ -83,6 +83,15 @@ describe("a burette that is refilled in the middle of a titration", () => {
     // By theory 1.2212 / 204.222 / 0.1 mol/L = 59.80 mL, of which 48.00 were delivered: 1.00 + 11.80.
     expect(guided.guidance?.endNear).toBeCloseTo(12.8, 1);
     expect(guided.guidance?.roomLeft).toBe(true);
+    // The mark to slow down at lies before where the burette stands now: it is drop by drop from there.
+    const late = read([
+      ...refilled.slice(0, 3),
+      ["V", "burette.before-refill", "49.00"],
+      ["V", "burette.after-refill", "5.00"],
+    ]);
+    const near = (evaluateRun(late.record, hand).stages[0] as TitrationEvaluation).guidance;
+    expect(near?.endNear).toBeCloseTo(15.8, 1);
+    expect(near?.slowAt === null || near!.slowAt > 5).toBe(true);
     expect(stage.begun).toHaveLength(1);
   });
 });

@@ -50,8 +50,8 @@ const refillFields = (symbol: string, [initial, final]: readonly [Field, Field])
 const secondFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => {
   const again = { ...aside, symbol, unit: "mL", hint: "do not look at the first reading" };
   return [
-    { ...again, kind: "burette.initial.again", label: "Initial reading, once more", rules: initial.rules },
-    { ...again, kind: "burette.final.again", label: "Final reading, once more", rules: final.rules },
+    { ...again, kind: "burette.initial.again", label: "Initial reading, second time", rules: initial.rules },
+    { ...again, kind: "burette.final.again", label: "Final reading, second time", rules: final.rules },
   ];
 };
 
@@ -74,7 +74,7 @@ const asideFields = (symbol: string, readings: readonly [Field, Field], { warm }
   ...refillFields(symbol, readings),
   {
     ...{ ...aside, symbol, unit: "mL", kind: "burette.maybe", label: "Possible end point", many: true },
-    ...{ hint: "a mark on the way", rules: readings[1].rules },
+    ...{ hint: "a mark before the end point", rules: readings[1].rules },
   },
   ...secondFields(symbol, readings),
   ...backFields(symbol),

@@ -135,12 +135,13 @@ async function muchWork(db: Database): Promise<void> {
       bench: "1",
     } as const;
     const runId = mustHold(await startRun(db, start));
-    for (let i = 0; i < 14; i++) {
+    for (let i = 0; i < 24; i++) {
       const record = await loadRunRecord(db, runId);
       if (!record) throw new Error("run missing");
       let request = wellFormed({ runId, method: record.method, record }, defaultHouseRules, dice);
-      const undo = (await loadRunState(db, runId))?.undo;
+      const { undo, redo } = (await loadRunState(db, runId)) ?? {};
       if (undo && dice.chance(0.15)) request = { intent: "undo", eventId: undo.eventId };
+      if (redo && dice.chance(0.5)) request = { intent: "redo", eventId: redo.eventId };
       const answer = await changeRun(db, runId, request);
       // What is sent once more is not written once more.
       if (answer.status === "done" && request.intent === "observe")

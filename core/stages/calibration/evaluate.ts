@@ -178,7 +178,7 @@ function driftChecks(blanks: readonly ReadingView[], levels: readonly LevelEvalu
   if (first && last && Math.abs(last.absorbance - first.absorbance) > driftLimit) {
     checks.push({
       severity: "caution",
-      message: `The blank moved from ${first.text} to ${last.text} while you read: zero again and read the standards once more`,
+      message: `The blank moved from ${first.text} to ${last.text} while you read: zero again and reread the standards`,
     });
   }
   for (const { again, mean, name } of levels) {
@@ -247,7 +247,7 @@ function nextWords(
   }
   if (problem) return problem;
   if (blanks.filter((b) => !b.struck).length < 2 && blanks.length > 0)
-    return "Read the blank, or a standard, once more to see whether the instrument drifted; then the unknown";
+    return "Reread the blank or a standard to check for drift; then read the unknown";
   const bad = line?.advice.find((a) => !a.good);
   return bad
     ? "Check what the data say about the line, then go on"

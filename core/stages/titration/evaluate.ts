@@ -144,15 +144,19 @@ function acceptedAs(
   );
 }
 
-/** Where the burette of a trial would have stood at its start, had it been as it stands since a refill, mL; below zero then, mostly. */
-function startMl({ fields }: TrialEvaluation, titer: string): number | null {
+/**
+ * Where a trial starts on the burette as it stands, mL. After a refill midway `initialMl` is where it would have begun on this
+ * scale, mostly below zero, and `fromMl` is the reading after the refill.
+ */
+function startOf({ fields }: TrialEvaluation, titer: string) {
   const read = (kind: ObservationKind) => {
     const text = fields.find(({ field }) => field.kind === kind && field.symbol === titer)?.present?.value;
     return text == null ? null : Number(text);
   };
   const initial = read("burette.initial");
   const [before, after] = [read("burette.before-refill"), read("burette.after-refill")];
-  return initial === null || before === null || after === null ? initial : after - (before - initial);
+  if (initial === null || before === null || after === null) return { initialMl: initial, fromMl: initial };
+  return { initialMl: after - (before - initial), fromMl: after };
 }
 
 /** The trial in hand, and what is known of it before it is complete: where its end should come, what its fields will be. */
@@ -167,14 +171,14 @@ function inHand(
   const current = (hand === undefined ? begun.at(-1) : begun.find((t) => t.id === hand)) ?? null;
   const others = trials.filter((t) => t !== current);
   const proposals = proposalsFor(stage.definition, others, rules);
-  const started = current && startMl(current, stage.titer);
   const carried = current === null ? proposals.get(`${stage.titer}:burette.initial`) : undefined;
-  const initial = started ?? carried;
+  const carriedMl = carried === undefined ? null : Number(carried);
+  const start = current ? startOf(current, stage.titer) : { initialMl: carriedMl, fromMl: carriedMl };
   if (suspended !== undefined) return { begun, current, proposals, guidance: null };
   const guidance = guide({
     ...{ method, stage, rules, trials: others, agreement, reference },
     known: knownSoFar(stage, shared, current, proposals, rules),
-    initialMl: initial == null ? null : Number(initial),
+    ...start,
     flask: current?.words ?? `trial ${nextTrialNumber(record.trials)}`,
   });
   return { begun, current, proposals, guidance };

@@ -106,13 +106,15 @@ export interface GuidanceInput {
   /** All that is known for the trial in hand: its own readings, carried volumes, earlier results. */
   readonly known: ReadonlyMap<string, Quantity>;
   readonly initialMl: number | null;
+  /** Where the burette stood when it was last read before the end, mL: its start, or after a refill. */
+  readonly fromMl: number | null;
   /** What the trial is called. */
   readonly flask: string;
 }
 
 /** Where the end of the trial in hand should come, where to slow down, and whether the burette lasts. */
 export function guide(input: GuidanceInput): Guidance | null {
-  const { method, stage, rules, trials, agreement, reference, known, initialMl, flask } = input;
+  const { method, stage, rules, trials, agreement, reference, known, initialMl, fromMl, flask } = input;
   const expected = expectedResults(trials, agreement, stage.definition);
   if (!expected) return null;
   const numbers = new Map([...known].map(([symbol, q]) => [symbol, q.value] as const));
@@ -132,7 +134,7 @@ export function guide(input: GuidanceInput): Guidance | null {
   const ends = titers.flatMap(at);
   const [endNear = null] = ends;
   const slow = endNear === null ? null : downToHalf(endNear - shortfallMl(titerMl, expected));
-  const slowAt = slow !== null && initialMl !== null && slow > initialMl ? slow : null;
+  const slowAt = slow !== null && fromMl !== null && slow > fromMl ? slow : null;
   const roomLeft = (initialMl ?? 0) + largest <= capacityMl;
   const shown = (ml: number) => toDecimals(ml, expected.from === "trials" ? decimals : 1);
   const endText = [...new Set(ends.map(shown))].join(" or ");

@@ -198,7 +198,7 @@ export function evaluateUnknown(
         : members.length === 0
           ? "Read the unknown: rinse the cuvette with it first, and wipe it"
           : members.length === 1
-            ? "One flask stands: a second one, made from the sample anew, tells how well the whole way repeats"
+            ? "One flask is read. A second one, prepared from the sample again, shows how well the whole procedure repeats"
             : agreement.text.replace(/\.$/, "") + ": go on, or read another",
   };
 }

@@ -43,7 +43,7 @@ export function LevelRow({ level, takeUp, chips, ownAxis, onRestore, onStrike }:
         {chips}
         {level.again !== null && (
           <Box sx={{ fontSize: "0.85rem", color: colors.inkSoft, px: 0.6 }}>
-            once more: <span style={{ fontFamily: fonts.reading }}>{level.again.toFixed(3)}</span>
+            recheck: <span style={{ fontFamily: fonts.reading }}>{level.again.toFixed(3)}</span>
           </Box>
         )}
       </Box>

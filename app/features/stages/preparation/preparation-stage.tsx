@@ -16,7 +16,7 @@ import {
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { together } from "../../../ui/number-text";
-import { nextToDo, useCursorOn } from "../../../entry/cursor";
+import { cursorTarget, useCursorOn } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -124,7 +124,7 @@ function Afterwards({ stage, next, shown, record }: AfterwardsProps) {
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
       {stage.done && next && (
-        <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large" {...nextToDo}>
+        <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large" {...cursorTarget}>
           Go on: {next.title}
         </Button>
       )}

@@ -6,7 +6,7 @@ import { v7 as newId } from "uuid";
 import type { ComputedStage } from "~/core/method";
 import { type FieldState, unconfirmedVolumes } from "~/core/stages";
 import type { Observation } from "~/core/record";
-import { nextToDo } from "../../../entry/cursor";
+import { cursorTarget } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import type { Send } from "../../../entry/use-run";
 
@@ -66,7 +66,7 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
               size="small"
               variant="contained"
               onClick={() => confirm(symbol, text)}
-              {...(next && i === 0 ? nextToDo : {})}
+              {...(next && i === 0 ? cursorTarget : {})}
             >
               It was {text} mL
             </Button>

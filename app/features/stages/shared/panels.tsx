@@ -8,7 +8,7 @@ import { toSignificant, unitOf, withUnit } from "~/core/quantity";
 import type { ComputedStage } from "~/core/method";
 import { listed } from "~/core/text";
 import type { RunRecord } from "~/core/run";
-import { nextToDo } from "../../../entry/cursor";
+import { cursorTarget } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { BeadRail, type RailBead } from "../../../ui/bead-rail";
@@ -111,7 +111,7 @@ export function ResultPanel({ stage, closed, next, left }: ResultPanelProps) {
             variant={left > 0 ? "outlined" : "contained"}
             size="large"
             preventScrollReset
-            {...(left > 0 ? {} : nextToDo)}
+            {...(left > 0 ? {} : cursorTarget)}
           >
             Go on: {next.title}
           </Button>

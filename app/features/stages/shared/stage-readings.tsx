@@ -6,7 +6,7 @@ import type { Input } from "~/core/inputs";
 import type { RunShelf } from "~/protocol/shelf";
 import { type ComputedEvaluation, type FieldState, type RunEvaluation, shownResult } from "~/core/stages";
 import { isPreselected, type StageRecord } from "~/core/record";
-import { nextToDo } from "../../../entry/cursor";
+import { cursorTarget } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { ConfirmVolumes } from "./confirm-volumes";
@@ -84,7 +84,13 @@ interface RecordNextProps {
 
 function RecordNext({ waiting, onChoose }: RecordNextProps) {
   return (
-    <Button variant="contained" size="large" onClick={() => onChoose(waiting)} sx={{ mt: 1 }} {...nextToDo}>
+    <Button
+      variant="contained"
+      size="large"
+      onClick={() => onChoose(waiting)}
+      sx={{ mt: 1 }}
+      {...cursorTarget}
+    >
       Record: {waiting.field.label}
     </Button>
   );

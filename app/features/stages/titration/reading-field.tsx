@@ -35,7 +35,7 @@ interface ReadingFieldProps {
 export function ReadingField(props: ReadingFieldProps) {
   const { field, state, present, remark, onCorrect, onDrop, ...box } = props;
   const second = state.is === "first of two";
-  const named = `${field.label}${second ? ", once more" : ""}`;
+  const named = `${field.label}${second ? ", second time" : ""}`;
   const label = field.unit === "" ? named : `${named}, ${field.unit}`;
   if (present && (state.is === "saved" || state.is === "waiting")) {
     return <SavedReading {...{ field, state, present, label, onCorrect, onDrop }} />;

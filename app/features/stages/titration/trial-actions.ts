@@ -73,8 +73,10 @@ function watchEnds({ send, stage, stageKey, kind, timers }: Acting, field: Field
 export function put(acting: Acting, of: Entry, entered: readonly Entered[], source?: Source): void {
   const [first] = entered;
   if (!first) return;
-  void save(acting, of, entered, source);
-  watchEnds(acting, first.field, of.place.trialId);
+  void save(acting, of, entered, source).then((told) => {
+    // A reading that is refused ends no timer: time cannot be taken back.
+    if (told && isTaken(told)) watchEnds(acting, first.field, of.place.trialId);
+  });
 }
 
 /** Fields of the row up to this one; one that stands beside the row is alone. */
