@@ -1,6 +1,5 @@
 import Box from "@mui/material/Box";
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useRef, useState } from "react";
-
 import { pageMargins } from "../ui/page";
 
 /* Where the cursor stands: after any action, in the next field to fill. */

@@ -31,13 +31,15 @@ interface UseCuvette {
   readonly target: CuvetteTarget;
   readonly stage: ComputedStage;
   readonly person: string;
-  readonly onSaved: () => void;
+  readonly onSaved: (trialId: string | null) => void;
 }
 
 /** Entry of one reading with whatever has to be typed of its flask; what is typed outlives a closed tab until it is saved. */
 export function useCuvette({ draftKey, target, stage, person, onSaved }: UseCuvette) {
   const { rules, send } = useRunInHand();
-  useDrafts(draftKey);
+  const drafts = useDrafts(draftKey);
+  // A flask that is begun by what is typed keeps its id over a reload, as its readings do: sent again, it is written once.
+  const trialId = target.trialId === null ? null : (drafts?.trialId ?? target.trialId);
   const [asked, setAsked] = useState<ReadingKind>("absorbance");
   // What should be known of the reading that was just saved.
   const [after, setAfter] = useState<Note | null>(null);
@@ -46,7 +48,7 @@ export function useCuvette({ draftKey, target, stage, person, onSaved }: UseCuve
   const kind = fieldOf(asked) ? asked : "absorbance";
   const reading = fieldOf(kind);
   const entry: Entry = {
-    place: { key: draftKey, trialId: target.trialId ?? "blank", kind: "fine" },
+    place: { key: draftKey, trialId: trialId ?? "blank", kind: "fine" },
     facts: (field) => ({ offered: target.proposals[fieldKey(field)] ?? null, stands: null }),
     check: (field, text) =>
       checkField(field, text, {
@@ -78,7 +80,7 @@ export function useCuvette({ draftKey, target, stage, person, onSaved }: UseCuve
       source: shown === undefined ? "typed" : "instrument",
       rows: [
         {
-          trial: target.trialId === null ? null : { id: target.trialId, kind: "fine" },
+          trial: trialId === null ? null : { id: trialId, kind: "fine" },
           readings: entered.map(({ id, field, text }) => ({
             ...{ id, symbol: field.symbol, kind: field.kind, text, person },
           })),
@@ -89,7 +91,7 @@ export function useCuvette({ draftKey, target, stage, person, onSaved }: UseCuve
     if (!isTaken(answer)) return;
     setAfter(caution ?? null);
     if (kind === "absorbance.again") setAsked("absorbance");
-    onSaved();
+    onSaved(trialId);
   };
   return {
     stateOf: (field: Field) => stateIn(entry, field),

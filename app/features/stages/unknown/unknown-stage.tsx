@@ -78,9 +78,9 @@ function SampleInHand({ stage, evaluation, calibration, which, onTakeUp }: Sampl
     target,
     stage: definition,
     person,
-    onSaved: () => {
+    onSaved: (trialId) => {
       // The same flask stays in hand: an unknown is read several times.
-      if (target.trialId !== null) onTakeUp(target.trialId);
+      if (trialId !== null) onTakeUp(trialId);
       setFresh(newId());
     },
   });
