@@ -11,6 +11,7 @@ const layer = (name, from, forbidden) => ({
 
 /** The order within the core, from the ground up: a room may import those in its own row and in the rows above it. */
 const rooms = [
+  ["text"],
   ["quantity", "chemistry"],
   ["relation", "measure", "judgement", "calibration", "kinetics", "spectra", "timing", "montecarlo"],
   ["rules"],

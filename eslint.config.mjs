@@ -10,7 +10,7 @@ import tseslint from "typescript-eslint";
  * stands in lint-bounds.json: a list that gets shorter, and to which nothing is added.
  */
 const over = JSON.parse(readFileSync(new URL("lint-bounds.json", import.meta.url), "utf8"));
-const lengthBound = ["error", { max: 60, skipBlankLines: true, skipComments: true }];
+const lengthBound = ["error", { max: 65, skipBlankLines: true, skipComments: true }];
 
 export default tseslint.config(
   { ignores: ["build/", ".react-router/", "node_modules/", "server/migrations/", "test-results/", "data/"] },
@@ -25,6 +25,12 @@ export default tseslint.config(
       "@typescript-eslint/switch-exhaustiveness-check": [
         "error",
         { considerDefaultExhaustiveForUnions: true },
+      ],
+      // A phrase put into a template or a list by itself would read "[object Object]".
+      "@typescript-eslint/no-base-to-string": "error",
+      "@typescript-eslint/restrict-template-expressions": [
+        "error",
+        { allowNumber: true, allowBoolean: true, allowNullish: true, allowAny: true, allowRegExp: true },
       ],
       // React Router throws Responses from loaders and actions, by its own design.
       "@typescript-eslint/only-throw-error": "off",

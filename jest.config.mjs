@@ -21,7 +21,7 @@ export default {
         jsc: {
           parser: { syntax: "typescript", tsx: true },
           target: "es2022",
-          transform: { react: { runtime: "automatic", importSource: "~/app/words" } },
+          transform: { react: { runtime: "automatic" } },
         },
         module: { type: "es6" },
       },

@@ -11,8 +11,6 @@ const schemaMakers = [
 
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [compiledValidators(), reactRouter()],
-  // Elements are made by our own functions, which put what people read into the words of the house.
-  oxc: { jsx: { runtime: "automatic", importSource: "~/app/words" } },
   resolve: { tsconfigPaths: true },
   build: {
     target: "es2022",

@@ -17,6 +17,7 @@ import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
 import { announceServer, forgetServer } from "~/server/maintenance/token";
 import { addressOfRequest, nonceOfRequest } from "./request-context";
+import { msg } from "~/core/text";
 
 export { isOpen, openingProblem } from "~/server/http/hosts";
 
@@ -77,7 +78,7 @@ const failed: ErrorRequestHandler = (error, _request, response, next) => {
     response
       .status(500)
       .type("text/plain")
-      .send("The server failed on this request. What was saved is safe.");
+      .send(msg`The server failed on this request. What was saved is safe.`);
 };
 
 export const app = express();

@@ -28,7 +28,8 @@ import { theme } from "./theme/theme";
 import { ErrorSheet } from "./ui/error-sheet";
 import { TopBar } from "./ui/top-bar";
 import { OpenStrip } from "./ui/open-strip";
-import { speak } from "./words/house";
+import { plainWords, TextProvider } from "./words/text";
+import { useSay } from "./words/text";
 
 export const meta: Route.MetaFunction = () => [{ title: "Steady Bead" }];
 
@@ -57,7 +58,6 @@ export function Layout({ children }: { children: ReactNode }) {
   const told = useRouteLoaderData<typeof loader>("root");
   const nonce = useContext(Nonce);
   const own = nonce === undefined ? {} : { nonce };
-  if (told) speak(told.words);
   if (told && typeof window !== "undefined") setEra(told.era);
   // From here on the page answers: what is pressed before that, tests must not press.
   useEffect(() => document.documentElement.setAttribute("data-answers", ""), []);
@@ -72,12 +72,14 @@ export function Layout({ children }: { children: ReactNode }) {
       <body>
         <ThemeProvider theme={theme}>
           <CssBaseline />
-          {told?.open && <OpenStrip />}
-          <TopBar />
-          <TimerDock />
-          <StorageNotice />
-          <ReachStrip />
-          {children}
+          <TextProvider words={told?.words ?? plainWords}>
+            {told?.open && <OpenStrip />}
+            <TopBar />
+            <TimerDock />
+            <StorageNotice />
+            <ReachStrip />
+            {children}
+          </TextProvider>
         </ThemeProvider>
         <ScrollRestoration {...own} />
         <Scripts {...own} />
@@ -93,25 +95,28 @@ export default function App() {
 
 /** Unknown addresses and failures, in the same words and look as everything else. */
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const say = useSay();
   if (isRouteErrorResponse(error) && error.status === 404) {
     const what =
-      typeof error.data === "string" && error.data !== "" ? error.data : "There is nothing at this address.";
-    return <ErrorSheet title="Not found" message={what} />;
+      typeof error.data === "string" && error.data !== ""
+        ? error.data
+        : say`There is nothing at this address.`;
+    return <ErrorSheet title={say`Not found`} message={what} />;
   }
   if (isRouteErrorResponse(error) && error.status === 422 && typeof error.data === "string")
-    return <ErrorSheet title="This run cannot be read" message={error.data} />;
+    return <ErrorSheet title={say`This run cannot be read`} message={error.data} />;
   // The page that was asked for is not kept in this browser.
   if (error instanceof TypeError && /fetch/i.test(error.message))
     return (
       <ErrorSheet
-        title="The server cannot be reached"
-        message="This page was never open in this browser, so there is no copy of it to show. Pages that were open here still work, and readings you enter on them wait here until the server answers."
+        title={say`The server cannot be reached`}
+        message={say`This page was never open in this browser, so there is no copy of it to show. Pages that were open here still work, and readings you enter on them wait here until the server answers.`}
       />
     );
   return (
     <ErrorSheet
-      title="Something went wrong"
-      message="What was saved is safe. Reload the page; if it happens again, restart the server and look at its terminal."
+      title={say`Something went wrong`}
+      message={say`What was saved is safe. Reload the page; if it happens again, restart the server and look at its terminal.`}
     />
   );
 }

@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import { concluding, type Method } from "~/core/method";
+import { inEnglish } from "~/core/text";
 
 /** The hash of each version of each method that ever shipped, by id and version. */
 export type MethodHashes = Readonly<Record<string, Readonly<Record<string, string>>>>;
@@ -18,7 +19,12 @@ function sorted(value: unknown): unknown {
 
 /** What a version of a method is, as files hold it, in sixteen characters: any change of its data changes it. */
 export function hashOf(method: Method): string {
-  const end = { kind: "conclude", ...concluding, of: method.stages.at(-1)?.key };
+  const end = {
+    kind: "conclude",
+    key: concluding.key,
+    title: inEnglish(concluding.title),
+    of: method.stages.at(-1)?.key,
+  };
   return createHash("sha256")
     .update(JSON.stringify(sorted({ ...method, stages: [...method.stages, end] })))
     .digest("hex")

@@ -1,9 +1,11 @@
+import { type Phrase, msg, inEnglish } from "./text";
+
 /** A domain error: a value with a message for people; where text was read, the position it speaks of, and how to mend it. */
 export interface Problem {
-  readonly message: string;
+  readonly message: Phrase;
   readonly position?: number;
   /** What to write instead, where that can be guessed. */
-  readonly hint?: string;
+  readonly hint?: Phrase;
 }
 
 /** A value, or what is wrong instead of one. */
@@ -13,9 +15,9 @@ export type Result<T, P = Problem> =
 export const success = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value });
 
 export const failure = (
-  message: string,
+  message: Phrase,
   position?: number,
-  hint?: string,
+  hint?: Phrase,
 ): { readonly ok: false; readonly problem: Problem } => ({
   ok: false,
   problem: {
@@ -26,13 +28,13 @@ export const failure = (
 });
 
 /** A problem in one sentence or two: what is wrong, then how to mend it. */
-export const problemText = ({ message, hint }: Problem): string =>
-  hint === undefined ? message : `${message}. ${hint}`;
+export const problemText = ({ message, hint }: Problem): Phrase =>
+  hint === undefined ? message : msg`${message}. ${hint}`;
 
 const bugWords = (problem: unknown): string => {
   if (typeof problem === "string") return problem;
   const told = problem as { readonly message?: unknown } | null;
-  return typeof told?.message === "string" ? told.message : JSON.stringify(problem);
+  return told?.message === undefined ? JSON.stringify(problem) : inEnglish(told.message as Phrase);
 };
 
 /** What was taken for impossible has happened: a fault of the program, not of what somebody typed. */

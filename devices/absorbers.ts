@@ -1,3 +1,5 @@
+import { msg, type Phrase } from "~/core/text";
+
 /** One absorption band: a Gaussian in wavelength. */
 export interface Band {
   readonly nm: number;
@@ -10,14 +12,14 @@ export interface Band {
 /** Something that colors a solution. Bands are invented, near where such colors lie. */
 export interface Absorber {
   readonly id: string;
-  readonly name: string;
+  readonly name: Phrase;
   readonly bands: readonly Band[];
 }
 
 export const absorbers: readonly Absorber[] = [
   {
     id: "blue-complex",
-    name: "a copper-like blue complex",
+    name: msg`a copper-like blue complex`,
     bands: [
       { nm: 618, widthNm: 62, epsilon: 55 },
       { nm: 330, widthNm: 38, epsilon: 90 },
@@ -25,7 +27,7 @@ export const absorbers: readonly Absorber[] = [
   },
   {
     id: "orange-complex",
-    name: "an iron-like orange complex",
+    name: msg`an iron-like orange complex`,
     bands: [
       { nm: 510, widthNm: 30, epsilon: 11_000 },
       { nm: 468, widthNm: 34, epsilon: 7_600 },
@@ -33,16 +35,16 @@ export const absorbers: readonly Absorber[] = [
   },
   {
     id: "blue-acid",
-    name: "a molybdenum-like blue",
+    name: msg`a molybdenum-like blue`,
     bands: [
       { nm: 882, widthNm: 95, epsilon: 21_500 },
       { nm: 712, widthNm: 60, epsilon: 14_000 },
     ],
   },
-  { id: "azo-dye", name: "a red azo dye", bands: [{ nm: 541, widthNm: 33, epsilon: 48_000 }] },
+  { id: "azo-dye", name: msg`a red azo dye`, bands: [{ nm: 541, widthNm: 33, epsilon: 48_000 }] },
   {
     id: "green-ion",
-    name: "a chromium-like green ion",
+    name: msg`a chromium-like green ion`,
     bands: [
       { nm: 596, widthNm: 45, epsilon: 16 },
       { nm: 425, widthNm: 36, epsilon: 19 },
@@ -50,7 +52,7 @@ export const absorbers: readonly Absorber[] = [
   },
   {
     id: "violet-dye",
-    name: "a violet dye",
+    name: msg`a violet dye`,
     bands: [
       { nm: 591, widthNm: 26, epsilon: 84_000 },
       { nm: 548, widthNm: 27, epsilon: 44_000 },

@@ -1,5 +1,6 @@
 import { randomStream } from "~/core/montecarlo";
 import { type Fault, simulated } from "./streaming";
+import { msg } from "~/core/text";
 
 export interface BalanceOptions {
   readonly seed: number;
@@ -29,7 +30,7 @@ const restSeconds = 0.5;
 export const simulatedBalance = (options: BalanceOptions) =>
   simulated<BalanceActs>({
     id: "simulated-balance",
-    name: "Simulated balance",
+    name: msg`Simulated balance`,
     unit: "g",
     secondsPerReading: 0.25,
     fault: options.fault,

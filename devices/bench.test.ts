@@ -11,10 +11,12 @@ import {
   watched,
 } from ".";
 import { handClock } from "./tests/hand-clock";
+import { inEnglish } from "~/core/text";
+import { plain } from "~/core/testing/plain";
 
 const listening = () => {
   const heard: (Reading | string)[] = [];
-  const listener = (r: Result<Reading>) => heard.push(r.ok ? r.value : r.problem.message);
+  const listener = (r: Result<Reading>) => heard.push(r.ok ? r.value : inEnglish(r.problem.message));
   return { heard, listener, last: () => heard.at(-1) };
 };
 
@@ -251,7 +253,7 @@ describe("a real instrument over a serial port", () => {
       { line: "{value}", unit: "g" },
       9600,
     );
-    expect(await instrument.connect()).toMatchObject({
+    expect(plain(await instrument.connect())).toMatchObject({
       ok: false,
       problem: { message: expect.stringMatching(/cannot be opened/) },
     });
@@ -266,7 +268,7 @@ describe("a real instrument over a serial port", () => {
     ["{stable:S}{stable:T}{value}", /only once/],
   ])("the pattern %j is refused in words", (line, words) => {
     const made = lineReader({ line, unit: "g" });
-    expect(made.ok ? "" : made.problem.message).toMatch(words);
+    expect(plain(made.ok ? "" : made.problem.message)).toMatch(words);
   });
 
   test("signs of a pattern are taken as they are written", () => {

@@ -1,5 +1,6 @@
 import { randomStream } from "~/core/montecarlo";
 import { type Fault, simulated } from "./streaming";
+import { msg } from "~/core/text";
 
 export interface BuretteOptions {
   readonly seed: number;
@@ -34,7 +35,7 @@ const drainSeconds = 2;
 export const simulatedBurette = (options: BuretteOptions) =>
   simulated<BuretteActs>({
     id: "simulated-burette",
-    name: "Simulated burette",
+    name: msg`Simulated burette`,
     unit: "mL",
     secondsPerReading: 0.2,
     fault: options.fault,

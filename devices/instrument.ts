@@ -1,4 +1,5 @@
 import type { Result } from "~/core/result";
+import { type Phrase } from "~/core/text";
 
 /** One value that an instrument shows. */
 export interface Reading {
@@ -22,7 +23,7 @@ export interface Connection {
 /** Anything on the bench that tells numbers by itself. */
 export interface Instrument<C extends Connection = Connection> {
   readonly id: string;
-  readonly name: string;
+  readonly name: Phrase;
   readonly unit: string;
   readonly connect: (clock?: Clock) => Promise<Result<C>>;
 }

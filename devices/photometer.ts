@@ -3,6 +3,7 @@ import { randomStream, type RandomStream } from "~/core/montecarlo";
 import { failure, type Result, success } from "~/core/result";
 import { type Absorber, epsilonAt } from "./absorbers";
 import { type Clock, type Connection, type Instrument, type Reading, wallClock } from "./instrument";
+import { msg } from "~/core/text";
 
 /** What stands in the light: how much of an absorber, which may change while it stands there. */
 export interface Cuvette {
@@ -67,9 +68,9 @@ export class SimulatedPhotometer {
 
   setWavelength(nm: number): Result<number> {
     const { filtersNm } = this.options;
-    if (!(nm >= 190 && nm <= 1100)) return failure(`${nm} nm is beyond the instrument's 190 to 1100 nm`);
+    if (!(nm >= 190 && nm <= 1100)) return failure(msg`${nm} nm is beyond the instrument's 190 to 1100 nm`);
     if (filtersNm && !filtersNm.includes(nm)) {
-      return failure(`There is no filter for ${nm} nm: the instrument has ${filtersNm.join(", ")} nm`);
+      return failure(msg`There is no filter for ${nm} nm: the instrument has ${filtersNm.join(", ")} nm`);
     }
     this.nm = nm;
     return success(nm);
@@ -110,10 +111,10 @@ export function simulatedPhotometer(options: PhotometerOptions): Instrument<Phot
   let taken = false;
   return {
     id: "simulated-photometer",
-    name: options.filtersNm ? "Simulated colorimeter" : "Simulated spectrometer",
+    name: options.filtersNm ? msg`Simulated colorimeter` : msg`Simulated spectrometer`,
     unit: "",
     connect: (clock: Clock = wallClock) => {
-      if (taken) return Promise.resolve(failure("The instrument is in use already"));
+      if (taken) return Promise.resolve(failure(msg`The instrument is in use already`));
       taken = true;
       const model = new SimulatedPhotometer(options);
       const start = clock.now();
@@ -141,7 +142,7 @@ export function simulatedPhotometer(options: PhotometerOptions): Instrument<Phot
           connected: () => connected,
           stream: (listener: (r: Result<Reading>) => void) => {
             if (!connected) {
-              listener(failure("The instrument is not connected any more"));
+              listener(failure(msg`The instrument is not connected any more`));
               return () => undefined;
             }
             return every(secondsPerReading, () => listener(success(reading())));

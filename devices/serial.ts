@@ -1,5 +1,6 @@
 import { failure, type Result, success } from "~/core/result";
 import { type Clock, type Connection, type Instrument, type Reading, wallClock } from "./instrument";
+import { msg, type Phrase } from "~/core/text";
 
 /** As much of a serial port as is needed: the browser's own has this shape, and so has a simulated one. */
 export interface SerialPortLike {
@@ -30,19 +31,19 @@ export function lineReader({ line }: LinePattern): Result<(text: string) => Unde
   const marks = [...line.matchAll(/\{([^{}]*)\}/g)];
   const values = marks.filter((m) => m[1] === "value").length;
   if (line.trim() === "")
-    return failure("Write a line as the instrument sends it, with {value} for the number");
+    return failure(msg`Write a line as the instrument sends it, with ${"{value}"} for the number`);
   if (values !== 1) {
     return failure(
       values === 0
-        ? "There is no {value} in the pattern: put it where the number stands"
-        : "{value} may stand there only once",
+        ? msg`There is no ${"{value}"} in the pattern: put it where the number stands`
+        : msg`${"{value}"} may stand there only once`,
     );
   }
   const odd = marks.find(([, name = ""]) => name !== "value" && name !== "any" && !/^stable:.+$/.test(name));
-  if (odd) return failure(`${odd[0]} is not known: use {value}, {any} or {stable:S}`);
-  if (/[{}]/.test(line.replace(/\{[^{}]*\}/g, ""))) return failure("A brace is not closed");
+  if (odd) return failure(msg`${odd[0]} is not known: use ${"{value}"}, ${"{any}"} or ${"{stable:S}"}`);
+  if (/[{}]/.test(line.replace(/\{[^{}]*\}/g, ""))) return failure(msg`A brace is not closed`);
   if (marks.filter((m) => m[1]?.startsWith("stable:")).length > 1)
-    return failure("{stable:…} may stand there only once");
+    return failure(msg`${"{stable:…}"} may stand there only once`);
   let source = "";
   let at = 0;
   for (const mark of marks) {
@@ -72,7 +73,7 @@ const longestLine = 400;
  * reading is stable once three lines in a row say the same.
  */
 export function serialInstrument(
-  name: string,
+  name: Phrase,
   port: () => Promise<SerialPortLike>,
   pattern: LinePattern,
   baudRate: number,
@@ -89,10 +90,10 @@ export function serialInstrument(
         opened = await port();
         await opened.open({ baudRate });
       } catch {
-        return failure(`${name} cannot be opened: is another program using it, or was no port chosen?`);
+        return failure(msg`${name} cannot be opened: is another program using it, or was no port chosen?`);
       }
       if (!opened.readable) {
-        return failure(`${name} cannot be read`);
+        return failure(msg`${name} cannot be read`);
       }
       return success(connected(name, opened, opened.readable, made.value, pattern, clock));
     },
@@ -100,7 +101,7 @@ export function serialInstrument(
 }
 
 function connected(
-  name: string,
+  name: Phrase,
   port: SerialPortLike,
   readable: ReadableStream<Uint8Array>,
   read: (text: string) => Understood | null,
@@ -119,7 +120,7 @@ function connected(
     const found = read(text);
     if (!found)
       return tell(
-        failure(`${name} sent "${text.trim().slice(0, 40)}", which does not fit the pattern "${line}"`),
+        failure(msg`${name} sent "${text.trim().slice(0, 40)}", which does not fit the pattern "${line}"`),
       );
     same = found.value === last ? same + 1 : 1;
     last = found.value;
@@ -145,7 +146,7 @@ function connected(
         lines.forEach(hear);
         if (rest.length > longestLine) {
           rest = "";
-          tell(failure(`${name} sends no lines that can be read: is the speed right?`));
+          tell(failure(msg`${name} sends no lines that can be read: is the speed right?`));
         }
       }
     } catch {
@@ -153,12 +154,12 @@ function connected(
     }
     if (!open) return;
     open = false;
-    tell(failure(`${name} is not connected any more: look at its cable`));
+    tell(failure(msg`${name} is not connected any more: look at its cable`));
   })();
   return {
     connected: () => open,
     stream: (listener) => {
-      if (!open) listener(failure(`${name} is not connected any more: look at its cable`));
+      if (!open) listener(failure(msg`${name} is not connected any more: look at its cable`));
       listeners.add(listener);
       return () => listeners.delete(listener);
     },

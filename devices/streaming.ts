@@ -1,6 +1,7 @@
 import { failure, type Result, success } from "~/core/result";
 import type { Clock, Connection, Instrument, Reading } from "./instrument";
 import { wallClock } from "./instrument";
+import { msg, type Phrase } from "~/core/text";
 
 /** What a simulated instrument can be made to do wrong, and after how many seconds. */
 export interface Fault {
@@ -15,7 +16,7 @@ export interface Simulated<A> extends Connection {
 
 interface Model<A> {
   readonly id: string;
-  readonly name: string;
+  readonly name: Phrase;
   readonly unit: string;
   readonly secondsPerReading: number;
   readonly fault?: Fault | undefined;
@@ -35,7 +36,7 @@ export function simulated<A>(model: Model<A>): Instrument<Simulated<A>> {
     name,
     unit,
     connect: (clock: Clock = wallClock) => {
-      if (taken) return Promise.resolve(failure("The instrument is in use already"));
+      if (taken) return Promise.resolve(failure(msg`The instrument is in use already`));
       taken = true;
       const start = clock.now();
       const seconds = () => clock.now() - start;
@@ -50,10 +51,10 @@ export function simulated<A>(model: Model<A>): Instrument<Simulated<A>> {
       const one = (listener: (reading: Result<Reading>) => void) => {
         const wrong = fault && seconds() >= fault.afterSeconds ? fault.kind : null;
         if (wrong === "freeze") return;
-        if (wrong === "garbage") return listener(failure(`${name} sent "?#~0" and no number`));
+        if (wrong === "garbage") return listener(failure(msg`${name} sent "?#~0" and no number`));
         if (wrong === "unplug") {
           disconnect();
-          return listener(failure(`${name} is not connected any more: look at its cable`));
+          return listener(failure(msg`${name} is not connected any more: look at its cable`));
         }
         listener(success({ ...show(), seconds: seconds() }));
       };
@@ -64,7 +65,7 @@ export function simulated<A>(model: Model<A>): Instrument<Simulated<A>> {
           disconnect,
           stream: (listener: (reading: Result<Reading>) => void) => {
             if (!plugged) {
-              listener(failure("The instrument is not connected any more"));
+              listener(failure(msg`The instrument is not connected any more`));
               return () => undefined;
             }
             const stop = clock.every(secondsPerReading, () => one(listener));

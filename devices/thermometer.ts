@@ -1,5 +1,6 @@
 import { randomStream } from "~/core/montecarlo";
 import { type Fault, simulated } from "./streaming";
+import { msg } from "~/core/text";
 
 export interface ThermometerOptions {
   readonly seed: number;
@@ -20,7 +21,7 @@ export interface ThermometerActs {
 export const simulatedThermometer = (options: ThermometerOptions) =>
   simulated<ThermometerActs>({
     id: "simulated-thermometer",
-    name: "Simulated thermometer",
+    name: msg`Simulated thermometer`,
     unit: "°C",
     secondsPerReading: 0.5,
     fault: options.fault,

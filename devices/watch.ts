@@ -1,5 +1,6 @@
 import { failure, type Result } from "~/core/result";
 import { type Clock, type Connection, type Reading, wallClock } from "./instrument";
+import { msg } from "~/core/text";
 
 /** How long an instrument may say nothing before one is told, s. */
 const silenceSeconds = 4;
@@ -20,7 +21,7 @@ export function watched(
   const stopWatch = clock.every(1, () => {
     if (told || !connection.connected() || clock.now() - heard < silenceSeconds) return;
     told = true;
-    listener(failure(`Nothing has come for ${silenceSeconds} s: is it frozen, asleep or switched off?`));
+    listener(failure(msg`Nothing has come for ${silenceSeconds} s: is it frozen, asleep or switched off?`));
   });
   return () => {
     stopStream();

@@ -7,6 +7,7 @@ import {
   StageDefinitionSchema,
 } from "~/core/method";
 import { type RunRecord, RunRecordSchema } from "~/core/run";
+import { inEnglish } from "~/core/text";
 
 /*
  * In files the stages of a method end with one that concludes, and a run has a record of it that holds nothing. In the program
@@ -49,7 +50,13 @@ export const methodOfFile = (file: MethodFile): Method => ({
 
 export function fileOfMethod(method: Method): MethodFile {
   const of = method.stages.at(-1)?.key ?? "";
-  return { ...method, stages: [...method.stages, { kind: "conclude", ...concluding, of }] };
+  return {
+    ...method,
+    stages: [
+      ...method.stages,
+      { kind: "conclude", key: concluding.key, title: inEnglish(concluding.title), of },
+    ],
+  };
 }
 
 export function recordOfFile(file: RunFile): RunRecord {

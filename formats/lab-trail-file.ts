@@ -1,4 +1,5 @@
 import Papa from "papaparse";
+import { inEnglish } from "~/core/text";
 import type { LabTrailLine } from "./trail";
 
 const columns: readonly (readonly [head: string, of: (line: LabTrailLine) => string | null])[] = [
@@ -9,10 +10,10 @@ const columns: readonly (readonly [head: string, of: (line: LabTrailLine) => str
   ["of", ({ subject }) => subject],
   ["id", ({ subjectId }) => subjectId],
   ["who", ({ person }) => person],
-  ["what", ({ what }) => what],
-  ["from", ({ from }) => from],
-  ["to", ({ to }) => to],
-  ["why", ({ why }) => why],
+  ["what", ({ what }) => inEnglish(what)],
+  ["from", ({ from }) => from && inEnglish(from)],
+  ["to", ({ to }) => to && inEnglish(to)],
+  ["why", ({ why }) => why && inEnglish(why)],
   ["undone", ({ undone }) => undone?.at ?? null],
   ["undone by", ({ undone }) => undone?.person ?? null],
   ["received from", ({ receivedFrom }) => receivedFrom],

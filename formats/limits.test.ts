@@ -5,6 +5,7 @@ import { readMethodFile } from "./method-file";
 import { readReadingsTable } from "./readings-table";
 import { checkRunRequest } from "../protocol/requests";
 import { readTraceFile } from "./trace-file";
+import { plain } from "~/core/testing/plain";
 
 /* Texts that are too long, too deep or too many are told so at once, whatever they claim. */
 
@@ -28,7 +29,7 @@ describe("a method", () => {
     const { message } = withMethod({ stages: [{ kind: "titration", inputs: [{ is: "mass" }] }] }).find((p) =>
       p.path.startsWith("stages.0.inputs.0"),
     )!;
-    expect(message).toMatch(/required property '(symbol|label|of|per)'/);
+    expect(plain(message)).toMatch(/required property '(symbol|label|of|per)'/);
   });
 
   test.each([
@@ -38,13 +39,15 @@ describe("a method", () => {
     ["a NUL", JSON.stringify({ ...alkalinityOfWater, title: "a\0b" }), /character that cannot be kept/],
     ["half a surrogate pair", '{"id":"\\ud800"}', /character that cannot be kept/],
   ])("that is %s is refused", (_name, text, message) => {
-    expect(problemsOf(text).map((p) => p.message)).toEqual([expect.stringMatching(message)]);
+    expect(plain(problemsOf(text).map((p) => p.message))).toEqual([expect.stringMatching(message)]);
   });
 
   test.each([["new"], ["import"], ["constructor"]])(
     "called %s is refused: the program needs that word",
     (id) => {
-      expect(withMethod({ id })).toEqual([{ path: "id", message: expect.stringMatching(/needs itself/) }]);
+      expect(plain(withMethod({ id }))).toEqual([
+        { path: "id", message: expect.stringMatching(/needs itself/) },
+      ]);
     },
   );
 
@@ -66,7 +69,7 @@ describe("a method", () => {
       /more than any formula has/,
     ],
   ])("with %p is refused at its place", (change, path, message) => {
-    expect(withMethod(change)).toContainEqual({ path, message: expect.stringMatching(message) });
+    expect(plain(withMethod(change))).toContainEqual({ path, message: expect.stringMatching(message) });
   });
 
   test("whose relation is nested without end is refused in words", () => {
@@ -76,7 +79,7 @@ describe("a method", () => {
       { ...first, relations: [{ relation, title: "x", unit: "1" }] },
       ...alkalinityOfWater.stages.slice(1),
     ];
-    expect(withMethod({ stages })[0]?.message).toMatch(/nested at most 100 deep/);
+    expect(plain(withMethod({ stages })[0]?.message)).toMatch(/nested at most 100 deep/);
   });
 });
 
@@ -115,7 +118,9 @@ test("a request of a kind that there is not, or with a field too many, names it"
     const checked = checkRunRequest(value);
     return checked.ok ? "" : checked.problem.message;
   };
-  expect(said({ intent: "explode" })).toMatch(/^intent: must be one of observe, enter, trace/);
-  expect(said({})).toMatch(/required property 'intent'/);
-  expect(said({ intent: "finish", why: 1 })).toBe('the whole: must NOT have additional properties: "why"');
+  expect(plain(said({ intent: "explode" }))).toMatch(/^intent: must be one of observe, enter, trace/);
+  expect(plain(said({}))).toMatch(/required property 'intent'/);
+  expect(plain(said({ intent: "finish", why: 1 }))).toBe(
+    'the whole: must NOT have additional properties: "why"',
+  );
 });

@@ -7,6 +7,7 @@ import fc from "fast-check";
 import { recordOfFile, type RunFile } from "./concluded";
 import { exampleRecords } from "./examples";
 import { readRunRecord, reportOf, type RunReport } from "./run-report";
+import { inEnglish } from "~/core/text";
 
 const file = "formats/examples/solid-in-each-flask-then-direct.json";
 const example = () => JSON.parse(readFileSync(file, "utf8")) as RunFile;
@@ -30,7 +31,9 @@ function changedIn(original: unknown, ...changes: readonly Change[]): unknown {
 }
 const problems = (value: unknown) => {
   const read = readRunRecord(value);
-  return "problems" in read ? read.problems.map(({ path: at, message }) => `${at}: ${message}`) : [];
+  return "problems" in read
+    ? read.problems.map(({ path: at, message }) => `${at}: ${inEnglish(message)}`)
+    : [];
 };
 
 describe("examples", () => {
@@ -43,7 +46,7 @@ describe("examples", () => {
   test("are read without a fault, and every stage of them has a result", () => {
     for (const [, text] of exampleRecords()) {
       const read = readRunRecord(JSON.parse(text));
-      if ("problems" in read) throw new Error(read.problems[0]?.message);
+      if ("problems" in read) throw new Error(inEnglish(read.problems[0]?.message ?? ""));
       for (const stage of reportOf(read.record).stages) {
         expect(stage.result?.value).toBeGreaterThan(0);
         expect(stage.result!.interval95[0]).toBeLessThan(stage.result!.value);
@@ -155,7 +158,7 @@ function placesIn(value: unknown, at = ""): string[] {
 test("a value whose ± is beyond all measure is told and never shown", () => {
   const dilution = JSON.parse(readFileSync("formats/examples/dilute-and-check.json", "utf8")) as unknown;
   const read = readRunRecord(changedIn(dilution, ["method.stages.0.inputs.2.capacityMl", 1e157]));
-  if ("problems" in read) throw new Error(read.problems[0]?.message);
+  if ("problems" in read) throw new Error(inEnglish(read.problems[0]?.message ?? ""));
   const [made] = reportOf(read.record).stages;
   expect(made).toMatchObject({
     result: null,
@@ -197,7 +200,7 @@ test("whatever is put anywhere in a record: a fault by path or a finite result, 
       if ("problems" in read) {
         refused++;
         expect(read.problems.length).toBeGreaterThan(0);
-        for (const problem of read.problems) expect(problem.message.length).toBeGreaterThan(3);
+        for (const problem of read.problems) expect(inEnglish(problem.message).length).toBeGreaterThan(3);
         return;
       }
       computed++;

@@ -11,7 +11,7 @@ import {
   resultQuantity,
   type Shown,
 } from "~/core/stages";
-import { type HouseWords, inHouseWords } from "~/core/rules";
+import { inEnglish, msg, type Phrase } from "~/core/text";
 import type { RunRecord } from "~/core/run";
 import { recordProblemWords } from "~/words/record-problems";
 import { workingOf } from "~/core/working";
@@ -89,21 +89,25 @@ export function readRunRecord(value: unknown): { record: RunRecord } | { problem
     : { record };
 }
 
+/** How a report says what the core found: in American English, or in the words of a lab. */
+type Say = (phrase: Phrase) => string;
+
 function reported(
-  { name, symbol, unit }: { name: string; symbol: string; unit: string },
+  { name, symbol, unit }: { name: Phrase; symbol: string; unit: string },
   q: Quantity,
   shown: Shown,
+  say: Say,
 ): ReportedResult {
   const { factor } = unitOf(unit);
   const [value, half] = [q.value / factor, plusMinus(q, "i95") / factor];
   return {
-    name,
+    name: say(name),
     symbol,
     unit,
     value,
     standardUncertainty: standardUncertainty(q) / factor,
     interval95: [value - half, value + half],
-    shown: shown.text,
+    shown: say(shown.text),
     ...(shown.nearestWhole === undefined ? {} : { nearestWhole: shown.nearestWhole }),
   };
 }
@@ -112,53 +116,56 @@ function reportedStage(
   stage: ComputedEvaluation,
   record: RunRecord,
   all: ReturnType<typeof evaluateRun>,
+  say: Say,
 ): ReportedStage {
   const { definition, shown } = stage;
   const quantity = resultQuantity(stage);
   const titration = stage.kind === "titration" ? stage : null;
   const verdict = titration?.verdict ?? null;
   const members = isOnce(stage) ? [] : membersOf(stage);
+  const said = (phrase: Phrase | null | undefined) => (phrase == null ? null : say(phrase));
   return {
     key: stage.key,
     title: definition.title,
     titrated: titration !== null,
     done: stage.done,
-    result: quantity && shown ? reported(definition.result, quantity, shown) : null,
-    problem: stage.problem,
-    also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown)),
-    verdict: verdict && { state: verdict.state, reason: verdict.reason, next: verdict.next },
-    acceptance: ("acceptance" in stage ? stage.acceptance?.text : undefined) ?? null,
-    footing: footingWords(stage),
-    implausible: stage.implausible.map((found) => implausibleWords(found)),
-    withheld: stage.withheld.map(({ name, why }) => `${name} is not given: ${why}.`),
+    result: quantity && shown ? reported(definition.result, quantity, shown, say) : null,
+    problem: said(stage.problem),
+    also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown, say)),
+    verdict: verdict && { state: verdict.state, reason: say(verdict.reason), next: say(verdict.next) },
+    acceptance: said("acceptance" in stage ? stage.acceptance?.text : null),
+    footing: say(footingWords(stage)),
+    implausible: stage.implausible.map((found) => say(implausibleWords(found))),
+    withheld: stage.withheld.map(({ name, why }) => say(msg`${name} is not given: ${why}.`)),
     trials: (isOnce(stage) ? [] : stage.trials).map((t) => ({
-      name: t.words,
+      name: say(t.words),
       counts: t.eligible,
       inSet: members.some((m) => m.id === t.id),
       titerMl: t.titerMl,
-      result: t.shownResult?.text ?? null,
-      problem: t.problem,
-      cautions: t.cautions.map((c) => c.message),
+      result: said(t.shownResult?.text),
+      problem: said(t.problem),
+      cautions: t.cautions.map((c) => say(c.message)),
     })),
-    shares: stage.shares.map(({ label, part }) => ({ cause: label, part })),
-    improvement: titration?.improvement?.text ?? null,
+    shares: stage.shares.map(({ label, part }) => ({ cause: say(label), part })),
+    improvement: said(titration?.improvement?.text),
     working: (workingOf(record, all, stage.key, null)?.steps ?? []).map(({ title, formula, valueText }) => ({
-      title,
-      formula,
-      value: valueText,
+      title: say(title),
+      formula: say(formula),
+      value: say(valueText),
     })),
   };
 }
 
-export function reportOf(record: RunRecord): RunReport {
+/** The report of a record, its words as `say` has them. */
+export function reportOf(record: RunRecord, say: Say = inEnglish): RunReport {
   const evaluation = evaluateRun(record);
   return {
     id: record.id,
     title: record.title,
     method: { id: record.method.id, version: record.method.version, title: record.method.title },
-    plusMinus: plusMinusWords[record.houseRules.plusMinus],
-    state: evaluation.state,
-    stages: evaluation.stages.map((stage) => reportedStage(stage, record, evaluation)),
+    plusMinus: say(plusMinusWords[record.houseRules.plusMinus]),
+    state: say(evaluation.state),
+    stages: evaluation.stages.map((stage) => reportedStage(stage, record, evaluation, say)),
   };
 }
 
@@ -167,45 +174,47 @@ const percent = (part: number) => `${(100 * part).toFixed(0)} %`;
 type ReportedTrial = ReportedStage["trials"][number];
 
 /** A trial with what it gave, whether it counts, and what should be known of it. */
-function trialLines(t: ReportedTrial, { trials, titrated }: ReportedStage): string[] {
-  const left = trials.some((other) => other.inSet) ? "left out" : "counts, but nothing agrees yet";
-  const mark = t.inSet ? "in the set" : t.counts ? left : "does not count";
-  const titer = t.titerMl === null ? (titrated ? "no titer" : "") : `titer ${t.titerMl.toFixed(2)} mL`;
+function trialLines(t: ReportedTrial, { trials, titrated }: ReportedStage, say: Say): string[] {
+  const left = trials.some((other) => other.inSet) ? msg`left out` : msg`counts, but nothing agrees yet`;
+  const mark = t.inSet ? msg`in the set` : t.counts ? left : msg`does not count`;
+  const none = titrated ? msg`no titer` : "";
+  const titer = say(t.titerMl === null ? none : msg`titer ${t.titerMl.toFixed(2)} mL`);
   const told = [titer, t.result ?? ""].filter(Boolean).join(", ");
   const said = [...(t.problem === null ? [] : [t.problem]), ...t.cautions];
   return [
-    `  ${t.name}: ${told === "" ? "nothing read" : told} (${mark})`,
+    `  ${t.name}: ${told === "" ? say(msg`nothing read`) : told} (${say(mark)})`,
     ...said.map((words) => `    ! ${words}`),
   ];
 }
 
 /** Results of a stage, and what they rest on. */
-function resultLines(stage: ReportedStage): string[] {
+function resultLines(stage: ReportedStage, say: Say): string[] {
   const results = [...(stage.result ? [stage.result] : []), ...stage.also].map((result) => {
-    const whole = result.nearestWhole === undefined ? "" : `, nearest whole number ${result.nearestWhole}`;
+    const whole =
+      result.nearestWhole === undefined ? "" : say(msg`, nearest whole number ${result.nearestWhole}`);
     return `  ${result.name}: ${result.shown}${whole}`;
   });
-  const none = `  No result yet${stage.problem === null ? "" : `: ${stage.problem}`}.`;
+  const none = stage.problem === null ? say(msg`No result yet.`) : say(msg`No result yet: ${stage.problem}.`);
   return [
     ...results,
-    ...(stage.result ? [] : [none]),
+    ...(stage.result ? [] : [`  ${none}`]),
     ...(stage.acceptance === null ? [] : [`  ${stage.acceptance}`]),
     ...(stage.footing === "" ? [] : [`  ${stage.footing}`]),
     ...[...stage.implausible, ...stage.withheld].map((said) => `  ! ${said}`),
   ];
 }
 
-function stageLines(stage: ReportedStage): string[] {
+function stageLines(stage: ReportedStage, say: Say): string[] {
   const { title, verdict, shares, improvement, working } = stage;
   const causes = shares.map((s) => `${s.cause} ${percent(s.part)}`).join(", ");
   return [
     ...["", title, "=".repeat(title.length)],
-    ...stage.trials.flatMap((t) => trialLines(t, stage)),
-    ...(verdict ? [`  ${verdict.reason}`, `  Next: ${verdict.next}.`] : []),
-    ...resultLines(stage),
-    ...(shares.length > 0 ? [`  ± by cause: ${causes}`] : []),
+    ...stage.trials.flatMap((t) => trialLines(t, stage, say)),
+    ...(verdict ? [`  ${verdict.reason}`, `  ${say(msg`Next: ${verdict.next}.`)}`] : []),
+    ...resultLines(stage, say),
+    ...(shares.length > 0 ? [`  ${say(msg`± by cause: ${causes}`)}`] : []),
     ...(improvement === null ? [] : [`  ${improvement}`]),
-    ...(working.length > 0 ? ["  Working:"] : []),
+    ...(working.length > 0 ? [`  ${say(msg`Working:`)}`] : []),
     ...working.flatMap((step) => [
       `    ${step.title}`,
       `      ${step.formula === "" ? "" : `${step.formula} = `}${step.value}`,
@@ -213,13 +222,13 @@ function stageLines(stage: ReportedStage): string[] {
   ];
 }
 
-/** The report as a page of plain text, in the words of the house that worked by them. */
-export function reportText(report: RunReport, words: HouseWords): string {
-  const { method, plusMinus: style, state, stages } = report;
+/** The report as a page of plain text, in the words of the lab that worked by them. What people typed stands as they typed it. */
+export function reportText(record: RunRecord, say: Say): string {
+  const { id, title, method, plusMinus: style, state, stages } = reportOf(record, say);
   const lines = [
-    `${method.title}, version ${method.version}; ± is ${style}; ${state}`,
-    ...stages.flatMap(stageLines),
+    `${title} (${id})`,
+    say(msg`${method.title}, version ${method.version}; ± is ${style}; ${state}`),
+    ...stages.flatMap((stage) => stageLines(stage, say)),
   ];
-  // Its title is the user's own.
-  return `${report.title} (${report.id})\n${inHouseWords(lines.join("\n"), words)}\n`;
+  return `${lines.join("\n")}\n`;
 }

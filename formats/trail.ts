@@ -1,3 +1,5 @@
+import { type Phrase } from "~/core/text";
+
 /** One line of a run's trail: who did what, when, from what to what, and why. */
 export interface TrailLine {
   readonly id: string;
@@ -6,12 +8,12 @@ export interface TrailLine {
   /** When it reached this server, by the server's clock. */
   readonly received: string;
   readonly person: string;
-  readonly what: string;
+  readonly what: Phrase;
   /** The stage and the trial, where it was done in one. */
-  readonly where: string | null;
-  readonly from: string | null;
-  readonly to: string | null;
-  readonly why: string | null;
+  readonly where: Phrase | null;
+  readonly from: Phrase | null;
+  readonly to: Phrase | null;
+  readonly why: Phrase | null;
   /** Where it was taken back: when and by whom. */
   readonly undone: { readonly at: string | null; readonly person: string } | null;
 }

@@ -1,11 +1,12 @@
 import type { ErrorObject } from "ajv";
 import { failure, type Result, success } from "~/core/result";
+import { type Phrase, inEnglish } from "~/core/text";
 import type { Valid } from "./compile";
 
 /** What is wrong with a value, and where: keys and indices joined by points. */
 export interface PathProblem {
   readonly path: string;
-  readonly message: string;
+  readonly message: Phrase;
 }
 
 /** More values than this in one text are no method, no bottle and no table of a class. */
@@ -101,7 +102,7 @@ export function checker<T>(valid: Valid, most = mostValues): (value: unknown) =>
     return failure(
       problems
         .slice(0, 5)
-        .map(({ path, message }) => `${path}: ${message}`)
+        .map(({ path, message }) => `${path}: ${inEnglish(message)}`)
         .join("; "),
     );
   };

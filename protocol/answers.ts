@@ -2,6 +2,7 @@ import type { Operation } from "fast-json-patch";
 import type { ChangeProblem } from "~/core/change";
 import type { Bead, Shown } from "~/core/stages";
 import type { RunRecord, RunStatus } from "~/core/run";
+import { msg, type Phrase } from "~/core/text";
 import type { TimerRecord } from "~/core/record";
 
 /** What the server tells the screens. */
@@ -9,8 +10,8 @@ import type { TimerRecord } from "~/core/record";
 /** The small part of an evaluation that is kept with a run for lists. */
 export interface RunSummary {
   readonly chain: readonly Bead[];
-  readonly next: string;
-  readonly state: string;
+  readonly next: Phrase;
+  readonly state: Phrase;
   readonly result: Shown | null;
 }
 
@@ -53,9 +54,9 @@ export interface RunSearchResult {
 /** What the run screen works on: the record as saved, and the change that undo would take back. */
 export interface RunState {
   readonly record: RunRecord;
-  readonly undo: { readonly eventId: string; readonly description: string } | null;
+  readonly undo: { readonly eventId: string; readonly description: Phrase } | null;
   /** The change that was undone last and can be made again; null once something else was changed. */
-  readonly redo: { readonly eventId: string; readonly description: string } | null;
+  readonly redo: { readonly eventId: string; readonly description: Phrase } | null;
   /** Grows with each change. */
   readonly revision: number;
 }
@@ -107,5 +108,5 @@ export type ToldAnswer =
 export const revisionHeader = "X-Revision";
 
 /** What is said beside the fields of who and why where nothing stands in them. */
-export const sayWho = "Say who: initials, or a bench";
-export const sayWhy = "Say why";
+export const sayWho = msg`Say who: initials, or a bench`;
+export const sayWhy = msg`Say why`;

@@ -1,12 +1,13 @@
-import { roundWithUncertainty } from "~/core/quantity";
+import { roundWithUncertainty, withUnit } from "~/core/quantity";
 import type { AssignmentView, How } from "./shelf";
+import { msg, type Phrase } from "~/core/text";
 
 export interface ConcentrationText {
   readonly value: string;
   readonly plusMinus: string;
   readonly unit: string;
-  /** What the ± is, in words; empty where there is none. */
-  readonly meaning: string;
+  /** What the ± is; empty where there is none. */
+  readonly meaning: "stated" | "k = 2" | "";
 }
 
 /** A bottle's concentration as its label says it: rounded once, by its ±. */
@@ -19,22 +20,22 @@ export function concentrationOf(
       value: a.value,
       plusMinus: half > 0 ? a.plusMinus : "",
       unit: a.unit,
-      meaning: half > 0 ? "as stated" : "",
+      meaning: half > 0 ? "stated" : "",
     };
   const { value, uncertainty } = roundWithUncertainty(Number(a.value), 2 * half);
   return { value, plusMinus: uncertainty, unit: a.unit, meaning: "k = 2" };
 }
 
-export function concentrationText(a: Parameters<typeof concentrationOf>[0]): string {
+export function concentrationText(a: Parameters<typeof concentrationOf>[0]): Phrase {
   const { value, plusMinus, unit } = concentrationOf(a);
-  return `${value}${plusMinus ? ` ± ${plusMinus}` : ""} ${unit}`;
+  return withUnit(plusMinus ? `${value} ± ${plusMinus}` : value, unit);
 }
 
 /** How a concentration is known, in words. */
-export const howWords: Record<How, string> = {
-  weighed: "weighed",
-  diluted: "diluted",
-  standardized: "standardized",
-  certificate: "by its certificate",
-  nominal: "nominal, not measured",
+export const howWords: Record<How, Phrase> = {
+  weighed: msg`weighed`,
+  diluted: msg`diluted`,
+  standardized: msg`standardized`,
+  certificate: msg`by its certificate`,
+  nominal: msg`nominal, not measured`,
 };

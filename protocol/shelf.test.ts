@@ -1,24 +1,25 @@
 import { describe, expect, test } from "@jest/globals";
 import { concentrationOf, concentrationText } from "./concentration";
 import { checkEditSolution, checkShelfRequest } from "./shelf";
+import { plain } from "~/core/testing/plain";
 
 describe("a concentration as a label says it", () => {
   test("from a run: rounded once by twice its standard uncertainty", () => {
     const a = { value: "0.1000123456", plusMinus: "0.0000874", shape: "normal", unit: "mol/L" } as const;
-    expect(concentrationText(a)).toBe("0.10001 ± 0.00017 mol/L");
+    expect(plain(concentrationText(a))).toBe("0.10001 ± 0.00017 mol/L");
     expect(concentrationOf(a).meaning).toBe("k = 2");
   });
 
   test("from a certificate: as it was stated, trailing zeros and all", () => {
     const a = { value: "0.1000", plusMinus: "0.0005", shape: "rectangular", unit: "mol/L" } as const;
-    expect(concentrationText(a)).toBe("0.1000 ± 0.0005 mol/L");
-    expect(concentrationText({ ...a, plusMinus: "0" })).toBe("0.1000 mol/L");
+    expect(plain(concentrationText(a))).toBe("0.1000 ± 0.0005 mol/L");
+    expect(plain(concentrationText({ ...a, plusMinus: "0" }))).toBe("0.1000 mol/L");
   });
 
   test("a purity has its percent", () => {
-    expect(concentrationText({ value: "99.95", plusMinus: "0.05", shape: "rectangular", unit: "%" })).toBe(
-      "99.95 ± 0.05 %",
-    );
+    expect(
+      plain(concentrationText({ value: "99.95", plusMinus: "0.05", shape: "rectangular", unit: "%" })),
+    ).toBe("99.95 ± 0.05 %");
   });
 });
 
@@ -66,7 +67,7 @@ describe("what is asked of the shelf", () => {
       { ...make, making: { how: "diluted", glass: { kind: "burette" }, flaskMl: "100" } },
     ],
   ])("%s passes as it is", (_name, request) => {
-    expect(checkShelfRequest(request)).toEqual({ value: request });
+    expect(plain(checkShelfRequest(request))).toEqual({ value: request });
   });
 
   test.each([
@@ -86,7 +87,7 @@ describe("what is asked of the shelf", () => {
     ["an intent that is none", { ...add, intent: "steal" }, { form: expect.stringMatching(/intent/) }],
     ["nothing", undefined, { form: expect.any(String) }],
   ])("%s is told by field", (_name, request, problems) => {
-    expect(checkShelfRequest(request)).toEqual({ problems: expect.objectContaining(problems) });
+    expect(plain(checkShelfRequest(request))).toEqual({ problems: expect.objectContaining(problems) });
   });
 
   test("a change needs the revision that was looked at", () => {
@@ -102,6 +103,8 @@ describe("what is asked of the shelf", () => {
       reason: "a spill",
     };
     expect(checkEditSolution({ ...edit, revision: 2 })).toMatchObject({ value: { revision: 2 } });
-    expect(checkEditSolution(edit)).toMatchObject({ problems: { form: expect.stringMatching(/revision/) } });
+    expect(plain(checkEditSolution(edit))).toMatchObject({
+      problems: { form: expect.stringMatching(/revision/) },
+    });
   });
 });

@@ -5,6 +5,7 @@ import { valid as validEdit } from "./compiled/edit-solution";
 import { valid as validRequest } from "./compiled/shelf-request";
 import type { AddSolution, EditSolution, MakeSolution } from "./shelf-schemas";
 import { pathChecker } from "../formats/validate";
+import { msg, type Phrase } from "~/core/text";
 
 export type * from "./shelf-schemas";
 
@@ -18,9 +19,9 @@ export type How = UsedSolution["how"];
 /** One result of a run, before and after it was computed again. */
 export interface ResultChange {
   readonly stage: string;
-  readonly name: string;
-  readonly before: string;
-  readonly after: string;
+  readonly name: Phrase;
+  readonly before: Phrase;
+  readonly after: Phrase;
 }
 
 export interface AssignmentView {
@@ -63,13 +64,13 @@ export interface SolutionView {
 }
 
 /** What is wrong with a form, by field; `form` for what belongs to none. */
-export type FormProblems = Readonly<Record<string, string>>;
+export type FormProblems = Readonly<Record<string, Phrase>>;
 
 /** The fields of a form that a person fills in, and what to say where nothing is there. */
 const fillIn: FormProblems = {
   person: sayWho,
-  name: "Give it a name",
-  formula: "Give its formula",
+  name: msg`Give it a name`,
+  formula: msg`Give its formula`,
   reason: sayWhy,
 };
 
@@ -82,7 +83,7 @@ function formChecker<T>(valid: Valid) {
       problems: Object.fromEntries(
         found.map(({ path, message }) => [
           path in fillIn ? path : "form",
-          fillIn[path] ?? `${path}: ${message}`,
+          fillIn[path] ?? msg`${path}: ${message}`,
         ]),
       ),
     };
@@ -131,7 +132,7 @@ export interface LineageGraph {
     readonly title: string;
     readonly sample: string;
     readonly at: Date;
-    readonly result: string | null;
+    readonly result: Phrase | null;
     readonly standsOn: readonly string[];
   }[];
 }
@@ -141,5 +142,5 @@ export interface Related {
   readonly id: string;
   readonly to: string;
   readonly title: string;
-  readonly fact: string;
+  readonly fact: Phrase;
 }

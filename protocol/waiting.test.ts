@@ -5,6 +5,7 @@ import type { TitrationEvaluation } from "~/core/stages";
 import type { RunRequest } from "./requests";
 import type { Observe } from "../core/change";
 import { canWait, withWaiting } from "./waiting";
+import { plain } from "~/core/testing/plain";
 
 const now = Date.UTC(2026, 10, 26, 9);
 let made = 0;
@@ -37,7 +38,7 @@ describe("what waits in the browser", () => {
   test("stands in the run as though it were saved, trial after trial, and the saved run is not touched", () => {
     const before = JSON.stringify(saved);
     const shown = withWaiting(saved, kept(whole));
-    expect(stageOf(shown).trials.map((t) => [t.name, t.titerMl])).toEqual([
+    expect(plain(stageOf(shown).trials.map((t) => [t.name, t.titerMl]))).toEqual([
       ["1", 25],
       ["2", expect.closeTo(24.01, 9)],
     ]);

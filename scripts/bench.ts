@@ -21,6 +21,7 @@ import { startRun } from "../server/commands/start-run";
 import { reading } from "../server/tests/bench";
 import { benchAssays, benchChart, longCourse } from "./bench-assays";
 import { median, ms, say, timesOf } from "./bench-parts";
+import { inEnglish } from "~/core/text";
 
 function benchCore(): void {
   const titers = ["25.00", "24.98", "25.03", "25.05", "24.99", "25.01"];
@@ -341,13 +342,13 @@ try {
           reason: null,
         } as const;
         const outcome = await changeRun(db, runId, { ...common, symbol, kind, text });
-        if (outcome.status !== "done") throw new Error(outcome.message);
+        if (outcome.status !== "done") throw new Error(inEnglish(outcome.message));
       }
     }
   }
   const long = mustHold(await startRun(db, { ...start, methodId: "fading-of-a-dye" }));
   const course = await changeRun(db, long, longCourse());
-  if (course.status !== "done") throw new Error(course.message);
+  if (course.status !== "done") throw new Error(inEnglish(course.message));
   const other = mustHold(await startRun(db, start));
   await fill(db, runId, 2000, 10000);
   await close();

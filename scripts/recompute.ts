@@ -1,6 +1,8 @@
 // Evaluates a run record from a file with the core alone: bin/recompute FILE.json [--json].
 import { readFileSync } from "node:fs";
+import { inEnglish, type Phrase } from "../core/text";
 import { readRunRecord, reportOf, reportText } from "../formats/run-report";
+import { localizer } from "../words/localizer";
 
 const [file, ...rest] = process.argv.slice(2).filter((argument) => argument !== "--json");
 const json = process.argv.includes("--json");
@@ -20,12 +22,18 @@ function contents(name: string): unknown {
 }
 
 if (file === undefined || rest.length > 0) fail(["usage: bin/recompute FILE.json [--json]"]);
+const told = ({ path, message }: { path: string; message: Phrase }) => ({
+  path,
+  message: inEnglish(message),
+});
 const read = readRunRecord(contents(file));
 if ("problems" in read) {
-  if (json) process.stdout.write(`${JSON.stringify({ problems: read.problems }, null, 2)}\n`);
-  fail(read.problems.map(({ path, message }) => `${path}: ${message}`));
+  if (json) process.stdout.write(`${JSON.stringify({ problems: read.problems.map(told) }, null, 2)}\n`);
+  fail(read.problems.map(told).map(({ path, message }) => `${path}: ${message}`));
 }
-const report = reportOf(read.record);
+const { record } = read;
 process.stdout.write(
-  json ? `${JSON.stringify(report, null, 2)}\n` : reportText(report, read.record.houseRules.words),
+  json
+    ? `${JSON.stringify(reportOf(record), null, 2)}\n`
+    : reportText(record, localizer(record.houseRules.words)),
 );

@@ -1,3 +1,4 @@
+import { labWords } from "~/server/queries/in-words";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
@@ -18,6 +19,8 @@ import { loadRunState } from "./queries/stored-run";
 import { listOpenRuns, searchFinishedRuns } from "./queries/runs";
 import { startRun } from "./commands/start-run";
 import { benchOn, reading, wholeFlask } from "./tests/bench";
+import { inEnglish } from "~/core/text";
+import { plain } from "~/core/testing/plain";
 
 let open: OpenDatabase;
 beforeAll(async () => {
@@ -43,13 +46,13 @@ describe("what lists show", () => {
   test("is the evaluation of what was saved, kept with the run at each change", async () => {
     const runId = await begin("Summaries");
     const summary = async () => (await open.db.select().from(run).where(eq(run.id, runId)))[0]?.summary;
-    expect(await summary()).toMatchObject({
+    expect(plain(await summary())).toMatchObject({
       state: "just begun",
       next: "Weigh the first flask",
       result: null,
     });
     await weigh(runId, "2.1000", "24.60", "rough");
-    expect(await summary()).toMatchObject({ state: "stage 1 of 3", next: "Three trials to go" });
+    expect(plain(await summary())).toMatchObject({ state: "stage 1 of 3", next: "Three trials to go" });
     await weigh(runId, "2.1000", "25.00");
     const evaluation = evaluateRun(await record(runId));
     expect(await summary()).toEqual({
@@ -58,7 +61,9 @@ describe("what lists show", () => {
       state: evaluation.state,
       result: evaluation.result,
     });
-    expect(evaluation.next).toMatch(/^Two more trials; the next agrees between 24\.\d\d and 25\.\d\d mL$/);
+    expect(plain(evaluation.next)).toMatch(
+      /^Two more trials; the next agrees between 24\.\d\d and 25\.\d\d mL$/,
+    );
   });
 
   test("comes newest first, finds every word, and counts what it does not show", async () => {
@@ -122,7 +127,7 @@ describe("house rules and methods", () => {
     });
     expect(await listMethods(open.db)).toHaveLength(methods.length);
     // What was used last is offered first, and each way in leads to fitting methods.
-    const choices = await methodChoices(open.db);
+    const choices = await methodChoices(open.db, await labWords(open.db));
     expect(choices.find(({ recent }) => recent === 0)?.id).toBe(baseByPhthalateThenAcid.id);
     const ways = (id: string) => {
       const choice = choices.find((c) => c.id === id)!;
@@ -156,27 +161,27 @@ describe("trials", () => {
       const stage = evaluateRun(await record(runId)).stages[0];
       return stage?.kind === "titration" ? stage.trials.map((t) => t.name) : [];
     };
-    expect(await names()).toEqual(["rough", "1", "2"]);
+    expect(plain(await names())).toEqual(["rough", "1", "2"]);
     await change(runId, { intent: "mark", trialId: first, kind: "rough" });
-    expect(await names()).toEqual(["rough", "rough", "2"]);
+    expect(plain(await names())).toEqual(["rough", "rough", "2"]);
     await change(runId, { intent: "mark", trialId: first, kind: "fine" });
     await change(runId, { intent: "mark", trialId: rough, kind: "fine" });
-    expect(await names()).toEqual(["3", "1", "2"]);
+    expect(plain(await names())).toEqual(["3", "1", "2"]);
     await change(runId, { intent: "label", trialId: rough, label: " blue flask " });
-    expect(await names()).toEqual(["blue flask", "1", "2"]);
+    expect(plain(await names())).toEqual(["blue flask", "1", "2"]);
     await change(runId, { intent: "label", trialId: rough, label: "" });
-    expect(await names()).toEqual(["3", "1", "2"]);
+    expect(plain(await names())).toEqual(["3", "1", "2"]);
   });
 
   test("struck out twice or restored when nothing was struck out: refused", async () => {
     const runId = await begin("Strike");
     const trialId = await weigh(runId, "2.1000", "25.00");
-    expect(await change(runId, { intent: "restore", trialId })).toMatchObject({ status: "refused" });
+    expect(plain(await change(runId, { intent: "restore", trialId }))).toMatchObject({ status: "refused" });
     await change(runId, { intent: "strike", trialId, reason: "overshot" });
-    expect(await change(runId, { intent: "strike", trialId, reason: "again" })).toMatchObject({
+    expect(plain(await change(runId, { intent: "strike", trialId, reason: "again" }))).toMatchObject({
       status: "refused",
     });
-    expect((await loadRunState(open.db, runId))?.undo?.description).toBe("striking out of trial 1");
+    expect(plain((await loadRunState(open.db, runId))?.undo?.description)).toBe("striking out of trial 1");
   });
 });
 
@@ -193,7 +198,7 @@ describe("two people at one run", () => {
       );
     const both = await Promise.all([correction("0.12"), correction("0.13")]);
     expect(both.map((outcome) => outcome.status).sort()).toEqual(["done", "refused"]);
-    expect(both.find((o) => o.status === "refused")).toMatchObject({
+    expect(plain(both.find((o) => o.status === "refused"))).toMatchObject({
       message: expect.stringMatching(/This was read as 0\.1[23] meanwhile/),
     });
     const history = fieldHistory(
@@ -203,7 +208,7 @@ describe("two people at one run", () => {
     );
     expect(history).toHaveLength(2);
     // Undoing what someone else has already built on is refused as well.
-    expect(await change(runId, { intent: "undo", eventId: newId() })).toMatchObject({
+    expect(plain(await change(runId, { intent: "undo", eventId: newId() }))).toMatchObject({
       status: "refused",
       message: /changed since/,
     });
@@ -230,7 +235,7 @@ describe("two people at one run", () => {
 test("finished, a run is read only until it is reopened; every step can be undone", async () => {
   const runId = await begin("Life of a run");
   await closeTheSet(runId);
-  expect(await change(runId, { intent: "finish" })).toMatchObject({
+  expect(plain(await change(runId, { intent: "finish" }))).toMatchObject({
     status: "refused",
     message: /no result yet/,
   });
@@ -242,12 +247,12 @@ test("finished, a run is read only until it is reopened; every step can be undon
   ] as const) {
     await change(runId, { ...reading(trial.id, symbol, kind, text), stageKey: "determine" });
   }
-  expect(await change(runId, { intent: "finish" })).toMatchObject({
+  expect(plain(await change(runId, { intent: "finish" }))).toMatchObject({
     status: "done",
     state: { record: { status: "finished" } },
   });
-  expect(await change(runId, { intent: "finish" })).toMatchObject({ status: "refused" });
-  expect(await change(runId, { intent: "rename", title: "x", sample: "", bench: "" })).toMatchObject({
+  expect(plain(await change(runId, { intent: "finish" }))).toMatchObject({ status: "refused" });
+  expect(plain(await change(runId, { intent: "rename", title: "x", sample: "", bench: "" }))).toMatchObject({
     status: "refused",
     message: /reopen it to change it/,
   });
@@ -259,7 +264,7 @@ test("finished, a run is read only until it is reopened; every step can be undon
     const offer = (await loadRunState(open.db, runId))?.undo;
     await change(runId, { intent: "undo", eventId: offer?.eventId ?? "" });
     const { title, status } = await record(runId);
-    undone.push(`${offer?.description}: ${title}, ${status}`);
+    undone.push(`${inEnglish(offer?.description ?? "")}: ${title}, ${status}`);
   }
   expect(undone).toEqual([
     "renaming of the run: Life of a run, open",
@@ -281,21 +286,23 @@ describe("stages of other shapes", () => {
     );
     const once = (symbol: string, kind: "mass.before" | "mass.after" | "volume.taken", text: string) =>
       reading(newId(), symbol, kind, text, { stageKey: "prepare", trial: null });
-    expect(await change(runId, once("m", "mass.before", "7.2056"))).toMatchObject({ status: "done" });
-    expect(await change(runId, once("m", "mass.after", "7.2100"))).toMatchObject({
+    expect(plain(await change(runId, once("m", "mass.before", "7.2056")))).toMatchObject({ status: "done" });
+    expect(plain(await change(runId, once("m", "mass.after", "7.2100")))).toMatchObject({
       status: "refused",
       message: expect.stringMatching(/weighs more after the transfer/) as unknown,
     });
-    expect(await change(runId, once("m", "mass.after", "2.1000"))).toMatchObject({ status: "done" });
+    expect(plain(await change(runId, once("m", "mass.after", "2.1000")))).toMatchObject({ status: "done" });
     // The flask is presumed until somebody says that it was that one.
-    expect(evaluateRun(await record(runId)).stages[0]).toMatchObject({
+    expect(plain(evaluateRun(await record(runId)).stages[0])).toMatchObject({
       done: false,
       missing: { kind: "volume.taken" },
       shown: { value: "0.10000" },
     });
-    expect(await change(runId, once("V_f", "volume.taken", "250.0"))).toMatchObject({ status: "done" });
+    expect(plain(await change(runId, once("V_f", "volume.taken", "250.0")))).toMatchObject({
+      status: "done",
+    });
     expect(
-      await change(runId, reading(newId(), "m", "mass.before", "7.2056", { stageKey: "prepare" })),
+      plain(await change(runId, reading(newId(), "m", "mass.before", "7.2056", { stageKey: "prepare" }))),
     ).toMatchObject({ status: "malformed" });
 
     const trialId = newId();
@@ -305,14 +312,14 @@ describe("stages of other shapes", () => {
       reading(trialId, "V", "burette.initial", "0.00", more),
       reading(trialId, "V", "burette.final", "24.85", more),
     ]) {
-      expect(await change(runId, request)).toMatchObject({ status: "done" });
+      expect(plain(await change(runId, request))).toMatchObject({ status: "done" });
     }
     const [prepare, standardize] = evaluateRun(await record(runId)).stages;
     // 5.1056 g / 204.222 g/mol / 0.2500 L = 0.1000 mol/L; · 25.00 / 24.85
-    expect(prepare).toMatchObject({ kind: "preparation", done: true, shown: { value: "0.10000" } });
+    expect(plain(prepare)).toMatchObject({ kind: "preparation", done: true, shown: { value: "0.10000" } });
     expect(standardize?.kind === "titration" && standardize.shown?.value).toBe("0.10060");
     const [summary] = await open.db.select().from(run).where(eq(run.id, runId));
-    expect(summary?.summary.chain[0]).toMatchObject({
+    expect(plain(summary?.summary.chain[0])).toMatchObject({
       state: "done",
       fact: expect.stringMatching(/^0\.10000 ± /) as unknown,
     });

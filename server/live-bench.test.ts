@@ -19,6 +19,7 @@ import { loadRunState } from "./queries/stored-run";
 import { runningTimers } from "./queries/timers";
 import { trailOf } from "./queries/trail";
 import { benchOn, reading, wholeFlask } from "./tests/bench";
+import { plain } from "~/core/testing/plain";
 
 let open: OpenDatabase;
 beforeAll(async () => {
@@ -57,8 +58,8 @@ describe("timers", () => {
     const runId = await begin("Timed", new Date(Date.UTC(2026, 10, 26, 8)));
     const request = timer();
     for (const change of wholeFlask(request.trialId!, "2.1000", "25.00")) await at(runId, change, 0);
-    expect(await at(runId, request, 0)).toMatchObject({ status: "done" });
-    expect(await at(runId, request, 1)).toMatchObject({ status: "done" });
+    expect(plain(await at(runId, request, 0))).toMatchObject({ status: "done" });
+    expect(plain(await at(runId, request, 1))).toMatchObject({ status: "done" });
     const seen = (await runningTimers(open.db)).timers.filter((t) => t.runId === runId);
     expect(seen).toMatchObject([
       { id: request.id, runTitle: "Timed", stageKey: "standardize", startedAt: "2026-11-26T09:00:00.000Z" },
@@ -67,7 +68,7 @@ describe("timers", () => {
     await at(runId, end, 1020);
     await at(runId, end, 2000);
     expect(await timersOf(runId)).toMatchObject([{ endedAt: "2026-11-26T09:17:00.000Z", outcome: "done" }]);
-    expect((await stage(runId)).trials[0]?.cautions.map((c) => c.message)).toEqual([
+    expect(plain((await stage(runId)).trials[0]?.cautions.map((c) => c.message))).toEqual([
       "let it stand: 17 min, 2:00 more than 15 min",
     ]);
     expect(await runningTimers(open.db)).toMatchObject({ timers: [] });
@@ -77,11 +78,11 @@ describe("timers", () => {
     const runId = await begin();
     const first = timer();
     await change(runId, first);
-    expect(await change(runId, timer({ trialId: first.trialId }))).toEqual({
+    expect(plain(await change(runId, timer({ trialId: first.trialId })))).toEqual({
       status: "refused",
       message: "Trial 1 is timed already: let it stand. End that timer before you set it again",
     });
-    expect(await change(runId, timer({ flask: "trial 2" }))).toMatchObject({ status: "done" });
+    expect(plain(await change(runId, timer({ flask: "trial 2" })))).toMatchObject({ status: "done" });
     expect(await timersOf(runId)).toHaveLength(2);
   });
 
@@ -92,11 +93,11 @@ describe("timers", () => {
     expect(await timersOf(runId)).toMatchObject([{ plannedAt: "2026-11-26T09:05:00.000Z", startedAt: null }]);
     await at(runId, { intent: "begin-timer", timerId: planned.id }, 310);
     expect(await timersOf(runId)).toMatchObject([{ startedAt: "2026-11-26T09:05:10.000Z" }]);
-    expect(await at(runId, { intent: "begin-timer", timerId: planned.id }, 320)).toMatchObject({
+    expect(plain(await at(runId, { intent: "begin-timer", timerId: planned.id }, 320))).toMatchObject({
       status: "refused",
       message: "This timer runs already",
     });
-    expect(await at(runId, { intent: "begin-timer", timerId: newId() }, 320)).toMatchObject({
+    expect(plain(await at(runId, { intent: "begin-timer", timerId: newId() }, 320))).toMatchObject({
       status: "missing",
     });
   });
@@ -107,16 +108,16 @@ describe("timers", () => {
     await at(runId, held, 600);
     expect(await timersOf(runId)).toMatchObject([{ startedAt: "2026-11-26T09:08:00.000Z" }]);
     await at(runId, { intent: "archive" }, 700);
-    expect(await at(runId, { intent: "end-timer", timerId: held.id, outcome: "dropped" }, 800)).toMatchObject(
-      { status: "done" },
-    );
+    expect(
+      plain(await at(runId, { intent: "end-timer", timerId: held.id, outcome: "dropped" }, 800)),
+    ).toMatchObject({ status: "done" });
   });
 
   test("are no change that undo takes back", async () => {
     const runId = await begin();
     await change(runId, reading(newId(), "m", "mass.before", "2.6106"));
     await change(runId, timer());
-    expect((await loadRunState(open.db, runId))?.undo?.description).toBe("boat with solid 2.6106");
+    expect(plain((await loadRunState(open.db, runId))?.undo?.description)).toBe("boat with solid 2.6106");
   });
 });
 
@@ -134,16 +135,16 @@ test("an end whose color faded becomes a mark, the trial is open again, and undo
     seconds: 12,
     timerId: watch.id,
   } as const;
-  expect(await change(runId, request)).toMatchObject({ status: "done" });
+  expect(plain(await change(runId, request))).toMatchObject({ status: "done" });
   const open1 = (await stage(runId)).current;
   expect(open1?.id).toBe(trialId);
   expect(maybeMarks(open1!.record.observations, "V")).toMatchObject([
     { text: "25.00", reason: "faded after 12 s" },
   ]);
   expect(await timersOf(runId)).toMatchObject([{ outcome: "faded" }]);
-  expect(await change(runId, request)).toMatchObject({ status: "refused" });
+  expect(plain(await change(runId, request))).toMatchObject({ status: "refused" });
   await change(runId, reading(trialId, "V", "burette.final", "25.10"));
-  expect((await stage(runId)).trials[0]).toMatchObject({ titerMl: expect.closeTo(25.1, 9) });
+  expect(plain((await stage(runId)).trials[0])).toMatchObject({ titerMl: expect.closeTo(25.1, 9) });
   await undo(runId);
   await undo(runId);
   const back = (await stage(runId)).trials[0]!;
@@ -155,10 +156,10 @@ describe("two readings for one field", () => {
     const runId = await begin();
     const trialId = newId();
     await change(runId, reading(trialId, "V", "burette.initial", "0.10", { person: "bench 2" }));
-    expect(await change(runId, reading(trialId, "V", "burette.initial", "0.10"))).toMatchObject({
+    expect(plain(await change(runId, reading(trialId, "V", "burette.initial", "0.10")))).toMatchObject({
       status: "done",
     });
-    expect(await change(runId, reading(trialId, "V", "burette.initial", "0.20"))).toMatchObject({
+    expect(plain(await change(runId, reading(trialId, "V", "burette.initial", "0.20")))).toMatchObject({
       status: "refused",
       message: expect.stringMatching(/read as 0.10 meanwhile/),
       present: { text: "0.10", person: "bench 2" },
@@ -188,13 +189,13 @@ test("house rules for one run leave those of the lab alone, are refused when the
   const runId = await begin();
   const agreement = { rule: "n-within", replicates: 2, withinMl: "0.20" } as const;
   const rules = { ...defaultHouseRules, agreement };
-  expect(await change(runId, { intent: "rules", rules, reason: "a short lesson" })).toMatchObject({
+  expect(plain(await change(runId, { intent: "rules", rules, reason: "a short lesson" }))).toMatchObject({
     status: "done",
   });
   expect((await record(runId)).houseRules).toEqual(rules);
   expect((await currentHouseRules(open.db)).data).toEqual(defaultHouseRules);
   const wrong = { ...rules, agreement: { ...agreement, withinMl: "0.001" } };
-  expect(await change(runId, { intent: "rules", rules: wrong, reason: "x" })).toMatchObject({
+  expect(plain(await change(runId, { intent: "rules", rules: wrong, reason: "x" }))).toMatchObject({
     status: "refused",
     message: expect.stringMatching(/cannot agree within 0.001 mL/),
   });
@@ -203,7 +204,7 @@ test("house rules for one run leave those of the lab alone, are refused when the
   // The rules of the run go with it.
   const empty = await begin();
   await change(empty, { intent: "rules", rules, reason: "x" });
-  expect(await change(empty, { intent: "delete" })).toMatchObject({ status: "done", state: null });
+  expect(plain(await change(empty, { intent: "delete" }))).toMatchObject({ status: "done", state: null });
 });
 
 test("the trail tells who did what, where, from what to what and why, and what was undone", async () => {
@@ -223,7 +224,7 @@ test("the trail tells who did what, where, from what to what and why, and what w
   await undo(runId);
   await change(runId, { intent: "rename", title: "Rinse acid", sample: "R-2", bench: "bench 1" });
   const lines = await trailOf(open.db, await record(runId));
-  expect(lines).toMatchObject([
+  expect(plain(lines)).toMatchObject([
     {
       what: "renaming of the run",
       from: "Rinse acid, R-1, bench 1",
@@ -301,7 +302,7 @@ describe("a clock that was set back", () => {
       "2.6106",
       "2.1000",
     ]);
-    expect((await loadRunState(open.db, runId))?.undo?.description).toMatch(/boat after transfer/);
+    expect(plain((await loadRunState(open.db, runId))?.undo?.description)).toMatch(/boat after transfer/);
     expect(await inspectClock(open.db, now)).toMatch(/stands 2 h before the latest time/);
     // Saved by the wrong clock it does not make that clock right.
     await at(runId, reading(trialId, "V", "burette.initial", "0.00"), -3000);
@@ -321,5 +322,5 @@ test("a run with timers, marks and rules of its own goes out and comes back as i
   await change(runId, reading(trialId, "V", "burette.maybe", "24.95"));
   await change(runId, timer({ trialId }));
   const out = await record(runId);
-  expect(readRunRecord(JSON.parse(JSON.stringify(out)))).toEqual({ record: out });
+  expect(plain(readRunRecord(JSON.parse(JSON.stringify(out))))).toEqual({ record: out });
 });

@@ -5,6 +5,7 @@ import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { loadRunState } from "./queries/stored-run";
 import { startRun } from "./commands/start-run";
 import { benchOn, reading } from "./tests/bench";
+import { plain } from "~/core/testing/plain";
 
 /* A request sent again gets the first answer; the same id with other content is a conflict; what is not there is missing. */
 
@@ -103,11 +104,11 @@ describe("the same id", () => {
           .replaceAll(first.id, newId())
           .replaceAll(trialId, newId()),
       ) as [RunRequest, RunRequest];
-      expect(await change(runId, fresh[0])).toMatchObject({ status: "done" });
+      expect(plain(await change(runId, fresh[0]))).toMatchObject({ status: "done" });
       const after = await revision(runId);
-      expect(await change(runId, fresh[0])).toMatchObject({ status: "done" });
+      expect(plain(await change(runId, fresh[0]))).toMatchObject({ status: "done" });
       expect(await revision(runId)).toEqual(after);
-      expect(await change(runId, fresh[1])).toMatchObject({
+      expect(plain(await change(runId, fresh[1]))).toMatchObject({
         status: "conflict",
         message: expect.stringMatching(/in use already/),
       });
@@ -120,7 +121,7 @@ describe("the same id", () => {
     const sent = reading(newId(), "m", "mass.before", "2.6106");
     await change(theirs, sent);
     const again = { ...sent, trial: { id: newId(), kind: "fine" as const } };
-    expect(await change(mine, again)).toMatchObject({ status: "conflict" });
+    expect(plain(await change(mine, again))).toMatchObject({ status: "conflict" });
     expect((await revision(mine))?.stages[0]?.trials).toEqual([]);
   });
 });
@@ -132,7 +133,7 @@ test.each([
   ["a spectrum", { intent: "bring-back", traceId: newId() }],
   ["a stage", { intent: "choose", stageKey: "nowhere", name: "model", value: "line" }],
 ] as const)("%s that this run has not is missing", async (_what, request) => {
-  expect(await change(await begin(), request)).toMatchObject({ status: "missing" });
+  expect(plain(await change(await begin(), request))).toMatchObject({ status: "missing" });
 });
 
 test("the thirtieth of February is told beside its field", async () => {
@@ -146,10 +147,10 @@ test("the thirtieth of February is told beside its field", async () => {
     value: "0.1",
   } as const;
   const rest = { plusMinus: "", person: "AB", amount: "", hazards: "", note: "" };
-  expect(await addSolution(open.db, { ...bottle, ...rest, restandardizeBy: "2027-02-30" })).toEqual({
+  expect(plain(await addSolution(open.db, { ...bottle, ...rest, restandardizeBy: "2027-02-30" }))).toEqual({
     problems: { restandardizeBy: "There is no such day" },
   });
-  expect(await addSolution(open.db, { ...bottle, ...rest, restandardizeBy: "2028-02-29" })).toHaveProperty(
-    "id",
-  );
+  expect(
+    plain(await addSolution(open.db, { ...bottle, ...rest, restandardizeBy: "2028-02-29" })),
+  ).toHaveProperty("id");
 });

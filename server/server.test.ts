@@ -17,6 +17,8 @@ import { startRun } from "./commands/start-run";
 import { listShelf } from "./queries/shelf";
 import { seedDemo } from "./seed/demo";
 import { benchOn, reading } from "./tests/bench";
+import { plain } from "~/core/testing/plain";
+import { inEnglish } from "~/core/text";
 
 let open: OpenDatabase;
 beforeAll(async () => {
@@ -39,8 +41,8 @@ describe("readings", () => {
     expect(wrong).toMatchObject({ text: "25,60", value: "25.60", person: "bench 1", supersedes: null });
 
     const correction = reading(trialId, "V", "burette.final", "26.50", { supersedes: wrong!.id });
-    expect(await change(runId, correction)).toMatchObject({ status: "refused", message: /why/i });
-    expect(await change(runId, { ...correction, reason: "digits swapped" })).toMatchObject({
+    expect(plain(await change(runId, correction))).toMatchObject({ status: "refused", message: /why/i });
+    expect(plain(await change(runId, { ...correction, reason: "digits swapped" }))).toMatchObject({
       status: "done",
     });
     const { observations } = (await record(runId)).stages[0]!.trials[0]!;
@@ -51,9 +53,11 @@ describe("readings", () => {
     ]);
     // A second correction of what was corrected already is refused: someone else was quicker.
     expect(
-      await change(
-        runId,
-        reading(trialId, "V", "burette.final", "26.51", { supersedes: wrong!.id, reason: "again" }),
+      plain(
+        await change(
+          runId,
+          reading(trialId, "V", "burette.final", "26.51", { supersedes: wrong!.id, reason: "again" }),
+        ),
       ),
     ).toMatchObject({ status: "refused" });
   });
@@ -63,7 +67,7 @@ describe("readings", () => {
     const request = reading(newId(), "m", "mass.before", "2.6106");
     await change(runId, request);
     const before = await countObservations();
-    expect(await change(runId, request)).toMatchObject({ status: "done" });
+    expect(plain(await change(runId, request))).toMatchObject({ status: "done" });
     expect(await countObservations()).toBe(before);
   });
 
@@ -87,7 +91,7 @@ describe("readings", () => {
     await change(runId, reading(trialId, "V", "burette.initial", "20.00"));
     const before = await countObservations();
     const base = reading(trialId, "V", "burette.final", "25.60");
-    expect(await change(runId, { ...base, ...wrong })).toMatchObject({ status });
+    expect(plain(await change(runId, { ...base, ...wrong }))).toMatchObject({ status });
     expect(await countObservations()).toBe(before);
   });
 
@@ -95,11 +99,11 @@ describe("readings", () => {
     const [mine, other] = [await begin(), await begin()];
     const trialId = newId();
     await change(other, reading(trialId, "V", "burette.initial", "0.10"));
-    expect(await change(mine, reading(trialId, "V", "burette.final", "9.10"))).toMatchObject({
+    expect(plain(await change(mine, reading(trialId, "V", "burette.final", "9.10")))).toMatchObject({
       status: "conflict",
     });
-    expect(await change(mine, { intent: "restore", trialId })).toMatchObject({ status: "missing" });
-    expect(await change(newId(), { intent: "finish" })).toMatchObject({ status: "missing" });
+    expect(plain(await change(mine, { intent: "restore", trialId }))).toMatchObject({ status: "missing" });
+    expect(plain(await change(newId(), { intent: "finish" }))).toMatchObject({ status: "missing" });
   });
 });
 
@@ -128,7 +132,7 @@ describe("undo", () => {
     expect(await present()).toEqual(["0.12", "rough", "spilled"]);
     const seen: unknown[] = [];
     for (let i = 0; i < 4; i++) {
-      expect(await undo()).toMatchObject({ status: "done" });
+      expect(plain(await undo())).toMatchObject({ status: "done" });
       seen.push(await present());
     }
     expect(seen).toEqual([
@@ -144,22 +148,26 @@ describe("undo", () => {
       "0.10",
       "",
     ]);
-    expect(await undo()).toMatchObject({ status: "refused" });
+    expect(plain(await undo())).toMatchObject({ status: "refused" });
   });
 });
 
 describe("runs", () => {
   test("are deleted only while they are empty, else archived", async () => {
     const empty = await begin();
-    expect(await change(empty, { intent: "delete" })).toEqual({ status: "done", state: null, step: null });
+    expect(plain(await change(empty, { intent: "delete" }))).toEqual({
+      status: "done",
+      state: null,
+      step: null,
+    });
     expect(await loadRunRecord(open.db, empty)).toBeNull();
 
     const used = await begin();
     await change(used, reading(newId(), "m", "mass.before", "2.6106"));
-    expect(await change(used, { intent: "delete" })).toMatchObject({ status: "refused" });
-    expect(await change(used, { intent: "finish" })).toMatchObject({ status: "refused" });
-    expect(await change(used, { intent: "archive" })).toMatchObject({ status: "done" });
-    expect(await change(used, reading(newId(), "m", "mass.before", "2.6"))).toMatchObject({
+    expect(plain(await change(used, { intent: "delete" }))).toMatchObject({ status: "refused" });
+    expect(plain(await change(used, { intent: "finish" }))).toMatchObject({ status: "refused" });
+    expect(plain(await change(used, { intent: "archive" }))).toMatchObject({ status: "done" });
+    expect(plain(await change(used, reading(newId(), "m", "mass.before", "2.6")))).toMatchObject({
       status: "refused",
       message: /reopen/,
     });
@@ -170,7 +178,7 @@ describe("runs", () => {
     try {
       await seedDemo(demo.db, new Date("2026-11-25T10:00:00Z"));
       const running = await listOpenRuns(demo.db);
-      expect(running.map((r) => r.summary.state).sort()).toEqual([
+      expect(plain(running.map((r) => inEnglish(r.summary.state)).sort())).toEqual([
         "ready to conclude",
         "ready to conclude",
         "stage 1 of 2",
@@ -204,14 +212,14 @@ describe("runs", () => {
       }
       expect(shelf.filter((b) => b.state === "past its date").map((b) => b.formula)).toEqual(["NaOH"]);
       for (const { id } of running)
-        expect(checkRunRecord(await loadRunRecord(demo.db, id))).toMatchObject({ ok: true });
+        expect(plain(checkRunRecord(await loadRunRecord(demo.db, id)))).toMatchObject({ ok: true });
       const { runs, total } = await searchFinishedRuns(demo.db, "pump ph-7");
       expect(total).toBe(1);
       // The acid was made 0.0873 mol/L; the result must hold it within its ±.
       const result = runs[0]?.summary.result;
       expect(Math.abs(Number(result?.value) - 0.0873)).toBeLessThan(Number(result?.plusMinus));
       const whole = await loadRunRecord(demo.db, runs[0]?.id ?? "");
-      expect(checkRunRecord(whole)).toMatchObject({ ok: true });
+      expect(plain(checkRunRecord(whole))).toMatchObject({ ok: true });
       const texts = whole?.stages.flatMap((s) => s.trials.flatMap((t) => t.observations)) ?? [];
       expect(texts.filter((o) => o.supersedes).map((o) => o.reason)).toEqual(["digits swapped"]);
       expect((await searchFinishedRuns(demo.db, "100%")).total).toBe(0);

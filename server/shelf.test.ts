@@ -16,6 +16,7 @@ import { addSolution, assign, editSolution, makeSolution, putAll } from "./comma
 import { listShelf, solutionById } from "./queries/shelf";
 import { shelfOfRun } from "./queries/shelf-of-run";
 import { benchOn } from "./tests/bench";
+import { plain } from "~/core/testing/plain";
 
 let open: OpenDatabase;
 beforeAll(async () => {
@@ -91,7 +92,7 @@ async function trial(
 ) {
   const id = newId();
   for (const [symbol, kind, text] of readings) {
-    expect(await read(runId, stageKey, id, symbol, kind, text)).toMatchObject({ status: "done" });
+    expect(plain(await read(runId, stageKey, id, symbol, kind, text))).toMatchObject({ status: "done" });
   }
 }
 
@@ -104,7 +105,7 @@ const aliquot = (symbol: string, ml: string, final: string) =>
 
 const resultOf = (r: RunRecord, key: string) => {
   const stage = evaluateRun(r).stages.find((s) => s.key === key);
-  return stage ? stage.shown?.text : undefined;
+  return plain(stage?.shown?.text);
 };
 
 describe("a bottle", () => {
@@ -134,7 +135,7 @@ describe("a bottle", () => {
     ],
     [{ amount: "lots" }, { amount: expect.stringMatching(/number/) }],
   ] as const)("is refused with %p, by field", async (wrong, problems) => {
-    expect(await addSolution(open.db, { ...base, ...wrong })).toEqual({ problems });
+    expect(plain(await addSolution(open.db, { ...base, ...wrong }))).toEqual({ problems });
   });
 
   test("that two people edit at once tells the second, and keeps what the first saved", async () => {
@@ -152,8 +153,8 @@ describe("a bottle", () => {
       person: "bench 1",
       reason: "a spill",
     };
-    expect(await editSolution(open.db, id, edit)).toEqual({ id });
-    expect(await editSolution(open.db, id, { ...edit, name: "second" })).toEqual({
+    expect(plain(await editSolution(open.db, id, edit))).toEqual({ id });
+    expect(plain(await editSolution(open.db, id, { ...edit, name: "second" }))).toEqual({
       problems: { form: expect.stringMatching(/Someone else has changed/) },
     });
     expect((await bottle(id)).solution).toMatchObject({
@@ -161,7 +162,9 @@ describe("a bottle", () => {
       amountLeft: "900",
       revision: revision + 1,
     });
-    expect(await editSolution(open.db, id, { ...edit, revision: revision + 1, amountLeft: "1001" })).toEqual({
+    expect(
+      plain(await editSolution(open.db, id, { ...edit, revision: revision + 1, amountLeft: "1001" })),
+    ).toEqual({
       problems: { amountLeft: expect.stringMatching(/there cannot be more left/) },
     });
   });
@@ -211,14 +214,13 @@ describe("making", () => {
     const relative = (a: { value: string; plusMinus: string }) => Number(a.plusMinus) / Number(a.value);
     expect(relative(diluted)).toBeGreaterThan(relative(stock.solution.current!));
     expect((await bottle(made.id)).solution.amountLeft).toBe("225");
-    expect(
-      await makeSolution(open.db, {
-        ...weighed,
-        making: { how: "diluted", glass: { kind: "pipette" }, flaskMl: "10" },
-        typed: { "V_0:volume.taken": "25.00" },
-        fromId: made.id,
-      }),
-    ).toEqual({ problems: { volume: "That is more stock than the flask holds" } });
+    const tooMuch = await makeSolution(open.db, {
+      ...weighed,
+      making: { how: "diluted", glass: { kind: "pipette" }, flaskMl: "10" },
+      typed: { "V_0:volume.taken": "25.00" },
+      fromId: made.id,
+    });
+    expect(plain(tooMuch)).toEqual({ problems: { volume: "That is more stock than the flask holds" } });
   });
 
   test.each([
@@ -235,7 +237,7 @@ describe("making", () => {
     [{ making: { ...weighed.making, flaskMl: "0" } }, { volume: expect.any(String) }],
   ])("is refused with %p, and nothing is put on the shelf", async (wrong, problems) => {
     const before = (await listShelf(open.db)).length;
-    expect(await makeSolution(open.db, { ...weighed, ...wrong })).toEqual({ problems });
+    expect(plain(await makeSolution(open.db, { ...weighed, ...wrong }))).toEqual({ problems });
     expect((await listShelf(open.db)).length).toBe(before);
   });
 });
@@ -246,11 +248,11 @@ test("of several bottles all are put on the shelf, or none", async () => {
     { ...base, name: "one of several" },
     { ...base, name: "one of several, bad", value: "none" },
   ];
-  expect(await putAll(open.db, [good, bad])).toEqual({ problems: { value: expect.any(String) } });
+  expect(plain(await putAll(open.db, [good, bad]))).toEqual({ problems: { value: expect.any(String) } });
   expect(await names()).toEqual([]);
-  expect(await putAll(open.db, [good, good])).toMatchObject({ id: expect.any(String) });
+  expect(plain(await putAll(open.db, [good, good]))).toMatchObject({ id: expect.any(String) });
   expect(await names()).toHaveLength(2);
-  expect(await putAll(open.db, [])).toMatchObject({ problems: { form: expect.any(String) } });
+  expect(plain(await putAll(open.db, []))).toMatchObject({ problems: { form: expect.any(String) } });
 });
 
 describe("what the shelf knows is not presumed", () => {
@@ -270,19 +272,19 @@ describe("what the shelf knows is not presumed", () => {
     const given = presentObservation(begun.stages[0]!.observations, "c_b", "given")!;
     expect(given).toMatchObject({ text: "0.1234", reason: "preselected from the shelf" });
     expect(begun.solutions).toMatchObject([{ solutionId: kept }]);
-    expect([isEmptyRun(begun), checkRecord(begun)]).toEqual([true, []]);
+    expect(plain([isEmptyRun(begun), checkRecord(begun)])).toEqual([true, []]);
     await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
-    expect(resultOf(await record(runId), "determine")).toMatch(/^0\.1234/);
+    expect(plain(resultOf(await record(runId), "determine"))).toMatch(/^0\.1234/);
     const typed = await change(runId, {
       ...{ intent: "observe", id: newId(), stageKey: "determine", trial: null, symbol: "c_b", kind: "given" },
       ...{ text: "0.1100", supersedes: given.id, reason: null },
     });
-    expect(typed).toMatchObject({ status: "done" });
+    expect(plain(typed)).toMatchObject({ status: "done" });
     // The bottle's ± went with its value.
     const stage = (await record(runId)).stages[0]!;
     expect(presentObservation(stage.observations, "c_b", "given.plus-minus")).toBeNull();
     const [found] = evaluateRun(await record(runId)).stages;
-    expect(found?.kind === "titration" && found.leftOut).toEqual([
+    expect(plain(found?.kind === "titration" && found.leftOut)).toEqual([
       "the ± of concentration of the base, which is not stated",
     ]);
   });
@@ -316,18 +318,18 @@ describe("runs and the shelf", () => {
     const id = await put({ how: "certificate", value: "0.1012", plusMinus: "0.0004" });
     const a = (await bottle(id)).solution.current!;
     const runId = await begin("acid-by-base");
-    expect(await take(runId, "determine", "c_b", a.id)).toMatchObject({ status: "done" });
+    expect(plain(await take(runId, "determine", "c_b", a.id))).toMatchObject({ status: "done" });
     await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
     const taken = await record(runId);
-    expect(resultOf(taken, "determine")).toMatch(/^0\.1012/);
+    expect(plain(resultOf(taken, "determine"))).toMatch(/^0\.1012/);
     expect(taken.solutions).toMatchObject([{ name: base.name, value: "0.1012", how: "certificate" }]);
-    expect(await take(runId, "determine", "c_b", a.id)).toMatchObject({
+    expect(plain(await take(runId, "determine", "c_b", a.id))).toMatchObject({
       status: "refused",
       message: expect.stringMatching(/why/),
     });
     const other = (await bottle(await put({ value: "0.2" }))).solution.current!;
     const answer = await take(runId, "determine", "c_b", other.id, "the other bottle");
-    expect(resultOf((answer as { state: { record: RunRecord } }).state.record, "determine")).toMatch(
+    expect(plain(resultOf((answer as { state: { record: RunRecord } }).state.record, "determine"))).toMatch(
       /^0\.20/,
     );
     const { undo } = (answer as { state: { undo: { eventId: string } } }).state;
@@ -368,7 +370,7 @@ describe("runs and the shelf", () => {
         supersedes: value.id,
         reason: "misread",
       });
-      expect(typed).toMatchObject({ status: "done" });
+      expect(plain(typed)).toMatchObject({ status: "done" });
       const over = await record(runId);
       const present = (r: RunRecord, kind: ObservationKind) =>
         presentObservation(r.stages[0]!.observations, "c_b", kind);
@@ -380,7 +382,7 @@ describe("runs and the shelf", () => {
       expect(checkRecord(over)).toEqual([]);
 
       const { undo } = (typed as { state: { undo: { eventId: string } } }).state;
-      expect(await change(runId, { intent: "undo", eventId: undo.eventId })).toMatchObject({
+      expect(plain(await change(runId, { intent: "undo", eventId: undo.eventId }))).toMatchObject({
         status: "done",
       });
       const back = await record(runId);
@@ -409,9 +411,11 @@ describe("runs and the shelf", () => {
     await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
     const first = resultOf(await record(runId), "determine");
     const answer = await take(runId, "determine", "c_b", other, "restandardized");
-    expect(resultOf(await record(runId), "determine")).toMatch(/^0\.1100/);
+    expect(plain(resultOf(await record(runId), "determine"))).toMatch(/^0\.1100/);
     const { undo } = (answer as { state: { undo: { eventId: string } } }).state;
-    expect(await change(runId, { intent: "undo", eventId: undo.eventId })).toMatchObject({ status: "done" });
+    expect(plain(await change(runId, { intent: "undo", eventId: undo.eventId }))).toMatchObject({
+      status: "done",
+    });
     const back = await record(runId);
     expect([resultOf(back, "determine"), checkRecord(back)]).toEqual([first, []]);
     expect(
@@ -421,7 +425,7 @@ describe("runs and the shelf", () => {
 
   test("refuses a bottle of something else", async () => {
     const acid = (await bottle(await put({ formula: "HCl", name: "acid" }))).solution.current!;
-    expect(await take(await begin("acid-by-base"), "determine", "c_b", acid.id)).toMatchObject({
+    expect(plain(await take(await begin("acid-by-base"), "determine", "c_b", acid.id))).toMatchObject({
       status: "refused",
       message: "acid is not what this stage needs",
     });
@@ -447,7 +451,7 @@ describe("runs and the shelf", () => {
 
   test("a standardization goes to the shelf; a later one leaves finished runs as they are, and they can be recomputed", async () => {
     const first = await standardize("25.00", null);
-    expect(first.answer).toMatchObject({ status: "done" });
+    expect(plain(first.answer)).toMatchObject({ status: "done" });
     const [put_] = (await shelfOfRun(open.db, await record(first.runId))).shelved;
     const id = put_!.solutionId;
     const a = (await bottle(id)).solution.current!;
@@ -461,17 +465,17 @@ describe("runs and the shelf", () => {
     const runId = await begin("acid-by-base");
     await take(runId, "determine", "c_b", a.id);
     await trial(runId, "determine", aliquot("V_a", "25.00", "25.00"));
-    expect(await change(runId, { intent: "finish" })).toMatchObject({ status: "done" });
+    expect(plain(await change(runId, { intent: "finish" }))).toMatchObject({ status: "done" });
     const kept = resultOf(await record(runId), "determine");
-    expect(await change(runId, { intent: "recompute" })).toMatchObject({ status: "refused" });
+    expect(plain(await change(runId, { intent: "recompute" }))).toMatchObject({ status: "refused" });
 
     await standardize("24.00", id);
     expect((await bottle(id)).assignments).toHaveLength(2);
     expect((await shelfOfRun(open.db, await record(runId))).newer).toMatchObject([{ was: a.value }]);
     expect(resultOf(await record(runId), "determine")).toBe(kept);
-    expect(await change(runId, { intent: "recompute" })).toMatchObject({ status: "done" });
+    expect(plain(await change(runId, { intent: "recompute" }))).toMatchObject({ status: "done" });
     const { recomputations } = await shelfOfRun(open.db, await record(runId));
-    expect(recomputations).toMatchObject([
+    expect(plain(recomputations)).toMatchObject([
       { changes: [{ before: kept, after: expect.stringMatching(/^0\.104/) }] },
     ]);
     expect(resultOf(await record(runId), "determine")).toBe(kept);
@@ -488,11 +492,11 @@ describe("runs and the shelf", () => {
         name: "x",
         restandardizeBy: "",
       });
-    expect(await again(put_!.solutionId)).toMatchObject({
+    expect(plain(await again(put_!.solutionId))).toMatchObject({
       status: "refused",
       message: expect.stringMatching(/already/),
     });
-    expect(await again(null, await begin("base-by-phthalate-then-acid"))).toMatchObject({
+    expect(plain(await again(null, await begin("base-by-phthalate-then-acid")))).toMatchObject({
       status: "malformed",
     });
   });
@@ -532,17 +536,17 @@ describe("runs and the shelf", () => {
     const acidRun = await begin("acid-by-base");
     await take(acidRun, "determine", "c_b", (await bottle(baseId)).solution.current!.id);
     await trial(acidRun, "determine", aliquot("V_a", "25.00", "25.00"));
-    expect(await shelve(acidRun, baseId)).toMatchObject({
+    expect(plain(await shelve(acidRun, baseId))).toMatchObject({
       status: "refused",
       message: expect.stringMatching(/not what this stage standardizes/),
     });
-    expect(await shelve(acidRun, null)).toMatchObject({ status: "done" });
+    expect(plain(await shelve(acidRun, null))).toMatchObject({ status: "done" });
     const acidId = (await shelfOfRun(open.db, await record(acidRun))).shelved[0]!.solutionId;
 
     const back = await begin("base-by-acid");
     await take(back, "determine", "c_a", (await bottle(acidId)).solution.current!.id);
     await trial(back, "determine", aliquot("V_b", "25.00", "25.10"));
-    expect(await shelve(back, baseId)).toMatchObject({
+    expect(plain(await shelve(back, baseId))).toMatchObject({
       status: "refused",
       message: expect.stringMatching(/would stand on itself: S-\d+, acid/),
     });

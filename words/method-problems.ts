@@ -1,70 +1,74 @@
 import type { MethodProblem, MethodProblemCode, MethodProblemFacts } from "~/core/stages";
 import { type Problem, problemText } from "~/core/result";
+import { msg, type Phrase } from "~/core/text";
 
-type Words = { readonly [C in MethodProblemCode]: (facts: Readonly<MethodProblemFacts[C]>) => string };
+type Words = { readonly [C in MethodProblemCode]: (facts: Readonly<MethodProblemFacts[C]>) => Phrase };
 
-const inSource = (source: string | null, words: string) =>
-  source === null ? words : `In "${source}": ${words}`;
+const inSource = (source: string | null, words: Phrase) =>
+  source === null ? words : msg`In "${source}": ${words}`;
 
 /** What each problem of a method says, without the stage that it is in. */
 const words: Words = {
-  "equation-unreadable": ({ source, said }) => `Equation "${source}": ${said.message}`,
-  "equation-unbalanced": ({ source, imbalances }) => `"${source}" does not balance: ${imbalances}`,
-  "stage-key-twice": ({ key }) => `another stage has the key "${key}"`,
-  "stage-key-reserved": ({ key }) => `it needs another key: "${key}" is the end of every run`,
-  "stage-before-its-source": () => "it builds on a stage that does not come before it",
-  "symbol-reserved": ({ symbol }) => `${symbol} cannot be a symbol`,
-  "symbol-twice": ({ symbol }) => `${symbol} is read twice`,
-  "unit-unknown": ({ symbol, unit }) => `"${unit}", the unit of ${symbol}, is not known`,
+  "equation-unreadable": ({ source, said }) => msg`Equation "${source}": ${said.message}`,
+  "equation-unbalanced": ({ source, imbalances }) => msg`"${source}" does not balance: ${imbalances}`,
+  "stage-key-twice": ({ key }) => msg`another stage has the key "${key}"`,
+  "stage-key-reserved": ({ key }) => msg`it needs another key: "${key}" is the end of every run`,
+  "stage-before-its-source": () => msg`it builds on a stage that does not come before it`,
+  "symbol-reserved": ({ symbol }) => msg`${symbol} cannot be a symbol`,
+  "symbol-twice": ({ symbol }) => msg`${symbol} is read twice`,
+  "unit-unknown": ({ symbol, unit }) => msg`"${unit}", the unit of ${symbol}, is not known`,
   "input-wrong": ({ said }) => said.message,
   "earlier-result-unknown": ({ symbol, title, known }) =>
-    `Stage "${title}" yields ${known.join(", ")}, not ${symbol}`,
-  "trial-in-preparation": ({ symbol }) => `${symbol} is read for each trial, but a preparation has none`,
-  "photometer-missing": ({ symbol }) => `${symbol} is read on a photometer, which this stage has not`,
-  "nothing-titrated": () => "Nothing is titrated in this stage",
-  "absorbance-missing": () => "Each flask needs one absorbance to be read",
-  "course-missing": () => "A rate needs one course of absorbance",
-  "series-once": ({ symbol }) => `${symbol}, which makes the series, is not read for each flask`,
-  "series-no-number": ({ value }) => `"${value}" in the series is no number`,
-  "axis-not-computed": ({ symbol }) => `${symbol}, the amount in a standard, is never computed`,
-  "line-missing": ({ symbol, stage }) => `${symbol} is to be read off a line, but "${stage}" makes none`,
+    msg`Stage "${title}" yields ${known.join(", ")}, not ${symbol}`,
+  "trial-in-preparation": ({ symbol }) => msg`${symbol} is read for each trial, but a preparation has none`,
+  "photometer-missing": ({ symbol }) => msg`${symbol} is read on a photometer, which this stage has not`,
+  "nothing-titrated": () => msg`Nothing is titrated in this stage`,
+  "absorbance-missing": () => msg`Each flask needs one absorbance to be read`,
+  "course-missing": () => msg`A rate needs one course of absorbance`,
+  "series-once": ({ symbol }) => msg`${symbol}, which makes the series, is not read for each flask`,
+  "series-no-number": ({ value }) => msg`"${value}" in the series is no number`,
+  "axis-not-computed": ({ symbol }) => msg`${symbol}, the amount in a standard, is never computed`,
+  "line-missing": ({ symbol, stage }) => msg`${symbol} is to be read off a line, but "${stage}" makes none`,
   "read-off-no-absorbance": ({ symbol, reading }) =>
-    `${reading}, by which ${symbol} is read off, is no absorbance`,
-  "nothing-read-off": () => "An unknown needs an amount that is read off a line",
-  "titer-missing": () => "A titration stage needs an input that is the titer",
-  "titer-twice": () => "A titration stage has one titer; another burette's volume is a delivered one",
-  "relation-unreadable": ({ source, said }) => `In "${source}": ${said.message}`,
-  "relation-unit-unknown": ({ source, unit }) => `In "${source}": "${unit}" is no unit known here`,
+    msg`${reading}, by which ${symbol} is read off, is no absorbance`,
+  "nothing-read-off": () => msg`An unknown needs an amount that is read off a line`,
+  "titer-missing": () => msg`A titration stage needs an input that is the titer`,
+  "titer-twice": () => msg`A titration stage has one titer; another burette's volume is a delivered one`,
+  "relation-unreadable": ({ source, said }) => msg`In "${source}": ${said.message}`,
+  "relation-unit-unknown": ({ source, unit }) => msg`In "${source}": "${unit}" is no unit known here`,
   "relations-disagree": ({ said }) => said.message,
-  "result-not-computed": ({ symbol }) => `The result ${symbol} is never computed`,
+  "result-not-computed": ({ symbol }) => msg`The result ${symbol} is never computed`,
   "not-in-unit": ({ source, symbol, dimension, unit }) =>
-    inSource(source, `${symbol} is ${dimension} and cannot be shown in ${unit}`),
+    inSource(source, msg`${symbol} is ${dimension} and cannot be shown in ${unit}`),
   "ratio-missing": ({ source, said }) => inSource(source, said.message),
   "plausible-unknown": ({ symbol }) =>
-    `${symbol}, whose plausibility is judged, is neither read nor computed`,
+    msg`${symbol}, whose plausibility is judged, is neither read nor computed`,
   "plausible-unit": ({ symbol, dimension, unit }) =>
-    `${symbol} is ${dimension} and cannot be held against ${unit}`,
-  "plausible-open": ({ symbol }) => `${symbol} is to lie between two values, and neither is there`,
-  "plausible-dimension": ({ symbol, dimension, all }) => `${symbol} is ${dimension}, but all of it ${all}`,
-  "plausible-other-missing": ({ symbol, other }) => `${symbol} is part of ${other}, which is not found`,
-  "withheld-unread": ({ symbol, by }) => `${symbol} is told by ${by}, which is not read in this stage`,
-  "compared-per-unread": ({ per }) => `"${per}" is not read in this stage`,
+    msg`${symbol} is ${dimension} and cannot be held against ${unit}`,
+  "plausible-open": ({ symbol }) => msg`${symbol} is to lie between two values, and neither is there`,
+  "plausible-dimension": ({ symbol, dimension, all }) => msg`${symbol} is ${dimension}, but all of it ${all}`,
+  "plausible-other-missing": ({ symbol, other }) => msg`${symbol} is part of ${other}, which is not found`,
+  "withheld-unread": ({ symbol, by }) => msg`${symbol} is told by ${by}, which is not read in this stage`,
+  "compared-per-unread": ({ per }) => msg`"${per}" is not read in this stage`,
   "compared-no-titer": ({ on, per }) =>
-    `What must agree, ${on}, is no titer and no titer per ${per ?? "amount"}`,
+    msg`What must agree, ${on}, is no titer and no titer per ${per ?? msg`amount`}`,
   "accept-unread": ({ symbol }) =>
-    `The result is to be held against ${symbol}, which is not read in this stage`,
-  "accept-dimension": ({ symbol, dimension, result }) => `${symbol} is ${dimension} and the result ${result}`,
+    msg`The result is to be held against ${symbol}, which is not read in this stage`,
+  "accept-dimension": ({ symbol, dimension, result }) =>
+    msg`${symbol} is ${dimension} and the result ${result}`,
 };
 
 /** What a parser found, where the problem rests on it: with its place in the text, and how to mend it. */
 const saidIn = ({ facts }: MethodProblem): Partial<Problem> => ("said" in facts ? facts.said : {});
 
 /** A problem of a method in a sentence or two, as it is said beside its stage. */
-export function problemInStage(problem: MethodProblem): string {
-  const say = words[problem.code] as (facts: MethodProblem["facts"]) => string;
+export function problemInStage(problem: MethodProblem): Phrase {
+  const say = words[problem.code] as (facts: MethodProblem["facts"]) => Phrase;
   return problemText({ ...saidIn(problem), message: say(problem.facts) });
 }
 
 /** The same with the stage that it is in. */
-export const methodProblemWords = (problem: MethodProblem): string =>
-  problem.stage === null ? problemInStage(problem) : `Stage "${problem.stage}": ${problemInStage(problem)}`;
+export const methodProblemWords = (problem: MethodProblem): Phrase =>
+  problem.stage === null
+    ? problemInStage(problem)
+    : msg`Stage "${problem.stage}": ${problemInStage(problem)}`;

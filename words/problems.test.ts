@@ -4,6 +4,7 @@ import { compileMethod, type MethodProblem } from "~/core/stages";
 import type { Method, TitrationStage } from "~/core/method";
 import { methodProblemWords, problemInStage } from "./method-problems";
 import { recordProblemWords } from "./record-problems";
+import { plain } from "~/core/testing/plain";
 
 const said = (problem: Pick<MethodProblem, "code" | "facts">) =>
   problemInStage({ path: [], stage: null, ...problem } as MethodProblem);
@@ -34,7 +35,7 @@ describe("what a problem of a method says", () => {
       "c is a mass and the result a volume",
     ],
   ])("%s", (code, facts, words) => {
-    expect(said({ code, facts })).toBe(words);
+    expect(plain(said({ code, facts }))).toBe(words);
   });
 
   test("names the stage by its title, and how to mend what a parser found", () => {
@@ -54,7 +55,7 @@ describe("what a problem of a method says", () => {
     if (compiled.ok) throw new Error("accepted");
     // Two stages with one title: where it is stands in the path.
     expect(compiled.problem.path.slice(0, 2)).toEqual(["stages", 1]);
-    expect(methodProblemWords(compiled.problem)).toMatch(
+    expect(plain(methodProblemWords(compiled.problem))).toMatch(
       new RegExp(
         `^Stage "${first.title}": In "c_a = c_b \\* W": "W" is neither read nor computed before this line`,
       ),
@@ -64,14 +65,14 @@ describe("what a problem of a method says", () => {
 
 test("what a problem of a record says", () => {
   const at = { path: "stages.0" };
-  expect(recordProblemWords({ ...at, code: "points-fall", facts: { x: 3, before: 4 } })).toBe(
+  expect(plain(recordProblemWords({ ...at, code: "points-fall", facts: { x: 3, before: 4 } }))).toBe(
     "3 does not lie beyond 4",
   );
-  expect(recordProblemWords({ ...at, code: "other-unit", facts: { is: "g", unit: "mg" } })).toBe(
+  expect(plain(recordProblemWords({ ...at, code: "other-unit", facts: { is: "g", unit: "mg" } }))).toBe(
     "It is read in g, not in mg",
   );
   const method: MethodProblem = { code: "titer-missing", path: [], stage: "Titrate", facts: {} };
-  expect(recordProblemWords({ ...at, code: "method", facts: {}, method })).toBe(
+  expect(plain(recordProblemWords({ ...at, code: "method", facts: {}, method }))).toBe(
     'Stage "Titrate": A titration stage needs an input that is the titer',
   );
 });

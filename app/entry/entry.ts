@@ -15,6 +15,7 @@ import {
   stateOf,
   step,
 } from "./field";
+import { type Phrase } from "~/core/text";
 
 /** What the fields of one trial, flask or stage are entered with. */
 export interface Entry {
@@ -22,7 +23,7 @@ export interface Entry {
   readonly facts: (field: Field) => Facts;
   readonly check: (field: Field, text: string) => FieldCheck;
   /** Where a house reads a field twice: what is said where the two differ too much. */
-  readonly compare?: (field: Field) => ((first: string, second: string) => string | null) | undefined;
+  readonly compare?: (field: Field) => ((first: string, second: string) => Phrase | null) | undefined;
   /** Asks about a likely slip before it is saved; left out where cautions are only told. */
   readonly asks?: boolean;
 }

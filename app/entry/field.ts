@@ -1,4 +1,5 @@
 import type { Check } from "~/core/measure";
+import { msg, type Phrase } from "~/core/text";
 
 /**
  * The state machine of one field: pure, without clock, network or storage. What a person did is the `Draft`; what the run says of
@@ -8,7 +9,7 @@ import type { Check } from "~/core/measure";
 
 /** What is said beside a field: what is wrong, or what is asked. */
 export interface Note {
-  readonly message: string;
+  readonly message: Phrase;
   /** What was probably meant. */
   readonly proposal?: string;
   /** Of two readings that differ: which one is it? */
@@ -66,7 +67,7 @@ export type FieldState =
 /** What became of a reading that was sent. */
 export type Answered =
   | { readonly status: "taken" }
-  | { readonly status: "refused"; readonly message: string; readonly proposal?: string };
+  | { readonly status: "refused"; readonly message: Phrase; readonly proposal?: string };
 
 export type FieldEvent =
   | { readonly on: "type"; readonly text: string }
@@ -78,7 +79,7 @@ export type FieldEvent =
       /** A caution that is answered by confirming once more. */
       readonly ask: Check | null;
       /** Where a house reads twice: what is said where two readings differ too much, else null. Left out where it reads once. */
-      readonly compare?: (first: string, second: string) => string | null;
+      readonly compare?: (first: string, second: string) => Phrase | null;
       readonly newId: () => string;
     }
   /** Of two readings that differ, the one that stands. */
@@ -158,7 +159,7 @@ function confirm(draft: Draft | null, event: Extract<FieldEvent, { on: "confirm"
       ...quiet,
       draft: {
         ...typed(now, text),
-        asked: { ...note, message: `${note.message} Enter again keeps ${text}.` },
+        asked: { ...note, message: msg`${note.message} Enter again keeps ${text}.` },
       },
     };
   }

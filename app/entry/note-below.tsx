@@ -4,6 +4,7 @@ import type { KeyboardEvent } from "react";
 import { together } from "../ui/number-text";
 import { colors } from "../theme/theme";
 import type { Note } from "./field";
+import { useSay } from "../words/text";
 
 interface NoteBelowProps {
   readonly note: Note;
@@ -14,6 +15,7 @@ interface NoteBelowProps {
 
 /** What is wrong with a reading, or asked about it, with what was probably meant one press away. */
 export function NoteBelow({ note, wrong, onType, onSettle }: NoteBelowProps) {
+  const say = useSay();
   const { message, proposal, choices } = note;
   const button = (words: string, act: () => void) => (
     <Button
@@ -30,16 +32,16 @@ export function NoteBelow({ note, wrong, onType, onSettle }: NoteBelowProps) {
   );
   return (
     <Box component="span" sx={{ color: wrong ? colors.brick : colors.amberDeep, fontWeight: 600 }}>
-      <span style={{ display: "block" }}>{together(message)}</span>
-      {choices?.map((choice) => button(`It is ${choice}`, () => onSettle?.(choice)))}
+      <span style={{ display: "block" }}>{together(say(message))}</span>
+      {choices?.map((choice) => button(say`It is ${choice}`, () => onSettle?.(choice)))}
       {choices === undefined && proposal !== undefined && (
         <>
-          {button(`Write ${proposal}`, () => onType(proposal))}
+          {button(say`Write ${proposal}`, () => onType(proposal))}
           <Box
             component="span"
             sx={{ fontWeight: 400, whiteSpace: "nowrap", "@media (pointer: coarse)": { display: "none" } }}
           >
-            or press =
+            {say`or press =`}
           </Box>
         </>
       )}

@@ -5,6 +5,7 @@ import { cursorTarget, readingInput } from "./cursor";
 import type { FieldState, Note } from "./field";
 import { NoteBelow, writesWhatWasMeant } from "./note-below";
 import { useSelectOffered } from "./select-offered";
+import { useSay } from "../words/text";
 
 interface ReadingBoxProps {
   readonly label: string;
@@ -75,6 +76,7 @@ const keysOf =
 
 /** One reading, large, at arm's length: typed, sent by Enter. */
 export function ReadingBox(props: ReadingBoxProps) {
+  const say = useSay();
   const { label, state, caution = null, hint, next, inputRef, onType, onLeave, onSettle } = props;
   const id = useId();
   const said = saidOf(state, caution);
@@ -116,7 +118,7 @@ export function ReadingBox(props: ReadingBoxProps) {
         {said ? (
           <NoteBelow {...said} onType={onType} onSettle={onSettle} />
         ) : (
-          <Box sx={{ color: colors.inkSoft }}>{state.is === "sending" ? "saving …" : hint}</Box>
+          <Box sx={{ color: colors.inkSoft }}>{state.is === "sending" ? say`saving …` : hint}</Box>
         )}
       </Box>
     </Box>

@@ -12,13 +12,14 @@ import { useLive } from "../live/stream";
 import { clockOffset } from "../live/timers";
 import { mayBeOld, taken, takenFirst } from "../live/taken";
 import { pressOver } from "../ui/press";
+import { msg, type Phrase } from "~/core/text";
 
 export type Send = (request: RunRequest) => Promise<Outcome>;
 
 export interface LiveRun extends RunState {
   readonly send: Send;
   /** What came of a change that nobody waits for, where it was not made. */
-  readonly trouble: string | null;
+  readonly trouble: Phrase | null;
   /** What of this run is still in this browser alone. */
   readonly kept: readonly Kept[];
 }
@@ -40,13 +41,12 @@ const missedAgainMs = 3000;
 
 const waits: Outcome = {
   status: "waiting",
-  message: "No answer from the server. Kept in this browser and sent when the server is back.",
+  message: msg`No answer from the server. Kept in this browser and sent when the server is back.`,
 };
 
 const keptNowhere: Outcome = {
   status: "unreachable",
-  message:
-    "Not saved: the server does not answer and this browser cannot store anything. Your reading is still in the field; press Enter to try again.",
+  message: msg`Not saved: the server does not answer and this browser cannot store anything. Your reading is still in the field; press Enter to try again.`,
 };
 
 /** Keeps a change in this browser, where the browser lets it. */
@@ -73,7 +73,7 @@ export function useRun(loaded: RunState): LiveRun {
     setSeen(loaded);
     take(loaded);
   }
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<Phrase | null>(null);
   useSeenRun(state, take);
 
   const refresh = useCallback(async () => {
@@ -149,7 +149,7 @@ interface SendingParts {
   readonly runId: string;
   readonly revision: RefObject<number>;
   readonly take: (next: RunState | RunStep) => void;
-  readonly setTrouble: (trouble: string | null) => void;
+  readonly setTrouble: (trouble: Phrase | null) => void;
   readonly refresh: () => Promise<void>;
 }
 

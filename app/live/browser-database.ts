@@ -2,13 +2,14 @@ import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { StandingReading } from "~/core/change";
 import type { RunState } from "~/protocol/answers";
 import type { WaitingChange } from "~/protocol/waiting";
+import { type Phrase } from "~/core/text";
 
 /** A change that waits in this browser: to be sent, or for someone to say what should become of it. */
 export interface Kept extends WaitingChange {
   readonly seq: number;
   readonly runId: string;
   /** Why it was not taken, in words; null while it waits to be sent. */
-  readonly refused: string | null;
+  readonly refused: Phrase | null;
   /** How often the server answered that it failed on it. */
   readonly tries?: number;
   /** Where another reading stands in its field: both are kept until someone says which it is. */

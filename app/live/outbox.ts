@@ -6,6 +6,7 @@ import { dependsOn, type WaitingChange } from "~/protocol/waiting";
 import { browserDatabase, type Kept, type Store } from "./browser-database";
 import { type Outcome, postChange } from "./post";
 import { onLive } from "./stream";
+import { msg, type Phrase } from "~/core/text";
 
 type Sent = (runId: string, outcome: Outcome) => void;
 
@@ -57,7 +58,7 @@ export const somethingWaits = (runId: string): boolean =>
 export async function keep(
   runId: string,
   request: RunRequest,
-  why: { refused: string; standing: StandingReading } | null = null,
+  why: { refused: Phrase; standing: StandingReading } | null = null,
 ): Promise<void> {
   // A timer ends once: until the server is told, it still runs on the screen.
   const ends = (k: Kept) =>
@@ -125,7 +126,7 @@ function asHeld({ request, at }: WaitingChange): RunRequest {
 }
 
 /** Sets a change aside on which the server failed again and again, with all that makes no sense without it. */
-async function setAside(failing: Kept, message: string): Promise<void> {
+async function setAside(failing: Kept, message: Phrase): Promise<void> {
   const db = await whole();
   const behind = known.filter(
     (k) =>
@@ -137,7 +138,7 @@ async function setAside(failing: Kept, message: string): Promise<void> {
   const change = db.transaction("outbox", "readwrite");
   await change.store.put({ ...failing, tries: mostTries, refused: message });
   for (const k of behind)
-    await change.store.put({ ...k, refused: "It depends on a reading that the server could not save" });
+    await change.store.put({ ...k, refused: msg`It depends on a reading that the server could not save` });
   await change.done;
 }
 

@@ -4,10 +4,11 @@ import { pressOver } from "../ui/press";
 import { device } from "./device";
 import { sameEra } from "./era";
 import { setReached } from "./reach";
+import { msg, type Phrase } from "~/core/text";
 
 interface Unreachable {
   readonly status: "unreachable";
-  readonly message: string;
+  readonly message: Phrase;
   /** True where the server itself said why. */
   readonly told?: boolean;
 }
@@ -15,14 +16,14 @@ interface Unreachable {
 /** The server answered, but failed on this change: sending it for ever would not help. */
 interface Failed {
   readonly status: "failed";
-  readonly message: string;
+  readonly message: Phrase;
 }
 
 /** What became of a change that was sent. */
 export type Posted = ToldAnswer | Unreachable | Failed;
 
 /** What became of a change: the server's answer, that none came, or that it waits in this browser to be sent. */
-export type Outcome = Posted | { readonly status: "waiting"; readonly message: string };
+export type Outcome = Posted | { readonly status: "waiting"; readonly message: Phrase };
 
 /** True where a change is on the server, or safe in this browser on its way there. */
 export const isTaken = (answer: Outcome): answer is Extract<Outcome, { status: "done" | "waiting" }> =>
@@ -30,13 +31,12 @@ export const isTaken = (answer: Outcome): answer is Extract<Outcome, { status: "
 
 const unreachable: Unreachable = {
   status: "unreachable",
-  message:
-    "Not saved: the server does not answer. Your reading is still in the field; press Enter to try again.",
+  message: msg`Not saved: the server does not answer. Your reading is still in the field; press Enter to try again.`,
 };
 
 const failed: Failed = {
   status: "failed",
-  message: "The server failed on this change, so nothing was saved. Its log has the details",
+  message: msg`The server failed on this change, so nothing was saved. Its log has the details`,
 };
 
 /** Answers of something between here and the server, of a full disk, or of a server that has too much to do: they pass. */

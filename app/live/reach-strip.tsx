@@ -6,6 +6,7 @@ import { colors } from "../theme/theme";
 import { readStored, writeStored } from "./browser-store";
 import { useOutbox } from "./outbox";
 import { useReached } from "./reach";
+import { useSay } from "../words/text";
 
 const stripStyle = {
   bgcolor: colors.amberPale,
@@ -51,6 +52,7 @@ function usePlainHttp(): boolean {
 
 /** On every screen: that the server does not answer, what waits in this browser, and what is missing for work without the network. */
 export function ReachStrip() {
+  const say = useSay();
   const reached = useReached();
   const kept = useOutbox();
   const { pathname } = useLocation();
@@ -64,36 +66,36 @@ export function ReachStrip() {
     <>
       {!reached && (
         <Strip>
-          <b>The server does not answer.</b> Keep working: what you enter is kept in this browser and sent
-          when it does.
+          <b>{say`The server does not answer.`}</b>{" "}
+          {say`Keep working: what you enter is kept in this browser and sent when it does.`}
         </Strip>
       )}
       {waiting.length > 0 && (
         <Strip>
-          {waiting.length === 1 ? "One change" : `${waiting.length} changes`} of{" "}
+          {say`${waiting.length === 1 ? say`One change` : say`${waiting.length} changes`} of`}{" "}
           <Link to={`/runs/${waiting[0]?.runId ?? ""}`}>
-            {new Set(waiting.map(({ runId }) => runId)).size === 1 ? "a run" : "several runs"}
+            {new Set(waiting.map(({ runId }) => runId)).size === 1 ? say`a run` : say`several runs`}
           </Link>{" "}
-          {waiting.length === 1 ? "waits" : "wait"} in this browser for the server.
+          {say`${waiting.length === 1 ? say`waits` : say`wait`} in this browser for the server.`}
         </Strip>
       )}
       {refused && (
         <Strip>
-          A change was not saved and needs a decision: <Link to={`/runs/${refused.runId}`}>see its run</Link>.
+          {say`A change was not saved and needs a decision:`}{" "}
+          <Link to={`/runs/${refused.runId}`}>{say`see its run`}</Link>.
         </Strip>
       )}
       {fresh && (
         <Strip>
-          A new version is ready. What you typed is kept.
+          {say`A new version is ready. What you typed is kept.`}
           <button type="button" onClick={takeNewVersion}>
-            Use it now
+            {say`Use it now`}
           </button>
         </Strip>
       )}
       {plain && (
         <Strip role="note">
-          This device uses plain http, so its browser keeps no pages: without the network, do not close or
-          reload them. To change that, start the server with TLS_CERT and TLS_KEY.
+          {say`This device uses plain http, so its browser keeps no pages: without the network, do not close or reload them. To change that, start the server with TLS_CERT and TLS_KEY.`}
           <button
             type="button"
             onClick={() => {
@@ -101,7 +103,7 @@ export function ReachStrip() {
               plainListeners.forEach((listener) => listener());
             }}
           >
-            Got it
+            {say`Got it`}
           </button>
         </Strip>
       )}

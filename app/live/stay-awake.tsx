@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { useEffect, useSyncExternalStore } from "react";
 import { readStored, writeStored } from "./browser-store";
+import { useSay } from "../words/text";
 
 const key = "steady-bead.awake";
 const listeners = new Set<() => void>();
@@ -41,6 +42,7 @@ function useLitScreen(on: boolean): void {
 
 /** The choice to keep the screen lit at the bench, remembered on this device. */
 export function StayAwake() {
+  const say = useSay();
   const possible = useSyncExternalStore(subscribe, can, () => false);
   const on = useSyncExternalStore(subscribe, wanted, () => false);
   useLitScreen(on);
@@ -51,7 +53,7 @@ export function StayAwake() {
   };
   return (
     <Box component="button" type="button" aria-pressed={on} onClick={turn} sx={buttonStyle}>
-      Keep screen on
+      {say`Keep screen on`}
     </Box>
   );
 }

@@ -11,6 +11,7 @@ import { alarm } from "./alarm";
 import { keep, somethingWaits } from "./outbox";
 import { postChange } from "./post";
 import { refreshTimers, useServerNow, useTimers } from "./timers";
+import { useSay } from "../words/text";
 
 const quietKey = "steady-bead.quiet";
 
@@ -65,6 +66,7 @@ const dockRow = {
 } as const;
 
 function Dock({ all }: { all: readonly TimerView[] }) {
+  const say = useSay();
   // Timers are asked for once the page has come to life: there is a time then.
   const now = useServerNow() ?? 0;
   const { pathname } = useLocation();
@@ -73,7 +75,7 @@ function Dock({ all }: { all: readonly TimerView[] }) {
     (t) => t.counts !== "persist" || (pathname !== `/runs/${t.runId}` && leftOf(t, now) > -forgottenSeconds),
   );
   const [quiet, setQuiet] = useState(() => readStored(quietKey) === "yes");
-  const due = timers.filter((t) => isDue(t, now)).map((t) => t.id + (t.startedAt ? " over" : " start"));
+  const due = timers.filter((t) => isDue(t, now)).map((t) => t.id + (t.startedAt ? say` over` : say` start`));
   const rings = due.join(",");
   useEffect(() => {
     if (rings === "" || quiet) return;
@@ -90,7 +92,7 @@ function Dock({ all }: { all: readonly TimerView[] }) {
   return (
     <Box
       component="section"
-      aria-label="Timers"
+      aria-label={say`Timers`}
       sx={{
         position: "sticky",
         top: 0,
@@ -111,7 +113,7 @@ function Dock({ all }: { all: readonly TimerView[] }) {
           aria-pressed={quiet}
           sx={{ ml: "auto", flexShrink: 0 }}
         >
-          {quiet ? "Sound is off" : "Sound is on"}
+          {quiet ? say`Sound is off` : say`Sound is on`}
         </Button>
       </Box>
     </Box>
@@ -131,11 +133,12 @@ interface TimerProps {
 }
 
 function Timer({ timer, now, named }: TimerProps) {
+  const say = useSay();
   const { runId, runTitle, stageKey, flask, what, id } = timer;
   const state = timerState(timer, now);
   const due = isDue(timer, now);
   const planned = state.state === "planned";
-  const said = planned ? (due ? "start it now" : "start in") : due ? "over since" : "";
+  const said = planned ? (due ? say`start it now` : say`start in`) : due ? say`over since` : "";
   return (
     <Box data-due={due} sx={timerStyle(due)}>
       <Box
@@ -159,7 +162,7 @@ function Timer({ timer, now, named }: TimerProps) {
       <Button
         size="small"
         variant={due ? "contained" : "outlined"}
-        aria-label={`${planned ? "Start" : "Done"}: ${[flask, what].filter(Boolean).join(", ")}`}
+        aria-label={`${planned ? say`Start` : say`Done`}: ${[flask, what].filter(Boolean).join(", ")}`}
         onClick={() =>
           void change(
             runId,
@@ -169,12 +172,12 @@ function Timer({ timer, now, named }: TimerProps) {
           )
         }
       >
-        {planned ? "Start" : "Done"}
+        {planned ? say`Start` : say`Done`}
       </Button>
       <Button
         size="small"
         color="secondary"
-        aria-label={`Give up the timer${flask && ` of ${flask}`}`}
+        aria-label={say`Give up the timer${flask && say` of ${flask}`}`}
         sx={{ minWidth: 36, px: 0 }}
         onClick={() => void change(runId, { intent: "end-timer", timerId: id, outcome: "dropped" })}
       >

@@ -2,6 +2,7 @@ import { data, redirect } from "react-router";
 import { checkStartRun } from "~/protocol/requests";
 import { database } from "~/server/lab/current";
 import { troubles } from "~/server/maintenance/health";
+import { labWords } from "~/server/queries/in-words";
 import { methodChoices } from "~/server/queries/methods";
 import { dueBottles } from "~/server/queries/shelf";
 import { benchOf, listOpenRuns, searchFinishedRuns } from "~/server/queries/runs";
@@ -10,23 +11,27 @@ import { startRun } from "~/server/commands/start-run";
 import { BenchPage } from "../features/bench/bench-page";
 import type { Route } from "./+types/bench";
 import { formTexts } from "./body.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "Bench · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Bench`);
 
 export async function loader({ request }: Route.LoaderArgs) {
   const db = await database();
   const { searchParams } = new URL(request.url);
   const query = searchParams.get("q") ?? "";
   const archived = searchParams.get("archived") === "yes";
+  const words = await labWords(db);
+  const finished = await searchFinishedRuns(db, query, { archived });
   return {
     query,
     today: new Date().toISOString(),
-    open: await listOpenRuns(db),
+    open: (await listOpenRuns(db)).map(words.item),
     archived,
-    finished: await searchFinishedRuns(db, query, { archived }),
+    finished: { ...finished, runs: finished.runs.map(words.item) },
     due: await dueBottles(db),
     againAt: await benchOf(db, searchParams.get("again") ?? ""),
-    methods: await methodChoices(db),
+    methods: await methodChoices(db, words),
     troubles: await troubles(),
   };
 }

@@ -9,10 +9,11 @@ import { BottlePage } from "../features/shelf/bottle-page";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/bottle";
 import { jsonBody } from "./body.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.solution.name ?? "Bottle"} · Steady Bead` },
-];
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, loaderData?.solution.name ?? msg`Bottle`);
 
 const missing = () => data("There is no such bottle.", { status: 404 });
 

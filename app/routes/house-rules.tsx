@@ -4,6 +4,7 @@ import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { saveHouseRules } from "~/server/commands/house-rules";
 import { changeRun } from "~/server/commands/change-run";
+import { labWords } from "~/server/queries/in-words";
 import { loadRunRecord } from "~/server/queries/stored-run";
 import { listOpenRuns } from "~/server/queries/runs";
 import { byProblems } from "~/server/commands/deed";
@@ -13,8 +14,10 @@ import { HouseRulesPage } from "../features/house-rules/house-rules-page";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/house-rules";
 import { formTexts } from "./body.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "House rules · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`House rules`);
 
 /** The run that is asked for in the address, where there is one. */
 const runAsked = (request: Request) => new URL(request.url).searchParams.get("run");
@@ -25,10 +28,11 @@ const tried = 6;
 export async function loader({ request }: Route.LoaderArgs) {
   const db = await database();
   const asked = runAsked(request);
+  const words = await labWords(db);
   if (asked !== null) {
     const run = validate(asked) ? await loadRunRecord(db, asked) : null;
     if (!run) throw data("There is no such run.", { status: 404 });
-    return { rules: run.houseRules, run, openRuns: [] };
+    return { rules: run.houseRules, run: words.record(run), openRuns: [] };
   }
   const open = await listOpenRuns(db, tried);
   // One that cannot be read is left out: its own page tells why.
@@ -36,7 +40,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   return {
     rules: (await currentHouseRules(db)).data,
     run: null,
-    openRuns: records.flatMap((record) => record ?? []),
+    openRuns: records.flatMap((record) => (record ? [words.record(record)] : [])),
   };
 }
 

@@ -3,8 +3,10 @@ import { labTrail } from "~/server/queries/lab-trail";
 import { LabTrailPage } from "../features/lab/lab-trail-page";
 import type { Route } from "./+types/lab-trail";
 import { trailAsked } from "./trail-asked.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "Trail of the lab · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Trail of the lab`);
 
 /** Lines on one page. */
 const limit = 100;

@@ -10,8 +10,10 @@ import { LabPage } from "../features/lab/lab-page";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/lab";
 import { jsonBody } from "./body.server";
+import { msg, inEnglish } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "Lab · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Lab`);
 
 export const loader = () => labView();
 
@@ -52,7 +54,7 @@ async function carryOut(request: LabRequest, from: string): Promise<Partial<LabA
 export async function action({ request, context }: Route.ActionArgs) {
   const checked = checkLabRequest(await jsonBody(request));
   const answer = (said: Partial<LabAnswer>): LabAnswer => ({ done: null, problem: null, ...said });
-  if (!checked.ok) return data(answer({ problem: checked.problem.message }), { status: 400 });
+  if (!checked.ok) return data(answer({ problem: inEnglish(checked.problem.message) }), { status: 400 });
   try {
     return answer(await carryOut(checked.value, context.get(addressOfRequest)));
   } catch (error) {

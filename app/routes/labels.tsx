@@ -2,8 +2,10 @@ import { database } from "~/server/lab/current";
 import { listShelf } from "~/server/queries/shelf";
 import { LabelsPage } from "../features/shelf/labels-page";
 import type { Route } from "./+types/labels";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "Labels · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Labels`);
 
 export async function loader({ request }: Route.LoaderArgs) {
   const ids = new URL(request.url).searchParams.get("ids")?.split(",").filter(Boolean) ?? [];

@@ -2,8 +2,10 @@ import { database } from "~/server/lab/current";
 import { lineageGraph } from "~/server/queries/lineage";
 import { LineagePage } from "../features/shelf/lineage-page";
 import type { Route } from "./+types/lineage";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "Lineage · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Lineage`);
 
 export async function loader({ request }: Route.LoaderArgs) {
   return {

@@ -5,11 +5,14 @@ import { findMethod } from "~/server/queries/methods";
 import { draftOf } from "../features/methods/editor/draft";
 import { EditorPage } from "../features/methods/editor/editor-page";
 import type { Route } from "./+types/method-edit";
-import { isShipped, methodFrom, saveFromForm } from "./method.server";
+import { isShipped } from "~/catalog/methods";
+import { methodFrom, saveFromForm } from "./method.server";
+import { useSay } from "../words/text";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Edit: ${loaderData?.method.title ?? "method"} · Steady Bead` },
-];
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, msg`Edit: ${loaderData?.method.title ?? msg`method`}`);
 
 export async function loader({ params, request }: Route.LoaderArgs) {
   const method = await methodFrom(params, request);
@@ -32,16 +35,17 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function MethodEdit({ loaderData: { method, own, id, rules } }: Route.ComponentProps) {
+  const say = useSay();
   const draft = draftOf(method);
   return (
     <EditorPage
       key={id}
       initial={own ? draft : { ...draft, id, title: `${method.title} (ours)` }}
       heading={{
-        title: own ? `Edit: ${method.title}` : `Your copy of: ${method.title}`,
+        title: own ? say`Edit: ${method.title}` : say`Your copy of: ${method.title}`,
         note: own
-          ? `Saved as version ${method.version + 1}; runs keep the version they started with.`
-          : "The original stays in the library; this copy is yours.",
+          ? say`Saved as version ${method.version + 1}; runs keep the version they started with.`
+          : say`The original stays in the library; this copy is yours.`,
         back: `/methods/${method.id}`,
       }}
       rules={rules}

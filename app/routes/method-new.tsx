@@ -5,8 +5,11 @@ import { EditorPage } from "../features/methods/editor/editor-page";
 import { newMethod } from "../features/methods/editor/starters";
 import type { Route } from "./+types/method-new";
 import { saveFromForm } from "./method.server";
+import { useSay } from "../words/text";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "Make a method · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Make a method`);
 
 export async function loader() {
   return { id: `own-${newId()}`, rules: (await currentHouseRules(await database())).data };
@@ -17,12 +20,13 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function MethodNew({ loaderData: { id, rules } }: Route.ComponentProps) {
+  const say = useSay();
   return (
     <EditorPage
       initial={newMethod(id)}
       heading={{
-        title: "Make a method",
-        note: "This draft already calculates. Start with the equation.",
+        title: say`Make a method`,
+        note: say`This draft already calculates. Start with the equation.`,
         back: "/methods",
       }}
       rules={rules}

@@ -4,14 +4,15 @@ import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { PlanPage } from "../features/methods/plan-page";
 import type { Route } from "./+types/method-plan";
-import { methodFrom } from "./method.server";
+import { methodToRead } from "./method.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Plan: ${loaderData?.method.title ?? ""} · Steady Bead` },
-];
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, msg`Plan: ${loaderData?.method.title ?? ""}`);
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const method = withQuantities(await methodFrom(params, request));
+  const method = withQuantities(await methodToRead(params, request));
   const rules = (await currentHouseRules(await database())).data;
   return { method, buretteMl: rules.burette.capacityMl, replicates: replicatesNeeded(rules.agreement) };
 }

@@ -5,7 +5,7 @@ import { bringMethodBack, removeMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/method-remove";
 import { formTexts } from "./body.server";
-import { isShipped } from "./method.server";
+import { isShipped } from "~/catalog/methods";
 
 /** Deletes a method of one's own that no run follows, retires one that runs follow, or brings it back. */
 export async function action({ request, params: { methodId }, context }: Route.ActionArgs) {

@@ -3,14 +3,15 @@ import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { SheetPage } from "../features/paper/sheet-page";
 import type { Route } from "./+types/method-sheet";
-import { methodFrom } from "./method.server";
+import { methodToRead } from "./method.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Data sheet: ${loaderData?.method.title ?? ""} · Steady Bead` },
-];
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, msg`Data sheet: ${loaderData?.method.title ?? ""}`);
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const method = withQuantities(await methodFrom(params, request));
+  const method = withQuantities(await methodToRead(params, request));
   return { method, rules: (await currentHouseRules(await database())).data };
 }
 

@@ -1,17 +1,16 @@
 import { data, redirect, type RouterContextProvider } from "react-router";
-import { methods as shipped } from "~/catalog/methods";
+import { isShipped } from "~/catalog/methods";
 import type { Method } from "~/core/method";
 import { readMethodFile } from "~/formats/method-file";
 import { methodProblemWords } from "~/words/method-problems";
 import { database } from "~/server/lab/current";
 import { byProblems } from "~/server/commands/deed";
+import { labWords } from "~/server/queries/in-words";
 import { findMethod } from "~/server/queries/methods";
 import { saveMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
 import { formTexts } from "./body.server";
-
-/** True for a method that ships with the product. */
-export const isShipped = (id: string): boolean => shipped.some((m) => m.id === id);
+import { msg } from "~/core/text";
 
 /** The method of an address, in the version that it asks for; else the 404 page. */
 export async function methodFrom(params: { methodId: string }, request: Request): Promise<Method> {
@@ -20,6 +19,11 @@ export async function methodFrom(params: { methodId: string }, request: Request)
   const method = await findMethod(await database(), params.methodId, version);
   if (!method) throw data("There is no such method.", { status: 404 });
   return method;
+}
+
+/** The same in the words of the lab: to be read, not to be saved. */
+export async function methodToRead(params: { methodId: string }, request: Request): Promise<Method> {
+  return (await labWords(await database())).method(await methodFrom(params, request));
 }
 
 /** Saves what the editor posts as the next version of its method; what is wrong with it is told by path. */
@@ -34,7 +38,7 @@ export async function saveFromForm(request: Request, context: Readonly<RouterCon
     return data({ problems }, { status: 400 });
   }
   if (isShipped(method.id)) {
-    const message = "The library's own methods stay as they are: save a copy";
+    const message = msg`The library's own methods stay as they are: save a copy`;
     return data({ problems: [{ path: "id", message }] }, { status: 400 });
   }
   const from = context.get(addressOfRequest);

@@ -2,19 +2,26 @@ import { database } from "~/server/lab/current";
 import { isRetired, listMethods, runsBy, versionsOf } from "~/server/queries/methods";
 import { MethodPage } from "../features/methods/method-page";
 import type { Route } from "./+types/method";
-import { isShipped, methodFrom } from "./method.server";
+import { isShipped } from "~/catalog/methods";
+import { labWords } from "~/server/queries/in-words";
+import { methodToRead } from "./method.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.method.title ?? "Method"} · Steady Bead` },
-];
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, loaderData?.method.title ?? msg`Method`);
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const method = await methodFrom(params, request);
+  const method = await methodToRead(params, request);
   const db = await database();
+  const words = await labWords(db);
   const head = method.variant?.of ?? method.id;
   const otherWays = (await listMethods(db))
     .filter(({ id, data }) => id !== method.id && (id === head || data.variant?.of === head))
-    .map(({ id, title, data }) => ({ id, title, differs: data.variant?.differs ?? "the usual way" }));
+    .map(({ id, data }) => {
+      const { title, variant } = words.method(data);
+      return { id, title, differs: variant?.differs ?? msg`the usual way` };
+    });
   return {
     method,
     own: !isShipped(method.id),

@@ -6,7 +6,7 @@ import { saveMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
 import { formTexts } from "./body.server";
 import type { Route } from "./+types/methods-import";
-import { isShipped } from "./method.server";
+import { isShipped } from "~/catalog/methods";
 
 /** Takes a method from the text of a file; one of the library's ids is kept as one's own beside it. */
 export async function action({ request, context }: Route.ActionArgs) {

@@ -1,14 +1,18 @@
-import { methods as shipped } from "~/catalog/methods";
+import { isShipped } from "~/catalog/methods";
 import { database } from "~/server/lab/current";
+import { labWords } from "~/server/queries/in-words";
 import { listMethods } from "~/server/queries/methods";
 import { type MethodLine, MethodsPage } from "../features/methods/methods-page";
 import type { Route } from "./+types/methods";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "Methods · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Methods`);
 
 export async function loader(): Promise<{ methods: MethodLine[] }> {
-  const library = new Set(shipped.map((m) => m.id));
-  const all = await listMethods(await database());
+  const db = await database();
+  const words = await labWords(db);
+  const all = (await listMethods(db)).map((entry) => ({ ...entry, data: words.method(entry.data) }));
   return {
     methods: all.map(({ id, data, retiredAt }) => ({
       id,
@@ -18,7 +22,7 @@ export async function loader(): Promise<{ methods: MethodLine[] }> {
       equation: data.equations.at(-1)?.equation ?? "",
       variantOf: data.variant?.of ?? null,
       differs: data.variant?.differs ?? null,
-      own: !library.has(id),
+      own: !isShipped(id),
       retired: retiredAt !== null,
       words: [
         data.title,

@@ -1,21 +1,24 @@
 import { type ChangeAnswer, revisionHeader, type ToldAnswer } from "~/protocol/answers";
 import { checkRunRequest } from "~/protocol/requests";
 import { database } from "~/server/lab/current";
+import { labWords } from "~/server/queries/in-words";
 import { changeRun } from "~/server/commands/change-run";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/run-changes";
 import { jsonBody } from "./body.server";
 import { runIdFrom } from "./run-id.server";
+import { msg } from "~/core/text";
 
 const httpStatus = { done: 200, refused: 422, malformed: 400, missing: 404, conflict: 409 } as const;
 
 const answer = (body: ToldAnswer, status: number) => Response.json(body, { status });
 
 /** What a screen is told that has this revision of the run. */
-function toldTo(revision: string | null, changed: ChangeAnswer): ToldAnswer {
+async function toldTo(revision: string | null, changed: ChangeAnswer): Promise<ToldAnswer> {
   if (changed.status !== "done") return changed;
   const { state, step } = changed;
-  return { status: "done", told: step && revision === String(step.from) ? step : state };
+  if (step && revision === String(step.from)) return { status: "done", told: step };
+  return { status: "done", told: state && (await labWords(await database())).state(state) };
 }
 
 /** Changes to a run, as JSON. The answer to one that was made carries the run as it now is, or the step to it. */
@@ -24,7 +27,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const checked = checkRunRequest(await jsonBody(request));
   if (!checked.ok) {
     return answer(
-      { status: "malformed", message: `This request cannot be read: ${checked.problem.message}` },
+      { status: "malformed", message: msg`This request cannot be read: ${checked.problem.message}` },
       400,
     );
   }
@@ -37,7 +40,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     device,
     context.get(addressOfRequest),
   );
-  const told = toldTo(request.headers.get(revisionHeader), changed);
+  const told = await toldTo(request.headers.get(revisionHeader), changed);
   return answer(told, httpStatus[changed.status]);
 }
 

@@ -2,6 +2,7 @@ import { data } from "react-router";
 import { validate } from "uuid";
 import type { RunState } from "~/protocol/answers";
 import { database } from "~/server/lab/current";
+import { labWords } from "~/server/queries/in-words";
 import { loadRunState } from "~/server/queries/stored-run";
 
 /**
@@ -26,10 +27,17 @@ export function runIdFrom(params: { runId: string }): string {
   return params.runId;
 }
 
+/** A run as screens are told it; null where there is none. */
+export async function runInWords(runId: string): Promise<RunState | null> {
+  const db = await database();
+  const state = await loadRunState(db, runId);
+  return state && (await labWords(db)).state(state);
+}
+
 /** The run of an address as it is now, or the 404 page. */
 export async function runFrom(params: { runId: string }): Promise<RunState> {
   const runId = runIdFrom(params);
-  const state = await readable(runId, async () => loadRunState(await database(), runId));
+  const state = await readable(runId, () => runInWords(runId));
   if (!state) throw data("There is no such run.", { status: 404 });
   return state;
 }

@@ -1,10 +1,11 @@
 import { PaperPage } from "../features/paper/paper-page";
 import type { Route } from "./+types/run-paper";
 import { runFrom } from "./run-id.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `From paper: ${loaderData?.record.title ?? ""} · Steady Bead` },
-];
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, msg`From paper: ${loaderData?.record.title ?? ""}`);
 
 export const loader = ({ params }: Route.LoaderArgs) => runFrom(params);
 

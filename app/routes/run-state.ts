@@ -1,12 +1,10 @@
-import { database } from "~/server/lab/current";
-import { loadRunState } from "~/server/queries/stored-run";
 import type { Route } from "./+types/run-state";
-import { readable, runIdFrom } from "./run-id.server";
+import { readable, runIdFrom, runInWords } from "./run-id.server";
 
 /** A run as it is now, for a screen that was told of a change. */
 export async function loader({ params }: Route.LoaderArgs) {
   const runId = runIdFrom(params);
-  const state = await readable(runId, async () => loadRunState(await database(), runId));
+  const state = await readable(runId, () => runInWords(runId));
   const headers = { "Cache-Control": "no-store" };
   return state
     ? Response.json(state, { headers })

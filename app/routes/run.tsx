@@ -1,14 +1,16 @@
 import { data, type ShouldRevalidateFunctionArgs } from "react-router";
 import { database } from "~/server/lab/current";
+import { labWords } from "~/server/queries/in-words";
 import { loadRunState } from "~/server/queries/stored-run";
 import { shelfOfRun } from "~/server/queries/shelf-of-run";
 import { RunPage } from "../features/run/run-page";
 import type { Route } from "./+types/run";
 import { readable, runIdFrom } from "./run-id.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.state.record.title ?? "Run"} · Steady Bead` },
-];
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, loaderData?.state.record.title ?? msg`Run`);
 
 /** A stage is looked at on the run that is here already: nothing has to be fetched for it, so it works out of reach too. */
 export function shouldRevalidate({
@@ -26,7 +28,8 @@ export async function loader({ params }: Route.LoaderArgs) {
   const runId = runIdFrom(params);
   const found = await readable(runId, async () => {
     const state = await loadRunState(db, runId);
-    return state && { state, shelf: await shelfOfRun(db, state.record) };
+    const words = await labWords(db);
+    return state && { state: words.state(state), shelf: await shelfOfRun(db, state.record) };
   });
   if (!found) throw data("There is no such run.", { status: 404 });
   return found;

@@ -7,8 +7,10 @@ import { putAll } from "~/server/commands/shelf";
 import { NewBottlePage } from "../features/shelf/new-bottle-page";
 import type { Route } from "./+types/shelf-new";
 import { jsonBody } from "./body.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = () => [{ title: "New bottle · Steady Bead" }];
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`New bottle`);
 
 export async function loader() {
   const db = await database();

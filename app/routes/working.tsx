@@ -1,10 +1,11 @@
 import { WorkingPage } from "../features/working/working-page";
 import type { Route } from "./+types/working";
 import { runFrom } from "./run-id.server";
+import { msg } from "~/core/text";
+import { pageTitle } from "../words/page-title";
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Working: ${loaderData?.record.title ?? ""} · Steady Bead` },
-];
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, msg`Working: ${loaderData?.record.title ?? ""}`);
 
 export async function loader({ params, request }: Route.LoaderArgs) {
   const { record } = await runFrom(params);

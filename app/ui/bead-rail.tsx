@@ -1,4 +1,5 @@
 import { colors, fonts } from "../theme/theme";
+import { useSay } from "../words/text";
 
 export interface RailBead {
   readonly id: string;
@@ -57,6 +58,7 @@ function rows(beads: readonly RailBead[], x: (value: number) => number): PlacedB
 
 /** The replicates as beads on a number line, with the agreement window as a collar around those that agree, or a collar for each place where one more would. */
 export function BeadRail({ beads, collars, label, decimals: read = 2 }: BeadRailProps) {
+  const say = useSay();
   if (beads.length === 0) return null;
   const values = [...beads.map((b) => b.value), ...collars.flat()];
   const [least, most] = [Math.min(...values), Math.max(...values)];
@@ -71,7 +73,7 @@ export function BeadRail({ beads, collars, label, decimals: read = 2 }: BeadRail
   for (let tick = Math.ceil(from / step) * step; tick <= to + 1e-9; tick += step) ticks.push(tick);
   const placed = rows(beads, x);
   const inSet = beads.filter((b) => b.role === "member").map((b) => b.name);
-  const said = `${label}. ${beads.map((b) => `${b.name}: ${b.value.toFixed(read)}`).join(", ")}. In agreement: ${inSet.join(", ") || "none"}.`;
+  const said = say`${label}. ${beads.map((b) => `${b.name}: ${b.value.toFixed(read)}`).join(", ")}. In agreement: ${inSet.join(", ") || say`none`}.`;
   const lift = Math.max(0, ...placed.map((b) => b.row)) * (2 * radius - 1);
   const y = (row: number) => line.y + lift - row * (2 * radius - 1);
   const base = line.y + lift;

@@ -1,6 +1,8 @@
 import { colors, fonts } from "../theme/theme";
 import { type BuretteMarks, Glass, Liquid, scaleHeight, top, tube, width } from "./burette-glass";
 import { useSlider } from "./burette-slider";
+import { useSay } from "../words/text";
+import { msg, type Phrase, sentences } from "~/core/text";
 
 const labelX = tube.right + 16;
 
@@ -28,7 +30,8 @@ function spread(labels: readonly Label[], gap: number): (Label & { y: number; ta
  * drop, and where the end should come. Said in words too, for those who do not see it.
  */
 export function BuretteColumn(props: BuretteMarks) {
-  const { capacityMl, decimals, start, slowAt, endNear, endText, now, marks: maybe = [], onMove } = props;
+  const say = useSay();
+  const { capacityMl, decimals, start, slowAt, endNear, endTexts, now, marks: maybe = [], onMove } = props;
   const { before = false, ends = [] } = props;
   const y = (ml: number) => top + (Math.min(Math.max(ml, 0), capacityMl) / capacityMl) * scaleHeight;
   const bottom = top + scaleHeight;
@@ -36,20 +39,19 @@ export function BuretteColumn(props: BuretteMarks) {
   const inReach = endNear !== null && endNear <= capacityMl;
   const labels: Label[] = [];
   if (start !== null)
-    labels.push({ at: y(start), title: "start", value: start.toFixed(decimals), color: colors.teal });
+    labels.push({ at: y(start), title: say`start`, value: start.toFixed(decimals), color: colors.teal });
   if (slowAt !== null && inReach) {
-    labels.push({ at: y(slowAt), title: "slow at", value: slowAt.toFixed(1), color: colors.pinkDeep });
+    labels.push({ at: y(slowAt), title: say`slow at`, value: slowAt.toFixed(1), color: colors.pinkDeep });
   }
-  const title = before ? "end before" : "end near";
+  const title = before ? say`end before` : say`end near`;
   if (inReach) {
     // Several places stand each at its own height, by the text that names them in turn.
-    const several = ends.length > 1 ? endText.split(" or ") : [endText];
-    several.forEach((value, i) =>
+    endTexts.forEach((value, i) =>
       labels.push({ at: y(ends[i] ?? endNear), title, value, color: colors.pinkDeep }),
     );
   }
   if (now !== null)
-    labels.push({ at: y(now), title: "now", value: now.toFixed(decimals), color: colors.ink });
+    labels.push({ at: y(now), title: say`now`, value: now.toFixed(decimals), color: colors.ink });
   const said = wordsOf({ capacityMl, labels, endNear, inReach, maybe, decimals });
 
   const slider = useSlider(props, level);
@@ -57,7 +59,7 @@ export function BuretteColumn(props: BuretteMarks) {
     <svg
       viewBox={`0 0 ${width} ${bottom + 62}`}
       role="img"
-      aria-label={said}
+      aria-label={say(said)}
       {...slider}
       style={{
         width: "100%",
@@ -73,9 +75,9 @@ export function BuretteColumn(props: BuretteMarks) {
       <Glass capacityMl={capacityMl} y={y} />
       {start === null && (
         <text x={labelX - 6} y={top + 20} fontFamily={fonts.text} fontSize="14.5" fill={colors.inkSoft}>
-          <tspan x={labelX - 6}>read the</tspan>
+          <tspan x={labelX - 6}>{say`read the`}</tspan>
           <tspan x={labelX - 6} dy="18">
-            start first
+            {say`start first`}
           </tspan>
         </text>
       )}
@@ -136,15 +138,13 @@ function wordsOf({
   readonly inReach: boolean;
   readonly maybe: readonly number[];
   readonly decimals: number;
-}) {
-  return [
-    `Burette of ${capacityMl} mL.`,
-    ...labels.map(({ title, value }) => `${title} ${value} mL.`),
-    endNear !== null && !inReach ? "The end lies past the last mark." : "",
-    maybe.length > 0 ? `Possible end point: ${maybe.map((ml) => ml.toFixed(decimals)).join(", ")}.` : "",
-  ]
-    .filter((part) => part !== "")
-    .join(" ");
+}): Phrase {
+  return sentences([
+    msg`Burette of ${capacityMl} mL.`,
+    ...labels.map(({ title, value }) => msg`${title} ${value} mL.`),
+    endNear !== null && !inReach ? msg`The end lies past the last mark.` : "",
+    maybe.length > 0 ? msg`Possible end point: ${maybe.map((ml) => ml.toFixed(decimals)).join(", ")}.` : "",
+  ]);
 }
 
 function MaybeMarks({ maybe, y }: { readonly maybe: readonly number[]; readonly y: (ml: number) => number }) {

@@ -8,7 +8,7 @@ export interface BuretteMarks {
   readonly slowAt: number | null;
   readonly endNear: number | null;
   /** The end as it is told elsewhere. */
-  readonly endText: string;
+  readonly endTexts: readonly string[];
   /** True where the end comes before that. */
   readonly before?: boolean;
   /** All places where the end may come, where trials that disagree name several. */

@@ -1,9 +1,11 @@
 import { type KeyboardEvent, type MouseEvent, type PointerEvent, useRef } from "react";
 import { type BuretteMarks, scaleHeight, top } from "./burette-glass";
+import { useSay } from "../words/text";
 
 /** The column as a slider: drawn with the finger or the mouse, stepped by drops from the keyboard. */
 export function useSlider({ capacityMl, decimals, start, onMove }: BuretteMarks, level: number | null) {
   const moving = useRef(false);
+  const say = useSay();
   if (!onMove) return undefined;
   const drawTo = (event: PointerEvent<SVGSVGElement>) => {
     const inside = event.currentTarget.getScreenCTM()?.inverse();
@@ -19,7 +21,7 @@ export function useSlider({ capacityMl, decimals, start, onMove }: BuretteMarks,
     "aria-valuemin": 0,
     "aria-valuemax": capacityMl,
     "aria-valuenow": level ?? 0,
-    "aria-valuetext": `${(level ?? 0).toFixed(decimals)} mL`,
+    "aria-valuetext": say`${(level ?? 0).toFixed(decimals)} mL`,
     onKeyDown: (event: KeyboardEvent) => {
       const drops = { ArrowDown: 1, ArrowUp: -1, PageDown: 20, PageUp: -20 }[event.key];
       if (drops === undefined) return;

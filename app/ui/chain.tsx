@@ -3,6 +3,8 @@ import visuallyHidden from "@mui/utils/visuallyHidden";
 import { Link } from "react-router";
 import type { Bead } from "~/core/stages";
 import { colors, fonts } from "../theme/theme";
+import { useSay } from "../words/text";
+import { msg } from "~/core/text";
 
 const radius = 10;
 
@@ -38,7 +40,7 @@ function BeadDrawing({ state }: { state: Bead["state"] }) {
   );
 }
 
-const stateWords = { done: "done", current: "in progress", ahead: "ahead" } as const;
+const stateWords = { done: "done", current: msg`in progress`, ahead: "ahead" } as const;
 
 interface ChainProps {
   beads: readonly Bead[];
@@ -51,10 +53,11 @@ interface ChainProps {
 
 /** The stages of a run as beads on a line, each with its key number when done. */
 export function Chain({ beads, hrefOf, viewed, compact = false }: ChainProps) {
+  const say = useSay();
   return (
     <Box
       component="ol"
-      aria-label="Stages"
+      aria-label={say`Stages`}
       sx={{
         listStyle: "none",
         m: 0,
@@ -112,15 +115,16 @@ interface BeadWordsProps {
 }
 
 function BeadWords({ compact, bead, beads }: BeadWordsProps) {
+  const say = useSay();
   return (
     <>
       <Box
         component="span"
         sx={{ fontWeight: 700, fontSize: compact ? "0.92rem" : "1rem", lineHeight: 1.25 }}
       >
-        {bead.title}
+        {say(bead.title)}
         <Box component="span" sx={visuallyHidden}>
-          , {stateWords[bead.state]}
+          , {say(stateWords[bead.state])}
         </Box>
       </Box>
       <Box
@@ -128,13 +132,13 @@ function BeadWords({ compact, bead, beads }: BeadWordsProps) {
         sx={{
           display: "block",
           color: colors.inkSoft,
-          fontFamily: /\d ± /.test(bead.fact) ? fonts.reading : fonts.text,
+          fontFamily: /\d ± /.test(say(bead.fact)) ? fonts.reading : fonts.text,
           fontSize: compact ? "0.8rem" : "0.95rem",
           whiteSpace: beads.length > 3 ? "normal" : "nowrap",
           minHeight: { xs: 0, sm: "1.4em" },
         }}
       >
-        {bead.fact}
+        {say(bead.fact)}
       </Box>
     </>
   );

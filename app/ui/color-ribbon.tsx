@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import type { TitrationStage } from "~/core/method";
 import { contrast } from "../theme/contrast";
 import { colors } from "../theme/theme";
+import { useSay } from "../words/text";
 
 /** Ink or white, whichever is the more legible on a color. */
 export const textOn = (color: string): string =>
@@ -9,11 +10,12 @@ export const textOn = (color: string): string =>
 
 /** What the flask should look like on the way: color and words together, the end in a frame, and where one should be now. */
 export function ColorRibbon({ steps, now = null }: { steps: TitrationStage["ribbon"]; now?: number | null }) {
+  const say = useSay();
   if (steps.length === 0) return null;
   return (
     <Box
       component="ol"
-      aria-label="Flask color during the titration"
+      aria-label={say`Flask color during the titration`}
       sx={{
         listStyle: "none",
         m: 0,
@@ -42,7 +44,7 @@ export function ColorRibbon({ steps, now = null }: { steps: TitrationStage["ribb
         >
           {i === now && (
             <Box component="span" sx={{ display: "block", fontWeight: 700 }}>
-              ▸ now
+              {say`▸ now`}
             </Box>
           )}
           <Box component="span" sx={{ display: "block", fontWeight: step.end ? 700 : 500 }}>

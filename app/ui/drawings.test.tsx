@@ -14,7 +14,7 @@ describe("the burette column", () => {
     start: 10,
     slowAt: 28,
     endNear: 30.5,
-    endText: "30.5",
+    endTexts: ["30.5"],
     now: null,
   };
   const draw = (change: Partial<BuretteMarks> = {}) =>

@@ -8,6 +8,8 @@ import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, type ReactNode, useEffect } from "react";
 import { useCursor } from "../entry/cursor";
+import { useSay } from "../words/text";
+import { type Phrase } from "~/core/text";
 
 /** A dialog with one form in it: what is typed stays until it is sent or put away. */
 export function FormDialog(props: {
@@ -17,6 +19,7 @@ export function FormDialog(props: {
   onSubmit: () => void;
   onClose: () => void;
 }) {
+  const say = useSay();
   // Once it is closed the cursor goes to what is next.
   const toNext = useCursor();
   useEffect(() => toNext, [toNext]);
@@ -31,7 +34,7 @@ export function FormDialog(props: {
         <DialogContent sx={{ display: "grid", gap: 2, pt: "8px !important" }}>{props.children}</DialogContent>
         <DialogActions sx={{ px: 3, pb: 2 }}>
           <Button onClick={props.onClose} color="secondary">
-            Cancel
+            {say`Cancel`}
           </Button>
           <Button type="submit" variant="contained">
             {props.submit}
@@ -45,22 +48,23 @@ export function FormDialog(props: {
 /** A reason in a few words, with the usual ones to pick from. */
 export function ReasonField(props: {
   value: string;
-  usual: readonly string[];
-  problem: string | null;
+  usual: readonly Phrase[];
+  problem: Phrase | null;
   onChange: (reason: string) => void;
 }) {
+  const say = useSay();
   return (
     <Box>
       <TextField
-        label="Reason"
+        label={say`Reason`}
         value={props.value}
         error={props.problem !== null}
-        helperText={props.problem ?? "kept with the old value"}
+        helperText={say(props.problem ?? say`kept with the old value`)}
         onChange={(event) => props.onChange(event.target.value)}
         slotProps={{ htmlInput: { maxLength: 500 } }}
       />
       <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
-        {props.usual.map((reason) => (
+        {props.usual.map(say).map((reason) => (
           <Chip key={reason} label={reason} variant="outlined" onClick={() => props.onChange(reason)} />
         ))}
       </Box>

@@ -6,6 +6,7 @@ import { type ReactNode, useId } from "react";
 import { colors } from "../theme/theme";
 import { Sheet } from "./sheet";
 import type { WorkerState } from "./use-worker";
+import { useSay } from "../words/text";
 
 interface SecondWayProps {
   /** What is drawn at random, in a sentence. */
@@ -35,6 +36,7 @@ export function SecondWay({
   onCancel,
   children,
 }: SecondWayProps) {
+  const say = useSay();
   const id = useId();
   return (
     <Sheet
@@ -46,7 +48,7 @@ export function SecondWay({
       }}
     >
       <Typography id={id} variant="h2">
-        Check of the ±
+        {say`Check of the ±`}
       </Typography>
       {state.state !== "done" && (
         <Typography color="textSecondary" sx={{ mb: 1 }}>
@@ -62,12 +64,14 @@ export function SecondWay({
             sx={{ height: 10, borderRadius: 5, mb: 1 }}
           />
         )}
-        {state.state === "failed" && <Typography sx={{ color: colors.brick }}>{state.message}.</Typography>}
+        {state.state === "failed" && (
+          <Typography sx={{ color: colors.brick }}>{say(state.message)}.</Typography>
+        )}
         {children}
       </Box>
       {state.state === "running" ? (
         <Button variant="outlined" onClick={onCancel}>
-          Cancel
+          {say`Cancel`}
         </Button>
       ) : (
         <Button variant="outlined" onClick={onStart}>

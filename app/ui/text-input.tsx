@@ -1,13 +1,15 @@
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { fonts } from "../theme/theme";
+import { type Phrase } from "~/core/text";
+import { useSay } from "../words/text";
 
 interface TextInputProps {
   label: string;
   field: {
     readonly name: string;
     readonly value: string;
-    readonly problem: string | undefined;
+    readonly problem: Phrase | undefined;
     readonly change: (value: string) => void;
   };
   help?: string | undefined;
@@ -15,13 +17,14 @@ interface TextInputProps {
   /** A number: set in the reading face, with a numeric keypad. */
   number?: boolean;
   type?: "text" | "date";
-  choices?: readonly { readonly value: string; readonly label: string }[];
+  choices?: readonly { readonly value: string; readonly label: Phrase }[];
   multiline?: boolean;
   autoFocus?: boolean;
 }
 
 /** One field of a form, with what is wrong with it beneath. */
 export function TextInput(props: TextInputProps) {
+  const say = useSay();
   const { label, field, help, placeholder, number, type = "text", choices, multiline, autoFocus } = props;
   return (
     <TextField
@@ -35,7 +38,7 @@ export function TextInput(props: TextInputProps) {
       autoFocus={autoFocus ?? false}
       onChange={(event) => field.change(event.target.value)}
       error={field.problem !== undefined}
-      helperText={field.problem ?? help}
+      helperText={field.problem === undefined ? help : say(field.problem)}
       placeholder={placeholder}
       slotProps={{
         inputLabel:
@@ -46,7 +49,7 @@ export function TextInput(props: TextInputProps) {
     >
       {choices?.map((choice) => (
         <MenuItem key={choice.value} value={choice.value} sx={{ whiteSpace: "normal" }}>
-          {choice.label}
+          {say(choice.label)}
         </MenuItem>
       ))}
     </TextField>

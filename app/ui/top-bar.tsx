@@ -4,15 +4,17 @@ import { useEffect, useRef, useState } from "react";
 import { NavLink } from "react-router";
 import { StayAwake } from "../live/stay-awake";
 import { colors } from "../theme/theme";
+import { useSay } from "../words/text";
+import { msg } from "~/core/text";
 
 const places = [
-  { to: "/", label: "Bench" },
-  { to: "/shelf", label: "Shelf" },
-  { to: "/methods", label: "Methods" },
-  { to: "/calculate", label: "Calculate" },
-  { to: "/house-rules", label: "House rules" },
-  { to: "/instruments", label: "Instruments" },
-  { to: "/lab", label: "Lab" },
+  { to: "/", label: msg`Bench` },
+  { to: "/shelf", label: msg`Shelf` },
+  { to: "/methods", label: msg`Methods` },
+  { to: "/calculate", label: msg`Calculate` },
+  { to: "/house-rules", label: msg`House rules` },
+  { to: "/instruments", label: msg`Instruments` },
+  { to: "/lab", label: msg`Lab` },
 ];
 
 const placeStyle = {
@@ -53,6 +55,7 @@ function useGoesOn() {
 
 /** The dark bar on top: the product's name and its main places. */
 export function TopBar() {
+  const say = useSay();
   const { row, goesOn, on } = useGoesOn();
   return (
     <Box
@@ -68,7 +71,7 @@ export function TopBar() {
       <Box
         component="nav"
         ref={row}
-        aria-label="Main"
+        aria-label={say`Main`}
         sx={{
           display: "flex",
           alignItems: "stretch",
@@ -94,17 +97,17 @@ export function TopBar() {
           }}
         >
           <Box component="img" src="/bead.svg" alt="" sx={{ width: 26, height: 26 }} />
-          Steady Bead
+          {say`Steady Bead`}
         </Box>
         {places.map(({ to, label }) => (
           <Box key={to} component={NavLink} to={to} end={false} sx={placeStyle}>
-            {label}
+            {say(label)}
           </Box>
         ))}
         <StayAwake />
       </Box>
       {goesOn && (
-        <ButtonBase aria-label="More places" onClick={on} sx={moreStyle}>
+        <ButtonBase aria-label={say`More places`} onClick={on} sx={moreStyle}>
           ›
         </ButtonBase>
       )}

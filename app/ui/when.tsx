@@ -1,10 +1,12 @@
 import dayjs from "dayjs";
+import { msg } from "~/core/text";
+import { useSay } from "../words/text";
 
 const patterns = {
-  day: "MMM D",
-  long: "dddd, MMMM D",
-  time: "MMM D, HH:mm",
-  exact: "MMM D, HH:mm:ss",
+  day: msg`MMM D`,
+  long: msg`dddd, MMMM D`,
+  time: msg`MMM D, HH:mm`,
+  exact: msg`MMM D, HH:mm:ss`,
 } as const;
 
 /**
@@ -12,9 +14,10 @@ const patterns = {
  * the page does not change under the reader's eyes.
  */
 export function When({ at, as = "day" }: { at: string | Date; as?: keyof typeof patterns }) {
+  const say = useSay();
   return (
     <time dateTime={new Date(at).toISOString()} suppressHydrationWarning>
-      {dayjs(at).format(patterns[as])}
+      {dayjs(at).format(say(patterns[as]))}
     </time>
   );
 }

@@ -2,6 +2,8 @@ import Box from "@mui/material/Box";
 import { useState, useSyncExternalStore } from "react";
 import { readStored, writeStored } from "../live/browser-store";
 import { TextInput } from "./text-input";
+import { useSay } from "../words/text";
+import { msg, type Phrase } from "~/core/text";
 
 /** Who works in this browser, as it was last said; the same that reads on the photometer. */
 const key = "steady-bead:reader";
@@ -38,11 +40,12 @@ export function useWhoWhy(): WhoWhyState {
 }
 
 /** Who does it, alone; what is wrong stands there until something is typed. */
-export function Who({ by, problem }: { by: WhoWhyState; problem: string | undefined }) {
+export function Who({ by, problem }: { by: WhoWhyState; problem: Phrase | undefined }) {
+  const say = useSay();
   const missing = by.person.trim() === "" ? problem : undefined;
   return (
     <TextInput
-      label="Who"
+      label={say`Who`}
       field={{ name: "person", value: by.person, problem: missing, change: by.setPerson }}
     />
   );
@@ -50,14 +53,15 @@ export function Who({ by, problem }: { by: WhoWhyState; problem: string | undefi
 
 interface WhoWhyProps {
   state: WhoWhyState;
-  problems: Readonly<Record<string, string | undefined>>;
+  problems: Readonly<Record<string, Phrase | undefined>>;
   /** What the reason is called. */
-  why?: string;
+  why?: Phrase;
   /** False where it is known who does it. */
   person?: boolean;
 }
 
-export function WhoWhy({ state, problems, why = "Why", person = true }: WhoWhyProps) {
+export function WhoWhy({ state, problems, why = msg`Why`, person = true }: WhoWhyProps) {
+  const say = useSay();
   return (
     <Box
       sx={{
@@ -68,12 +72,12 @@ export function WhoWhy({ state, problems, why = "Why", person = true }: WhoWhyPr
     >
       {person && (
         <TextInput
-          label="Who"
+          label={say`Who`}
           field={{ name: "person", value: state.person, problem: problems.person, change: state.setPerson }}
         />
       )}
       <TextInput
-        label={why}
+        label={say(why)}
         field={{ name: "reason", value: state.reason, problem: problems.reason, change: state.setReason }}
       />
     </Box>

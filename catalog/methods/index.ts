@@ -88,3 +88,8 @@ export const methods: readonly Method[] = [
   ethanolByDichromate,
   fadingOfADye,
 ];
+
+const ids = new Set(methods.map(({ id }) => id));
+
+/** True for a method that ships with the product. */
+export const isShipped = (id: string): boolean => ids.has(id);

@@ -9,6 +9,7 @@ import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
 import { methods } from "./";
 import { defaultHouseRules } from "../rules/defaults";
+import { plain } from "~/core/testing/plain";
 
 /** Results of unknown samples, where the method presumes none. */
 const unknowns: Readonly<Record<string, number>> = {
@@ -56,7 +57,7 @@ describe.each(methods.map((m) => [m.id, m] as const))(
         const open = stages.filter((s) => !s.done).map((s) => s.key);
         // A sound bench is accused of nothing.
         const accused = stages.flatMap((s) => s.implausible.map((i) => i.text));
-        expect([open, checkRecord(record), accused]).toEqual([[], [], []]);
+        expect(plain([open, checkRecord(record), accused])).toEqual([[], [], []]);
       }
     });
 

@@ -8,6 +8,7 @@ import {
   probabilityOfZero,
   type Weighting,
 } from "./fit";
+import { msg, type Phrase } from "../text";
 
 /** The probability that F with these degrees of freedom exceeds f. */
 export const upperTailF = (f: number, df1: number, df2: number): number =>
@@ -92,14 +93,14 @@ export const studentizedLimit = ({ points, degreesOfFreedom }: CalibrationFit): 
 export interface LineAdvice {
   readonly about: "lack of fit" | "curvature" | "intercept" | "scatter" | "signs" | "few";
   readonly good: boolean;
-  readonly text: string;
+  readonly text: Phrase;
   /** What to try instead. */
   readonly model?: LineModel;
   readonly weighting?: Weighting;
 }
 
 const percent = (p: number) =>
-  p < 0.001 ? "less than 0.1 %" : `${(100 * p).toPrecision(2).replace(/\.$/, "")} %`;
+  p < 0.001 ? msg`less than 0.1 %` : `${(100 * p).toPrecision(2).replace(/\.$/, "")} %`;
 
 /** Variances of the replicates in the lower and in the upper half of the levels, pooled. */
 function halves({ points }: CalibrationFit): { ratio: number; df: readonly [number, number] } | null {
@@ -124,10 +125,10 @@ function lackAdvice(fit: CalibrationFit): LineAdvice[] {
   const lack = lackOfFit(fit);
   if (!lack) return [];
   const good = lack.probability >= 0.05;
-  const told = `lack of fit F(${lack.df[0]}, ${lack.df[1]}) = ${lack.f.toPrecision(3)}, by chance in ${percent(lack.probability)} of cases`;
+  const told = msg`lack of fit F(${lack.df[0]}, ${lack.df[1]}) = ${lack.f.toPrecision(3)}, by chance in ${percent(lack.probability)} of cases`;
   const text = good
-    ? `The means of the standards lie on the line as closely as the readings scatter: ${told}`
-    : `The means of the standards lie further off the line than the readings scatter: ${told}. A standard may be wrong, or the relation curved`;
+    ? msg`The means of the standards lie on the line as closely as the readings scatter: ${told}`
+    : msg`The means of the standards lie further off the line than the readings scatter: ${told}. A standard may be wrong, or the relation curved`;
   return [{ about: "lack of fit", good, text }];
 }
 
@@ -136,7 +137,7 @@ function curvatureAdvice(fit: CalibrationFit): LineAdvice[] {
   const about = { about: "curvature", good: false } as const;
   if (fit.model === "quadratic") {
     if (fit.degreesOfFreedom <= 0 || probabilityOfZero(fit, 2) <= 0.1) return [];
-    const text = "The square term cannot be told from zero: a straight line says as much with less";
+    const text = msg`The square term cannot be told from zero: a straight line says as much with less`;
     return [{ ...about, text, model: "line" }];
   }
   if (fit.model !== "line") return [];
@@ -145,7 +146,7 @@ function curvatureAdvice(fit: CalibrationFit): LineAdvice[] {
   const p = probabilityOfZero(bent.value, 2);
   if (p >= 0.05) return [];
   const side = bent.value.coefficients[2] * fit.coefficients[1] < 0 ? "flattens" : "steepens";
-  const text = `The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a quadratic line`;
+  const text = msg`The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a quadratic line`;
   return [{ ...about, text, model: "quadratic" }];
 }
 
@@ -153,7 +154,7 @@ function curvatureAdvice(fit: CalibrationFit): LineAdvice[] {
 function interceptAdvice(fit: CalibrationFit): LineAdvice[] {
   const free = fit.model === "origin" ? fitCalibration(fit.points, "line", fit.weighting) : null;
   if (!free?.ok || probabilityOfZero(free.value, 0) >= 0.05) return [];
-  const text = `With an intercept of its own the line would meet the axis at ${free.value.coefficients[0].toFixed(4)}, which is not zero by chance: look at the blank, or let the intercept be free`;
+  const text = msg`With an intercept of its own the line would meet the axis at ${free.value.coefficients[0].toFixed(4)}, which is not zero by chance: look at the blank, or let the intercept be free`;
   return [{ about: "intercept", good: false, text, model: "line" }];
 }
 
@@ -162,7 +163,7 @@ function signsAdvice(fit: CalibrationFit): LineAdvice[] {
   const means = [...byLevel(fit.points).values()].map((level) => mean(level.map(({ residual }) => residual)));
   const signs = runsOfSigns(means);
   if (signs.probability >= 0.05) return [];
-  const text = `The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the relation is curved, or the instrument drifted`;
+  const text = msg`The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the relation is curved, or the instrument drifted`;
   return [{ about: "signs", good: false, text }];
 }
 
@@ -170,14 +171,17 @@ function signsAdvice(fit: CalibrationFit): LineAdvice[] {
 function scatterAdvice(fit: CalibrationFit): LineAdvice[] {
   const scatter = halves(fit);
   if (!scatter || fit.weighting !== "none" || upperTailF(scatter.ratio, ...scatter.df) >= 0.01) return [];
-  const text = `The strong standards scatter ${Math.sqrt(scatter.ratio).toFixed(1)} times as much as the weak ones: weights would let the weak ones count as they should`;
+  const text = msg`The strong standards scatter ${Math.sqrt(scatter.ratio).toFixed(1)} times as much as the weak ones: weights would let the weak ones count as they should`;
   return [{ about: "scatter", good: false, text, weighting: "1/s²" }];
 }
 
 /** Few readings beside the unknowns of the line. */
 function fewAdvice({ degreesOfFreedom: more }: CalibrationFit): LineAdvice[] {
   if (more >= 3) return [];
-  const text = `Only ${more} more ${more === 1 ? "reading" : "readings"} than the line has unknowns: its ± is known poorly; read more standards, or each of them twice`;
+  const text =
+    more === 1
+      ? msg`Only 1 more reading than the line has unknowns: its ± is known poorly; read more standards, or each of them twice`
+      : msg`Only ${more} more readings than the line has unknowns: its ± is known poorly; read more standards, or each of them twice`;
   return [{ about: "few", good: false, text }];
 }
 

@@ -2,6 +2,7 @@ import { mean } from "../statistics";
 import { studentT, twoSidedTail } from "../quantity";
 import { failure, type Result, success } from "../result";
 import { leastSquares } from "./least-squares";
+import { msg, type Phrase } from "../text";
 
 /** The line through the standards: with an intercept, through the origin, or bent. */
 export type LineModel = "line" | "origin" | "quadratic";
@@ -51,10 +52,10 @@ const columns: Record<LineModel, readonly number[]> = { line: [0, 1], origin: [1
 /** Points that a model needs at least, at unlike amounts. */
 export const fewestLevels: Record<LineModel, number> = { line: 3, origin: 2, quadratic: 4 };
 
-const words: Record<LineModel, string> = {
-  line: "A straight line",
-  origin: "A line through the origin",
-  quadratic: "A quadratic curve",
+const words: Record<LineModel, Phrase> = {
+  line: msg`A straight line`,
+  origin: msg`A line through the origin`,
+  quadratic: msg`A quadratic curve`,
 };
 
 /** The points of each amount, from the smallest amount to the largest. */
@@ -77,7 +78,7 @@ function varianceAt(points: readonly CalibrationPoint[]): Result<(x: number) => 
   for (const [x, group] of byLevel(points)) {
     const ys = group.map(({ y }) => y);
     if (ys.length < 2) {
-      return failure(`Weights 1/s² need at least two readings of every standard: ${x} has one`);
+      return failure(msg`Weights 1/s² need at least two readings of every standard: ${x} has one`);
     }
     const center = mean(ys);
     known.push([x, Math.max(floor, ys.reduce((sum, y) => sum + (y - center) ** 2, 0) / (ys.length - 1))]);
@@ -102,7 +103,7 @@ function weightFunction(
   }
   if (points.some(({ x }) => x <= 0)) {
     return failure(
-      `Weights ${weighting} cannot weigh a zero standard: it would count without end. Leave it out, or weigh otherwise`,
+      msg`Weights ${weighting} cannot weigh a zero standard: it would count without end. Leave it out, or weigh otherwise`,
     );
   }
   const least = -largest(points.map(({ x }) => -x));
@@ -125,12 +126,12 @@ export function fitCalibration(
 ): Result<CalibrationFit> {
   const levels = [...byLevel(points).keys()];
   const needed = fewestLevels[model];
-  if (points.length === 0) return failure("No standard has been read yet");
+  if (points.length === 0) return failure(msg`No standard has been read yet`);
   if (levels.length === 1 && points.length > 1)
-    return failure("All standards are at one level: a line needs unlike ones");
+    return failure(msg`All standards are at one level: a line needs unlike ones`);
   if (levels.length < needed) {
-    const have = levels.length === 1 ? "there is one" : `there are ${levels.length}`;
-    return failure(`${words[model]} needs ${needed} unlike standards at least: ${have}`);
+    const have = levels.length === 1 ? msg`there is one` : msg`there are ${levels.length}`;
+    return failure(msg`${words[model]} needs ${needed} unlike standards at least: ${have}`);
   }
   const weigh = fixed ? success(fixed) : weightFunction(points, weighting);
   if (!weigh.ok) return weigh;
@@ -147,7 +148,7 @@ export function fitCalibration(
     points.map(({ y }) => y),
     weights,
   );
-  if (!solved) return failure("The standards do not determine a line: are they all at one level?");
+  if (!solved) return failure(msg`The standards do not determine a line: are they all at one level?`);
   const unscaled = (power: number) => {
     const i = used.indexOf(power);
     return i === -1 ? 0 : (solved.coefficients[i] ?? 0) / scale ** power;

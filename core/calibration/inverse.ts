@@ -2,6 +2,7 @@ import { studentT } from "../quantity";
 import { failure, type Result, success } from "../result";
 import { upperTailF } from "./advice";
 import type { CalibrationFit } from "./fit";
+import { msg } from "../text";
 
 /** The scatter of one flask's readings beside that about the line. */
 export interface WithinFlask {
@@ -92,16 +93,16 @@ export function scatterWithin(
  */
 export function readOffLine(fit: CalibrationFit, readings: readonly number[]): Result<ReadOff> {
   const m = readings.length;
-  if (m === 0) return failure("The unknown has not been read yet");
+  if (m === 0) return failure(msg`The unknown has not been read yet`);
   const y = readings.reduce((sum, r) => sum + r, 0) / m;
   const x = solveLine(fit, y);
   if (x === null) {
     return failure(
-      `The quadratic curve never reaches ${y.toFixed(3)}: dilute the unknown, or fit a straight line to the lower standards`,
+      msg`The quadratic curve never reaches ${y.toFixed(3)}: dilute the unknown, or fit a straight line to the lower standards`,
     );
   }
   const slope = fit.slopeAt(x);
-  if (slope === 0) return failure("The line is flat: nothing can be read off it");
+  if (slope === 0) return failure(msg`The line is flat: nothing can be read off it`);
   const gradient = [-1 / slope, -x / slope, (-x * x) / slope] as const;
   const within = scatterWithin(fit, readings, x);
   const lineSd = fit.residualSd / Math.sqrt(fit.weightAt(x));
@@ -149,7 +150,7 @@ export function halfWidthReadOff(
  */
 export function readOffAxis(fit: CalibrationFit): Result<ReadOff> {
   const x = solveLine(fit, 0);
-  if (x === null) return failure("The line does not meet the axis");
+  if (x === null) return failure(msg`The line does not meet the axis`);
   const slope = fit.slopeAt(x);
   const gradient = [1 / slope, x / slope, (x * x) / slope] as const;
   const fromLine = fit.independent(gradient).map((part) => part * fit.residualSd);

@@ -3,6 +3,7 @@ import type { Observation, TraceRecord } from "../record";
 import type { Problem, Result } from "../result";
 import type { RunRecord, UsedSolution } from "../run";
 import type { Inverse } from "./inverse";
+import { type Phrase } from "../text";
 
 /** The reading that stands in a field that another one was sent for. */
 export type StandingReading = Pick<Observation, "id" | "text" | "person" | "at">;
@@ -24,7 +25,7 @@ type More = Pick<ChangeProblem, "proposal" | "present">;
 
 const failed =
   (status: ChangeProblem["status"]) =>
-  (message: string, more: More = {}): Failed => ({ ok: false, problem: { status, message, ...more } });
+  (message: Phrase, more: More = {}): Failed => ({ ok: false, problem: { status, message, ...more } });
 export const refused = failed("refused");
 export const malformed = failed("malformed");
 export const missing = failed("missing");
@@ -32,14 +33,14 @@ export const conflict = failed("conflict");
 
 /** What a change turned into what, and why. */
 export interface ChangeDetail {
-  readonly from?: string;
-  readonly to?: string;
-  readonly why?: string;
+  readonly from?: Phrase;
+  readonly to?: Phrase;
+  readonly why?: Phrase;
 }
 
 /** What the trail tells of a change. */
 export interface Told {
-  readonly description: string;
+  readonly description: Phrase;
   /** What a reading does not tell by itself. */
   readonly detail?: ChangeDetail;
 }
@@ -91,7 +92,7 @@ export interface ChangeContext {
   /** The change that was taken back last, while nothing else was changed since: what makes it again, and takes it back then. */
   readonly next?: {
     readonly id: string;
-    readonly description: string;
+    readonly description: Phrase;
     readonly inverse: Inverse;
     readonly redo: Inverse;
   } | null;

@@ -5,6 +5,7 @@ import { success } from "../result";
 import { type RunRecord, withChoices } from "../run";
 import { type ChangeKind, malformed, missing, refused } from "./change";
 import { Closed, InputSymbol, Key, type Made } from "./parts";
+import { msg } from "../text";
 
 export const chooseInputSchema = () =>
   Type.Object(
@@ -32,22 +33,22 @@ const isRead = ({ stages }: RunRecord, stageKey: string, symbol: string): boolea
 export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
   apply(record, { stageKey, symbol, input }, context) {
     const written = record.method.stages.find(({ key }) => key === stageKey);
-    if (!written) return missing("This run has no such stage");
+    if (!written) return missing(msg`This run has no such stage`);
     const own = written.inputs.find((i) => i.symbol === symbol);
-    if (!own || (input && input.symbol !== symbol)) return malformed("This stage reads no such thing");
-    if (takenOver(own)) return refused(`${own.label} comes from an earlier stage`);
+    if (!own || (input && input.symbol !== symbol)) return malformed(msg`This stage reads no such thing`);
+    if (takenOver(own)) return refused(msg`${own.label} comes from an earlier stage`);
     if (isRead(record, stageKey, symbol))
-      return refused(`${own.label} is read already: take its readings back first`);
+      return refused(msg`${own.label} is read already: take its readings back first`);
     const before = record.choices ?? [];
     const others = before.filter((c) => c.stageKey !== stageKey || c.input.symbol !== symbol);
     const choices = input ? [...others, { stageKey, input }] : others;
     if (JSON.stringify(choices) === JSON.stringify(before)) return success(null);
     if (!context.holdsTogether(withChoices(record.method, choices)))
-      return refused(`The relations of the method do not work out with ${own.label} obtained this way`);
+      return refused(msg`The relations of the method do not work out with ${own.label} obtained this way`);
     return success({
       record: { ...record, choices },
       inverse: { do: "inputs", choices: before },
-      told: { description: `choice of how to read ${own.label}: ${input?.label ?? "as the method"}` },
+      told: { description: msg`choice of how to read ${own.label}: ${input?.label ?? msg`as the method`}` },
     });
   },
 };

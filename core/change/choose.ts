@@ -4,6 +4,7 @@ import { type ChangeKind, malformed } from "./change";
 import { withChoice } from "./take-back";
 import { Closed, Key, type Made } from "./parts";
 import { inStage, openStage } from "./place";
+import { msg } from "../text";
 
 export const chooseSchema = () =>
   Type.Object(
@@ -26,12 +27,12 @@ export const choose: ChangeKind<Made<typeof chooseSchema>> = {
     if (!opened.ok) return opened;
     const { definition, stage } = opened.value;
     const { choices } = context.allows(definition);
-    if (value !== "" && !choices[name]?.includes(value)) return malformed("This cannot be chosen here");
+    if (value !== "" && !choices[name]?.includes(value)) return malformed(msg`This cannot be chosen here`);
     const after = withChoice(stage.choices, name, value || null);
     return success({
       record: inStage(record, stageKey, (s) => ({ ...s, choices: after })),
       inverse: { do: "choose", stageId: stage.id, name, value: stage.choices?.[name] ?? null },
-      told: { description: `choice of ${name}: ${value || "as the method"}` },
+      told: { description: msg`choice of ${name}: ${value || msg`as the method`}` },
     });
   },
 };

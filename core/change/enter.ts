@@ -2,7 +2,7 @@ import type { RunRecord } from "../run";
 import { Type } from "@sinclair/typebox";
 import { ObservationKindSchema } from "../record";
 import { success, type Result } from "../result";
-import { sourceWords } from "../text";
+import { sourceWords, msg, type Phrase } from "../text";
 import { type ChangeKind, happenedAt, type ChangeContext, type ChangeProblem, refused } from "./change";
 import { type Inverse, together } from "./inverse";
 import { Closed, Held, Id, InputSymbol, Key, type Made, ReadingText, Short, TrialKind } from "./parts";
@@ -63,7 +63,7 @@ interface RowEntered {
   /** What takes its readings back, the last one first. */
   readonly inverses: readonly Inverse[];
   /** What was written last, in words. */
-  readonly what: string;
+  readonly what: Phrase;
 }
 
 /** Clocks differ a little: a time is ahead only beyond this, ms. */
@@ -73,10 +73,10 @@ const clocksDiffer = 5 * 60_000;
 const longAgo = 366 * 86_400_000;
 
 /** Why the time that was written cannot be; null where it can. It may lie before the run was begun: paper came first. */
-export function problemOfTime(at: string, now: string): string | null {
+export function problemOfTime(at: string, now: string): Phrase | null {
   const ago = Date.parse(now) - Date.parse(at);
-  if (ago < -clocksDiffer) return "This time is in the future: check the date and time";
-  return ago > longAgo ? "This is more than a year ago: check the date" : null;
+  if (ago < -clocksDiffer) return msg`This time is in the future: check the date and time`;
+  return ago > longAgo ? msg`This is more than a year ago: check the date` : null;
 }
 
 /** Readings of one flask, or of the stage. */
@@ -101,7 +101,7 @@ function enterRow(
     const one = writeReading(entered.record, place, { ...reading, supersedes: null, reason: null, ...by });
     if (!one.ok) {
       const where = trial?.label ? `${trial.label}: ` : "";
-      return { ok: false, problem: { ...one.problem, message: `${where}${one.problem.message}` } };
+      return { ok: false, problem: { ...one.problem, message: msg`${where}${one.problem.message}` } };
     }
     if (!one.value) continue;
     const { record: after, inverse, what } = one.value;
@@ -130,7 +130,7 @@ export const enter: ChangeKind<Enter> = {
     const { inverses, what } = all;
     if (inverses.length === 0) return success(null);
     const description =
-      inverses.length === 1 ? what : `${inverses.length} readings${sourceWords[request.source]}`;
+      inverses.length === 1 ? what : msg`${inverses.length} readings${sourceWords[request.source]}`;
     return success({ record: all.record, inverse: together(inverses), told: { description } });
   },
 };

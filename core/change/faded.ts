@@ -7,6 +7,7 @@ import { Closed, Id, Key, type Made } from "./parts";
 import { inHolder, openStage } from "./place";
 import { writeReading } from "./reading";
 import { timerBefore, withTimer } from "./timer";
+import { msg } from "../text";
 
 export const fadedSchema = () =>
   Type.Object(
@@ -34,9 +35,9 @@ export const faded: ChangeKind<Made<typeof fadedSchema>> = {
     const { definition, stage } = opened.value;
     const titer = definition.inputs.find((input) => input.is === "titer");
     const trial = stage.trials.find((t) => t.id === trialId);
-    if (!titer || !trial) return missing("This run has no such trial");
+    if (!titer || !trial) return missing(msg`This run has no such trial`);
     const final = presentObservation(trial.observations, titer.symbol, "burette.final");
-    if (!final) return refused("This trial has no end that could have faded");
+    if (!final) return refused(msg`This trial has no end that could have faded`);
     const reason = `faded after ${Math.round(request.seconds)} s`;
     const { symbol } = titer;
     const { person, now: at } = context;
@@ -67,8 +68,8 @@ export const faded: ChangeKind<Made<typeof fadedSchema>> = {
       record: ran?.record ?? opening,
       inverse: together(inverses),
       told: {
-        description: `fading of the end of ${trialWords(trial)}`,
-        detail: { from: final.text, to: "a mark on the way", why: reason },
+        description: msg`fading of the end of ${trialWords(trial)}`,
+        detail: { from: final.text, to: msg`a mark on the way`, why: reason },
       },
     });
   },

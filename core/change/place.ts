@@ -3,6 +3,7 @@ import type { Observation, StageRecord, TrialRecord } from "../record";
 import { methodOf, type RunRecord } from "../run";
 import { success, type Result } from "../result";
 import { type ChangeProblem, missing } from "./change";
+import { msg } from "../text";
 
 /** Where readings stand: a stage (`trialId` null) or one of its trials. */
 export interface Place {
@@ -22,7 +23,7 @@ export function openStage(
 ): Result<{ readonly definition: ComputedStage; readonly stage: StageRecord }, ChangeProblem> {
   const definition = methodOf(record).stages.find((s) => s.key === stageKey);
   const stage = record.stages.find((s) => s.key === stageKey);
-  if (!definition || !("inputs" in definition) || !stage) return missing("This run has no such stage");
+  if (!definition || !("inputs" in definition) || !stage) return missing(msg`This run has no such stage`);
   return success({ definition, stage });
 }
 

@@ -11,7 +11,7 @@ import {
 } from "../record";
 import { type Result, success } from "../result";
 import type { RunRecord } from "../run";
-import { uncapitalized } from "../text";
+import { uncapitalized, msg, type Phrase } from "../text";
 import {
   type Applied,
   type ChangeContext,
@@ -29,7 +29,7 @@ export type NewReading = Omit<Observation, "value" | "unit" | "assignment">;
 
 type Sent = Pick<NewReading, "id" | "symbol" | "kind" | "text"> & { readonly supersedes?: string | null };
 
-const inUse = conflict("This id is in use already, for something else");
+const inUse = conflict(msg`This id is in use already, for something else`);
 
 /**
  * A request that is sent again, since its answer was lost, names the same id: it changes nothing, and is answered as the first
@@ -69,8 +69,8 @@ export function beginTrial(
   if (!opened.ok) return opened;
   const { definition, stage } = opened.value;
   const there = findTrial(record, sent.id);
-  if (there && there.stage.key !== stageKey) return missing("This trial belongs to another stage");
-  if (!there && !context.allows(definition).trials) return malformed("This stage has no trials");
+  if (there && there.stage.key !== stageKey) return missing(msg`This trial belongs to another stage`);
+  if (!there && !context.allows(definition).trials) return malformed(msg`This stage has no trials`);
   const number = nextTrialNumber(stage.trials);
   if (there) {
     const numbered = there.trial.kind === "rough" || there.trial.number !== null;
@@ -104,14 +104,14 @@ function contradicted(present: Observation | null, reading: NewReading): Applied
   if ((present?.id ?? null) !== reading.supersedes) {
     // Two devices that read the same thing the same way agree.
     if (present && reading.supersedes === null && present.text === reading.text.trim()) return success(null);
-    if (!present) return refused("What you correct is no longer there: look again");
+    if (!present) return refused(msg`What you correct is no longer there: look again`);
     const { id, text, person, at } = present;
-    return refused(`This was read as ${text} meanwhile: look again before you correct it`, {
+    return refused(msg`This was read as ${text} meanwhile: look again before you correct it`, {
       present: { id, text, person, at },
     });
   }
   if (present && reading.reason === null && !isPreselected(present))
-    return refused("Say why the reading is corrected");
+    return refused(msg`Say why the reading is corrected`);
   return false;
 }
 
@@ -119,7 +119,7 @@ interface Written {
   readonly record: RunRecord;
   readonly inverse: Inverse;
   /** What was written, in words. */
-  readonly what: string;
+  readonly what: Phrase;
 }
 
 /**
@@ -138,7 +138,7 @@ export function writeReading(
   const holder = holdersOf(record).find((h) => h.stageKey === place.stageKey && h.trialId === place.trialId);
   const fields = (place.trialId === null ? stageFields : trialFields)(definition, houseRules);
   const field = fields.find((f) => fieldKey(f) === fieldKey(reading));
-  if (!field || !holder) return malformed("Nothing of this kind is read here");
+  if (!field || !holder) return malformed(msg`Nothing of this kind is read here`);
   const { observations } = holder;
   const checked = checkField(field, reading.text, {
     stage: definition,
@@ -162,7 +162,9 @@ export function writeReading(
   return success({
     record: inHolder(record, place, (all) => [...all, observation]),
     inverse: supersedes(reading.id, present),
-    what: present ? `correction of ${label} to ${checked.value.text}` : `${label} ${checked.value.text}`,
+    what: present
+      ? msg`correction of ${label} to ${checked.value.text}`
+      : msg`${label} ${checked.value.text}`,
   });
 }
 

@@ -12,6 +12,7 @@ import { randomChange } from "../testing/random-change";
 import { applyChange } from "./table";
 import { redoOf } from "./redo";
 import { takeBack } from "./take-back";
+import { inEnglish } from "../text";
 
 let ids = 0;
 const newId = () => `id ${++ids}`;
@@ -51,9 +52,9 @@ function play(method: Method, seed: number): number {
     if (inverse.do !== "timer") {
       const redo = redoOf(made, inverse, context);
       const undone = takeBack(made, inverse, context);
-      if (!undone.ok) throw new Error(undone.problem.message);
+      if (!undone.ok) throw new Error(inEnglish(undone.problem.message));
       const again = takeBack(undone.value, redo, context);
-      if (!again.ok) throw new Error(again.problem.message);
+      if (!again.ok) throw new Error(inEnglish(again.problem.message));
       expect(seen(again.value)).toEqual(seen(made));
       const once = takeBack(again.value, inverse, context);
       expect(once.ok && seen(once.value)).toEqual(seen(undone.value));

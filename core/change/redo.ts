@@ -7,6 +7,7 @@ import type { Inverse } from "./inverse";
 import { Closed, Id, type Made } from "./parts";
 import { findTrial, holderOf } from "./place";
 import { applyInverse, takeBack } from "./take-back";
+import { msg } from "../text";
 
 export const redoSchema = () => Type.Object({ intent: Type.Literal("redo"), eventId: Id }, Closed);
 
@@ -17,7 +18,7 @@ export const redo: ChangeKind<Made<typeof redoSchema>> = {
   apply(record, { eventId }, context) {
     const { next } = context;
     if (!next || next.id !== eventId)
-      return refused("Something else has been changed since: there is nothing to redo");
+      return refused(msg`Something else has been changed since: there is nothing to redo`);
     const again = applyInverse(record, next.redo, context);
     if (!again.ok) return again;
     const { description, inverse } = next;

@@ -2,6 +2,7 @@ import { Type } from "@sinclair/typebox";
 import { success } from "../result";
 import type { ChangeKind } from "./change";
 import { Closed, type Made, Short } from "./parts";
+import { msg } from "../text";
 
 export const renameSchema = () =>
   Type.Object(
@@ -36,7 +37,7 @@ export const rename: ChangeKind<Made<typeof renameSchema>> = {
     return success({
       record: { ...record, ...after },
       inverse: { do: "run", title, sample, bench },
-      told: { description: "renaming of the run", detail: { from: words(record), to: words(request) } },
+      told: { description: msg`renaming of the run`, detail: { from: words(record), to: words(request) } },
     });
   },
 };

@@ -3,6 +3,7 @@ import { success } from "../result";
 import { HouseRulesSchema, ruleProblems } from "../rules";
 import { type ChangeKind, refused } from "./change";
 import { Closed, type Made, Reason } from "./parts";
+import { msg } from "../text";
 
 export const rulesSchema = () =>
   Type.Object({ intent: Type.Literal("rules"), rules: HouseRulesSchema, reason: Reason }, Closed);
@@ -15,7 +16,7 @@ export const rules: ChangeKind<Made<typeof rulesSchema>> = {
     return success({
       record: { ...record, houseRules: request.rules },
       inverse: { do: "rules", rules: record.houseRules },
-      told: { description: "house rules for this run", detail: { why: request.reason } },
+      told: { description: msg`house rules for this run`, detail: { why: request.reason } },
     });
   },
 };

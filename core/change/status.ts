@@ -3,6 +3,7 @@ import { success } from "../result";
 import type { RunStatus } from "../run";
 import { type ChangeKind, refused } from "./change";
 import { Closed } from "./parts";
+import { msg } from "../text";
 
 export const finishSchema = () => Type.Object({ intent: Type.Literal("finish") }, Closed);
 export const reopenSchema = () => Type.Object({ intent: Type.Literal("reopen") }, Closed);
@@ -14,13 +15,13 @@ const statusChange = (status: RunStatus, word: string): ChangeKind<unknown> => (
   timers: true,
   apply(record, _request, context) {
     if (status === "finished" && !context.hasResult(record))
-      return refused("There is no result yet to finish the run with");
-    if (record.status === status) return refused(`The run is already ${status}`);
+      return refused(msg`There is no result yet to finish the run with`);
+    if (record.status === status) return refused(msg`The run is already ${status}`);
     const finishedAt = status === "open" ? null : (record.finishedAt ?? context.now);
     return success({
       record: { ...record, status, finishedAt },
       inverse: { do: "status", status: record.status, finishedAt: record.finishedAt },
-      told: { description: `${word} of the run` },
+      told: { description: msg`${word} of the run` },
     });
   },
 });

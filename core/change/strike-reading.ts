@@ -13,6 +13,7 @@ import {
 } from "./change";
 import { Closed, Id, type Made, Reason } from "./parts";
 import { holderOf, inHolder, type Holder } from "./place";
+import { msg } from "../text";
 
 export const strikeReadingSchema = () =>
   Type.Object({ intent: Type.Literal("strike-reading"), observationId: Id, reason: Reason }, Closed);
@@ -26,12 +27,12 @@ function oneOfMany(
 ): Result<{ readonly holder: Holder; readonly end: Observation }, ChangeProblem> {
   const holder = holderOf(record, observationId);
   const end = holder && endOfCorrections(holder.observations, observationId);
-  if (!holder || !end) return missing("This run has no such reading");
+  if (!holder || !end) return missing(msg`This run has no such reading`);
   if (end.kind !== "absorbance" && end.kind !== "transmittance")
-    return malformed("Only one reading of many is struck out by itself");
+    return malformed(msg`Only one reading of many is struck out by itself`);
   return end.id === observationId
     ? success({ holder, end })
-    : refused("It was changed meanwhile: look again");
+    : refused(msg`It was changed meanwhile: look again`);
 }
 
 /** Strikes one reading of many out (`reason`), or brings it back (null); the reading itself stays. */
@@ -46,9 +47,9 @@ function strikeOne(
   const { holder, end } = found.value;
   const striking = reason !== null;
   if (striking === (end.value === null))
-    return refused(striking ? "It is struck out already" : "It counts already");
+    return refused(striking ? msg`It is struck out already` : msg`It counts already`);
   const back = striking ? null : holder.observations.find((o) => o.id === end.supersedes);
-  if (!striking && !back) return malformed("There is nothing to bring back");
+  if (!striking && !back) return malformed(msg`There is nothing to bring back`);
   const { symbol, kind, unit } = end;
   const after: Observation = {
     ...{ symbol, kind, unit },
@@ -72,8 +73,8 @@ function strikeOne(
     },
     told: {
       description: striking
-        ? `striking out of the reading ${end.text}`
-        : `restoring of the reading ${back?.text}`,
+        ? msg`striking out of the reading ${end.text}`
+        : msg`restoring of the reading ${back?.text ?? ""}`,
     },
   });
 }

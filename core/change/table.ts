@@ -16,6 +16,7 @@ import { beginTimer, endTimer, startTimer } from "./timer";
 import { addTrace, bringBack, putAway } from "./trace";
 import { label, mark, restore, strike } from "./trial";
 import { undo } from "./undo";
+import { msg } from "../text";
 
 type Intent = RunChange["intent"];
 
@@ -58,7 +59,7 @@ export const isRunChange = (request: { readonly intent: string }): request is Ru
 export function applyChange(record: RunRecord, change: RunChange, context: ChangeContext): Applied {
   const kind = kindOf(change);
   if (record.status !== "open" && !kind.whenClosed)
-    return refused("This run is finished: reopen it to change it");
+    return refused(msg`This run is finished: reopen it to change it`);
   return kind.apply(record, change, context);
 }
 

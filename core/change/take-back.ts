@@ -1,4 +1,4 @@
-import { withPoint } from "../text";
+import { withPoint, msg } from "../text";
 import { endOfCorrections, isTakenBack, type Observation, takenBack } from "../record";
 import { type Result, success } from "../result";
 import type { RunRecord } from "../run";
@@ -12,7 +12,7 @@ function supersede(record: RunRecord, inverse: Of<"supersede">, context: ChangeC
   const holder = holderOf(record, inverse.observationId);
   // The field may have been corrected and restored since: what stands last is what is taken back.
   const last = holder && endOfCorrections(holder.observations, inverse.observationId);
-  if (!holder || !last) return malformed("What should be undone is not there");
+  if (!holder || !last) return malformed(msg`What should be undone is not there`);
   const { symbol, kind, unit, source } = last;
   const back: Observation = {
     ...{ symbol, kind, unit, source },

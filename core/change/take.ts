@@ -3,7 +3,7 @@ import { type Input, type Stated, statedOf } from "../inputs";
 import { isPreselected, type Observation, type ObservationKind, presentObservation } from "../record";
 import { success } from "../result";
 import type { RunRecord, UsedSolution } from "../run";
-import { uncapitalized } from "../text";
+import { uncapitalized, msg } from "../text";
 import { type ChangeContext, type ChangeKind, malformed, refused } from "./change";
 import { type Inverse, supersedes, together } from "./inverse";
 import { Closed, Id, InputSymbol, Key, type Made, Reason } from "./parts";
@@ -96,22 +96,22 @@ export const take: ChangeKind<Made<typeof takeSchema>> = {
     const { definition, stage } = opened.value;
     const input = definition.inputs.find((i) => i.symbol === symbol);
     const stated = input && statedOf(input);
-    if (!input || !stated?.shelf) return malformed("Nothing from the shelf is used here");
+    if (!input || !stated?.shelf) return malformed(msg`Nothing from the shelf is used here`);
     const { bottle } = context;
-    if (!bottle) return refused("This bottle is no longer on the shelf: look again");
+    if (!bottle) return refused(msg`This bottle is no longer on the shelf: look again`);
     const { used, usedUp } = bottle;
     const { formula, unit } = stated.shelf;
-    if (used.formula !== formula) return refused(`${used.name} is not what this stage needs`);
-    if (used.unit !== unit) return refused(`Its ${used.unit} cannot be used where ${unit} is needed`);
-    if (usedUp) return refused(`${used.code} is used up`);
+    if (used.formula !== formula) return refused(msg`${used.name} is not what this stage needs`);
+    if (used.unit !== unit) return refused(msg`Its ${used.unit} cannot be used where ${unit} is needed`);
+    if (usedUp) return refused(msg`${used.code} is used up`);
     const standing = presentObservation(stage.observations, symbol, stated.value);
     if (standing && !isPreselected(standing) && reason === null)
-      return refused("Say why another one is taken");
+      return refused(msg`Say why another one is taken`);
     const taken = writeTaken(record, stageKey, input, used, reason, context);
     return success({
       record: taken.record,
       inverse: together(taken.inverses),
-      told: { description: `taking of ${uncapitalized(input.label)} from ${used.code}` },
+      told: { description: msg`taking of ${uncapitalized(input.label)} from ${used.code}` },
     });
   },
 };

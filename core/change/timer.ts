@@ -3,7 +3,7 @@ import { timerWords } from "../method";
 import { type TimerRecord, TimerRecordSchema } from "../record";
 import { success } from "../result";
 import type { RunRecord } from "../run";
-import { capitalized } from "../text";
+import { capitalized, msg } from "../text";
 import { type Applied, type ChangeKind, conflict, happenedAt, missing, refused } from "./change";
 import type { Inverse } from "./inverse";
 import { Closed, Held, Id, Key, type Made } from "./parts";
@@ -43,7 +43,7 @@ export const endTimerSchema = () =>
     Closed,
   );
 
-const flaskOf = ({ flask }: Pick<TimerRecord, "flask">) => (flask === "" ? "" : ` of ${flask}`);
+const flaskOf = ({ flask }: Pick<TimerRecord, "flask">) => (flask === "" ? "" : msg` of ${flask}`);
 
 /** A timer of the record with the key of its stage. */
 function find({ stages }: RunRecord, timerId: string) {
@@ -86,7 +86,7 @@ function sentBefore(record: RunRecord, sent: StartTimer): Applied | null {
     timer.trialId === sent.trialId &&
     timer.what === sent.what &&
     timer.seconds === sent.seconds;
-  return same ? success(null) : conflict("This id is in use already, for something else");
+  return same ? success(null) : conflict(msg`This id is in use already, for something else`);
 }
 
 /** Sets a timer: it begins now, or in so many seconds. */
@@ -105,7 +105,7 @@ export const startTimer: ChangeKind<StartTimer> = {
     );
     if (twin) {
       return refused(
-        `${capitalized(flask === "" ? "This timer" : flask)} is timed already: ${what}. End that timer before you set it again`,
+        msg`${capitalized(flask === "" ? msg`This timer` : flask)} is timed already: ${what}. End that timer before you set it again`,
       );
     }
     const begins = new Date(Date.parse(context.now) + 1000 * (inSeconds ?? 0)).toISOString();
@@ -129,7 +129,7 @@ export const startTimer: ChangeKind<StartTimer> = {
         outcome: "dropped",
       } as Inverse,
       told: {
-        description: `timer${flaskOf(request)}: ${what}`,
+        description: msg`timer${flaskOf(request)}: ${what}`,
         detail: { to: timer.startedAt === null ? "planned" : "running" },
       },
     });
@@ -143,15 +143,15 @@ export const beginTimer: ChangeKind<Made<typeof beginTimerSchema>> = {
   names: ({ timerId }) => [timerId],
   apply(record, { timerId, heldSeconds }, context) {
     const changed = withTimer(record, timerId, { startedAt: happenedAt(context, record, heldSeconds) });
-    if (!changed) return missing("This run has no such timer");
+    if (!changed) return missing(msg`This run has no such timer`);
     const { before } = changed;
-    if (before.endedAt !== null) return refused("This timer has ended already");
-    if (before.startedAt !== null) return refused("This timer runs already");
+    if (before.endedAt !== null) return refused(msg`This timer has ended already`);
+    if (before.startedAt !== null) return refused(msg`This timer runs already`);
     return success({
       record: changed.record,
       inverse: timerBefore(before),
       told: {
-        description: `start${flaskOf(before)}: ${before.what}`,
+        description: msg`start${flaskOf(before)}: ${before.what}`,
         detail: { from: "planned", to: "running" },
       },
     });
@@ -167,7 +167,7 @@ export const endTimer: ChangeKind<Made<typeof endTimerSchema>> = {
   apply(record, { timerId, outcome, heldSeconds }, context) {
     const endedAt = happenedAt(context, record, heldSeconds);
     const changed = withTimer(record, timerId, { endedAt, outcome });
-    if (!changed) return missing("This run has no such timer");
+    if (!changed) return missing(msg`This run has no such timer`);
     const { before, after } = changed;
     // Two devices press the same button: it has ended, which is what both want.
     if (before.endedAt !== null) return success(null);
@@ -176,8 +176,8 @@ export const endTimer: ChangeKind<Made<typeof endTimerSchema>> = {
       record: changed.record,
       inverse: timerBefore(before),
       told: {
-        description: `end of the timer${flaskOf(before)}: ${before.what}`,
-        detail: { to: outcome === "dropped" ? "given up" : outcome, ...(words ? { why: words } : {}) },
+        description: msg`end of the timer${flaskOf(before)}: ${before.what}`,
+        detail: { to: outcome === "dropped" ? msg`given up` : outcome, ...(words ? { why: words } : {}) },
       },
     });
   },

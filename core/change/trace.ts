@@ -7,6 +7,7 @@ import { type Inverse, type Removal, together } from "./inverse";
 import { Closed, Id, InputSymbol, Key, type Made, ReadingText, Reason, Short } from "./parts";
 import { inStage, openStage } from "./place";
 import { beginTrial, writeReading } from "./reading";
+import { msg, unitText } from "../text";
 
 export const addTraceSchema = () =>
   Type.Object(
@@ -47,7 +48,7 @@ function sentBefore({ stages }: RunRecord, sent: AddTrace): Applied | null {
     there.xUnit === sent.xUnit &&
     equal(there.x, sent.x) &&
     equal(there.absorbance, sent.absorbance);
-  return same ? success(null) : conflict("This id is in use already, for something else");
+  return same ? success(null) : conflict(msg`This id is in use already, for something else`);
 }
 
 /** A spectrum of a stage, or the course of a trial, which is begun with it. */
@@ -59,14 +60,14 @@ export const addTrace: ChangeKind<AddTrace> = {
     const opened = openStage(record, stageKey);
     if (!opened.ok) return opened;
     if (x.length !== absorbance.length)
-      return malformed(`There are ${x.length} points but ${absorbance.length} absorbances`);
+      return malformed(msg`There are ${x.length} points but ${absorbance.length} absorbances`);
     const back = x.findIndex((value, i) => i > 0 && value <= (x[i - 1] ?? 0));
     if (back !== -1)
       return refused(
-        `Point ${back + 1}: ${x[back]} ${xUnit} does not lie beyond the ${x[back - 1]} before it`,
+        msg`Point ${back + 1}: ${x[back] ?? ""} ${unitText(xUnit)} does not lie beyond the ${x[back - 1] ?? ""} before it`,
       );
     if (!context.allows(opened.value.definition).trace(xUnit, trialId !== null))
-      return malformed("No such course is taken in this stage");
+      return malformed(msg`No such course is taken in this stage`);
     const removed: Removal = { at: context.now, person: context.person, reason: takenBack };
     const inverses: Inverse[] = [{ do: "trace", traceId: id, removed }];
     let after = record;
@@ -112,17 +113,17 @@ export const addTrace: ChangeKind<AddTrace> = {
 function setAside(record: RunRecord, traceId: string, removed: Removal | null): Applied {
   const stage = record.stages.find((s) => s.traces?.some((t) => t.id === traceId));
   const found = stage?.traces?.find((t) => t.id === traceId);
-  if (!stage || !found) return missing("This run has no such spectrum or course");
+  if (!stage || !found) return missing(msg`This run has no such spectrum or course`);
   const away = removed !== null;
   if (away === (found.removed !== null))
-    return refused(away ? "It is put away already" : "It is there already");
+    return refused(away ? msg`It is put away already` : msg`It is there already`);
   return success({
     record: inStage(record, stage.key, (s) => ({
       ...s,
       traces: (s.traces ?? []).map((t) => (t.id === traceId ? { ...t, removed } : t)),
     })),
     inverse: { do: "trace", traceId, removed: found.removed },
-    told: { description: `${away ? "putting away" : "bringing back"} of ${found.name}` },
+    told: { description: msg`${away ? msg`putting away` : msg`bringing back`} of ${found.name}` },
   });
 }
 

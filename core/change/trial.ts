@@ -5,6 +5,7 @@ import type { RunRecord } from "../run";
 import { type Applied, type ChangeDetail, type ChangeKind, missing, refused } from "./change";
 import { Closed, Id, type Made, Reason, TrialKind } from "./parts";
 import { findTrial, inTrial } from "./place";
+import { msg, type Phrase } from "../text";
 
 const ofTrial = { trialId: Id };
 
@@ -23,7 +24,7 @@ function changed(
   record: RunRecord,
   trial: TrialRecord,
   after: Attributes,
-  description: string,
+  description: Phrase,
   detail: ChangeDetail = {},
 ): Applied {
   const keys = Object.keys(after) as (keyof Attributes)[];
@@ -38,7 +39,7 @@ function changed(
 /** A change of one trial, which must be there. */
 const trialChange = <R extends { readonly trialId: string }>(
   apply: (
-    found: { readonly record: RunRecord; readonly trial: TrialRecord; readonly name: string },
+    found: { readonly record: RunRecord; readonly trial: TrialRecord; readonly name: Phrase },
     request: R,
     context: Parameters<ChangeKind<R>["apply"]>[2],
   ) => Applied,
@@ -46,21 +47,21 @@ const trialChange = <R extends { readonly trialId: string }>(
   apply(record, request, context) {
     const found = findTrial(record, request.trialId);
     // One that was taken back is none any more; only another reading makes it one.
-    if (!found || isTakenBack(found.trial, found.stage)) return missing("This run has no such trial");
+    if (!found || isTakenBack(found.trial, found.stage)) return missing(msg`This run has no such trial`);
     return apply({ record, trial: found.trial, name: trialWords(found.trial) }, request, context);
   },
 });
 
 export const strike = trialChange<Made<typeof strikeSchema>>(({ record, trial, name }, request, context) => {
-  if (trial.struck) return refused("This trial is already struck out");
+  if (trial.struck) return refused(msg`This trial is already struck out`);
   const struck = { at: context.now, person: context.person, reason: request.reason.trim() };
-  return changed(record, trial, { struck }, `striking out of ${name}`, { why: struck.reason });
+  return changed(record, trial, { struck }, msg`striking out of ${name}`, { why: struck.reason });
 });
 
 export const restore = trialChange<Made<typeof restoreSchema>>(({ record, trial, name }) =>
   trial.struck
-    ? changed(record, trial, { struck: null }, `restoring of ${name}`)
-    : refused("This trial is not struck out"),
+    ? changed(record, trial, { struck: null }, msg`restoring of ${name}`)
+    : refused(msg`This trial is not struck out`),
 );
 
 /** Makes a trial rough, or one that counts, which gets a number where it has none. */
@@ -68,12 +69,12 @@ export const mark = trialChange<Made<typeof markSchema>>(({ record, trial, name 
   const stage = findTrial(record, trial.id)?.stage;
   const number =
     kind === "fine" && trial.number === null ? { number: nextTrialNumber(stage?.trials ?? []) } : {};
-  const description = kind === "rough" ? `${name} marked rough` : `${name} made to count`;
+  const description = kind === "rough" ? msg`${name} marked rough` : msg`${name} made to count`;
   return changed(record, trial, { kind, ...number }, description, { from: trial.kind, to: kind });
 });
 
 export const label = trialChange<Made<typeof labelSchema>>(({ record, trial, name }, request) => {
   const after = request.label.trim() || null;
   const detail = { from: trial.label ?? "", to: after ?? "" };
-  return changed(record, trial, { label: after }, `new name of ${name}`, detail);
+  return changed(record, trial, { label: after }, msg`new name of ${name}`, detail);
 });

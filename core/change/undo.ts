@@ -3,6 +3,7 @@ import { success } from "../result";
 import { type ChangeKind, refused } from "./change";
 import { takeBack } from "./take-back";
 import { Closed, Id, type Made } from "./parts";
+import { msg } from "../text";
 
 export const undoSchema = () => Type.Object({ intent: Type.Literal("undo"), eventId: Id }, Closed);
 
@@ -13,7 +14,7 @@ export const undo: ChangeKind<Made<typeof undoSchema>> = {
   apply(record, { eventId }, context) {
     const { last } = context;
     if (last?.id !== eventId || !last)
-      return refused("Something else has been changed since: look again before you undo");
+      return refused(msg`Something else has been changed since: look again before you undo`);
     const taken = takeBack(record, last.inverse, context);
     if (!taken.ok) return taken;
     return success({ record: taken.value, inverse: last.inverse, told: { description: "undo" } });

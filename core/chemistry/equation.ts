@@ -1,6 +1,7 @@
 import { failure, mustHold, type Result, success } from "../result";
 import { type Formula, formulaMhchem, parseFormula, prettyFormula, speciesKey } from "./formula";
 import { fraction, greatestCommonDivisor, nullSpace } from "./rational";
+import { joined, msg, type Phrase } from "../text";
 
 export interface Term {
   readonly coefficient: number;
@@ -22,9 +23,10 @@ const mostMoles = 10_000;
  */
 export function parseEquation(source: string): Result<Equation> {
   if (source.length > longestEquation)
-    return failure(`An equation has at most ${longestEquation} characters`, longestEquation);
+    return failure(msg`An equation has at most ${longestEquation} characters`, longestEquation);
   const arrow = /->|→|=/.exec(source);
-  if (!arrow) return failure('An equation needs an arrow, as in "HCl + NaOH -> NaCl + H2O"', source.length);
+  if (!arrow)
+    return failure(msg`An equation needs an arrow, as in "HCl + NaOH -> NaCl + H2O"`, source.length);
   const side = (text: string, offset: number): Result<Term[]> => {
     const terms: Term[] = [];
     let at = 0;
@@ -38,8 +40,8 @@ export function parseEquation(source: string): Result<Equation> {
         return failure(formula.problem.message, start + skipped + (formula.problem.position ?? 0));
       }
       const coefficient = match?.[1] ? Number(match[1]) : 1;
-      if (coefficient > mostMoles) return failure(`A coefficient is at most ${mostMoles}`, start);
-      if (coefficient === 0) return failure("A coefficient cannot be zero", start);
+      if (coefficient > mostMoles) return failure(msg`A coefficient is at most ${mostMoles}`, start);
+      if (coefficient === 0) return failure(msg`A coefficient cannot be zero`, start);
       terms.push({ coefficient, formula: formula.value });
     }
     return success(terms);
@@ -78,10 +80,14 @@ export function imbalances({ left, right }: Equation): Imbalance[] {
 }
 
 /** The imbalances in words, as an instructor would say them. */
-export function describeImbalances(found: readonly Imbalance[]): string {
-  return found
-    .map(({ what, left, right }) => `${what}: ${left} on the left, ${right} on the right`)
-    .join("; ");
+export function describeImbalances(found: readonly Imbalance[]): Phrase {
+  return joined(
+    found.map(
+      ({ what, left, right }) =>
+        msg`${what === "charge" ? msg`charge` : what}: ${left} on the left, ${right} on the right`,
+    ),
+    "; ",
+  );
 }
 
 /**
@@ -94,9 +100,9 @@ export function conservingNumbers(species: readonly Formula[]): Result<bigint[]>
     species.map(({ atoms, charge }) => fraction(kind === "charge" ? charge : (atoms.get(kind) ?? 0))),
   );
   const basis = nullSpace(matrix, species.length);
-  if (basis.length === 0) return failure("No set of coefficients balances this equation");
+  if (basis.length === 0) return failure(msg`No set of coefficients balances this equation`);
   if (basis.length > 1) {
-    return failure("More than one set of coefficients balances this: it holds two independent reactions");
+    return failure(msg`More than one set of coefficients balances this: it holds two independent reactions`);
   }
   const vector = basis[0] ?? [];
   const common = vector.reduce((m, { under }) => (m * under) / greatestCommonDivisor(m, under), 1n);
@@ -112,14 +118,14 @@ export function conservingNumbers(species: readonly Formula[]): Result<bigint[]>
 export function balance({ source, left, right }: Equation): Result<Equation> {
   const terms = [...left, ...right];
   const twice = repeated(terms);
-  if (twice) return failure(`${prettyFormula(twice)} stands in it twice`);
+  if (twice) return failure(msg`${prettyFormula(twice)} stands in it twice`);
   const found = conservingNumbers(terms.map(({ formula }) => formula));
   if (!found.ok) return found;
   // Products count against reactants: signs are turned so that the reactants' are positive.
   const sign = (found.value[0] ?? 0n) < 0n ? -1n : 1n;
   const coefficients = found.value.map((n, i) => Number(n * sign) * (i < left.length ? 1 : -1));
   if (coefficients.some((n) => n <= 0)) {
-    return failure("It balances only with a species on the other side of the arrow, or left out");
+    return failure(msg`It balances only with a species on the other side of the arrow, or left out`);
   }
   const balanced = terms.map(({ formula }, i) => ({ formula, coefficient: coefficients[i] ?? NaN }));
   return success({ source, left: balanced.slice(0, left.length), right: balanced.slice(left.length) });
@@ -138,7 +144,7 @@ export function stoichiometricRatio(equation: Equation, of: string, per: string)
     if (!formula.ok) return formula;
     const key = speciesKey(formula.value);
     const term = [...equation.left, ...equation.right].find((t) => speciesKey(t.formula) === key);
-    if (!term) return failure(`${prettyFormula(species)} does not stand in ${equation.source}`);
+    if (!term) return failure(msg`${prettyFormula(species)} does not stand in ${equation.source}`);
     return success(term.coefficient);
   };
   const [a, b] = [coefficient(of), coefficient(per)];
@@ -147,7 +153,7 @@ export function stoichiometricRatio(equation: Equation, of: string, per: string)
   return success([a.value, b.value]);
 }
 
-const joined = (terms: readonly Term[], write: (source: string) => string) =>
+const side = (terms: readonly Term[], write: (source: string) => string) =>
   terms
     .map(
       ({ coefficient, formula }) =>
@@ -157,16 +163,16 @@ const joined = (terms: readonly Term[], write: (source: string) => string) =>
 
 /** An equation as it would be typed: `2 MnO4- + 5 C2O4^2- + 16 H+ -> 2 Mn^2+ + 10 CO2 + 8 H2O`. */
 export const equationText = ({ left, right }: Pick<Equation, "left" | "right">): string =>
-  `${joined(left, (f) => f)} -> ${joined(right, (f) => f)}`;
+  `${side(left, (f) => f)} -> ${side(right, (f) => f)}`;
 
 /** Plain Unicode form: `2 NaOH + H₂SO₄ → Na₂SO₄ + 2 H₂O`. Throws on a source that is no equation. */
 export function prettyEquation(source: string): string {
   const { left, right } = mustHold(parseEquation(source));
-  return `${joined(left, prettyFormula)} → ${joined(right, prettyFormula)}`;
+  return `${side(left, prettyFormula)} → ${side(right, prettyFormula)}`;
 }
 
 /** Typeset form for mhchem: `\\ce{2 NaOH + H2SO4 -> Na2SO4 + 2 H2O}`. Throws on a source that is no equation. */
 export function equationMhchem(source: string): string {
   const { left, right } = mustHold(parseEquation(source));
-  return `\\ce{${joined(left, formulaMhchem)} -> ${joined(right, formulaMhchem)}}`;
+  return `\\ce{${side(left, formulaMhchem)} -> ${side(right, formulaMhchem)}}`;
 }

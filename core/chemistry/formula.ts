@@ -1,5 +1,6 @@
 import { failure, type Problem, type Result, success } from "../result";
 import { standardAtomicWeights } from "./atomic-weights";
+import { msg } from "../text";
 
 export interface Formula {
   readonly source: string;
@@ -66,9 +67,9 @@ function ambiguousCharge(typed: string, plainText: string): Problem | null {
   if (source !== text || polyatomicIons.includes(text)) return null;
   const single = /^([A-Z][a-z]?)(\d)([+-])$/.exec(text);
   if (single) {
-    const [, element, digit, sign] = single;
+    const [, element = "", digit = "", sign = ""] = single;
     return {
-      message: `${text} can be read two ways: write ${element}^${digit}${sign} for the charge, ${element}${digit}^${sign} for the atoms`,
+      message: msg`${text} can be read two ways: write ${element}^${digit}${sign} for the charge, ${element}${digit}^${sign} for the atoms`,
       position: 0,
     };
   }
@@ -78,7 +79,7 @@ function ambiguousCharge(typed: string, plainText: string): Problem | null {
   // Chains of carbon and hydrogen do get that long; nothing else does.
   if (last === "C" || last === "H" || Number(digits + digit) < 30) return null;
   return {
-    message: `${digits}${digit} atoms? For the charge write ${body}${digits}^${digit}${sign}`,
+    message: msg`${digits}${digit} atoms? For the charge write ${body}${digits}^${digit}${sign}`,
     position: body.length,
   };
 }
@@ -103,9 +104,9 @@ function multiplierValue(text: string): number {
  */
 export function parseFormula(source: string): Result<Formula> {
   if (source.length > longestFormula)
-    return failure(`A formula has at most ${longestFormula} characters`, longestFormula);
+    return failure(msg`A formula has at most ${longestFormula} characters`, longestFormula);
   const text = plain(source);
-  if (text.trim() === "") return failure("A formula is missing here", 0);
+  if (text.trim() === "") return failure(msg`A formula is missing here`, 0);
   if (/^e\^?-$/.test(text)) return success({ source, atoms: new Map(), charge: -1 });
   const ambiguous = ambiguousCharge(source, text);
   if (ambiguous) return { ok: false, problem: ambiguous };
@@ -120,7 +121,7 @@ export function parseFormula(source: string): Result<Formula> {
     if (match === undefined) return success(1);
     const times = multiplierValue(match);
     if (!(times > 0 && Number.isFinite(times)))
-      return failure("A part of a formula cannot be taken zero times", at);
+      return failure(msg`A part of a formula cannot be taken zero times`, at);
     at += match.length;
     skipBlanks();
     return success(times);
@@ -146,7 +147,7 @@ export function parseFormula(source: string): Result<Formula> {
         const blank = at;
         skipBlanks();
         if (at >= end || (close === null && hydrateDots.includes(text.charAt(at)))) continue;
-        return failure("A blank does not belong in a formula here", blank);
+        return failure(msg`A blank does not belong in a formula here`, blank);
       }
       const closer = closing[c];
       if (closer) {
@@ -155,23 +156,23 @@ export function parseFormula(source: string): Result<Formula> {
         if (!inner.ok) return inner;
         at++;
         const times = number() ?? 1;
-        if (times === 0) return failure("A group cannot be taken zero times", at - 1);
+        if (times === 0) return failure(msg`A group cannot be taken zero times`, at - 1);
         put(inner.value, times);
         continue;
       }
       const element = /^[A-Z][a-z]?/.exec(text.slice(at, end))?.[0];
-      if (!element) return failure(`"${c}" does not belong in a formula here`, at);
+      if (!element) return failure(msg`"${c}" does not belong in a formula here`, at);
       const symbol = element in standardAtomicWeights ? element : element.charAt(0);
       if (!(symbol in standardAtomicWeights)) {
-        return failure(`"${element}" is no element with a standard atomic weight`, at);
+        return failure(msg`"${element}" is no element with a standard atomic weight`, at);
       }
-      if (symbol !== element) return failure(`"${element}" is no element`, at);
+      if (symbol !== element) return failure(msg`"${element}" is no element`, at);
       at += element.length;
       const times = number() ?? 1;
-      if (times === 0) return failure("An element cannot be there zero times", at - 1);
+      if (times === 0) return failure(msg`An element cannot be there zero times`, at - 1);
       put(new Map([[symbol, 1]]), times);
     }
-    if (close !== null) return failure(`This bracket is never closed`, opened);
+    if (close !== null) return failure(msg`This bracket is never closed`, opened);
     return success(atoms);
   }
 
@@ -183,15 +184,15 @@ export function parseFormula(source: string): Result<Formula> {
     const start = at;
     const part = group(null, at);
     if (!part.ok) return part;
-    if (at === start) return failure("Part of the formula is missing here", Math.min(at, text.length));
+    if (at === start) return failure(msg`Part of the formula is missing here`, Math.min(at, text.length));
     for (const [element, count] of part.value) atoms.set(element, (atoms.get(element) ?? 0) + count * times);
     if (at >= end) break;
     at++;
   }
-  if (Math.abs(charge) > 100) return failure("No ion has such a charge", end);
+  if (Math.abs(charge) > 100) return failure(msg`No ion has such a charge`, end);
   const most = [...atoms].find(([, count]) => count > mostAtoms);
   return most
-    ? failure(`${most[1]} atoms of ${most[0]} are more than any formula has`, 0)
+    ? failure(msg`${most[1]} atoms of ${most[0]} are more than any formula has`, 0)
     : success({ source, atoms, charge });
 }
 

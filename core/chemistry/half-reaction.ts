@@ -2,6 +2,7 @@ import { failure, mustHold, type Result, success } from "../result";
 import { conservingNumbers, type Equation, equationText, parseEquation, type Term } from "./equation";
 import { type Formula, parseFormula, prettyFormula, speciesKey } from "./formula";
 import { greatestCommonDivisor } from "./rational";
+import { msg } from "../text";
 
 export type Medium = "acid" | "base";
 
@@ -43,7 +44,7 @@ function completeWith({ left, right }: Equation, helping: readonly Formula[]): R
   const wrong = given.find((_, i) => (i < left.length ? 1 : -1) * (numbers[i] ?? 0) <= 0);
   if (wrong) {
     return failure(
-      `It cannot be completed with ${prettyFormula(wrong.source)} on this side: is the couple whole, and the medium right?`,
+      msg`It cannot be completed with ${prettyFormula(wrong.source)} on this side: is the couple whole, and the medium right?`,
     );
   }
   const side = (direction: 1 | -1) =>
@@ -67,10 +68,10 @@ export function electronsTaken({ left, right }: Equation): number {
  */
 export function combineHalfReactions(a: Equation, b: Equation): Result<Equation> {
   const [ea, eb] = [electronsTaken(a), electronsTaken(b)];
-  if (ea === 0 || eb === 0) return failure("Each half-reaction must hold electrons");
+  if (ea === 0 || eb === 0) return failure(msg`Each half-reaction must hold electrons`);
   if (ea * eb > 0) {
-    const both = ea > 0 ? "take up" : "give off";
-    return failure(`Both half-reactions ${both} electrons: turn one of them round`);
+    const both = ea > 0 ? msg`take up` : msg`give off`;
+    return failure(msg`Both half-reactions ${both} electrons: turn one of them round`);
   }
   const [timesA, timesB] = [Math.abs(eb), Math.abs(ea)];
   const sums = new Map<string, Term>();
@@ -89,7 +90,7 @@ export function combineHalfReactions(a: Equation, b: Equation): Result<Equation>
   put(a.right, -timesA);
   put(b.right, -timesB);
   const terms = [...sums.values()].filter(({ coefficient }) => coefficient !== 0);
-  if (terms.length === 0) return failure("The two are one half-reaction and its reverse: nothing is left");
+  if (terms.length === 0) return failure(msg`The two are one half-reaction and its reverse: nothing is left`);
   const divisor = terms.reduce((d, t) => greatestCommonDivisor(d, BigInt(t.coefficient)), 0n);
   const side = (direction: 1 | -1) =>
     terms

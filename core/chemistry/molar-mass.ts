@@ -2,6 +2,7 @@ import { leaf, measured, type Quantity } from "../quantity";
 import { mustHold } from "../result";
 import { standardAtomicWeights } from "./atomic-weights";
 import { parseFormula } from "./formula";
+import { msg } from "../text";
 
 export interface ElementShare {
   readonly element: string;
@@ -37,8 +38,8 @@ export function molarMass(formula: string): Quantity {
       leaf: leaf({
         id: `atomic-weight:${element}`,
         kind: "atomic-weight",
-        label: `Atomic weight of ${element}`,
-        group: "Molar masses",
+        label: msg`Atomic weight of ${element}`,
+        group: msg`Molar masses`,
         u: plusMinus / Math.sqrt(3),
       }),
       by: count,

@@ -3,6 +3,7 @@ import { type Equation, stoichiometricRatio, type Term } from "./equation";
 import { parseFormula, prettyFormula, speciesKey } from "./formula";
 import { equivalentsPerMole } from "./oxidation";
 import { greatestCommonDivisor } from "./rational";
+import { msg } from "../text";
 
 /** Species that stand in many reactions without linking them. */
 const commonplace = new Set(
@@ -96,10 +97,10 @@ export function schemeRatio(
           ...alongIntermediates(equations, targetKey, startKey).map(([a, b]): [number, number] => [b, a]),
         ];
   const [first] = found;
-  const both = `${prettyFormula(of)} and ${prettyFormula(per)}`;
-  if (!first) return failure(`No equation of this method holds both ${both}, and none links them`);
+  const both = msg`${prettyFormula(of)} and ${prettyFormula(per)}`;
+  if (!first) return failure(msg`No equation of this method holds both ${both}, and none links them`);
   if (found.some(([a, b]) => a * first[1] !== b * first[0])) {
-    return failure(`The equations of this method disagree about the ratio of ${both}`);
+    return failure(msg`The equations of this method disagree about the ratio of ${both}`);
   }
   return success(lowest(...first));
 }
@@ -110,12 +111,12 @@ export function schemeEquivalents(equations: readonly Equation[], of: string): R
     .filter((equation) => stoichiometricRatio(equation, of, of).ok)
     .map((equation) => equivalentsPerMole(equation, of));
   const [first] = told;
-  if (!first) return failure(`${prettyFormula(of)} stands in no equation of this method`);
+  if (!first) return failure(msg`${prettyFormula(of)} stands in no equation of this method`);
   const values = told.flatMap((result) => (result.ok ? [result.value] : []));
   const [value] = values;
   if (value === undefined) return first;
   if (values.some((other) => Math.abs(other - value) > 1e-9)) {
-    return failure(`The equations of this method disagree about the equivalents of ${prettyFormula(of)}`);
+    return failure(msg`The equations of this method disagree about the equivalents of ${prettyFormula(of)}`);
   }
   return success(value);
 }

@@ -25,6 +25,7 @@ import { simulateRun } from "~/core/simulate";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { type TypedStage, typedRun } from "../testing/typed-run";
+import { plain } from "../testing/plain";
 
 const copper = methods.find((m) => m.id === "copper-with-ammonia")!;
 const series = ["2.00", "4.00", "6.00", "8.00", "10.00"];
@@ -46,7 +47,7 @@ describe("an assay as its chain of beads tells it", () => {
   };
 
   test("just begun: the wavelength is to be chosen", () => {
-    expect(told(run({}))).toEqual({
+    expect(plain(told(run({})))).toEqual({
       facts: ["not chosen yet", "", "", ""],
       next: "Wavelength",
       state: "just begun",
@@ -58,7 +59,7 @@ describe("an assay as its chain of beads tells it", () => {
     const begun = told(
       run({ ...chosen, standards: { once: { "A_0:absorbance": "0.000" }, trials: flasks(2, straight) } }),
     );
-    expect(begun).toEqual({
+    expect(plain(begun)).toEqual({
       facts: ["620 nm", "2 of 5 read", "", ""],
       next: "Next: the flask with 6.00 mL. Rinse the cuvette with it, wipe it, read it",
       state: "stage 2 of 4",
@@ -68,10 +69,10 @@ describe("an assay as its chain of beads tells it", () => {
   test("at the unknown, and when all of it stands", () => {
     const standards = { once: { "A_0:absorbance": "0.000" }, trials: flasks(5, straight) };
     const waiting = told(run({ ...chosen, standards }));
-    expect(waiting.facts[1]).toMatch(/^5\d\.\d+ ± \d\.\d+ L\/\(mol·cm\)$/);
-    expect(waiting.next).toBe("Read the unknown: rinse the cuvette with it first, and wipe it");
+    expect(plain(waiting.facts[1])).toMatch(/^5\d\.\d+ ± \d\.\d+ L\/\(mol·cm\)$/);
+    expect(plain(waiting.next)).toBe("Read the unknown: rinse the cuvette with it first, and wipe it");
     const half = told(run({ ...chosen, standards, unknown: { trials: [{ "V_u:volume.taken": "5.00" }] } }));
-    expect(half.next).toBe("Read flask 1: rinse the cuvette with it first, and wipe it");
+    expect(plain(half.next)).toBe("Read flask 1: rinse the cuvette with it first, and wipe it");
     const whole = told(
       run({
         ...chosen,
@@ -79,8 +80,8 @@ describe("an assay as its chain of beads tells it", () => {
         unknown: { trials: [{ "V_u:volume.taken": "5.00", "A:absorbance": "0.351" }] },
       }),
     );
-    expect(whole.state).toBe("ready to conclude");
-    expect(whole.facts[2]).toMatch(/^2\.0\d ± 0\.0\d g\/L$|^2\.0\d+ ± 0\.0\d+ g\/L$/);
+    expect(plain(whole.state)).toBe("ready to conclude");
+    expect(plain(whole.facts[2])).toMatch(/^2\.0\d ± 0\.0\d g\/L$|^2\.0\d+ ± 0\.0\d+ g\/L$/);
   });
 });
 
@@ -188,18 +189,18 @@ describe("a reading of the photometer that is checked", () => {
   };
 
   test("below zero it passes with a caution; far below, and far above, it does not", () => {
-    expect(checked("absorbance", "-0.012")).toMatchObject({
+    expect(plain(checked("absorbance", "-0.012"))).toMatchObject({
       ok: true,
       value: { cautions: [{ message: "-0.012 is below zero: zero on the blank again?" }] },
     });
-    expect(checked("absorbance", "-0.003")).toMatchObject({ ok: true, value: { cautions: [] } });
-    expect(checked("absorbance", "-0.8")).toMatchObject({ ok: false });
-    expect(checked("absorbance", "62.3")).toMatchObject({
+    expect(plain(checked("absorbance", "-0.003"))).toMatchObject({ ok: true, value: { cautions: [] } });
+    expect(plain(checked("absorbance", "-0.8"))).toMatchObject({ ok: false });
+    expect(plain(checked("absorbance", "62.3"))).toMatchObject({
       ok: false,
       problem: { message: "62.3 is more than 4, the most possible. Is it a transmittance in percent?" },
     });
-    expect(checked("transmittance", "62.3")).toMatchObject({ ok: true });
-    expect(checked("transmittance", "0")).toMatchObject({ ok: false });
+    expect(plain(checked("transmittance", "62.3"))).toMatchObject({ ok: true });
+    expect(plain(checked("transmittance", "0"))).toMatchObject({ ok: false });
   });
 
   test("a check at the end is asked of standards alone", () => {
@@ -227,13 +228,13 @@ describe("a result in the unit that somebody asks for", () => {
 
   test("is the same amount, on the bead too; a unit of another kind is not taken", () => {
     const [usual] = shown("");
-    expect(usual).toMatch(/^2\.0\d+ ± 0\.0\d+ g\/L$/);
-    expect(shown("mg/L")).toEqual([
+    expect(plain(usual)).toMatch(/^2\.0\d+ ± 0\.0\d+ g\/L$/);
+    expect(plain(shown("mg/L"))).toEqual([
       expect.stringMatching(/^20\d\d ± \d\d mg\/L$/),
       expect.stringMatching(/^20\d\d ± \d\d mg\/L$/),
     ]);
-    expect(shown("% w/v")[0]).toMatch(/^0\.20\d+ ± 0\.00\d+ % w\/v$/);
-    expect(shown("mL")[0]).toBe(usual);
+    expect(plain(shown("% w/v")[0])).toMatch(/^0\.20\d+ ± 0\.00\d+ % w\/v$/);
+    expect(plain(shown("mL")[0])).toBe(plain(usual));
   });
 
   test("units are offered by their kind", () => {
@@ -274,10 +275,10 @@ describe("an assay that is planned", () => {
       ["calibration", null],
       ["unknown", null],
     ]);
-    expect(plans[1]?.message).toBe("5 standards from one stock: 2.00, 4.00, 6.00, 8.00, 10.00");
+    expect(plain(plans[1]?.message)).toBe("5 standards from one stock: 2.00, 4.00, 6.00, 8.00, 10.00");
     // 30 mL in the series of each of five benches, a fifth more to spare.
     expect(plans[1]?.amounts.find((x) => x.symbol === "V_s")?.total).toBeCloseTo(5 * 30 * 1.2, 9);
-    expect(plans[0]?.message).toBe("Usually 620 nm");
+    expect(plain(plans[0]?.message)).toBe("Usually 620 nm");
     const needed = (name: string) =>
       shoppingList(computed, choices).find((l) => l.name.startsWith(name))?.total;
     expect(needed("copper stock")).toBe("180 mL");

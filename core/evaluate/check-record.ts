@@ -1,4 +1,4 @@
-import { withPoint } from "../text";
+import { withPoint, inEnglish } from "../text";
 import { methodOf, type RunRecord } from "../run";
 import { checkField, type ComputedStage, stageFields, trialFields } from "../method";
 import { compileMethod, type MethodProblem } from "../stages";
@@ -79,7 +79,7 @@ function observationProblems(
     });
     return checked.ok
       ? problems
-      : [...problems, problem(at, "reading-refused", { said: checked.problem.message })];
+      : [...problems, problem(at, "reading-refused", { said: inEnglish(checked.problem.message) })];
   });
 }
 

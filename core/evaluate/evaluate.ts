@@ -23,6 +23,7 @@ import { concluding } from "../method";
 import { anew, type FoundStage, type Remembering } from "./remembered";
 import { isTakenBack, type StageRecord } from "../record";
 import type { RunRecord } from "../run";
+import { msg, type Phrase } from "../text";
 
 /** The flask that is being titrated, where several are begun; a trial that is not there yet is the next one. */
 export interface Hand {
@@ -31,8 +32,7 @@ export interface Hand {
 }
 
 /** What is told of a stage whose evaluation failed: a fault of the program, so that nobody looks for it in the readings. */
-const suspendedWords =
-  "This stage cannot be calculated: the program failed on its readings. They are saved, and you can view and correct them. The other stages still work";
+const suspendedWords = msg`This stage cannot be calculated: the program failed on its readings. They are saved, and you can view and correct them. The other stages still work`;
 
 /** A stage without the trials that were taken back: they stand in the trail alone. */
 const withoutTakenBack = (stage: StageRecord): StageRecord =>
@@ -146,7 +146,7 @@ export function evaluateRun(record: RunRecord, hand?: Hand, remembered: Remember
     stages,
     chain: chainOf(stages, at, closed),
     currentStage: at?.key ?? concluding.key,
-    next: at ? nextAt(at) : closed ? "" : "Review the result, then finish the run",
+    next: at ? nextAt(at) : closed ? "" : msg`Review the result, then finish the run`,
     state: stateWords(record, stages, at),
     result: stages.at(-1)?.shown ?? null,
     failures,
@@ -157,10 +157,10 @@ function stateWords(
   record: RunRecord,
   stages: readonly ComputedEvaluation[],
   at: ComputedEvaluation | undefined,
-): string {
+): Phrase {
   if (record.status !== "open") return record.status;
   const started = stages.some(isBegun);
-  if (!started) return "just begun";
-  if (!at) return "ready to conclude";
-  return `stage ${stages.indexOf(at) + 1} of ${stages.length + 1}`;
+  if (!started) return msg`just begun`;
+  if (!at) return msg`ready to conclude`;
+  return msg`stage ${stages.indexOf(at) + 1} of ${stages.length + 1}`;
 }

@@ -20,7 +20,7 @@ import {
 } from "../stages";
 import { evaluateRun } from "./evaluate";
 import type { RunRecord } from "../run";
-import { countWord } from "../text";
+import { countWord, msg, type Phrase } from "../text";
 
 type Registers = ReadonlyMap<string, number>;
 
@@ -119,7 +119,7 @@ export function programOf(
     const compiled = compiledStage(method, stage.key);
     if (!compiled) continue;
     if (!resultQuantity(stage)) {
-      if (stage.key === stageKey) return failure(`${stage.definition.title} has no result yet`);
+      if (stage.key === stageKey) return failure(msg`${stage.definition.title} has no result yet`);
       continue;
     }
     const registers = stageSteps(stage, compiled, building);
@@ -127,7 +127,7 @@ export function programOf(
     const register = registers.get(stage.definition.result.symbol);
     if (stage.key === stageKey && register !== undefined) return success(building.builder.build(register));
   }
-  return failure("No stage of this run has that key");
+  return failure(msg`No stage of this run has that key`);
 }
 
 /** Draws of a stage's result beside the linear propagation, in the result's unit. */
@@ -138,7 +138,7 @@ export interface DrawnResult {
   /** False where a t distribution of two degrees of freedom or fewer has no finite spread: quantiles alone tell. */
   readonly spreadIsFinite: boolean;
   /** Whether the two agree, in words. */
-  readonly text: string;
+  readonly text: Phrase;
 }
 
 /** The trials' agreements that were drawn by Student's t and matter: two percent of the variance, or more. */
@@ -149,18 +149,15 @@ function fewTrials(quantity: Quantity): Leaf[] {
   );
 }
 
-function comparisonText(comparison: Comparison, wider: boolean, few: readonly Leaf[]): string {
-  if (comparison.agree) return "The draws agree with the ± to the digits that it claims.";
+function comparisonText(comparison: Comparison, wider: boolean, few: readonly Leaf[]): Phrase {
+  if (comparison.agree) return msg`The draws agree with the ± to the digits that it claims.`;
   const least = few.map((l) => l.degreesOfFreedom).sort((a, b) => a - b)[0];
   if (least !== undefined && wider) {
-    return (
-      `The drawn interval is wider: it takes the scatter of only ${countWord(least + 1)} trials at its word ` +
-      "(Student’s t, JCGM 101). More trials bring the two together."
-    );
+    return msg`The drawn interval is wider: it takes the scatter of only ${countWord(least + 1)} trials at its word (Student’s t, JCGM 101). More trials bring the two together.`;
   }
   return wider
-    ? "The drawn interval is wider than the propagated one: trust the drawn one."
-    : "The drawn interval is narrower: one cause with hard limits rules the ±, and the propagated one is on the safe side.";
+    ? msg`The drawn interval is wider than the propagated one: trust the drawn one.`
+    : msg`The drawn interval is narrower: one cause with hard limits rules the ±, and the propagated one is on the safe side.`;
 }
 
 /** Holds the draws of a stage's result against its linear propagation (JCGM 101, 8.1), in the result's unit. */

@@ -1,5 +1,6 @@
 import type { StageContext, ComputedEvaluation, CompiledStage, EarlierResult, Footing } from "../stages";
 import type { StageRecord } from "../record";
+import { type Phrase } from "../text";
 
 /** What the evaluation of a stage follows from, beside its record. */
 export interface Basis {
@@ -7,7 +8,7 @@ export interface Basis {
   readonly rules: StageContext["rules"];
   readonly open: boolean;
   readonly hand: string | undefined;
-  readonly next: string | null;
+  readonly next: Phrase | null;
   /** The stages before, as they were evaluated. */
   readonly before: readonly ComputedEvaluation[];
 }

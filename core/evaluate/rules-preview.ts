@@ -2,34 +2,38 @@ import { evaluateRun } from "./evaluate";
 import type { RunEvaluation } from "../stages";
 import type { RunRecord } from "../run";
 import type { HouseRules } from "../rules";
+import { msg, type Phrase, joined, inEnglish } from "../text";
 
 /** One thing that other house rules would change in a run, as it is shown now and as it would be. */
 export interface RulesEffect {
   /** The stage that it is of. */
   readonly stage: string;
-  readonly what: string;
-  readonly from: string;
-  readonly to: string;
+  readonly what: Phrase;
+  readonly from: Phrase;
+  readonly to: Phrase;
 }
 
 /** What a run shows that rests on house rules, by stage and by what it is. */
-function told(evaluation: RunEvaluation): Map<string, { stage: string; what: string; says: string }> {
-  const found = new Map<string, { stage: string; what: string; says: string }>();
+function told(evaluation: RunEvaluation): Map<string, { stage: string; what: Phrase; says: Phrase }> {
+  const found = new Map<string, { stage: string; what: Phrase; says: Phrase }>();
   for (const stage of evaluation.stages) {
     const { title, result } = stage.definition;
-    const put = (what: string, says: string) =>
-      found.set(`${stage.key} ${what}`, { stage: title, what, says });
-    put(result.name, stage.shown?.text ?? "no result yet");
+    const put = (what: Phrase, says: Phrase) =>
+      found.set(`${stage.key} ${inEnglish(what)}`, { stage: title, what, says });
+    put(result.name, stage.shown?.text ?? msg`no result yet`);
     for (const { definition, shown } of stage.also) put(definition.name, shown.text);
     if (stage.kind !== "titration") continue;
     const names = stage.trials.filter((t) => stage.agreement.members.includes(t.id)).map((t) => t.name);
-    put("Verdict", stage.verdict.reason);
-    put("Next", stage.verdict.next);
-    put("Trials in the set", names.length === 0 ? "none" : names.join(", "));
-    if (stage.acceptance) put("Held against what it should be", stage.acceptance.text);
+    put(msg`Verdict`, stage.verdict.reason);
+    put(msg`Next`, stage.verdict.next);
+    put(msg`Trials in the set`, names.length === 0 ? msg`none` : joined(names, ", "));
+    if (stage.acceptance) put(msg`Held against what it should be`, stage.acceptance.text);
     for (const trial of stage.trials) {
-      const cautions = trial.cautions.map((c) => c.message).join("; ");
-      put(`Remarks on ${trial.name}`, cautions === "" ? "none" : cautions);
+      const cautions = joined(
+        trial.cautions.map((c) => c.message),
+        "; ",
+      );
+      put(msg`Remarks on ${trial.name}`, trial.cautions.length === 0 ? msg`none` : cautions);
     }
   }
   return found;
@@ -42,7 +46,7 @@ export function effectsOfRules(record: RunRecord, rules: HouseRules): RulesEffec
   return [...new Set([...before.keys(), ...after.keys()])].flatMap((key) => {
     const [was, is] = [before.get(key), after.get(key)];
     const about = is ?? was;
-    if (!about || was?.says === is?.says) return [];
+    if (!about || (was && is && inEnglish(was.says) === inEnglish(is.says))) return [];
     return [{ stage: about.stage, what: about.what, from: was?.says ?? "–", to: is?.says ?? "–" }];
   });
 }

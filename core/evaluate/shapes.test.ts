@@ -28,6 +28,7 @@ import {
   sampleToTheMark,
 } from "../testing/shapes/redox";
 import { shapes } from "../testing/shapes";
+import { plain } from "../testing/plain";
 
 const one = { agreement: { rule: "n-within", replicates: 1, withinMl: "0.10" } } as const;
 
@@ -195,7 +196,7 @@ describe("every shape of titration, from relations and inputs alone", () => {
   test("an electron count: unrounded, and the nearest whole number", () => {
     const run = typedRun(electronCount, { determine: { trials: [aliquot("25.00", "25.60")] } }, one);
     expect(value(run, "determine")).toBeCloseTo((5 * 0.02 * 25.6) / (0.1 * 25), 10);
-    expect(stageOf(run, "determine").shown).toMatchObject({ nearestWhole: "1", unit: "" });
+    expect(plain(stageOf(run, "determine").shown)).toMatchObject({ nearestWhole: "1", unit: "" });
   });
 
   test("an equivalent mass: 0.1800 g take 24.00 mL of 0.1000 mol/L", () => {
@@ -244,10 +245,18 @@ describe("every shape of titration, from relations and inputs alone", () => {
     };
     const run = typedRun(againstALimit, { determine: { trials: [aliquot("20.00", "4.00")] } }, one);
     expect((value(run, "determine") * 20) / 1000 / 4).toBeCloseTo(0.641, 3);
-    expect(stageOf(run, "determine")).toMatchObject({ acceptance: null });
-    expect(judged("4.00")).toMatchObject({ verdict: "clearly below", passes: true, text: /It passes\.$/ });
-    expect(judged("5.00")).toMatchObject({ verdict: "cannot tell", passes: null, text: /guard band/ });
-    expect(judged("6.00")).toMatchObject({ verdict: "clearly above", passes: false, text: /It fails\.$/ });
+    expect(plain(stageOf(run, "determine"))).toMatchObject({ acceptance: null });
+    expect(plain(judged("4.00"))).toMatchObject({
+      verdict: "clearly below",
+      passes: true,
+      text: /It passes\.$/,
+    });
+    expect(plain(judged("5.00"))).toMatchObject({ verdict: "cannot tell", passes: null, text: /guard band/ });
+    expect(plain(judged("6.00"))).toMatchObject({
+      verdict: "clearly above",
+      passes: false,
+      text: /It fails\.$/,
+    });
   });
 
   test("a cylinder's tolerance rules the ±, and that is said", () => {
@@ -255,7 +264,7 @@ describe("every shape of titration, from relations and inputs alone", () => {
     const run = typedRun(byCylinder, { determine: { trials: [flask] } }, one);
     const stage = stageOf(run, "determine");
     if (stage.kind !== "titration") throw new Error("no titration");
-    expect(stage.improvement?.text).toMatch(/measuring cylinder.*a pipette instead of the cylinder/);
+    expect(plain(stage.improvement?.text)).toMatch(/measuring cylinder.*a pipette instead of the cylinder/);
   });
 });
 
@@ -288,17 +297,19 @@ describe("dilute and check", () => {
 
   test("within 5 %: done after one titration", () => {
     const { verdict, acceptance, done } = stage(["22.40"]);
-    expect(acceptance).toMatchObject({ within: true, decision: "accept" });
-    expect(acceptance?.text).toMatch(/2\.6 % below the target, 0\.2300 mol\/L: within the 5 % allowed/);
-    expect([verdict.state, verdict.next, done]).toEqual(["agreed", "Go on: Conclude", true]);
+    expect(plain(acceptance)).toMatchObject({ within: true, decision: "accept" });
+    expect(plain(acceptance?.text)).toMatch(
+      /2\.6 % below the target, 0\.2300 mol\/L: within the 5 % allowed/,
+    );
+    expect(plain([verdict.state, verdict.next, done])).toEqual(["agreed", "Go on: Conclude", true]);
   });
 
   test("off: titrate what was kept; still off: make it anew", () => {
-    expect(stage(["21.00"]).verdict).toMatchObject({
+    expect(plain(stage(["21.00"]).verdict)).toMatchObject({
       state: "collecting",
       next: "Titrate the saved solution again",
     });
-    expect(stage(["21.00", "21.05"]).verdict.next).toBe("Make a new dilution");
+    expect(plain(stage(["21.00", "21.05"]).verdict.next)).toBe("Make a new dilution");
     // Two that disagree decide nothing, on whichever side of the target they lie.
     for (const [one, other] of [
       ["21.00", "23.00"],
@@ -306,9 +317,9 @@ describe("dilute and check", () => {
       ["23.00", "21.00"],
     ] as const) {
       const split = stage([one, other]);
-      expect([split.acceptance, split.combined, split.done]).toEqual([null, null, false]);
-      expect(split.verdict.reason).toMatch(/^Trials 1 and 2 disagree: they are \d\.00 mL apart/);
-      expect(split.verdict.next).toMatch(/between .* mL, or between .* mL$/);
+      expect(plain([split.acceptance, split.combined, split.done])).toEqual([null, null, false]);
+      expect(plain(split.verdict.reason)).toMatch(/^Trials 1 and 2 disagree: they are \d\.00 mL apart/);
+      expect(plain(split.verdict.next)).toMatch(/between .* mL, or between .* mL$/);
     }
   });
 
@@ -331,12 +342,12 @@ describe("dilute and check", () => {
       return found.kind === "titration" ? [found.acceptance?.text, found.done] : [];
     };
     const rest = "the target, 0.2300 mol/L: within the 5 % allowed. Recovery: 97.4 %.";
-    expect(text("signed")).toEqual([`The result is 2.6 % below ${rest}`, true]);
-    expect(text("absolute")).toEqual([`The result is 2.6 % off ${rest}`, true]);
+    expect(plain(text("signed"))).toEqual([`The result is 2.6 % below ${rest}`, true]);
+    expect(plain(text("absolute"))).toEqual([`The result is 2.6 % off ${rest}`, true]);
   });
 
   test("without a target the house's rule decides", () => {
-    expect(stage(["22.40"], false)).toMatchObject({ acceptance: null, done: false });
+    expect(plain(stage(["22.40"], false))).toMatchObject({ acceptance: null, done: false });
     expect(stage(["22.40", "22.41", "22.44"], false).done).toBe(true);
   });
 });
@@ -414,7 +425,7 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
   );
 
   test("holds together, and a simulated run of it finds the truth within four u", () => {
-    expect(compileMethod(method)).toMatchObject({ ok: true });
+    expect(plain(compileMethod(method))).toMatchObject({ ok: true });
     expect(checkRecord(record)).toEqual([]);
     const computed = evaluateRun(record).stages;
     expect(computed.length).toBeGreaterThan(0);

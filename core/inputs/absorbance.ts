@@ -2,6 +2,7 @@ import { Type } from "@sinclair/typebox";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made } from "./parts";
 import { photometerChecks, photometerFields } from "./photometer";
+import { msg } from "../text";
 
 /** What a photometer shows of a cuvette: as many readings as people take, in absorbance or in percent transmittance. */
 export const absorbanceSchema = () => inputSchema("absorbance", { per: Type.Literal("trial") });
@@ -14,6 +15,6 @@ export const absorbance: InputKind<AbsorbanceInput> = {
   quantity: () => null,
   checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
-  described: () => ", as often as people read",
+  described: () => msg`, as often as people read`,
   edit: { name: "absorbance", columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
 };

@@ -3,6 +3,7 @@ import { text } from "./edit";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made } from "./parts";
 import { photometerChecks, photometerFields } from "./photometer";
+import { msg } from "../text";
 
 /** The absorbance of the blank, read for the whole stage: before, and again at the end. */
 export const blankSchema = () =>
@@ -24,18 +25,18 @@ export const blank: InputKind<BlankInput> = {
   checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
   plainlyOnce: true,
-  described: () => ", first and last",
+  described: () => msg`, first and last`,
   edit: {
-    name: "absorbance of the blank",
+    name: msg`absorbance of the blank`,
     columns: [
       {
         key: "readings",
-        label: "Cuvettes are read",
+        label: msg`Cuvettes are read`,
         wide: 2,
         choices: [
-          { value: "", label: "against the blank" },
-          { value: "zeroed", label: "against the blank, said" },
-          { value: "deducted", label: "with the blank deducted" },
+          { value: "", label: msg`against the blank` },
+          { value: "zeroed", label: msg`against the blank, said` },
+          { value: "deducted", label: msg`with the blank deducted` },
         ],
       },
     ],

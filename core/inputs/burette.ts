@@ -5,6 +5,7 @@ import type { Field } from "./field";
 import { volumeConditions } from "./glass";
 import type { Difference, LedgerColumn, Read, ReadText, SimulatedHand, Texts, Typed } from "./kind";
 import { pairOf, stopped } from "./pair";
+import { msg, type Phrase } from "../text";
 
 /* What is read of a burette, whatever it delivers. */
 
@@ -13,18 +14,18 @@ export function buretteFields(
   symbol: string,
   rules: HouseRules,
   meniscus: "bottom" | "top",
-  labels: readonly [string, string],
+  labels: readonly [Phrase, Phrase],
 ): readonly [Field, Field] {
   const { capacityMl, resolutionMl } = rules.burette;
   const words = {
-    "0.001": "three decimals",
-    "0.01": "two decimals",
-    "0.02": "to 0.02",
-    "0.05": "to 0.05",
-    "0.1": "one decimal",
+    "0.001": msg`three decimals`,
+    "0.01": msg`two decimals`,
+    "0.02": msg`to 0.02`,
+    "0.05": msg`to 0.05`,
+    "0.1": msg`one decimal`,
   }[resolutionMl];
   const reading: ReadingRules = {
-    instrument: "The burette",
+    instrument: msg`The burette`,
     unit: "mL",
     decimals: buretteDecimals(rules),
     step: Number(resolutionMl),
@@ -32,7 +33,7 @@ export function buretteFields(
     most: capacityMl,
   };
   const place = rules.burette.meniscus === "by-color" ? meniscus : rules.burette.meniscus;
-  const hint = `${words}, ${place} of the meniscus`;
+  const hint = msg`${words}, ${place} of the meniscus`;
   return [
     { symbol, kind: "burette.initial", label: labels[0], unit: "mL", hint, rules: reading },
     { symbol, kind: "burette.final", label: labels[1], unit: "mL", hint, rules: reading },
@@ -93,15 +94,14 @@ export function buretteChecks(typed: Typed): Check[] {
   const { kind, value, text, decimals, beside, mayBeZero } = typed;
   const start = kind === "burette.maybe" ? beside("burette.initial") : null;
   if (start && value <= start.value)
-    return [stopped(`${value.toFixed(decimals)} is not beyond the start, ${start.text}`, "order")];
+    return [stopped(msg`${value.toFixed(decimals)} is not beyond the start, ${start.text}`, "order")];
   const readings = pairOf(["burette.initial", "burette.final"], typed);
   if (!readings) return [];
   const [initial, final] = readings;
   if (final < initial || (final === initial && !mayBeZero)) {
     return [
       stopped(
-        `The final reading ${final.toFixed(decimals)} is not above the initial ${initial.toFixed(decimals)}: ` +
-          "was the burette refilled, or are the two swapped?",
+        msg`The final reading ${final.toFixed(decimals)} is not above the initial ${initial.toFixed(decimals)}: was the burette refilled, or are the two swapped?`,
         "order",
       ),
     ];
@@ -111,7 +111,7 @@ export function buretteChecks(typed: Typed): Check[] {
     {
       severity: "caution",
       kind: "zero",
-      message: `Both readings are ${text}: no titrant was used. Is that so, as for a blank?`,
+      message: msg`Both readings are ${text}: no titrant was used. Is that so, as for a blank?`,
     },
   ];
 }
@@ -121,12 +121,12 @@ export const buretteDifference: Difference = {
   unit: "mL",
   minuend: { kind: "burette.final", name: "final" },
   subtrahend: { kind: "burette.initial", name: "initial" },
-  words: "the two readings",
+  words: msg`the two readings`,
   soFar: null,
 };
 
 /** The columns of both readings, and of what they come to. */
-export const buretteColumns = (initial: string, final: string, volume: string): LedgerColumn[] => [
+export const buretteColumns = (initial: Phrase, final: Phrase, volume: Phrase): LedgerColumn[] => [
   { head: initial, kind: "burette.initial" },
   { head: final, kind: "burette.final" },
   { head: volume, kind: null },

@@ -3,11 +3,12 @@ import { statedQuantity } from "../measure";
 import { significantFromText } from "../quantity";
 import { decimal, given, numberColumn, plusMinusOf, text, trimmed } from "./edit";
 import type { InputKind } from "./kind";
-import { Decimal, inputSchema, type Made, Text } from "./parts";
+import { Decimal, inputSchema, type Made, ShortText } from "./parts";
+import { msg } from "../text";
 
 /** A number that the method itself brings, exact or with a ±. */
 export const constantSchema = () =>
-  inputSchema("constant", { value: Decimal, unit: Text, plusMinus: Type.Optional(Decimal) });
+  inputSchema("constant", { value: Decimal, unit: ShortText, plusMinus: Type.Optional(Decimal) });
 export type ConstantInput = Made<typeof constantSchema>;
 
 export const constant: InputKind<ConstantInput> = {
@@ -23,7 +24,11 @@ export const constant: InputKind<ConstantInput> = {
   described: () => "",
   edit: {
     name: "constant",
-    columns: [numberColumn("value", "Value"), { key: "unit", label: "Unit" }, numberColumn("plusMinus", "±")],
+    columns: [
+      numberColumn("value", msg`Value`),
+      { key: "unit", label: msg`Unit` },
+      numberColumn("plusMinus", "±"),
+    ],
     row: ({ value, unit, plusMinus }) => ({ value, unit, plusMinus: text(plusMinus) }),
     input: (row) => ({
       value: decimal(row.value),

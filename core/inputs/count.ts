@@ -2,12 +2,13 @@ import { statedQuantity } from "../measure";
 import { numberColumn, ofColumn, perColumn, perOfRow, plusMinusOf, trimmed } from "./edit";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
-import { Decimal, inputSchema, type Made, Per, Text } from "./parts";
+import { Decimal, inputSchema, type Made, Per, ShortText } from "./parts";
+import { msg } from "../text";
 
 /** How many pieces are in the flask: tablets, pellets, strips. */
 export const countSchema = () =>
   inputSchema("count", {
-    of: Text,
+    of: ShortText,
     per: Per,
     /** What a piece that broke may change: ± in pieces; 0 where all are whole. */
     plusMinus: Decimal,
@@ -32,7 +33,7 @@ export const count: InputKind<CountInput> = {
     const pieces = read("count");
     if (pieces === null) return null;
     const id = `count:${place.stage}:${place.trial}:${symbol}`;
-    const cause = { id, kind: "count" as const, label: `Count of ${of}`, group: "Count" };
+    const cause = { id, kind: "count" as const, label: msg`Count of ${of}`, group: msg`Count` };
     return statedQuantity(pieces, "1", Number(plusMinus), cause, place, true);
   },
   // Pieces are counted, not read off a scale: nothing is rounded for them.
@@ -43,13 +44,13 @@ export const count: InputKind<CountInput> = {
   suspect: ({ of }) => ({
     often: 0.6,
     words: (side) =>
-      side === "high" ? `more ${of} counted than were there` : `fewer ${of} counted than were there`,
+      side === "high" ? msg`more ${of} counted than were there` : msg`fewer ${of} counted than were there`,
   }),
   ledger: ({ label }) => [{ head: label, kind: "count" }],
   series: () => ({ kind: "count", unit: "pieces" }),
   described: () => "",
   edit: {
-    name: "count of pieces",
+    name: msg`count of pieces`,
     columns: [ofColumn, perColumn, numberColumn("plusMinus", "±, pieces")],
     row: ({ of, plusMinus }) => ({ of, plusMinus }),
     input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), plusMinus: plusMinusOf(row) }),

@@ -11,11 +11,12 @@ import {
 import { ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOfDifference } from "./figures";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Per, Text } from "./parts";
+import { inputSchema, type Made, Per, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
+import { msg } from "../text";
 
 /** A volume delivered from a burette of its own, as a sample by burette difference. */
-export const deliveredSchema = () => inputSchema("delivered", { of: Text, per: Per });
+export const deliveredSchema = () => inputSchema("delivered", { of: ShortText, per: Per });
 export type DeliveredInput = Made<typeof deliveredSchema>;
 
 /** What is usually delivered so, mL. Common practice, no source. */
@@ -24,9 +25,16 @@ const usualMl = 25;
 export const delivered: InputKind<DeliveredInput> = {
   unit: () => "mL",
   decimals: (_input, rules) => buretteDecimals(rules),
-  fields: ({ symbol, label }, _setting, rules) => [
-    ...buretteFields(symbol, rules, "bottom", [`${label}: initial reading`, `${label}: final reading`]),
-  ],
+  fields: ({ symbol, label }, _setting, rules) => {
+    const [initial, final] = buretteFields(symbol, rules, "bottom", [
+      msg`${label}: initial reading`,
+      msg`${label}: final reading`,
+    ]);
+    return [
+      { ...initial, short: msg`initial reading` },
+      { ...final, short: msg`final reading` },
+    ];
+  },
   quantity: ({ symbol }, read, place, rules) => buretteQuantity(read, place, rules, symbol),
   checks: (_input, typed) => buretteChecks({ ...typed, mayBeZero: false }),
   figures: (_input, text, size) => figuresOfDifference(text, ["burette.initial", "burette.final"], size),
@@ -36,11 +44,11 @@ export const delivered: InputKind<DeliveredInput> = {
   amountUnit: "mL",
   difference: () => buretteDifference,
   suspect: (input) => volumeSuspect(input, 1.4),
-  ledger: ({ label }) => buretteColumns(`${label}, initial`, "final", `${label}, mL`),
+  ledger: ({ label }) => buretteColumns(msg`${label}, initial`, msg`final`, msg`${label}, mL`),
   proposed: (_input, before) => carriedOn(before),
-  described: () => ", by a burette of its own",
+  described: () => msg`, by a burette of its own`,
   edit: {
-    name: "sample by burette",
+    name: msg`sample by burette`,
     columns: [ofColumn, perColumn],
     row: ({ of }) => ({ of }),
     input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row) }),

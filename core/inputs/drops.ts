@@ -3,13 +3,14 @@ import { dropsVolume } from "../measure";
 import { significantFromText, unitOf } from "../quantity";
 import { decimal, numberColumn, ofColumn, perColumn, perOfRow, plusMinusOf, trimmed } from "./edit";
 import type { InputKind } from "./kind";
-import { Closed, Decimal, inputSchema, type Made, Per, Text } from "./parts";
+import { Closed, Decimal, inputSchema, type Made, Per, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
+import { msg } from "../text";
 
 /** A volume counted in drops. */
 export const dropsSchema = () =>
   inputSchema("drops", {
-    of: Text,
+    of: ShortText,
     per: Per,
     /** Drops in one mL, and its ±. */
     perMl: Type.Object({ value: Decimal, plusMinus: Decimal }, Closed),
@@ -26,7 +27,7 @@ export const drops: InputKind<DropsInput> = {
       kind: "drops",
       label,
       unit: "drops",
-      hint: `${perMl.value} drops to the mL`,
+      hint: msg`${perMl.value} drops to the mL`,
       rules: { instrument: "A count", unit: "drops", decimals: 0, aboveZero: true, most: 1000 },
     },
   ],
@@ -42,7 +43,7 @@ export const drops: InputKind<DropsInput> = {
   simulate: (_input, { aim }) => ({ drops: Math.round(aim ?? 20).toFixed(0) }),
   amountUnit: "mL",
   problem: ({ symbol, perMl }) =>
-    Number(perMl.value) > 0 ? null : { message: `${symbol} needs more than zero drops to the mL` },
+    Number(perMl.value) > 0 ? null : { message: msg`${symbol} needs more than zero drops to the mL` },
   suspect: (input) => volumeSuspect(input, 1.2),
   ledger: ({ label }) => [{ head: label, kind: "drops" }],
   series: () => ({ kind: "drops", unit: "drops" }),
@@ -52,7 +53,7 @@ export const drops: InputKind<DropsInput> = {
     columns: [
       ofColumn,
       perColumn,
-      numberColumn("value", "Drops to the mL", 1.5),
+      numberColumn("value", msg`Drops to the mL`, 1.5),
       numberColumn("plusMinus", "±"),
     ],
     row: ({ of, perMl }) => ({ of, value: perMl.value, plusMinus: perMl.plusMinus }),

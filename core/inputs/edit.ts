@@ -1,4 +1,4 @@
-import { withPoint } from "../text";
+import { withPoint, msg, type Phrase } from "../text";
 import type { Column, Row } from "./kind";
 
 /* What the rows of the method editor have in common. */
@@ -13,21 +13,21 @@ export const plusMinusOf = (row: Row): string => (given(row.plusMinus) ? decimal
 
 export const perColumn: Column = {
   key: "per",
-  label: "Read",
+  label: msg`Read`,
   wide: 1.5,
   choices: [
-    { value: "trial", label: "each flask" },
-    { value: "run", label: "once" },
+    { value: "trial", label: msg`each flask` },
+    { value: "run", label: msg`once` },
   ],
 };
-export const ofColumn: Column = { key: "of", label: "Of, formula or name", wide: 2 };
-export const numberColumn = (key: string, label: string, wide = 1): Column => ({
+export const ofColumn: Column = { key: "of", label: msg`Of, formula or name`, wide: 2 };
+export const numberColumn = (key: string, label: Phrase, wide = 1): Column => ({
   key,
   label,
   wide,
   reading: true,
 });
-export const yesNo = (yes: string, no: string) => [
+export const yesNo = (yes: Phrase, no: Phrase) => [
   { value: "yes", label: yes },
   { value: "", label: no },
 ];

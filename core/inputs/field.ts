@@ -1,14 +1,17 @@
 import type { ReadingRules } from "../measure";
 import type { ObservationKind } from "../record";
+import { type Phrase } from "../text";
 
 /** One thing to read, in the order of the work. */
 export interface Field {
   readonly symbol: string;
   readonly kind: ObservationKind;
-  readonly label: string;
+  readonly label: Phrase;
+  /** What it is called where the label of its input stands before it. */
+  readonly short?: Phrase;
   readonly unit: string;
   /** How to read it, in a few words. */
-  readonly hint: string;
+  readonly hint: Phrase;
   readonly rules: ReadingRules;
   /** True where the stage can do without it. */
   readonly optional?: boolean;

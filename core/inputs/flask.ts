@@ -3,11 +3,12 @@ import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from ".
 import { figuresOf } from "./figures";
 import { proposedVolume, flaskChecks, volumeConditions, volumeField, volumeTaken } from "./glass";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Per, Text } from "./parts";
+import { inputSchema, type Made, Per, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
+import { msg } from "../text";
 
 /** A volumetric flask made up to its mark. */
-export const flaskSchema = () => inputSchema("flask", { of: Text, per: Per, presumed: Text });
+export const flaskSchema = () => inputSchema("flask", { of: ShortText, per: Per, presumed: ShortText });
 export type FlaskInput = Made<typeof flaskSchema>;
 
 export const flask: InputKind<FlaskInput> = {
@@ -17,8 +18,8 @@ export const flask: InputKind<FlaskInput> = {
     volumeField(
       input,
       setting,
-      "The flask",
-      `class ${rules.glassware.toleranceClass} volumetric flask`,
+      msg`The flask`,
+      msg`class ${rules.glassware.toleranceClass} volumetric flask`,
       5000,
     ),
   ],
@@ -34,11 +35,11 @@ export const flask: InputKind<FlaskInput> = {
   simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
   amountUnit: "mL",
   suspect: (input) => volumeSuspect(input, 1.4),
-  ledger: ({ label }) => [{ head: `${label}, mL`, kind: "volume.taken" }],
+  ledger: ({ label }) => [{ head: msg`${label}, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
-  described: ({ presumed }) => `, ${presumed} mL`,
+  described: ({ presumed }) => msg`, ${presumed} mL`,
   edit: {
-    name: "volumetric flask",
+    name: msg`volumetric flask`,
     columns: [ofColumn, perColumn, numberColumn("value", "mL")],
     row: ({ of, presumed }) => ({ of, value: presumed }),
     input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), presumed: decimal(row.value) }),

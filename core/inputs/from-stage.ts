@@ -1,18 +1,18 @@
 import { Type } from "@sinclair/typebox";
 import { given, ofColumn, text, trimmed } from "./edit";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Text } from "./parts";
-import { uncapitalized } from "../text";
+import { inputSchema, type Made, ShortText } from "./parts";
+import { uncapitalized, msg } from "../text";
 
 /** The result of an earlier stage. */
 export const fromStageSchema = () =>
   inputSchema("result", {
-    of: Text,
+    of: ShortText,
     per: Type.Literal("run"),
     /** Key of the earlier stage whose result this is. */
-    stage: Text,
+    stage: ShortText,
     /** Symbol of one of its further results, where it is not the main one. */
-    result: Type.Optional(Text),
+    result: Type.Optional(ShortText),
   });
 export type FromStageInput = Made<typeof fromStageSchema>;
 
@@ -26,14 +26,14 @@ export const fromStage: InputKind<FromStageInput> = {
   suspect: ({ label }) => ({
     often: 2.5,
     words: (side, from) =>
-      `${uncapitalized(label)}: it may have been found ${{ high: "too high", low: "too low", either: "off" }[side]}; look at "${from}"`,
+      msg`${uncapitalized(label)}: it may have been found ${{ high: "too high", low: "too low", either: "off" }[side]}; look at "${from}"`,
   }),
-  described: () => ", from before",
+  described: () => msg`, from before`,
   edit: {
-    name: "result of a stage before",
+    name: msg`result of a stage before`,
     columns: [
-      { key: "stage", label: "Stage", wide: 2.5, choices: "stages" },
-      { key: "result", label: "Its result (empty: the main one)", wide: 2, reading: true },
+      { key: "stage", label: msg`Stage`, wide: 2.5, choices: "stages" },
+      { key: "result", label: msg`Its result (empty: the main one)`, wide: 2, reading: true },
       ofColumn,
     ],
     row: ({ of, stage, result }) => ({ of, stage, result: text(result) }),

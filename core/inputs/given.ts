@@ -15,16 +15,17 @@ import {
 import type { Field } from "./field";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
-import { Closed, Decimal, inputSchema, type Made, Per, Text } from "./parts";
+import { Closed, Decimal, inputSchema, type Made, Per, ShortText } from "./parts";
 import { statedSuspect } from "./suspect";
+import { msg } from "../text";
 
 /** A number that someone states: a certificate's concentration, a density, a target, a limit, a count of drops. */
 export const givenSchema = () =>
   inputSchema("given", {
     per: Per,
-    unit: Text,
+    unit: ShortText,
     /** Formula of the solution whose concentration it is: it can be taken from a bottle on the shelf. */
-    of: Type.Optional(Text),
+    of: Type.Optional(ShortText),
     /** Taken until something else is typed. */
     presumed: Type.Optional(Type.Object({ value: Decimal, plusMinus: Decimal }, Closed)),
     /** True where the stage can do without it, as without a target. */
@@ -36,15 +37,15 @@ export type GivenInput = Made<typeof givenSchema>;
 
 /** ± of what is stated once, typed or brought by a bottle. */
 const statedSpread = (symbol: string, unit: string): Field[] => {
-  const rules = { instrument: "It", unit, decimals: null, least: 0 };
+  const rules = { instrument: msg`It`, unit, decimals: null, least: 0 };
   const field = { symbol, unit, rules, optional: true };
   return [
-    { ...field, kind: "given.plus-minus", label: "give or take", hint: "half the width" },
+    { ...field, kind: "given.plus-minus", label: msg`give or take`, hint: msg`half the width` },
     {
       ...field,
       kind: "given.standard-uncertainty",
-      label: "standard uncertainty",
-      hint: "from the shelf",
+      label: msg`standard uncertainty`,
+      hint: msg`from the shelf`,
       hidden: true,
     },
   ];
@@ -63,8 +64,8 @@ export const given: InputKind<GivenInput> = {
         kind: "given",
         label,
         unit: shown,
-        hint: optional ? "where there is one" : "as stated",
-        rules: { instrument: "It", unit: shown, decimals: null, ...least },
+        hint: optional ? msg`where there is one` : msg`as stated`,
+        rules: { instrument: msg`It`, unit: shown, decimals: null, ...least },
         ...can,
       },
       // What is counted or chosen has no ±; a bottle's belongs to what is stated once.
@@ -105,20 +106,25 @@ export const given: InputKind<GivenInput> = {
   optional: ({ optional }) => optional === true,
   plainlyOnce: true,
   suspect: (input) =>
-    input.of === undefined ? statedSuspect(input, 0.8) : statedSuspect(input, 2.5, "; standardize it"),
+    input.of === undefined ? statedSuspect(input, 0.8) : statedSuspect(input, 2.5, msg`; standardize it`),
   series: ({ unit }) => ({ kind: "given", unit: unit === "1" ? "" : unit }),
   described: ({ of, optional }) =>
-    `${of === undefined ? "" : ", from the shelf or typed"}${optional ? ", where there is one" : ""}`,
+    msg`${of === undefined ? "" : msg`, from the shelf or typed`}${optional ? msg`, where there is one` : ""}`,
   edit: {
-    name: "stated, or from the shelf",
+    name: msg`stated, or from the shelf`,
     columns: [
       perColumn,
-      { ...ofColumn, label: "Solution, formula (for the shelf)" },
-      { key: "unit", label: "Unit" },
-      numberColumn("value", "Presumed"),
+      { ...ofColumn, label: msg`Solution, formula (for the shelf)` },
+      { key: "unit", label: msg`Unit` },
+      numberColumn("value", msg`Presumed`),
       numberColumn("plusMinus", "±"),
-      { key: "optional", label: "Needed", wide: 1.4, choices: yesNo("can be left out", "needed") },
-      { key: "exact", label: "Has a ±", wide: 1.4, choices: yesNo("none: counted or chosen", "yes") },
+      { key: "optional", label: msg`Needed`, wide: 1.4, choices: yesNo(msg`can be left out`, msg`needed`) },
+      {
+        key: "exact",
+        label: msg`Has a ±`,
+        wide: 1.4,
+        choices: yesNo(msg`none: counted or chosen`, msg`yes`),
+      },
     ],
     row: ({ of, unit, presumed, optional, exact }) => ({
       ...(of === undefined ? {} : { of }),

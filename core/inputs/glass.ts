@@ -10,6 +10,7 @@ import { exact } from "../quantity";
 import type { HouseRules } from "../rules";
 import type { Field, InputSetting } from "./field";
 import type { Read, ReadText, Texts, Typed } from "./kind";
+import { msg, type Phrase } from "../text";
 
 /* What volumes taken with glass have in common. */
 
@@ -27,7 +28,7 @@ export const nothingTaken = exact(0, "mL");
 
 interface Volume {
   readonly symbol: string;
-  readonly label: string;
+  readonly label: Phrase;
   readonly per: "trial" | "run";
   readonly presumed?: string;
 }
@@ -40,8 +41,8 @@ export function volumeTaken({ presumed }: Volume, read: Read, { once }: Place): 
 export function volumeField(
   { symbol, label, per, presumed }: Volume,
   { series }: InputSetting,
-  instrument: string,
-  hint: string,
+  instrument: Phrase,
+  hint: Phrase,
   most: number,
 ): Field {
   // A flask of a calibration may hold none of the stock: the zero standard.
@@ -72,7 +73,7 @@ export function flaskChecks({ kind, value, text, rules }: Typed): Check[] {
   const { standardSize, capacityMl } = glasswareTolerance("flask", value, rules.glassware.toleranceClass);
   if (standardSize) return [];
   const proposal = nearestSize("flask", text);
-  const message = `No volumetric flask holds ${text} mL: is ${proposal} meant? Kept, it has the tolerance of a ${capacityMl} mL flask.`;
+  const message = msg`No volumetric flask holds ${text} mL: is ${proposal} meant? Kept, it has the tolerance of a ${capacityMl} mL flask.`;
   return [{ ...caution, proposal, message }];
 }
 
@@ -81,20 +82,18 @@ export function pipetteChecks({ kind, value, text }: Typed): Check[] {
   if (kind !== "volume.taken" || !(value > 0)) return [];
   const by = pipettedBy(value);
   if ("pipettes" in by) {
-    const [larger, smaller] = by.pipettes;
+    const [larger = 0, smaller] = by.pipettes;
     if (smaller === undefined) return [];
     return [
       {
         ...caution,
-        message: `No pipette holds ${text} mL: was it taken with two, ${larger} and ${smaller} mL?`,
+        message: msg`No pipette holds ${text} mL: was it taken with two, ${larger} and ${smaller} mL?`,
       },
     ];
   }
   const proposal = nearestSize("pipette", text);
-  const glass = by.kind === "cylinder" ? "measuring cylinder" : by.kind;
-  const message =
-    `No one-mark pipette holds ${text} mL: is ${proposal} meant? A burette, a graduated pipette or a cylinder measures it; ` +
-    `kept, it has the tolerance of a ${by.capacityMl} mL ${glass}.`;
+  const glass = by.kind === "cylinder" ? msg`measuring cylinder` : msg`graduated pipette`;
+  const message = msg`No one-mark pipette holds ${text} mL: is ${proposal} meant? A burette, a graduated pipette or a cylinder measures it; kept, it has the tolerance of a ${by.capacityMl} mL ${glass}.`;
   return [{ ...caution, proposal, message }];
 }
 

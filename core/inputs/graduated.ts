@@ -4,17 +4,18 @@ import { decimal, given, numberColumn, ofColumn, perColumn, perOfRow, text, trim
 import { figuresOf } from "./figures";
 import { proposedVolume, nothingTaken, volumeConditions, volumeField, volumeTaken } from "./glass";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Per, Text } from "./parts";
+import { inputSchema, type Made, Per, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
+import { msg } from "../text";
 
 /** A pipette with a scale, or a measuring cylinder: any volume up to its capacity. */
 export const graduatedSchema = () =>
   inputSchema("graduated", {
-    of: Text,
+    of: ShortText,
     per: Per,
     glass: Type.Union([Type.Literal("graduated pipette"), Type.Literal("cylinder")]),
     capacityMl: Type.Number({ exclusiveMinimum: 0 }),
-    presumed: Type.Optional(Text),
+    presumed: Type.Optional(ShortText),
   });
 export type GraduatedInput = Made<typeof graduatedSchema>;
 
@@ -26,7 +27,7 @@ export const graduated: InputKind<GraduatedInput> = {
   decimals: () => 2,
   fields: (input, setting) => {
     const { glass, capacityMl } = input;
-    return [volumeField(input, setting, `The ${glass}`, `${capacityMl} mL ${glass}`, capacityMl)];
+    return [volumeField(input, setting, msg`The ${glass}`, msg`${capacityMl} mL ${glass}`, capacityMl)];
   },
   quantity: (input, read, place, rules) => {
     const { symbol, glass: kind, capacityMl } = input;
@@ -42,25 +43,25 @@ export const graduated: InputKind<GraduatedInput> = {
   simulate: (input, { aim }) => ({ "volume.taken": (aim ?? usualMl(input)).toFixed(1) }),
   amountUnit: "mL",
   suspect: (input) => volumeSuspect(input, 1.4),
-  ledger: ({ label }) => [{ head: `${label}, mL`, kind: "volume.taken" }],
+  ledger: ({ label }) => [{ head: msg`${label}, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
   described: () => "",
   edit: {
-    name: "graduated glass",
+    name: msg`graduated glass`,
     columns: [
       ofColumn,
       perColumn,
       {
         key: "glass",
-        label: "Glass",
+        label: msg`Glass`,
         wide: 2,
         choices: [
           { value: "cylinder", label: "cylinder" },
           { value: "graduated pipette", label: "graduated pipette" },
         ],
       },
-      numberColumn("capacity", "Holds, mL"),
-      numberColumn("value", "Usual, mL"),
+      numberColumn("capacity", msg`Holds, mL`),
+      numberColumn("value", msg`Usual, mL`),
     ],
     row: ({ of, glass, capacityMl, presumed }) => ({
       ...{ of, glass },

@@ -5,12 +5,13 @@ import type { ObservationKind } from "../record";
 import type { Problem } from "../result";
 import type { HouseRules } from "../rules";
 import type { EarlierUnits, Field, InputSetting } from "./field";
+import { type Phrase } from "../text";
 
 /** What every input has, whatever its kind. */
 export interface InputBase {
   readonly is: string;
   readonly symbol: string;
-  readonly label: string;
+  readonly label: Phrase;
 }
 
 /**
@@ -58,18 +59,18 @@ export type Row = Readonly<Record<string, string>>;
 /** A column of such a row. */
 export interface Column {
   readonly key: string;
-  readonly label: string;
+  readonly label: Phrase;
   readonly wide?: number;
   /** True for what is typed as a number or a formula. */
   readonly reading?: boolean;
   /** "stages": one of the stages before. */
-  readonly choices?: readonly { readonly value: string; readonly label: string }[] | "stages";
+  readonly choices?: readonly { readonly value: string; readonly label: Phrase }[] | "stages";
 }
 
 /** How the method editor shows a kind. */
 export interface Editing<I> {
   /** What the kind is called where one is chosen. */
-  readonly name: string;
+  readonly name: Phrase;
   /** Columns behind those for letter and label. */
   readonly columns: readonly Column[];
   /** Texts of those columns; what there is not stays empty. */
@@ -110,9 +111,11 @@ export interface Difference {
   readonly minuend: End;
   readonly subtrahend: End;
   /** "the two weighings" */
-  readonly words: string;
+  readonly words: Phrase;
   /** What it comes to while it is read: "Mass"; null where that is not shown. */
-  readonly soFar: string | null;
+  readonly soFar: Phrase | null;
+  /** The same once all is read, where that is called otherwise. */
+  readonly saved?: Phrase;
 }
 
 /** Which way an input would have to be wrong, for a result that cannot be. */
@@ -123,12 +126,12 @@ export interface Suspect {
   /** How often it is what is wrong, beside the others. Common practice, no source. */
   readonly often: number;
   /** What would make its value too high, or too low, for the truth. `from` is the title of the stage that it comes from. */
-  readonly words: (side: Side, from: string) => string;
+  readonly words: (side: Side, from: Phrase) => Phrase;
 }
 
 /** A column of the ledger: a reading, or what the readings come to. */
 export interface LedgerColumn {
-  readonly head: string;
+  readonly head: Phrase;
   /** The reading that stands in it; null for what the readings come to. */
   readonly kind: ObservationKind | null;
 }
@@ -181,7 +184,7 @@ export interface InputKind<I extends InputBase> {
   /** How the amounts of a series are typed where it makes one; unit empty for a plain number. */
   readonly series?: (input: I) => { readonly kind: ObservationKind; readonly unit: string };
   /** How it is read, said behind its label. */
-  readonly described: (input: I) => string;
+  readonly described: (input: I) => Phrase;
   /** True where nobody would think that it is read for each flask: it is not said to be had once. */
   readonly plainlyOnce?: true;
   readonly edit: Editing<I>;

@@ -5,6 +5,7 @@ import { changeContext, evaluateRun } from "../evaluate";
 import type { TitrationEvaluation } from "../stages";
 import type { RunRecord } from "../run";
 import { begunRun } from "../testing/build-record";
+import { inEnglish } from "../text";
 
 const trial = { id: "flask-1", kind: "fine" } as const;
 let ids = 0;
@@ -21,7 +22,7 @@ function read(readings: readonly (readonly [symbol: string, kind: string, text: 
       ...{ supersedes: null, reason: null },
     } as RunChange;
     const applied = applyChange(record, change, context());
-    if (!applied.ok) refusals.push(applied.problem.message);
+    if (!applied.ok) refusals.push(inEnglish(applied.problem.message));
     else if (applied.value) record = applied.value.record;
   }
   const stage = evaluateRun(record).stages[0] as TitrationEvaluation;

@@ -2,6 +2,7 @@ import type { Check } from "../measure";
 import type { ObservationKind } from "../record";
 import type { Read, Typed } from "./kind";
 import { stopped } from "./pair";
+import { msg } from "../text";
 
 /* A burette that was refilled in the middle of a titration is read in two legs. */
 
@@ -50,8 +51,7 @@ export function refillChecks({ kind, value, text, decimals, beside }: Typed): Ch
   if (!isRefill || !before || !after || after.value < before.value) return [];
   return [
     stopped(
-      `After a refill the burette reads less than before: ${after.value.toFixed(decimals)} is not below ${before.value.toFixed(decimals)}. ` +
-        "Was it refilled?",
+      msg`After a refill the burette reads less than before: ${after.value.toFixed(decimals)} is not below ${before.value.toFixed(decimals)}. Was it refilled?`,
       "order",
     ),
   ];

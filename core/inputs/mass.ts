@@ -5,13 +5,13 @@ import { decimal, given, numberColumn, ofColumn, perColumn, perOfRow, text, trim
 import { figuresOf, figuresOfDifference } from "./figures";
 import type { InputKind, Typed } from "./kind";
 import { pairOf, stopped } from "./pair";
-import { inputSchema, type Made, Per, Text } from "./parts";
-import { uncapitalized } from "../text";
+import { inputSchema, type Made, Per, ShortText } from "./parts";
+import { uncapitalized, msg, type Phrase } from "../text";
 
 export const massSchema = () =>
   inputSchema("mass", {
     /** Formula, or name, of what is weighed. */
-    of: Text,
+    of: ShortText,
     per: Per,
     /**
      * "transfer": the boat before and after the solid is tipped out; "addition": the vessel empty, then with the sample;
@@ -21,8 +21,8 @@ export const massSchema = () =>
       Type.Union([Type.Literal("transfer"), Type.Literal("addition"), Type.Literal("tared")]),
     ),
     /** Names of the two weighings of a mass by difference, in the order in which they are made. */
-    before: Type.Optional(Text),
-    after: Type.Optional(Text),
+    before: Type.Optional(ShortText),
+    after: Type.Optional(ShortText),
     /** The window, in g, that the mass should fall in; outside it is a caution. */
     expect: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
     /** Density in g/mL, for the correction of air buoyancy where the house makes it. */
@@ -36,10 +36,10 @@ const balanceOf = ({ balance }: HouseRules) => ({
 });
 
 /** Names of the two weighings of a mass by difference, in the order in which they are made. */
-export function weighingNames({ weighing, before, after }: MassInput): readonly [string, string] {
+export function weighingNames({ weighing, before, after }: MassInput): readonly [Phrase, Phrase] {
   return weighing === "addition"
-    ? [before ?? "Vessel empty", after ?? "Vessel with the sample"]
-    : [before ?? "Before the transfer", after ?? "After the transfer"];
+    ? [before ?? msg`Vessel empty`, after ?? msg`Vessel with the sample`]
+    : [before ?? msg`Before the transfer`, after ?? msg`After the transfer`];
 }
 
 /** Cautions about a mass outside the method's window: it can be used, but it should be known. */
@@ -51,9 +51,7 @@ export function windowChecks({ expect }: MassInput, massG: number, decimals: num
     {
       severity: "caution",
       kind: "window",
-      message:
-        `${massG.toFixed(decimals)} g is ${massG < low ? "below" : "above"} the ${low} to ${high} g that this method ` +
-        "asks for: it can be used, the titer will be unusual",
+      message: msg`${massG.toFixed(decimals)} g is ${massG < low ? msg`below` : msg`above`} the ${low} to ${high} g that this method asks for: it can be used, the titer will be unusual`,
     },
   ];
 }
@@ -68,15 +66,23 @@ function weighingChecks(input: MassInput, typed: Typed): Check[] {
   const [b, a] = [before.toFixed(decimals), after.toFixed(decimals)];
   const addition = input.weighing === "addition";
   if (before === after)
-    return [stopped(`Both weighings are ${b} g: nothing was ${addition ? "added" : "transferred"}`, "order")];
+    return [
+      stopped(
+        msg`Both weighings are ${b} g: nothing was ${addition ? msg`added` : msg`transferred`}`,
+        "order",
+      ),
+    ];
   if (addition && after < before)
     return [
-      stopped(`It weighs less with the sample (${a} g) than empty (${b} g): are the two swapped?`, "order"),
+      stopped(
+        msg`It weighs less with the sample (${a} g) than empty (${b} g): are the two swapped?`,
+        "order",
+      ),
     ];
   if (!addition && after > before)
     return [
       stopped(
-        `It weighs more after the transfer (${a} g) than before (${b} g): are the two swapped?`,
+        msg`It weighs more after the transfer (${a} g) than before (${b} g): are the two swapped?`,
         "order",
       ),
     ];
@@ -85,7 +91,7 @@ function weighingChecks(input: MassInput, typed: Typed): Check[] {
 
 const weighings = {
   transfer: "difference",
-  addition: "difference, vessel first",
+  addition: msg`difference, vessel first`,
   tared: "taring",
 } as const;
 
@@ -96,7 +102,7 @@ export const mass: InputKind<MassInput> = {
   decimals: (_input, rules) => massDecimals(rules),
   fields: (input, _setting, rules) => {
     const decimals = massDecimals(rules);
-    const reading: ReadingRules = { instrument: "The balance", unit: "g", decimals, least: 0 };
+    const reading: ReadingRules = { instrument: msg`The balance`, unit: "g", decimals, least: 0 };
     const field = { symbol: input.symbol, unit: "g", hint: `${decimals} decimals`, rules: reading };
     if (input.weighing === "tared")
       return [{ ...field, kind: "mass.tared", label: input.label, rules: { ...reading, aboveZero: true } }];
@@ -118,7 +124,7 @@ export const mass: InputKind<MassInput> = {
     if (before === null || after === null) return null;
     const [larger, smaller] = weighing === "addition" ? [after, before] : [before, after];
     if (smaller >= larger) return null;
-    const words = weighing === "addition" ? (["with the sample", "empty"] as const) : undefined;
+    const words = weighing === "addition" ? ([msg`with the sample`, msg`empty`] as const) : undefined;
     return massByDifference(larger, smaller, place, balance, symbol, words, factor);
   },
   figures: ({ weighing }, typed, size) =>
@@ -147,30 +153,30 @@ export const mass: InputKind<MassInput> = {
       { kind: "mass.after", name: "after" },
     ] as const;
     const [minuend, subtrahend] = weighing === "addition" ? [after, before] : [before, after];
-    return { unit: "g", minuend, subtrahend, words: "the two weighings", soFar: "Mass" };
+    return { unit: "g", minuend, subtrahend, words: msg`the two weighings`, soFar: msg`Mass` };
   },
   suspect: ({ label }) => ({
     often: 1.6,
     words: (side) =>
-      `${uncapitalized(label)}: ${
+      msg`${uncapitalized(label)}: ${
         {
-          high: "less may have reached the flask than was weighed, or a weighing was misread",
-          low: "a weighing may have been misread, so that more was taken than is written",
-          either: "a weighing may have been misread",
+          high: msg`less may have reached the flask than was weighed, or a weighing was misread`,
+          low: msg`a weighing may have been misread, so that more was taken than is written`,
+          either: msg`a weighing may have been misread`,
         }[side]
       }`,
   }),
   ledger: ({ weighing }) =>
     weighing === "tared"
-      ? [{ head: "Mass, g", kind: "mass.tared" }]
+      ? [{ head: msg`Mass, g`, kind: "mass.tared" }]
       : [
-          { head: weighing === "addition" ? "Empty, g" : "Before, g", kind: "mass.before" },
-          { head: weighing === "addition" ? "With it, g" : "After, g", kind: "mass.after" },
-          { head: "Mass, g", kind: null },
+          { head: weighing === "addition" ? msg`Empty, g` : msg`Before, g`, kind: "mass.before" },
+          { head: weighing === "addition" ? msg`With it, g` : msg`After, g`, kind: "mass.after" },
+          { head: msg`Mass, g`, kind: null },
         ],
   series: () => ({ kind: "mass.tared", unit: "g" }),
   described: ({ expect, weighing }) =>
-    `${expect ? `, ${expect[0]} to ${expect[1]} g` : ""}, weighed by ${weighings[weighing ?? "transfer"]}`,
+    msg`${expect ? msg`, ${expect[0]} to ${expect[1]} g` : ""}, weighed by ${weighings[weighing ?? "transfer"]}`,
   edit: {
     name: "mass",
     columns: [
@@ -178,18 +184,18 @@ export const mass: InputKind<MassInput> = {
       perColumn,
       {
         key: "weighing",
-        label: "Weighed",
+        label: msg`Weighed`,
         wide: 2,
         choices: [
-          { value: "", label: "by difference: before, after" },
-          { value: "transfer", label: "by difference: boat emptied" },
-          { value: "addition", label: "by difference: vessel filled" },
+          { value: "", label: msg`by difference: before, after` },
+          { value: "transfer", label: msg`by difference: boat emptied` },
+          { value: "addition", label: msg`by difference: vessel filled` },
           { value: "tared", label: "tared" },
         ],
       },
-      numberColumn("low", "From, g"),
-      numberColumn("high", "To, g"),
-      numberColumn("density", "Density, g/mL"),
+      numberColumn("low", msg`From, g`),
+      numberColumn("high", msg`To, g`),
+      numberColumn("density", msg`Density, g/mL`),
     ],
     row: ({ of, weighing, before, after, expect, densityGPerMl }) => ({
       ...{ of, weighing: text(weighing), before: text(before), after: text(after) },

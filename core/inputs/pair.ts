@@ -1,8 +1,9 @@
 import type { Check } from "../measure";
 import type { ObservationKind } from "../record";
 import type { Typed } from "./kind";
+import { type Phrase } from "../text";
 
-export const stopped = (message: string, kind: NonNullable<Check["kind"]>): Check => ({
+export const stopped = (message: Phrase, kind: NonNullable<Check["kind"]>): Check => ({
   severity: "stop",
   message,
   kind,

@@ -3,7 +3,7 @@ import { type Static, type TSchema, Type } from "@sinclair/typebox";
 /* Parts that the schemas of inputs and stages share. */
 
 /** Longer than anything that somebody reads at the bench. */
-export const Text = Type.String({ minLength: 1, maxLength: 1000 });
+export const ShortText = Type.String({ minLength: 1, maxLength: 1000 });
 /** What a later stage, a relation or an address names: letters, digits and hyphens. */
 export const Name = Type.String({ minLength: 1, maxLength: 40 });
 export const Key = Type.String({ pattern: "^[A-Za-z0-9][A-Za-z0-9-]{0,79}$" });
@@ -15,7 +15,7 @@ export const Per = Type.Union([Type.Literal("trial"), Type.Literal("run")]);
 
 /** The schema of one kind of input. */
 export const inputSchema = <K extends string, T extends Record<string, TSchema>>(is: K, parts: T) =>
-  Type.Object({ is: Type.Literal(is), symbol: Name, label: Text, ...parts }, Closed);
+  Type.Object({ is: Type.Literal(is), symbol: Name, label: ShortText, ...parts }, Closed);
 
 /** The type that a schema, made when it is asked for, describes. */
 export type Made<S extends () => TSchema> = Static<ReturnType<S>>;

@@ -3,6 +3,7 @@ import { numberColumn, perColumn, perOfRow, plusMinusOf } from "./edit";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
 import { Decimal, inputSchema, type Made, Per } from "./parts";
+import { msg } from "../text";
 
 /** A reading of a pH meter. */
 export const phSchema = () =>
@@ -22,8 +23,8 @@ export const ph: InputKind<PhInput> = {
       kind: "pH",
       label,
       unit: "",
-      hint: "when it has stopped drifting",
-      rules: { instrument: "The pH meter", unit: "", decimals: null, least: -1, most: 15 },
+      hint: msg`when it has stopped drifting`,
+      rules: { instrument: msg`The pH meter`, unit: "", decimals: null, least: -1, most: 15 },
     },
   ],
   quantity: ({ symbol, plusMinus }, read, place) => {
@@ -32,8 +33,8 @@ export const ph: InputKind<PhInput> = {
     const cause = {
       id: `pH-meter:${place.stage}:${symbol}`,
       kind: "pH-meter" as const,
-      label: "pH meter",
-      group: "pH meter",
+      label: msg`pH meter`,
+      group: msg`pH meter`,
     };
     return statedQuantity(value, "1", Number(plusMinus), cause, place);
   },

@@ -1,11 +1,12 @@
 import type { Check, ReadingRules } from "../measure";
 import type { Field } from "./field";
 import type { InputBase, Typed } from "./kind";
+import { msg } from "../text";
 
 /** Fields of a cuvette on a photometer; `again` is the one reading of a standard at the end. */
 export function photometerFields({ symbol, label }: InputBase, again: boolean): Field[] {
   const rules: ReadingRules = {
-    instrument: "The photometer",
+    instrument: msg`The photometer`,
     unit: "",
     decimals: null,
     least: -0.5,
@@ -13,13 +14,13 @@ export function photometerFields({ symbol, label }: InputBase, again: boolean): 
   };
   const field = { symbol, unit: "", rules, optional: true };
   return [
-    { ...field, kind: "absorbance", label, hint: "when it stands still", many: true },
+    { ...field, kind: "absorbance", label, hint: msg`when it stands still`, many: true },
     {
       ...field,
       kind: "transmittance",
-      label: `${label}, as transmittance`,
+      label: msg`${label}, as transmittance`,
       unit: "%",
-      hint: "turned into absorbance",
+      hint: msg`turned into absorbance`,
       rules: { ...rules, unit: "%", least: 0, aboveZero: true, most: 300 },
       many: true,
       otherWay: true,
@@ -29,8 +30,8 @@ export function photometerFields({ symbol, label }: InputBase, again: boolean): 
           {
             ...field,
             kind: "absorbance.again" as const,
-            label: "Once more at the end",
-            hint: "shows drift",
+            label: msg`Once more at the end`,
+            hint: msg`shows drift`,
             many: true,
           },
         ]
@@ -45,7 +46,7 @@ export const photometerChecks = ({ value, text }: Typed): Check[] =>
         {
           severity: "caution",
           kind: "scale",
-          message: `${text} is below zero: zero on the blank again?`,
+          message: msg`${text} is below zero: zero on the blank again?`,
         },
       ]
     : [];

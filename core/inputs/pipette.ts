@@ -10,16 +10,17 @@ import {
   volumeTaken,
 } from "./glass";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Per, Text } from "./parts";
+import { inputSchema, type Made, Per, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
+import { msg } from "../text";
 
 /** A one-mark pipette. */
 export const pipetteSchema = () =>
   inputSchema("pipette", {
-    of: Text,
+    of: ShortText,
     per: Per,
     /** The usual volume in mL, as it would be typed. */
-    presumed: Text,
+    presumed: ShortText,
   });
 export type PipetteInput = Made<typeof pipetteSchema>;
 
@@ -27,14 +28,15 @@ export const pipette: InputKind<PipetteInput> = {
   unit: () => "mL",
   decimals: () => 2,
   fields: (input, setting, rules) => [
-    volumeField(input, setting, "The pipette", `class ${rules.glassware.toleranceClass} pipette`, 100),
+    volumeField(input, setting, msg`The pipette`, msg`class ${rules.glassware.toleranceClass} pipette`, 100),
     {
       symbol: input.symbol,
       kind: "glass.piece",
-      label: `${input.label}: pipette no.`,
+      label: msg`${input.label}: pipette no.`,
+      short: msg`pipette no.`,
       unit: "",
-      hint: "2 for a second one of the same size",
-      rules: { instrument: "It", unit: "", decimals: 0, least: 1, most: 99 },
+      hint: msg`2 for a second one of the same size`,
+      rules: { instrument: msg`It`, unit: "", decimals: 0, least: 1, most: 99 },
       optional: true,
       aside: true,
     },
@@ -54,11 +56,11 @@ export const pipette: InputKind<PipetteInput> = {
   simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
   amountUnit: "mL",
   suspect: (input) => volumeSuspect(input, 1.4),
-  ledger: () => [{ head: "Aliquot, mL", kind: "volume.taken" }],
+  ledger: () => [{ head: msg`Aliquot, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
-  described: ({ presumed }) => `, ${presumed} mL`,
+  described: ({ presumed }) => msg`, ${presumed} mL`,
   edit: {
-    name: "one-mark pipette",
+    name: msg`one-mark pipette`,
     columns: [ofColumn, perColumn, numberColumn("value", "mL")],
     row: ({ of, presumed }) => ({ of, value: presumed }),
     input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), presumed: decimal(row.value) }),

@@ -3,14 +3,15 @@ import { purity as purityQuantity } from "../measure";
 import { decimal, numberColumn, ofColumn, plusMinusOf, trimmed } from "./edit";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
-import { Closed, inputSchema, type Made, Text } from "./parts";
+import { Closed, inputSchema, type Made, ShortText } from "./parts";
+import { msg } from "../text";
 
 export const puritySchema = () =>
   inputSchema("purity", {
-    of: Text,
+    of: ShortText,
     per: Type.Literal("run"),
     /** Taken until something else is typed: percent and its ±. */
-    presumed: Type.Object({ percent: Text, plusMinus: Text }, Closed),
+    presumed: Type.Object({ percent: ShortText, plusMinus: ShortText }, Closed),
   });
 export type PurityInput = Made<typeof puritySchema>;
 
@@ -24,18 +25,18 @@ export const purity: InputKind<PurityInput> = {
       kind: "purity",
       label,
       unit: "%",
-      hint: "from the label of the bottle",
+      hint: msg`from the label of the bottle`,
       // Certificates state assays a little above 100 %.
-      rules: { instrument: "The label", unit: "%", decimals: null, aboveZero: true, most: 100.1 },
+      rules: { instrument: msg`The label`, unit: "%", decimals: null, aboveZero: true, most: 100.1 },
       optional: true,
     },
     {
       symbol,
       kind: "purity.plus-minus",
-      label: "give or take",
+      label: msg`give or take`,
       unit: "%",
-      hint: "half the width",
-      rules: { instrument: "The label", unit: "%", decimals: null, least: 0, most: 10 },
+      hint: msg`half the width`,
+      rules: { instrument: msg`The label`, unit: "%", decimals: null, least: 0, most: 10 },
       optional: true,
     },
   ],
@@ -58,7 +59,7 @@ export const purity: InputKind<PurityInput> = {
   described: () => "",
   edit: {
     name: "purity",
-    columns: [ofColumn, numberColumn("value", "Presumed, %", 1.3), numberColumn("plusMinus", "±, %")],
+    columns: [ofColumn, numberColumn("value", msg`Presumed, %`, 1.3), numberColumn("plusMinus", "±, %")],
     row: ({ of, presumed }) => ({ of, value: presumed.percent, plusMinus: presumed.plusMinus }),
     input: (row) => ({
       of: trimmed(row, "of"),

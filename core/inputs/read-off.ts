@@ -1,17 +1,18 @@
 import { Type } from "@sinclair/typebox";
 import { ofColumn, trimmed } from "./edit";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Text } from "./parts";
+import { inputSchema, type Made, ShortText } from "./parts";
+import { msg } from "../text";
 
 /** An amount read off the line of an earlier stage by this stage's absorbance. */
 export const readOffSchema = () =>
   inputSchema("read-off", {
-    of: Text,
+    of: ShortText,
     per: Type.Literal("trial"),
     /** Key of the calibration stage. */
-    stage: Text,
+    stage: ShortText,
     /** Symbol of the absorbance. */
-    reading: Text,
+    reading: ShortText,
   });
 export type ReadOffInput = Made<typeof readOffSchema>;
 
@@ -26,17 +27,17 @@ export const readOff: InputKind<ReadOffInput> = {
     often: 1.2,
     words: (side) =>
       ({
-        high: "the absorbance: something else may color the flask, or the blank was not deducted",
-        low: "the absorbance: the color may not have come out fully, or the blank reads too much",
-        either: "the absorbance and the line",
+        high: msg`the absorbance: something else may color the flask, or the blank was not deducted`,
+        low: msg`the absorbance: the color may not have come out fully, or the blank reads too much`,
+        either: msg`the absorbance and the line`,
       })[side],
   }),
-  described: () => ", read off the line",
+  described: () => msg`, read off the line`,
   edit: {
-    name: "read off a line",
+    name: msg`read off a line`,
     columns: [
-      { key: "stage", label: "Stage", wide: 2.5, choices: "stages" },
-      { key: "result", label: "By the absorbance", wide: 2, reading: true },
+      { key: "stage", label: msg`Stage`, wide: 2.5, choices: "stages" },
+      { key: "result", label: msg`By the absorbance`, wide: 2, reading: true },
       ofColumn,
     ],
     row: ({ of, stage, reading }) => ({ of, stage, result: reading }),

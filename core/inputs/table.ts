@@ -38,6 +38,7 @@ import { statedSuspect } from "./suspect";
 import { temperature } from "./temperature";
 import { titer } from "./titer";
 import { trace } from "./trace";
+import { msg, type Phrase, unitText } from "../text";
 
 /** All kinds of input, in the order in which the method editor offers them. */
 const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
@@ -134,7 +135,7 @@ export const ledgerOf = (input: Input, setting: InputSetting, rules: HouseRules)
   kindOf(input).ledger?.(input) ??
   fieldsOfInput(input, setting, rules)
     .filter(({ aside, hidden }) => !aside && !hidden)
-    .map(({ label, unit, kind }) => ({ head: unit === "" ? label : `${label}, ${unit}`, kind }));
+    .map(({ label, unit, kind }) => ({ head: unit === "" ? label : msg`${label}, ${unitText(unit)}`, kind }));
 
 /** What its fields will probably be in the next trial, by those of the trial before. */
 export const proposedTexts = (input: Input, before: ReadText, rules: HouseRules): Texts =>
@@ -145,14 +146,14 @@ export const seriesOf = (input: Input) =>
   kindOf(input).series?.(input) ?? ({ kind: "volume.taken", unit: "mL" } as const);
 
 /** How it is read: "Mass of phthalate, 0.4 to 0.8 g, weighed by difference, once". */
-export function describedInput(input: Input): string {
+export function describedInput(input: Input): Phrase {
   const { described, plainlyOnce } = kindOf(input);
-  const once = "per" in input && input.per === "trial" ? "" : ", once";
-  return `${input.label}${described(input)}${plainlyOnce ? "" : once}`;
+  const once = "per" in input && input.per === "trial" ? "" : msg`, once`;
+  return msg`${input.label}${described(input)}${plainlyOnce ? "" : once}`;
 }
 
 /** Kinds by what the method editor calls them. */
-export const inputKindNames: readonly { readonly value: string; readonly label: string }[] = Object.entries(
+export const inputKindNames: readonly { readonly value: string; readonly label: Phrase }[] = Object.entries(
   kinds,
 ).map(([value, { edit }]) => ({ value, label: edit.name }));
 

@@ -3,6 +3,7 @@ import { numberColumn, perColumn, perOfRow, plusMinusOf } from "./edit";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
 import { Decimal, inputSchema, type Made, Per } from "./parts";
+import { msg } from "../text";
 
 export const temperatureSchema = () =>
   inputSchema("temperature", {
@@ -24,15 +25,15 @@ export const temperature: InputKind<TemperatureInput> = {
       kind: "temperature",
       label,
       unit: "°C",
-      hint: "in the flask",
-      rules: { instrument: "The thermometer", unit: "°C", decimals: null, least: -20, most: 150 },
+      hint: msg`in the flask`,
+      rules: { instrument: msg`The thermometer`, unit: "°C", decimals: null, least: -20, most: 150 },
     },
   ],
   quantity: ({ symbol, plusMinus }, read, place) => {
     const value = read("temperature");
     if (value === null) return null;
     const id = `thermometer:${place.stage}:${symbol}`;
-    const cause = { id, kind: "thermometer" as const, label: "Thermometer", group: "Thermometer" };
+    const cause = { id, kind: "thermometer" as const, label: msg`Thermometer`, group: msg`Thermometer` };
     return statedQuantity(value, "°C", Number(plusMinus), cause, place);
   },
   figures: (_input, text) => figuresOf(text, "temperature", undefined),

@@ -16,11 +16,12 @@ import { figuresOfDifference } from "./figures";
 import { volumeConditions } from "./glass";
 import type { InputKind, Read } from "./kind";
 import { inLegs, ofItsLeg, refillChecks } from "./legs";
-import { Closed, Decimal, inputSchema, type Made, Text } from "./parts";
+import { Closed, Decimal, inputSchema, type Made, ShortText } from "./parts";
+import { msg } from "../text";
 
 export const titerSchema = () =>
   inputSchema("titer", {
-    titrant: Text,
+    titrant: ShortText,
     per: Type.Literal("trial"),
     /**
      * How far behind the equivalence point the color turns, mL, and its ±; negative where it turns before. It is taken off each
@@ -38,34 +39,39 @@ const aside = { optional: true, aside: true } as const;
 const refillFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => [
   {
     ...{ ...aside, symbol, unit: "mL", kind: "burette.before-refill", with: "burette.after-refill" },
-    ...{ label: "Before the refill", hint: final.hint, rules: final.rules },
+    ...{ label: msg`Before the refill`, hint: final.hint, rules: final.rules },
   },
   {
     ...{ ...aside, symbol, unit: "mL", kind: "burette.after-refill", with: "burette.before-refill" },
-    ...{ label: "After the refill", hint: initial.hint, rules: initial.rules },
+    ...{ label: msg`After the refill`, hint: initial.hint, rules: initial.rules },
   },
 ];
 
 /** Readings made a second time, without sight of the first. */
 const secondFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => {
-  const again = { ...aside, symbol, unit: "mL", hint: "do not look at the first reading" };
+  const again = { ...aside, symbol, unit: "mL", hint: msg`do not look at the first reading` };
   return [
-    { ...again, kind: "burette.initial.again", label: "Initial reading, second time", rules: initial.rules },
-    { ...again, kind: "burette.final.again", label: "Final reading, second time", rules: final.rules },
+    {
+      ...again,
+      kind: "burette.initial.again",
+      label: msg`Initial reading, second time`,
+      rules: initial.rules,
+    },
+    { ...again, kind: "burette.final.again", label: msg`Final reading, second time`, rules: final.rules },
   ];
 };
 
 /** An overshot end: what was added back, and what that takes of the titrant. */
 const backFields = (symbol: string): Field[] => [
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "back.volume", label: "Added back" },
-    hint: "of the solution that takes the overshoot back",
-    rules: { instrument: "What is added back", unit: "mL", decimals: null, aboveZero: true, most: 25 },
+    ...{ ...aside, symbol, unit: "mL", kind: "back.volume", label: msg`Added back` },
+    hint: msg`of the solution that takes the overshoot back`,
+    rules: { instrument: msg`What is added back`, unit: "mL", decimals: null, aboveZero: true, most: 25 },
   },
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "back.worth", label: "Titrant equivalent to 1 mL of it" },
-    hint: "known, as from their two concentrations",
-    rules: { instrument: "It", unit: "mL", decimals: null, aboveZero: true, most: 100 },
+    ...{ ...aside, symbol, unit: "mL", kind: "back.worth", label: msg`Titrant equivalent to 1 mL of it` },
+    hint: msg`known, as from their two concentrations`,
+    rules: { instrument: msg`It`, unit: "mL", decimals: null, aboveZero: true, most: 100 },
   },
 ];
 
@@ -73,22 +79,29 @@ const backFields = (symbol: string): Field[] => [
 const asideFields = (symbol: string, readings: readonly [Field, Field], { warm }: InputSetting): Field[] => [
   ...refillFields(symbol, readings),
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "burette.maybe", label: "Possible end point", many: true },
-    ...{ hint: "a mark before the end point", rules: readings[1].rules },
+    ...{ ...aside, symbol, unit: "mL", kind: "burette.maybe", label: msg`Possible end point`, many: true },
+    ...{ hint: msg`a mark before the end point`, rules: readings[1].rules },
   },
   ...secondFields(symbol, readings),
   ...backFields(symbol),
   {
-    ...{ ...aside, symbol, unit: "", kind: "end.overshot", label: "End overshot", hint: "1 where it was" },
-    rules: { instrument: "It", unit: "", decimals: 0, least: 1, most: 1 },
+    ...{
+      ...aside,
+      symbol,
+      unit: "",
+      kind: "end.overshot",
+      label: msg`End overshot`,
+      hint: msg`1 where it was`,
+    },
+    rules: { instrument: msg`It`, unit: "", decimals: 0, least: 1, most: 1 },
   },
   ...(warm === null
     ? []
     : [
         {
           ...{ ...aside, symbol, unit: "°C", kind: "temperature.flask" as const, many: true },
-          ...{ label: "Temperature of the flask", hint: warm },
-          rules: { instrument: "The thermometer", unit: "°C", decimals: null, least: -5, most: 150 },
+          ...{ label: msg`Temperature of the flask`, hint: warm },
+          rules: { instrument: msg`The thermometer`, unit: "°C", decimals: null, least: -5, most: 150 },
         },
       ]),
 ];
@@ -108,12 +121,12 @@ function withoutAddedBack(
 ): Quantity | null {
   const [addedMl, worth] = [read("back.volume"), read("back.worth")];
   if (addedMl === null || worth === null) return volume;
-  const shared = { group: "Added back", shape: "rectangular", stage } as const;
+  const shared = { group: msg`Added back`, shape: "rectangular", stage } as const;
   const added = leaf({
     ...shared,
     id: `back-volume:${trial}`,
     kind: "added-back",
-    label: "Volume added back",
+    label: msg`Volume added back`,
     u: addedBackHalfWidthMl / Math.sqrt(3),
     random: true,
   });
@@ -121,7 +134,7 @@ function withoutAddedBack(
     ...shared,
     id: `back-worth:${stage}`,
     kind: "added-back",
-    label: "Titrant equivalent of the solution added back",
+    label: msg`Titrant equivalent of the solution added back`,
     u: (0.005 * worth) / Math.sqrt(3),
   });
   const netMl = volume.value / mlFactor - addedMl * worth * factor;
@@ -147,8 +160,8 @@ function withoutBias(
   const cause = leaf({
     id: `indicator-bias:${stage}`,
     kind: "indicator-bias",
-    label: "Bias of the indicator",
-    group: "Bias of the indicator",
+    label: msg`Bias of the indicator`,
+    group: msg`Bias of the indicator`,
     shape: "rectangular",
     u: Number(plusMinus) / Math.sqrt(3),
     stage,
@@ -161,7 +174,7 @@ export const titer: InputKind<TiterInput> = {
   unit: () => "mL",
   decimals: (_input, rules) => buretteDecimals(rules),
   fields: ({ symbol }, setting, rules) => {
-    const labels = ["Initial reading", "Final reading"] as const;
+    const labels = [msg`Initial reading`, msg`Final reading`] as const;
     const readings = buretteFields(symbol, rules, setting.meniscus, labels);
     return [...readings, ...asideFields(symbol, readings, setting)];
   },
@@ -173,28 +186,28 @@ export const titer: InputKind<TiterInput> = {
   checks: (_input, typed) => [...refillChecks(typed), ...buretteChecks(ofItsLeg(typed))],
   figures: (_input, typed, size) => figuresOfDifference(typed, ["burette.initial", "burette.final"], size),
   amountUnit: "mL",
-  difference: () => ({ ...buretteDifference, soFar: "Titer so far" }),
+  difference: () => ({ ...buretteDifference, soFar: msg`Titer so far`, saved: msg`Titer` }),
   suspect: () => ({
     often: 1,
     words: (side) =>
-      `the titer: ${
+      msg`the titer: ${
         {
-          high: "the end may have been overshot, or a reading misread",
-          low: "the end may have been taken too early, or a reading misread",
-          either: "a reading may have been misread",
+          high: msg`the end may have been overshot, or a reading misread`,
+          low: msg`the end may have been taken too early, or a reading misread`,
+          either: msg`a reading may have been misread`,
         }[side]
       }`,
   }),
-  ledger: () => buretteColumns("Initial", "Final", "Titer, mL"),
+  ledger: () => buretteColumns(msg`Initial`, msg`Final`, msg`Titer, mL`),
   proposed: (_input, before, rules) =>
     rules.burette.start === "zero" ? { "burette.initial": buretteText(0, rules) } : carriedOn(before),
-  described: () => ", initial and final reading",
+  described: () => msg`, initial and final reading`,
   edit: {
     name: "titer",
     columns: [
-      { ...ofColumn, label: "Titrant, formula" },
-      numberColumn("value", "Indicator turns late by, mL", 2),
-      numberColumn("plusMinus", "±, mL"),
+      { ...ofColumn, label: msg`Titrant, formula` },
+      numberColumn("value", msg`Indicator turns late by, mL`, 2),
+      numberColumn("plusMinus", msg`±, mL`),
     ],
     row: ({ titrant, bias }) => ({
       of: titrant,

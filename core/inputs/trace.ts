@@ -1,6 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made } from "./parts";
+import { msg } from "../text";
 
 /** A course of absorbance against time. */
 export const traceSchema = () => inputSchema("trace", { per: Type.Literal("trial") });
@@ -13,14 +14,14 @@ export const trace: InputKind<TraceInput> = {
     (["window.from", "window.to"] as const).map((kind) => ({
       symbol,
       kind,
-      label: kind === "window.from" ? "Window from" : "Window to",
+      label: kind === "window.from" ? msg`Window from` : msg`Window to`,
       unit: "s",
-      hint: "part of the course that is used",
-      rules: { instrument: "The window", unit: "s", decimals: null, least: 0, most: 1e6 },
+      hint: msg`part of the course that is used`,
+      rules: { instrument: msg`The window`, unit: "s", decimals: null, least: 0, most: 1e6 },
       optional: true,
     })),
   quantity: () => null,
   photometric: true,
-  described: () => ", each second",
-  edit: { name: "absorbance in time", columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
+  described: () => msg`, each second`,
+  edit: { name: msg`absorbance in time`, columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
 };

@@ -9,6 +9,7 @@ import {
   studentT,
 } from "../quantity";
 import { mean, standardDeviation } from "../statistics";
+import { msg, type Phrase, inEnglish } from "../text";
 
 export interface CombinedResult {
   /** Mean of the replicates; its sensitivities carry the agreement of the trials as one leaf. */
@@ -120,8 +121,8 @@ function agreementLeaf({
   return leaf({
     id: `repeatability:${stage}${symbol === "" ? "" : `:${symbol}`}`,
     kind: "repeatability",
-    label: "Agreement of the trials",
-    group: "Agreement of the trials",
+    label: msg`Agreement of the trials`,
+    group: msg`Agreement of the trials`,
     shape: repeatabilityFrom === "scatter" ? "t" : "normal",
     u: repeatability,
     degreesOfFreedom,
@@ -153,15 +154,15 @@ export interface Share {
   readonly id: string;
   /** The earlier stage that brings it, and the symbol of what that only handed on; null for a cause of the stage itself. */
   readonly from: { readonly stage: string; readonly handedOn: string | null } | null;
-  readonly label: string;
+  readonly label: Phrase;
   /** Part of the variance, 0 to 1. */
   readonly part: number;
-  readonly leaves: readonly { readonly label: string; readonly part: number }[];
+  readonly leaves: readonly { readonly label: Phrase; readonly part: number }[];
 }
 
 /** Causes of the stage itself, under the heading that they share. */
 export const ownGroup = ({ group }: Leaf): Pick<Share, "id" | "label" | "from"> => ({
-  id: group,
+  id: inEnglish(group),
   label: group,
   from: null,
 });
@@ -178,14 +179,20 @@ export function sharesOfVariance(
   if (total === 0) return [];
   const groups = new Map<
     string,
-    { of: Pick<Share, "label" | "from">; part: number; leaves: Map<string, number> }
+    { of: Pick<Share, "label" | "from">; part: number; leaves: Map<string, { label: Phrase; part: number }> }
   >();
   for (const { leaf, by } of q.sensitivities.values()) {
     const { id, ...of } = groupOf(leaf);
     const part = (by * leaf.u) ** 2 / total;
-    const group = groups.get(id) ?? { of, part: 0, leaves: new Map<string, number>() };
+    const group = groups.get(id) ?? {
+      of,
+      part: 0,
+      leaves: new Map<string, { label: Phrase; part: number }>(),
+    };
     group.part += part;
-    group.leaves.set(leaf.group, (group.leaves.get(leaf.group) ?? 0) + part);
+    const heading = inEnglish(leaf.group);
+    const before = group.leaves.get(heading)?.part ?? 0;
+    group.leaves.set(heading, { label: leaf.group, part: before + part });
     groups.set(id, group);
   }
   return [...groups]
@@ -193,7 +200,7 @@ export function sharesOfVariance(
       id,
       ...of,
       part,
-      leaves: [...leaves].map(([label, part]) => ({ label, part })).sort((a, b) => b.part - a.part),
+      leaves: [...leaves.values()].sort((a, b) => b.part - a.part),
     }))
     .sort((a, b) => b.part - a.part);
 }

@@ -1,11 +1,12 @@
 import { studentT } from "../quantity";
 import type { Replicate } from "./concordance";
 import { mean, standardDeviation } from "../statistics";
+import { msg, type Phrase } from "../text";
 
 export type OutlierTest = "none" | "dixon-90" | "dixon-95" | "dixon-99" | "grubbs";
 
 export interface OutlierAdvice {
-  readonly test: string;
+  readonly test: Phrase;
   /** Id of the replicate that lies farthest out. */
   readonly suspect: string;
   readonly statistic: number;
@@ -39,7 +40,7 @@ export function dixonTest(replicates: readonly Replicate[], confidence: 90 | 95 
   const [below, above] = [(second.value - first.value) / range, (last.value - beforeLast.value) / range];
   const statistic = Math.max(below, above);
   return {
-    test: `Dixon's Q at ${confidence} %`,
+    test: msg`Dixon's Q at ${confidence} %`,
     suspect: (below > above ? first : last).id,
     statistic,
     critical,
@@ -68,7 +69,7 @@ export function grubbsTest(replicates: readonly Replicate[]): OutlierAdvice | nu
   const statistic = Math.abs(suspect.value - m) / s;
   const critical = grubbsCritical(values.length);
   return {
-    test: "Grubbs' test at 5 %",
+    test: msg`Grubbs' test at 5 %`,
     suspect: suspect.id,
     statistic,
     critical,
@@ -77,9 +78,9 @@ export function grubbsTest(replicates: readonly Replicate[]): OutlierAdvice | nu
 }
 
 /** Why the house's test says nothing of so many replicates, and what would; null where it does. */
-export const noOutlierTest = (count: number, test: OutlierTest): string | null =>
+export const noOutlierTest = (count: number, test: OutlierTest): Phrase | null =>
   test.startsWith("dixon") && count > 10
-    ? `Dixon's Q has no critical value here for ${count} trials (its table ends at ten; r10 is advised for three to seven): use Grubbs' test`
+    ? msg`Dixon's Q has no critical value here for ${count} trials (its table ends at ten; r10 is advised for three to seven): use Grubbs' test`
     : null;
 
 /** What the house's test for outliers says of the replicates. It advises; nothing is ever left out because of it. */

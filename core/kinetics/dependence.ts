@@ -1,6 +1,7 @@
 import { leastSquares } from "../calibration/least-squares";
 import { studentT } from "../quantity";
 import { failure, type Result, success } from "../result";
+import { msg, type Phrase } from "../text";
 
 /** The apparent rate constant of one run and the concentration that was in large excess. */
 export interface PseudoRun {
@@ -15,7 +16,7 @@ export interface Dependence {
   /** Its ± in the house's meaning; null where two runs leave nothing to tell it from. */
   readonly half: number | null;
   readonly nearest: number;
-  readonly text: string;
+  readonly text: Phrase;
 }
 
 /**
@@ -29,14 +30,14 @@ export function orderInExcess(
 ): Result<Dependence> {
   const usable = runs.filter(({ k, concentration }) => k > 0 && concentration > 0);
   if (new Set(usable.map((r) => r.concentration)).size < 2)
-    return failure("Runs with at least two unlike concentrations tell the order in the excess reagent");
+    return failure(msg`Runs with at least two unlike concentrations tell the order in the excess reagent`);
   const relative = usable.map(({ k, u }) => Math.max(u / k, 1e-4));
   const solved = leastSquares(
     usable.map(({ concentration }) => [1, Math.log(concentration)]),
     usable.map(({ k }) => Math.log(k)),
     relative.map((r) => 1 / (r * r)),
   );
-  if (!solved) return failure("The concentrations are too much alike to tell the order from");
+  if (!solved) return failure(msg`The concentrations are too much alike to tell the order from`);
   const n = solved.coefficients[1] ?? NaN;
   const df = usable.length - 2;
   const known = Math.hypot(...solved.independent([0, 1]));
@@ -52,7 +53,7 @@ export function orderInExcess(
     half,
     nearest,
     text: near
-      ? `The order in the excess reagent is ${told}, so ${nearest}${half === null ? "; two runs cannot tell how surely" : ""}.`
-      : `The order in the excess reagent is ${told}, which is no whole number: look at the concentrations, or at the window.`,
+      ? msg`The order in the excess reagent is ${told}, so ${nearest}${half === null ? msg`; two runs cannot tell how surely` : ""}.`
+      : msg`The order in the excess reagent is ${told}, which is no whole number: look at the concentrations, or at the window.`,
   });
 }

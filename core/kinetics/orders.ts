@@ -1,5 +1,6 @@
 import { studentT } from "../quantity";
 import { failure, type Result, success } from "../result";
+import { msg, type Phrase, capitalized } from "../text";
 
 export type Order = 0 | 1 | 2;
 
@@ -264,7 +265,7 @@ export interface OrderComparison {
   readonly fitted: Course;
   readonly each: number;
   /** What the two say, in words. */
-  readonly text: string;
+  readonly text: Phrase;
 }
 
 /** Readings that an order can be told from, at least. */
@@ -316,8 +317,8 @@ export function condensed(course: Course, most: number): { readonly course: Cour
   return { course: { seconds: means.map(([t]) => t), absorbance: means.map(([, a]) => a) }, each };
 }
 
-const orderWords = ["zero", "first", "second"] as const;
-export const orderWord = (order: Order): string => orderWords[order];
+const orderWords = [msg`zero`, msg`first`, msg`second`] as const;
+export const orderWord = (order: Order): Phrase => orderWords[order];
 
 /** An Akaike difference beyond which the simpler law has hardly any support (Burnham and Anderson, 2.6; from memory). */
 const hardlyAny = 10;
@@ -346,12 +347,12 @@ export function compareOrders(
   const n = read.seconds.length;
   if (n < fewestReadings) {
     return failure(
-      `${n === 1 ? "One reading lies" : `${n} readings lie`} in the window: an order needs ${fewestReadings} at least`,
+      msg`${n === 1 ? msg`One reading lies` : msg`${n} readings lie`} in the window: an order needs ${fewestReadings} at least`,
     );
   }
   const { course, each } = condensed(read, most);
   const [low, high] = [Math.min(...course.absorbance), Math.max(...course.absorbance)];
-  if (high - low === 0) return failure("The absorbance does not change: there is no rate in it");
+  if (high - low === 0) return failure(msg`The absorbance does not change: there is no rate in it`);
   const fits = ([0, 1, 2] as const).map((order) => fitOrder(course, order, fitEnd));
   const least = Math.min(...fits.map((f) => f.aicc));
   const likelihoods = fits.map((f) => Math.exp(-(f.aicc - least) / 2));
@@ -360,21 +361,22 @@ export function compareOrders(
   const best = judged.reduce((a, b) => (b.aicc < a.aicc ? b : a));
   const straightest = judged.reduce((a, b) => (Math.abs(b.line.r) > Math.abs(a.line.r) ? b : a));
   const second = [...judged].sort((a, b) => b.evidence - a.evidence)[1];
+  const word = capitalized(orderWord(best.order));
   const sure =
     best.evidence > 0.95
-      ? `${best.order === 0 ? "Zero" : best.order === 1 ? "First" : "Second"} order fits the readings best, clearly so`
-      : `${best.order === 0 ? "Zero" : best.order === 1 ? "First" : "Second"} order fits best, but ${orderWord(second?.order ?? 0)} order is not out of the question (${((second?.evidence ?? 0) * 100).toFixed(0)} % of the evidence): follow the reaction for longer`;
+      ? msg`${word} order fits the readings best, clearly so`
+      : msg`${word} order fits best, but ${orderWord(second?.order ?? 0)} order is not out of the question (${((second?.evidence ?? 0) * 100).toFixed(0)} % of the evidence): follow the reaction for longer`;
   const agreed =
     straightest.order === best.order
-      ? ", and its plot is the straightest too"
-      : `. The straightest plot is that of ${orderWord(straightest.order)} order: transforming makes the smallest absorbances, and their noise, count most`;
+      ? msg`, and its plot is the straightest too`
+      : msg`. The straightest plot is that of ${orderWord(straightest.order)} order: transforming makes the smallest absorbances, and their noise, count most`;
   const hanging =
     best.lagCorrelation > 0.4
-      ? ". What is left over hangs together in time: the law may change on the way, or the instrument drifted; narrow the window"
+      ? msg`. What is left over hangs together in time: the law may change on the way, or the instrument drifted; narrow the window`
       : "";
   const levelsOff = fitEnd ? null : levelsOffAt(course, best);
   const ended = levelsOff
-    ? `. The course seems to level off near ${levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
+    ? msg`. The course seems to level off near ${levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
     : "";
   return success({
     levelsOff,
@@ -383,7 +385,7 @@ export function compareOrders(
     fits: judged as unknown as OrderComparison["fits"],
     best: best.order,
     straightest: straightest.order,
-    text: `${sure}${agreed}${hanging}${ended}.`,
+    text: msg`${sure}${agreed}${hanging}${ended}.`,
   });
 }
 

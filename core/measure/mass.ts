@@ -1,6 +1,7 @@
 import { leaf, measured, type Quantity, type Sensitivity } from "../quantity";
 import { uncertaintyFromHalfWidth } from "./distribution";
 import type { Place } from "./volume";
+import { msg, type Phrase, inEnglish } from "../text";
 
 export interface Balance {
   /** Smallest step of the display, g. */
@@ -19,21 +20,22 @@ export function buoyancyFactor(densityGPerMl: number): number {
 }
 
 function weighing(
-  end: string,
+  end: Phrase,
   symbol: string,
   by: number,
   { stage, trial, once }: Place,
   balance: Balance,
 ): Sensitivity[] {
-  const which = `${end} (${symbol})`;
+  const which = msg`${end} (${symbol})`;
+  const key = inEnglish(which);
   return [
     {
       leaf: leaf({
-        id: `linearity:${trial}:${which}`,
+        id: `linearity:${trial}:${key}`,
         kind: "linearity",
         symbol,
-        label: `Balance linearity, ${which}`,
-        group: "Balance",
+        label: msg`Balance linearity, ${which}`,
+        group: msg`Balance`,
         shape: "rectangular",
         u: uncertaintyFromHalfWidth(balance.linearityG, "rectangular"),
         stage,
@@ -42,11 +44,11 @@ function weighing(
     },
     {
       leaf: leaf({
-        id: `weighing:${trial}:${which}`,
+        id: `weighing:${trial}:${key}`,
         kind: "weighing",
         symbol,
-        label: `Last digit of the balance, ${which}`,
-        group: "Balance",
+        label: msg`Last digit of the balance, ${which}`,
+        group: msg`Balance`,
         shape: "rectangular",
         u: uncertaintyFromHalfWidth(balance.readabilityG / 2, "rectangular"),
         random: !once,
@@ -68,7 +70,7 @@ export function massByDifference(
   place: Place,
   balance: Balance,
   symbol = "m",
-  [larger, smaller]: readonly [string, string] = ["before the transfer", "after the transfer"],
+  [larger, smaller]: readonly [Phrase, Phrase] = [msg`before the transfer`, msg`after the transfer`],
   factor = 1,
 ): Quantity {
   return measured((largerG - smallerG) * factor, "g", [
@@ -85,7 +87,7 @@ export function massTared(
   symbol = "m",
   factor = 1,
 ): Quantity {
-  return massByDifference(shownG, 0, place, balance, symbol, ["of the sample", "at the tare"], factor);
+  return massByDifference(shownG, 0, place, balance, symbol, [msg`of the sample`, msg`at the tare`], factor);
 }
 
 /** A fraction such as a purity, known within ± halfWidth (rectangular; QUAM, example A2, step 3). */
@@ -95,8 +97,8 @@ export function purity(fraction: number, halfWidth: number, of: string, stage: s
       leaf: leaf({
         id: `purity:${of}`,
         kind: "purity",
-        label: `Purity of ${of}`,
-        group: "Purity",
+        label: msg`Purity of ${of}`,
+        group: msg`Purity`,
         shape: "rectangular",
         u: uncertaintyFromHalfWidth(halfWidth, "rectangular"),
         stage,

@@ -1,10 +1,10 @@
 import { type Result, success } from "../result";
-import { withPoint } from "../text";
+import { withPoint, msg, type Phrase, joined, unitText } from "../text";
 
 /** Something about a reading that people should know before it is used. `stop` refuses it, `caution` only tells. */
 export interface Check {
   readonly severity: "stop" | "caution";
-  readonly message: string;
+  readonly message: Phrase;
   /** What kind of slip it looks like. */
   readonly kind?:
     | "resolution"
@@ -31,7 +31,7 @@ export interface Check {
 /** What is known about a field before anything is typed into it: numbers in the field's unit. */
 export interface ReadingRules {
   /** What is read, as the message names it: "The burette", "The balance". */
-  readonly instrument: string;
+  readonly instrument: Phrase;
   readonly unit: string;
   /** Decimals that the instrument shows or lets one estimate; null where any number of them will do. */
   readonly decimals: number | null;
@@ -52,7 +52,7 @@ export interface NumberRead {
 /** What was read, or why it cannot be. */
 export type Reading = Result<NumberRead, Check>;
 
-const refuse = (message: string, kind?: Check["kind"], proposal?: string): Reading => ({
+const refuse = (message: Phrase, kind?: Check["kind"], proposal?: string): Reading => ({
   ok: false,
   problem: {
     severity: "stop",
@@ -62,25 +62,33 @@ const refuse = (message: string, kind?: Check["kind"], proposal?: string): Readi
   },
 });
 
-const places = ["whole number", "tenth", "hundredth", "thousandth", "fourth decimal", "fifth decimal"];
+const places = [
+  msg`whole number`,
+  msg`tenth`,
+  msg`hundredth`,
+  msg`thousandth`,
+  msg`fourth decimal`,
+  msg`fifth decimal`,
+];
 
-const inUnitOf = ({ unit }: ReadingRules, text: string | number) => `${text}${unit === "" ? "" : ` ${unit}`}`;
+const inUnitOf = ({ unit }: ReadingRules, text: string | number): Phrase =>
+  unit === "" ? String(text) : joined([String(text), unitText(unit)], " ");
 
 /** What no scale shows: less than its least, more than its most. */
 function beyondScale(plain: string, rules: ReadingRules): Reading | null {
   const value = Number(plain);
   const { unit, least, most, aboveZero, instrument } = rules;
   if (aboveZero && value <= 0)
-    return refuse(`${instrument} cannot be ${inUnitOf(rules, plain)}: it must be more than zero`, "scale");
+    return refuse(msg`${instrument} cannot be ${inUnitOf(rules, plain)}: it must be more than zero`, "scale");
   if (least !== undefined && value < least) {
-    const words = least === 0 ? "zero" : `${inUnitOf(rules, least)}, the least possible`;
-    return refuse(`${plain} is below ${words}`, "scale");
+    const words = least === 0 ? "zero" : msg`${inUnitOf(rules, least)}, the least possible`;
+    return refuse(msg`${plain} is below ${words}`, "scale");
   }
   if (most === undefined || value <= most) return null;
   return refuse(
     unit === "mL"
-      ? `${plain} is beyond the last mark, ${most} ${unit}`
-      : `${plain} is more than ${inUnitOf(rules, most)}, the most possible`,
+      ? msg`${plain} is beyond the last mark, ${most} ${unitText(unit)}`
+      : msg`${plain} is more than ${inUnitOf(rules, most)}, the most possible`,
     "scale",
   );
 }
@@ -90,13 +98,13 @@ function otherResolution(plain: string, decimals: number, { instrument }: Readin
   const given = plain.split(".")[1]?.length ?? 0;
   const place = places[decimals] ?? `${decimals} decimals`;
   if (given > decimals) {
-    const words = `"${plain}" has ${given - decimals} too many`;
-    return refuse(`${instrument} is read to the ${place}: ${words}`, "resolution");
+    const words = msg`"${plain}" has ${given - decimals} too many`;
+    return refuse(msg`${instrument} is read to the ${place}: ${words}`, "resolution");
   }
   if (given === decimals) return null;
   const proposal = `${plain.includes(".") ? plain : `${plain}.`}${"0".repeat(decimals - given)}`;
-  const missing = decimals - given > 1 ? "decimals are missing" : "a decimal is missing";
-  const message = `${instrument} is read to the ${place} and ${missing}: ${proposal}?`;
+  const missing = decimals - given > 1 ? msg`decimals are missing` : msg`a decimal is missing`;
+  const message = msg`${instrument} is read to the ${place} and ${missing}: ${proposal}?`;
   return refuse(message, "resolution", proposal);
 }
 
@@ -106,7 +114,7 @@ function betweenSteps(plain: string, decimals: number, { instrument, step }: Rea
   const steps = Number(plain) / step;
   if (Math.abs(steps - Math.round(steps)) <= 1e-6) return null;
   const nearest = (Math.round(steps) * step).toFixed(decimals);
-  return refuse(`${instrument} is read in steps of ${step} here: ${nearest}?`, "resolution", nearest);
+  return refuse(msg`${instrument} is read in steps of ${step} here: ${nearest}?`, "resolution", nearest);
 }
 
 /**
@@ -115,16 +123,16 @@ function betweenSteps(plain: string, decimals: number, { instrument, step }: Rea
  */
 export function parseReading(typed: string, rules: ReadingRules): Reading {
   const text = typed.trim().replace(/\s+/g, "").replace(/−/g, "-");
-  if (text === "") return refuse("Nothing has been typed yet");
+  if (text === "") return refuse(msg`Nothing has been typed yet`);
   const marks = text.match(/[.,]/g)?.length ?? 0;
-  if (marks > 1) return refuse(`"${typed.trim()}" has two decimal points: leave one`);
+  if (marks > 1) return refuse(msg`"${typed.trim()}" has two decimal points: leave one`);
   // A number that is stated, and not read off a scale, may be written with a power of ten.
   const { decimals } = rules;
   const odd = (decimals === null ? /[^0-9.,+\-eE]/ : /[^0-9.,+-]/).exec(text)?.[0];
-  if (odd) return refuse(`"${odd}" is no digit: type the number alone, as in ${exampleOf(rules)}`);
+  if (odd) return refuse(msg`"${odd}" is no digit: type the number alone, as in ${exampleOf(rules)}`);
   const plain = decimals === null ? withoutPower(withPoint(text)) : withPoint(text);
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) {
-    return refuse(`"${typed.trim()}" cannot be read as a number: type it as in ${exampleOf(rules)}`);
+    return refuse(msg`"${typed.trim()}" cannot be read as a number: type it as in ${exampleOf(rules)}`);
   }
   const wrong =
     beyondScale(plain, rules) ??

@@ -1,5 +1,6 @@
 import { toDecimals } from "../quantity";
 import type { Check } from "./reading";
+import { msg, type Phrase, unitText } from "../text";
 
 /** Where a reading should come, and how far from there it still surprises nobody; both in the reading's unit. */
 export interface Expected {
@@ -8,15 +9,15 @@ export interface Expected {
   readonly others?: readonly number[];
   readonly within: number;
   /** Who says so, as the message puts it: "the trials before", "the first weighing". */
-  readonly by: string;
+  readonly by: Phrase;
   /** The values as a message names them, where that is not the first alone: "20.00 or 21.20". */
-  readonly near?: string;
+  readonly near?: Phrase;
 }
 
 interface Candidate {
   readonly kind: NonNullable<Check["kind"]>;
   readonly value: number;
-  readonly question: (meant: string) => string;
+  readonly question: (meant: Phrase) => Phrase;
 }
 
 /** Values that differ from the typed one by two neighboring digits in the other order. */
@@ -37,13 +38,13 @@ function candidates(text: string, value: number, unit: string, decimals: number)
   const moved = (by: number): Candidate => ({
     kind: "off by a mark",
     value: value + by,
-    question: (meant) => `Just ${Math.abs(by).toFixed(2)} ${unit} off? Is ${meant} meant?`,
+    question: (meant) => msg`Just ${Math.abs(by).toFixed(2)} ${unit} off? Is ${meant} meant?`,
   });
   return [
     ...swappedDigits(text).map((turned): Candidate => ({
       kind: "swapped digits",
       value: turned,
-      question: (meant) => `Two digits swapped? Is ${meant} meant?`,
+      question: (meant) => msg`Two digits swapped? Is ${meant} meant?`,
     })),
     ...[-10, -1, 1, 10].map(moved),
     ...[10, 0.1].map((factor): Candidate => ({
@@ -51,8 +52,8 @@ function candidates(text: string, value: number, unit: string, decimals: number)
       value: Number((value * factor).toFixed(decimals)),
       question: (meant) =>
         factor > 1
-          ? `A digit dropped, or the point one place off? Is ${meant} meant?`
-          : `A digit too many, or the point one place off? Is ${meant} meant?`,
+          ? msg`A digit dropped, or the point one place off? Is ${meant} meant?`
+          : msg`A digit too many, or the point one place off? Is ${meant} meant?`,
     })),
   ];
 }
@@ -72,20 +73,20 @@ export function slipChecks(text: string, unit: string, decimals: number, expecte
     .filter((c) => c.value >= 0 && distance(c.value) <= expected.within)
     .sort((a, b) => distance(a.value) - distance(b.value))[0];
   const near = expected.near ?? toDecimals(expected.value, Math.min(decimals, 2));
-  const far = `Based on ${expected.by}, expect about ${near} ${unit}.`;
+  const far = msg`Based on ${expected.by}, expect about ${near} ${unitText(unit)}.`;
   if (likely) {
     const meant = likely.value.toFixed(decimals);
     return [
       {
         severity: "caution",
         kind: likely.kind,
-        message: `${far} ${likely.question(meant)}`,
+        message: msg`${far} ${likely.question(meant)}`,
         proposal: meant,
       },
     ];
   }
   return [
-    { severity: "caution", kind: "jump", message: `${far} ${text} is far from that: is it read right?` },
+    { severity: "caution", kind: "jump", message: msg`${far} ${text} is far from that: is it read right?` },
   ];
 }
 
@@ -100,7 +101,7 @@ export const asksBack = ({ proposal, kind }: Check): boolean =>
 export function sameReadingCheck(
   text: string,
   unit: string,
-  others: readonly { readonly name: string; readonly text: string }[],
+  others: readonly { readonly name: Phrase; readonly text: string }[],
 ): Check[] {
   const twin = others.find((other) => other.text === text);
   if (!twin) return [];
@@ -108,7 +109,7 @@ export function sameReadingCheck(
     {
       severity: "caution",
       kind: "same reading",
-      message: `${text} ${unit} to the last digit, as in ${twin.name}: was it read anew?`,
+      message: msg`${text} ${unit} to the last digit, as in ${twin.name}: was it read anew?`,
     },
   ];
 }
@@ -126,7 +127,7 @@ export function repeatCheck(
   const slip = slipChecks(text, "g", decimals, {
     value: Number(first),
     within: allowed,
-    by: "the first weighing",
+    by: msg`the first weighing`,
   });
   return slip.map((check) => ({
     ...check,

@@ -1,6 +1,7 @@
 import { leaf, type Leaf, measured, type Quantity, type Sensitivity } from "../quantity";
 import { leafShape, type Shape, uncertaintyFromHalfWidth } from "./distribution";
 import { type GlasswareKind, glasswareTolerance, sizesMl, type ToleranceClass } from "./glassware";
+import { msg, uncapitalized } from "../text";
 
 /** About 20 drops to the mL: a burette cannot stop between two drops. Common practice, no source. */
 export const dropMl = 0.05;
@@ -62,8 +63,8 @@ function temperatureSensitivity(volumeMl: number, stage: string, conditions: Vol
     leaf: leaf({
       id: `temperature:${stage}`,
       kind: "temperature",
-      label: `Room within ${conditions.temperatureHalfRangeC} °C of ${conditions.roomC} °C`,
-      group: "Temperature",
+      label: msg`Room within ${conditions.temperatureHalfRangeC} °C of ${conditions.roomC} °C`,
+      group: msg`Temperature`,
       shape: leafShape(conditions.temperatureShape),
       u: uncertaintyFromHalfWidth(conditions.temperatureHalfRangeC, conditions.temperatureShape),
       stage,
@@ -102,13 +103,13 @@ export function buretteVolume(readings: BuretteReadings, conditions: VolumeCondi
   const volumeMl = finalMl - initialMl;
   const { toleranceMl } = glasswareTolerance("burette", capacityMl, conditions.toleranceClass);
   const which = symbol === undefined ? "" : ` (${symbol})`;
-  const label = `Burette, ${capacityMl} mL class ${conditions.toleranceClass}${which}`;
+  const label = msg`Burette, ${capacityMl} mL class ${conditions.toleranceClass}${which}`;
   const reading = (end: "initial" | "final", by: number): Sensitivity => ({
     leaf: leaf({
       id: `burette-reading:${trial}:${end}${which}`,
       kind: "burette-reading",
-      label: `${end === "initial" ? "Initial" : "Final"} burette reading${which}`,
-      group: "Burette readings",
+      label: msg`${end === "initial" ? msg`Initial` : msg`Final`} burette reading${which}`,
+      group: msg`Burette readings`,
       shape: "triangular",
       u: uncertaintyFromHalfWidth(readingHalfWidthMl, "triangular"),
       random: !once,
@@ -175,7 +176,7 @@ export function pipetteVolume(
     stage,
     by.pipettes.map((sizeMl) => {
       const { toleranceMl } = glasswareTolerance("pipette", sizeMl, conditions.toleranceClass);
-      const label = `Pipette, ${sizeMl} mL class ${conditions.toleranceClass}${which}`;
+      const label = msg`Pipette, ${sizeMl} mL class ${conditions.toleranceClass}${which}`;
       const leaf = toleranceLeaf(
         { id: `pipette:${stage}:${sizeMl}${which}`, kind: "pipette", label },
         toleranceMl,
@@ -201,14 +202,14 @@ export function flaskVolume(
   symbol: string,
 ): Quantity {
   const { toleranceMl, capacityMl } = glasswareTolerance("flask", volumeMl, conditions.toleranceClass);
-  const label = `Volumetric flask, ${capacityMl} mL class ${conditions.toleranceClass}`;
+  const label = msg`Volumetric flask, ${capacityMl} mL class ${conditions.toleranceClass}`;
   const id = `flask:${stage}:${symbol}${once ? "" : `:${trial}`}`;
   const filling = leaf({
     id: `filling:${trial}:${symbol}`,
     kind: "filling",
     symbol,
-    label: `Filling to the mark (${symbol})`,
-    group: "Filling to the mark",
+    label: msg`Filling to the mark (${symbol})`,
+    group: msg`Filling to the mark`,
     u: toleranceMl * fillingPart,
     random: !once,
     stage,
@@ -241,14 +242,14 @@ export function graduatedVolume(
     glass.capacityMl,
     conditions.toleranceClass,
   );
-  const name = glass.kind === "cylinder" ? "Measuring cylinder" : "Graduated pipette";
-  const label = `${name}, ${capacityMl} mL class ${conditions.toleranceClass}`;
+  const name = glass.kind === "cylinder" ? msg`Measuring cylinder` : msg`Graduated pipette`;
+  const label = msg`${name}, ${capacityMl} mL class ${conditions.toleranceClass}`;
   const reading = leaf({
     id: `scale-reading:${trial}:${symbol}`,
     kind: "scale-reading",
     symbol,
-    label: `Reading of the ${name.toLowerCase()} (${symbol})`,
-    group: "Reading of graduated glass",
+    label: msg`Reading of the ${uncapitalized(name)} (${symbol})`,
+    group: msg`Reading of graduated glass`,
     shape: "triangular",
     u: uncertaintyFromHalfWidth(toleranceMl / 2, "triangular"),
     random: !once,
@@ -274,8 +275,8 @@ export function dropsVolume(
   const factor = leaf({
     id: `drops-per-ml:${of}`,
     kind: "drops",
-    label: `Drops of ${of} in one mL`,
-    group: "Drop factor",
+    label: msg`Drops of ${of} in one mL`,
+    group: msg`Drop factor`,
     shape: "rectangular",
     u: uncertaintyFromHalfWidth(perMl.plusMinus, "rectangular"),
     stage,

@@ -1,5 +1,5 @@
 import { type Result, success } from "../result";
-import { withPoint } from "../text";
+import { withPoint, msg, type Phrase } from "../text";
 import { checksOfInput, type Field } from "../inputs";
 import {
   type Check,
@@ -41,7 +41,7 @@ export interface FieldContext {
 
 type Lookup = (kind: ObservationKind) => Observation | null;
 
-const stop = (message: string, kind: Check["kind"]): FieldCheck => ({
+const stop = (message: Phrase, kind: Check["kind"]): FieldCheck => ({
   ok: false,
   problem: { severity: "stop", message, ...(kind ? { kind } : {}) },
 });
@@ -92,7 +92,7 @@ function withLikelyMeaning(
   const decimals = field.rules.decimals ?? 2;
   // Nobody reads an absorbance of 62: it is what the other scale of the display shows.
   const otherScale = field.kind.startsWith("absorbance") && check.kind === "scale" && Number(text) > 0;
-  if (otherScale) return stop(`${check.message}. Is it a transmittance in percent?`, "scale");
+  if (otherScale) return stop(msg`${check.message}. Is it a transmittance in percent?`, "scale");
   const slip = check.kind === "scale" ? slipChecks(text, field.unit, decimals, expected)[0] : undefined;
   return {
     ok: false,

@@ -1,5 +1,6 @@
 import { type EarlierUnits, type InputSetting, unitAmong, type Input } from "../inputs";
 import type { Condition, FurtherResultDefinition, ComputedStage, Method } from "./schema";
+import { msg } from "../text";
 
 // What a screen computes with stands apart from the schema, which only forms and files need.
 export type {
@@ -62,4 +63,4 @@ export const unitsOf = ({ stages }: Method): EarlierUnits => ({
 export const unitOfInput = (input: Input, method: Method): string => unitAmong(input, unitsOf(method));
 
 /** How the end of every run is called, as a key and in words: no stage reads it, the chain shows it behind the last one. */
-export const concluding = { key: "conclude", title: "Conclude" } as const;
+export const concluding = { key: "conclude", title: msg`Conclude` } as const;

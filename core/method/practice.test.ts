@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { mustHold } from "~/core/result";
-import { buretteAfterDrops, type HouseRules, inHouseWords } from "~/core/rules";
+import { buretteAfterDrops, type HouseRules } from "~/core/rules";
 import {
   persistenceOf,
   checkField,
@@ -26,6 +26,8 @@ import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-pht
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { rulesPresets } from "~/catalog/rules/presets";
 import { aliquot, flask, runRecord } from "../testing/build-record";
+import { plain } from "../testing/plain";
+import { inEnglish } from "../text";
 
 const stageOf = (standardize: TrialRecord[], determine: TrialRecord[] = [], rules = defaultHouseRules) =>
   evaluateRun(runRecord(standardize, determine, rules)).stages[
@@ -66,7 +68,10 @@ describe("a mark that may be the end", () => {
   });
 
   test("counts for nothing, and tells why it was no end", () => {
-    expect(stageOf([marked]).trials[0]).toMatchObject({ titerMl: expect.closeTo(25.1, 9), eligible: true });
+    expect(plain(stageOf([marked]).trials[0])).toMatchObject({
+      titerMl: expect.closeTo(25.1, 9),
+      eligible: true,
+    });
     expect(maybeMarks(marked.observations, "V")).toMatchObject([
       { text: "25.00", reason: "faded after 12 s" },
     ]);
@@ -93,7 +98,10 @@ describe("a mark that may be the end", () => {
     const stage = baseByPhthalateThenAcid.stages[0] as TitrationStage;
     const field = trialFields(stage, defaultHouseRules).find((f) => f.kind === "burette.maybe")!;
     const check = checkField(field, "0.00", { stage, houseRules: defaultHouseRules, holder: marked });
-    expect(check).toMatchObject({ ok: false, problem: { message: "0.00 is not beyond the start, 0.00" } });
+    expect(plain(check)).toMatchObject({
+      ok: false,
+      problem: { message: "0.00 is not beyond the start, 0.00" },
+    });
   });
 });
 
@@ -105,7 +113,7 @@ describe("an overshot end that was brought back", () => {
   test("leaves the titer without what the added volume took: 21.04 - 1.00 · 1.02 = 20.02", () => {
     const stage = stageOf([base], [back("1.00", "1.02"), aliquot("25.00", "0.00", "20.02")]);
     expect(stage.trials.map((t) => t.titerMl)).toEqual([expect.closeTo(20.02, 9), expect.closeTo(20.02, 9)]);
-    expect(stage.trials[0]?.cautions.map((c) => c.message)).toEqual([
+    expect(plain(stage.trials[0]?.cautions.map((c) => c.message))).toEqual([
       "overshot: 1.00 mL added back, worth 1.02 mL of titrant each",
     ]);
     // What was added, and how well its worth is known, are causes of their own.
@@ -113,7 +121,7 @@ describe("an overshot end that was brought back", () => {
     expect(leaves.filter((id) => id.startsWith("back-"))).toHaveLength(2);
     const record = runRecord([base], [back("1.00", "1.02")]);
     const [step] = workingOf(record, evaluateRun(record), "determine", null)!.steps;
-    expect(step?.formula).toBe("V = final - initial - V_back·w = 21.04 - 0.00 - 1.00·1.02");
+    expect(plain(step?.formula)).toBe("V = final - initial - V_back·w = 21.04 - 0.00 - 1.00·1.02");
   });
 
   test("with only one of the two known it is as though nothing was added; with too much there is no titer", () => {
@@ -129,7 +137,7 @@ describe("how it was done stands with the trial", () => {
     stageOf([t], [], rules).trials[0]?.cautions.map((c) => c.message);
 
   test("a start that is not zero, where the house starts there; zero is offered", () => {
-    expect(messages(trial, changed({ start: "zero" }))).toEqual(["started at 1.20, not at zero"]);
+    expect(plain(messages(trial, changed({ start: "zero" })))).toEqual(["started at 1.20, not at zero"]);
     expect(messages(trial, defaultHouseRules)).toEqual([]);
     expect(stageOf([trial], [], changed({ start: "zero" })).proposals.get("V:burette.initial")).toBe("0.00");
     expect(stageOf([trial]).proposals.get("V:burette.initial")).toBe("26.20");
@@ -137,7 +145,7 @@ describe("how it was done stands with the trial", () => {
 
   test("two readings of one meniscus that differ by more than the house allows", () => {
     const twice = more(trial, "burette.final.again", "26.40");
-    expect(messages(twice, defaultHouseRules)).toEqual(["final reading typed as 26.20 and as 26.40"]);
+    expect(plain(messages(twice, defaultHouseRules))).toEqual(["final reading typed as 26.20 and as 26.40"]);
     expect(messages(more(trial, "burette.final.again", "26.22"), defaultHouseRules)).toEqual([]);
   });
 
@@ -145,11 +153,11 @@ describe("how it was done stands with the trial", () => {
     const stage = baseByPhthalateThenAcid.stages[0] as TitrationStage;
     const half = changed({ resolutionMl: "0.05", meniscus: "top" });
     const field = trialFields(stage, half).find((f) => f.kind === "burette.final")!;
-    expect(field.hint).toBe("to 0.05, top of the meniscus");
+    expect(plain(field.hint)).toBe("to 0.05, top of the meniscus");
     const read = (text: string) =>
       checkField(field, text, { stage, houseRules: half, holder: { observations: [] } });
-    expect(read("24.35")).toMatchObject({ ok: true });
-    expect(read("24.37")).toMatchObject({ ok: false, problem: { proposal: "24.35" } });
+    expect(plain(read("24.35"))).toMatchObject({ ok: true });
+    expect(plain(read("24.37"))).toMatchObject({ ok: false, problem: { proposal: "24.35" } });
     // Three drops of 0.05 mL; at the ends of its scale a burette stays.
     expect(buretteAfterDrops(24.35, 3, half)).toBe("24.50");
     expect(buretteAfterDrops(24.35, -1, defaultHouseRules)).toBe("24.30");
@@ -193,7 +201,7 @@ describe("how it was done stands with the trial", () => {
     const timers = [timer({ trialId: trial.id, ...change })];
     const stages = record.stages.map((s, i) => (i === 0 ? { ...s, timers } : s));
     const stage = evaluateRun({ ...record, stages }).stages[0] as TitrationEvaluation;
-    expect(stage.trials[0]?.cautions.map((c) => c.message)).toEqual(told);
+    expect(plain(stage.trials[0]?.cautions.map((c) => c.message))).toEqual(told);
   });
 });
 
@@ -210,7 +218,7 @@ describe("a flask that must be warm", () => {
     ["72", /^72 °C is above .*: let it cool/],
   ])("at %s °C asks before it goes on", (text, words) => {
     const checked = check(text);
-    expect(checked.ok && checked.value.cautions.map((c) => c.message)).toEqual([
+    expect(plain(checked.ok && checked.value.cautions.map((c) => c.message))).toEqual([
       expect.stringMatching(words),
     ]);
   });
@@ -295,7 +303,7 @@ describe("other house rules", () => {
     expect(stageOf([base], trials).meanTiterMl).toBeNull();
     const record = runRecord([base], trials, rules);
     const working = workingOf(record, evaluateRun(record), "determine", null)!;
-    expect(working.steps.find((s) => s.id === "mean")?.formula).toBe(
+    expect(plain(working.steps.find((s) => s.id === "mean")?.formula)).toBe(
       "mean of 20.00, 20.06, 19.98 mL = 20.013 mL",
     );
     // Flasks of unlike mass have no common mean titer.
@@ -338,26 +346,13 @@ describe("other house rules", () => {
     expect(effectsOfRules(record, defaultHouseRules)).toEqual([]);
     const strict = { ...defaultHouseRules, agreement: { ...defaultHouseRules.agreement, withinMl: "0.05" } };
     const effects = effectsOfRules(record, strict);
-    const said = (what: string) => effects.find((e) => e.stage === "Titrate the acid" && e.what === what);
-    expect(said("Trials in the set")).toMatchObject({ from: "1, 2, 3", to: "1, 3" });
-    expect(said("Next")?.to).toMatch(/^One more trial between/);
-    expect(effects.every((e) => e.from !== e.to)).toBe(true);
+    const said = (what: string) =>
+      effects.find((e) => e.stage === "Titrate the acid" && inEnglish(e.what) === what);
+    expect(plain(said("Trials in the set"))).toMatchObject({ from: "1, 2, 3", to: "1, 3" });
+    expect(plain(said("Next")?.to)).toMatch(/^One more trial between/);
+    expect(effects.every((e) => inEnglish(e.from) !== inEnglish(e.to))).toBe(true);
     for (const { rules } of rulesPresets.slice(1)) expect(effectsOfRules(record, rules)).not.toEqual([]);
   });
-});
-
-test.each([
-  ["titre", "mL", "Mean titer 24.38 mL; two titers, 0.1 mol/L", "Mean titre 24.38 mL; two titres, 0.1 mol/L"],
-  [
-    "titer",
-    "cm³",
-    "24.38 mL of 0.1 mol/L, 5 mg/L, 250 µL, mL/g",
-    "24.38 cm³ of 0.1 mol/dm³, 5 mg/dm³, 250 µL, cm³/g",
-  ],
-  ["titre", "cm³", "Titer and titerable HTML", "Titre and titerable HTML"],
-  ["titer", "mL", "titer in mL", "titer in mL"],
-] as const)("in a house of %s and %s: %s", (titer, volume, text, says) => {
-  expect(inHouseWords(text, { titer, volume })).toBe(says);
 });
 
 test("a reading that was taken back leaves the earlier one of its kind out of the account", () => {

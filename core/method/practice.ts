@@ -5,9 +5,9 @@ import type { Condition, TitrationStage } from "./schema";
 import { isOfFlask } from "./method";
 import { endOfCorrections, fieldHistory, type Observation, type TimerRecord } from "../record";
 import type { HouseRules } from "../rules";
-import { uncapitalized } from "../text";
+import { uncapitalized, msg, type Phrase } from "../text";
 
-const caution = (message: string, kind: NonNullable<Check["kind"]>): Check => ({
+const caution = (message: Phrase, kind: NonNullable<Check["kind"]>): Check => ({
   severity: "caution",
   message,
   kind,
@@ -76,16 +76,16 @@ export function temperatureChecks(
   const asked = conditions.find(isOfFlask);
   const [low, high] = asked?.celsius ?? [-Infinity, Infinity];
   if (celsius >= low && celsius <= high) return [];
-  const off = `${celsius} °C is ${celsius < low ? "below" : "above"} the ${low} to ${high} °C of this method`;
-  const advice = celsius < low ? "warm it before you go on" : "let it cool before you go on";
-  return [caution(done ? off : `${off}: ${advice}`, "temperature")];
+  const off = msg`${celsius} °C is ${celsius < low ? msg`below` : msg`above`} the ${low} to ${high} °C of this method`;
+  const advice = celsius < low ? msg`warm it before you go on` : msg`let it cool before you go on`;
+  return [caution(done ? off : msg`${off}: ${advice}`, "temperature")];
 }
 
 /** The house starts every titration at the zero mark, and this one did not. */
 export function startChecks(rules: HouseRules, initial: string): Check[] {
   if (rules.burette.start !== "zero" || Number(initial) === 0) return [];
   const proposal = (0).toFixed(initial.split(".")[1]?.length ?? 0);
-  return [{ ...caution(`This house starts at zero: was it ${initial}?`, "start"), proposal }];
+  return [{ ...caution(msg`This house starts at zero: was it ${initial}?`, "start"), proposal }];
 }
 
 /** Two readings of one meniscus, the second typed without sight of the first, that differ by more than the house allows. */
@@ -95,7 +95,7 @@ export function secondReadingChecks(rules: HouseRules, first: string, second: st
   return [
     {
       ...caution(
-        `Read as ${first} first and as ${second} now: more than ${rules.burette.readTwiceWithinMl} mL apart. Which one is it?`,
+        msg`Read as ${first} first and as ${second} now: more than ${rules.burette.readTwiceWithinMl} mL apart. Which one is it?`,
         "repeat",
       ),
       proposal: first,
@@ -104,14 +104,14 @@ export function secondReadingChecks(rules: HouseRules, first: string, second: st
 }
 
 /** What an ended timer says of its flask: how long it took, and whether that was early or late. */
-export function timerWords(timer: TimerRecord): string | null {
+export function timerWords(timer: TimerRecord): Phrase | null {
   const came = punctuality(timer);
   if (!came || timer.outcome === "dropped") return null;
   const took = (timer.seconds + (came.how === "early" ? -1 : 1) * came.bySeconds) / 60;
-  const what = `${uncapitalized(timer.what)}: ${took < 1 ? "under a minute" : `${Math.round(took * 10) / 10} min`}`;
+  const what = msg`${uncapitalized(timer.what)}: ${took < 1 ? msg`under a minute` : msg`${Math.round(took * 10) / 10} min`}`;
   return came.how === "on time"
-    ? `${what}, on time`
-    : `${what}, ${clockText(came.bySeconds)} ${came.how === "early" ? "less" : "more"} than ${durationText(timer.seconds)}`;
+    ? msg`${what}, on time`
+    : msg`${what}, ${clockText(came.bySeconds)} ${came.how === "early" ? msg`less` : msg`more`} than ${durationText(timer.seconds)}`;
 }
 
 /** Symbol of a titration's own burette, that of the titrant; what a sample is delivered from is another. */
@@ -145,9 +145,9 @@ export function practiceCautions(
     .find(({ field }) => field.kind === "temperature.flask" && field.symbol === titer)
     ?.readings?.map(({ text }) => text);
   const [addedMl, worth] = [read("back.volume"), read("back.worth")];
-  const twice = (name: string, first: string | null, second: string | null): Check[] =>
+  const twice = (name: Phrase, first: string | null, second: string | null): Check[] =>
     first !== null && second !== null && secondReadingChecks(rules, first, second).length > 0
-      ? [caution(`${name} reading typed as ${first} and as ${second}`, "repeat")]
+      ? [caution(msg`${name} reading typed as ${first} and as ${second}`, "repeat")]
       : [];
   const strict = timers.flatMap((timer) => {
     const came = timer.trialId === id && timer.strict ? punctuality(timer) : null;
@@ -158,11 +158,11 @@ export function practiceCautions(
     ...twice("initial", initial, initialAgain),
     ...twice("final", final, finalAgain),
     ...(initial !== null && startChecks(rules, initial).length > 0
-      ? [caution(`started at ${initial}, not at zero`, "start")]
+      ? [caution(msg`started at ${initial}, not at zero`, "start")]
       : []),
     ...(warm ?? []).flatMap((celsius) => temperatureChecks(stage, Number(celsius), true)),
     ...(addedMl !== null && worth !== null
-      ? [caution(`overshot: ${addedMl} mL added back, worth ${worth} mL of titrant each`, "back")]
+      ? [caution(msg`overshot: ${addedMl} mL added back, worth ${worth} mL of titrant each`, "back")]
       : []),
     ...strict,
   ];

@@ -1,30 +1,30 @@
 import { type Static, Type } from "@sinclair/typebox";
 import { InputSchema } from "../inputs";
-import { Closed, Decimal, Key, Text } from "../inputs/parts";
+import { Closed, Decimal, Key, ShortText } from "../inputs/parts";
 
 /** What a method is made of, as data. This schema is the one source of its type, of its check and of its published form. */
 
 const RelationLine = Type.Object(
   {
     /** `symbol = expression`. */
-    relation: Text,
+    relation: ShortText,
     /** What the line computes, as a heading of the working. */
-    title: Text,
+    title: ShortText,
     /** Unit in which its value is shown. */
-    unit: Text,
+    unit: ShortText,
   },
   Closed,
 );
 
 const FurtherResult = Type.Object(
   {
-    symbol: Text,
-    name: Text,
-    unit: Text,
+    symbol: ShortText,
+    name: ShortText,
+    unit: ShortText,
     /** True for a count, such as electrons: shown with the nearest whole number too. */
     nearestWhole: Type.Optional(Type.Boolean()),
     /** When it can be told at all: while the symbol has this value; else why it cannot, in words. */
-    when: Type.Optional(Type.Object({ symbol: Text, is: Type.Number(), otherwise: Text }, Closed)),
+    when: Type.Optional(Type.Object({ symbol: ShortText, is: Type.Number(), otherwise: ShortText }, Closed)),
   },
   Closed,
 );
@@ -34,7 +34,7 @@ const MainResult = Type.Object(
   {
     ...FurtherResult.properties,
     /** Formula of the solution whose concentration this stage fixes: it goes to the shelf. */
-    assigns: Type.Optional(Text),
+    assigns: Type.Optional(ShortText),
     /** Equivalents in one mole of it in this reaction: its normality is that many times its concentration. */
     equivalents: Type.Optional(Type.Integer({ minimum: 1, maximum: 8 })),
   },
@@ -46,7 +46,7 @@ const Acceptance = Type.Union([
     {
       /** Against a known or a target value, by its symbol: the error in percent. */
       against: Type.Literal("value"),
-      symbol: Text,
+      symbol: ShortText,
       tolerancePercent: Type.Number({ exclusiveMinimum: 0 }),
       /** What to do when it is off: a dilution is titrated again, then made anew; else it is only told. */
       whenOff: Type.Union([Type.Literal("dilution"), Type.Literal("tell")]),
@@ -57,7 +57,7 @@ const Acceptance = Type.Union([
     {
       /** Against a limit, by its symbol, with the result's own ± for a guard band. */
       against: Type.Literal("limit"),
-      symbol: Text,
+      symbol: ShortText,
       bound: Type.Union([Type.Literal("at most"), Type.Literal("at least")]),
     },
     Closed,
@@ -74,10 +74,10 @@ export const PlausibilitySchema = Type.Union([
   Type.Object(
     {
       rule: Type.Literal("between"),
-      symbol: Text,
+      symbol: ShortText,
       from: Type.Optional(Type.Number()),
       to: Type.Optional(Type.Number()),
-      unit: Text,
+      unit: ShortText,
       /** "impossible" where nothing can lie outside, "invalid" where the method does not hold there; impossible where not said. */
       outside: Type.Optional(Type.Union([Type.Literal("impossible"), Type.Literal("invalid")])),
     },
@@ -87,10 +87,10 @@ export const PlausibilitySchema = Type.Union([
   Type.Object(
     {
       rule: Type.Literal("at most all"),
-      symbol: Text,
-      all: Type.Optional(Text),
+      symbol: ShortText,
+      all: Type.Optional(ShortText),
       /** What "all" is, in words: "pure oxalic acid dihydrate". */
-      of: Type.Optional(Text),
+      of: Type.Optional(ShortText),
     },
     Closed,
   ),
@@ -98,22 +98,22 @@ export const PlausibilitySchema = Type.Union([
   Type.Object(
     {
       rule: Type.Union([Type.Literal("not above"), Type.Literal("not below")]),
-      symbol: Text,
-      other: Text,
-      stage: Type.Optional(Text),
+      symbol: ShortText,
+      other: ShortText,
+      stage: Type.Optional(ShortText),
     },
     Closed,
   ),
   /** A count: near a whole number. */
-  Type.Object({ rule: Type.Literal("whole number"), symbol: Text }, Closed),
+  Type.Object({ rule: Type.Literal("whole number"), symbol: ShortText }, Closed),
 ]);
 export type Plausibility = Static<typeof PlausibilitySchema>;
 
 const RibbonStep = Type.Object(
   {
     color: Type.String({ pattern: "^#[0-9a-f]{6}$" }),
-    looks: Text,
-    do: Text,
+    looks: ShortText,
+    do: ShortText,
     /** True for the one step at which to stop and read. */
     end: Type.Optional(Type.Boolean()),
   },
@@ -123,9 +123,9 @@ const RibbonStep = Type.Object(
 /** What is added on the way, how much of it, whether that must be exact, and when. */
 const Reagent = Type.Object(
   {
-    name: Text,
+    name: ShortText,
     /** How much, in words. */
-    amount: Text,
+    amount: ShortText,
     /** The most of it that one flask takes, or all flasks of a series together; where the words tell a number. */
     quantity: Type.Optional(
       Type.Object(
@@ -144,7 +144,7 @@ const Reagent = Type.Object(
       ),
     ),
     exact: Type.Boolean(),
-    when: Text,
+    when: ShortText,
     /** True for what is added only when all else is ready, since it does not keep. */
     last: Type.Optional(Type.Boolean()),
   },
@@ -155,7 +155,7 @@ export type Reagent = Static<typeof Reagent>;
 /** What must hold while it is done: a temperature to keep, a time to wait. */
 const Condition = Type.Object(
   {
-    what: Text,
+    what: ShortText,
     /** What it is of, where that is not the flask that is titrated: a solid that is dried, the room. */
     of: Type.Optional(Type.Union([Type.Literal("flask"), Type.Literal("solid"), Type.Literal("room")])),
     /** From and to, °C. */
@@ -172,7 +172,7 @@ export type Condition = Static<typeof Condition>;
 
 const computed = {
   key: Key,
-  title: Text,
+  title: ShortText,
   /** Readings, in order. */
   inputs: Type.Array(InputSchema, { minItems: 1, maxItems: 60 }),
   relations: Type.Array(RelationLine, { minItems: 1, maxItems: 60 }),
@@ -183,8 +183,8 @@ const computed = {
   plausible: Type.Optional(Type.Array(PlausibilitySchema, { maxItems: 60 })),
   reagents: Type.Optional(Type.Array(Reagent, { maxItems: 40 })),
   conditions: Type.Optional(Type.Array(Condition, { maxItems: 40 })),
-  steps: Type.Array(Text, { maxItems: 80 }),
-  cautions: Type.Array(Text, { maxItems: 80 }),
+  steps: Type.Array(ShortText, { maxItems: 80 }),
+  cautions: Type.Array(ShortText, { maxItems: 80 }),
 };
 
 export const TitrationStageSchema = Type.Object(
@@ -197,9 +197,9 @@ export const TitrationStageSchema = Type.Object(
          * What must agree: the titer alone, the titer per amount where flasks are unlike ("V / m"), or the result by its
          * symbol where titers tell nothing, as in a back-titration of unlike samples.
          */
-        on: Text,
+        on: ShortText,
         /** The amount a titer is taken per, where there is one. */
-        per: Type.Optional(Text),
+        per: Type.Optional(ShortText),
       },
       Closed,
     ),
@@ -208,8 +208,8 @@ export const TitrationStageSchema = Type.Object(
     presumed: Type.Optional(Type.Number()),
     /** Titers that this method is laid out for, mL. */
     expectMl: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
-    indicator: Text,
-    persistence: Text,
+    indicator: ShortText,
+    persistence: ShortText,
     /** How long the color of the end must stay, s. */
     persistSeconds: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     meniscus: Type.Union([Type.Literal("bottom"), Type.Literal("top")]),
@@ -246,22 +246,30 @@ export const CalibrationStageSchema = Type.Object(
     ...computed,
     /** The amount in each flask: a symbol, read or computed by these lines. */
     axis: Type.Object(
-      { symbol: Text, name: Text, unit: Text, relations: Type.Array(RelationLine, { maxItems: 20 }) },
+      {
+        symbol: ShortText,
+        name: ShortText,
+        unit: ShortText,
+        relations: Type.Array(RelationLine, { maxItems: 20 }),
+      },
       Closed,
     ),
     /** Symbols by which the relations use the line; `cut` is where it meets the axis, as a positive amount. */
     line: Type.Object(
       {
-        intercept: Text,
-        slope: Text,
-        cut: Type.Optional(Text),
+        intercept: ShortText,
+        slope: ShortText,
+        cut: Type.Optional(ShortText),
         model: LineModelSchema,
         weighting: WeightingSchema,
       },
       Closed,
     ),
     /** What is usually taken for each flask, from dilute to strong, as it would be typed. */
-    series: Type.Object({ symbol: Text, values: Type.Array(Decimal, { minItems: 2, maxItems: 60 }) }, Closed),
+    series: Type.Object(
+      { symbol: ShortText, values: Type.Array(Decimal, { minItems: 2, maxItems: 60 }) },
+      Closed,
+    ),
     /** About what the strongest of them reads. */
     strongest: Type.Number({ exclusiveMinimum: 0 }),
     /** The color of the strongest standard. */
@@ -288,12 +296,12 @@ export const RateStageSchema = Type.Object(
     rate: Type.Object(
       {
         /** Symbol by which the relations use the rate constant of one course, 1/s. */
-        symbol: Text,
+        symbol: ShortText,
         /** Symbol of what is in large excess, where its order is asked for. */
-        excess: Type.Optional(Text),
+        excess: Type.Optional(ShortText),
         /** Symbols of the molar absorptivity and of the path, by which absorbance is turned into concentration. */
-        absorptivity: Type.Optional(Text),
-        path: Type.Optional(Text),
+        absorptivity: Type.Optional(ShortText),
+        path: Type.Optional(ShortText),
       },
       Closed,
     ),
@@ -326,19 +334,19 @@ export const MethodSchema = Type.Object(
       /** What a bottle on the shelf was made by; not in the library. */
       Type.Literal("solutions"),
     ]),
-    title: Text,
-    purpose: Text,
+    title: ShortText,
+    purpose: ShortText,
     /** Where schools differ: the method that this is another way of, and what is different. */
-    variant: Type.Optional(Type.Object({ of: Text, differs: Text }, Closed)),
+    variant: Type.Optional(Type.Object({ of: ShortText, differs: ShortText }, Closed)),
     /** In the order in which they happen: what one makes, a later one may use up. */
-    equations: Type.Array(Type.Object({ name: Text, equation: Text }, Closed), { maxItems: 40 }),
+    equations: Type.Array(Type.Object({ name: ShortText, equation: ShortText }, Closed), { maxItems: 40 }),
     /** Formula to name. */
-    substances: Type.Record(Type.String({ maxLength: 120 }), Text, { maxProperties: 80 }),
+    substances: Type.Record(Type.String({ maxLength: 120 }), ShortText, { maxProperties: 80 }),
     stages: Type.Array(StageDefinitionSchema, { minItems: 1, maxItems: 20 }),
-    protection: Type.Array(Text, { maxItems: 60 }),
-    hazards: Type.Array(Text, { maxItems: 60 }),
-    waste: Type.Array(Text, { maxItems: 60 }),
-    glassware: Type.Array(Text, { maxItems: 60 }),
+    protection: Type.Array(ShortText, { maxItems: 60 }),
+    hazards: Type.Array(ShortText, { maxItems: 60 }),
+    waste: Type.Array(ShortText, { maxItems: 60 }),
+    glassware: Type.Array(ShortText, { maxItems: 60 }),
   },
   Closed,
 );

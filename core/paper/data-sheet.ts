@@ -11,7 +11,7 @@ import {
 import { type HouseRules, replicatesNeeded } from "../rules";
 import { methodOf, type RunRecord } from "../run";
 import { allowsOf, planningOf } from "../stages";
-import { capitalized } from "../text";
+import { capitalized, msg, type Phrase, joined, unitText } from "../text";
 
 /*
  * The data sheet of a method on paper: the fields of each stage in the order of the work, with room for what is read and for
@@ -28,13 +28,13 @@ const spareRows = 2;
 export interface SheetColumn {
   readonly key: string;
   readonly field: Field;
-  readonly label: string;
+  readonly label: Phrase;
 }
 
 /** A flask, or a trial, on the sheet. */
 export interface SheetRow {
   readonly key: string;
-  readonly name: string;
+  readonly name: Phrase;
   readonly kind: TrialRecord["kind"];
   /** The trial that it goes on with; null where it begins one. */
   readonly trialId: string | null;
@@ -65,7 +65,7 @@ const columnsOf = (fields: readonly Field[]): SheetColumn[] =>
       return Array.from({ length: readings }, (_, nth) => ({
         key: `${fieldKey(field)}${readings > 1 ? `:${nth + 1}` : ""}`,
         field,
-        label: readings > 1 ? `${field.label}, ${nth + 1}` : field.label,
+        label: readings > 1 ? msg`${field.label}, ${nth + 1}` : field.label,
       }));
     });
 
@@ -128,7 +128,7 @@ function newRows(
   }
   const rough = trials.length === 0 && startsRough?.(stage, rules) === true;
   const rows = Array.from({ length: replicatesNeeded(rules.agreement) + spareRows }, (_, i) => row(i));
-  return rough ? [{ ...row(0), key: "rough", name: "Rough", kind: "rough" as const }, ...rows] : rows;
+  return rough ? [{ ...row(0), key: "rough", name: msg`Rough`, kind: "rough" as const }, ...rows] : rows;
 }
 
 /** The data sheet of a method under house rules; of a run, with what is recorded in it already. */
@@ -150,5 +150,5 @@ export function dataSheet(method: Method, rules: HouseRules, record: RunRecord |
 }
 
 /** The heading of a column with its unit. */
-export const withUnit = ({ label, field: { unit } }: SheetColumn): string =>
-  unit === "" ? label : `${label}, ${unit}`;
+export const withUnit = ({ label, field }: SheetColumn): Phrase =>
+  field.unit === "" ? label : joined([label, unitText(field.unit)], ", ");

@@ -3,6 +3,7 @@ import { checkField } from "../method";
 import type { Observation, TrialRecord } from "../record";
 import type { RunRecord } from "../run";
 import type { SheetColumn } from "./data-sheet";
+import { msg, type Phrase } from "../text";
 
 /** One row of a sheet as it was written: a flask, or what is read once for the stage. */
 export interface PaperRow {
@@ -26,7 +27,7 @@ export interface PaperCell {
 /** What is to be said beside a place of the form: what keeps it from being entered, or what looks like a slip. */
 export interface PaperNote {
   readonly grave: boolean;
-  readonly message: string;
+  readonly message: Phrase;
 }
 
 export interface PaperRead {
@@ -110,9 +111,9 @@ export function readPaper(
   };
 }
 
-function timeNote(at: PaperRow["at"], needed: boolean, now: string): string | null {
-  if (at === undefined) return "Enter a time such as 9:40 or 14:05";
-  if (at === null) return needed ? "Enter about when it was read: it was another day" : null;
+function timeNote(at: PaperRow["at"], needed: boolean, now: string): Phrase | null {
+  if (at === undefined) return msg`Enter a time such as 9:40 or 14:05`;
+  if (at === null) return needed ? msg`Enter about when it was read: it was another day` : null;
   return problemOfTime(at, now);
 }
 

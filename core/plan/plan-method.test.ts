@@ -3,6 +3,7 @@ import { planMethod, shoppingList } from "~/core/plan";
 import { type Method } from "~/core/method";
 import { compiledMethod, type PlanChoices, rinsingMl } from "~/core/stages";
 import { methods } from "~/catalog/methods";
+import { plain } from "../testing/plain";
 
 const choices = (stages: PlanChoices["stages"] = {}, more: Partial<PlanChoices> = {}): PlanChoices => ({
   buretteMl: 50,
@@ -63,14 +64,14 @@ describe("a plan", () => {
   });
 
   test("says when the burette is too small, when the titer is little, and what is still to be told", () => {
-    expect(plan("permanganate-by-iron", "standardize", {}, { buretteMl: 10 })).toMatchObject({
+    expect(plain(plan("permanganate-by-iron", "standardize", {}, { buretteMl: 10 }))).toMatchObject({
       suffices: false,
       message: expect.stringMatching(/more than the 10 mL burette holds/),
     });
-    expect(plan("water-hardness", "total", { total: { result: 0.5 } }).message).toMatch(
+    expect(plain(plan("water-hardness", "total", { total: { result: 0.5 } }).message)).toMatch(
       /little for a 50 mL burette/,
     );
-    expect(plan("acid-by-base", "determine", {})).toMatchObject({
+    expect(plain(plan("acid-by-base", "determine", {}))).toMatchObject({
       titerMl: null,
       message: expect.stringMatching(/Type what concentration of the acid you expect/),
     });

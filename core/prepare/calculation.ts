@@ -10,6 +10,7 @@ import {
   typeset,
 } from "../relation";
 import { failure, mustHold, type Result, success } from "../result";
+import { msg, type Phrase } from "../text";
 
 export interface KnownNumber {
   readonly symbol: string;
@@ -30,7 +31,7 @@ export interface CalculatedStep {
   readonly names: string;
   readonly numbers: string;
   readonly value: string;
-  readonly text: string;
+  readonly text: Phrase;
   readonly number: number;
   readonly unit: string;
 }
@@ -78,11 +79,11 @@ export function calculate(
   for (const { relation, title, unit } of lines) {
     const read = parseRelation(relation);
     if (!read.ok) return read;
-    if (!isUnit(unit)) return failure(`"${unit}" is no unit known here`);
+    if (!isUnit(unit)) return failure(msg`"${unit}" is no unit known here`);
     const { symbol, expression } = read.value;
     const value = evaluateNumber(expression, { numbers, stoichiometry });
     const number = value / unitOf(unit).factor;
-    if (!Number.isFinite(number)) return failure("These numbers give no result: look for a zero");
+    if (!Number.isFinite(number)) return failure(msg`These numbers give no result: look for a zero`);
     numbers.set(symbol, value);
     shown.set(symbol, numberTex(tex(number), unit));
     steps.push({

@@ -1,6 +1,7 @@
 import { dropMl, sizesMl } from "../measure";
 import { failure, type Result, success } from "../result";
 import type { DeliveringGlass } from "./making";
+import { msg, type Phrase } from "../text";
 
 /** Divisions of measuring cylinders and graduated pipettes by capacity, mL; half of one can be judged. From memory. */
 const divisionsMl: Record<
@@ -64,7 +65,7 @@ export interface DilutionPlan {
   readonly made: number;
   /** How far that is from the target, percent. */
   readonly departurePercent: number;
-  readonly cautions: readonly string[];
+  readonly cautions: readonly Phrase[];
 }
 
 /**
@@ -74,11 +75,13 @@ export interface DilutionPlan {
  */
 export function planDilution(request: DilutionRequest): Result<DilutionPlan> {
   const { stock, target, volumeMl, glass, burette, startMl = 0 } = request;
-  if (!(stock > 0)) return failure("The concentration of the stock must be above zero");
-  if (!(target > 0)) return failure("The target must be above zero");
-  if (!(volumeMl > 0)) return failure("The volume must be above zero");
+  if (!(stock > 0)) return failure(msg`The concentration of the stock must be above zero`);
+  if (!(target > 0)) return failure(msg`The target must be above zero`);
+  if (!(volumeMl > 0)) return failure(msg`The volume must be above zero`);
   if (stock < target) {
-    return failure(`The stock is weaker than the target (${stock} against ${target}): take a stronger one`);
+    return failure(
+      msg`The stock is weaker than the target (${stock} against ${target}): take a stronger one`,
+    );
   }
   const exactMl = (target * volumeMl) / stock;
   const step = deliveryStepMl(glass, burette);
@@ -90,36 +93,36 @@ export function planDilution(request: DilutionRequest): Result<DilutionPlan> {
       : rounded(exactMl, step);
   const told = exactMl.toFixed(exactMl < 1 ? 3 : 2);
   if (deliveredMl <= 0) {
-    return failure(`${told} mL is less than this glass can measure: make it in two steps, or more of it`);
+    return failure(msg`${told} mL is less than this glass can measure: make it in two steps, or more of it`);
   }
   if (deliveredMl > volumeMl) {
     return failure(
-      `${told} mL of stock do not fit into ${volumeMl} mL: take a smaller pipette or a larger flask`,
+      msg`${told} mL of stock do not fit into ${volumeMl} mL: take a smaller pipette or a larger flask`,
     );
   }
   const capacityMl =
     glass.kind === "burette" ? burette.capacityMl : "capacityMl" in glass ? glass.capacityMl : 100;
   if (deliveredMl > capacityMl) {
-    return failure(`${told} mL are more than the ${capacityMl} mL ${glass.kind} holds`);
+    return failure(msg`${told} mL are more than the ${capacityMl} mL ${glass.kind} holds`);
   }
   const stopMl =
     glass.kind === "burette" ? rounded(startMl + deliveredMl, Number(burette.resolutionMl)) : null;
   if (stopMl !== null && stopMl > capacityMl) {
     return failure(
-      `From ${startMl} it would stop at ${stopMl}, past the last mark at ${capacityMl}: refill first`,
+      msg`From ${startMl} it would stop at ${stopMl}, past the last mark at ${capacityMl}: refill first`,
     );
   }
   const made = (stock * deliveredMl) / volumeMl;
   const departurePercent = (100 * (made - target)) / target;
-  const cautions: string[] = [];
+  const cautions: Phrase[] = [];
   if (step !== null && (100 * step) / 2 / deliveredMl > 2) {
     cautions.push(
-      `So small a volume is uncertain by its reading alone: ± ${((100 * step) / 2 / deliveredMl).toFixed(0)} %`,
+      msg`So small a volume is uncertain by its reading alone: ± ${((100 * step) / 2 / deliveredMl).toFixed(0)} %`,
     );
   }
   if (Math.abs(departurePercent) > 2) {
     cautions.push(
-      `It comes out ${Math.abs(departurePercent).toFixed(1)} % ${departurePercent > 0 ? "above" : "below"} the target`,
+      msg`It comes out ${Math.abs(departurePercent).toFixed(1)} % ${departurePercent > 0 ? msg`above` : msg`below`} the target`,
     );
   }
   return success({ exactMl, deliveredMl, stopMl, made, departurePercent, cautions });

@@ -1,5 +1,6 @@
 import { molarMass, parseFormula } from "../chemistry";
 import { failure, type Result, success } from "../result";
+import { msg } from "../text";
 
 export interface MassPlan {
   readonly grams: number;
@@ -31,10 +32,11 @@ export function massForSolution({
 }: MassForSolution): Result<MassPlan> {
   const parsed = parseFormula(formula);
   if (!parsed.ok) return parsed;
-  if (!(molPerL > 0)) return failure("The concentration must be above zero");
-  if (!(volumeMl > 0)) return failure("The volume must be above zero");
-  if (!(purityPercent > 0)) return failure("The purity must be above zero");
-  if (purityPercent > 100) return failure("The purity is over 100 %: no solid holds more than all of itself");
+  if (!(molPerL > 0)) return failure(msg`The concentration must be above zero`);
+  if (!(volumeMl > 0)) return failure(msg`The volume must be above zero`);
+  if (!(purityPercent > 0)) return failure(msg`The purity must be above zero`);
+  if (purityPercent > 100)
+    return failure(msg`The purity is over 100 %: no solid holds more than all of itself`);
   const grams = ((molPerL * volumeMl) / 1000) * molarMass(formula).value * (100 / purityPercent);
   return success({ grams, window: [grams * (1 - massWindowPart), grams * (1 + massWindowPart)] });
 }

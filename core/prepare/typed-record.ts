@@ -4,6 +4,7 @@ import type { HouseRules } from "../rules";
 import type { Observation } from "../record";
 import type { RunRecord } from "../run";
 import { presumedOf, statedOf } from "../inputs";
+import { type Phrase } from "../text";
 
 /** Texts as typed, by field key (`m:mass.before`). */
 export type TypedFields = Readonly<Record<string, string | undefined>>;
@@ -11,7 +12,7 @@ export type TypedFields = Readonly<Record<string, string | undefined>>;
 export interface TypedRecord {
   readonly record: RunRecord;
   /** What is wrong with a text, by field key; what is empty is not wrong yet. */
-  readonly problems: Readonly<Record<string, string>>;
+  readonly problems: Readonly<Record<string, Phrase>>;
 }
 
 interface About {
@@ -42,7 +43,7 @@ export function typedRecord(method: Method, typed: TypedFields, about: About): T
   if (stage?.kind !== "preparation") throw new Bug(`${method.id} does not begin with a preparation`);
   const said = saidByMethod(stage);
   const observations: Observation[] = [];
-  const problems: Record<string, string> = {};
+  const problems: Record<string, Phrase> = {};
   for (const field of stageFields(stage, houseRules)) {
     const key = fieldKey(field);
     const text = typed[key]?.trim() || said[key] || "";

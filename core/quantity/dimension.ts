@@ -1,3 +1,5 @@
+import { msg, type Phrase } from "../text";
+
 /**
  * Exponents of the base dimensions, in the order length, mass, amount of substance, time, temperature.
  * The coherent base units are dm, g, mol, s and K, so that a volume comes out in liters and a concentration in mol/L.
@@ -28,31 +30,31 @@ export function divideDimensions(a: Dimension, b: Dimension): Dimension {
   return multiplyDimensions(a, raiseDimension(b, -1));
 }
 
-const names: readonly [string, Dimension][] = [
-  ["a plain number", [0, 0, 0, 0, 0]],
-  ["a length", [1, 0, 0, 0, 0]],
-  ["a volume", [3, 0, 0, 0, 0]],
-  ["a mass", [0, 1, 0, 0, 0]],
-  ["an amount of substance", [0, 0, 1, 0, 0]],
-  ["a time", [0, 0, 0, 1, 0]],
-  ["a temperature", [0, 0, 0, 0, 1]],
-  ["an amount concentration", [-3, 0, 1, 0, 0]],
-  ["a mass concentration", [-3, 1, 0, 0, 0]],
-  ["a molar mass", [0, 1, -1, 0, 0]],
-  ["a volume per mass", [3, -1, 0, 0, 0]],
-  ["an amount per mass", [0, -1, 1, 0, 0]],
+const names: readonly [Phrase, Dimension][] = [
+  [msg`a plain number`, [0, 0, 0, 0, 0]],
+  [msg`a length`, [1, 0, 0, 0, 0]],
+  [msg`a volume`, [3, 0, 0, 0, 0]],
+  [msg`a mass`, [0, 1, 0, 0, 0]],
+  [msg`an amount of substance`, [0, 0, 1, 0, 0]],
+  [msg`a time`, [0, 0, 0, 1, 0]],
+  [msg`a temperature`, [0, 0, 0, 0, 1]],
+  [msg`an amount concentration`, [-3, 0, 1, 0, 0]],
+  [msg`a mass concentration`, [-3, 1, 0, 0, 0]],
+  [msg`a molar mass`, [0, 1, -1, 0, 0]],
+  [msg`a volume per mass`, [3, -1, 0, 0, 0]],
+  [msg`an amount per mass`, [0, -1, 1, 0, 0]],
 ];
 
 const exponentText = (exponent: number) =>
   String(exponent).replace(/[-.0-9]/g, (c) => ({ "-": "⁻", ".": "·" })[c] ?? "⁰¹²³⁴⁵⁶⁷⁸⁹"[Number(c)] ?? c);
 
 /** A dimension in words, as in "a mass" or "an amount concentration"; in base units where it has no name. */
-export function describeDimension(dimension: Dimension): string {
+export function describeDimension(dimension: Dimension): Phrase {
   const known = names.find(([, named]) => sameDimension(named, dimension));
   if (known) return known[0];
   const units = ["dm", "g", "mol", "s", "K"];
   const parts = dimension.flatMap((exponent, i) =>
     exponent === 0 ? [] : [(units[i] ?? "") + (exponent === 1 ? "" : exponentText(exponent))],
   );
-  return `something in ${parts.join("·")}`;
+  return msg`something in ${parts.join("·")}`;
 }

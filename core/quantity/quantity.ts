@@ -8,6 +8,7 @@ import {
   sameDimension,
 } from "./dimension";
 import { type Unit, unitOf } from "./unit";
+import { type Phrase } from "../text";
 
 /** Distributions of causes; "t" is scaled and shifted by its few degrees of freedom (JCGM 101, 6.4.9). */
 export type LeafShape = "normal" | "rectangular" | "triangular" | "t";
@@ -41,9 +42,9 @@ export interface Leaf {
   /** Symbol of the input that it belongs to, where it belongs to one. */
   readonly symbol?: string;
   /** The cause in words, as a budget shows it. */
-  readonly label: string;
+  readonly label: Phrase;
   /** Leaves of one group are shown as one share of the ±. */
-  readonly group: string;
+  readonly group: Phrase;
   /** How the cause is distributed, for draws from it; the combined u needs only its standard uncertainty. */
   readonly shape: LeafShape;
   /** Standard uncertainty of the leaf, in the leaf's own unit; sensitivities are per that unit. */

@@ -6,6 +6,7 @@ import {
   raiseDimension,
   sameDimension,
 } from "./dimension";
+import { type Phrase, joined, unitText } from "../text";
 
 export interface Unit {
   readonly text: string;
@@ -121,9 +122,9 @@ export function printedUnit(text: string): string {
 }
 
 /** A number with its printed unit behind it. */
-export const withUnit = (number: string, unit: string): string => {
+export const withUnit = (number: string, unit: string): Phrase => {
   const printed = printedUnit(unit);
-  return printed === "" ? number : `${number} ${printed}`;
+  return printed === "" ? number : joined([number, unitText(printed)], " ");
 };
 
 /** Units in which results are asked for, from large to small of each kind. */

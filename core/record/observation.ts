@@ -1,4 +1,5 @@
 import type { TrialRecord, Observation, ObservationKind, StageRecord, TraceRecord } from "./schema";
+import { msg, type Phrase } from "../text";
 
 /** The number that the next trial that counts is called by. */
 export const nextTrialNumber = (trials: readonly Pick<TrialRecord, "number">[]): number =>
@@ -6,18 +7,20 @@ export const nextTrialNumber = (trials: readonly Pick<TrialRecord, "number">[]):
 
 type Named = Pick<TrialRecord, "label" | "kind" | "number">;
 
+const nouns = { trial: msg`trial`, flask: msg`flask`, course: msg`course` };
+
 /** A trial in a sentence: "trial 3", "the rough trial", or the name that people gave it; a flask is no trial. */
 export function trialWords(
   { label, kind, number }: Named,
   one: "trial" | "flask" | "course" = "trial",
-): string {
+): Phrase {
   if (label !== null) return label;
-  return kind === "rough" || number === null ? `the rough ${one}` : `${one} ${number}`;
+  return kind === "rough" || number === null ? msg`the rough ${nouns[one]}` : msg`${nouns[one]} ${number}`;
 }
 
 /** What a trial is called: the label that people gave it, "rough", or its number. */
-export const trialName = ({ label, kind, number }: Pick<TrialRecord, "label" | "kind" | "number">): string =>
-  label ?? (kind === "rough" || number === null ? "rough" : String(number));
+export const trialName = ({ label, kind, number }: Pick<TrialRecord, "label" | "kind" | "number">): Phrase =>
+  label ?? (kind === "rough" || number === null ? msg`rough` : String(number));
 
 /**
  * The observation that holds now for one field: the newest that nothing supersedes. One that takes an entry back holds nothing;

@@ -5,5 +5,5 @@ import { Type } from "@sinclair/typebox";
 export const Closed = { additionalProperties: false } as const;
 export const Id = Type.String({ minLength: 1, maxLength: 120 });
 /** What somebody typed, or a name. */
-export const Text = Type.String({ maxLength: 1000 });
+export const ShortText = Type.String({ maxLength: 1000 });
 export const Instant = Type.String({ format: "date-time" });

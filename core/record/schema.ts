@@ -1,5 +1,5 @@
 import { Type, type Static } from "@sinclair/typebox";
-import { Id, Text, Instant, Closed } from "./parts";
+import { Id, ShortText, Instant, Closed } from "./parts";
 
 /** Points of one spectrum or course that are kept. */
 export const mostPoints = 100_000;
@@ -58,13 +58,13 @@ export const ObservationSchema = Type.Object(
     symbol: Id,
     kind: ObservationKindSchema,
     /** As typed, trailing zeros and all; empty where an entry was taken back. */
-    text: Text,
+    text: ShortText,
     /** The exact decimal that the text means; null where the entry was taken back. */
     value: Type.Union([
       Type.String({ pattern: "^[+-]?(\\d+\\.?\\d*|\\.\\d+)$", maxLength: 60 }),
       Type.Null(),
     ]),
-    unit: Text,
+    unit: ShortText,
     /** How it came in: typed at the bench, by an instrument, from a file, or later from paper with the time written there. */
     source: Type.Union([
       Type.Literal("typed"),
@@ -72,10 +72,10 @@ export const ObservationSchema = Type.Object(
       Type.Literal("imported"),
       Type.Literal("paper"),
     ]),
-    person: Text,
+    person: ShortText,
     at: Instant,
     supersedes: Type.Union([Id, Type.Null()]),
-    reason: Type.Union([Text, Type.Null()]),
+    reason: Type.Union([ShortText, Type.Null()]),
     /** Where the value was taken from a bottle on the shelf: the concentration that it had then. */
     assignment: Type.Optional(Type.Union([Id, Type.Null()])),
   },
@@ -90,9 +90,12 @@ export const TrialRecordSchema = Type.Object(
     /** What it is called by, counted among the trials that count; kept for good once given, null while it has none. */
     number: Type.Union([Type.Integer({ minimum: 1 }), Type.Null()]),
     /** What people call it, where the number will not do. */
-    label: Type.Union([Text, Type.Null()]),
+    label: Type.Union([ShortText, Type.Null()]),
     kind: Type.Union([Type.Literal("rough"), Type.Literal("fine")]),
-    struck: Type.Union([Type.Object({ at: Instant, person: Text, reason: Text }, Closed), Type.Null()]),
+    struck: Type.Union([
+      Type.Object({ at: Instant, person: ShortText, reason: ShortText }, Closed),
+      Type.Null(),
+    ]),
     observations: Type.Array(ObservationSchema),
   },
   Closed,
@@ -112,10 +115,13 @@ export const TraceRecordSchema = Type.Object(
     x: Type.Array(Type.Number(), { minItems: 1, maxItems: mostPoints }),
     absorbance: Type.Array(Type.Number(), { minItems: 1, maxItems: mostPoints }),
     source: Type.Union([Type.Literal("instrument"), Type.Literal("imported")]),
-    person: Text,
+    person: ShortText,
     at: Instant,
     /** Put away: kept, but no longer used. */
-    removed: Type.Union([Type.Object({ at: Instant, person: Text, reason: Text }, Closed), Type.Null()]),
+    removed: Type.Union([
+      Type.Object({ at: Instant, person: ShortText, reason: ShortText }, Closed),
+      Type.Null(),
+    ]),
   },
   Closed,
 );
@@ -130,7 +136,7 @@ export const TimerRecordSchema = Type.Object(
     /** What it is for: "let it stand", or "the end must stay". */
     what: Type.String({ minLength: 1, maxLength: 1000 }),
     /** The flask in words, where the timer was set for one. */
-    flask: Text,
+    flask: ShortText,
     /** "for": just as long; "within": no longer; "persist": the color of the end must stay as long. */
     counts: Type.Union([Type.Literal("for"), Type.Literal("within"), Type.Literal("persist")]),
     seconds: Type.Number({ exclusiveMinimum: 0 }),
@@ -147,7 +153,7 @@ export const TimerRecordSchema = Type.Object(
       Type.Literal("dropped"),
       Type.Null(),
     ]),
-    person: Text,
+    person: ShortText,
   },
   Closed,
 );
@@ -165,7 +171,7 @@ export const StageRecordSchema = Type.Object(
     traces: Type.Optional(Type.Array(TraceRecordSchema)),
     timers: Type.Optional(Type.Array(TimerRecordSchema)),
     /** What was chosen for the stage in place of what the method takes: the line, its weights, the order. */
-    choices: Type.Optional(Type.Record(Text, Text, { maxProperties: 20 })),
+    choices: Type.Optional(Type.Record(ShortText, ShortText, { maxProperties: 20 })),
   },
   Closed,
 );

@@ -12,6 +12,7 @@ import {
 import { failure, type Result, success } from "../result";
 import { constantOf, type Expression, positionOf } from "./expression";
 import type { Relation } from "./parse";
+import { msg } from "../text";
 
 /** An expression as it would be typed again, for messages and plain working. */
 export function expressionText(expression: Expression): string {
@@ -63,9 +64,9 @@ function dimensionOfSymbol({ name, at }: Of<"symbol">, symbols: Symbols): Result
   const known = [...symbols.keys()];
   const close = nearest(name, known);
   return failure(
-    `"${name}" is neither read nor computed before this line. Known here: ${known.join(", ")}`,
+    msg`"${name}" is neither read nor computed before this line. Known here: ${known.join(", ")}`,
     at,
-    close === undefined ? undefined : `Is ${close} meant?`,
+    close === undefined ? undefined : msg`Is ${close} meant?`,
   );
 }
 
@@ -75,9 +76,9 @@ function dimensionOfPower(power: Expression, base: Dimension, exponent: Dimensio
   if (constant !== null) return success(raiseDimension(base, constant));
   if (sameDimension(base, dimensionless) && sameDimension(exponent, dimensionless)) return success(base);
   return failure(
-    "A power must be a plain number, as in x ^ 2; or base and power both without unit",
+    msg`A power must be a plain number, as in x ^ 2; or base and power both without unit`,
     positionOf(power),
-    `Divide by the unit first, as in ${expressionText(power)} / 1 [mL]`,
+    msg`Divide by the unit first, as in ${expressionText(power)} / ${"1 [mL]"}`,
   );
 }
 
@@ -92,8 +93,8 @@ function dimensionOfBinary({ operator, left, right }: Of<"binary">, symbols: Sym
   if (sameDimension(first.value, second.value)) return first;
   const [a, b] = [expressionText(left), expressionText(right)];
   const [da, db] = [describeDimension(first.value), describeDimension(second.value)];
-  const cannot = operator === "+" ? "they cannot be added" : "one cannot be taken from the other";
-  return failure(`${a} is ${da} and ${b} is ${db}: ${cannot}`, positionOf(left));
+  const cannot = operator === "+" ? msg`they cannot be added` : msg`one cannot be taken from the other`;
+  return failure(msg`${a} is ${da} and ${b} is ${db}: ${cannot}`, positionOf(left));
 }
 
 /** Second reader: the dimension of an expression, or why it has none, with where and how to mend it. */
@@ -140,8 +141,7 @@ function dimensionOfCall(
       const [a, b] = [args[0], args[odd]];
       if (odd < 0 || !a || !b) return success(first);
       return failure(
-        `${name} needs things of one kind, but ${expressionText(a)} is ${describeDimension(first)} and ` +
-          `${expressionText(b)} is ${describeDimension(found[odd] ?? first)}`,
+        msg`${name} needs things of one kind, but ${expressionText(a)} is ${describeDimension(first)} and ${expressionText(b)} is ${describeDimension(found[odd] ?? first)}`,
         positionOf(b),
       );
     }
@@ -149,10 +149,9 @@ function dimensionOfCall(
       const [argument] = args;
       if (!argument || sameDimension(first, dimensionless)) return success(dimensionless);
       return failure(
-        `${name} takes a plain number, but ${expressionText(argument)} is ${describeDimension(first)}: ` +
-          "divide it by its unit first",
+        msg`${name} takes a plain number, but ${expressionText(argument)} is ${describeDimension(first)}: divide it by its unit first`,
         positionOf(argument),
-        `As in ${name}(${expressionText(argument)} / 1 [mL])`,
+        msg`As in ${name}(${expressionText(argument)} / ${"1 [mL]"})`,
       );
     }
   }
@@ -171,9 +170,9 @@ export function checkRelations(
     const dimension = dimensionOf(expression, symbols);
     if (!dimension.ok) {
       const { message, position, hint } = dimension.problem;
-      return failure(`In "${source}": ${message}`, position, hint);
+      return failure(msg`In "${source}": ${message}`, position, hint);
     }
-    if (symbols.has(symbol)) return failure(`In "${source}": ${symbol} already has a meaning`, 0);
+    if (symbols.has(symbol)) return failure(msg`In "${source}": ${symbol} already has a meaning`, 0);
     symbols.set(symbol, dimension.value);
   }
   return success(symbols);

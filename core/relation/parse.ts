@@ -3,6 +3,7 @@ import { parseFormula } from "../chemistry";
 import { isUnit } from "../quantity";
 import { failure, type Result, success } from "../result";
 import { type BinaryOperator, type Expression, functions, type LeafExpression } from "./expression";
+import { msg, type Phrase } from "../text";
 
 export interface Relation {
   readonly source: string;
@@ -38,7 +39,7 @@ function readFormulas(name: string, body: string, inside: number): Result<string
   const parts = species[name]?.length === 1 ? [body] : body.split(",");
   if (parts.length !== species[name]?.length) {
     return failure(
-      "ratio needs two species: ratio(NaOH, HCl) is moles of NaOH for one mole of HCl",
+      msg`ratio needs two species: ratio(NaOH, HCl) is moles of NaOH for one mole of HCl`,
       inside - name.length - 1,
     );
   }
@@ -78,7 +79,7 @@ function cutParts(source: string): Result<Cut> {
       if (text[end] === ")") depth--;
       end++;
     }
-    if (depth > 0) return failure("This bracket is never closed", inside - 1);
+    if (depth > 0) return failure(msg`This bracket is never closed`, inside - 1);
     const formulas = readFormulas(name, text.slice(inside, end - 1), inside);
     if (!formulas.ok) return formulas;
     const [first = "", second = ""] = formulas.value;
@@ -99,7 +100,11 @@ function cutParts(source: string): Result<Cut> {
     const [all, digits = "", unit = ""] = match;
     if (!isUnit(unit.trim())) {
       const at = match.index + all.indexOf("[") + 1;
-      return failure(`"${unit.trim()}" is no unit known here`, at, "Write it as in [mL], [g/mol] or [mol/L]");
+      return failure(
+        msg`"${unit.trim()}" is no unit known here`,
+        at,
+        msg`Write it as in ${"[mL]"}, ${"[g/mol]"} or ${"[mol/L]"}`,
+      );
     }
     put(match.index, match.index + all.length, {
       type: "number",
@@ -111,18 +116,18 @@ function cutParts(source: string): Result<Cut> {
   }
   const bracket = text.indexOf("[");
   if (bracket >= 0)
-    return failure("A unit in square brackets stands behind a number, as in 0.1 [mol/L]", bracket);
+    return failure(msg`A unit in square brackets stands behind a number, as in ${"0.1 [mol/L]"}`, bracket);
   return success({ text, parts });
 }
 
 const knownFunctions = Object.keys(functions).join(", ");
-const meant: Record<string, string> = {
-  log: "Write log10(x) for the common logarithm, ln(x) for the natural one",
-  lg: "Write log10(x)",
-  root: "Write sqrt(x)",
-  average: "Write mean(a, b)",
-  avg: "Write mean(a, b)",
-  pow: "Write x ^ 2",
+const meant: Record<string, Phrase> = {
+  log: msg`Write log10(x) for the common logarithm, ln(x) for the natural one`,
+  lg: msg`Write log10(x)`,
+  root: msg`Write sqrt(x)`,
+  average: msg`Write mean(a, b)`,
+  avg: msg`Write mean(a, b)`,
+  pow: msg`Write x ^ 2`,
 };
 
 function convert(node: Placed<jsep.Expression>, parts: Cut["parts"]): Result<Expression> {
@@ -187,7 +192,7 @@ function convert(node: Placed<jsep.Expression>, parts: Cut["parts"]): Result<Exp
       );
     }
     default:
-      return failure("A relation holds numbers, symbols, + - * / ^ and brackets only");
+      return failure(msg`A relation holds numbers, symbols, + - * / ^ and brackets only`);
   }
 }
 
@@ -207,15 +212,15 @@ function depthOf(text: string): number {
 
 /** Reads an expression such as `n * ratio(NaOH, HCl) / V`. Problems carry the position and, where one is known, a hint. */
 export function parseExpression(source: string): Result<Expression> {
-  if (source.trim() === "") return failure("A formula is missing here", 0);
+  if (source.trim() === "") return failure(msg`A formula is missing here`, 0);
   if (source.length > longestRelation)
     return failure(
-      `A relation has at most ${longestRelation} characters: compute it in two lines`,
+      msg`A relation has at most ${longestRelation} characters: compute it in two lines`,
       longestRelation,
     );
-  if (depthOf(source) > deepest) return failure(`Brackets are nested at most ${deepest} deep`, 0);
+  if (depthOf(source) > deepest) return failure(msg`Brackets are nested at most ${deepest} deep`, 0);
   const quote = /["'`\\]/.exec(source);
-  if (quote) return failure("A relation holds numbers and symbols only: no quotes", quote.index);
+  if (quote) return failure(msg`A relation holds numbers and symbols only: no quotes`, quote.index);
   const cut = cutParts(source);
   if (!cut.ok) return cut;
   try {
@@ -227,19 +232,20 @@ export function parseExpression(source: string): Result<Expression> {
 }
 
 /** What the parser underneath says, as an instructor would. */
-function inOurWords(description: string): string {
-  if (/^(Unclosed \(|Expected \))/.test(description)) return "A bracket is never closed";
+function inOurWords(description: string): Phrase {
+  if (/^(Unclosed \(|Expected \))/.test(description)) return msg`A bracket is never closed`;
   if (/^(Expected expression|Unexpected $|Unexpected period)/.test(description))
-    return "Something is missing here";
+    return msg`Something is missing here`;
   const odd = /^Unexpected "(.)"/.exec(description)?.[1];
-  return odd ? `"${odd}" has no place here` : "This cannot be read as a formula";
+  return odd ? msg`"${odd}" has no place here` : msg`This cannot be read as a formula`;
 }
 
 /** Reads a relation `symbol = expression`. */
 export function parseRelation(source: string): Result<Relation> {
   const match = /^\s*([\p{L}][\p{L}\p{N}_]*)\s*=/u.exec(source);
   const symbol = match?.[1];
-  if (!match || !symbol) return failure('A relation begins with the symbol it defines, as in "c = n / V"', 0);
+  if (!match || !symbol)
+    return failure(msg`A relation begins with the symbol it defines, as in "c = n / V"`, 0);
   const start = match[0].length;
   const expression = parseExpression(source.slice(start));
   if (!expression.ok) {

@@ -2,6 +2,7 @@ import { type Quantity, unitOf } from "../quantity";
 import { failure, type Result, success } from "../result";
 import { evaluate, evaluateNumber, type NumberScope, type Stoichiometry } from "./evaluate";
 import type { Relation } from "./parse";
+import { msg } from "../text";
 
 /**
  * A root of f between two points at which it has opposite signs, by Brent's method (R. P. Brent, Algorithms for
@@ -15,7 +16,7 @@ export function findRoot(
 ): Result<number> {
   let [a, b] = [low, high];
   let [fa, fb] = [f(a), f(b)];
-  if (!(fa * fb <= 0)) return failure("No solution lies between the two bounds");
+  if (!(fa * fb <= 0)) return failure(msg`No solution lies between the two bounds`);
   let [c, fc] = [a, fa];
   let step = b - a;
   let before = step;
@@ -96,6 +97,6 @@ export function solveForTiter(problem: TiterProblem, limitMl = 1000): Result<num
     for (const { symbol, expression } of relations) numbers.set(symbol, evaluateNumber(expression, scope));
     return ((numbers.get(target) ?? NaN) - value) / scale;
   };
-  if (Number.isNaN(difference(1))) return failure("Something this depends on has not been read yet");
+  if (Number.isNaN(difference(1))) return failure(msg`Something this depends on has not been read yet`);
   return findRoot(difference, 1e-6, limitMl);
 }

@@ -4,6 +4,7 @@ import { unitOf } from "../quantity";
 import type { Stoichiometry } from "./evaluate";
 import { type BinaryOperator, type Expression, fold, type FunctionName } from "./expression";
 import type { Relation } from "./parse";
+import { type Phrase } from "../text";
 
 /** A cell that holds a symbol's number, in that unit. */
 export interface Cell {
@@ -14,7 +15,7 @@ export interface Cell {
 /** One line of a sheet: what is read holds its number, what is computed its formula. */
 export interface SheetRow {
   readonly symbol: string;
-  readonly label: string;
+  readonly label: Phrase;
   readonly address: string;
   readonly unit: string;
   readonly content: number | string;
@@ -113,11 +114,11 @@ export function spreadsheetFormula(
 export function spreadsheetRows(
   inputs: readonly {
     readonly symbol: string;
-    readonly label: string;
+    readonly label: Phrase;
     readonly unit: string;
     readonly value: number;
   }[],
-  lines: readonly (Relation & { readonly title: string; readonly unit: string })[],
+  lines: readonly (Relation & { readonly title: Phrase; readonly unit: string })[],
   stoichiometry: Stoichiometry,
   firstRow = 2,
 ): SheetRow[] {

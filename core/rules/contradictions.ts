@@ -1,11 +1,12 @@
 import { boundsProblems } from "./texts";
 import type { HouseRules } from "./schema";
 import { replicatesNeeded } from "./rules";
+import { msg, type Phrase } from "../text";
 
 /** Two rules that cannot both be kept: what they are, and the field that should be looked at. */
 export interface Contradiction {
   readonly field: string;
-  readonly message: string;
+  readonly message: Phrase;
 }
 
 /** House rules that contradict each other; none for a set that holds together. */
@@ -13,35 +14,35 @@ export function contradictions(rules: HouseRules): Contradiction[] {
   const { agreement, burette, outliers, average, agreementOf } = rules;
   const step = Number(burette.resolutionMl);
   const found: Contradiction[] = [];
-  const unless = (holds: boolean, field: string, message: string) => {
+  const unless = (holds: boolean, field: string, message: Phrase) => {
     if (!holds) found.push({ field, message });
   };
   if ("withinMl" in agreement) {
     unless(
       Number(agreement.withinMl) >= step - 1e-9,
       "withinMl",
-      `Trials cannot agree within ${agreement.withinMl} mL while the burette is read in steps of ${burette.resolutionMl} mL`,
+      msg`Trials cannot agree within ${agreement.withinMl} mL while the burette is read in steps of ${burette.resolutionMl} mL`,
     );
   }
   unless(
     outliers === "none" || agreement.rule === "two-else-third" || replicatesNeeded(agreement) >= 3,
     "outliers",
-    "A test for outliers says nothing about fewer than three trials: ask for three, or leave it out",
+    msg`A test for outliers says nothing about fewer than three trials: ask for three, or leave it out`,
   );
   unless(
     Number(burette.readingHalfWidthMl) === 0 || Number(burette.readingHalfWidthMl) >= step / 10 - 1e-9,
     "readingHalfWidthMl",
-    `Nobody reads a scale in steps of ${burette.resolutionMl} mL to ± ${burette.readingHalfWidthMl}: a tenth of a step at best`,
+    msg`Nobody reads a scale in steps of ${burette.resolutionMl} mL to ± ${burette.readingHalfWidthMl}: a tenth of a step at best`,
   );
   unless(
     !burette.readTwice || Number(burette.readTwiceWithinMl) >= step - 1e-9,
     "readTwiceWithinMl",
-    `Two readings in steps of ${burette.resolutionMl} mL differ by nothing, or by more than ${burette.readTwiceWithinMl}`,
+    msg`Two readings in steps of ${burette.resolutionMl} mL differ by nothing, or by more than ${burette.readTwiceWithinMl}`,
   );
   unless(
     !(average === "titers" && agreementOf === "results"),
     "average",
-    "Results are what must agree, so results are what is averaged: let titers agree, or average results",
+    msg`Results are what must agree, so results are what is averaged: let titers agree, or average results`,
   );
   return found;
 }

@@ -1,5 +1,6 @@
 import { buretteSteps, usualPhotometer } from "./rules";
 import type { HouseRules } from "./schema";
+import { type Phrase, msg } from "../text";
 
 /** Rules as a form shows them, by name: what is typed or chosen. */
 export type RuleTexts = Readonly<Record<string, string>>;
@@ -22,49 +23,49 @@ export interface RuleDefinition {
   readonly bounds?: RuleBounds;
   /** What a form shows where the rules do not use it. */
   readonly usual?: string;
-  readonly label: string;
+  readonly label: Phrase;
   /** What it is for, in a line, with an example. */
-  readonly explain: string;
-  readonly choices?: readonly (readonly [value: string, label: string])[];
+  readonly explain: Phrase;
+  readonly choices?: readonly (readonly [value: string, label: Phrase])[];
   /** Whether it plays a part, as the form stands. */
   readonly when?: (texts: RuleTexts) => boolean;
 }
 
 export interface RuleGroup {
-  readonly title: string;
-  readonly note: string;
+  readonly title: Phrase;
+  readonly note: Phrase;
   readonly fields: readonly RuleDefinition[];
 }
 
-const yesNo = (yes: string, no: string) =>
+const yesNo = (yes: Phrase, no: Phrase) =>
   [
     ["no", no],
     ["yes", yes],
   ] as const;
 
 const withinShapes = [
-  ["triangular", "mostly near the middle"],
-  ["rectangular", "anywhere within"],
+  ["triangular", msg`mostly near the middle`],
+  ["rectangular", msg`anywhere within`],
 ] as const;
 
 /** Every convention of the house, in groups: where it stands, what it can be, how it is asked, and a line on it with an example. */
 export const ruleGroups: readonly RuleGroup[] = [
   {
-    title: "When trials agree",
-    note: "What closes a set. A test for outliers only advises: nothing is left out because of it.",
+    title: msg`When trials agree`,
+    note: msg`What closes a set. A test for outliers only advises: nothing is left out because of it.`,
     fields: [
       {
         name: "agreement",
         path: ["agreement", "rule"],
         kind: "choice",
-        label: "Concordance rule",
-        explain: "24.35, 24.40 and 24.42 lie within 0.10 of each other; the rough one never counts.",
+        label: msg`Concordance rule`,
+        explain: msg`24.35, 24.40 and 24.42 lie within 0.10 of each other; the rough one never counts.`,
         choices: [
-          ["n-within", "n titers within a window"],
-          ["within-of-mean", "n titers within ± of their mean"],
-          ["identical", "so many read the same"],
-          ["relative-spread", "so many differ by a part of their mean"],
-          ["two-else-third", "the first two do, else with a third"],
+          ["n-within", msg`n titers within a window`],
+          ["within-of-mean", msg`n titers within ± of their mean`],
+          ["identical", msg`so many read the same`],
+          ["relative-spread", msg`so many differ by a part of their mean`],
+          ["two-else-third", msg`the first two do, else with a third`],
         ],
       },
       {
@@ -73,8 +74,8 @@ export const ruleGroups: readonly RuleGroup[] = [
         kind: "count",
         bounds: { least: 1, most: 12 },
         usual: "2",
-        label: "Trials that must agree",
-        explain: "3: a third confirms the first two.",
+        label: msg`Trials that must agree`,
+        explain: msg`3: a third confirms the first two.`,
         when: ({ agreement }) => agreement !== "two-else-third",
       },
       {
@@ -83,8 +84,8 @@ export const ruleGroups: readonly RuleGroup[] = [
         kind: "decimal",
         bounds: { aboveZero: true, most: 5 },
         usual: "0.10",
-        label: "Within, mL",
-        explain: "0.10 is two drops.",
+        label: msg`Within, mL`,
+        explain: msg`0.10 is two drops.`,
         when: ({ agreement }) => agreement !== "identical" && agreement !== "relative-spread",
       },
       {
@@ -93,75 +94,74 @@ export const ruleGroups: readonly RuleGroup[] = [
         kind: "decimal",
         bounds: { aboveZero: true, most: 100 },
         usual: "2",
-        label: "Range at most, ‰ of the mean",
-        explain: "2 ‰ of 25 mL is 0.05 mL.",
+        label: msg`Range at most, ‰ of the mean`,
+        explain: msg`2 ‰ of 25 mL is 0.05 mL.`,
         when: ({ agreement }) => agreement === "relative-spread",
       },
       {
         name: "agreementOf",
         path: ["agreementOf"],
         kind: "choice",
-        label: "Held against",
-        explain:
-          "Flasks of 0.51 and 0.48 g take unlike titers: they are compared per gram, or by their results.",
+        label: msg`Held against`,
+        explain: msg`Flasks of 0.51 and 0.48 g take unlike titers: they are compared per gram, or by their results.`,
         choices: [
-          ["titers", "titers, per amount if unlike"],
-          ["results", "results, each flask’s own"],
+          ["titers", msg`titers, per amount if unlike`],
+          ["results", msg`results, each flask’s own`],
         ],
       },
       {
         name: "average",
         path: ["average"],
         kind: "choice",
-        label: "Averaged are",
-        explain: "Titers first: the mean of 24.35 and 24.40 is 24.375, from which one result follows.",
+        label: msg`Averaged are`,
+        explain: msg`Titers first: the mean of 24.35 and 24.40 is 24.375, from which one result follows.`,
         choices: [
-          ["results", "results of the trials"],
-          ["titers", "titers, where flasks are alike"],
+          ["results", msg`results of the trials`],
+          ["titers", msg`titers, where flasks are alike`],
         ],
       },
       {
         name: "outliers",
         path: ["outliers"],
         kind: "choice",
-        label: "Outliers are looked for",
-        explain: "Of 24.35, 24.40 and 25.10 it would name the last; you decide.",
+        label: msg`Outliers are looked for`,
+        explain: msg`Of 24.35, 24.40 and 25.10 it would name the last; you decide.`,
         choices: [
-          ["none", "not at all"],
-          ["dixon-90", "by Dixon’s Q, 90 %"],
-          ["dixon-95", "by Dixon’s Q, 95 %"],
-          ["dixon-99", "by Dixon’s Q, 99 %"],
-          ["grubbs", "by Grubbs’ test, 5 %"],
+          ["none", msg`not at all`],
+          ["dixon-90", msg`by Dixon’s Q, 90 %`],
+          ["dixon-95", msg`by Dixon’s Q, 95 %`],
+          ["dixon-99", msg`by Dixon’s Q, 99 %`],
+          ["grubbs", msg`by Grubbs’ test, 5 %`],
         ],
       },
     ],
   },
   {
-    title: "Burette",
-    note: "The one on the bench, and how it is read.",
+    title: msg`Burette`,
+    note: msg`The one on the bench, and how it is read.`,
     fields: [
       {
         name: "capacityMl",
         path: ["burette", "capacityMl"],
         kind: "count",
-        label: "Capacity",
-        explain: "An end that would lie past the last mark is told before the trial.",
-        choices: [10, 25, 50, 100].map((ml) => [String(ml), `${ml} mL`] as const),
+        label: msg`Capacity`,
+        explain: msg`An end that would lie past the last mark is told before the trial.`,
+        choices: [10, 25, 50, 100].map((ml) => [String(ml), msg`${ml} mL`] as const),
       },
       {
         name: "resolutionMl",
         path: ["burette", "resolutionMl"],
         kind: "choice",
-        label: "Read to",
-        explain: "Half a division, 0.05: 24.35 and 24.40 are readings, 24.37 is none.",
+        label: msg`Read to`,
+        explain: msg`Half a division, 0.05: 24.35 and 24.40 are readings, 24.37 is none.`,
         choices: buretteSteps.map((step) => [
           step,
           {
-            "0.001": "0.001 mL",
-            "0.01": "0.01 mL, estimated",
-            "0.02": "0.02 mL",
-            "0.05": "0.05 mL, half a division",
-            "0.1": "0.1 mL, the mark",
+            "0.001": msg`0.001 mL`,
+            "0.01": msg`0.01 mL, estimated`,
+            "0.02": msg`0.02 mL`,
+            "0.05": msg`0.05 mL, half a division`,
+            "0.1": msg`0.1 mL, the mark`,
           }[step],
         ]),
       },
@@ -170,65 +170,64 @@ export const ruleGroups: readonly RuleGroup[] = [
         path: ["burette", "readingHalfWidthMl"],
         kind: "decimal",
         bounds: { most: 1 },
-        label: "A reading is good to ±, mL",
-        explain: "0.02: 24.35 stands for 24.33 to 24.37.",
+        label: msg`A reading is good to ±, mL`,
+        explain: msg`0.02: 24.35 stands for 24.33 to 24.37.`,
       },
       {
         name: "meniscus",
         path: ["burette", "meniscus"],
         kind: "choice",
-        label: "Meniscus",
-        explain: "By color: the bottom of clear liquids, the top of permanganate and iodine.",
+        label: msg`Meniscus`,
+        explain: msg`By color: the bottom of clear liquids, the top of permanganate and iodine.`,
         choices: [
-          ["by-color", "by the color of the liquid"],
-          ["bottom", "always at the bottom"],
-          ["top", "always at the top"],
+          ["by-color", msg`by the color of the liquid`],
+          ["bottom", msg`always at the bottom`],
+          ["top", msg`always at the top`],
         ],
       },
       {
         name: "start",
         path: ["burette", "start"],
         kind: "choice",
-        label: "Each titration starts",
-        explain: "At zero: a start at 1.20 is asked about.",
+        label: msg`Each titration starts`,
+        explain: msg`At zero: a start at 1.20 is asked about.`,
         choices: [
-          ["anywhere", "where the meniscus stands"],
-          ["zero", "at the zero mark"],
+          ["anywhere", msg`where the meniscus stands`],
+          ["zero", msg`at the zero mark`],
         ],
       },
       {
         name: "readTwice",
         path: ["burette", "readTwice"],
         kind: "flag",
-        label: "Each reading is typed",
-        explain:
-          "Twice: the second without sight of the first, as when 13.30 was called out and 13.50 written.",
-        choices: yesNo("twice, the second time blind", "once"),
+        label: msg`Each reading is typed`,
+        explain: msg`Twice: the second without sight of the first, as when 13.30 was called out and 13.50 written.`,
+        choices: yesNo(msg`twice, the second time blind`, msg`once`),
       },
       {
         name: "readTwiceWithinMl",
         path: ["burette", "readTwiceWithinMl"],
         kind: "decimal",
         bounds: { aboveZero: true, most: 1 },
-        label: "The two may differ by, mL",
-        explain: "0.02; by more, it asks which one it is.",
+        label: msg`The two may differ by, mL`,
+        explain: msg`0.02; by more, it asks which one it is.`,
         when: ({ readTwice }) => readTwice === "yes",
       },
     ],
   },
   {
-    title: "Results",
-    note: "Uncertainty and rounding of results.",
+    title: msg`Results`,
+    note: msg`Uncertainty and rounding of results.`,
     fields: [
       {
         name: "plusMinus",
         path: ["plusMinus"],
         kind: "choice",
-        label: "What follows ±",
-        explain: "0.1021 ± 0.0004 with k = 2, ± 0.0002 with u alone.",
+        label: msg`What follows ±`,
+        explain: msg`0.1021 ± 0.0004 with k = 2, ± 0.0002 with u alone.`,
         choices: [
-          ["k2", "twice u (k = 2)"],
-          ["u", "u, standard uncertainty"],
+          ["k2", msg`twice u (k = 2)`],
+          ["u", msg`u, standard uncertainty`],
           ["i95", "95 % interval"],
         ],
       },
@@ -236,22 +235,22 @@ export const ruleGroups: readonly RuleGroup[] = [
         name: "digits",
         path: ["digits"],
         kind: "choice",
-        label: "Rounding",
-        explain: "By its ±: 0.10214 ± 0.00020. By figures: 0.1021, since the titer has four.",
+        label: msg`Rounding`,
+        explain: msg`By its ±: 0.10214 ± 0.00020. By figures: 0.1021, since the titer has four.`,
         choices: [
-          ["uncertainty", "to the uncertainty"],
-          ["significant-figures", "by significant figures"],
+          ["uncertainty", msg`to the uncertainty`],
+          ["significant-figures", msg`by significant figures`],
         ],
       },
       {
         name: "percentError",
         path: ["percentError"],
         kind: "choice",
-        label: "A percent error is given",
+        label: msg`A percent error is given`,
         explain: "−1.2 %, or 1.2 %.",
         choices: [
-          ["signed", "above or below"],
-          ["absolute", "without its sign"],
+          ["signed", msg`above or below`],
+          ["absolute", msg`without its sign`],
         ],
       },
       {
@@ -259,31 +258,32 @@ export const ruleGroups: readonly RuleGroup[] = [
         path: ["priorRepeatabilityPercent"],
         kind: "decimal",
         bounds: { most: 10, optional: true },
-        label: "Repeatability known, %",
-        explain: "Of one trial, from earlier work: 0.05. Empty where unknown.",
+        label: msg`Repeatability known, %`,
+        explain: msg`Of one trial, from earlier work: 0.05. Empty where unknown.`,
       },
     ],
   },
   {
-    title: "Words and units",
-    note: "On every screen and in reports. What is typed and stored stays as it is.",
+    title: msg`Words and units`,
+    note: msg`On every screen and in reports. What is typed and stored stays as it is.`,
     fields: [
       {
         name: "titer",
         path: ["words", "titer"],
         kind: "choice",
-        label: "The volume used is called",
-        explain: "Mean titer 24.38, or mean titre 24.38.",
+        label: msg`Spelling`,
+        // Both are named as they are, whatever the lab says now.
+        explain: "Mean titer and color, or mean titre and colour.",
         choices: [
-          ["titer", "titer"],
-          ["titre", "titre"],
+          ["titer", "American: titer, color"],
+          ["titre", "British: titre, colour"],
         ],
       },
       {
         name: "volume",
         path: ["words", "volume"],
         kind: "choice",
-        label: "Volumes are in",
+        label: msg`Volumes are in`,
         explain: "25.00 mL and mol/L, or 25.00 cm³ and mol/dm³.",
         choices: [
           ["mL", "mL"],
@@ -294,40 +294,40 @@ export const ruleGroups: readonly RuleGroup[] = [
         name: "normality",
         path: ["words", "normality"],
         kind: "flag",
-        label: "Normality of a titrant",
-        explain: "0.0200 mol/L of permanganate is 0.100 N, since it takes up five electrons.",
-        choices: yesNo("beside its concentration", "not given"),
+        label: msg`Normality of a titrant`,
+        explain: msg`0.0200 mol/L of permanganate is 0.100 N, since it takes up five electrons.`,
+        choices: yesNo(msg`beside its concentration`, msg`not given`),
       },
     ],
   },
   {
-    title: "Glassware",
-    note: "Tolerances of burettes and pipettes, and how they are taken.",
+    title: msg`Glassware`,
+    note: msg`Tolerances of burettes and pipettes, and how they are taken.`,
     fields: [
       {
         name: "toleranceClass",
         path: ["glassware", "toleranceClass"],
         kind: "choice",
-        label: "Class",
-        explain: "A 25 mL pipette: ± 0.03 mL in class A, twice that in class B.",
+        label: msg`Class`,
+        explain: msg`A 25 mL pipette: ± 0.03 mL in class A, twice that in class B.`,
         choices: [
-          ["A", "class A"],
-          ["B", "class B, twice that"],
+          ["A", msg`class A`],
+          ["B", msg`class B, twice that`],
         ],
       },
       {
         name: "toleranceShape",
         path: ["glassware", "toleranceShape"],
         kind: "choice",
-        label: "Glass within its tolerance lies",
-        explain: "Near the middle: the makers aim at the mark.",
+        label: msg`Glass within its tolerance lies`,
+        explain: msg`Near the middle: the makers aim at the mark.`,
         choices: withinShapes,
       },
     ],
   },
   {
-    title: "Photometer",
-    note: "When readings of one flask, and flasks of one sample, agree.",
+    title: msg`Photometer`,
+    note: msg`When readings of one flask, and flasks of one sample, agree.`,
     fields: [
       {
         name: "readingsWithin",
@@ -335,8 +335,8 @@ export const ruleGroups: readonly RuleGroup[] = [
         kind: "decimal",
         bounds: { aboveZero: true, most: 1 },
         usual: usualPhotometer.readingsWithin,
-        label: "Readings of a flask within",
-        explain: "0.010: 0.318 and 0.325 agree, 0.318 and 0.418 are asked about.",
+        label: msg`Readings of a flask within`,
+        explain: msg`0.010: 0.318 and 0.325 agree, 0.318 and 0.418 are asked about.`,
       },
       {
         name: "flasksPercent",
@@ -344,22 +344,22 @@ export const ruleGroups: readonly RuleGroup[] = [
         kind: "decimal",
         bounds: { aboveZero: true, most: 100 },
         usual: usualPhotometer.flasksPercent,
-        label: "Flasks within, % of their mean",
-        explain: "5: flasks of 4.24 and 4.40 mg/L agree. A relative rule for trials holds for them instead.",
+        label: msg`Flasks within, % of their mean`,
+        explain: msg`5: flasks of 4.24 and 4.40 mg/L agree. A relative rule for trials holds for them instead.`,
         when: ({ agreement }) => agreement !== "relative-spread",
       },
     ],
   },
   {
-    title: "Balance and room",
-    note: "What the balance shows, and the room: volumes are taken as they are at 20 °C, at which glass is right.",
+    title: msg`Balance and room`,
+    note: msg`What the balance shows, and the room: volumes are taken as they are at 20 °C, at which glass is right.`,
     fields: [
       {
         name: "readabilityG",
         path: ["balance", "readabilityG"],
         kind: "decimal",
         bounds: { aboveZero: true, most: 1 },
-        label: "Balance shows steps of, g",
+        label: msg`Balance shows steps of, g`,
         explain: "0.0001: 0.5104 g.",
       },
       {
@@ -367,42 +367,42 @@ export const ruleGroups: readonly RuleGroup[] = [
         path: ["balance", "linearityG"],
         kind: "decimal",
         bounds: { most: 1 },
-        label: "Linear within ±, g",
-        explain: "From its certificate: 0.0002.",
+        label: msg`Linear within ±, g`,
+        explain: msg`From its certificate: 0.0002.`,
       },
       {
         name: "correctBuoyancy",
         path: ["balance", "correctBuoyancy"],
         kind: "flag",
-        label: "Buoyancy of air",
-        explain: "It lifts 0.5 g of a salt by about 0.3 mg.",
-        choices: yesNo("corrected, where the density is stated", "left alone"),
+        label: msg`Buoyancy of air`,
+        explain: msg`It lifts 0.5 g of a salt by about 0.3 mg.`,
+        choices: yesNo(msg`corrected, where the density is stated`, msg`left alone`),
       },
       {
         name: "labC",
         path: ["temperature", "labC"],
         kind: "decimal",
         bounds: { most: 45 },
-        label: "Lab temperature, °C",
-        explain: "At 25 °C a volume read as 25.00 mL is taken as 24.97 mL, which it is at 20 °C.",
+        label: msg`Lab temperature, °C`,
+        explain: msg`At 25 °C a volume read as 25.00 mL is taken as 24.97 mL, which it is at 20 °C.`,
       },
       {
         name: "halfRangeC",
         path: ["temperature", "halfRangeC"],
         kind: "decimal",
         bounds: { most: 20 },
-        label: "Room within ±, °C",
-        explain: "3: the windows are open.",
+        label: msg`Room within ±, °C`,
+        explain: msg`3: the windows are open.`,
       },
       {
         name: "temperatureShape",
         path: ["temperature", "shape"],
         kind: "choice",
-        label: "Room within its range lies",
-        explain: "In 95 of 100: as a weather record says it.",
+        label: msg`Room within its range lies`,
+        explain: msg`In 95 of 100: as a weather record says it.`,
         choices: [
-          ["rectangular", "anywhere within"],
-          ["normal95", "in 95 cases of 100"],
+          ["rectangular", msg`anywhere within`],
+          ["normal95", msg`in 95 cases of 100`],
         ],
       },
     ],

@@ -1,4 +1,4 @@
-import { withPoint } from "../text";
+import { withPoint, msg, type Phrase } from "../text";
 import type { HouseRules } from "./schema";
 import { type RuleDefinition, ruleDefinitions, type RuleTexts } from "./table";
 
@@ -18,22 +18,22 @@ export const textsOfRules = (rules: HouseRules): RuleTexts =>
   Object.fromEntries(ruleDefinitions.map((rule) => [rule.name, textOf(valueAt(rules, rule), rule)]));
 
 /** What is wrong with a number, in words; null where nothing is. */
-function boundsProblem(text: string, { kind, bounds }: RuleDefinition): string | null {
+function boundsProblem(text: string, { kind, bounds }: RuleDefinition): Phrase | null {
   if (!bounds) return null;
   const { most, least = 0, aboveZero, optional } = bounds;
   if (kind === "count") {
     const n = Number(text);
     const holds = text !== "" && Number.isInteger(n) && n >= least && n <= most;
-    return holds ? null : `A whole number from ${least} to ${most}`;
+    return holds ? null : msg`A whole number from ${least} to ${most}`;
   }
-  if (text === "") return optional ? null : "Type a number";
-  if (!/^\d+(\.\d+)?$/.test(text)) return `"${text}" is not a plain number such as 0.10`;
-  if (aboveZero && Number(text) === 0) return "This must be more than zero";
-  return Number(text) > most ? `${text} is too much here: ${most} at most` : null;
+  if (text === "") return optional ? null : msg`Type a number`;
+  if (!/^\d+(\.\d+)?$/.test(text)) return msg`"${text}" is not a plain number such as 0.10`;
+  if (aboveZero && Number(text) === 0) return msg`This must be more than zero`;
+  return Number(text) > most ? msg`${text} is too much here: ${most} at most` : null;
 }
 
 /** Numbers that house rules cannot hold, by the name of the rule. */
-export const boundsProblems = (rules: HouseRules): Readonly<Record<string, string>> =>
+export const boundsProblems = (rules: HouseRules): Readonly<Record<string, Phrase>> =>
   problemsOf(
     ruleDefinitions.filter((rule) => valueAt(rules, rule) !== undefined),
     textsOfRules(rules),
@@ -57,7 +57,7 @@ const meant = (text: string, { kind }: RuleDefinition): unknown =>
  */
 export function rulesOfTexts(
   typed: RuleTexts,
-): { readonly rules: unknown } | { readonly problems: Readonly<Record<string, string>> } {
+): { readonly rules: unknown } | { readonly problems: Readonly<Record<string, Phrase>> } {
   const texts: RuleTexts = Object.fromEntries(
     ruleDefinitions.map(({ name }) => [name, withPoint(typed[name])]),
   );

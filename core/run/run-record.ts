@@ -1,6 +1,6 @@
 import { Type, type Static } from "@sinclair/typebox";
 import { StageRecordSchema } from "../record";
-import { Closed, Id, Instant, Text } from "../record/parts";
+import { Closed, Id, Instant, ShortText } from "../record/parts";
 import { InputSchema } from "../inputs";
 import { MethodSchema } from "../method";
 import { HouseRulesSchema } from "../rules";
@@ -18,9 +18,9 @@ export const UsedSolutionSchema = Type.Object(
   {
     assignmentId: Id,
     solutionId: Id,
-    code: Text,
-    name: Text,
-    formula: Text,
+    code: ShortText,
+    name: ShortText,
+    formula: ShortText,
     how: Type.Union([
       Type.Literal("weighed"),
       Type.Literal("diluted"),
@@ -28,11 +28,11 @@ export const UsedSolutionSchema = Type.Object(
       Type.Literal("certificate"),
       Type.Literal("nominal"),
     ]),
-    value: Text,
-    plusMinus: Text,
+    value: ShortText,
+    plusMinus: ShortText,
     /** Rectangular: ± is half a width; normal: a standard uncertainty. */
     shape: Type.Union([Type.Literal("rectangular"), Type.Literal("normal")]),
-    unit: Text,
+    unit: ShortText,
     at: Instant,
   },
   Closed,
@@ -47,8 +47,8 @@ export const RunRecordSchema = Type.Object(
     formatVersion: Type.Literal(1),
     id: Id,
     title: Type.String({ minLength: 1, maxLength: 1000 }),
-    sample: Text,
-    bench: Text,
+    sample: ShortText,
+    bench: ShortText,
     status: RunStatusSchema,
     startedAt: Instant,
     finishedAt: Type.Union([Instant, Type.Null()]),

@@ -1,5 +1,6 @@
 import { strayLightFrom } from "../calibration/absorbance";
 import { visiblePart } from "./visible";
+import { msg, type Phrase } from "../text";
 
 /** An absorption spectrum: wavelengths in nm, rising, and the absorbance at each. */
 export interface Spectrum {
@@ -14,7 +15,7 @@ export interface ProposedWavelength {
   readonly flatNm: number;
   /** True for the one to take. */
   readonly best: boolean;
-  readonly reason: string;
+  readonly reason: Phrase;
 }
 
 /** Mean over a few neighbors, so that noise makes no peaks; the window is about 5 nm wide. */
@@ -39,21 +40,21 @@ function flatAround(y: readonly number[], nm: readonly number[], top: number): n
 }
 
 /** Why one would measure there, or not. */
-function reasonFor({ nm, absorbance, flatNm, best }: Omit<ProposedWavelength, "reason">): string {
+function reasonFor({ nm, absorbance, flatNm, best }: Omit<ProposedWavelength, "reason">): Phrase {
   const part = visiblePart(nm);
   const eye = part
-    ? ` It is ${part.light} light that is absorbed there; the eye sees what is left, ${part.seen}.`
-    : " No eye sees this light.";
+    ? msg` It is ${part.light} light that is absorbed there; the eye sees what is left, ${part.seen}.`
+    : msg` No eye sees this light.`;
   const strong =
     absorbance > strayLightFrom
-      ? ` ${absorbance.toFixed(2)} is so much that stray light bends the line: scan a weaker solution.`
+      ? msg` ${absorbance.toFixed(2)} is so much that stray light bends the line: scan a weaker solution.`
       : "";
-  const first = best ? "Largest absorbance, so the steepest line" : "A lower top";
+  const first = best ? msg`Largest absorbance, so the steepest line` : msg`A lower top`;
   const flat =
     flatNm >= 8
-      ? `flat over ${flatNm.toFixed(0)} nm, so that a small error of the wheel does not matter`
-      : `sharp (flat over ${flatNm.toFixed(0)} nm only): set the wavelength with care`;
-  return `${first}; ${flat}.${eye}${strong}`;
+      ? msg`flat over ${flatNm.toFixed(0)} nm, so that a small error of the wheel does not matter`
+      : msg`sharp (flat over ${flatNm.toFixed(0)} nm only): set the wavelength with care`;
+  return msg`${first}; ${flat}.${eye}${strong}`;
 }
 
 /**

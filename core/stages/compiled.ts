@@ -1,8 +1,9 @@
 import type { ComputedStage, Method } from "../method";
 import type { Relation, Stoichiometry } from "../relation";
+import { type Phrase } from "../text";
 
 export interface CompiledLine extends Relation {
-  readonly title: string;
+  readonly title: Phrase;
   readonly unit: string;
 }
 

@@ -7,6 +7,7 @@ import type { MethodProblem } from "./problem";
 import type { Checked, Fitted } from "./shared/compile";
 import type { ComputedEvaluation } from "./shared/evaluation";
 import type { StageContext } from "./shared/stage";
+import { type Phrase } from "../text";
 
 /** All that is particular to one kind of stage: its check, what it computes, what it says. Its tools stand in `tools.ts`. */
 export interface StageKind<
@@ -27,11 +28,11 @@ export interface StageKind<
   /** True once anything was read in it. */
   readonly begun: (stage: E) => boolean;
   /** How far it is, for its bead of the chain, while it has no result. */
-  readonly fact: (stage: E) => string;
+  readonly fact: (stage: E) => Phrase;
   /** What speaks for its result, or against it, at the end: verdict, agreement, what it was held against. */
-  readonly reasons: (stage: E) => readonly string[];
+  readonly reasons: (stage: E) => readonly Phrase[];
   /** Why the run is not at its end here, behind the stage's title. */
-  readonly unfinished: (stage: E) => string;
+  readonly unfinished: (stage: E) => Phrase;
   /** What to do next, in one sentence. */
-  readonly next: (stage: E) => string;
+  readonly next: (stage: E) => Phrase;
 }

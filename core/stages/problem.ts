@@ -1,9 +1,10 @@
 import type { Problem } from "../result";
+import { type Phrase } from "../text";
 
 /** What the words of each problem of a method name, by its code. `said`: what a parser or a check of dimensions found. */
 export interface MethodProblemFacts {
   "equation-unreadable": { source: string; said: Problem };
-  "equation-unbalanced": { source: string; imbalances: string };
+  "equation-unbalanced": { source: string; imbalances: Phrase };
   "stage-key-twice": { key: string };
   "stage-key-reserved": { key: string };
   "stage-before-its-source": object;
@@ -29,18 +30,18 @@ export interface MethodProblemFacts {
   "relation-unit-unknown": { source: string; unit: string };
   "relations-disagree": { said: Problem };
   "result-not-computed": { symbol: string };
-  "not-in-unit": { source: string | null; symbol: string; dimension: string; unit: string };
+  "not-in-unit": { source: string | null; symbol: string; dimension: Phrase; unit: string };
   "ratio-missing": { source: string | null; said: Problem };
   "plausible-unknown": { symbol: string };
-  "plausible-unit": { symbol: string; dimension: string; unit: string };
+  "plausible-unit": { symbol: string; dimension: Phrase; unit: string };
   "plausible-open": { symbol: string };
-  "plausible-dimension": { symbol: string; dimension: string; all: string };
+  "plausible-dimension": { symbol: string; dimension: Phrase; all: Phrase };
   "plausible-other-missing": { symbol: string; other: string };
   "withheld-unread": { symbol: string; by: string };
   "compared-per-unread": { per: string };
   "compared-no-titer": { on: string; per: string | null };
   "accept-unread": { symbol: string };
-  "accept-dimension": { symbol: string; dimension: string; result: string };
+  "accept-dimension": { symbol: string; dimension: Phrase; result: Phrase };
 }
 export type MethodProblemCode = keyof MethodProblemFacts;
 

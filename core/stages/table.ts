@@ -13,6 +13,7 @@ import type { ComputedEvaluation } from "./shared/evaluation";
 import type { StageContext } from "./shared/stage";
 import { titration } from "./titration/kind";
 import { unknown } from "./unknown/kind";
+import { msg, type Phrase } from "../text";
 
 type Kind = ComputedStage["kind"];
 
@@ -37,20 +38,20 @@ export const evaluateStage = (
 export const isBegun = (stage: ComputedEvaluation): boolean => kindOf(stage).begun(stage);
 
 /** The key number of a stage, or how far it is. */
-export function factOf(stage: ComputedEvaluation): string {
+export function factOf(stage: ComputedEvaluation): Phrase {
   if (stage.done) return stage.shown?.text ?? "";
   const impossible = stage.implausible.some(({ outside }) => outside === "impossible");
-  return impossible ? "cannot be: look" : kindOf(stage).fact(stage);
+  return impossible ? msg`cannot be: look` : kindOf(stage).fact(stage);
 }
 
 /** What speaks for a stage's result, or against it, sentence by sentence. */
-export const reasonsOf = (stage: ComputedEvaluation): readonly string[] => kindOf(stage).reasons(stage);
+export const reasonsOf = (stage: ComputedEvaluation): readonly Phrase[] => kindOf(stage).reasons(stage);
 
 /** Why the run is not at its end at this stage. */
-export const unfinishedWords = (stage: ComputedEvaluation): string => kindOf(stage).unfinished(stage);
+export const unfinishedWords = (stage: ComputedEvaluation): Phrase => kindOf(stage).unfinished(stage);
 
 /** What to do next at a stage, in one sentence. */
-export const nextAt = (stage: ComputedEvaluation): string => kindOf(stage).next(stage);
+export const nextAt = (stage: ComputedEvaluation): Phrase => kindOf(stage).next(stage);
 
 /** Symbols that a fit yields for the relations of a stage. */
 export const fittedSymbols = (definition: ComputedStage): readonly Fitted[] =>

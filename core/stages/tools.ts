@@ -6,13 +6,14 @@ import type { CompiledStage } from "./compiled";
 import type { Board, WorkingStep } from "./shared/board";
 import type { ComputedEvaluation } from "./shared/evaluation";
 import type { StagePlanning } from "./shared/planning";
+import { type Phrase } from "../text";
 
 /** How the working of a kind is written, beside what all kinds have: readings, relations, mean and its ±. */
 export interface StageWorking<C extends CompiledStage, E extends ComputedEvaluation> {
   /** Steps between the readings and the relations: how a fit, or what is read off one, was calculated. Of one trial, where there are any. */
   readonly fitted: (board: Board, compiled: C, stage: E, trialId: string | null) => WorkingStep[];
   /** What the mean is taken of, in words; "trials" where nothing is said. */
-  readonly members?: string;
+  readonly members?: Phrase;
   /** A mean that is not that of the results; null where it is. */
   readonly mean?: (stage: E, rules: HouseRules) => WorkingStep | null;
 }

@@ -7,9 +7,9 @@ import { defaultHouseRules } from "~/catalog/rules/defaults";
 
 const at = "2026-11-25T09:00:00.000Z";
 
-type Text = readonly [symbol: string, kind: ObservationKind, text: string];
+type Phrase = readonly [symbol: string, kind: ObservationKind, text: string];
 
-const observed = (holder: string, [symbol, kind, text]: Text): Observation => ({
+const observed = (holder: string, [symbol, kind, text]: Phrase): Observation => ({
   id: `${holder}:${symbol}:${kind}`,
   symbol,
   kind,
@@ -30,7 +30,7 @@ export interface TrialOptions {
 
 function trial(
   id: string,
-  texts: readonly Text[],
+  texts: readonly Phrase[],
   { kind = "fine", struck = false }: TrialOptions,
 ): TrialRecord {
   return {

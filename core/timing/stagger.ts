@@ -1,5 +1,6 @@
 import { failure, type Result, success } from "../result";
 import { durationText } from "./timer";
+import { msg } from "../text";
 
 /** Several flasks that must each stand just as long and are titrated one after the other, by one pair of hands. */
 export interface StaggerRequest {
@@ -81,21 +82,21 @@ function shortest(request: StaggerRequest): Stagger {
  */
 export function planStagger(request: StaggerRequest): Result<Stagger> {
   const { flasks, standing, titration, starting, available } = request;
-  if (!Number.isInteger(flasks) || flasks < 1 || flasks > 24) return failure("From 1 to 24 flasks");
-  if (!(standing > 0)) return failure("Say how long each flask must stand");
-  if (!(titration > 0)) return failure("Say how long one titration takes");
-  if (!(starting >= 0)) return failure("Starting a flask cannot take less than no time");
+  if (!Number.isInteger(flasks) || flasks < 1 || flasks > 24) return failure(msg`From 1 to 24 flasks`);
+  if (!(standing > 0)) return failure(msg`Say how long each flask must stand`);
+  if (!(titration > 0)) return failure(msg`Say how long one titration takes`);
+  if (!(starting >= 0)) return failure(msg`Starting a flask cannot take less than no time`);
   const plan = shortest(request);
   if (available === null || plan.total <= available) return success(plan);
-  const needs = `${flasks === 1 ? "One flask needs" : `${flasks} flasks need`} ${durationText(plan.total)}, and there are only ${durationText(available)}.`;
+  const needs = msg`${flasks === 1 ? msg`One flask needs` : msg`${flasks} flasks need`} ${durationText(plan.total)}, and there are only ${durationText(available)}.`;
   for (let fewer = flasks - 1; fewer >= 1; fewer--) {
     const smaller = shortest({ ...request, flasks: fewer });
     if (smaller.total > available) continue;
     return failure(
-      `${needs} ${fewer === 1 ? "One flask" : `${fewer} flasks`} can be done, in ${durationText(smaller.total)}.`,
+      msg`${needs} ${fewer === 1 ? msg`One flask` : msg`${fewer} flasks`} can be done, in ${durationText(smaller.total)}.`,
     );
   }
   return failure(
-    `${needs} Not even one can be done: it alone stands ${durationText(standing)} and takes ${durationText(starting + titration)} of work.`,
+    msg`${needs} Not even one can be done: it alone stands ${durationText(standing)} and takes ${durationText(starting + titration)} of work.`,
   );
 }

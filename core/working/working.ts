@@ -38,7 +38,7 @@ import {
   type Difference,
 } from "../inputs";
 import { type HouseRules, buretteDecimals } from "../rules";
-import { listed, uncapitalized } from "../text";
+import { listed, uncapitalized, msg, type Phrase, joined } from "../text";
 
 export interface Working {
   readonly stage: ComputedEvaluation;
@@ -104,7 +104,7 @@ function differenceSteps(
   return [
     {
       id: symbol,
-      title: titer ? `Titer of ${name}` : input.label,
+      title: titer ? msg`Titer of ${name}` : input.label,
       formula: `${symbol} = ${written((end) => end.name)}${back.formula} = ${written((end) => end.text)}${back.text}`,
       names: `${base} = ${written((end) => symbolTex(`${symbol}_${end.name.replace(" ", "_")}`))}${back.names}`,
       numbers: `= ${written((end) => numberTex(end.text, unit))}${back.numbers}`,
@@ -130,15 +130,18 @@ function correctedStep(
   const byRoom = warm ? ` · (1 - 2.1e-4·(${roomC} - ${glassC}))` : "";
   const base = symbolTex(symbol);
   const value = toDecimals(inUnit(q, "mL"), buretteDecimals(houseRules) + 1);
-  const what = [warm ? `at ${glassC} °C` : "", bias === 0 ? "" : "without the bias of the indicator"];
+  const what = [warm ? msg`at ${glassC} °C` : "", bias === 0 ? "" : msg`without the bias of the indicator`];
   return {
     id: `${symbol}-corrected`,
-    title: `The same ${what.filter((w) => w !== "").join(", ")}`,
+    title: msg`The same ${joined(
+      what.filter((w) => w !== ""),
+      ", ",
+    )}`,
     formula: `${symbol} = ${before}${byRoom}`,
     names: `${base}${bias === 0 ? "" : " - V_{\\mathrm{bias}}"}${warm ? " \\cdot (1 - \\gamma\\,(T - T_{20}))" : ""}`,
     numbers: `= ${bias === 0 ? read : `(${read} ${off})`}${warm ? ` \\cdot (1 - 2.1 \\times 10^{-4} \\cdot (${roomC} - ${glassC}))` : ""}`,
     value: `= ${numberTex(value, "mL")}`,
-    valueText: `${value} mL`,
+    valueText: withUnit(value, "mL"),
     inputs: [],
   };
 }
@@ -154,12 +157,12 @@ function roomStep({ compiled, record, symbols }: Board): WorkingStep[] {
   return [
     {
       id: "room",
-      title: `Volumes at ${roomC} °C, as they are at ${glassC} °C, for which glass and concentrations hold: ${listed(glass.map(({ label }) => uncapitalized(label)))}`,
+      title: msg`Volumes at ${roomC} °C, as they are at ${glassC} °C, for which glass and concentrations hold: ${listed(glass.map(({ label }) => uncapitalized(label)))}`,
       formula: `V = V_read · (1 - 2.1e-4·(${roomC} - ${glassC}))`,
       names: "V = V_{\\mathrm{read}} \\cdot (1 - \\gamma\\,(T - T_{20}))",
       numbers: `= V_{\\mathrm{read}} \\cdot ${toDecimals(factor, 5)}`,
       value: "",
-      valueText: `factor ${toDecimals(factor, 5)}`,
+      valueText: msg`factor ${toDecimals(factor, 5)}`,
       inputs: [],
     },
   ];
@@ -179,16 +182,18 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
   const digits = decimalsFor(u, 2);
   const part = (x: number) => toDecimals(x / unitOf(unit).factor, digits + 1);
   const from = {
-    scatter: `the scatter of the trials, s/√${n} with s = ${part(combined.standardDeviation)}`,
-    reading: "reading and weighing, since the trials scatter less than these alone would make them",
-    "earlier work": "the repeatability known from earlier work",
+    scatter: msg`the scatter of the trials, s/√${n} with s = ${part(combined.standardDeviation)}`,
+    reading: msg`reading and weighing, since the trials scatter less than these alone would make them`,
+    "earlier work": msg`the repeatability known from earlier work`,
   }[combined.repeatabilityFrom];
   const { members: averaged = "trials", mean: ownMean } = workingOfKind(stage);
   const mean: WorkingStep = ownMean?.(stage, record.houseRules) ?? {
     id: "mean",
     title:
-      n > 1 ? `Mean of ${averaged} ${listed(members.map((t) => t.name))}` : "One trial stands for the mean",
-    formula: `mean of ${values.join(", ")}`,
+      n > 1
+        ? msg`Mean of ${averaged} ${listed(members.map((t) => t.name))}`
+        : msg`One trial stands for the mean`,
+    formula: msg`mean of ${values.join(", ")}`,
     names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${symbolTex(`${symbol}_i`)}`,
     numbers: `= \\dfrac{${values.join(" + ")}}{${n}}${unitTex(unit)}`,
     value: `= ${numberTex(guarded(combined.quantity, unit), unit)}`,
@@ -197,7 +202,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
   };
   const spread: WorkingStep = {
     id: "uncertainty",
-    title: `Standard uncertainty: what scatters (${from}) and what all trials share`,
+    title: msg`Standard uncertainty: what scatters (${from}) and what all trials share`,
     formula: "u = √(u_rep² + u_sys²)",
     names: `u = \\sqrt{u_{\\mathrm{rep}}^{2} + u_{\\mathrm{sys}}^{2}}`,
     numbers: `= \\sqrt{${part(combined.repeatability)}^{2} + ${part(combined.systematic)}^{2}}${unitTex(unit)}`,
@@ -219,7 +224,7 @@ function resultStep(stage: ComputedEvaluation, record: RunRecord): WorkingStep[]
     title:
       shown.plusMinus === "0"
         ? name
-        : `${name}, rounded once, with its ± (${plusMinusWords[record.houseRules.plusMinus]})`,
+        : msg`${name}, rounded once, with its ± (${plusMinusWords[record.houseRules.plusMinus]})`,
     formula: "",
     names: "",
     numbers: "",
@@ -234,7 +239,7 @@ function resultStep(stage: ComputedEvaluation, record: RunRecord): WorkingStep[]
 function furtherSteps({ also }: ComputedEvaluation): WorkingStep[] {
   return also.map(({ definition: { symbol, name }, shown }) => ({
     id: `also-${symbol}`,
-    title: `${name}${shown.nearestWhole === undefined ? "" : `: nearest whole number ${shown.nearestWhole}`}`,
+    title: shown.nearestWhole === undefined ? name : msg`${name}: nearest whole number ${shown.nearestWhole}`,
     formula: "",
     names: "",
     numbers: "",
@@ -295,7 +300,7 @@ export function standsOn(
   evaluation: RunEvaluation,
   method: Method,
   stageKey: string,
-): { title: string; text: string }[] {
+): { title: string; text: Phrase }[] {
   const upTo = evaluation.stages.findIndex((s) => s.key === stageKey);
   return evaluation.stages.slice(0, upTo + 1).flatMap((s) => {
     const purities = s.definition.inputs.flatMap((input) => {
@@ -314,6 +319,6 @@ export function standsOn(
         },
       ];
     });
-    return [...purities, { title: s.definition.result.name, text: s.shown?.text ?? "no result yet" }];
+    return [...purities, { title: s.definition.result.name, text: s.shown?.text ?? msg`no result yet` }];
   });
 }

@@ -25,6 +25,7 @@ import { ask } from "./inspect";
 import { BackupError, makeBackup } from "./make";
 import { chosenBackup, restoreLab } from "./restore";
 import { putRunBack } from "./run-rows";
+import { plain } from "~/core/testing/plain";
 
 /* A lab in a folder: what became of it, and the way back. One lab is made once and copied, since making one takes seconds. */
 
@@ -260,7 +261,7 @@ describe("restoring", () => {
       expect(await record(runId)).toEqual(was);
       expect((await record(other)).stages[0]?.trials[0]?.observations[0]?.text).toBe("1.5000");
       // What is written afterwards comes after what was put back.
-      expect(await change(runId, reading(newId(), "m", "mass.before", "2.8000"))).toMatchObject({
+      expect(plain(await change(runId, reading(newId(), "m", "mass.before", "2.8000")))).toMatchObject({
         status: "done",
       });
       // Gone altogether, it comes back too.

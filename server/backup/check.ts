@@ -1,7 +1,7 @@
 import { methodOf, type RunRecord } from "../../core/run";
 import { asc, desc, sql } from "drizzle-orm";
 import { compileMethod } from "../../core/stages";
-import { capitalized, counted } from "../../core/text";
+import { capitalized, countWord, inEnglish, type Phrase } from "../../core/text";
 import { evaluateRun } from "../../core/evaluate";
 import { checkRunRecord } from "../../formats/run-record";
 import { run } from "../database/schema";
@@ -122,7 +122,7 @@ async function brokenChains(db: Database): Promise<Finding[]> {
       if (rows.length > 0)
         findings.push({
           kind: "broken",
-          message: `${capitalized(counted(rows.length, what))} ${wrong} (${rows[0]?.id})`,
+          message: `${capitalized(inEnglish(countWord(rows.length)))} ${rows.length === 1 ? what : `${what}s`} ${wrong} (${rows[0]?.id})`,
         });
     } catch (error) {
       findings.push({ kind: "damaged", message: `Cannot check for a ${what} ${wrong}: ${why(error)}` });
@@ -134,7 +134,7 @@ async function brokenChains(db: Database): Promise<Finding[]> {
 /** One run read and computed again: what is wrong with it; null where it is as it was. */
 async function runFinding(
   db: Database,
-  { id, title, shown }: { readonly id: string; readonly title: string; readonly shown: string | null },
+  { id, title, shown }: { readonly id: string; readonly title: string; readonly shown: Phrase | null },
 ): Promise<Finding | null> {
   const named = `The run "${title}" (${id})`;
   let record: RunRecord | null;
@@ -156,16 +156,18 @@ async function runFinding(
     return {
       kind: "differs",
       runId: id,
-      message: `${named} does not fit the form of today: ${shape.problem.message}`,
+      message: `${named} does not fit the form of today: ${inEnglish(shape.problem.message)}`,
     };
   const { failures, result } = evaluateRun(record);
   if (failures.length > 0)
     return { kind: "broken", runId: id, message: `${named} cannot be computed: ${why(failures[0]?.error)}` };
-  if ((result?.text ?? null) !== shown)
+  const computed = result ? inEnglish(result.text) : null;
+  const kept = shown === null ? null : inEnglish(shown);
+  if (computed !== kept)
     return {
       kind: "differs",
       runId: id,
-      message: `${named}: its result is kept as ${shown ?? "none"} and computed as ${result?.text ?? "none"}`,
+      message: `${named}: its result is kept as ${kept ?? "none"} and computed as ${computed ?? "none"}`,
     };
   return null;
 }
@@ -192,7 +194,7 @@ async function sampledRuns(db: Database, sample: number | "all") {
   const columns = {
     id: run.id,
     title: run.title,
-    shown: sql<string | null>`${run.summary} -> 'result' ->> 'text'`,
+    shown: sql<Phrase | null>`${run.summary} -> 'result' -> 'text'`,
   };
   if (sample === "all") return db.select(columns).from(run).orderBy(asc(run.id));
   const newest = await db

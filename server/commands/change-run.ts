@@ -31,6 +31,7 @@ import { clockSeen } from "./lab";
 import { recompute, renewShelved, shelve } from "./shelve";
 import { storeDifference } from "./store-run";
 import { writeRun } from "./summary";
+import { type Phrase, inEnglish } from "~/core/text";
 
 /** The row of a change in the trail; with it, in one statement, how far this server's clock has come. */
 async function writeEvent(
@@ -45,9 +46,16 @@ async function writeEvent(
   await db
     .with(clock)
     .insert(runEvent)
-    .values({ id, runId, at: now, person, description, inverse, detail, receivedFrom: from });
+    .values({
+      ...{ id, runId, at: now, person, inverse, detail, receivedFrom: from },
+      description: inEnglish(description),
+      phrase: typeof description === "string" ? null : description,
+    });
   return { id, description, inverse };
 }
+
+/** What an event says, as screens show it. */
+const said = sql<Phrase>`coalesce(${runEvent.phrase}, to_jsonb(${runEvent.description}))`;
 
 /** Marks the change that was taken back with what would make it again, and finds the one before it. */
 async function markUndone(
@@ -62,7 +70,7 @@ async function markUndone(
     .set({ undone: true, undoneAt: now, undoneBy: person, redo })
     .where(eq(runEvent.id, eventId));
   const [earlier] = await db
-    .select({ id: runEvent.id, description: runEvent.description, inverse: runEvent.inverse })
+    .select({ id: runEvent.id, description: said, inverse: runEvent.inverse })
     .from(runEvent)
     .where(
       and(
@@ -80,9 +88,9 @@ async function markUndone(
 /** The undone change that can be made again now; the one that was just made again can no more. */
 async function nextRedo(db: Connection, runId: string, madeAgain: string): Promise<StoredRun["next"]> {
   await db.update(runEvent).set({ redo: null }).where(eq(runEvent.id, madeAgain));
-  const { id, description, inverse, redo } = runEvent;
+  const { id, inverse, redo } = runEvent;
   const [next] = await db
-    .select({ id, description, inverse, redo })
+    .select({ id, description: said, inverse, redo })
     .from(runEvent)
     .where(and(eq(runEvent.runId, runId), isNotNull(redo)))
     .orderBy(asc(runEvent.seq))

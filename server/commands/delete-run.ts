@@ -5,6 +5,7 @@ import { run } from "../database/schema";
 import type { Connection } from "../database/types";
 import type { Asked } from "./asked";
 import { rememberDeed } from "./lab";
+import { msg } from "~/core/text";
 
 /** Deletes a run in which nothing was ever read; says why where something was. */
 export async function deleteRun(
@@ -12,7 +13,7 @@ export async function deleteRun(
   record: RunRecord,
   { person, now, from }: Asked,
 ): Promise<ChangeProblem | null> {
-  if (!isEmptyRun(record)) return refused("Readings are never deleted: archive the run instead").problem;
+  if (!isEmptyRun(record)) return refused(msg`Readings are never deleted: archive the run instead`).problem;
   const { id, title, startedAt, method } = record;
   await db.delete(run).where(eq(run.id, id));
   const detail = { from: `begun ${startedAt.slice(0, 16).replace("T", " ")}, ${method.title}` };

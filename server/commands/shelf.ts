@@ -25,6 +25,7 @@ import { inUnit, standardUncertainty } from "../../core/quantity";
 import { eq, sql } from "drizzle-orm";
 import type { ChangeDetail } from "../../core/change";
 import { rememberDeed } from "./lab";
+import { msg, type Phrase } from "~/core/text";
 
 export interface NewAssignment {
   readonly solutionId: string;
@@ -70,11 +71,11 @@ interface Kept {
   readonly restandardizeBy: string;
 }
 
-function keepingProblems({ amount, restandardizeBy }: Kept): Record<string, string> {
-  const problems: Record<string, string> = {};
+function keepingProblems({ amount, restandardizeBy }: Kept): Record<string, Phrase> {
+  const problems: Record<string, Phrase> = {};
   if (amount.trim() !== "" && decimal(amount) === null)
-    problems.amount = "Give the amount as a number, such as 500";
-  if (restandardizeBy !== "" && !isDay(restandardizeBy)) problems.restandardizeBy = "There is no such day";
+    problems.amount = msg`Give the amount as a number, such as 500`;
+  if (restandardizeBy !== "" && !isDay(restandardizeBy)) problems.restandardizeBy = msg`There is no such day`;
   return problems;
 }
 
@@ -82,15 +83,15 @@ export type Put = { readonly id: string } | { readonly problems: FormProblems };
 
 /** Puts a bottle on the shelf whose concentration is stated: by a certificate, or nominally. */
 export async function addSolution(db: Transacting, request: AddSolution, now = new Date()): Promise<Put> {
-  const problems: Record<string, string> = keepingProblems(request);
+  const problems: Record<string, Phrase> = keepingProblems(request);
   const formula = parseFormula(request.formula.trim());
   if (!formula.ok) problems.formula = formula.problem.message;
   const value = decimal(request.value);
   const plusMinus = request.plusMinus.trim() === "" ? "0" : decimal(request.plusMinus);
-  if (value === null || Number(value) <= 0) problems.value = "Give a number above zero";
+  if (value === null || Number(value) <= 0) problems.value = msg`Give a number above zero`;
   else if (request.form === "solid" && Number(value) > 100)
-    problems.value = "The purity is over 100 %: no solid holds more than all of itself";
-  if (plusMinus === null) problems.plusMinus = "Give the ± as a number";
+    problems.value = msg`The purity is over 100 %: no solid holds more than all of itself`;
+  if (plusMinus === null) problems.plusMinus = msg`Give the ± as a number`;
   if (Object.keys(problems).length > 0 || value === null || plusMinus === null) return { problems };
   return recorded(db, "bottle", request, now, async (tx) => {
     const id = newId(now);
@@ -155,7 +156,7 @@ export async function putAll(
 ): Promise<Put> {
   try {
     return await recorded(db, "bottles", requests, now, async (tx) => {
-      let last: Put = { problems: { form: "Nothing was asked for" } };
+      let last: Put = { problems: { form: msg`Nothing was asked for` } };
       for (const request of requests) {
         last =
           request.intent === "add"
@@ -172,18 +173,18 @@ export async function putAll(
 }
 
 /** What is wrong with what was typed of a solution that is made, by field. */
-function makingProblems(request: MakeSolution): Record<string, string> {
+function makingProblems(request: MakeSolution): Record<string, Phrase> {
   const { making, formula } = request;
-  const problems: Record<string, string> = keepingProblems(request);
+  const problems: Record<string, Phrase> = keepingProblems(request);
   const written = parseFormula(formula.trim());
   if (!written.ok) problems.formula = written.problem.message;
-  if (!(Number(making.flaskMl) > 0)) problems.volume = "Give the volume that it is made up to";
+  if (!(Number(making.flaskMl) > 0)) problems.volume = msg`Give the volume that it is made up to`;
   if (making.how !== "weighed") return problems;
   const solid = parseFormula(making.solid.trim());
   if (!solid.ok) problems.solid = solid.problem.message;
-  if (!(Number(making.purity.percent) > 0)) problems.purity = "Give a purity above zero";
+  if (!(Number(making.purity.percent) > 0)) problems.purity = msg`Give a purity above zero`;
   if (Number(making.purity.percent) > 100)
-    problems.purity = "The purity is over 100 %: no solid holds more than all of itself";
+    problems.purity = msg`The purity is over 100 %: no solid holds more than all of itself`;
   return problems;
 }
 
@@ -198,7 +199,7 @@ async function making(tx: Connection, request: MakeSolution, now: Date): Promise
   const houseRules = (await currentHouseRules(tx)).data;
   const source = request.fromId === null ? null : await solutionById(tx, request.fromId, now);
   if (request.fromId !== null && !source?.solution.current)
-    return { problems: { fromId: "This bottle has no concentration yet" } };
+    return { problems: { fromId: msg`This bottle has no concentration yet` } };
   const current = source?.solution.current ?? null;
   const person = request.person.trim();
   const { record, problems: wrong } = typedRecord(
@@ -213,7 +214,7 @@ async function making(tx: Connection, request: MakeSolution, now: Date): Promise
     return { problems: { form: stageProblem(stage?.kind === "preparation" ? stage : null) } };
   const used = made.how === "weighed" ? stage.symbols.get("m") : stage.symbols.get("V_0");
   if (made.how === "diluted" && used && inUnit(used, "mL") > Number(made.flaskMl))
-    return { problems: { volume: "That is more stock than the flask holds" } };
+    return { problems: { volume: msg`That is more stock than the flask holds` } };
   const id = newId(now);
   if (source && used) await drawFrom(tx, source.solution, inUnit(used, source.solution.amountUnit));
   await tx.insert(solution).values({ id, ...kept(request, now), making: record });
@@ -255,9 +256,9 @@ async function drawFrom(
     .where(eq(solution.id, id));
 }
 
-const stageProblem = (stage: { problem: string | null; missing: { label: string } | null } | null): string =>
+const stageProblem = (stage: { problem: Phrase | null; missing: { label: Phrase } | null } | null): Phrase =>
   stage?.problem ??
-  (stage?.missing ? `Still to be read: ${stage.missing.label}` : "Something is still to be read");
+  (stage?.missing ? msg`Still to be read: ${stage.missing.label}` : msg`Something is still to be read`);
 
 /** What is written of a stock's concentration, by field key. */
 export const stockTexts = ({ value, plusMinus, shape }: AssignmentView): Record<string, string> => ({
@@ -283,12 +284,12 @@ export async function editSolution(
     const [row] = await tx.select().from(solution).where(eq(solution.id, id));
     if (!row) return { missing: true as const };
     if (row.amountMade !== null && amountLeft !== null && Number(amountLeft) > Number(row.amountMade))
-      problems.amountLeft = `There were ${Number(row.amountMade)} ${row.amountUnit} of it: there cannot be more left`;
+      problems.amountLeft = msg`There were ${Number(row.amountMade)} ${row.amountUnit} of it: there cannot be more left`;
     if (Object.keys(problems).length > 0) return { problems };
     if (row.revision !== request.revision)
       return {
         problems: {
-          form: "Someone else has changed this bottle since you opened it. What you typed still stands here: compare it with what is saved, and save again",
+          form: msg`Someone else has changed this bottle since you opened it. What you typed still stands here: compare it with what is saved, and save again`,
         },
       };
     await tx

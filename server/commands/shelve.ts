@@ -16,6 +16,7 @@ import { eq, desc, and, isNotNull } from "drizzle-orm";
 import type { Connection } from "../database/types";
 import { ancestorsOf } from "../../core/prepare";
 import type { ResultChange } from "../../protocol/shelf";
+import { msg, type Phrase, inEnglish } from "~/core/text";
 
 /** What a stage found that goes on a shelf. */
 function found(record: RunRecord, stageKey: string) {
@@ -40,15 +41,15 @@ export async function shelve(
   { person, now, from }: Asked,
 ): Promise<ChangeProblem | null> {
   const there = found(record, request.stageKey);
-  if (!there) return malformed("This stage finds nothing that goes on the shelf").problem;
+  if (!there) return malformed(msg`This stage finds nothing that goes on the shelf`).problem;
   if (!there.stage.done)
-    return refused("The set is not closed yet: its result does not go on the shelf").problem;
+    return refused(msg`The set is not closed yet: its result does not go on the shelf`).problem;
   if (request.restandardizeBy !== "" && !isDay(request.restandardizeBy))
-    return refused("There is no such day").problem;
+    return refused(msg`There is no such day`).problem;
   const sources = usedIn(record, request.stageKey);
   let solutionId = request.solutionId;
   if (solutionId === null) {
-    if (request.name.trim() === "") return refused("Give the new bottle a name").problem;
+    if (request.name.trim() === "") return refused(msg`Give the new bottle a name`).problem;
     solutionId = newId(now);
     await db.insert(solution).values({
       id: solutionId,
@@ -65,9 +66,9 @@ export async function shelve(
     });
   } else {
     const bottle = (await solutionById(db, solutionId))?.solution;
-    if (!bottle) return refused("This bottle is no longer on the shelf: look again").problem;
+    if (!bottle) return refused(msg`This bottle is no longer on the shelf: look again`).problem;
     if (bottle.formula !== there.formula)
-      return refused(`${bottle.name} is not what this stage standardizes`).problem;
+      return refused(msg`${bottle.name} is not what this stage standardizes`).problem;
     const circle = await circleOf(db, record, solutionId, sources);
     if (circle) return refused(circle).problem;
     const [last] = await db
@@ -77,7 +78,7 @@ export async function shelve(
       .orderBy(desc(assignment.seq))
       .limit(1);
     if (last?.runId === record.id && last.stageKey === request.stageKey && last.value === there.value)
-      return refused(`${bottle.code} has this concentration already`).problem;
+      return refused(msg`${bottle.code} has this concentration already`).problem;
     if (request.restandardizeBy)
       await db
         .update(solution)
@@ -115,14 +116,14 @@ async function circleOf(
   record: RunRecord,
   solutionId: string,
   sources: readonly string[],
-): Promise<string | null> {
+): Promise<Phrase | null> {
   const used = (record.solutions ?? []).filter((s) => sources.includes(s.assignmentId));
   const lineage = await shelfLineage(db);
   const through = used.find(
     (s) => s.solutionId === solutionId || ancestorsOf(s.solutionId, lineage).has(solutionId),
   );
   return through
-    ? `It would stand on itself: ${through.code}, ${through.name}, was fixed by this very bottle. Standardize it against something else`
+    ? msg`It would stand on itself: ${through.code}, ${through.name}, was fixed by this very bottle. Standardize it against something else`
     : null;
 }
 
@@ -158,10 +159,10 @@ function withNewest(record: RunRecord, newer: readonly NewerUse[]): RunRecord {
   };
 }
 
-const resultsIn = (record: RunRecord): Map<string, { stage: string; name: string; text: string }> =>
+const resultsIn = (record: RunRecord): Map<string, { stage: string; name: Phrase; text: Phrase }> =>
   new Map(
     evaluateRun(record).stages.flatMap((stage) =>
-      shownResults(stage).map((r) => [`${stage.key} ${r.name}`, r] as const),
+      shownResults(stage).map((r) => [`${stage.key} ${inEnglish(r.name)}`, r] as const),
     ),
   );
 
@@ -180,15 +181,15 @@ export async function recompute(
   { person, now }: Asked,
 ): Promise<ChangeProblem | null> {
   if (record.status === "open")
-    return refused("This run is open: take the newer concentration in its stage").problem;
+    return refused(msg`This run is open: take the newer concentration in its stage`).problem;
   const newer = await newerThanUsed(db, record);
   if (newer.length === 0)
-    return refused("None of its bottles has been given another concentration since").problem;
+    return refused(msg`None of its bottles has been given another concentration since`).problem;
   const before = resultsIn(record);
   const after = resultsIn(withNewest(record, newer));
   const changes: ResultChange[] = [...before].flatMap(([key, { stage, name, text }]) => {
-    const again = after.get(key)?.text ?? "no result";
-    return again === text ? [] : [{ stage, name, before: text, after: again }];
+    const again = after.get(key)?.text ?? msg`no result`;
+    return inEnglish(again) === inEnglish(text) ? [] : [{ stage, name, before: text, after: again }];
   });
   await clockSeen(db, now);
   await db.insert(recomputation).values({

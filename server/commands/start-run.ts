@@ -12,14 +12,15 @@ import { withPreselected } from "./preselect";
 import { searchText } from "./search-text";
 import { storeDifference } from "./store-run";
 import { writeRun } from "./summary";
+import { msg } from "~/core/text";
 
 /** Begins a run by the newest version of a method and the house rules in force, and returns its id. */
 export function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
   return recorded(db, "start", request, now, async (tx) => {
     const chosen = await findMethod(tx, request.methodId);
-    if (!chosen) return failure("Choose a method from the library");
+    if (!chosen) return failure(msg`Choose a method from the library`);
     if (await isRetired(tx, chosen.id))
-      return failure("This method was retired: bring it back on its page first");
+      return failure(msg`This method was retired: bring it back on its page first`);
     await clockSeen(tx, now);
     const id = newId(now);
     await tx.insert(run).values({

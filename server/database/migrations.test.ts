@@ -6,6 +6,7 @@ import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { type Method } from "~/core/method";
 import { compileMethod } from "~/core/stages";
 import { checkHouseRules } from "~/formats/house-rules";
+import { plain } from "~/core/testing/plain";
 
 const client = PGlite.create("memory://");
 afterAll(async () => (await client).close());
@@ -36,14 +37,14 @@ test("house rules and methods that stand in a database from before are brought a
   await apply("0001_rules_of_agreement");
 
   const rules = await db.query<{ data: unknown }>("select data from house_rules");
-  expect(checkHouseRules(rules.rows[0]?.data)).toEqual({
+  expect(plain(checkHouseRules(rules.rows[0]?.data))).toEqual({
     ok: true,
     value: { ...defaultHouseRules, plusMinus: "u" },
   });
   expect([agreementOf, outliers, digits, percentError]).not.toContain(undefined);
   const methods = await db.query<{ data: Method }>("select data from method");
   const found = methods.rows[0]!.data;
-  expect(compileMethod(found)).toMatchObject({ ok: true });
+  expect(plain(compileMethod(found))).toMatchObject({ ok: true });
   expect(new Set(found.equations.map((e) => e.equation))).toEqual(
     new Set(baseByPhthalateThenAcid.equations.map((e) => e.equation)),
   );
@@ -118,7 +119,7 @@ test("rows from before are counted in the order of their ids, and house rules ga
   expect(last.rows).toEqual([{ text: "late" }]);
 
   const rules = await db.query<{ data: unknown }>("select data from house_rules");
-  expect(checkHouseRules(rules.rows[0]?.data)).toEqual({
+  expect(plain(checkHouseRules(rules.rows[0]?.data))).toEqual({
     ok: true,
     value: {
       ...defaultHouseRules,
@@ -130,7 +131,7 @@ test("rows from before are counted in the order of their ids, and house rules ga
     "select making from solution where formula = 'NaOH'",
   );
   expect(made.rows[0]?.making.title).toBe("made");
-  expect(checkHouseRules(made.rows[0]?.making.houseRules)).toMatchObject({
+  expect(plain(checkHouseRules(made.rows[0]?.making.houseRules))).toMatchObject({
     ok: true,
     value: { burette: { resolutionMl: "0.01" }, words: { titer: "titer" } },
   });
@@ -151,7 +152,7 @@ test("a change of house rules is taken back by the rules themselves, and conclud
   const events = await db.query<{ inverse: { do: string; rules: unknown } }>("select inverse from run_event");
   expect(events.rows).toHaveLength(1);
   expect(events.rows[0]?.inverse.do).toBe("rules");
-  expect(checkHouseRules(events.rows[0]?.inverse.rules)).toMatchObject({ ok: true });
+  expect(plain(checkHouseRules(events.rows[0]?.inverse.rules))).toMatchObject({ ok: true });
   const methods = await db.query<{ data: Method }>("select data from method");
   expect(methods.rows[0]?.data.stages).toEqual(baseByPhthalateThenAcid.stages);
   const stages = await db.query<{ key: string }>("select key from stage");

@@ -23,6 +23,7 @@ import type { RunSummary } from "../../protocol/answers";
 import type { TrailSubject } from "../../formats/trail";
 import type { AmountUnit, How, ResultChange } from "../../protocol/shelf";
 import type { ChangeDetail, Inverse } from "../../core/change";
+import { type Phrase } from "~/core/text";
 
 /** Counts rows in the order in which they were written: true even when the clock was set back in between. */
 const seq = () => bigint("seq", { mode: "number" }).generatedAlwaysAsIdentity().notNull();
@@ -227,7 +228,10 @@ export const runEvent = pgTable(
       .references(() => run.id, { onDelete: "cascade" }),
     at: at("at").notNull(),
     person: text("person").notNull(),
+    /** What was done, in plain English: the trail is searched by it. */
     description: text("description").notNull(),
+    /** The same as screens show it, in the words of the lab; nothing where it reads as the description does. */
+    phrase: jsonb("phrase").$type<Phrase>(),
     inverse: jsonb("inverse").$type<Inverse>().notNull(),
     /** What the trail shows of it beside its description; readings tell that themselves. */
     detail: jsonb("detail").$type<ChangeDetail>(),

@@ -1,6 +1,6 @@
 import { existsSync, renameSync } from "node:fs";
 import path from "node:path";
-import { counted } from "../../core/text";
+import { counted, inEnglish } from "../../core/text";
 import type { Backup } from "../backup/files";
 import { labOf, recordDeed } from "../commands/lab";
 import { type NotReplayed, replay } from "../commands/replay";
@@ -100,7 +100,7 @@ const damage = ({ seq }: Fault): string =>
   `Line ${seq} of the journal is damaged: what it held may be missing. ./bin/check has the details.`;
 
 function whatWasDone({ stop, rebuilt }: HowOpened, count: number, all: boolean): string[] {
-  const changes = counted(count, "change");
+  const changes = inEnglish(counted(count, "change"));
   if (!rebuilt)
     return count === 0
       ? []

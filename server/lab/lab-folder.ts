@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import { counted } from "../../core/text";
+import { counted, inEnglish } from "../../core/text";
 import { backupFolders, newestBackup } from "../backup/files";
 import { readJson, writeDurably } from "../database/durable-file";
 
@@ -77,14 +77,14 @@ export function holdsLab(folder: string, begin = process.env.NEW_LAB === "yes"):
   if (inside.length > 0) return true;
   if (marker) {
     throw new LabFolderError(
-      `A lab lives in ${folder}${"createdAt" in marker ? ` (begun ${day(marker.createdAt)}, ${counted(marker.runs, "run")})` : ""}, but its database is gone. ` +
+      `A lab lives in ${folder}${"createdAt" in marker ? ` (begun ${day(marker.createdAt)}, ${inEnglish(counted(marker.runs, "run"))})` : ""}, but its database is gone. ` +
         `Nothing was created. ${waysBack(folder)}`,
     );
   }
   const known = readJson<Known>(knownFile())?.[folder];
   if (known && !begin) {
     throw new LabFolderError(
-      `${folder} is empty, and a lab with ${counted(known.runs, "run")} was open there on ${day(known.openedAt)}. Is its disk not mounted? ` +
+      `${folder} is empty, and a lab with ${inEnglish(counted(known.runs, "run"))} was open there on ${day(known.openedAt)}. Is its disk not mounted? ` +
         `Nothing was created. ${waysBack(folder)} To begin a new lab there on purpose, start once with NEW_LAB=yes.`,
     );
   }

@@ -1,3 +1,4 @@
+import { withUnit } from "../../core/quantity";
 import type { TrailSubject, LabTrailLine } from "../../formats/trail";
 import { sql, type SQL, eq, and, lt, desc } from "drizzle-orm";
 import { runEvent, run, observation, labEvent } from "../database/schema";
@@ -20,8 +21,6 @@ const escaped = (word: string) => `%${word.toLowerCase().replace(/[\\%_]/g, (c) 
 const holds = (text: SQL, words: readonly string[]) =>
   words.map((word) => sql`lower(${text}) like ${escaped(word)}`);
 
-const shown = (text: string, unit: string) => `${text} ${unit}`.trim();
-
 async function ofRuns(db: Connection, { words, before, limit }: TrailQuery): Promise<LabTrailLine[]> {
   const text = sql`concat_ws(' ', ${run.title}, ${runEvent.person}, ${observation.person}, ${runEvent.description}, ${runEvent.detail}::text, ${observation.reason})`;
   const rows = await db
@@ -42,10 +41,10 @@ async function ofRuns(db: Connection, { words, before, limit }: TrailQuery): Pro
     subjectId: event.runId,
     subject: title,
     person: reading?.person || event.person,
-    what: event.description,
+    what: event.phrase ?? event.description,
     where: null,
     from: event.detail?.from || null,
-    to: event.detail?.to || (reading && reading.text !== "" ? shown(reading.text, reading.unit) : null),
+    to: event.detail?.to || (reading && reading.text !== "" ? withUnit(reading.text, reading.unit) : null),
     why: event.detail?.why || reading?.reason || null,
     undone: event.undone ? { at: event.undoneAt?.toISOString() ?? null, person: event.undoneBy ?? "" } : null,
   }));

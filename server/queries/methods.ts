@@ -1,5 +1,7 @@
 import { Bug } from "../../core/result";
 import type { Method } from "../../core/method";
+import { isShipped } from "../../catalog/methods";
+import type { LabWords } from "./in-words";
 import type { MethodChoice } from "../../protocol/answers";
 import type { Connection } from "../database/types";
 import { method, run } from "../database/schema";
@@ -45,7 +47,7 @@ const recentMethods = 4;
 const runsLookedAt = 60;
 
 /** The methods that a run can be begun by, by title. */
-export async function methodChoices(db: Connection): Promise<MethodChoice[]> {
+export async function methodChoices(db: Connection, { say }: LabWords): Promise<MethodChoice[]> {
   const last = await db.select({ id: run.methodId }).from(run).orderBy(desc(run.id)).limit(runsLookedAt);
   const used = [...new Set(last.map(({ id }) => id))].slice(0, recentMethods);
   const rows = await db
@@ -64,8 +66,11 @@ export async function methodChoices(db: Connection): Promise<MethodChoice[]> {
     .orderBy(method.id, desc(method.version));
   const choices = rows.map(({ substances, ...choice }): MethodChoice => {
     const place = used.indexOf(choice.id);
+    const text = (as: string) => (isShipped(choice.id) ? say({ message: as }) : as);
     return {
       ...choice,
+      title: text(choice.title),
+      purpose: text(choice.purpose),
       recent: place < 0 ? null : place,
       words: [choice.title, choice.purpose, choice.family, substances].join(" ").toLowerCase(),
     };

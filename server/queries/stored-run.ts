@@ -8,6 +8,7 @@ import { run } from "../database/schema";
 import type { Connection } from "../database/types";
 import { methodVersion } from "./methods";
 import { solutionCode } from "./solution-code";
+import { type Phrase } from "~/core/text";
 
 /** A run as the database holds it. */
 export interface StoredRun {
@@ -17,13 +18,13 @@ export interface StoredRun {
   /** The last change that has not been taken back yet; none of a timer, since time cannot be taken back. */
   readonly last: {
     readonly id: string;
-    readonly description: string;
+    readonly description: Phrase;
     readonly inverse: Inverse;
   } | null;
   /** The change that was taken back last, while nothing else was changed since. */
   readonly next: {
     readonly id: string;
-    readonly description: string;
+    readonly description: Phrase;
     readonly inverse: Inverse;
     readonly redo: Inverse;
   } | null;
@@ -127,9 +128,9 @@ select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "st
     `assignment a join solution b on b.id = a.solution_id where a.id in (select x.assignment_id from observation x ${ofRun})`,
     "a.seq",
   )} as solutions,
-  (select json_build_object('id', e.id, 'description', e.description, 'inverse', e.inverse) from run_event e
+  (select json_build_object('id', e.id, 'description', coalesce(e.phrase, to_jsonb(e.description)), 'inverse', e.inverse) from run_event e
     where e.run_id = r.id and not e.undone and e.inverse ->> 'do' <> 'timer' order by e.seq desc limit 1) as last,
-  (select json_build_object('id', e.id, 'description', e.description, 'inverse', e.inverse, 'redo', e.redo) from run_event e
+  (select json_build_object('id', e.id, 'description', coalesce(e.phrase, to_jsonb(e.description)), 'inverse', e.inverse, 'redo', e.redo) from run_event e
     where e.run_id = r.id and e.redo is not null order by e.seq limit 1) as next
 from run r join house_rules h on h.id = r.house_rules_id where r.id = `;
 

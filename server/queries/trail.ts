@@ -1,8 +1,9 @@
+import { withUnit } from "../../core/quantity";
 import { methodOf, type RunRecord } from "../../core/run";
 import type { Inverse, ChangeDetail } from "../../core/change";
 import { type Observation, trialWords } from "../../core/record";
 import { stageFields, trialFields, fieldKey } from "../../core/method";
-import { counted, sourceWords, uncapitalized } from "../../core/text";
+import { counted, inEnglish, joined, msg, type Phrase, sourceWords, uncapitalized } from "../../core/text";
 import type { TrailLine } from "../../formats/trail";
 import type { Connection } from "../database/types";
 import { runEvent } from "../database/schema";
@@ -17,9 +18,9 @@ function written(inverse: Inverse): string[] {
 interface Found {
   readonly reading: Observation;
   /** "Titrate the acid, trial 2". */
-  readonly where: string;
+  readonly where: Phrase;
   /** What is read, in words. */
-  readonly label: string | undefined;
+  readonly label: Phrase | undefined;
 }
 
 /** All readings of a run by id, with where they stand. */
@@ -33,17 +34,17 @@ function readingsOf(record: RunRecord): Map<string, Found> {
         (field) => [fieldKey(field), uncapitalized(field.label)] as const,
       ),
     );
-    const put = (observations: readonly Observation[], where: string) =>
+    const put = (observations: readonly Observation[], where: Phrase) =>
       observations.forEach((reading) =>
         found.set(reading.id, { reading, where, label: labels.get(fieldKey(reading)) }),
       );
     put(stage.observations, definition.title);
-    for (const trial of stage.trials) put(trial.observations, `${definition.title}, ${trialWords(trial)}`);
+    for (const trial of stage.trials) put(trial.observations, msg`${definition.title}, ${trialWords(trial)}`);
   }
   return found;
 }
 
-const shown = ({ text, unit }: Observation) => `${text} ${unit}`.trim();
+const shown = ({ text, unit }: Observation) => withUnit(text, unit);
 
 type OfReadings = Partial<ChangeDetail & Omit<TrailLine, "id">>;
 
@@ -53,7 +54,13 @@ function ofReading({ reading, where, label }: Found, all: ReadonlyMap<string, Fo
   const corrects = before !== undefined && before.text !== "";
   return {
     where,
-    ...(label ? { what: `${corrects ? "correction of " : ""}${label}${sourceWords[reading.source]}` } : {}),
+    ...(label
+      ? {
+          what: corrects
+            ? msg`correction of ${label}${sourceWords[reading.source]}`
+            : msg`${label}${sourceWords[reading.source]}`,
+        }
+      : {}),
     ...(corrects ? { from: shown(before) } : {}),
     ...(reading.text === "" ? {} : { to: shown(reading) }),
     ...(reading.reason === null ? {} : { why: reading.reason }),
@@ -69,12 +76,13 @@ const mostTold = 12;
 function ofMany(found: readonly Found[]): OfReadings {
   const readings = found.map(({ reading }) => reading);
   const people = [...new Set(readings.map(({ person }) => person))];
-  const places = [...new Set(found.map(({ where }) => where))];
+  const places = [...new Map(found.map(({ where }) => [inEnglish(where), where] as const)).values()];
   const more = readings.length - mostTold;
-  const told = readings.slice(0, mostTold).map(shown).join(", ");
+  const told = joined(readings.slice(0, mostTold).map(shown), ", ");
   return {
-    where: places.length === 1 ? places[0]! : `${places[0]} and ${counted(places.length - 1, "other")}`,
-    to: more > 0 ? `${told} and ${more} more` : told,
+    where:
+      places.length === 1 ? places[0]! : msg`${places[0] ?? ""} and ${counted(places.length - 1, "other")}`,
+    to: more > 0 ? msg`${told} and ${more} more` : told,
     person: people.join(", "),
     at: readings.map(({ at }) => at).reduce((a, b) => (a < b ? a : b)),
   };
@@ -110,7 +118,7 @@ export async function trailOf(db: Connection, record: RunRecord): Promise<TrailL
       at: reading.at ?? event.at.toISOString(),
       received: event.at.toISOString(),
       person: reading.person ?? event.person,
-      what: reading.what ?? event.description,
+      what: reading.what ?? event.phrase ?? event.description,
       where: reading.where ?? null,
       from: from || null,
       to: to || null,

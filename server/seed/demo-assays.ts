@@ -8,6 +8,7 @@ import type { Enter } from "../../core/change";
 import type { Database } from "../database/types";
 import { changeRun } from "../commands/change-run";
 import { startRun } from "../commands/start-run";
+import { inEnglish } from "~/core/text";
 
 /*
  * Runs on the photometer for the demo: phosphate of the pond by a class, and a dye that fades. Readings follow from a true
@@ -31,7 +32,7 @@ async function writer(db: Database, at: Date, about: About) {
   return async (request: RunRequest): Promise<void> => {
     clock += 2 * minute;
     const outcome = await changeRun(db, runId, request, new Date(clock));
-    if (outcome.status !== "done") throw new Error(`Demo data: ${outcome.message}`);
+    if (outcome.status !== "done") throw new Error(`Demo data: ${inEnglish(outcome.message)}`);
   };
 }
 

@@ -15,6 +15,7 @@ import { startRun } from "../commands/start-run";
 import { addSolution, makeSolution } from "../commands/shelf";
 import { solutionById } from "../queries/shelf";
 import { shelfOfRun } from "../queries/shelf-of-run";
+import { inEnglish } from "~/core/text";
 
 /*
  * The shelf of Tern Rock Aquarium's teaching bench, and the runs that fixed what stands on it: invented, simulated from a
@@ -51,7 +52,7 @@ async function play(
   const change = async (request: Parameters<typeof changeRun>[2]) => {
     clock += 90_000;
     const outcome = await changeRun(db, runId, request, new Date(clock));
-    if (outcome.status !== "done") throw new Error(`Demo data, ${methodId}: ${outcome.message}`);
+    if (outcome.status !== "done") throw new Error(`Demo data, ${methodId}: ${inEnglish(outcome.message)}`);
   };
   const amounts: Record<string, number> = { ...truth.amounts };
   for (const [input, bottleId] of Object.entries(takes)) {
@@ -131,7 +132,7 @@ async function shelve(
     },
     at,
   );
-  if (outcome.status !== "done") throw new Error(`Demo data: ${outcome.message}`);
+  if (outcome.status !== "done") throw new Error(`Demo data: ${inEnglish(outcome.message)}`);
   const record = await loadRunRecord(db, runId);
   const put = record && (await shelfOfRun(db, record)).shelved.find((s) => s.stageKey === stageKey);
   if (!put) throw new Error("Demo data: nothing on the shelf");

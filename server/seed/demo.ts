@@ -10,6 +10,7 @@ import { loadRunRecord } from "../queries/stored-run";
 import { startRun } from "../commands/start-run";
 import { seedAssays } from "./demo-assays";
 import { seedShelf } from "./demo-shelf";
+import { inEnglish } from "~/core/text";
 
 /**
  * Demo data of Tern Rock Aquarium, an invented public aquarium whose teaching bench looks after pumps, descaling and rinse
@@ -41,7 +42,7 @@ class Scribe {
   async change(request: RunRequest): Promise<void> {
     this.clock += 2 * minute;
     const outcome = await changeRun(this.db, this.runId, request, new Date(this.clock));
-    if (outcome.status !== "done") throw new Error(`Demo data: ${outcome.message}`);
+    if (outcome.status !== "done") throw new Error(`Demo data: ${inEnglish(outcome.message)}`);
   }
 
   /** Writes readings of one trial in order and returns its id. */

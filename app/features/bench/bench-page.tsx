@@ -13,6 +13,7 @@ import { FinishedRuns } from "./finished-runs";
 import { FirstSteps } from "./first-steps";
 import { OpenRuns } from "./open-runs";
 import { methodsFor, type Way } from "./ways";
+import { useSay } from "../../words/text";
 
 // Comes when a run is started.
 const StartRunDialog = lazy(() => import("./start-run-dialog").then((m) => ({ default: m.StartRunDialog })));
@@ -41,6 +42,7 @@ interface BenchPageProps {
 
 /** Home: the runs in progress with what to do next, a new run, and the finished ones. */
 export function BenchPage(props: BenchPageProps) {
+  const say = useSay();
   const { query, archived, today, open, finished, due, methods, againAt, troubles } = props;
   // The page of a method sends people here to begin a run by it, and a run to begin the next one.
   const [search] = useSearchParams();
@@ -55,21 +57,21 @@ export function BenchPage(props: BenchPageProps) {
   return (
     <Box component="main" sx={pageMargins}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap", mb: 1.5 }}>
-        <Typography variant="h1">On the bench</Typography>
+        <Typography variant="h1">{say`On the bench`}</Typography>
         <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
           <When at={today} as="long" />
         </Typography>
         <Button variant="contained" size="large" onClick={() => setStarting("any")}>
-          Start a run
+          {say`Start a run`}
         </Button>
       </Box>
       {troubles.map((trouble) => (
         <Alert key={trouble} severity="warning" sx={{ mb: 1.5 }}>
-          {trouble} <Link to="/lab">See the lab</Link>
+          {trouble} <Link to="/lab">{say`See the lab`}</Link>
         </Alert>
       ))}
       <Box sx={columns}>
-        <Box component="section" aria-label="Runs in progress" sx={{ display: "grid", gap: 1.75 }}>
+        <Box component="section" aria-label={say`Runs in progress`} sx={{ display: "grid", gap: 1.75 }}>
           {open.length === 0 ? (
             <FirstSteps
               empty={finished.total === 0 && query === "" && !archived}

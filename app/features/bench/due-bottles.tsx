@@ -5,14 +5,16 @@ import type { SolutionView } from "~/protocol/shelf";
 import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
+import { useSay } from "../../words/text";
 
 /** What must be restandardized before it is used; nothing where nothing is due. */
 export function DueBottles({ due }: { due: readonly SolutionView[] }) {
+  const say = useSay();
   if (due.length === 0) return null;
   return (
     <Sheet component="section" aria-labelledby="due-title" sx={{ borderLeft: `6px solid ${colors.amber}` }}>
       <Typography id="due-title" variant="h2" sx={{ color: colors.amberDeep }}>
-        Restandardize
+        {say`Restandardize`}
       </Typography>
       <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
         {due.map(({ id, code, name, restandardizeBy, state }) => (
@@ -21,7 +23,7 @@ export function DueBottles({ due }: { due: readonly SolutionView[] }) {
               {code} {name}
             </Link>
             <Box component="span" sx={{ display: "block", color: colors.inkSoft, fontSize: "0.92rem" }}>
-              {state === "past its date" ? "overdue since " : "due "}
+              {state === "past its date" ? say`overdue since ` : say`due `}
               {restandardizeBy && <When at={`${restandardizeBy}T12:00:00`} />}
             </Box>
           </Box>

@@ -8,6 +8,7 @@ import type { RunSearchResult } from "~/protocol/answers";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
+import { useSay } from "../../words/text";
 
 interface FinishedRunsProps {
   query: string;
@@ -18,12 +19,13 @@ interface FinishedRunsProps {
 
 /** Finished runs with their results, newest first, searched by title, sample or bench. */
 export function FinishedRuns({ query, archived, finished }: FinishedRunsProps) {
+  const say = useSay();
   const submit = useSubmit();
   const { runs, total } = finished;
   return (
     <Sheet component="section" aria-labelledby="finished-title">
       <Typography id="finished-title" variant="h2" sx={{ mb: 1.25 }}>
-        {archived ? "Archived" : "Finished"}
+        {archived ? say`Archived` : say`Finished`}
       </Typography>
       <Form
         method="get"
@@ -34,23 +36,23 @@ export function FinishedRuns({ query, archived, finished }: FinishedRunsProps) {
           name="q"
           size="small"
           defaultValue={query}
-          label="Search title, sample or bench"
+          label={say`Search title, sample or bench`}
           type="search"
           autoComplete="off"
         />
         <FormControlLabel
           control={<Checkbox name="archived" value="yes" size="small" defaultChecked={archived} />}
-          label="archived runs"
+          label={say`archived runs`}
           sx={{ mt: 0.25 }}
         />
       </Form>
       {runs.length === 0 && (
         <Typography color="textSecondary" sx={{ mt: 1.5 }}>
           {query
-            ? `No ${archived ? "archived" : "finished"} run matches “${query}”.`
+            ? say`No ${archived ? say`archived` : say`finished`} run matches “${query}”.`
             : archived
-              ? "No run is archived."
-              : "Finished runs and their results appear here."}
+              ? say`No run is archived.`
+              : say`Finished runs and their results appear here.`}
         </Typography>
       )}
       <Box component="ul" sx={{ listStyle: "none", m: 0, mt: 0.5, p: 0 }}>
@@ -60,7 +62,7 @@ export function FinishedRuns({ query, archived, finished }: FinishedRunsProps) {
       </Box>
       {total > runs.length && (
         <Typography variant="caption" color="textSecondary">
-          {runs.length} of {total} shown. Search to find the rest.
+          {say`${runs.length} of ${total} shown. Search to find the rest.`}
         </Typography>
       )}
     </Sheet>
@@ -68,6 +70,7 @@ export function FinishedRuns({ query, archived, finished }: FinishedRunsProps) {
 }
 
 function FinishedRun({ run }: { run: RunSearchResult["runs"][number] }) {
+  const say = useSay();
   const { id, title, sample, bench, status, finishedAt, summary, methodId } = run;
   return (
     <Box
@@ -87,18 +90,18 @@ function FinishedRun({ run }: { run: RunSearchResult["runs"][number] }) {
         {title}
       </Box>
       {summary.result && (
-        <Box sx={{ fontFamily: fonts.reading, fontSize: "1.02rem" }}>{summary.result.text}</Box>
+        <Box sx={{ fontFamily: fonts.reading, fontSize: "1.02rem" }}>{say(summary.result.text)}</Box>
       )}
       <Typography variant="caption" color="textSecondary">
         {[sample, bench].filter(Boolean).map((part) => `${part}, `)}
         <Link
           to={`/?start=${methodId}&again=${id}`}
           style={{ float: "right" }}
-          aria-label={`Same again: ${title}`}
+          aria-label={say`Same again: ${title}`}
         >
-          Same again
+          {say`Same again`}
         </Link>
-        {status === "archived" ? "archived" : finishedAt && <When at={finishedAt} />}
+        {status === "archived" ? say`archived` : finishedAt && <When at={finishedAt} />}
       </Typography>
     </Box>
   );

@@ -8,22 +8,24 @@ import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { simulateInstruments } from "../instruments/settings";
 import type { Way } from "./ways";
+import { useSay } from "../../words/text";
+import { msg, type Phrase } from "~/core/text";
 
-const ways: readonly { readonly way: Way; readonly title: string; readonly note: string }[] = [
+const ways: readonly { readonly way: Way; readonly title: Phrase; readonly note: Phrase }[] = [
   {
     way: "standardize",
-    title: "Standardize a solution",
-    note: "Find the exact concentration of a titrant against a primary standard.",
+    title: msg`Standardize a solution`,
+    note: msg`Find the exact concentration of a titrant against a primary standard.`,
   },
   {
     way: "unknown",
-    title: "Find an unknown",
-    note: "Titrate a sample, and carry the result back to what was weighed or measured out.",
+    title: msg`Find an unknown`,
+    note: msg`Titrate a sample, and carry the result back to what was weighed or measured out.`,
   },
   {
     way: "absorbance",
-    title: "Read absorbances",
-    note: "Calibration line, unknowns, spectra and kinetic runs at the photometer.",
+    title: msg`Read absorbances`,
+    note: msg`Calibration line, unknowns, spectra and kinetic runs at the photometer.`,
   },
 ];
 
@@ -35,14 +37,21 @@ interface FirstStepsProps {
 
 /** What to do on an empty bench: in a new lab, what the product is and the three ways in. */
 export function FirstSteps({ empty, onStart }: FirstStepsProps) {
+  const say = useSay();
   return (
-    <Sheet component="section" aria-label="First steps" sx={{ p: { xs: 2, sm: 3 }, display: "grid", gap: 2 }}>
+    <Sheet
+      component="section"
+      aria-label={say`First steps`}
+      sx={{ p: { xs: 2, sm: 3 }, display: "grid", gap: 2 }}
+    >
       <Box>
-        <Typography variant="h2">{empty ? "Welcome to Steady Bead" : "Nothing is on the bench"}</Typography>
+        <Typography variant="h2">
+          {empty ? say`Welcome to Steady Bead` : say`Nothing is on the bench`}
+        </Typography>
         <Typography color="textSecondary" sx={{ mt: 0.5, maxWidth: 720 }}>
           {empty
-            ? "Type what you read at the burette, the balance and the photometer. Steady Bead computes as you type, tells you when trials agree, and shows the working behind every number."
-            : "Start a run: choose a method, name the sample, and begin with the first flask."}
+            ? say`Type what you read at the burette, the balance and the photometer. Steady Bead computes as you type, tells you when trials agree, and shows the working behind every number.`
+            : say`Start a run: choose a method, name the sample, and begin with the first flask.`}
         </Typography>
       </Box>
       <Box
@@ -55,10 +64,10 @@ export function FirstSteps({ empty, onStart }: FirstStepsProps) {
         {ways.map(({ way, title, note }) => (
           <ButtonBase key={way} onClick={() => onStart(way)} sx={wayStyle}>
             <Box component="span" sx={{ fontWeight: 700, fontSize: "1.1rem", color: colors.tealDeep }}>
-              {title}
+              {say(title)}
             </Box>
             <Box component="span" sx={{ color: colors.inkSoft, lineHeight: 1.35 }}>
-              {note}
+              {say(note)}
             </Box>
           </ButtonBase>
         ))}
@@ -70,7 +79,7 @@ export function FirstSteps({ empty, onStart }: FirstStepsProps) {
             onStart("standardize");
           }}
         >
-          Try it with simulated instruments
+          {say`Try it with simulated instruments`}
         </Button>
         {empty && <LoadDemo />}
       </Box>
@@ -79,15 +88,16 @@ export function FirstSteps({ empty, onStart }: FirstStepsProps) {
 }
 
 function LoadDemo() {
-  const fetcher = useFetcher<{ message: string }>();
+  const say = useSay();
+  const fetcher = useFetcher<{ message: Phrase }>();
   const busy = fetcher.state !== "idle";
   return (
     <fetcher.Form method="post" action="/?index">
       <input type="hidden" name="intent" value="demo" />
       <Button type="submit" disabled={busy}>
-        {busy ? "Loading the demo data …" : "Load the demo data"}
+        {busy ? say`Loading the demo data …` : say`Load the demo data`}
       </Button>
-      {fetcher.data?.message && <Alert severity="error">{fetcher.data.message}</Alert>}
+      {fetcher.data?.message && <Alert severity="error">{say(fetcher.data.message)}</Alert>}
     </fetcher.Form>
   );
 }

@@ -13,22 +13,24 @@ import { colors } from "../../theme/theme";
 import { unbroken } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
 import { RunCard } from "./run-card";
+import { type Localized, useSay } from "../../words/text";
+import { msg, type Phrase } from "~/core/text";
 
 /** From so many runs on there is a search, and rows instead of cards. */
 const many = 8;
 
 const groupings = [
-  { value: "none", label: "last worked on" },
-  { value: "method", label: "by method" },
-  { value: "person", label: "by bench or person" },
-  { value: "day", label: "by day" },
+  { value: "none", label: msg`last worked on` },
+  { value: "method", label: msg`by method` },
+  { value: "person", label: msg`by bench or person` },
+  { value: "day", label: msg`by day` },
 ] as const;
 type Grouping = (typeof groupings)[number]["value"];
 
-const groupOf: Record<Exclude<Grouping, "none">, (run: RunListItem) => string> = {
+const groupOf: Record<Exclude<Grouping, "none">, (run: RunListItem, say: Localized) => string> = {
   method: (run) => run.methodTitle,
-  person: (run) => run.bench || "no bench",
-  day: (run) => dayjs(run.startedAt).format("dddd, MMMM D"),
+  person: (run, say) => run.bench || say`no bench`,
+  day: (run, say) => dayjs(run.startedAt).format(say`dddd, MMMM D`),
 };
 
 /** Runs whose title, sample, bench or method holds all the words that were typed. */
@@ -41,11 +43,15 @@ export function runsFound(runs: readonly RunListItem[], query: string): RunListI
 }
 
 /** The runs in groups, each in the order in which it comes; one group without a name where they are not grouped. */
-export function runsGrouped(runs: readonly RunListItem[], by: Grouping): [string, RunListItem[]][] {
+export function runsGrouped(
+  runs: readonly RunListItem[],
+  by: Grouping,
+  say: Localized,
+): [string, RunListItem[]][] {
   if (by === "none") return [["", [...runs]]];
   const groups = new Map<string, RunListItem[]>();
   for (const run of runs) {
-    const name = groupOf[by](run);
+    const name = groupOf[by](run, say);
     groups.set(name, [...(groups.get(name) ?? []), run]);
   }
   return [...groups];
@@ -53,6 +59,7 @@ export function runsGrouped(runs: readonly RunListItem[], by: Grouping): [string
 
 /** The runs in progress: cards while there are few, rows with search and groups where there are many. */
 export function OpenRuns({ runs }: { runs: readonly RunListItem[] }) {
+  const say = useSay();
   const [query, setQuery] = useState("");
   const [storedView, setView] = useStoredText("steady-bead.bench.view");
   const [storedGrouping, setGrouping] = useStoredText("steady-bead.bench.grouping");
@@ -64,9 +71,9 @@ export function OpenRuns({ runs }: { runs: readonly RunListItem[] }) {
     <>
       {crowded && <ListTools {...{ query, setQuery, by, setGrouping, view, setView }} />}
       {found.length === 0 && (
-        <Typography color="textSecondary">No run in progress matches “{query}”.</Typography>
+        <Typography color="textSecondary">{say`No run in progress matches “${query}”.`}</Typography>
       )}
-      {runsGrouped(found, by).map(([name, group]) => (
+      {runsGrouped(found, by, say).map(([name, group]) => (
         <Box
           key={name}
           component="section"
@@ -96,10 +103,11 @@ interface ListToolsProps {
 
 /** Search, order and form of a long list. */
 function ListTools({ query, setQuery, by, setGrouping, view, setView }: ListToolsProps) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "center" }}>
       <TextField
-        label="Search runs in progress"
+        label={say`Search runs in progress`}
         type="search"
         size="small"
         autoComplete="off"
@@ -109,7 +117,7 @@ function ListTools({ query, setQuery, by, setGrouping, view, setView }: ListTool
       />
       <TextField
         select
-        label="Order"
+        label={say`Order`}
         size="small"
         value={by}
         onChange={(event) => setGrouping(event.target.value)}
@@ -117,7 +125,7 @@ function ListTools({ query, setQuery, by, setGrouping, view, setView }: ListTool
       >
         {groupings.map(({ value, label }) => (
           <MenuItem key={value} value={value}>
-            {label}
+            {say(label)}
           </MenuItem>
         ))}
       </TextField>
@@ -125,11 +133,11 @@ function ListTools({ query, setQuery, by, setGrouping, view, setView }: ListTool
         exclusive
         size="small"
         value={view}
-        aria-label="How runs are shown"
+        aria-label={say`How runs are shown`}
         onChange={(_event, next: string | null) => next && setView(next)}
       >
-        <ToggleButton value="cards">cards</ToggleButton>
-        <ToggleButton value="rows">rows</ToggleButton>
+        <ToggleButton value="cards">{say`cards`}</ToggleButton>
+        <ToggleButton value="rows">{say`rows`}</ToggleButton>
       </ToggleButtonGroup>
     </Box>
   );
@@ -137,6 +145,7 @@ function ListTools({ query, setQuery, by, setGrouping, view, setView }: ListTool
 
 /** One line a run: what it is, and what to do next. */
 function RunRows({ runs }: { runs: readonly RunListItem[] }) {
+  const say = useSay();
   return (
     <Sheet sx={{ p: 0 }}>
       {runs.map(({ id, title, sample, bench, summary }) => (
@@ -163,13 +172,13 @@ function RunRows({ runs }: { runs: readonly RunListItem[] }) {
               {[sample, bench].filter(Boolean).join(", ")}
             </Typography>
           </Box>
-          <Typography sx={{ lineHeight: 1.3 }}>{unbroken(summary.next)}</Typography>
+          <Typography sx={{ lineHeight: 1.3 }}>{unbroken(say(summary.next))}</Typography>
           <Typography
             variant="body2"
             color="textSecondary"
             sx={{ whiteSpace: "nowrap", textAlign: { md: "right" } }}
           >
-            {stepOf(summary.chain)}
+            {say(stepOf(summary.chain))}
           </Typography>
         </Box>
       ))}
@@ -185,7 +194,7 @@ const linkStyle = {
 } as const;
 
 /** How far a run has come: "stage 2 of 3". */
-function stepOf(chain: RunListItem["summary"]["chain"]): string {
+function stepOf(chain: RunListItem["summary"]["chain"]): Phrase {
   const at = chain.findIndex(({ state }) => state === "current");
-  return at < 0 ? "" : `stage ${at + 1} of ${chain.length}`;
+  return at < 0 ? "" : msg`stage ${at + 1} of ${chain.length}`;
 }

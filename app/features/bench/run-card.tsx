@@ -7,9 +7,11 @@ import { colors } from "../../theme/theme";
 import { Chain } from "../../ui/chain";
 import { unbroken } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
+import { useSay } from "../../words/text";
 
 /** One run in progress: its chain, and what to do next. */
 export function RunCard({ run }: { run: RunListItem }) {
+  const say = useSay();
   const { id, title, sample, bench, summary } = run;
   return (
     <Sheet
@@ -26,7 +28,7 @@ export function RunCard({ run }: { run: RunListItem }) {
         <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1.5, alignItems: "baseline", mb: 1 }}>
           <Typography variant="h2">{title}</Typography>
           <Typography color="textSecondary">
-            {[sample, bench, summary.state].filter(Boolean).join(", ")}
+            {[sample, bench, say(summary.state)].filter(Boolean).join(", ")}
           </Typography>
         </Box>
         <Chain beads={summary.chain} compact />
@@ -44,12 +46,17 @@ export function RunCard({ run }: { run: RunListItem }) {
       >
         <Box>
           <Typography variant="caption" color="textSecondary">
-            Next
+            {say`Next`}
           </Typography>
-          <Typography sx={{ fontWeight: 700, lineHeight: 1.35 }}>{unbroken(summary.next)}</Typography>
+          <Typography sx={{ fontWeight: 700, lineHeight: 1.35 }}>{unbroken(say(summary.next))}</Typography>
         </Box>
-        <Button component={Link} to={`/runs/${id}`} variant="outlined" aria-label={`Go to the run ${title}`}>
-          Go to the run
+        <Button
+          component={Link}
+          to={`/runs/${id}`}
+          variant="outlined"
+          aria-label={say`Go to the run ${title}`}
+        >
+          {say`Go to the run`}
         </Button>
       </Box>
     </Sheet>

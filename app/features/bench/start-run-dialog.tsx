@@ -15,6 +15,8 @@ import type { MethodChoice } from "~/protocol/answers";
 import { useSelectOffered } from "../../entry/select-offered";
 import { colors } from "../../theme/theme";
 import { familyTitles } from "../methods/families";
+import { useSay } from "../../words/text";
+import { msg, type Phrase } from "~/core/text";
 
 /** What a new run begins with: the method of a page, or what an earlier run had. */
 export interface Beginning {
@@ -40,7 +42,8 @@ const atMost = { htmlInput: { maxLength: 120 } } as const;
 
 /** The one short dialog that begins a run. */
 export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogProps) {
-  const fetcher = useFetcher<{ message: string }>();
+  const say = useSay();
+  const fetcher = useFetcher<{ message: Phrase }>();
   const [method, setMethod] = useState(methods.find((m) => m.id === beginning?.methodId) ?? null);
   const [sample, setSample] = useState("");
   const [ownTitle, setOwnTitle] = useState<string | null>(null);
@@ -56,7 +59,7 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="start-title">
       <fetcher.Form method="post" action="/?index" onSubmit={check} noValidate>
-        <DialogTitle id="start-title">Start a run</DialogTitle>
+        <DialogTitle id="start-title">{say`Start a run`}</DialogTitle>
         <DialogContent>
           <Stack spacing={2} sx={{ pt: 1 }}>
             <input type="hidden" name="intent" value="start" />
@@ -69,16 +72,16 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
             />
             <TextField
               name="sample"
-              label="Sample"
+              label={say`Sample`}
               autoFocus={method !== null}
               value={sample}
               onChange={(event) => setSample(event.target.value)}
-              helperText="its name or number"
+              helperText={say`its name or number`}
               slotProps={atMost}
             />
             <TextField
               name="bench"
-              label="Bench or person"
+              label={say`Bench or person`}
               defaultValue={beginning?.bench}
               slotProps={atMost}
             />
@@ -88,7 +91,7 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
               missing={missing === "title"}
               onChange={setOwnTitle}
             />
-            {fetcher.data?.message && <Alert severity="error">{fetcher.data.message}</Alert>}
+            {fetcher.data?.message && <Alert severity="error">{say(fetcher.data.message)}</Alert>}
           </Stack>
         </DialogContent>
         <Foot busy={fetcher.state !== "idle"} onClose={onClose} />
@@ -98,13 +101,14 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
 }
 
 function Foot({ busy, onClose }: { readonly busy: boolean; readonly onClose: () => void }) {
+  const say = useSay();
   return (
     <DialogActions sx={{ px: 3, pb: 2 }}>
       <Button onClick={onClose} color="secondary">
-        Cancel
+        {say`Cancel`}
       </Button>
       <Button type="submit" variant="contained" disabled={busy}>
-        Start
+        {say`Start`}
       </Button>
     </DialogActions>
   );
@@ -119,22 +123,23 @@ interface TitleFieldProps {
 }
 
 function TitleField({ title, proposed, missing, onChange }: TitleFieldProps) {
+  const say = useSay();
   const selects = useSelectOffered(proposed && title !== "");
   return (
     <TextField
       name="title"
-      label="Title"
+      label={say`Title`}
       value={title}
       onChange={(event) => onChange(event.target.value)}
       error={missing}
-      helperText={missing ? "Give the run a title so you can find it again" : "shown on the bench"}
+      helperText={missing ? say`Give the run a title so you can find it again` : say`shown on the bench`}
       slotProps={{ htmlInput: { maxLength: 120, ...selects } }}
     />
   );
 }
 
 interface Option extends MethodChoice {
-  readonly group: string;
+  readonly group: Phrase;
 }
 
 /** Methods in the order in which they are listed: those used last, then the library by family. */
@@ -142,7 +147,7 @@ function optionsOf(methods: readonly MethodChoice[]): Option[] {
   const recent = methods
     .filter((m) => m.recent !== null)
     .toSorted((a, b) => (a.recent ?? 0) - (b.recent ?? 0))
-    .map((m) => ({ ...m, group: "Recent" }));
+    .map((m) => ({ ...m, group: msg`Recent` }));
   const byFamily = Object.entries(familyTitles).flatMap(([family, group]) =>
     methods.filter((m) => m.family === family).map((m) => ({ ...m, group })),
   );
@@ -158,6 +163,7 @@ interface MethodSearchProps {
 
 /** The method, found by its name, a substance or its family. */
 function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps) {
+  const say = useSay();
   const [options] = useState(() => optionsOf(methods));
   const chosen = options.find((option) => option.id === method?.id) ?? null;
   return (
@@ -165,9 +171,9 @@ function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps)
       options={options}
       value={chosen}
       onChange={(_event, option) => onChoose(option)}
-      groupBy={({ group }) => group}
+      groupBy={({ group }) => say(group)}
       getOptionLabel={({ title }) => title}
-      getOptionKey={({ id, group }) => `${group} ${id}`}
+      getOptionKey={({ id, group }) => `${say(group)} ${id}`}
       isOptionEqualToValue={(a, b) => a.id === b.id && a.group === b.group}
       filterOptions={(all, { inputValue }) => {
         const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean);
@@ -179,7 +185,7 @@ function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps)
       }}
       autoHighlight
       openOnFocus
-      noOptionsText="No method found. Try a substance, such as NaOH."
+      noOptionsText={say`No method found. Try a substance, such as NaOH.`}
       renderGroup={({ key, group, children }) => (
         <li key={key} role="presentation">
           <Box
@@ -194,7 +200,7 @@ function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps)
         </li>
       )}
       renderOption={({ key: _, ...props }, option) => (
-        <Box component="li" key={`${option.group} ${option.id}`} {...props} sx={{ minHeight: 44 }}>
+        <Box component="li" key={`${say(option.group)} ${option.id}`} {...props} sx={{ minHeight: 44 }}>
           <Box sx={{ minWidth: 0 }}>
             <Box sx={{ lineHeight: 1.3 }}>{option.title}</Box>
             <Box
@@ -208,11 +214,11 @@ function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps)
       renderInput={(params) => (
         <TextField
           {...params}
-          label="Method"
-          placeholder="name or substance"
+          label={say`Method`}
+          placeholder={say`name or substance`}
           autoFocus={method === null}
           error={missing}
-          helperText={missing ? "Choose a method" : method?.purpose}
+          helperText={missing ? say`Choose a method` : method?.purpose}
         />
       )}
     />

@@ -19,14 +19,16 @@ import { colors } from "../../theme/theme";
 import { EquationLine } from "../../ui/equation";
 import { TextInput } from "../../ui/text-input";
 import { Calculator, useTexts } from "./board";
+import { useSay } from "../../words/text";
 
 /** Balances an equation, or puts two half-reactions together. */
 export function BalanceCalculator() {
+  const say = useSay();
   const [way, setWay] = useState<"whole" | "halves">("whole");
   const [medium, setMedium] = useState<Medium>("acid");
   const { texts, words } = useTexts({
-    equation: "MnO4- + Fe^2+ + H+ -> Mn^2+ + Fe^3+ + H2O",
-    taking: "MnO4- -> Mn^2+",
+    equation: say`MnO4- + Fe^2+ + H+ -> Mn^2+ + Fe^3+ + H2O`,
+    taking: say`MnO4- -> Mn^2+`,
     giving: "C2O4^2- -> CO2",
   });
   return (
@@ -38,31 +40,39 @@ export function BalanceCalculator() {
             size="small"
             value={way}
             onChange={(_, chosen: "whole" | "halves" | null) => chosen && setWay(chosen)}
-            aria-label="How to balance"
+            aria-label={say`How to balance`}
           >
-            <ToggleButton value="whole">Equation</ToggleButton>
-            <ToggleButton value="halves">Half-reactions</ToggleButton>
+            <ToggleButton value="whole">{say`Equation`}</ToggleButton>
+            <ToggleButton value="halves">{say`Half-reactions`}</ToggleButton>
           </ToggleButtonGroup>
           {way === "whole" ? (
             <TextInput
-              label="Equation"
+              label={say`Equation`}
               field={words("equation")}
-              help="charges as in MnO4-, Fe^3+, C2O4^2-; coefficients may be left out"
+              help={say`charges as in MnO4-, Fe^3+, C2O4^2-; coefficients may be left out`}
               multiline
             />
           ) : (
             <>
-              <TextInput label="Takes electrons" field={words("taking")} help="the rest is completed" />
-              <TextInput label="Gives electrons" field={words("giving")} help="the rest is completed" />
+              <TextInput
+                label={say`Takes electrons`}
+                field={words("taking")}
+                help={say`the rest is completed`}
+              />
+              <TextInput
+                label={say`Gives electrons`}
+                field={words("giving")}
+                help={say`the rest is completed`}
+              />
               <ToggleButtonGroup
                 exclusive
                 size="small"
                 value={medium}
                 onChange={(_, chosen: Medium | null) => chosen && setMedium(chosen)}
-                aria-label="Medium"
+                aria-label={say`Medium`}
               >
-                <ToggleButton value="acid">in acid</ToggleButton>
-                <ToggleButton value="base">in base</ToggleButton>
+                <ToggleButton value="acid">{say`in acid`}</ToggleButton>
+                <ToggleButton value="base">{say`in base`}</ToggleButton>
               </ToggleButtonGroup>
             </>
           )}
@@ -79,13 +89,15 @@ export function BalanceCalculator() {
 }
 
 function Trouble({ result }: { result: Result<unknown> }) {
+  const say = useSay();
   return result.ok ? null : (
-    <Typography sx={{ color: colors.brick }}>{problemText(result.problem)}.</Typography>
+    <Typography sx={{ color: colors.brick }}>{say(problemText(result.problem))}.</Typography>
   );
 }
 
 function Whole({ source }: { source: string }) {
-  if (source.trim() === "") return <Typography color="textSecondary">Type an equation.</Typography>;
+  const say = useSay();
+  if (source.trim() === "") return <Typography color="textSecondary">{say`Type an equation.`}</Typography>;
   const read = parseEquation(source);
   if (!read.ok) return <Trouble result={read} />;
   const wrong = imbalances(read.value);
@@ -100,14 +112,15 @@ function Whole({ source }: { source: string }) {
         {text}
       </Typography>
       <Typography color="textSecondary">
-        As typed: {wrong.length === 0 ? "it balances." : `${describeImbalances(wrong)}.`}
-        {electrons.ok && electrons.value > 0 && ` Electrons transferred: ${electrons.value}.`}
+        {say`As typed: ${wrong.length === 0 ? say`it balances.` : say`${describeImbalances(wrong)}.`}`}
+        {electrons.ok && electrons.value > 0 && say` Electrons transferred: ${electrons.value}.`}
       </Typography>
     </Box>
   );
 }
 
 function Halves({ taking, giving, medium }: { taking: string; giving: string; medium: Medium }) {
+  const say = useSay();
   const a = completeHalfReaction(taking, medium);
   const b = completeHalfReaction(giving, medium);
   const whole = a.ok && b.ok ? combineHalfReactions(a.value, b.value) : null;
@@ -116,7 +129,7 @@ function Halves({ taking, giving, medium }: { taking: string; giving: string; me
       {[a, b].map((half, i) =>
         half.ok ? (
           <Box key={i} sx={{ mb: 1 }}>
-            <Typography variant="h3">{i === 0 ? "Takes electrons" : "Gives electrons"}</Typography>
+            <Typography variant="h3">{i === 0 ? say`Takes electrons` : say`Gives electrons`}</Typography>
             <EquationLine source={equationText(half.value)} />
           </Box>
         ) : (
@@ -125,7 +138,7 @@ function Halves({ taking, giving, medium }: { taking: string; giving: string; me
       )}
       {whole?.ok && (
         <>
-          <Typography variant="h3">Together</Typography>
+          <Typography variant="h3">{say`Together`}</Typography>
           <EquationLine source={equationText(whole.value)} large />
         </>
       )}

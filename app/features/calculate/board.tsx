@@ -8,13 +8,16 @@ import { Sheet } from "../../ui/sheet";
 import { numberIn } from "../../ui/number-in";
 import { Tex } from "../../ui/tex";
 import type { FormField } from "../shelf/use-form";
+import { useSay } from "../../words/text";
+import { type Phrase } from "~/core/text";
 
 /** Texts of a calculator; a text that is no number is told by its field. */
 export function useTexts(initial: Readonly<Record<string, string>>) {
+  const say = useSay();
   const [texts, setTexts] = useState(initial);
   return {
     texts,
-    words: (name: string, problem?: string): FormField => ({
+    words: (name: string, problem?: Phrase): FormField => ({
       name,
       value: texts[name] ?? "",
       problem,
@@ -27,7 +30,7 @@ export function useTexts(initial: Readonly<Record<string, string>>) {
         name,
         value: text,
         problem:
-          text.trim() === "" ? undefined : n === null || n === 0 ? "Type a number above zero" : undefined,
+          text.trim() === "" ? undefined : n === null || n === 0 ? say`Type a number above zero` : undefined,
         change: (value) => setTexts((before) => ({ ...before, [name]: value })),
       };
     },
@@ -36,6 +39,7 @@ export function useTexts(initial: Readonly<Record<string, string>>) {
 
 /** What is typed on the left, the working on the right. */
 export function Calculator({ fields, children }: { fields: ReactNode; children: ReactNode }) {
+  const say = useSay();
   return (
     <Box
       sx={{
@@ -46,7 +50,7 @@ export function Calculator({ fields, children }: { fields: ReactNode; children: 
       }}
     >
       <Sheet sx={{ p: 2.25, display: "grid", gap: 2 }}>{fields}</Sheet>
-      <Sheet component="section" aria-label="Working" aria-live="polite" sx={{ p: 2.5, minHeight: 160 }}>
+      <Sheet component="section" aria-label={say`Working`} aria-live="polite" sx={{ p: 2.5, minHeight: 160 }}>
         {children}
       </Sheet>
     </Box>
@@ -67,20 +71,22 @@ export function Answer({ children }: { children: ReactNode }) {
 
 /** A calculation as on a board; what keeps it from being done, in words. */
 export function Board({ result, answer }: { result: Result<CalculatedStep[]> | null; answer?: number }) {
+  const say = useSay();
   if (result === null)
-    return <Typography color="textSecondary">Fill in the fields to see the working.</Typography>;
-  if (!result.ok) return <Typography sx={{ color: colors.brick }}>{problemText(result.problem)}.</Typography>;
+    return <Typography color="textSecondary">{say`Fill in the fields to see the working.`}</Typography>;
+  if (!result.ok)
+    return <Typography sx={{ color: colors.brick }}>{say(problemText(result.problem))}.</Typography>;
   const steps = result.value;
   const main = steps.at(answer ?? -1);
   return (
     <>
-      {main && <Answer>{main.text}</Answer>}
+      {main && <Answer>{say(main.text)}</Answer>}
       {steps.map((step) => (
         <Box
           key={step.title}
           tabIndex={0}
           role="group"
-          aria-label={`${step.title}: ${step.text}`}
+          aria-label={say`${step.title}: ${step.text}`}
           sx={{ mb: 1.75, overflowX: "auto" }}
         >
           <Typography sx={{ fontWeight: 650 }}>{step.title}</Typography>

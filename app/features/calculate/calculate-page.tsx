@@ -8,24 +8,27 @@ import { ConcentrationCalculator } from "./concentration-calculator";
 import { DilutionCalculator, MassCalculator } from "./solution-calculators";
 import { MolarMassCalculator } from "./molar-mass-calculator";
 import { TiterCalculator } from "./titer-calculator";
+import { useSay } from "../../words/text";
+import { msg } from "~/core/text";
 
 const calculators = [
-  { key: "molar-mass", label: "Molar mass", Part: MolarMassCalculator },
-  { key: "balance", label: "Balance an equation", Part: BalanceCalculator },
-  { key: "mass", label: "Mass for a solution", Part: MassCalculator },
-  { key: "dilution", label: "Dilution", Part: DilutionCalculator },
-  { key: "concentration", label: "mol/L, N, %, ppm", Part: ConcentrationCalculator },
-  { key: "titer", label: "Expected titer", Part: TiterCalculator },
+  { key: "molar-mass", label: msg`Molar mass`, Part: MolarMassCalculator },
+  { key: "balance", label: msg`Balance an equation`, Part: BalanceCalculator },
+  { key: "mass", label: msg`Mass for a solution`, Part: MassCalculator },
+  { key: "dilution", label: msg`Dilution`, Part: DilutionCalculator },
+  { key: "concentration", label: msg`mol/L, N, %, ppm`, Part: ConcentrationCalculator },
+  { key: "titer", label: msg`Expected titer`, Part: TiterCalculator },
 ] as const;
 
 /** The small calculations of every day, with their working. */
 export function CalculatePage() {
+  const say = useSay();
   const [search, setSearch] = useSearchParams();
   const chosen = calculators.find(({ key }) => key === search.get("what")) ?? calculators[0];
   return (
     <Page
-      title="Calculate"
-      note="Quick calculations with the working shown. Nothing here is saved."
+      title={say`Calculate`}
+      note={say`Quick calculations with the working shown. Nothing here is saved.`}
       width={1080}
     >
       <ToggleButtonGroup
@@ -34,12 +37,12 @@ export function CalculatePage() {
         onChange={(_, key: string | null) =>
           key && setSearch({ what: key }, { replace: true, preventScrollReset: true })
         }
-        aria-label="What to calculate"
+        aria-label={say`What to calculate`}
         sx={{ mb: 2, flexWrap: "wrap" }}
       >
         {calculators.map(({ key, label }) => (
           <ToggleButton key={key} value={key}>
-            {label}
+            {say(label)}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>

@@ -8,6 +8,8 @@ import { colors, fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
 import { Board, Calculator, useTexts } from "./board";
 import { numberIn } from "../../ui/number-in";
+import { useSay } from "../../words/text";
+import { type Phrase, unitText } from "~/core/text";
 
 const units: readonly ConcentrationUnit[] = ["mol/L", "N", "g/L", "% w/v", "mg/L", "% w/w", "ppm"];
 
@@ -15,6 +17,7 @@ type Converted = NonNullable<ReturnType<typeof convertConcentration>>;
 
 /** The same concentration in each of its forms. */
 function Forms({ forms }: { forms: Converted }) {
+  const say = useSay();
   return (
     <Box
       component="table"
@@ -36,7 +39,7 @@ function Forms({ forms }: { forms: Converted }) {
             ["% w/v", forms.percentWV],
             ["mg/L", forms.mgPerL],
             ["% w/w", forms.percentWW],
-            ["ppm (mg/kg)", forms.ppm],
+            [say`ppm (mg/kg)`, forms.ppm],
           ] as const
         ).map(([name, x]) => (
           <Box component="tr" key={name} sx={{ borderTop: `1px solid ${colors.line}` }}>
@@ -53,6 +56,7 @@ function Forms({ forms }: { forms: Converted }) {
 
 /** One concentration in all its forms. */
 export function ConcentrationCalculator() {
+  const say = useSay();
   const { texts, words, number } = useTexts({
     formula: "H2SO4",
     value: "0.5",
@@ -78,10 +82,10 @@ export function ConcentrationCalculator() {
         ...(density === null ? [] : [{ symbol: "ρ", value: density, unit: "g/mL" }]),
       ],
       [
-        { relation: "N = z * c", title: "Normality: equivalents per liter", unit: "N" },
-        { relation: `γ = c * M(${formula})`, title: "Mass per liter", unit: "g/L" },
-        { relation: "β = γ", title: "Grams per 100 mL", unit: "% w/v" },
-        ...(density === null ? [] : [{ relation: "w = γ / ρ", title: "Mass fraction", unit: "% w/w" }]),
+        { relation: "N = z * c", title: say`Normality: equivalents per liter`, unit: "N" },
+        { relation: `γ = c * M(${formula})`, title: say`Mass per liter`, unit: "g/L" },
+        { relation: "β = γ", title: say`Grams per 100 mL`, unit: "% w/v" },
+        ...(density === null ? [] : [{ relation: "w = γ / ρ", title: say`Mass fraction`, unit: "% w/w" }]),
       ],
     );
   return (
@@ -99,7 +103,7 @@ export function ConcentrationCalculator() {
       {forms && <Forms forms={forms} />}
       {forms?.ppm !== null && forms && (
         <Typography color="textSecondary" sx={{ mb: 1.5 }}>
-          ppm here means mg/kg; in dilute water that is about mg/L.
+          {say`ppm here means mg/kg; in dilute water that is about mg/L.`}
         </Typography>
       )}
       <Board result={working} answer={99} />
@@ -108,7 +112,7 @@ export function ConcentrationCalculator() {
 }
 
 interface ConcentrationFieldsProps {
-  readonly words: (name: string, problem?: string) => FormField;
+  readonly words: (name: string, problem?: Phrase) => FormField;
   readonly formula: string;
   readonly parsed: Result<Formula>;
   readonly number: (name: string) => FormField;
@@ -116,25 +120,30 @@ interface ConcentrationFieldsProps {
 }
 
 function ConcentrationFields({ words, formula, parsed, number, needsDensity }: ConcentrationFieldsProps) {
+  const say = useSay();
   return (
     <>
       <TextInput
-        label="Formula"
+        label={say`Formula`}
         field={words("formula", formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined)}
       />
-      <TextInput label="Value" field={number("value")} number />
-      <TextInput label="Unit" field={words("unit")} choices={units.map((u) => ({ value: u, label: u }))} />
+      <TextInput label={say`Value`} field={number("value")} number />
       <TextInput
-        label="Equivalents per mole"
-        field={number("z")}
-        number
-        help="protons or electrons, by its reaction"
+        label={say`Unit`}
+        field={words("unit")}
+        choices={units.map((u) => ({ value: u, label: unitText(u) }))}
       />
       <TextInput
-        label="Density of the solution, g/mL"
-        field={words("density", needsDensity ? "A mass fraction needs the density" : undefined)}
+        label={say`Equivalents per mole`}
+        field={number("z")}
         number
-        help="for % w/w and ppm"
+        help={say`protons or electrons, by its reaction`}
+      />
+      <TextInput
+        label={say`Density of the solution, g/mL`}
+        field={words("density", needsDensity ? say`A mass fraction needs the density` : undefined)}
+        number
+        help={say`for % w/w and ppm`}
       />
     </>
   );

@@ -6,9 +6,11 @@ import { problemText } from "~/core/result";
 import { colors, fonts } from "../../theme/theme";
 import { TextInput } from "../../ui/text-input";
 import { Answer, Calculator, useTexts } from "./board";
+import { useSay } from "../../words/text";
 
 /** Molar mass of any formula, element by element. */
 export function MolarMassCalculator() {
+  const say = useSay();
   const { texts, words } = useTexts({ formula: "(NH4)2Fe(SO4)2·6H2O" });
   const formula = (texts.formula ?? "").trim();
   const parsed = parseFormula(formula);
@@ -19,32 +21,32 @@ export function MolarMassCalculator() {
     <Calculator
       fields={
         <TextInput
-          label="Formula"
+          label={say`Formula`}
           field={words("formula", problem)}
-          help="brackets, and hydrates with a dot: CuSO4·5H2O"
+          help={say`brackets, and hydrates with a dot: CuSO4·5H2O`}
           autoFocus
         />
       }
     >
       {m ? (
         <>
-          <Answer>{m.value.toFixed(3)} g/mol</Answer>
+          <Answer>{say`${m.value.toFixed(3)} g/mol`}</Answer>
           <Typography color="textSecondary" sx={{ mb: 1 }}>
-            {prettyFormula(formula)}, by the standard atomic weights of 2021; u ={" "}
-            {standardUncertainty(m).toPrecision(2)} g/mol
+            {say`${prettyFormula(formula)}, by the standard atomic weights of 2021; u = ${standardUncertainty(m).toPrecision(2)} g/mol`}
           </Typography>
           <ElementTable shares={shares} m={m} />
         </>
       ) : (
-        <Typography color="textSecondary">Type a formula.</Typography>
+        <Typography color="textSecondary">{say`Type a formula.`}</Typography>
       )}
     </Calculator>
   );
 }
 
 function ElementTable({ shares, m }: { readonly shares: ElementShare[]; readonly m: Quantity }) {
+  const say = useSay();
   return (
-    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="Element by element">
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label={say`Element by element`}>
       <Box
         component="table"
         sx={{
@@ -55,11 +57,11 @@ function ElementTable({ shares, m }: { readonly shares: ElementShare[]; readonly
       >
         <thead>
           <tr>
-            <th>element</th>
-            <th>atoms</th>
-            <th>g/mol</th>
-            <th>together</th>
-            <th>% of it</th>
+            <th>{say`element`}</th>
+            <th>{say`atoms`}</th>
+            <th>{say`g/mol`}</th>
+            <th>{say`together`}</th>
+            <th>{say`% of it`}</th>
           </tr>
         </thead>
         <tbody>

@@ -8,10 +8,13 @@ import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "../shelf/glass";
 import { Board, Calculator, useTexts } from "./board";
 import { numberIn } from "../../ui/number-in";
+import { useSay } from "../../words/text";
+import { type Phrase } from "~/core/text";
 
 /** m = c V M / P. */
 export function MassCalculator() {
-  const { texts, words, number } = useTexts({ formula: "Na2C2O4", c: "0.05", V: "250", P: "99.95" });
+  const say = useSay();
+  const { texts, words, number } = useTexts({ formula: say`Na2C2O4`, c: "0.05", V: "250", P: "99.95" });
   const formula = (texts.formula ?? "").trim();
   const parsed = parseFormula(formula);
   const [c, V, P] = [numberIn(texts.c), numberIn(texts.V), numberIn(texts.P)];
@@ -28,8 +31,8 @@ export function MassCalculator() {
             { symbol: "P", value: P, unit: "%" },
           ],
           [
-            { relation: "n = c * V", title: "Amount wanted", unit: "mmol" },
-            { relation: `m = n * M(${formula}) / P`, title: "Mass to weigh", unit: "g" },
+            { relation: "n = c * V", title: say`Amount wanted`, unit: "mmol" },
+            { relation: `m = n * M(${formula}) / P`, title: say`Mass to weigh`, unit: "g" },
           ],
         )
       : plan && !plan.ok
@@ -40,19 +43,19 @@ export function MassCalculator() {
       fields={
         <>
           <TextInput
-            label="Formula as weighed"
+            label={say`Formula as weighed`}
             field={words("formula", formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined)}
-            help="with its water: H2C2O4·2H2O"
+            help={say`with its water: H2C2O4·2H2O`}
           />
-          <TextInput label="Concentration, mol/L" field={number("c")} number />
-          <TextInput label="Volume, mL" field={number("V")} number />
-          <TextInput label="Purity, %" field={number("P")} number />
+          <TextInput label={say`Concentration, mol/L`} field={number("c")} number />
+          <TextInput label={say`Volume, mL`} field={number("V")} number />
+          <TextInput label={say`Purity, %`} field={number("P")} number />
         </>
       }
     >
       <Board result={result} />
       <Typography color="textSecondary">
-        To keep what you make: <Link to="/shelf/new?as=weigh">make it on the shelf</Link>.
+        {say`To keep what you make:`} <Link to="/shelf/new?as=weigh">{say`make it on the shelf`}</Link>.
       </Typography>
     </Calculator>
   );
@@ -60,6 +63,7 @@ export function MassCalculator() {
 
 /** c1 V1 = c2 V2, rounded to what the glass delivers. */
 export function DilutionCalculator() {
+  const say = useSay();
   const { texts, words, number } = useTexts({ c0: "0.538", c: "0.23", V: "25", glass: "burette", start: "" });
   const [c0, c, V] = [numberIn(texts.c0), numberIn(texts.c), numberIn(texts.V)];
   const glass = glassOf(texts.glass);
@@ -84,10 +88,10 @@ export function DilutionCalculator() {
             { symbol: "V_d", value: plan.value.deliveredMl, unit: "mL" },
           ],
           [
-            { relation: "V_0 = c_w * V / c_0", title: "Stock volume, calculated", unit: "mL" },
+            { relation: "V_0 = c_w * V / c_0", title: say`Stock volume, calculated`, unit: "mL" },
             {
               relation: "c_m = c_0 * V_d / V",
-              title: "Concentration with the delivered volume",
+              title: say`Concentration with the delivered volume`,
               unit: "mol/L",
             },
           ],
@@ -100,15 +104,15 @@ export function DilutionCalculator() {
       <Board result={result} answer={0} />
       {plan?.ok && (
         <Typography data-testid="delivered" sx={{ fontWeight: 650 }}>
-          Take {plan.value.deliveredMl} mL
-          {plan.value.stopMl !== null && `, stop at ${plan.value.stopMl}`}:{" "}
-          {plan.value.departurePercent >= 0 ? "+" : "−"}
-          {Math.abs(plan.value.departurePercent).toFixed(2)} % off target.
+          {say`Take ${plan.value.deliveredMl} mL`}
+          {plan.value.stopMl !== null && say`, stop at ${plan.value.stopMl}`}
+          {say`: ${plan.value.departurePercent >= 0 ? "+" : "−"}${Math.abs(plan.value.departurePercent).toFixed(2)} % off target.`}
         </Typography>
       )}
-      {plan?.ok && plan.value.cautions.map((caution) => <Typography key={caution}>{caution}.</Typography>)}
+      {plan?.ok &&
+        plan.value.cautions.map((caution) => <Typography key={say(caution)}>{say(caution)}.</Typography>)}
       <Typography color="textSecondary" sx={{ mt: 1 }}>
-        Acid into water, never water into acid.
+        {say`Acid into water, never water into acid.`}
       </Typography>
     </Calculator>
   );
@@ -116,19 +120,25 @@ export function DilutionCalculator() {
 
 interface DilutionFieldsProps {
   readonly number: (name: string) => FormField;
-  readonly words: (name: string, problem?: string) => FormField;
+  readonly words: (name: string, problem?: Phrase) => FormField;
   readonly glass: DeliveringGlass;
 }
 
 function DilutionFields({ number, words, glass }: DilutionFieldsProps) {
+  const say = useSay();
   return (
     <>
-      <TextInput label="Stock, mol/L" field={number("c0")} number />
-      <TextInput label="Wanted, mol/L" field={number("c")} number />
-      <TextInput label="Made up to, mL" field={number("V")} number />
-      <TextInput label="Stock delivered by" field={words("glass")} choices={glasses} />
+      <TextInput label={say`Stock, mol/L`} field={number("c0")} number />
+      <TextInput label={say`Wanted, mol/L`} field={number("c")} number />
+      <TextInput label={say`Made up to, mL`} field={number("V")} number />
+      <TextInput label={say`Stock delivered by`} field={words("glass")} choices={glasses} />
       {glass.kind === "burette" && (
-        <TextInput label="Burette stands at, mL" field={words("start")} number help="50 mL, read to tenths" />
+        <TextInput
+          label={say`Burette stands at, mL`}
+          field={words("start")}
+          number
+          help={say`50 mL, read to tenths`}
+        />
       )}
     </>
   );

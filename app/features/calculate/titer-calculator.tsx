@@ -12,13 +12,16 @@ import type { FormField } from "../shelf/use-form";
 import { TextInput } from "../../ui/text-input";
 import { Board, Calculator, useTexts } from "./board";
 import { numberIn } from "../../ui/number-in";
+import { useSay } from "../../words/text";
+import { type Phrase } from "~/core/text";
 
 /** Titer that an amount takes, and whether a burette holds it. */
 export function TiterCalculator() {
+  const say = useSay();
   const { texts, words, number } = useTexts({
     equation: "H2SO4 + NaOH -> Na2SO4 + H2O",
     analyte: "H2SO4",
-    titrant: "NaOH",
+    titrant: say`NaOH`,
     ca: "0.05",
     Va: "20",
     ct: "0.1",
@@ -37,7 +40,7 @@ export function TiterCalculator() {
   const result: Result<CalculatedStep[]> | null = !balanced.ok
     ? null
     : missing !== undefined
-      ? failure(`${missing.trim() || "Something"} is not in the equation`)
+      ? failure(say`${missing.trim() || say`Something`} is not in the equation`)
       : ca === null || Va === null || ct === null
         ? null
         : calculate(
@@ -47,45 +50,50 @@ export function TiterCalculator() {
               { symbol: "c_t", value: ct, unit: "mol/L" },
             ],
             [
-              { relation: "n_a = c_a * V_a", title: "What is in the flask", unit: "mmol" },
+              { relation: "n_a = c_a * V_a", title: say`What is in the flask`, unit: "mmol" },
               {
                 relation: `n_t = n_a * ratio(${(texts.titrant ?? "").trim()}, ${(texts.analyte ?? "").trim()})`,
-                title: "Titrant needed",
+                title: say`Titrant needed`,
                 unit: "mmol",
               },
-              { relation: "V = n_t / c_t", title: "Expected titer", unit: "mL" },
+              { relation: "V = n_t / c_t", title: say`Expected titer`, unit: "mL" },
             ],
             [equationText(balanced.value)],
           );
   const problem = balanced.ok ? undefined : problemText(balanced.problem);
   return (
-    <Calculator fields={<TiterFields words={words} problem={problem} balanced={balanced} number={number} />}>
+    <Calculator
+      fields={
+        <TiterFields words={words} problem={problem && say(problem)} balanced={balanced} number={number} />
+      }
+    >
       <Board result={result} />
     </Calculator>
   );
 }
 
 interface TiterFieldsProps {
-  readonly words: (name: string, problem?: string) => FormField;
-  readonly problem: string | undefined;
+  readonly words: (name: string, problem?: Phrase) => FormField;
+  readonly problem: Phrase | undefined;
   readonly balanced: Result<Equation>;
   readonly number: (name: string) => FormField;
 }
 
 function TiterFields({ words, problem, balanced, number }: TiterFieldsProps) {
+  const say = useSay();
   return (
     <>
       <TextInput
-        label="Equation"
+        label={say`Equation`}
         field={words("equation", problem)}
         help={balanced.ok ? equationText(balanced.value) : undefined}
         multiline
       />
-      <TextInput label="In the flask" field={words("analyte")} help="as written in the equation" />
-      <TextInput label="Its concentration, mol/L" field={number("ca")} number />
-      <TextInput label="Aliquot, mL" field={number("Va")} number />
-      <TextInput label="In the burette" field={words("titrant")} />
-      <TextInput label="Concentration of the titrant, mol/L" field={number("ct")} number />
+      <TextInput label={say`In the flask`} field={words("analyte")} help={say`as written in the equation`} />
+      <TextInput label={say`Its concentration, mol/L`} field={number("ca")} number />
+      <TextInput label={say`Aliquot, mL`} field={number(say`Va`)} number />
+      <TextInput label={say`In the burette`} field={words("titrant")} />
+      <TextInput label={say`Concentration of the titrant, mol/L`} field={number("ct")} number />
     </>
   );
 }

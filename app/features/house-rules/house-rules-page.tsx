@@ -14,6 +14,7 @@ import { type FormProblems, rulesOfTexts } from "./form";
 import { RuleField } from "./rule-field";
 import { Presets } from "./presets";
 import { RulesPreview } from "./rules-preview";
+import { useSay } from "../../words/text";
 
 interface HouseRulesPageProps {
   rules: HouseRules;
@@ -30,19 +31,23 @@ export interface RulesAnswer {
 
 /** The conventions of the lab, or of one run: each with a line on it, and what they would change shown beside. */
 export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
+  const say = useSay();
   const { texts, setTexts, problems, set, runs, chosen, setTryOn, typed, by, said, save, fetcher, saved } =
     useRulesForm(rules, run, openRuns);
   return (
     <Box component="main" sx={pageMargins}>
-      <Typography variant="h1">House rules{run && ` for ${run.title}`}</Typography>
+      <Typography variant="h1">
+        {say`House rules`}
+        {run && say` for ${run.title}`}
+      </Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         {run ? (
           <>
-            For this run alone; the <Link to="/house-rules">rules of the lab</Link> stay as they are.{" "}
-            <Link to={`/runs/${run.id}`}>Back to the run</Link>
+            {say`For this run alone; the`} <Link to="/house-rules">{say`rules of the lab`}</Link>{" "}
+            {say`stay as they are.`} <Link to={`/runs/${run.id}`}>{say`Back to the run`}</Link>
           </>
         ) : (
-          "How this lab takes readings and judges trials. Runs keep the rules they started with; a run can have its own."
+          say`How this lab takes readings and judges trials. Runs keep the rules they started with; a run can have its own.`
         )}
       </Typography>
       <Presets
@@ -60,14 +65,14 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
       >
         <Box sx={{ columnCount: { xs: 1, md: 2 }, columnGap: 2 }}>
           {ruleGroups.map((group) => (
-            <Group key={group.title} group={group} texts={texts} problems={problems} onChange={set} />
+            <Group key={say(group.title)} group={group} texts={texts} problems={problems} onChange={set} />
           ))}
         </Box>
         <Box sx={{ position: { lg: "sticky" }, top: 12, display: "grid", gap: 2 }}>
           <RulesPreview runs={runs} chosen={chosen} onChoose={setTryOn} rules={typed} />
-          <WhoWhy state={by} problems={said} person={run === null} why="Why it changes" />
+          <WhoWhy state={by} problems={said} person={run === null} why={say`Why it changes`} />
           <Button variant="contained" size="large" onClick={save} disabled={fetcher.state !== "idle"}>
-            {run ? "Save for this run" : "Save house rules"}
+            {run ? say`Save for this run` : say`Save house rules`}
           </Button>
           <SaveOutcome saved={saved} run={run} problems={problems} />
         </Box>
@@ -83,18 +88,19 @@ interface SaveOutcomeProps {
 }
 
 function SaveOutcome({ saved, run, problems }: SaveOutcomeProps) {
+  const say = useSay();
   return (
     <Box role="status">
       {saved && (
         <Alert severity="success">
           {run
-            ? "Saved for this run. Undo there takes it back."
-            : "Saved. Runs begun from now on follow them."}
+            ? say`Saved for this run. Undo there takes it back.`
+            : say`Saved. Runs begun from now on follow them.`}
         </Alert>
       )}
-      {problems.form && <Alert severity="error">{problems.form}</Alert>}
+      {problems.form && <Alert severity="error">{say(problems.form)}</Alert>}
       {!problems.form && Object.keys(problems).length > 0 && (
-        <Alert severity="error">Not saved yet: look at the fields marked above.</Alert>
+        <Alert severity="error">{say`Not saved yet: look at the fields marked above.`}</Alert>
       )}
     </Box>
   );
@@ -142,11 +148,12 @@ interface GroupProps {
 
 /** Rules that belong together, with a line on what they are for. */
 function Group({ group: { title, note, fields }, texts, problems, onChange }: GroupProps) {
+  const say = useSay();
   return (
     <Sheet component="section" sx={{ p: { xs: 2, sm: 2.5 }, mb: 2, breakInside: "avoid" }}>
-      <Typography variant="h2">{title}</Typography>
+      <Typography variant="h2">{say(title)}</Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
-        {note}
+        {say(note)}
       </Typography>
       <Box sx={{ display: "grid", gap: 2 }}>
         {fields

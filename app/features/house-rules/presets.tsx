@@ -3,6 +3,7 @@ import type { RulesPreset } from "~/catalog/rules/presets";
 import type { HouseRules } from "~/core/rules";
 import { colors } from "../../theme/theme";
 import { type RuleTexts, textsOfRules } from "~/core/rules";
+import { useSay } from "../../words/text";
 
 interface PresetsProps {
   presets: readonly RulesPreset[];
@@ -15,10 +16,11 @@ const same = (texts: RuleTexts, rules: HouseRules) =>
 
 /** House rules under a name, to begin with: choosing one fills the form and saves nothing yet. */
 export function Presets({ presets, texts, onChoose }: PresetsProps) {
+  const say = useSay();
   return (
     <Box
       role="group"
-      aria-label="Begin with"
+      aria-label={say`Begin with`}
       sx={{
         display: "grid",
         gap: 1.25,

@@ -2,24 +2,27 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { fonts } from "../../theme/theme";
 import type { RuleDefinition } from "~/core/rules";
+import { useSay } from "../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface RuleFieldProps {
   definition: RuleDefinition;
   value: string;
-  problem: string | undefined;
+  problem: Phrase | undefined;
   onChange: (value: string) => void;
 }
 
 /** One rule: a number as typed, or a choice; a line on it beneath, or what is wrong with it. */
 export function RuleField({ definition, value, problem, onChange }: RuleFieldProps) {
+  const say = useSay();
   const { name, label, explain, choices } = definition;
   return (
     <TextField
       name={name}
-      label={label}
+      label={say(label)}
       value={value}
       error={problem !== undefined}
-      helperText={problem ?? explain}
+      helperText={say(problem ?? explain)}
       select={choices !== undefined}
       id={name}
       onChange={(event) => onChange(event.target.value)}
@@ -32,7 +35,7 @@ export function RuleField({ definition, value, problem, onChange }: RuleFieldPro
     >
       {choices?.map(([choice, words]) => (
         <MenuItem key={choice} value={choice}>
-          {words}
+          {say(words)}
         </MenuItem>
       ))}
     </TextField>

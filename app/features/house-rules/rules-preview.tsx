@@ -8,6 +8,7 @@ import type { RunRecord } from "~/core/run";
 import { colors } from "../../theme/theme";
 import { numbersOut } from "../../ui/number-text";
 import { Sheet } from "../../ui/sheet";
+import { useSay } from "../../words/text";
 
 interface RulesPreviewProps {
   /** Open runs to try the rules on. */
@@ -20,16 +21,17 @@ interface RulesPreviewProps {
 
 /** What the rules would change in an open run, at once and before anything is saved. */
 export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProps) {
+  const say = useSay();
   const effects = chosen && rules ? effectsOfRules(chosen, rules) : [];
   const stages = [...new Set(effects.map((e) => e.stage))];
   return (
     <Sheet component="section" aria-labelledby="preview-title" sx={{ borderTop: `4px solid ${colors.teal}` }}>
       <Typography id="preview-title" variant="h2" sx={{ mb: 1 }}>
-        Effect on open runs
+        {say`Effect on open runs`}
       </Typography>
       {runs.length === 0 ? (
         <Typography color="textSecondary">
-          With a run in progress, the effect of new rules on it is shown here.
+          {say`With a run in progress, the effect of new rules on it is shown here.`}
         </Typography>
       ) : (
         <>
@@ -37,12 +39,12 @@ export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProp
             <TextField
               select
               id="preview-run"
-              label="In the run"
+              label={say`In the run`}
               value={chosen?.id ?? ""}
               onChange={(event) => onChoose(event.target.value)}
               sx={{ mb: 1.5 }}
               fullWidth
-              slotProps={{ htmlInput: { "aria-label": "In the run" } }}
+              slotProps={{ htmlInput: { "aria-label": say`In the run` } }}
             >
               {runs.map((run) => (
                 <MenuItem key={run.id} value={run.id}>
@@ -53,10 +55,10 @@ export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProp
           )}
           <Box role="status" data-testid="rules-effects">
             {rules === null ? (
-              <Typography color="textSecondary">Fix the marked fields first.</Typography>
+              <Typography color="textSecondary">{say`Fix the marked fields first.`}</Typography>
             ) : effects.length === 0 ? (
               <Typography color="textSecondary">
-                Nothing in {runs.length === 1 ? chosen?.title : "this run"} would change.
+                {say`Nothing in`} {runs.length === 1 ? chosen?.title : say`this run`} {say`would change.`}
               </Typography>
             ) : (
               stages.map((stage) => <StageEffects key={stage} stage={stage} effects={effects} />)
@@ -69,15 +71,16 @@ export function RulesPreview({ runs, chosen, onChoose, rules }: RulesPreviewProp
 }
 
 function StageEffects({ stage, effects }: { readonly stage: string; readonly effects: RulesEffect[] }) {
+  const say = useSay();
   return (
     <Box sx={{ mb: 1.5 }}>
       <Typography sx={{ fontWeight: 700 }}>{stage}</Typography>
       {effects
         .filter((e) => e.stage === stage)
         .map(({ what, from, to }) => (
-          <Box key={what} sx={{ mt: 0.75, pl: 1.25, borderLeft: `3px solid ${colors.line}` }}>
+          <Box key={say(what)} sx={{ mt: 0.75, pl: 1.25, borderLeft: `3px solid ${colors.line}` }}>
             <Typography variant="body2" color="textSecondary">
-              {what}
+              {say(what)}
             </Typography>
             <Box
               sx={{
@@ -86,9 +89,9 @@ function StageEffects({ stage, effects }: { readonly stage: string; readonly eff
                 textDecorationColor: colors.lineStrong,
               }}
             >
-              {numbersOut(from)}
+              {numbersOut(say(from))}
             </Box>
-            <Box sx={{ fontWeight: 600 }}>{numbersOut(to)}</Box>
+            <Box sx={{ fontWeight: 600 }}>{numbersOut(say(to))}</Box>
           </Box>
         ))}
     </Box>

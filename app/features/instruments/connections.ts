@@ -15,6 +15,7 @@ import {
   watched,
 } from "~/devices";
 import { type InstrumentChoice, readSettings, type Role, roleUnits } from "./settings";
+import { msg, type Phrase } from "~/core/text";
 
 interface Acts {
   readonly balance?: BalanceActs;
@@ -26,7 +27,7 @@ interface Acts {
 export interface InstrumentState {
   readonly state: "off" | "connecting" | "on" | "failed";
   /** What is wrong, or was a moment ago. */
-  readonly message: string;
+  readonly message: Phrase;
   readonly reading: Reading | null;
   /** What can be done to a simulated one. */
   readonly acts: Acts;
@@ -58,7 +59,10 @@ const names: Record<Role, string> = {
   thermometer: "The thermometer",
 };
 
-async function connectSimulated(role: Role, choice: InstrumentChoice): Promise<[Connection, Acts] | string> {
+async function connectSimulated(
+  role: Role,
+  choice: InstrumentChoice,
+): Promise<readonly [Connection, Acts] | Phrase> {
   const seed = Date.now() >>> 0;
   const fault = faultOf(choice);
   switch (role) {
@@ -80,9 +84,9 @@ async function connectSimulated(role: Role, choice: InstrumentChoice): Promise<[
 async function connectSerial(
   role: Role,
   { line, baudRate }: InstrumentChoice,
-): Promise<[Connection, Acts] | string> {
+): Promise<readonly [Connection, Acts] | Phrase> {
   if (!("serial" in navigator)) {
-    return "This browser gives no access to serial ports: use one that does, or the simulated instrument";
+    return msg`This browser gives no access to serial ports: use one that does, or the simulated instrument`;
   }
   const instrument: Instrument = serialInstrument(
     names[role],
@@ -94,13 +98,16 @@ async function connectSerial(
   return made.ok ? [made.value, {}] : made.problem.message;
 }
 
+const isMade = (made: readonly [Connection, Acts] | Phrase): made is readonly [Connection, Acts] =>
+  Array.isArray(made);
+
 /** Connects the instrument that is chosen for a role; it stays connected from screen to screen. */
 export async function connectInstrument(role: Role): Promise<void> {
   disconnectInstrument(role);
   put(role, { ...off, state: "connecting" });
   const choice = readSettings()[role];
   const made = await (choice.source === "serial" ? connectSerial : connectSimulated)(role, choice);
-  if (typeof made === "string") return put(role, { state: "failed", message: made });
+  if (!isMade(made)) return put(role, { state: "failed", message: made });
   const [connection, acts] = made;
   put(role, { state: "on", acts });
   const stop = watched(connection, (next) => {

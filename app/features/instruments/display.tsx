@@ -4,6 +4,9 @@ import { useState } from "react";
 import { colors, fonts } from "../../theme/theme";
 import { connectInstrument, disconnectInstrument, type InstrumentState, useInstrument } from "./connections";
 import type { Role } from "./settings";
+import { withUnit } from "~/core/quantity";
+import { useSay } from "../../words/text";
+import { msg, type Phrase, uncapitalized } from "~/core/text";
 
 interface DisplayProps {
   role: Role;
@@ -13,10 +16,15 @@ interface DisplayProps {
   loadG?: number;
 }
 
-const names: Record<Role, string> = { balance: "Balance", burette: "Burette", thermometer: "Thermometer" };
+const names: Record<Role, Phrase> = {
+  balance: msg`Balance`,
+  burette: msg`Burette`,
+  thermometer: msg`Thermometer`,
+};
 
 /** An instrument's display: what it shows, whether that stands still, and a button that takes it. */
 export function InstrumentDisplay({ role, onTake, loadG }: DisplayProps) {
+  const say = useSay();
   const instrument = useInstrument(role);
   const { state, message, reading } = instrument;
   if (state === "off" || state === "connecting" || state === "failed") {
@@ -25,7 +33,7 @@ export function InstrumentDisplay({ role, onTake, loadG }: DisplayProps) {
   return (
     <Box
       role="group"
-      aria-label={`${names[role]} display`}
+      aria-label={say`${names[role]} display`}
       sx={{
         display: "flex",
         alignItems: "center",
@@ -39,15 +47,15 @@ export function InstrumentDisplay({ role, onTake, loadG }: DisplayProps) {
         py: 0.75,
       }}
     >
-      <Box sx={{ color: colors.inkSoft }}>{names[role]}</Box>
+      <Box sx={{ color: colors.inkSoft }}>{say(names[role])}</Box>
       <Box
         data-testid={`${role}-display`}
         sx={{ fontFamily: fonts.reading, fontSize: "1.3rem", minWidth: "6ch" }}
       >
-        {reading ? `${reading.text} ${reading.unit}` : "–"}
+        {reading ? say(withUnit(reading.text, reading.unit)) : "–"}
       </Box>
       <Box sx={{ color: reading?.stable ? colors.tealDeep : colors.amberDeep, minWidth: "5.5em" }}>
-        {reading === null ? "no reading" : reading.stable ? "● steady" : "○ settling"}
+        {reading === null ? say`no reading` : reading.stable ? say`● steady` : say`○ settling`}
       </Box>
       {onTake && (
         <Button
@@ -57,16 +65,16 @@ export function InstrumentDisplay({ role, onTake, loadG }: DisplayProps) {
           onMouseDown={(event) => event.preventDefault()}
           onClick={() => reading && onTake(reading.text)}
         >
-          Take reading
+          {say`Take reading`}
         </Button>
       )}
       <Controls instrument={instrument} loadG={loadG ?? 10} />
       <Button size="small" sx={{ ml: "auto" }} onClick={() => disconnectInstrument(role)}>
-        Disconnect
+        {say`Disconnect`}
       </Button>
       {message !== "" && (
         <Box role="alert" sx={{ color: colors.brick, fontWeight: 600, width: 1 }}>
-          {message}
+          {say(message)}
         </Box>
       )}
     </Box>
@@ -74,17 +82,18 @@ export function InstrumentDisplay({ role, onTake, loadG }: DisplayProps) {
 }
 
 interface ConnectButtonProps {
-  readonly message: string;
+  readonly message: Phrase;
   readonly state: "off" | "connecting" | "failed";
   readonly role: Role;
 }
 
 function ConnectButton({ message, state, role }: ConnectButtonProps) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1 }}>
       {message !== "" && (
         <Box role="alert" sx={{ color: colors.brick, fontWeight: 600, width: 1 }}>
-          {message}
+          {say(message)}
         </Box>
       )}
       <Button
@@ -93,7 +102,7 @@ function ConnectButton({ message, state, role }: ConnectButtonProps) {
         disabled={state === "connecting"}
         onClick={() => void connectInstrument(role)}
       >
-        {state === "failed" ? "Connect again" : `Connect the ${names[role].toLowerCase()}`}
+        {state === "failed" ? say`Connect again` : say`Connect the ${uncapitalized(names[role])}`}
       </Button>
     </Box>
   );
@@ -101,6 +110,7 @@ function ConnectButton({ message, state, role }: ConnectButtonProps) {
 
 /** What can be done to a simulated instrument by hand. */
 function Controls({ instrument: { acts, reading }, loadG }: { instrument: InstrumentState; loadG: number }) {
+  const say = useSay();
   const [running, setRunning] = useState(false);
   const { balance, burette, thermometer } = acts;
   const button = (label: string, act: () => void) => (
@@ -111,9 +121,9 @@ function Controls({ instrument: { acts, reading }, loadG }: { instrument: Instru
   if (balance) {
     return (
       <>
-        {button("Put it on", () => balance.load(loadG))}
-        {button("Take it off", () => balance.load(0))}
-        {button("Tare", () => balance.tare())}
+        {button(say`Put it on`, () => balance.load(loadG))}
+        {button(say`Take it off`, () => balance.load(0))}
+        {button(say`Tare`, () => balance.tare())}
       </>
     );
   }
@@ -124,15 +134,15 @@ function Controls({ instrument: { acts, reading }, loadG }: { instrument: Instru
     };
     return (
       <>
-        {button(running ? "Close the tap" : "Open the tap", turn)}
-        {button("One drop", () => burette.drop())}
-        {button("Fill up", () => {
+        {button(running ? say`Close the tap` : say`Open the tap`, turn)}
+        {button(say`One drop`, () => burette.drop())}
+        {button(say`Fill up`, () => {
           burette.refill();
           setRunning(false);
         })}
-        <Box sx={{ color: colors.inkSoft }}>{reading === null ? "" : `${burette.drops()} drops`}</Box>
+        <Box sx={{ color: colors.inkSoft }}>{reading === null ? "" : say`${burette.drops()} drops`}</Box>
       </>
     );
   }
-  return thermometer ? button("Heat it again", () => thermometer.heat(85)) : null;
+  return thermometer ? button(say`Heat it again`, () => thermometer.heat(85)) : null;
 }

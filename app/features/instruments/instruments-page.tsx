@@ -17,15 +17,18 @@ import {
   useInstrumentSettings,
   writeSettings,
 } from "./settings";
+import { useSay } from "../../words/text";
+import { msg, type Phrase } from "~/core/text";
 
-const about: Record<Role, { title: string; says: string; example: string }> = {
-  balance: { title: "Balance", says: "Masses, in g.", example: "S   10.2345 g" },
-  burette: { title: "Burette", says: "Readings, in mL, and drops.", example: "VOL 24.35 mL" },
-  thermometer: { title: "Thermometer", says: "Of the flask, in °C.", example: "61.2 C" },
+const about: Record<Role, { title: Phrase; says: Phrase; example: string }> = {
+  balance: { title: msg`Balance`, says: msg`Masses, in g.`, example: "S   10.2345 g" },
+  burette: { title: msg`Burette`, says: msg`Readings, in mL, and drops.`, example: "VOL 24.35 mL" },
+  thermometer: { title: msg`Thermometer`, says: msg`Of the flask, in °C.`, example: "61.2 C" },
 };
 
 /** The instruments beside this device: which are read by themselves, and how. */
 export function InstrumentsPage() {
+  const say = useSay();
   const settings = useInstrumentSettings();
   const change = (role: Role, choice: Partial<InstrumentChoice>) => {
     // What was connected by the old choice is not what was chosen.
@@ -34,10 +37,9 @@ export function InstrumentsPage() {
   };
   return (
     <Box component="main" sx={pageMargins}>
-      <Typography variant="h1">Instruments</Typography>
+      <Typography variant="h1">{say`Instruments`}</Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
-        Instruments connected to this device. In a run, “Take reading” puts a steady value into the field and
-        marks it as read by instrument.
+        {say`Instruments connected to this device. In a run, “Take reading” puts a steady value into the field and marks it as read by instrument.`}
       </Typography>
       <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: { xs: "minmax(0,1fr)", md: "1fr 1fr" } }}>
         {roles.map((role) => (
@@ -59,6 +61,7 @@ interface InstrumentSheetProps {
 }
 
 function InstrumentSheet({ role, choice, onChange }: InstrumentSheetProps) {
+  const say = useSay();
   const { title, says, example } = about[role];
   return (
     <Sheet
@@ -68,33 +71,33 @@ function InstrumentSheet({ role, choice, onChange }: InstrumentSheetProps) {
     >
       <Box>
         <Typography id={`${role}-title`} variant="h2">
-          {title}
+          {say(title)}
         </Typography>
         <Typography variant="body2" color="textSecondary">
-          {says}
+          {say(says)}
         </Typography>
       </Box>
       <Pick
         id={`${role}-source`}
-        label={`${title} is read`}
+        label={say`${title} is read`}
         value={choice.source}
         choices={[
-          ["none", "read by eye, typed in"],
-          ["simulated", "by a simulated one"],
-          ["serial", "over the serial port"],
+          ["none", say`read by eye, typed in`],
+          ["simulated", say`by a simulated one`],
+          ["serial", say`over the serial port`],
         ]}
         onChange={(source) => onChange({ source: source as InstrumentChoice["source"] })}
       />
       {choice.source === "simulated" && (
         <Pick
           id={`${role}-fault`}
-          label="It behaves"
+          label={say`It behaves`}
           value={choice.fault}
           choices={[
             ["none", "well"],
-            ["garbage", "sends garbage after half a minute"],
-            ["freeze", "freezes after half a minute"],
-            ["unplug", "loses its cable after half a minute"],
+            ["garbage", say`sends garbage after half a minute`],
+            ["freeze", say`freezes after half a minute`],
+            ["unplug", say`loses its cable after half a minute`],
           ]}
           onChange={(fault) => onChange({ fault: fault as InstrumentChoice["fault"] })}
         />
@@ -109,31 +112,31 @@ function InstrumentSheet({ role, choice, onChange }: InstrumentSheetProps) {
 
 /** How a line of a real instrument is read, tried on an example at each key. */
 function SerialFields({ role, choice, example, onChange }: InstrumentSheetProps & { example: string }) {
+  const say = useSay();
   const reader = lineReader({ line: choice.line, unit: roleUnits[role] });
   const tried = reader.ok ? reader.value(example) : null;
   const told = !reader.ok
     ? reader.problem.message
     : tried
-      ? `“${example}” is read as ${tried.value} ${roleUnits[role]}${tried.stable ? ", steady" : ""}.`
-      : `“${example}” does not match this pattern; your instrument’s lines may.`;
+      ? say`“${example}” is read as ${tried.value} ${roleUnits[role]}${tried.stable ? say`, steady` : ""}.`
+      : say`“${example}” does not match this pattern; your instrument’s lines may.`;
   return (
     <>
       <TextField
         id={`${role}-line`}
-        label="A line as it sends it"
+        label={say`A line as it sends it`}
         value={choice.line}
         onChange={(event) => onChange({ line: event.target.value })}
         error={!reader.ok}
-        helperText={told}
+        helperText={say(told)}
         slotProps={{ htmlInput: { style: { fontFamily: fonts.reading }, spellCheck: false } }}
       />
       <Typography variant="body2" sx={{ color: colors.inkSoft }}>
-        {"{value}"} stands for the number, {"{any}"} for any text, {"{stable:S}"} for a mark shown only while
-        the reading is steady. Without it, three equal lines count as steady.
+        {say`${"{value}"} stands for the number, ${"{any}"} for any text, ${"{stable:S}"} for a mark shown only while the reading is steady. Without it, three equal lines count as steady.`}
       </Typography>
       <Pick
         id={`${role}-baud`}
-        label="Speed, baud"
+        label={say`Speed, baud`}
         value={String(choice.baudRate)}
         choices={[1200, 2400, 4800, 9600, 19_200, 38_400, 57_600, 115_200].map((b) => [String(b), String(b)])}
         onChange={(baud) => onChange({ baudRate: Number(baud) })}
@@ -143,6 +146,7 @@ function SerialFields({ role, choice, example, onChange }: InstrumentSheetProps 
 }
 
 function PhotometerSheet(props: { choice: PhotometerChoice; onChange: (choice: PhotometerChoice) => void }) {
+  const say = useSay();
   const { choice, onChange } = props;
   return (
     <Sheet
@@ -152,29 +156,29 @@ function PhotometerSheet(props: { choice: PhotometerChoice; onChange: (choice: P
     >
       <Box>
         <Typography id="photometer-title" variant="h2">
-          Photometer
+          {say`Photometer`}
         </Typography>
         <Typography variant="body2" color="textSecondary">
-          Absorbance. Connect it where cuvettes are read.
+          {say`Absorbance. Connect it where cuvettes are read.`}
         </Typography>
       </Box>
       <Pick
         id="photometer-kind"
-        label="Simulated photometer: wavelengths"
+        label={say`Simulated photometer: wavelengths`}
         value={choice.kind}
         choices={[
-          ["continuous", "any wavelength, 190 to 1100 nm"],
-          ["filters", "filters of 420, 470, 510, 560, 620 and 690 nm"],
+          ["continuous", say`any wavelength, 190 to 1100 nm`],
+          ["filters", say`filters of 420, 470, 510, 560, 620 and 690 nm`],
         ]}
         onChange={(kind) => onChange({ ...choice, kind: kind as PhotometerChoice["kind"] })}
       />
       <Pick
         id="photometer-warm"
-        label="Simulated photometer: lamp"
+        label={say`Simulated photometer: lamp`}
         value={choice.warmUp}
         choices={[
-          ["warm", "warmed up"],
-          ["cold", "cold: drifts for some minutes"],
+          ["warm", say`warmed up`],
+          ["cold", say`cold: drifts for some minutes`],
         ]}
         onChange={(warmUp) => onChange({ ...choice, warmUp: warmUp as PhotometerChoice["warmUp"] })}
       />

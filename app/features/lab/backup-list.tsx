@@ -4,6 +4,7 @@ import type { BackupView } from "~/protocol/lab";
 import { fonts } from "../../theme/theme";
 import { linedTable } from "../../ui/lined-table";
 import { When } from "../../ui/when";
+import { useSay } from "../../words/text";
 
 interface BackupListProps {
   backups: readonly BackupView[];
@@ -14,13 +15,14 @@ interface BackupListProps {
 
 /** The backups that are kept, the newest first, with what can be done with each. */
 export function BackupList({ backups, busy, onRestore, onRuns }: BackupListProps) {
+  const say = useSay();
   if (backups.length === 0) return null;
   return (
-    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="region" aria-label="Backups that are kept">
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="region" aria-label={say`Backups that are kept`}>
       <Box component="table" sx={{ ...linedTable, whiteSpace: "nowrap" }}>
         <thead>
           <tr>
-            {["Made", "Why", "Runs", "Size", "Verified", ""].map((head) => (
+            {[say`Made`, say`Why`, say`Runs`, say`Size`, say`Verified`, ""].map((head) => (
               <th key={head} scope="col">
                 {head}
               </th>
@@ -38,15 +40,15 @@ export function BackupList({ backups, busy, onRestore, onRuns }: BackupListProps
                 {backup.runs}
               </Box>
               <Box component="td" sx={{ fontFamily: fonts.reading }}>
-                {(backup.bytes / 1024 / 1024).toFixed(1)} MB
+                {say`${(backup.bytes / 1024 / 1024).toFixed(1)} MB`}
               </Box>
-              <td>{backup.verifiedAt === null ? "no" : "yes"}</td>
+              <td>{backup.verifiedAt === null ? say`no` : say`yes`}</td>
               <td>
                 <Button size="small" disabled={busy} onClick={() => onRestore(backup)}>
-                  Restore the lab
+                  {say`Restore the lab`}
                 </Button>
                 <Button size="small" disabled={busy} onClick={() => onRuns(backup)}>
-                  Restore a run
+                  {say`Restore a run`}
                 </Button>
               </td>
             </tr>

@@ -7,6 +7,7 @@ import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 import type { Ask } from "./ask";
 import { BackupList } from "./backup-list";
+import { useSay } from "../../words/text";
 
 interface BackupsSheetProps {
   readonly lab: LabView;
@@ -19,36 +20,33 @@ interface BackupsSheetProps {
 
 /** The backups of a lab, and what can be done with each. */
 export function BackupsSheet({ lab, newest, busy, ask, setRestoring, setLooking }: BackupsSheetProps) {
+  const say = useSay();
   return (
     <Sheet component="section" aria-labelledby="backups" sx={{ p: { xs: 2, sm: 2.5 } }}>
       <Box sx={{ display: "flex", alignItems: "flex-start", gap: 2, flexWrap: "wrap", mb: 1.5 }}>
         <Box sx={{ flex: "1 1 260px" }}>
           <Typography id="backups" variant="h2">
-            Backups
+            {say`Backups`}
           </Typography>
           <Typography sx={{ color: lab.backupTrouble ? colors.brick : colors.inkSoft }}>
             {lab.backupTrouble ??
               (newest ? (
                 <>
-                  Newest: <When at={newest.at} as="time" />
-                  {newest.verifiedAt && ", verified"}.
+                  {say`Newest:`} <When at={newest.at} as="time" />
+                  {newest.verifiedAt && say`, verified`}.
                 </>
               ) : (
-                "None yet. The first one is made automatically an hour after the lab begins."
+                say`None yet. The first one is made automatically an hour after the lab begins.`
               ))}
           </Typography>
         </Box>
         <Button variant="contained" size="large" disabled={busy} onClick={() => ask({ intent: "backup" })}>
-          Back up now
+          {say`Back up now`}
         </Button>
       </Box>
       <BackupList backups={lab.backups} busy={busy} onRestore={setRestoring} onRuns={setLooking} />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
-        Made daily and before each migration; seven days and four weeks are kept. Each is an exact copy of the
-        lab.{" "}
-        {lab.copies === null
-          ? "Set BACKUP_DIR to keep a second copy on another disk."
-          : `A second copy of each is kept in ${lab.copies}.`}
+        {say`Made daily and before each migration; seven days and four weeks are kept. Each is an exact copy of the lab. ${lab.copies === null ? say`Set BACKUP_DIR to keep a second copy on another disk.` : say`A second copy of each is kept in ${lab.copies}.`}`}
       </Typography>
     </Sheet>
   );

@@ -6,6 +6,7 @@ import type { LabView } from "~/protocol/lab";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 import type { Ask } from "./ask";
+import { useSay } from "../../words/text";
 
 interface CheckSheetProps {
   readonly lab: LabView;
@@ -15,17 +16,18 @@ interface CheckSheetProps {
 
 /** Whether the data are whole, as far as somebody looked. */
 export function CheckSheet({ lab, busy, ask }: CheckSheetProps) {
+  const say = useSay();
   return (
     <Sheet component="section" aria-labelledby="check" sx={{ p: { xs: 2, sm: 2.5 } }}>
       <Typography id="check" variant="h2">
-        Check
+        {say`Check`}
       </Typography>
       <Typography color="textSecondary" sx={{ mb: 1.5 }}>
-        Counts every row, follows corrections and solutions, and recalculates every result.
+        {say`Counts every row, follows corrections and solutions, and recalculates every result.`}
       </Typography>
       <Findings lab={lab} />
       <Button variant="outlined" disabled={busy} onClick={() => ask({ intent: "check" })}>
-        Check everything
+        {say`Check everything`}
       </Button>
     </Sheet>
   );
@@ -33,6 +35,7 @@ export function CheckSheet({ lab, busy, ask }: CheckSheetProps) {
 
 /** What the last look found, the serious first. */
 function Findings({ lab: { findings, checkedAt } }: { lab: LabView }) {
+  const say = useSay();
   const serious = findings.filter(({ kind }) => kind !== "differs");
   const differing = findings.filter(({ kind }) => kind === "differs");
   return (
@@ -42,8 +45,8 @@ function Findings({ lab: { findings, checkedAt } }: { lab: LabView }) {
           {message}.{" "}
           {advice ??
             (runId
-              ? "Restore this run from a backup that holds it."
-              : "Restore the lab from its newest backup.")}
+              ? say`Restore this run from a backup that holds it.`
+              : say`Restore the lab from its newest backup.`)}
         </Alert>
       ))}
       {differing.map(({ message }) => (
@@ -53,8 +56,8 @@ function Findings({ lab: { findings, checkedAt } }: { lab: LabView }) {
       ))}
       {checkedAt !== null && (
         <Typography color="textSecondary">
-          Last checked <When at={checkedAt} as="time" />
-          {findings.length === 0 && ": no problems"}.
+          {say`Last checked`} <When at={checkedAt} as="time" />
+          {findings.length === 0 && say`: no problems`}.
         </Typography>
       )}
     </Box>

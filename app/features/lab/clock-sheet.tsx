@@ -6,6 +6,7 @@ import { colors } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { type WhoWhyState, Who } from "../../ui/who-why";
 import type { Ask } from "./ask";
+import { useSay } from "../../words/text";
 
 interface ClockSheetProps {
   readonly lab: LabView;
@@ -16,18 +17,19 @@ interface ClockSheetProps {
 
 /** Whether the clock by which all times go was set back. */
 export function ClockSheet({ lab, by, busy, ask }: ClockSheetProps) {
+  const say = useSay();
   return (
     <Sheet component="section" aria-labelledby="clock" sx={{ p: { xs: 2, sm: 2.5 } }}>
       <Typography id="clock" variant="h2">
-        Clock
+        {say`Clock`}
       </Typography>
       <Typography sx={{ color: lab.clock ? colors.brick : colors.inkSoft, mb: lab.clock ? 1.5 : 0 }}>
-        {lab.clock ?? "This computer's clock has not been set back."}
+        {lab.clock ?? say`This computer's clock has not been set back.`}
       </Typography>
       {lab.clock && (
         <Box sx={{ display: "grid", gap: 1.5 }}>
           <Typography>
-            If the clock was ahead before and is right now, confirm it. Times and timers then go by it.
+            {say`If the clock was ahead before and is right now, confirm it. Times and timers then go by it.`}
           </Typography>
           <Who by={by} problem={undefined} />
           <Button
@@ -35,7 +37,7 @@ export function ClockSheet({ lab, by, busy, ask }: ClockSheetProps) {
             disabled={busy || by.person.trim() === ""}
             onClick={() => ask({ intent: "clock", person: by.person })}
           >
-            Confirm the clock
+            {say`Confirm the clock`}
           </Button>
         </Box>
       )}

@@ -17,9 +17,11 @@ import { ClockSheet } from "./clock-sheet";
 import { JournalSheet } from "./journal-sheet";
 import { RestoreDialog } from "./restore-dialog";
 import { RunsDialog } from "./runs-dialog";
+import { useSay } from "../../words/text";
 
 /** The lab as a whole: its backups, whether its data are whole, its clock, and the way to its trail. */
 export function LabPage(lab: LabView) {
+  const say = useSay();
   const fetcher = useFetcher<LabAnswer>();
   const by = useWhoWhy();
   const [restoring, setRestoring] = useState<BackupView | null>(null);
@@ -31,16 +33,18 @@ export function LabPage(lab: LabView) {
   const [newest] = lab.backups;
   return (
     <Page
-      title="Lab"
-      note={`Begun ${lab.begun.slice(0, 10)}, ${counted(lab.runs, "run")}. Data folder: ${lab.folder}`}
+      title={say`Lab`}
+      note={say`Begun ${lab.begun.slice(0, 10)}, ${counted(lab.runs, "run")}. Data folder: ${lab.folder}`}
       actions={
         <Button component={Link} to="/trail" variant="outlined">
-          Trail of the lab
+          {say`Trail of the lab`}
         </Button>
       }
     >
       <Box role="status" sx={{ mb: done || problem || busy ? 2 : 0 }}>
-        {busy && <Alert severity="info">This takes a few seconds. Work at the benches continues.</Alert>}
+        {busy && (
+          <Alert severity="info">{say`This takes a few seconds. Work at the benches continues.`}</Alert>
+        )}
         {done && <Alert severity="success">{done}</Alert>}
         {problem && <Alert severity="error">{problem}</Alert>}
       </Box>
@@ -74,18 +78,19 @@ export function LabPage(lab: LabView) {
 }
 
 function TerminalSheet() {
+  const say = useSay();
   return (
     <Sheet component="section" aria-labelledby="terminal" sx={{ p: { xs: 2, sm: 2.5 } }}>
       <Typography id="terminal" variant="h2">
-        At the terminal
+        {say`At the terminal`}
       </Typography>
       <Box component="dl" sx={{ m: 0, "& dt": { fontFamily: fonts.reading }, "& dd": { m: 0, mb: 1 } }}>
         <dt>./bin/backup</dt>
-        <dd>the same as Back up now</dd>
+        <dd>{say`the same as Back up now`}</dd>
         <dt>./bin/restore latest</dt>
-        <dd>brings the lab back, even if the server does not start</dd>
+        <dd>{say`brings the lab back, even if the server does not start`}</dd>
         <dt>./bin/check</dt>
-        <dd>the same as Check everything</dd>
+        <dd>{say`the same as Check everything`}</dd>
       </Box>
     </Sheet>
   );

@@ -8,6 +8,7 @@ import { type LabTrailLine, trailSubjects } from "~/formats/trail";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { TrailTable } from "../trail/trail-table";
+import { useSay } from "../../words/text";
 
 interface LabTrailPageProps {
   lines: readonly LabTrailLine[];
@@ -39,20 +40,21 @@ const address = (changes: Readonly<Record<string, string>>) => {
 
 /** Everything that was ever done in this lab, in one list. */
 export function LabTrailPage({ lines, query, about, older }: LabTrailPageProps) {
+  const say = useSay();
   const submit = useSubmit();
   const exported = (format: string) => `/trail/export?${address({ format, q: query, about })}`;
   return (
     <Page
-      title="Trail of the lab"
-      note="Runs, bottles, methods, house rules and backups, newest first. Nothing here can be changed."
+      title={say`Trail of the lab`}
+      note={say`Runs, bottles, methods, house rules and backups, newest first. Nothing here can be changed.`}
       width={1480}
       actions={
         <>
           <Button component="a" href={exported("csv")} download variant="outlined">
-            Export as CSV
+            {say`Export as CSV`}
           </Button>
           <Button component="a" href={exported("json")} download variant="outlined">
-            Export as JSON
+            {say`Export as JSON`}
           </Button>
         </>
       }
@@ -70,20 +72,20 @@ export function LabTrailPage({ lines, query, about, older }: LabTrailPageProps) 
             "& > *": { flex: "1 1 200px", maxWidth: 380 },
           }}
         >
-          <TextField name="q" label="Find in the trail" defaultValue={query} />
+          <TextField name="q" label={say`Find in the trail`} defaultValue={query} />
           <AboutChoice about={about} submit={submit} query={query} />
         </Box>
       </Form>
       {lines.length === 0 ? (
         <Sheet>
-          {query || about ? "Nothing in the trail matches." : "Nothing has been done in this lab yet."}
+          {query || about ? say`Nothing in the trail matches.` : say`Nothing has been done in this lab yet.`}
         </Sheet>
       ) : (
-        <TrailTable lines={lines} place={{ head: "Of", of: subjectLink }} />
+        <TrailTable lines={lines} place={{ head: say`Of`, of: subjectLink }} />
       )}
       {older !== null && (
         <Typography sx={{ mt: 1.5 }}>
-          <Link to={`?${address({ q: query, about, before: String(older) })}`}>Older lines</Link>
+          <Link to={`?${address({ q: query, about, before: String(older) })}`}>{say`Older lines`}</Link>
         </Typography>
       )}
     </Page>
@@ -97,18 +99,19 @@ interface AboutChoiceProps {
 }
 
 function AboutChoice({ about, submit, query }: AboutChoiceProps) {
+  const say = useSay();
   return (
     <TextField
       select
       name="about"
-      label="About"
+      label={say`About`}
       defaultValue={about}
       onChange={(event) =>
         void submit({ q: query, about: event.target.value }, { replace: true, preventScrollReset: true })
       }
       slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
     >
-      <MenuItem value="">everything</MenuItem>
+      <MenuItem value="">{say`everything`}</MenuItem>
       {trailSubjects.map((subject) => (
         <MenuItem key={subject} value={subject}>
           {subject}

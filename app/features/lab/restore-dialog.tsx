@@ -1,12 +1,13 @@
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { counted } from "~/core/text";
+import { counted, type Phrase } from "~/core/text";
 import { sayWho } from "~/protocol/answers";
 import type { BackupView } from "~/protocol/lab";
 import { When } from "../../ui/when";
 import { Who, type WhoWhyState } from "../../ui/who-why";
 import { FormDialog } from "../../ui/form-dialog";
 import type { Ask } from "./ask";
+import { useSay } from "../../words/text";
 
 interface RestoreDialogProps {
   backup: BackupView;
@@ -17,7 +18,8 @@ interface RestoreDialogProps {
 
 /** Says what restoring does before it does it. */
 export function RestoreDialog({ backup, by, ask, onClose }: RestoreDialogProps) {
-  const [unsaid, setUnsaid] = useState<string | undefined>(undefined);
+  const say = useSay();
+  const [unsaid, setUnsaid] = useState<Phrase | undefined>(undefined);
   const submit = () => {
     if (by.person.trim() === "") return setUnsaid(sayWho);
     by.remember();
@@ -26,18 +28,17 @@ export function RestoreDialog({ backup, by, ask, onClose }: RestoreDialogProps) 
   };
   return (
     <FormDialog
-      title="Restore the whole lab"
-      submit="Back up and restore"
+      title={say`Restore the whole lab`}
+      submit={say`Back up and restore`}
       onSubmit={submit}
       onClose={onClose}
     >
       <Typography>
-        The lab goes back to <When at={backup.at} as="time" />: {counted(backup.runs, "run")}. Everything done
-        since then is removed.
+        {say`The lab goes back to`} <When at={backup.at} as="time" />
+        {say`: ${counted(backup.runs, "run")}. Everything done since then is removed.`}
       </Typography>
       <Typography>
-        The current lab is backed up first, so you can undo this. The benches wait a few seconds, then all
-        screens reload.
+        {say`The current lab is backed up first, so you can undo this. The benches wait a few seconds, then all screens reload.`}
       </Typography>
       <Who by={by} problem={unsaid} />
     </FormDialog>

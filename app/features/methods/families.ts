@@ -1,7 +1,8 @@
+import { msg } from "~/core/text";
 /** The families of methods, in the order in which they are listed. */
 export const familyTitles = {
-  "acid-base": "Acid-base",
-  redox: "Redox",
-  complexometric: "Complexometric",
-  colorimetric: "Colorimetric",
+  "acid-base": msg`Acid-base`,
+  redox: msg`Redox`,
+  complexometric: msg`Complexometric`,
+  colorimetric: msg`Colorimetric`,
 } as const;

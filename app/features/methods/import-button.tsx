@@ -9,6 +9,7 @@ import { useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { useWhoWhy } from "../../ui/who-why";
 import type { PathProblem } from "~/formats/validate";
+import { useSay } from "../../words/text";
 
 interface ImportAnswer {
   readonly problems: readonly PathProblem[];
@@ -16,6 +17,7 @@ interface ImportAnswer {
 
 /** Takes a method from a file; what is wrong with the file is told by path. */
 export function ImportButton() {
+  const say = useSay();
   const fetcher = useFetcher<ImportAnswer>();
   const by = useWhoWhy();
   const picker = useRef<HTMLInputElement>(null);
@@ -24,13 +26,13 @@ export function ImportButton() {
   return (
     <>
       <Button variant="outlined" onClick={() => picker.current?.click()}>
-        Import
+        {say`Import`}
       </Button>
       <input
         ref={picker}
         type="file"
         accept=".json,application/json"
-        aria-label="Method file"
+        aria-label={say`Method file`}
         hidden
         onChange={(event) => {
           const [chosen] = event.target.files ?? [];
@@ -52,24 +54,25 @@ export function ImportButton() {
         onClose={() => setFile(null)}
         aria-labelledby="import-title"
       >
-        <DialogTitle id="import-title">{file} is not a usable method</DialogTitle>
+        <DialogTitle id="import-title">
+          {file} {say`is not a usable method`}
+        </DialogTitle>
         <DialogContent>
           <Alert severity="error" icon={false}>
             <ul style={{ margin: 0, paddingLeft: 18 }}>
               {problems.map(({ path, message }) => (
-                <li key={`${path} ${message}`}>
-                  <b>{path}</b>: {message}
+                <li key={`${path} ${say(message)}`}>
+                  <b>{path}</b>: {say(message)}
                 </li>
               ))}
             </ul>
           </Alert>
           <Typography color="textSecondary" sx={{ mt: 1.5 }}>
-            Nothing was added. The file format is described in method.schema.json, which ships with Steady
-            Bead.
+            {say`Nothing was added. The file format is described in method.schema.json, which ships with Steady Bead.`}
           </Typography>
         </DialogContent>
         <DialogActions>
-          <Button onClick={() => setFile(null)}>Close</Button>
+          <Button onClick={() => setFile(null)}>{say`Close`}</Button>
         </DialogActions>
       </Dialog>
     </>

@@ -4,18 +4,19 @@ import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { ComputedStage, Method } from "~/core/method";
 import { authority, generalCautions } from "~/catalog/parts/safety";
-import { counted } from "~/core/text";
+import { counted, type Phrase } from "~/core/text";
 import { colors } from "../../theme/theme";
 import { EquationLine } from "../../ui/equation";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { RemoveMethod } from "./remove-method";
 import { StageCard } from "./stage-card";
+import { useSay } from "../../words/text";
 
 export interface OtherWay {
   readonly id: string;
   readonly title: string;
-  readonly differs: string;
+  readonly differs: Phrase;
 }
 
 interface MethodPageProps {
@@ -32,6 +33,7 @@ interface MethodPageProps {
 
 /** One method, to read: reaction, stages, what is needed, what can hurt. */
 export function MethodPage({ method, own, otherWays, versions, runs, retired }: MethodPageProps) {
+  const say = useSay();
   const { id, title, purpose, equations, stages, version } = method;
   const newest = Math.max(...versions);
   return (
@@ -42,20 +44,20 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
         <>
           {!retired && (
             <Button component={Link} to={`/?start=${id}`} variant="contained">
-              Start a run
+              {say`Start a run`}
             </Button>
           )}
           <Button component={Link} to={`/methods/${id}/plan`} variant="outlined">
-            Plan
+            {say`Plan`}
           </Button>
           <Button component={Link} to={`/methods/${id}/sheet`} variant="outlined">
-            Data sheet
+            {say`Data sheet`}
           </Button>
           <Button component={Link} to={`/methods/${id}/edit`} variant="outlined">
-            {own ? "Edit" : "Copy and edit"}
+            {own ? say`Edit` : say`Copy and edit`}
           </Button>
           <Button component="a" href={`/methods/${id}/export?version=${version}`} download variant="outlined">
-            Export
+            {say`Export`}
           </Button>
         </>
       }
@@ -63,7 +65,8 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
       {retired && <RetiredNote runs={runs} />}
       {version !== newest && (
         <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
-          This is version {version}. <Link to={`/methods/${id}`}>The newest is version {newest}.</Link>
+          {say`This is version ${version}.`}{" "}
+          <Link to={`/methods/${id}`}>{say`The newest is version ${newest}.`}</Link>
         </Sheet>
       )}
       <Box
@@ -77,9 +80,9 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
         <Procedure equations={equations} stages={stages} />
         <Box sx={{ display: "grid", gap: 2 }}>
           <Hazards method={method} />
-          <Part title="Wear" items={method.protection} />
-          <Part title="Glassware and instruments" items={method.glassware} />
-          <Part title="Waste" items={method.waste} />
+          <Part title={say`Wear`} items={method.protection} />
+          <Part title={say`Glassware and instruments`} items={method.glassware} />
+          <Part title={say`Waste`} items={method.waste} />
           {otherWays.length > 0 && <OtherWays otherWays={otherWays} />}
           <Versions own={own} version={version} versions={versions} id={id} />
           {own && <RemoveMethod id={id} runs={runs} retired={retired} />}
@@ -96,9 +99,10 @@ function Procedure({
   readonly equations: { name: string; equation: string }[];
   readonly stages: ComputedStage[];
 }) {
+  const say = useSay();
   return (
     <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
-      <Sheet component="section" aria-label="Reaction" sx={{ p: 2.5 }}>
+      <Sheet component="section" aria-label={say`Reaction`} sx={{ p: 2.5 }}>
         {equations.map(({ name, equation }) => (
           <Box key={name} sx={{ "& + &": { mt: 1.25 } }}>
             <Typography variant="h3">{name.charAt(0).toUpperCase() + name.slice(1)}</Typography>
@@ -114,14 +118,15 @@ function Procedure({
 }
 
 function Hazards({ method }: { readonly method: Method }) {
+  const say = useSay();
   return (
     <Sheet component="section" aria-labelledby="hazards" sx={{ borderLeft: `6px solid ${colors.amber}` }}>
       <Typography id="hazards" variant="h2" sx={{ color: colors.amberDeep }}>
-        Hazards
+        {say`Hazards`}
       </Typography>
       <List items={method.hazards.filter((line) => line !== authority)} />
       <Typography variant="h3" sx={{ mt: 1 }}>
-        At every bench
+        {say`At every bench`}
       </Typography>
       <List items={generalCautions} />
       <Typography sx={{ mt: 1, fontWeight: 650 }}>{authority}</Typography>
@@ -130,14 +135,15 @@ function Hazards({ method }: { readonly method: Method }) {
 }
 
 function OtherWays({ otherWays }: { readonly otherWays: readonly OtherWay[] }) {
+  const say = useSay();
   return (
     <Sheet component="section" aria-labelledby="ways">
       <Typography id="ways" variant="h2">
-        Schools differ
+        {say`Schools differ`}
       </Typography>
       {otherWays.map((way) => (
         <Typography key={way.id} sx={{ mt: 0.75 }}>
-          <Link to={`/methods/${way.id}`}>{way.title}</Link>: {way.differs}.
+          <Link to={`/methods/${way.id}`}>{way.title}</Link>: {say(way.differs)}.
         </Typography>
       ))}
     </Sheet>
@@ -152,14 +158,14 @@ interface VersionsProps {
 }
 
 function Versions({ own, version, versions, id }: VersionsProps) {
+  const say = useSay();
   return (
     <Typography variant="body2" color="textSecondary">
-      {own ? "Your own method" : "From the library"}, version {version}. Runs keep the version with which they
-      began
+      {say`${own ? say`Your own method` : say`From the library`}, version ${version}. Runs keep the version with which they began`}
       {versions.length > 1 && (
         <>
           {" "}
-          (all:{" "}
+          {say`(all:`}{" "}
           {versions.map((v, i) => (
             <span key={v}>
               {i > 0 && ", "}
@@ -175,10 +181,10 @@ function Versions({ own, version, versions, id }: VersionsProps) {
 }
 
 function RetiredNote({ runs }: { readonly runs: number }) {
+  const say = useSay();
   return (
     <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
-      Retired: no run is begun by it any more. The {counted(runs, "run")} that{" "}
-      {runs === 1 ? "follows" : "follow"} it {runs === 1 ? "keeps" : "keep"} it.
+      {say`Retired: no run is begun by it any more. The ${counted(runs, "run")} that ${runs === 1 ? say`follows` : say`follow`} it ${runs === 1 ? say`keeps` : say`keep`} it.`}
     </Sheet>
   );
 }

@@ -10,6 +10,7 @@ import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { familyTitles } from "./families";
 import { ImportButton } from "./import-button";
+import { useSay } from "../../words/text";
 
 export interface MethodLine {
   readonly id: string;
@@ -29,6 +30,7 @@ export interface MethodLine {
 
 /** The library by family; what is typed narrows it at each key press. */
 export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
+  const say = useSay();
   const [query, setQuery] = useState("");
   const found = useMemo(() => {
     const words = query.toLowerCase().split(/\s+/).filter(Boolean);
@@ -36,26 +38,26 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
   }, [methods, query]);
   return (
     <Page
-      title="Methods"
-      note="Every procedure with its reaction, steps, cautions and plan."
+      title={say`Methods`}
+      note={say`Every procedure with its reaction, steps, cautions and plan.`}
       actions={
         <>
           <ImportButton />
           <Button component={Link} to="/methods/new" variant="outlined">
-            Make a method
+            {say`Make a method`}
           </Button>
         </>
       }
     >
       <TextField
-        label="Search"
+        label={say`Search`}
         type="search"
         value={query}
         onChange={(event) => setQuery(event.target.value)}
         helperText={
           query === ""
-            ? `${methods.length} methods; search by name, substance or indicator`
-            : `${found.length} of ${methods.length}`
+            ? say`${methods.length} methods; search by name, substance or indicator`
+            : say`${found.length} of ${methods.length}`
         }
         sx={{ mb: 2, maxWidth: 520 }}
       />
@@ -71,13 +73,15 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
           const lines = found.filter((m) => m.family === family);
           if (lines.length === 0) return null;
           const heads = lines.filter((m) => !lines.some((other) => other.id === m.variantOf));
-          return <FamilySheet key={family} family={family} title={title} lines={lines} heads={heads} />;
+          return <FamilySheet key={family} family={family} title={say(title)} lines={lines} heads={heads} />;
         })}
       </Box>
       {found.length === 0 && (
         <Sheet sx={{ p: 4, textAlign: "center" }}>
-          <Typography variant="h2">Nothing found for “{query}”</Typography>
-          <Typography color="textSecondary">Search for a substance, or make a method of your own.</Typography>
+          <Typography variant="h2">{say`Nothing found for “${query}”`}</Typography>
+          <Typography color="textSecondary">
+            {say`Search for a substance, or make a method of your own.`}
+          </Typography>
         </Sheet>
       )}
     </Page>
@@ -117,6 +121,7 @@ function FamilySheet({ family, title, lines, heads }: FamilySheetProps) {
 }
 
 function Line({ method, nested = false }: { method: MethodLine; nested?: boolean }) {
+  const say = useSay();
   const { id, title, equation, differs, own, retired } = method;
   return (
     <Box
@@ -138,12 +143,12 @@ function Line({ method, nested = false }: { method: MethodLine; nested?: boolean
         {own && (
           <Box component="span" sx={{ color: colors.inkSoft, fontWeight: 400 }}>
             {" "}
-            ({retired ? "yours, retired" : "yours"})
+            ({retired ? say`yours, retired` : say`yours`})
           </Box>
         )}
       </Box>
       <Box component="span" sx={{ color: colors.inkSoft, fontSize: "0.92rem", display: "block" }}>
-        {nested ? `another way: ${differs ?? ""}` : equation && prettyEquation(equation)}
+        {nested ? say`another way: ${differs ?? ""}` : equation && prettyEquation(equation)}
       </Box>
     </Box>
   );

@@ -16,6 +16,7 @@ import { numberIn } from "../../ui/number-in";
 import { Sheet } from "../../ui/sheet";
 import { List } from "./method-page";
 import { type PlanField, PlannedStage } from "./planned-stage";
+import { useSay } from "../../words/text";
 
 interface PlanPageProps {
   method: Method;
@@ -52,6 +53,7 @@ function choicesFrom(typed: Typed, stages: readonly ComputedStage[]): PlanChoice
 
 /** The plan of one method: what is there is typed, what follows is shown at each key press; one sheet to print. */
 export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
+  const say = useSay();
   const [typed, setTyped] = useState<Typed>({});
   const [burette, setBurette] = useState(String(buretteMl));
   const [benches, setBenches] = useState("1");
@@ -77,25 +79,25 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
       const text = typed[key] ?? "";
       return {
         text,
-        problem: text.trim() !== "" && numberIn(text) === null ? "Type a number above zero" : undefined,
+        problem: text.trim() !== "" && numberIn(text) === null ? say`Type a number above zero` : undefined,
         change: (value) => setTyped((before) => ({ ...before, [key]: value })),
       };
     };
   return (
     <Page
-      title={`Plan: ${method.title}`}
+      title={say`Plan: ${method.title}`}
       note={
         <Box component="span" sx={noPrint}>
-          Type what you have; empty fields use the values of the method.
+          {say`Type what you have; empty fields use the values of the method.`}
         </Box>
       }
       actions={
         <>
           <Button variant="contained" onClick={() => window.print()}>
-            Print the sheet
+            {say`Print the sheet`}
           </Button>
           <Button component={Link} to={`/methods/${method.id}`} variant="outlined">
-            Back to the method
+            {say`Back to the method`}
           </Button>
         </>
       }
@@ -111,25 +113,34 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
         }}
       >
         <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
-          <Sheet component="section" aria-label="For whom" sx={noPrint}>
+          <Sheet component="section" aria-label={say`For whom`} sx={noPrint}>
             <Box
               sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr 1fr", sm: "repeat(4, 1fr)" } }}
             >
-              <TextField select label="Burette" value={burette} onChange={(e) => setBurette(e.target.value)}>
+              <TextField
+                select
+                label={say`Burette`}
+                value={burette}
+                onChange={(e) => setBurette(e.target.value)}
+              >
                 {[10, 25, 50, 100].map((ml) => (
                   <MenuItem key={ml} value={String(ml)}>
-                    {ml} mL
+                    {say`${ml} mL`}
                   </MenuItem>
                 ))}
               </TextField>
-              <Count label="Benches" value={benches} onChange={setBenches} />
-              <Count label="Trials each" value={trials} onChange={setTrials} help="including the rough one" />
-              <Count label="Margin, %" value={margin} onChange={setMargin} />
+              <Count label={say`Benches`} value={benches} onChange={setBenches} />
+              <Count
+                label={say`Trials each`}
+                value={trials}
+                onChange={setTrials}
+                help={say`including the rough one`}
+              />
+              <Count label={say`Margin, %`} value={margin} onChange={setMargin} />
             </Box>
           </Sheet>
           <Box sx={{ display: "none", "@media print": { display: "block" } }}>
-            {counts.benches} {counts.benches === 1 ? "bench" : "benches"}, {counts.trials} trials each,{" "}
-            {burette} mL burettes, {counts.marginPercent} % margin.
+            {say`${counts.benches} ${counts.benches === 1 ? say`bench` : say`benches`}, ${counts.trials} trials each, ${burette} mL burettes, ${counts.marginPercent} % margin.`}
           </Box>
           {plans.map((plan, i) => (
             <PlannedStage key={plan.key} plan={plan} number={i + 1} field={field(plan.key)} />
@@ -138,7 +149,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
         <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
           <Sheet component="section" aria-labelledby="plan-reaction">
             <Typography id="plan-reaction" variant="h2">
-              Reaction
+              {say`Reaction`}
             </Typography>
             {method.equations.map(({ name, equation }) => (
               <EquationLine key={name} source={equation} small />
@@ -146,7 +157,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
           </Sheet>
           <Sheet component="section" aria-labelledby="shopping">
             <Typography id="shopping" variant="h2">
-              To set out
+              {say`To set out`}
             </Typography>
             <Box
               component="table"
@@ -161,21 +172,21 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
                         component="span"
                         sx={{ display: "block", color: colors.inkSoft, fontSize: "0.88rem" }}
                       >
-                        {each} a flask
+                        {say`${each} a flask`}
                       </Box>
                     </td>
                     <Box
                       component="td"
                       sx={{ textAlign: "right", whiteSpace: "nowrap", fontWeight: 650, pl: 1 }}
                     >
-                      {total ?? "as needed"}
+                      {total ?? say`as needed`}
                     </Box>
                   </Box>
                 ))}
               </tbody>
             </Box>
             <Typography variant="h3" sx={{ mt: 1.5 }}>
-              Glassware, each bench
+              {say`Glassware, each bench`}
             </Typography>
             <List items={method.glassware} />
           </Sheet>
@@ -185,13 +196,13 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
             sx={{ borderLeft: `6px solid ${colors.amber}` }}
           >
             <Typography id="plan-hazards" variant="h2" sx={{ color: colors.amberDeep }}>
-              Hazards
+              {say`Hazards`}
             </Typography>
             <List
               items={[...method.hazards.filter((line) => line !== authority), ...generalCautions.slice(1)]}
             />
-            <Typography>Wear: {method.protection.join(", ").toLowerCase()}.</Typography>
-            <Typography sx={{ mt: 0.5 }}>Waste: {method.waste.join(" ")}</Typography>
+            <Typography>{say`Wear: ${method.protection.join(", ").toLowerCase()}.`}</Typography>
+            <Typography sx={{ mt: 0.5 }}>{say`Waste: ${method.waste.join(" ")}`}</Typography>
             <Typography sx={{ mt: 0.5, fontWeight: 650 }}>{authority}</Typography>
           </Sheet>
         </Box>
@@ -208,6 +219,7 @@ interface CountProps {
 }
 
 function Count({ label, value, help, onChange }: CountProps) {
+  const say = useSay();
   const wrong = numberIn(value) === null;
   return (
     <TextField
@@ -215,7 +227,7 @@ function Count({ label, value, help, onChange }: CountProps) {
       value={value}
       onChange={(event) => onChange(event.target.value)}
       error={wrong}
-      helperText={wrong ? "Type a number" : help}
+      helperText={wrong ? say`Type a number` : help}
       slotProps={{ htmlInput: { inputMode: "numeric" } }}
     />
   );

@@ -2,15 +2,17 @@ import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { PlannedAmount, StagePlan } from "~/core/stages";
-import { printedUnit } from "~/core/quantity";
+import { printedUnit, withUnit } from "~/core/quantity";
 import { together } from "../../ui/number-text";
 import { colors, fonts } from "../../theme/theme";
 import { noPrint } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
+import { useSay } from "../../words/text";
+import { msg, type Phrase, uncapitalized, unitText } from "~/core/text";
 
 export interface PlanField {
   readonly text: string;
-  readonly problem: string | undefined;
+  readonly problem: Phrase | undefined;
   readonly change: (value: string) => void;
 }
 
@@ -29,6 +31,7 @@ export const figures = (x: number): string => {
 
 /** One stage of a plan: what is typed on the left, what follows on the right. */
 export function PlannedStage({ plan, number, field }: PlannedStageProps) {
+  const say = useSay();
   const { title, amounts, result, message, suffices, titerMl } = plan;
   const titration = plan.kind === "titration";
   return (
@@ -51,7 +54,7 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
               data-testid={`titer-${plan.key}`}
               sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}
             >
-              {titerMl.toFixed(1)} mL
+              {say`${titerMl.toFixed(1)} mL`}
             </Box>
           )}
           <Typography
@@ -61,15 +64,15 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
               color: suffices === false ? colors.brick : colors.ink,
             }}
           >
-            {together(message)}
+            {together(say(message))}
           </Typography>
           {plan.forTarget && (
             <Typography data-testid={`target-${plan.key}`} sx={{ mt: 1 }}>
-              For that titer, take{" "}
+              {say`For that titer, take`}{" "}
               <b style={{ fontFamily: fonts.reading }}>
-                {figures(plan.forTarget.value)} {plan.forTarget.unit}
+                {figures(plan.forTarget.value)} {say(unitText(plan.forTarget.unit))}
               </b>
-              : {plan.forTarget.label.toLowerCase()}.
+              : {say(uncapitalized(plan.forTarget.label))}.
             </Typography>
           )}
           <Needs plan={plan} amounts={amounts} />
@@ -88,12 +91,13 @@ interface AskedAmountsProps {
 }
 
 function AskedAmounts({ amounts, field, titration, result, plan }: AskedAmountsProps) {
+  const say = useSay();
   return (
     <Box sx={{ display: "grid", gap: 1.5, alignContent: "start", ...noPrint }}>
       {amounts.map(({ symbol, label, unit, value }) => (
         <NumberField
           key={symbol}
-          label={unit === "1" ? label : `${label}, ${printedUnit(unit)}`}
+          label={say(unit === "1" ? label : say`${label}, ${unitText(printedUnit(unit))}`)}
           placeholder={figures(value)}
           field={field(`amount.${symbol}`)}
         />
@@ -103,16 +107,20 @@ function AskedAmounts({ amounts, field, titration, result, plan }: AskedAmountsP
           <NumberField
             label={
               result.unit === "1"
-                ? `Expected: ${result.name}`
-                : `Expected: ${result.name}, ${printedUnit(result.unit)}`
+                ? say`Expected: ${result.name}`
+                : say`Expected: ${result.name}, ${unitText(printedUnit(result.unit))}`
             }
-            placeholder={result.value === null ? "type it" : figures(result.value)}
+            placeholder={result.value === null ? say`type it` : figures(result.value)}
             field={field("result")}
           />
-          <NumberField label="Titer you want, mL" placeholder="as it comes" field={field("target")} />
           <NumberField
-            label={`Stock of ${plan.titrant ?? "titrant"}, mol/L`}
-            placeholder="where you dilute it"
+            label={say`Titer you want, mL`}
+            placeholder={say`as it comes`}
+            field={field("target")}
+          />
+          <NumberField
+            label={say`Stock of ${plan.titrant ?? say`titrant`}, mol/L`}
+            placeholder={say`where you dilute it`}
             field={field("stock")}
           />
         </>
@@ -122,6 +130,7 @@ function AskedAmounts({ amounts, field, titration, result, plan }: AskedAmountsP
 }
 
 function Needs({ plan, amounts }: { readonly plan: StagePlan; readonly amounts: readonly PlannedAmount[] }) {
+  const say = useSay();
   return (
     <Box
       component="table"
@@ -130,14 +139,14 @@ function Needs({ plan, amounts }: { readonly plan: StagePlan; readonly amounts: 
       <tbody>
         {plan.titrantMl !== null && (
           <Row
-            name={`${plan.titrant ?? "Titrant"} for all benches, including rinsing`}
-            value={`${figures(Math.ceil(plan.titrantMl / 10) * 10)} mL`}
+            name={say`${plan.titrant ?? msg`Titrant`} for all benches, including rinsing`}
+            value={say`${figures(Math.ceil(plan.titrantMl / 10) * 10)} mL`}
           />
         )}
         {plan.stock && (
           <Row
-            name="Made by diluting stock"
-            value={`${figures(plan.stock.ml)} mL to ${figures(plan.stock.toMl)} mL`}
+            name={say`Made by diluting stock`}
+            value={say`${figures(plan.stock.ml)} mL to ${figures(plan.stock.toMl)} mL`}
           />
         )}
         {amounts
@@ -145,8 +154,12 @@ function Needs({ plan, amounts }: { readonly plan: StagePlan; readonly amounts: 
           .map(({ symbol, label, unit, value, total, per }) => (
             <Row
               key={symbol}
-              name={`${label}, ${figures(value)} ${unit}${per === "trial" ? " a flask" : ""}`}
-              value={`${figures(total)} ${unit}`}
+              name={
+                per === "trial"
+                  ? say`${label}, ${figures(value)} ${unitText(unit)} a flask`
+                  : say`${label}, ${figures(value)} ${unitText(unit)}`
+              }
+              value={say(withUnit(figures(total), unit))}
             />
           ))}
       </tbody>
@@ -172,6 +185,7 @@ interface NumberFieldProps {
 }
 
 export function NumberField({ label, placeholder, field }: NumberFieldProps) {
+  const say = useSay();
   return (
     <TextField
       label={label}
@@ -180,7 +194,7 @@ export function NumberField({ label, placeholder, field }: NumberFieldProps) {
       size="small"
       onChange={(event) => field.change(event.target.value)}
       error={field.problem !== undefined}
-      helperText={field.problem}
+      helperText={field.problem && say(field.problem)}
       slotProps={{
         inputLabel: { shrink: true },
         htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } },

@@ -6,6 +6,7 @@ import { useFetcher } from "react-router";
 import { counted } from "~/core/text";
 import { useWhoWhy, WhoWhy } from "../../ui/who-why";
 import { FormDialog } from "../../ui/form-dialog";
+import { useSay } from "../../words/text";
 
 interface RemoveMethodProps {
   id: string;
@@ -15,11 +16,12 @@ interface RemoveMethodProps {
 
 /** Takes a method of one's own out of the library, or brings it back: deleted where no run follows it, else retired. */
 export function RemoveMethod({ id, runs, retired }: RemoveMethodProps) {
+  const say = useSay();
   const fetcher = useFetcher<{ problems: Readonly<Record<string, string>> }>();
   const by = useWhoWhy();
   const [asking, setAsking] = useState(false);
   const problems = fetcher.data?.problems ?? {};
-  const verb = retired ? "Bring it back" : runs === 0 ? "Delete this method" : "Retire this method";
+  const verb = retired ? say`Bring it back` : runs === 0 ? say`Delete this method` : say`Retire this method`;
   const submit = () => {
     by.remember();
     void fetcher.submit(
@@ -36,10 +38,10 @@ export function RemoveMethod({ id, runs, retired }: RemoveMethodProps) {
         <FormDialog title={verb} submit={verb} onSubmit={submit} onClose={() => setAsking(false)}>
           <Typography>
             {retired
-              ? "It is offered again for new runs."
+              ? say`It is offered again for new runs.`
               : runs === 0
-                ? "No run follows it: all its versions go. The trail of the lab keeps a line."
-                : `${counted(runs, "run")} ${runs === 1 ? "follows" : "follow"} it, so that it stays for ${runs === 1 ? "that" : "those"}; it is not offered for new runs any more.`}
+                ? say`No run follows it: all its versions go. The trail of the lab keeps a line.`
+                : say`${counted(runs, "run")} ${runs === 1 ? say`follows` : say`follow`} it, so that it stays for ${runs === 1 ? say`that` : say`those`}; it is not offered for new runs any more.`}
           </Typography>
           {problems.form && <Alert severity="error">{problems.form}</Alert>}
           <WhoWhy

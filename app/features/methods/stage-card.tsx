@@ -8,6 +8,8 @@ import { colors } from "../../theme/theme";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { Sheet } from "../../ui/sheet";
 import { Tex } from "../../ui/tex";
+import { useSay } from "../../words/text";
+import { msg, type Phrase, unitText, uncapitalized, joined } from "~/core/text";
 
 interface StageCardProps {
   stage: ComputedStage;
@@ -16,6 +18,7 @@ interface StageCardProps {
 
 /** One stage of a method: what is read, how the result follows, what is added, how it is done. */
 export function StageCard({ stage, number }: StageCardProps) {
+  const say = useSay();
   const { title, inputs, relations, reagents = [], conditions = [], steps, cautions } = stage;
   const titration = stage.kind === "titration" ? stage : null;
   return (
@@ -27,27 +30,22 @@ export function StageCard({ stage, number }: StageCardProps) {
         <Box sx={{ minWidth: 0 }}>
           {reagents.length > 0 && (
             <>
-              <Typography variant="h3">Add</Typography>
+              <Typography variant="h3">{say`Add`}</Typography>
               <Reagents reagents={reagents} />
             </>
           )}
           {conditions.length > 0 && (
             <>
               <Typography variant="h3" sx={{ mt: 1 }}>
-                Conditions
+                {say`Conditions`}
               </Typography>
               <Box component="ul" sx={{ pl: 2.25, my: 0.5 }}>
                 {conditions.map(({ what, celsius, minutes, strict }) => (
                   <li key={what}>
                     {what}
-                    {celsius && (
-                      <span>
-                        {" "}
-                        {celsius[0]} to {celsius[1]} °C
-                      </span>
-                    )}
+                    {celsius && <span> {say`${celsius[0]} to ${celsius[1]} °C`}</span>}
                     {minutes !== undefined && <span> {minutesWords(minutes)}</span>}
-                    {strict && <b> (strict)</b>}
+                    {strict && <b> {say`(strict)`}</b>}
                   </li>
                 ))}
               </Box>
@@ -56,7 +54,7 @@ export function StageCard({ stage, number }: StageCardProps) {
         </Box>
       </Box>
       <Typography variant="h3" sx={{ mt: 1.5 }}>
-        Do
+        {say`Do`}
       </Typography>
       <Box component="ol" sx={{ pl: 2.75, my: 0.5, "& li": { mb: 0.5 }, maxWidth: 820 }}>
         {steps.map((step) => (
@@ -97,18 +95,17 @@ function CardHead({ number, title }: { readonly number: number; readonly title: 
 }
 
 function TitrationPart({ titration }: { readonly titration: TitrationStage }) {
+  const say = useSay();
   return (
     <Box sx={{ mb: 1.5 }}>
       <ColorRibbon steps={titration.ribbon} />
       <Typography sx={{ mt: 0.75 }}>
-        <b>Indicator</b>: {titration.indicator}. Read the <b>{titration.meniscus}</b> of the meniscus.
+        <b>{say`Indicator`}</b>
+        {say`: ${titration.indicator}. Read the`} <b>{titration.meniscus}</b> {say`of the meniscus.`}
         {titration.expectMl && (
           <>
             {" "}
-            Titers of about{" "}
-            <span>
-              {titration.expectMl[0]} to {titration.expectMl[1]} mL
-            </span>
+            {say`Titers of about`} <span>{say`${titration.expectMl[0]} to ${titration.expectMl[1]} mL`}</span>
             .
           </>
         )}
@@ -126,55 +123,57 @@ interface ReadAndFollowsProps {
 }
 
 function ReadAndFollows({ inputs, stage, relations, titration }: ReadAndFollowsProps) {
+  const say = useSay();
   return (
     <Box sx={{ minWidth: 0 }}>
-      <Typography variant="h3">Readings</Typography>
+      <Typography variant="h3">{say`Readings`}</Typography>
       <Box component="ul" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
         {inputs
           .filter((input) => input.is !== "constant")
           .map((input) => (
             <li key={input.symbol}>
-              <Tex tex={symbolTex(input.symbol)} /> {describedInput(input)}
+              <Tex tex={symbolTex(input.symbol)} /> {say(describedInput(input))}
             </li>
           ))}
       </Box>
       <Typography variant="h3" sx={{ mt: 1.5 }}>
-        Calculation
+        {say`Calculation`}
       </Typography>
       <Box
         sx={{ overflowX: "auto" }}
         tabIndex={0}
         role="group"
-        aria-label={`How ${stage.result.name} follows`}
+        aria-label={say`How ${stage.result.name} follows`}
       >
         {[...axisLines(stage), ...relations].map(({ relation, unit }) => (
           <Box key={relation} sx={{ py: 0.35, whiteSpace: "nowrap" }}>
             <Tex tex={relationTex(relation)} />
             <Box component="span" sx={{ color: colors.inkSoft, ml: 1, fontSize: "0.9rem" }}>
-              {printedUnit(unit)}
+              {say(unitText(printedUnit(unit)))}
             </Box>
           </Box>
         ))}
       </Box>
       <Typography variant="body2" color="textSecondary">
         {stage.kind === "calibration" &&
-          `Standards, from dilute to strong: ${stage.series.values.join(", ")}; the strongest reads about ${stage.strongest}. `}
-        Asked for: {resultsOf(stage).map(resultWords).join("; ")}.
+          say`Standards, from dilute to strong: ${stage.series.values.join(", ")}; the strongest reads about ${stage.strongest}. `}
+        {say`Asked for: ${joined(resultsOf(stage).map(resultWords), "; ")}.`}
         {titration &&
-          ` What must agree: ${agreement(titration.agree.on, titration.agree.per, titration.result.symbol)}.`}
+          say` What must agree: ${agreement(titration.agree.on, titration.agree.per, titration.result.symbol)}.`}
       </Typography>
     </Box>
   );
 }
 
 export function Reagents({ reagents }: { reagents: readonly Reagent[] }) {
+  const say = useSay();
   return (
     <Box component="ul" sx={{ pl: 2.25, my: 0.5, "& li": { mb: 0.35 } }}>
       {reagents.map(({ name, amount, exact, when }) => (
         <li key={`${name} ${when}`}>
           <b>{name}</b>, <span>{amount}</span>{" "}
           <Box component="span" sx={{ color: colors.inkSoft }}>
-            ({exact ? "exact" : "about"}) {when}
+            ({exact ? say`exact` : say`about`}) {when}
           </Box>
         </li>
       ))}
@@ -196,11 +195,11 @@ const minutesWords = (minutes: number) =>
   minutes >= 120 ? `${Math.round(minutes / 6) / 10} h` : `${minutes} min`;
 
 const resultWords = ({ name, unit }: { name: string; unit: string }) =>
-  `${name.charAt(0).toLowerCase()}${name.slice(1)}${unit === "1" ? "" : ` in ${printedUnit(unit)}`}`;
+  unit === "1" ? uncapitalized(name) : msg`${uncapitalized(name)} in ${unitText(printedUnit(unit))}`;
 
-function agreement(on: string, per: string | undefined, result: string): string {
-  if (on === result) return "the results";
-  return per === undefined ? "the titers" : `the titers taken per ${per} (${on})`;
+function agreement(on: string, per: string | undefined, result: string): Phrase {
+  if (on === result) return msg`the results`;
+  return per === undefined ? msg`the titers` : msg`the titers taken per ${per} (${on})`;
 }
 
 function relationTex(source: string): string {

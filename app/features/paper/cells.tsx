@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { type PaperNote, type SheetStage, timeColumn, withUnit } from "~/core/paper";
 import { colors, fonts } from "../../theme/theme";
 import { onceRow } from "./typed-rows";
+import { useSay } from "../../words/text";
 
 export interface WithCells {
   readonly stage: SheetStage;
@@ -11,15 +12,16 @@ export interface WithCells {
 }
 
 export function ReadOnce({ stage, cell }: WithCells) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", gap: 2, mt: 1 }}>
       {stage.once.map((column) => (
-        <Once key={column.key} label={withUnit(column)} written={stage.onceWritten.get(column.key)}>
-          {cell(onceRow, column.key, column.label)}
+        <Once key={column.key} label={say(withUnit(column))} written={stage.onceWritten.get(column.key)}>
+          {cell(onceRow, column.key, say(column.label))}
         </Once>
       ))}
       {stage.once.some(({ key }) => !stage.onceWritten.has(key)) && (
-        <Once label="Time">{cell(onceRow, timeColumn, "Time of what is read once")}</Once>
+        <Once label={say`Time`}>{cell(onceRow, timeColumn, say`Time of what is read once`)}</Once>
       )}
     </Box>
   );
@@ -45,6 +47,7 @@ const Written = ({ text }: { readonly text: string }) => (
 );
 
 export function Rows({ stage, cell }: WithCells) {
+  const say = useSay();
   return (
     <Box sx={{ overflowX: "auto", mt: 1.5 }}>
       <Box
@@ -56,34 +59,39 @@ export function Rows({ stage, cell }: WithCells) {
       >
         <thead>
           <tr>
-            <th scope="col">Flask</th>
+            <th scope="col">{say`Flask`}</th>
             {stage.columns.map((column) => (
               <Box component="th" key={column.key} scope="col" sx={{ fontWeight: 600, maxWidth: 150 }}>
-                {withUnit(column)}
+                {say(withUnit(column))}
               </Box>
             ))}
-            <th scope="col">Time</th>
+            <th scope="col">{say`Time`}</th>
           </tr>
         </thead>
         <tbody>
           {stage.rows.map((row) => (
             <tr key={row.key}>
               <Box component="th" scope="row" sx={{ fontWeight: 600, pt: "14px !important" }}>
-                {row.name}
+                {say(row.name)}
               </Box>
               {stage.columns.map((column) => {
                 const written = row.written.get(column.key);
                 return (
                   <td key={column.key}>
                     {written === undefined ? (
-                      cell(row.key, column.key, `${row.name}, ${column.label}`, row.offered.get(column.key))
+                      cell(
+                        row.key,
+                        column.key,
+                        say`${row.name}, ${column.label}`,
+                        row.offered.get(column.key),
+                      )
                     ) : (
                       <Written text={written} />
                     )}
                   </td>
                 );
               })}
-              <td>{cell(row.key, timeColumn, `${row.name}, time`)}</td>
+              <td>{cell(row.key, timeColumn, say`${row.name}, time`)}</td>
             </tr>
           ))}
         </tbody>
@@ -102,6 +110,7 @@ interface CellProps {
 }
 
 export function Cell({ label, text, offered, time, note, onType }: CellProps) {
+  const say = useSay();
   return (
     <TextField
       value={text}
@@ -109,7 +118,7 @@ export function Cell({ label, text, offered, time, note, onType }: CellProps) {
       placeholder={time ? "9:40" : offered}
       size="small"
       error={note?.grave === true}
-      helperText={note?.message}
+      helperText={note?.message && say(note?.message)}
       slotProps={{
         htmlInput: {
           "aria-label": label,

@@ -11,9 +11,11 @@ import { useRun } from "../../entry/use-run";
 import { StageEntry } from "./stage-entry";
 import { today } from "./typed-rows";
 import { useTyped } from "./use-typed";
+import { useSay } from "../../words/text";
 
 /** What was written on a data sheet, entered later: in the order of the sheet, with the times that stand on it. */
 export function PaperPage({ loaded }: { readonly loaded: RunState }) {
+  const say = useSay();
   const { record, send } = useRun(loaded);
   const [texts, write] = useTyped(`steady-bead.paper.${record.id}`);
   const date = texts.date ?? today();
@@ -23,33 +25,33 @@ export function PaperPage({ loaded }: { readonly loaded: RunState }) {
   return (
     <Page
       width={1100}
-      title="Enter from paper"
-      note={`${record.title}: type in the readings from the data sheet, with the times written on it. They are marked as entered from paper.`}
+      title={say`Enter from paper`}
+      note={say`${record.title}: type in the readings from the data sheet, with the times written on it. They are marked as entered from paper.`}
       actions={
         <>
           <Button component={Link} to={`/runs/${record.id}/sheet`} variant="outlined">
-            Data sheet
+            {say`Data sheet`}
           </Button>
           <Button component={Link} to={`/runs/${record.id}`} variant="outlined">
-            Back to the run
+            {say`Back to the run`}
           </Button>
         </>
       }
     >
-      {!open && <Alert severity="info">This run is {record.status}: reopen it to enter more.</Alert>}
+      {!open && <Alert severity="info">{say`This run is ${record.status}: reopen it to enter more.`}</Alert>}
       {open && (
         <Box sx={{ display: "grid", gap: 2, gridTemplateColumns: "minmax(0,1fr)" }}>
           <Box sx={{ display: "flex", flexWrap: "wrap", gap: 2 }}>
             <TextField
               type="date"
-              label="Date on the sheet"
+              label={say`Date on the sheet`}
               value={date}
               onChange={(event) => write({ date: event.target.value })}
               slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: today() } }}
               sx={{ width: 220 }}
             />
             <TextField
-              label="Read by"
+              label={say`Read by`}
               value={person}
               onChange={(event) => write({ person: event.target.value })}
               slotProps={{ htmlInput: { maxLength: 120 } }}

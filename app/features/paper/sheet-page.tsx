@@ -14,6 +14,8 @@ import { noPrint, Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { conditionWords } from "../stages/shared/conditions";
 import { colors, fonts } from "../../theme/theme";
+import { useSay } from "../../words/text";
+import { joined } from "~/core/text";
 
 interface SheetPageProps {
   method: Method;
@@ -29,6 +31,7 @@ const line = `1px solid ${colors.lineStrong}`;
 
 /** The data sheet of a run, or of a method for a class, to print: one for each bench, on pages of its own. */
 export function SheetPage({ method, rules, record }: SheetPageProps) {
+  const say = useSay();
   const [benches, setBenches] = useState("1");
   const count = Math.min(mostBenches, Math.max(1, Math.floor(numberIn(benches) ?? 1)));
   const stages = dataSheet(method, rules, record);
@@ -38,35 +41,35 @@ export function SheetPage({ method, rules, record }: SheetPageProps) {
       width={980}
       title={
         <Box component="span" sx={noPrint}>
-          Data sheet
+          {say`Data sheet`}
         </Box>
       }
       note={
         <Box component="span" sx={noPrint}>
-          For benches without a screen. Enter the readings in the run later, with the times written here.
+          {say`For benches without a screen. Enter the readings in the run later, with the times written here.`}
         </Box>
       }
       actions={
         <>
           <Button variant="contained" onClick={() => window.print()}>
-            Print
+            {say`Print`}
           </Button>
           {record && (
             <Button component={Link} to={`${back}/paper`} variant="outlined">
-              Enter from paper
+              {say`Enter from paper`}
             </Button>
           )}
           <Button component={Link} to={back} variant="outlined">
-            {record ? "Back to the run" : "Back to the method"}
+            {record ? say`Back to the run` : say`Back to the method`}
           </Button>
         </>
       }
     >
       <TextField
-        label="Benches"
+        label={say`Benches`}
         value={benches}
         onChange={(event) => setBenches(event.target.value)}
-        helperText={`A sheet for each, ${mostBenches} at most`}
+        helperText={say`A sheet for each, ${mostBenches} at most`}
         sx={{ width: 220, mb: 2, ...noPrint }}
       />
       <Box sx={{ display: "grid", gap: 2 }}>
@@ -76,7 +79,7 @@ export function SheetPage({ method, rules, record }: SheetPageProps) {
             method={method}
             record={record}
             stages={stages}
-            bench={count > 1 ? `bench ${i + 1}` : (record?.bench ?? "")}
+            bench={count > 1 ? say`bench ${i + 1}` : (record?.bench ?? "")}
           />
         ))}
       </Box>
@@ -92,10 +95,11 @@ interface OneSheetProps {
 }
 
 function OneSheet({ method, record, stages, bench }: OneSheetProps) {
+  const say = useSay();
   return (
     <Sheet
       component="section"
-      aria-label={bench === "" ? "Data sheet" : `Data sheet of ${bench}`}
+      aria-label={bench === "" ? say`Data sheet` : say`Data sheet of ${bench}`}
       sx={{
         "@media print": { border: 0, p: 0, breakAfter: "page", fontSize: "10.5pt" },
         "&:last-of-type": { "@media print": { breakAfter: "auto" } },
@@ -105,21 +109,26 @@ function OneSheet({ method, record, stages, bench }: OneSheetProps) {
         <Typography variant="h2" sx={{ flexGrow: 1 }}>
           {record?.title ?? method.title}
         </Typography>
-        <Typography color="textSecondary">{record ? method.title : `version ${method.version}`}</Typography>
+        <Typography color="textSecondary">
+          {record ? method.title : say`version ${method.version}`}
+        </Typography>
       </Box>
       <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 3, rowGap: 0.5, my: 1 }}>
-        <Blank label="Sample" text={record?.sample ?? ""} />
-        <Blank label="Bench" text={bench} />
-        <Blank label="Name" />
-        <Blank label="Date" />
+        <Blank label={say`Sample`} text={record?.sample ?? ""} />
+        <Blank label={say`Bench`} text={bench} />
+        <Blank label={say`Name`} />
+        <Blank label={say`Date`} />
       </Box>
       {stages.map((stage, i) => (
         <StageOnPaper key={stage.key} stage={stage} number={i + 1} />
       ))}
       <Box sx={{ borderTop: line, mt: 2, pt: 1, fontSize: "0.88em" }}>
-        <div>Record readings in ink, with the time. Cross out mistakes with a single line; never erase.</div>
+        <div>
+          {say`Record readings in ink, with the time. Cross out mistakes with a single line; never erase.`}
+        </div>
         <Box sx={{ mt: 0.5 }}>
-          <b>Safety:</b> {[...method.hazards.filter((words) => words !== authority), authority].join(" ")}
+          <b>{say`Safety:`}</b>{" "}
+          {[...method.hazards.filter((words) => words !== authority), authority].join(" ")}
         </Box>
       </Box>
     </Sheet>
@@ -150,6 +159,7 @@ function Blank({ label, text = "" }: { readonly label: string; readonly text?: s
 }
 
 function StageOnPaper({ stage, number }: { readonly stage: SheetStage; readonly number: number }) {
+  const say = useSay();
   const { title, definition, once, onceWritten, columns } = stage;
   if (once.length + columns.length === 0) return null;
   const conditions = (definition.conditions ?? []).map(conditionWords);
@@ -158,13 +168,15 @@ function StageOnPaper({ stage, number }: { readonly stage: SheetStage; readonly 
       <Typography variant="h3" sx={{ color: colors.ink, fontSize: "1.05em" }}>
         {number}. {title}
       </Typography>
-      {conditions.length > 0 && <Box sx={{ fontSize: "0.9em" }}>Conditions: {conditions.join("; ")}</Box>}
+      {conditions.length > 0 && (
+        <Box sx={{ fontSize: "0.9em" }}>{say`Conditions: ${joined(conditions, "; ")}`}</Box>
+      )}
       {once.length > 0 && (
         <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 3, rowGap: 0.5, mt: 0.75 }}>
           {once.map((column) => (
-            <Blank key={column.key} label={withUnit(column)} text={onceWritten.get(column.key) ?? ""} />
+            <Blank key={column.key} label={say(withUnit(column))} text={onceWritten.get(column.key) ?? ""} />
           ))}
-          <Blank label="Time" />
+          <Blank label={say`Time`} />
         </Box>
       )}
       {columns.length > 0 && <RowsOnPaper stage={stage} />}
@@ -173,29 +185,30 @@ function StageOnPaper({ stage, number }: { readonly stage: SheetStage; readonly 
 }
 
 function RowsOnPaper({ stage: { title, columns, rows } }: { readonly stage: SheetStage }) {
+  const say = useSay();
   return (
-    <Box sx={{ overflowX: "auto", mt: 1 }} tabIndex={0} role="group" aria-label={`${title}, row by row`}>
+    <Box sx={{ overflowX: "auto", mt: 1 }} tabIndex={0} role="group" aria-label={say`${title}, row by row`}>
       <Box component="table" sx={ruled}>
         <thead>
           <tr>
-            <th scope="col">Flask</th>
+            <th scope="col">{say`Flask`}</th>
             {columns.map((column) => (
               <th key={column.key} scope="col">
-                {withUnit(column)}
+                {say(withUnit(column))}
               </th>
             ))}
             <Box component="th" scope="col" sx={{ width: "11%" }}>
-              Time
+              {say`Time`}
             </Box>
             <Box component="th" scope="col" sx={{ width: "16%" }}>
-              Remarks
+              {say`Remarks`}
             </Box>
           </tr>
         </thead>
         <tbody>
           {rows.map((row) => (
             <tr key={row.key}>
-              <td>{row.name}</td>
+              <td>{say(row.name)}</td>
               {columns.map(({ key }) => (
                 <td key={key}>{row.written.get(key) ?? row.offered.get(key) ?? ""}</td>
               ))}

@@ -14,6 +14,7 @@ import { Sheet } from "../../ui/sheet";
 import type { Send } from "../../entry/use-run";
 import { Cell, ReadOnce, Rows } from "./cells";
 import { placeOf, type Texts, typedRows } from "./typed-rows";
+import { useSay } from "../../words/text";
 
 interface StageEntryProps {
   readonly record: RunRecord;
@@ -27,6 +28,7 @@ interface StageEntryProps {
 
 /** The readings of one stage as they stand on the sheet, checked while they are typed and entered together. */
 export function StageEntry({ record, stage, date, person, texts, write, send }: StageEntryProps) {
+  const say = useSay();
   const read = useMemo(
     () =>
       readPaper(
@@ -61,7 +63,7 @@ export function StageEntry({ record, stage, date, person, texts, write, send }: 
       {stage.columns.length > 0 && <Rows stage={stage} cell={cell} />}
       <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2, mt: 1.5 }}>
         <Button variant={read.count > 0 ? "contained" : "outlined"} onClick={enter} disabled={busy}>
-          {read.count > 0 ? `Enter ${counted(read.count, "reading")}` : "Enter the readings"}
+          {read.count > 0 ? say`Enter ${counted(read.count, "reading")}` : say`Enter the readings`}
         </Button>
         {said && (
           <Box
@@ -78,24 +80,26 @@ export function StageEntry({ record, stage, date, person, texts, write, send }: 
 
 /** Enters what was read from a form, and says what came of it. */
 function useEntering({ request, count, notes }: PaperRead, send: Send, onEntered: () => void) {
+  const say = useSay();
   const [said, setSaid] = useState<{ readonly text: string; readonly well: boolean } | null>(null);
   const [busy, setBusy] = useState(false);
   const enter = () => {
     if (!request) {
       const grave = [...notes.values()].some((note) => note.grave);
       const text = grave
-        ? "Fix the marked fields first. Nothing has been entered yet."
-        : "No readings typed yet";
+        ? say`Fix the marked fields first. Nothing has been entered yet.`
+        : say`No readings typed yet`;
       return setSaid({ text, well: false });
     }
     setBusy(true);
     void send(request).then((answer) => {
       setBusy(false);
-      if (!isTaken(answer)) return setSaid({ text: answer.message, well: false });
+      if (!isTaken(answer)) return setSaid({ text: say(answer.message), well: false });
       onEntered();
-      const where = answer.status === "waiting" ? " They wait in this browser until the server answers." : "";
+      const where =
+        answer.status === "waiting" ? say` They wait in this browser until the server answers.` : "";
       const what = capitalized(counted(count, "reading"));
-      setSaid({ text: `${what} entered, marked as from paper.${where}`, well: true });
+      setSaid({ text: say`${what} entered, marked as from paper.${where}`, well: true });
     });
   };
   return { enter, said, busy, forget: () => setSaid(null) };

@@ -12,7 +12,7 @@ import {
   unfinishedWords,
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
-import { listed } from "~/core/text";
+import { listed, type Phrase } from "~/core/text";
 import { flasksLeft } from "../stages/titration/due-flasks";
 import { useRunInHand } from "../../entry/run-context";
 import { colors, fonts } from "../../theme/theme";
@@ -22,6 +22,7 @@ import { Implausible, WholeNumber } from "../stages/shared/footing";
 import { NewerConcentrations } from "../stages/shared/newer-concentrations";
 import { screensOf } from "../stages/table";
 import { NotShelved, ShelveButton } from "../stages/shared/shelve";
+import { useSay } from "../../words/text";
 
 /** What belongs beside a stage's result, by its kind. */
 function StageFacts({ stage, record }: { stage: ComputedEvaluation; record: RunRecord }) {
@@ -31,19 +32,20 @@ function StageFacts({ stage, record }: { stage: ComputedEvaluation; record: RunR
 
 /** The end of a run: its results to read over, and to finish it with. */
 export function ConcludeStageView({ evaluation }: { evaluation: RunEvaluation }) {
+  const say = useSay();
   const run = useRunInHand();
   const { record, send } = run;
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const stages = evaluation.stages;
   const open = stages.filter((s) => !s.done);
   const finished = record.status !== "open";
   const used = new Set(stages.flatMap((s) => screensOf(s).rinse));
-  const rinse = used.size === 0 ? "flasks and pipettes" : listed([...used]);
+  const rinse = used.size === 0 ? say`flasks and pipettes` : listed([...used]);
   const change = (intent: "finish" | "reopen") => () =>
     void send({ intent }).then((answer) => setProblem(answer.status === "done" ? null : answer.message));
   return (
     <Box sx={{ display: "grid", gap: 2, mt: 2, maxWidth: 860 }}>
-      <Sheet component="section" aria-label="Results">
+      <Sheet component="section" aria-label={say`Results`}>
         {stages.map((stage, i) => {
           const last = i === stages.length - 1;
           return <StageResult key={stage.key} i={i} stage={stage} last={last} record={record} />;
@@ -55,14 +57,14 @@ export function ConcludeStageView({ evaluation }: { evaluation: RunEvaluation })
           {open
             .map((s) =>
               s.implausible.length > 0
-                ? `${s.definition.title}: ${s.implausible[0]?.text ?? ""}.`
-                : `${s.definition.title}: ${unfinishedWords(s)}.`,
+                ? say`${s.definition.title}: ${s.implausible[0]?.text ?? ""}.`
+                : say`${s.definition.title}: ${unfinishedWords(s)}.`,
             )
             .join(" ")}
         </Alert>
       )}
-      {problem && <Alert severity="error">{problem}</Alert>}
-      <EndOfRun finished={finished} record={record} change={change} rinse={rinse} stages={stages} />
+      {problem && <Alert severity="error">{say(problem)}</Alert>}
+      <EndOfRun finished={finished} record={record} change={change} rinse={say(rinse)} stages={stages} />
     </Box>
   );
 }
@@ -75,6 +77,7 @@ interface StageResultProps {
 }
 
 function StageResult({ i, stage, last, record }: StageResultProps) {
+  const say = useSay();
   return (
     <Box sx={{ py: 1.5, borderTop: i === 0 ? 0 : `1px solid ${colors.line}` }}>
       <Typography variant="h2">{stage.definition.result.name}</Typography>
@@ -83,20 +86,20 @@ function StageResult({ i, stage, last, record }: StageResultProps) {
         data-testid={`result-${stage.key}`}
         sx={{ fontFamily: fonts.reading, fontSize: last ? "2rem" : "1.35rem", lineHeight: 1.3 }}
       >
-        {stage.shown?.text ?? "no result yet"}
+        {say(stage.shown?.text ?? say`no result yet`)}
       </Box>
       {stage.also.map(({ definition: { symbol, name }, shown }) => (
         <Typography key={symbol}>
-          {name}: <span style={{ fontFamily: fonts.reading }}>{shown.text}</span>
+          {say(name)}: <span style={{ fontFamily: fonts.reading }}>{say(shown.text)}</span>
         </Typography>
       ))}
       <StageFacts stage={stage} record={record} />
       <Implausible stage={stage} />
       <Typography color="textSecondary">
-        {reasonsOf(stage).map((reason) => `${reason} `)}
+        {reasonsOf(stage).map((reason) => say`${reason} `)}
         {stage.shown &&
           stage.shown.plusMinus !== "0" &&
-          `± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
+          say`± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
       </Typography>
       {stage.shown && (
         <Button
@@ -106,7 +109,7 @@ function StageResult({ i, stage, last, record }: StageResultProps) {
           size="small"
           sx={{ ml: -1 }}
         >
-          Show the working
+          {say`Show the working`}
         </Button>
       )}
       <ShelveButton stage={stage} record={record} />
@@ -123,6 +126,7 @@ interface EndOfRunProps {
 }
 
 function EndOfRun({ finished, record, change, rinse, stages }: EndOfRunProps) {
+  const say = useSay();
   const left = stages.reduce((sum, stage) => {
     const timers = record.stages.find((s) => s.key === stage.key)?.timers ?? [];
     return sum + (stage.kind === "titration" ? flasksLeft(timers, stage) : 0);
@@ -132,14 +136,14 @@ function EndOfRun({ finished, record, change, rinse, stages }: EndOfRunProps) {
       {finished ? (
         <>
           <Typography sx={{ flexGrow: 1 }}>
-            Finished
+            {say`Finished`}
             {record.finishedAt && (
               <>
                 {" "}
-                on <When at={record.finishedAt} as="time" />
+                {say`on`} <When at={record.finishedAt} as="time" />
               </>
             )}
-            . Its readings are kept as they stand.
+            {say`. Its readings are kept as they stand.`}
           </Typography>
           <Button
             component={Link}
@@ -147,23 +151,26 @@ function EndOfRun({ finished, record, change, rinse, stages }: EndOfRunProps) {
             variant="contained"
             size="large"
           >
-            Same again: next sample
+            {say`Same again: next sample`}
           </Button>
           <Button variant="outlined" onClick={change("reopen")}>
-            Reopen the run
+            {say`Reopen the run`}
           </Button>
         </>
       ) : (
         <>
           <Typography sx={{ flexGrow: 1 }}>
-            Clean up: {record.method.waste.join(" ")} Rinse {rinse}.
+            {say`Clean up: ${record.method.waste.join(" ")} Rinse ${rinse}.`}
             <NotShelved stages={stages} />
             {left > 0 && (
-              <b> {left === 1 ? "One flask is" : `${left} flasks are`} still waiting to be titrated.</b>
+              <b>
+                {" "}
+                {say`${left === 1 ? say`One flask is` : say`${left} flasks are`} still waiting to be titrated.`}
+              </b>
             )}
           </Typography>
           <Button variant="contained" size="large" onClick={change("finish")}>
-            Finish the run
+            {say`Finish the run`}
           </Button>
         </>
       )}

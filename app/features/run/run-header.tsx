@@ -14,14 +14,17 @@ import { useCursor } from "../../entry/cursor";
 import { useRunInHand } from "../../entry/run-context";
 import { When } from "../../ui/when";
 import { FormDialog } from "../../ui/form-dialog";
+import { useSay } from "../../words/text";
+import { type Phrase } from "~/core/text";
 
 function RenameDialog({ onClose }: { onClose: () => void }) {
+  const say = useSay();
   const run = useRunInHand();
   const { title, sample, bench } = run.record;
   const [form, setForm] = useState({ title, sample, bench });
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const submit = () => {
-    if (form.title.trim() === "") return setProblem("Give the run a title so you can find it again");
+    if (form.title.trim() === "") return setProblem(say`Give the run a title so you can find it again`);
     void run.send({ intent: "rename", ...form }).then((answer) => {
       if (answer.status === "done") onClose();
       else setProblem(answer.message);
@@ -33,15 +36,15 @@ function RenameDialog({ onClose }: { onClose: () => void }) {
       value={form[name]}
       onChange={(event) => setForm({ ...form, [name]: event.target.value })}
       error={name === "title" && problem !== null}
-      helperText={name === "title" ? problem : undefined}
+      helperText={name === "title" && problem !== null ? say(problem) : undefined}
       slotProps={{ htmlInput: { maxLength: 120 } }}
     />
   );
   return (
-    <FormDialog title="Rename the run" submit="Rename" onSubmit={submit} onClose={onClose}>
-      {field("title", "Title")}
-      {field("sample", "Sample")}
-      {field("bench", "Bench or person")}
+    <FormDialog title={say`Rename the run`} submit={say`Rename`} onSubmit={submit} onClose={onClose}>
+      {field("title", say`Title`)}
+      {field("sample", say`Sample`)}
+      {field("bench", say`Bench or person`)}
     </FormDialog>
   );
 }
@@ -61,11 +64,11 @@ interface ArchiveDialogProps {
 }
 
 function ArchiveDialog({ onArchive, onClose }: ArchiveDialogProps) {
+  const say = useSay();
   return (
-    <FormDialog title="Archive this run?" submit="Archive" onSubmit={onArchive} onClose={onClose}>
+    <FormDialog title={say`Archive this run?`} submit={say`Archive`} onSubmit={onArchive} onClose={onClose}>
       <Typography>
-        It leaves the bench and keeps all its readings. Find it under “archived runs” on the bench; it can be
-        reopened any time.
+        {say`It leaves the bench and keeps all its readings. Find it under “archived runs” on the bench; it can be reopened any time.`}
       </Typography>
     </FormDialog>
   );
@@ -82,13 +85,14 @@ const headLine = {
 
 /** Title, sample, bench and date; undo; what can be done with the run as a whole. */
 export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
+  const say = useSay();
   const run = useRunInHand();
   const { record, send } = run;
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
   const [timing, setTiming] = useState(false);
   const [archiving, setArchiving] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const change = (intent: "archive" | "delete" | "reopen") =>
     void send({ intent }).then((answer) => {
       if (answer.status !== "done") return setProblem(answer.message);
@@ -108,7 +112,7 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
           {record.status === "open" && <UndoButtons setProblem={setProblem} />}
           {record.status === "open" && stage && (
             <Button variant="text" color="secondary" size="small" onClick={() => setTiming(true)}>
-              Timer …
+              {say`Timer …`}
             </Button>
           )}
           <ShortcutsButton onShortcuts={onShortcuts} />
@@ -122,7 +126,7 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
       </Box>
       {problem && (
         <Alert severity="error" onClose={() => setProblem(null)} sx={{ mb: 1 }}>
-          {problem}
+          {say(problem)}
         </Alert>
       )}
 
@@ -138,7 +142,8 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
 }
 
 /** Takes the last change back, or makes again what was taken back last. */
-function UndoButtons({ setProblem }: { readonly setProblem: (to: string | null) => void }) {
+function UndoButtons({ setProblem }: { readonly setProblem: (to: Phrase | null) => void }) {
+  const say = useSay();
   const { send, undo, redo } = useRunInHand();
   const toNext = useCursor();
   const [busy, setBusy] = useState(false);
@@ -161,7 +166,7 @@ function UndoButtons({ setProblem }: { readonly setProblem: (to: string | null) 
         onClick={() => act(intent, change.eventId)}
         sx={{ textAlign: "left", lineHeight: 1.2 }}
       >
-        {intent === "undo" ? "Undo" : "Redo"}: {change.description}
+        {say`${intent === "undo" ? say`Undo` : say`Redo`}: ${change.description}`}
       </Button>
     );
   return (
@@ -173,17 +178,18 @@ function UndoButtons({ setProblem }: { readonly setProblem: (to: string | null) 
 }
 
 function ShortcutsButton({ onShortcuts }: { readonly onShortcuts: () => void }) {
+  const say = useSay();
   return (
     <Button
       variant="text"
       color="secondary"
       size="small"
       onClick={onShortcuts}
-      aria-label="Shortcuts"
+      aria-label={say`Shortcuts`}
       // A phone has no such keys.
       sx={{ display: { xs: "none", sm: "inline-flex" } }}
     >
-      ? keys
+      {say`? keys`}
     </Button>
   );
 }
@@ -197,6 +203,7 @@ interface RunMenuProps {
 
 /** What is done seldom to a run: its name, its trail, its rules, and putting it away. */
 function RunMenu({ record, onRename, onArchive, change }: RunMenuProps) {
+  const say = useSay();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const choose = (act: () => void) => () => {
     setAnchor(null);
@@ -205,38 +212,40 @@ function RunMenu({ record, onRename, onArchive, change }: RunMenuProps) {
   return (
     <>
       <IconButton
-        aria-label="More about this run"
+        aria-label={say`More about this run`}
         onClick={(event) => setAnchor(event.currentTarget)}
         sx={{ width: 40, height: 40, color: "text.primary", fontWeight: 700 }}
       >
         ⋯
       </IconButton>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {record.status === "open" && <MenuItem onClick={choose(onRename)}>Rename …</MenuItem>}
+        {record.status === "open" && <MenuItem onClick={choose(onRename)}>{say`Rename …`}</MenuItem>}
         <MenuItem component={Link} to={`/?start=${record.method.id}&again=${record.id}`}>
-          Same again: next sample …
+          {say`Same again: next sample …`}
         </MenuItem>
         <MenuItem component={Link} to="trail" relative="path">
-          Trail: who did what, when
+          {say`Trail: who did what, when`}
         </MenuItem>
         <MenuItem component={Link} to={`/runs/${record.id}/sheet`}>
-          Data sheet to print
+          {say`Data sheet to print`}
         </MenuItem>
         {record.status === "open" && (
           <MenuItem component={Link} to={`/runs/${record.id}/paper`}>
-            Enter from paper …
+            {say`Enter from paper …`}
           </MenuItem>
         )}
         {record.status === "open" && (
           <MenuItem component={Link} to={`/house-rules?run=${record.id}`}>
-            House rules for this run …
+            {say`House rules for this run …`}
           </MenuItem>
         )}
-        {record.status !== "open" && <MenuItem onClick={choose(() => change("reopen"))}>Reopen</MenuItem>}
+        {record.status !== "open" && (
+          <MenuItem onClick={choose(() => change("reopen"))}>{say`Reopen`}</MenuItem>
+        )}
         {isEmptyRun(record) ? (
-          <MenuItem onClick={choose(() => change("delete"))}>Delete the empty run</MenuItem>
+          <MenuItem onClick={choose(() => change("delete"))}>{say`Delete the empty run`}</MenuItem>
         ) : (
-          record.status !== "archived" && <MenuItem onClick={choose(onArchive)}>Archive …</MenuItem>
+          record.status !== "archived" && <MenuItem onClick={choose(onArchive)}>{say`Archive …`}</MenuItem>
         )}
       </Menu>
     </>

@@ -18,9 +18,11 @@ import { RunHeader } from "./run-header";
 import { ShelfContext } from "../stages/shared/shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { StageView } from "../stages/table";
+import { useSay } from "../../words/text";
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
 export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }) {
+  const say = useSay();
   const run = useRun(loaded);
   const { record, undo, redo, send } = run;
   const evaluation = useMemo(() => evaluateRun(record), [record]);
@@ -48,20 +50,20 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
         <RunHeader stage={stage} onShortcuts={help} />
         {run.trouble && (
           <Alert severity="error" sx={{ mb: 1 }}>
-            {run.trouble}
+            {say(run.trouble)}
           </Alert>
         )}
         <KeptPanel />
         <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
         {stage && failures.some((f) => f.stageKey === viewed) && (
           <Alert severity="error" sx={{ mb: 1 }}>
-            {stage.problem}.
+            {stage.problem && say(stage.problem)}.
           </Alert>
         )}
         <ShelfContext value={shelf}>
           <Contained
             name={viewed}
-            message="This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used."
+            message={say`This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used.`}
           >
             <Suspense fallback={<Box data-testid="stage-coming" sx={{ minHeight: 400 }} />}>
               {stage && <StageView key={stage.key} stage={stage} evaluation={evaluation} />}
@@ -85,6 +87,7 @@ interface UseRunShortcutsProps {
 }
 
 function useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send }: UseRunShortcutsProps) {
+  const say = useSay();
   return useMemo((): Shortcut[] => {
     const at = evaluation.chain.findIndex(({ key }) => key === viewed);
     const go = (to: number) => {
@@ -92,11 +95,11 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send }: Use
       if (target) void navigate(`?stage=${target.key}`, { preventScrollReset: true });
     };
     return [
-      { keys: "Enter", words: "save the reading, go to the next field" },
-      { keys: "Tab", words: "next field, without saving an empty one" },
+      { keys: "Enter", words: say`save the reading, go to the next field` },
+      { keys: "Tab", words: say`next field, without saving an empty one` },
       {
         keys: "Alt R",
-        words: "current trial: rough or counts",
+        words: say`current trial: rough or counts`,
         code: "KeyR",
         act: () =>
           document
@@ -105,34 +108,34 @@ function useRunShortcuts({ evaluation, viewed, navigate, undo, redo, send }: Use
       },
       {
         keys: "Alt M",
-        words: "mark what is typed as a possible end point",
+        words: say`mark what is typed as a possible end point`,
         code: "KeyM",
         act: () => document.querySelector<HTMLElement>('[data-act="maybe"]')?.click(),
       },
-      { keys: "=", words: "write the proposed value" },
-      { keys: "↑ ↓", words: "final reading: a drop more or less, 0.05 mL" },
+      { keys: "=", words: say`write the proposed value` },
+      { keys: "↑ ↓", words: say`final reading: a drop more or less, 0.05 mL` },
       {
         keys: "Alt Z",
-        words: "undo the last change",
+        words: say`undo the last change`,
         code: "KeyZ",
         act: () => undo && void send({ intent: "undo", eventId: undo.eventId }),
       },
       {
         keys: "Alt Y",
-        words: "redo what was undone",
+        words: say`redo what was undone`,
         code: "KeyY",
         act: () => redo && void send({ intent: "redo", eventId: redo.eventId }),
       },
-      { keys: "Alt N", words: "next stage", code: "KeyN", act: () => go(at + 1) },
-      { keys: "Alt P", words: "previous stage", code: "KeyP", act: () => go(at - 1) },
+      { keys: "Alt N", words: say`next stage`, code: "KeyN", act: () => go(at + 1) },
+      { keys: "Alt P", words: say`previous stage`, code: "KeyP", act: () => go(at - 1) },
       {
         keys: "Alt W",
-        words: "show the working",
+        words: say`show the working`,
         code: "KeyW",
         act: () => void navigate(`working?stage=${viewed}`, { relative: "path" }),
       },
-      { keys: "Alt B", words: "back to the bench", code: "KeyB", act: () => void navigate("/") },
-      { keys: "?", words: "this list" },
+      { keys: "Alt B", words: say`back to the bench`, code: "KeyB", act: () => void navigate("/") },
+      { keys: "?", words: say`this list` },
     ];
-  }, [evaluation, viewed, undo, redo, send, navigate]);
+  }, [evaluation, viewed, undo, redo, send, navigate, say]);
 }

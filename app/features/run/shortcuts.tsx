@@ -7,6 +7,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import { useEffect } from "react";
 import { tinykeys } from "tinykeys";
 import { colors, fonts } from "../../theme/theme";
+import { useSay } from "../../words/text";
 
 export interface Shortcut {
   /** As shown: "Alt R". */
@@ -45,9 +46,10 @@ export function ShortcutsDialog({
   shortcuts: readonly Shortcut[];
   onClose: () => void;
 }) {
+  const say = useSay();
   return (
     <Dialog open onClose={onClose} aria-labelledby="shortcuts-title" fullWidth maxWidth="xs">
-      <DialogTitle id="shortcuts-title">By keyboard</DialogTitle>
+      <DialogTitle id="shortcuts-title">{say`By keyboard`}</DialogTitle>
       <DialogContent>
         <Box
           component="dl"
@@ -79,7 +81,7 @@ export function ShortcutsDialog({
       </DialogContent>
       <DialogActions sx={{ px: 3, pb: 2 }}>
         <Button onClick={onClose} variant="contained" autoFocus>
-          Close
+          {say`Close`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -6,12 +6,13 @@ import { type ComponentProps, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { TrialEvaluation, ComputedEvaluation } from "~/core/stages";
 import { type Wait, usualWaits } from "~/core/method";
-import { capitalized } from "~/core/text";
+import { capitalized, type Phrase } from "~/core/text";
 import { useRunInHand } from "../../entry/run-context";
 import { isTaken } from "../../live/post";
 import { fonts } from "../../theme/theme";
 import { numberIn } from "../../ui/number-in";
 import { FormDialog } from "../../ui/form-dialog";
+import { useSay } from "../../words/text";
 
 interface TimerDialogProps {
   stage: ComputedEvaluation;
@@ -20,18 +21,19 @@ interface TimerDialogProps {
 
 /** Sets a timer for the stage or for one of its flasks: what the method asks for is offered, anything else can be typed. */
 export function TimerDialog({ stage, onClose }: TimerDialogProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   const conditions = stage.definition.conditions ?? [];
   const usual = usualWaits(conditions);
   const flasks = stage.kind === "titration" ? stage.trials.filter((t) => !t.record.struck) : [];
   const [form, setForm] = useState({ what: usual[0]?.what ?? "", minutes: String(usual[0]?.minutes ?? 1) });
   const [flask, setFlask] = useState("");
-  const [problem, setProblem] = useState<{ at: "what" | "minutes"; message: string } | null>(null);
+  const [problem, setProblem] = useState<{ at: "what" | "minutes"; message: Phrase } | null>(null);
   const submit = () => {
     const minutes = numberIn(form.minutes);
-    if (form.what.trim() === "") return setProblem({ at: "what", message: "Say what it is for" });
+    if (form.what.trim() === "") return setProblem({ at: "what", message: say`Say what it is for` });
     if (minutes === null || minutes * 60 < 1 || minutes > 7 * 24 * 60) {
-      return setProblem({ at: "minutes", message: "A time in minutes, as 15 or 0.5" });
+      return setProblem({ at: "minutes", message: say`A time in minutes, as 15 or 0.5` });
     }
     const known = usual.find((u) => u.what === form.what.trim() && u.minutes === minutes);
     const chosen = flasks.find((t) => t.id === flask);
@@ -41,7 +43,7 @@ export function TimerDialog({ stage, onClose }: TimerDialogProps) {
       stageKey: stage.key,
       trialId: chosen?.id ?? null,
       what: form.what.trim(),
-      flask: chosen ? chosen.words : "",
+      flask: chosen ? say(chosen.words) : "",
       counts: known?.counts ?? "for",
       seconds: minutes * 60,
       strict: known?.strict ?? false,
@@ -56,16 +58,16 @@ export function TimerDialog({ stage, onClose }: TimerDialogProps) {
       label={label}
       value={form[name]}
       error={problem?.at === name}
-      helperText={problem?.at === name ? problem.message : undefined}
+      helperText={problem?.at === name ? say(problem.message) : undefined}
       onChange={(event) => setForm({ ...form, [name]: event.target.value })}
       slotProps={{ htmlInput: input }}
     />
   );
   return (
-    <FormDialog title="Set a timer" submit="Start it" onSubmit={submit} onClose={onClose}>
+    <FormDialog title={say`Set a timer`} submit={say`Start it`} onSubmit={submit} onClose={onClose}>
       <UsualWaits usual={usual} form={form} setForm={setForm} />
-      {field("what", "What for", { maxLength: 160 })}
-      {field("minutes", "Minutes", { inputMode: "decimal", style: { fontFamily: fonts.reading } })}
+      {field("what", say`What for`, { maxLength: 160 })}
+      {field("minutes", say`Minutes`, { inputMode: "decimal", style: { fontFamily: fonts.reading } })}
       {flasks.length > 0 && <FlaskChoice flask={flask} setFlask={setFlask} flasks={flasks} />}
     </FormDialog>
   );
@@ -78,22 +80,23 @@ interface FlaskChoiceProps {
 }
 
 function FlaskChoice({ flask, setFlask, flasks }: FlaskChoiceProps) {
+  const say = useSay();
   return (
     <TextField
       select
-      label="For"
+      label={say`For`}
       value={flask}
       onChange={(event) => setFlask(event.target.value)}
       slotProps={{
         inputLabel: { shrink: true },
         select: { displayEmpty: true },
-        htmlInput: { "aria-label": "For" },
+        htmlInput: { "aria-label": say`For` },
       }}
     >
-      <MenuItem value="">the whole stage</MenuItem>
+      <MenuItem value="">{say`the whole stage`}</MenuItem>
       {flasks.map((t) => (
         <MenuItem key={t.id} value={t.id}>
-          {capitalized(t.words)}
+          {say(capitalized(t.words))}
         </MenuItem>
       ))}
     </TextField>
@@ -107,12 +110,13 @@ interface UsualWaitsProps {
 }
 
 function UsualWaits({ usual, form, setForm }: UsualWaitsProps) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1 }}>
       {usual.map(({ what, minutes, counts }) => (
         <Chip
           key={what}
-          label={`${what}, ${counts === "within" ? "within " : ""}${minutes} min`}
+          label={say`${what}, ${counts === "within" ? say`within ` : ""}${minutes} min`}
           color={form.what === what ? "primary" : "default"}
           variant={form.what === what ? "filled" : "outlined"}
           onClick={() => setForm({ what, minutes: String(minutes) })}

@@ -15,6 +15,8 @@ import {
   markedProblem,
   keptFrom,
 } from "./parts";
+import { useSay } from "../../words/text";
+import { type Phrase } from "~/core/text";
 
 const emptyBottle = {
   form: "solid",
@@ -32,6 +34,7 @@ const emptyBottle = {
 
 /** A bottle that came from elsewhere: what its certificate says, or what is merely written on it. */
 export function AddForm({ today }: NewBottleProps) {
+  const say = useSay();
   const { put, problems, busy } = usePut();
   const form = useFormState(emptyBottle, problems);
   const { values, set, field } = form;
@@ -65,31 +68,32 @@ export function AddForm({ today }: NewBottleProps) {
     });
   return (
     <Box sx={{ display: "grid", gap: 2, maxWidth: 820 }}>
-      <Step number={1} title="What it is">
+      <Step number={1} title={say`What it is`}>
         <WhatItIs field={field} chooseFormula={chooseFormula} solid={solid} />
         {substanceOf(text("formula")) && <Mind lines={mindOf(text("formula"))} />}
       </Step>
-      <Step number={2} title="On the label">
+      <Step number={2} title={say`On the label`}>
         <KeepingFields form={form} unit={solid ? "g" : "mL"} />
       </Step>
       <PutButton busy={busy} problem={markedProblem(problems)} onClick={submit}>
-        Put it on the shelf
+        {say`Put it on the shelf`}
       </PutButton>
     </Box>
   );
 }
 
 interface WhatItIsProps {
-  readonly field: (name: string, problem?: string) => FormField;
+  readonly field: (name: string, problem?: Phrase) => FormField;
   readonly chooseFormula: (formula: string) => void;
   readonly solid: boolean;
 }
 
 function WhatItIs({ field, chooseFormula, solid }: WhatItIsProps) {
+  const say = useSay();
   return (
     <Box sx={fieldsGrid}>
       <TextInput
-        label="It is a"
+        label={say`It is a`}
         field={field("form")}
         choices={[
           { value: "solid", label: "solid" },
@@ -97,25 +101,25 @@ function WhatItIs({ field, chooseFormula, solid }: WhatItIsProps) {
         ]}
       />
       <TextInput
-        label="Formula"
+        label={say`Formula`}
         field={{ ...field("formula"), change: chooseFormula }}
-        help="such as KHC8H4O4 or CuSO4·5H2O"
+        help={say`such as KHC8H4O4 or CuSO4·5H2O`}
       />
-      <TextInput label="Name" field={field("name")} />
+      <TextInput label={say`Name`} field={field("name")} />
       <TextInput
-        label="Known"
+        label={say`Known`}
         field={field("how")}
         choices={[
-          { value: "certificate", label: "by its certificate" },
-          { value: "nominal", label: "nominally, not measured" },
+          { value: "certificate", label: say`by its certificate` },
+          { value: "nominal", label: say`nominally, not measured` },
         ]}
       />
-      <TextInput label={solid ? "Purity, %" : "Concentration, mol/L"} field={field("value")} number />
+      <TextInput label={solid ? say`Purity, %` : say`Concentration, mol/L`} field={field("value")} number />
       <TextInput
-        label={solid ? "±, %" : "±, mol/L"}
+        label={solid ? "±, %" : say`±, mol/L`}
         field={field("plusMinus")}
         number
-        help="half the width; empty for none"
+        help={say`half the width; empty for none`}
       />
     </Box>
   );

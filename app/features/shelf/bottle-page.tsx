@@ -20,6 +20,8 @@ import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
 import { Step } from "../working/step";
 import { EditBottle } from "./edit-bottle";
+import { useSay } from "../../words/text";
+import { unitText } from "~/core/text";
 
 interface BottlePageProps {
   solution: SolutionView;
@@ -31,6 +33,7 @@ interface BottlePageProps {
 
 /** One bottle: its concentration and how that is known, what it stands on, what depends on it. */
 export function BottlePage({ solution, assignments, making, standsOn, carries }: BottlePageProps) {
+  const say = useSay();
   const { id, code, name, formula, current, state } = solution;
   const shown = current && concentrationOf(current);
   const evaluation = making && evaluateRun(making);
@@ -40,20 +43,20 @@ export function BottlePage({ solution, assignments, making, standsOn, carries }:
       title={name}
       note={
         <>
-          <span style={{ fontFamily: fonts.reading }}>{code}</span> · {prettyFormula(formula)} · made{" "}
-          <When at={solution.madeAt} /> by {solution.madeBy || "nobody named"}
+          <span style={{ fontFamily: fonts.reading }}>{code}</span> {say`· ${prettyFormula(formula)} · made`}{" "}
+          <When at={solution.madeAt} /> {say`by ${solution.madeBy || say`nobody named`}`}
         </>
       }
       actions={
         <>
           <Button component={Link} to={`/shelf/labels?ids=${id}`} variant="contained">
-            Label
+            {say`Label`}
           </Button>
           <Button component={Link} to={`/shelf/lineage?of=${id}`} variant="outlined">
-            Lineage
+            {say`Lineage`}
           </Button>
           <Button component={Link} to="/shelf" variant="outlined">
-            Back to the shelf
+            {say`Back to the shelf`}
           </Button>
         </>
       }
@@ -72,8 +75,8 @@ export function BottlePage({ solution, assignments, making, standsOn, carries }:
           {assignments.length > 1 && <History assignments={assignments} />}
         </Box>
         <Box sx={{ display: "grid", gap: 2 }}>
-          <Relatives title="Rests on" none="nothing else of the shelf" lines={standsOn} />
-          <Relatives title="Depends on it" none="nothing yet" lines={carries} />
+          <Relatives title={say`Rests on`} none={say`nothing else of the shelf`} lines={standsOn} />
+          <Relatives title={say`Depends on it`} none={say`nothing yet`} lines={carries} />
           <EditBottle key={id} solution={solution} />
         </Box>
       </Box>
@@ -89,11 +92,12 @@ interface ConcentrationSheetProps {
 }
 
 function ConcentrationSheet({ solution, current, shown, state }: ConcentrationSheetProps) {
+  const say = useSay();
   return (
-    <Sheet component="section" aria-label="Concentration" sx={{ p: 2.5 }}>
+    <Sheet component="section" aria-label={say`Concentration`} sx={{ p: 2.5 }}>
       <Typography color="textSecondary">
-        {solution.form === "solid" ? "Purity" : "Concentration"}
-        {current && <>, {howWords[current.how]}</>}
+        {solution.form === "solid" ? say`Purity` : say`Concentration`}
+        {current && <>, {say(howWords[current.how])}</>}
       </Typography>
       <Box
         data-testid="concentration"
@@ -104,20 +108,20 @@ function ConcentrationSheet({ solution, current, shown, state }: ConcentrationSh
             {shown.value}{" "}
             <span style={{ fontSize: "1.15rem" }}>
               {shown.plusMinus && `± ${shown.plusMinus} `}
-              {shown.unit}
+              {say(unitText(shown.unit))}
             </span>
           </>
         ) : (
-          "not known yet"
+          say`not known yet`
         )}
       </Box>
       {current && (
         <Typography color="textSecondary">
-          {shown?.meaning ? `± is ${shown.meaning}. ` : ""}Given <When at={current.at} as="time" /> by{" "}
-          {current.person || "nobody named"}
+          {say`${shown?.meaning ? say`± is ${shown.meaning}. ` : ""}Given`} <When at={current.at} as="time" />{" "}
+          {say`by ${current.person || say`nobody named`}`}
           {current.runId && (
             <>
-              , by the run{" "}
+              {say`, by the run`}{" "}
               <Link to={`/runs/${current.runId}?stage=${current.stageKey ?? ""}`}>{current.runTitle}</Link>
             </>
           )}
@@ -128,20 +132,21 @@ function ConcentrationSheet({ solution, current, shown, state }: ConcentrationSh
         <Typography
           sx={{ mt: 1, fontWeight: 700, color: state === "used up" ? colors.ink : colors.amberDeep }}
         >
-          {state === "used up" ? "It is used up." : "Past its date: restandardize before use."}
+          {state === "used up" ? say`It is used up.` : say`Past its date: restandardize before use.`}
         </Typography>
       )}
-      {solution.hazards && <Typography sx={{ mt: 1 }}>Hazards: {solution.hazards}.</Typography>}
+      {solution.hazards && <Typography sx={{ mt: 1 }}>{say`Hazards: ${solution.hazards}.`}</Typography>}
       {solution.note && <Typography sx={{ mt: 0.5 }}>{solution.note}</Typography>}
     </Sheet>
   );
 }
 
 function HowMade({ working }: { readonly working: Working }) {
+  const say = useSay();
   return (
-    <Sheet component="section" aria-label="How it was made" sx={{ p: 2.5 }}>
+    <Sheet component="section" aria-label={say`How it was made`} sx={{ p: 2.5 }}>
       <Typography variant="h2" sx={{ mb: 1.5 }}>
-        How it was made
+        {say`How it was made`}
       </Typography>
       <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 2.25 }}>
         {working.steps.map((step, i) => (
@@ -153,14 +158,15 @@ function HowMade({ working }: { readonly working: Working }) {
 }
 
 function History({ assignments }: { readonly assignments: readonly AssignmentView[] }) {
+  const say = useSay();
   return (
-    <Sheet component="section" aria-label="History">
-      <Typography variant="h2">What it was before</Typography>
+    <Sheet component="section" aria-label={say`History`}>
+      <Typography variant="h2">{say`What it was before`}</Typography>
       <Box component="ol" sx={{ listStyle: "none", p: 0, my: 0.5 }}>
         {assignments.map((a) => (
           <Box component="li" key={a.id} sx={{ borderTop: `1px solid ${colors.line}`, py: 0.75 }}>
-            <span style={{ fontFamily: fonts.reading }}>{concentrationText(a)}</span>, {howWords[a.how]},{" "}
-            <When at={a.at} as="time" />
+            <span style={{ fontFamily: fonts.reading }}>{say(concentrationText(a))}</span>,{" "}
+            {say(howWords[a.how])}, <When at={a.at} as="time" />
             {a.runId && (
               <>
                 , <Link to={`/runs/${a.runId}`}>{a.runTitle}</Link>
@@ -170,7 +176,7 @@ function History({ assignments }: { readonly assignments: readonly AssignmentVie
         ))}
       </Box>
       <Typography variant="body2" color="textSecondary">
-        Finished runs keep the concentration they were calculated with.
+        {say`Finished runs keep the concentration they were calculated with.`}
       </Typography>
     </Sheet>
   );
@@ -183,6 +189,7 @@ interface RelativesProps {
 }
 
 function Relatives({ title, none, lines }: RelativesProps) {
+  const say = useSay();
   return (
     <Sheet component="section" aria-label={title}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
@@ -192,7 +199,7 @@ function Relatives({ title, none, lines }: RelativesProps) {
       {lines.map((line) => (
         <Box key={line.id} sx={{ py: 0.5 }}>
           <Link to={line.to}>{line.title}</Link>
-          <Box sx={{ fontFamily: fonts.reading, fontSize: "0.95rem" }}>{line.fact}</Box>
+          <Box sx={{ fontFamily: fonts.reading, fontSize: "0.95rem" }}>{say(line.fact)}</Box>
         </Box>
       ))}
     </Sheet>

@@ -25,9 +25,11 @@ import {
 } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { useFormState } from "./use-form";
+import { useSay } from "../../words/text";
 
 /** A solution diluted from a stock on the shelf: c1 V1 = c2 V2, rounded to what the glass delivers. */
 export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
+  const say = useSay();
   const { put, problems, busy } = usePut();
   const stocks = bottles.filter((b) => b.form === "solution" && b.current);
   const form = useFormState(
@@ -106,42 +108,42 @@ export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
   return (
     <Box sx={twoColumns}>
       <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
-        <Step number={1} title="What you want">
+        <Step number={1} title={say`What you want`}>
           <Box sx={fieldsGrid}>
             <Box sx={{ gridColumn: "1 / -1" }}>
               <TextInput
-                label="Stock"
+                label={say`Stock`}
                 field={{ ...field("fromId"), change: chooseStock }}
-                help={stocks.length === 0 ? "There is no solution on the shelf yet" : undefined}
+                help={stocks.length === 0 ? say`There is no solution on the shelf yet` : undefined}
                 choices={[
-                  { value: "", label: "choose a bottle" },
+                  { value: "", label: say`choose a bottle` },
                   ...stocks.map((b) => ({
                     value: b.id,
-                    label: `${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
+                    label: say`${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
                   })),
                 ]}
               />
             </Box>
-            <TextInput label="Concentration wanted, mol/L" field={field("target")} number />
-            <TextInput label="Made up to, mL" field={field("volume")} number />
-            <TextInput label="Stock delivered by" field={field("glass")} choices={glasses} />
+            <TextInput label={say`Concentration wanted, mol/L`} field={field("target")} number />
+            <TextInput label={say`Made up to, mL`} field={field("volume")} number />
+            <TextInput label={say`Stock delivered by`} field={field("glass")} choices={glasses} />
             {glass.kind === "burette" && (
-              <TextInput label="Burette stands at, mL" field={field("start")} number />
+              <TextInput label={say`Burette stands at, mL`} field={field("start")} number />
             )}
-            <TextInput label="Name on the label" field={field("name")} />
+            <TextInput label={say`Name on the label`} field={field("name")} />
           </Box>
         </Step>
-        <Step number={2} title="What you did">
+        <Step number={2} title={say`What you did`}>
           <Box sx={fieldsGrid}>
             {keys.map((key) => (
               <TextInput
                 key={key}
                 label={
                   key.endsWith("initial")
-                    ? "Start reading, mL"
+                    ? say`Start reading, mL`
                     : key.endsWith("final")
-                      ? "Stop reading, mL"
-                      : "Volume taken, mL"
+                      ? say`Stop reading, mL`
+                      : say`Volume taken, mL`
                 }
                 field={field(key, evaluated?.problems[key])}
                 number
@@ -149,34 +151,36 @@ export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
             ))}
           </Box>
         </Step>
-        <Step number={3} title="On the label">
+        <Step number={3} title={say`On the label`}>
           <KeepingFields form={form} unit="mL" />
         </Step>
         <PutButton busy={busy} problem={markedProblem(problems)} onClick={submit}>
-          Put it on the shelf
+          {say`Put it on the shelf`}
         </PutButton>
       </Box>
       <Box sx={{ position: { md: "sticky" }, top: 16 }}>
-        <Step title="Plan">
-          {!plan && <Typography>Choose the stock, then what you want of it.</Typography>}
-          {plan && !plan.ok && <Typography data-testid="plan-problem">{plan.problem.message}.</Typography>}
+        <Step title={say`Plan`}>
+          {!plan && <Typography>{say`Choose the stock, then what you want of it.`}</Typography>}
+          {plan && !plan.ok && (
+            <Typography data-testid="plan-problem">{say(plan.problem.message)}.</Typography>
+          )}
           {plan?.ok && (
             <>
-              <Typography variant="h3">Take of the stock</Typography>
+              <Typography variant="h3">{say`Take of the stock`}</Typography>
               <Box
                 data-testid="plan-volume"
                 sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}
               >
-                {plan.value.deliveredMl} mL
+                {say`${plan.value.deliveredMl} mL`}
               </Box>
               <Typography color="textSecondary">
-                {plan.value.exactMl.toFixed(3)} mL calculated, rounded to what the glass delivers
-                {plan.value.stopMl !== null && `; stop at ${plan.value.stopMl}`}. That makes{" "}
-                {plan.value.made.toPrecision(4)} mol/L.
+                {say`${plan.value.exactMl.toFixed(3)} mL calculated, rounded to what the glass delivers`}
+                {plan.value.stopMl !== null && say`; stop at ${plan.value.stopMl}`}
+                {say`. That makes ${plan.value.made.toPrecision(4)} mol/L.`}
               </Typography>
               {plan.value.cautions.map((caution) => (
-                <Typography key={caution} sx={{ mt: 0.5 }}>
-                  {caution}.
+                <Typography key={say(caution)} sx={{ mt: 0.5 }}>
+                  {say(caution)}.
                 </Typography>
               ))}
             </>

@@ -11,6 +11,8 @@ import { type WhoWhyState, useWhoWhy, WhoWhy } from "../../ui/who-why";
 import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";
 import { useFormState } from "./use-form";
+import { useSay } from "../../words/text";
+import { unitText } from "~/core/text";
 
 interface Answer {
   readonly problems: FormProblems;
@@ -20,6 +22,7 @@ const none: FormProblems = {};
 
 /** What is told of a bottle beside its concentration, to change; what somebody else saved meanwhile is told, not overwritten. */
 export function EditBottle({ solution }: { solution: SolutionView }) {
+  const say = useSay();
   const fetcher = useFetcher<Answer>();
   const problems = fetcher.data?.problems ?? none;
   const { set, values, field } = useBottleForm(solution, problems);
@@ -41,19 +44,19 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
   };
   const saved = fetcher.state === "idle" && fetcher.data && Object.keys(problems).length === 0;
   return (
-    <Sheet component="section" aria-label="Change what is told of it">
+    <Sheet component="section" aria-label={say`Change what is told of it`}>
       <Typography variant="h2" sx={{ mb: 1.5 }}>
-        Keep it up to date
+        {say`Keep it up to date`}
       </Typography>
       <Box sx={{ display: "grid", gap: 1.75 }}>
-        <TextInput label="Name on the label" field={field("name")} />
-        <TextInput label={`Left, ${solution.amountUnit}`} field={field("amountLeft")} number />
-        <TextInput label="Restandardize by" field={field("restandardizeBy")} type="date" />
-        <TextInput label="Hazard words" field={field("hazards")} />
-        <TextInput label="Note" field={field("note")} multiline />
+        <TextInput label={say`Name on the label`} field={field("name")} />
+        <TextInput label={say`Left, ${unitText(solution.amountUnit)}`} field={field("amountLeft")} number />
+        <TextInput label={say`Restandardize by`} field={field("restandardizeBy")} type="date" />
+        <TextInput label={say`Hazard words`} field={field("hazards")} />
+        <TextInput label={say`Note`} field={field("note")} multiline />
         <FormControlLabel
           control={<Checkbox checked={usedUp} onChange={(event) => setUsedUp(event.target.checked)} />}
-          label="Used up"
+          label={say`Used up`}
         />
         <WhoWhy
           state={{ ...by, reason: values.reason ?? "", setReason: field("reason").change }}
@@ -61,14 +64,14 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
             person: by.person.trim() === "" ? problems.person : undefined,
             reason: field("reason").problem,
           }}
-          why="What changed, and why"
+          why={say`What changed, and why`}
         />
         {problems.form && <StandsNow problems={problems} revision={revision} solution={solution} />}
         <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
           <Button variant="contained" onClick={save} disabled={fetcher.state !== "idle"}>
-            Save
+            {say`Save`}
           </Button>
-          <Box role="status">{saved ? "Saved." : ""}</Box>
+          <Box role="status">{saved ? say`Saved.` : ""}</Box>
         </Box>
       </Box>
     </Sheet>
@@ -82,13 +85,16 @@ interface StandsNowProps {
 }
 
 function StandsNow({ problems, revision, solution }: StandsNowProps) {
+  const say = useSay();
   return (
     <Alert severity="warning">
-      {problems.form}
+      {problems.form && say(problems.form)}
       {revision === solution.revision && (
         <>
-          : now it says {solution.name}
-          {solution.amountLeft !== null && `, ${Number(solution.amountLeft)} ${solution.amountUnit} left`}.
+          {say`: now it says ${solution.name}`}
+          {solution.amountLeft !== null &&
+            say`, ${Number(solution.amountLeft)} ${unitText(solution.amountUnit)} left`}
+          .
         </>
       )}
     </Alert>

@@ -12,12 +12,14 @@ import { concentrationOf } from "~/protocol/concentration";
 import type { SolutionView } from "~/protocol/shelf";
 import { fonts } from "../../theme/theme";
 import { noPrint, Page } from "../../ui/page";
+import { useSay } from "../../words/text";
+import { msg, unitText } from "~/core/text";
 
 /** Sizes in mm on a sheet of 210 x 297 mm, edge to edge within a margin of 8 mm. */
 const sizes = [
   {
     key: "small",
-    label: "small, 21 on a sheet (64 x 38 mm)",
+    label: msg`small, 21 on a sheet (64 x 38 mm)`,
     width: 64,
     height: 38,
     columns: 3,
@@ -26,7 +28,7 @@ const sizes = [
   },
   {
     key: "medium",
-    label: "medium, 10 on a sheet (96 x 55 mm)",
+    label: msg`medium, 10 on a sheet (96 x 55 mm)`,
     width: 96,
     height: 55,
     columns: 2,
@@ -35,7 +37,7 @@ const sizes = [
   },
   {
     key: "large",
-    label: "large, 6 on a sheet (96 x 92 mm)",
+    label: msg`large, 6 on a sheet (96 x 92 mm)`,
     width: 96,
     height: 92,
     columns: 2,
@@ -47,6 +49,7 @@ type Size = (typeof sizes)[number];
 
 /** Labels for bottles, to scale, to be printed on a sheet. */
 export function LabelsPage({ bottles }: { bottles: readonly SolutionView[] }) {
+  const say = useSay();
   const [key, setKey] = useState<Size["key"]>("medium");
   const [copies, setCopies] = useState("1");
   const size = sizes.find((s) => s.key === key) ?? sizes[1];
@@ -55,42 +58,47 @@ export function LabelsPage({ bottles }: { bottles: readonly SolutionView[] }) {
     <Page
       title={
         <Box component="span" sx={noPrint}>
-          Labels
+          {say`Labels`}
         </Box>
       }
       note={
         <Box component="span" sx={noPrint}>
-          Print at 100 %. What is on the screen is to scale.
+          {say`Print at 100 %. What is on the screen is to scale.`}
         </Box>
       }
       actions={
         <>
           <Button variant="contained" onClick={() => window.print()}>
-            Print
+            {say`Print`}
           </Button>
           <Button component={Link} to="/shelf" variant="outlined">
-            Back to the shelf
+            {say`Back to the shelf`}
           </Button>
         </>
       }
     >
       <Box sx={{ display: "flex", gap: 2, mb: 2, maxWidth: 620, ...noPrint }}>
-        <TextField select label="Size" value={key} onChange={(e) => setKey(e.target.value as Size["key"])}>
+        <TextField
+          select
+          label={say`Size`}
+          value={key}
+          onChange={(e) => setKey(e.target.value as Size["key"])}
+        >
           {sizes.map((s) => (
             <MenuItem key={s.key} value={s.key}>
-              {s.label}
+              {say(s.label)}
             </MenuItem>
           ))}
         </TextField>
         <TextField
-          label="Of each"
+          label={say`Of each`}
           value={copies}
           onChange={(e) => setCopies(e.target.value)}
           sx={{ maxWidth: 120 }}
         />
       </Box>
       {bottles.length === 0 && (
-        <Typography>There is no bottle to label: choose some on the shelf.</Typography>
+        <Typography>{say`There is no bottle to label: choose some on the shelf.`}</Typography>
       )}
       <Box className="label-sheet" sx={sheetOf(size)}>
         {bottles.flatMap((bottle) =>
@@ -117,13 +125,14 @@ const sheetOf = (size: Size) =>
   }) as const;
 
 function Label({ bottle, size }: { bottle: SolutionView; size: Size }) {
+  const say = useSay();
   const { code, name, formula, current, madeAt, madeBy, restandardizeBy, hazards } = bottle;
   const shown = current && concentrationOf(current);
   const { font } = size;
   return (
     <Box
       role="group"
-      aria-label={`Label ${code}`}
+      aria-label={say`Label ${code}`}
       sx={{
         width: `${size.width}mm`,
         maxWidth: 1,
@@ -152,13 +161,13 @@ function Label({ bottle, size }: { bottle: SolutionView; size: Size }) {
           <Box
             sx={{ fontFamily: fonts.reading, fontSize: `${font * 1.55}mm`, fontWeight: 600, lineHeight: 1.1 }}
           >
-            {shown ? shown.value : "not known yet"}
+            {shown ? shown.value : say`not known yet`}
           </Box>
           {shown && (
             <Box sx={{ fontFamily: fonts.reading }}>
               {shown.plusMinus && `± ${shown.plusMinus} `}
-              {shown.unit}
-              {bottle.form === "solid" && " purity"}
+              {say(unitText(shown.unit))}
+              {bottle.form === "solid" && say` purity`}
               {shown.meaning === "k = 2" && " (k = 2)"}
             </Box>
           )}
@@ -170,8 +179,8 @@ function Label({ bottle, size }: { bottle: SolutionView; size: Size }) {
         </Box>
       </Box>
       <Box sx={{ borderTop: "0.2mm solid #000", pt: "0.8mm", fontSize: `${font * 0.9}mm` }}>
-        made {dayjs(madeAt).format("YYYY-MM-DD")} {madeBy && `by ${madeBy}`}
-        {restandardizeBy && <Box component="span">; restandardize by {restandardizeBy}</Box>}
+        {say`made ${dayjs(madeAt).format("YYYY-MM-DD")} ${madeBy && say`by ${madeBy}`}`}
+        {restandardizeBy && <Box component="span">{say`; restandardize by ${restandardizeBy}`}</Box>}
       </Box>
     </Box>
   );
@@ -184,6 +193,7 @@ const qrText = ({ code, name, current, madeAt }: SolutionView): string =>
     .join("; ");
 
 function QrCode({ text, mm }: { text: string; mm: number }) {
+  const say = useSay();
   const code = qrcode(0, "M");
   code.addData(text);
   code.make();
@@ -198,7 +208,7 @@ function QrCode({ text, mm }: { text: string; mm: number }) {
       viewBox={`-2 -2 ${n + 4} ${n + 4}`}
       style={{ width: `${mm}mm`, height: `${mm}mm`, display: "block" }}
       role="img"
-      aria-label={`QR code: ${text}`}
+      aria-label={say`QR code: ${text}`}
       shapeRendering="crispEdges"
     >
       <path d={path.join("")} fill="#000" />

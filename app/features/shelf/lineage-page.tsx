@@ -12,19 +12,21 @@ import { colors, fonts } from "../../theme/theme";
 import { layOut, type Point } from "../../ui/layered-layout";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
+import { type Localized, useSay } from "../../words/text";
+import { msg, type Phrase } from "~/core/text";
 
-const ageWords = (at: Date | string, now: string): string => {
+const ageWords = (at: Date | string, now: string): Phrase => {
   const days = dayjs(now).startOf("day").diff(dayjs(at).startOf("day"), "day");
-  return days <= 0 ? "today" : days === 1 ? "1 day old" : `${days} days old`;
+  return days <= 0 ? msg`today` : days === 1 ? msg`1 day old` : msg`${days} days old`;
 };
 
-function nodesOf({ bottles, runs }: LineageGraph, now: string): Node[] {
+function nodesOf({ bottles, runs }: LineageGraph, now: string, say: Localized): Node[] {
   return [
     ...bottles.map(({ bottle }): Node => ({
       id: bottle.id,
       title: `${bottle.code} ${bottle.name}`,
-      fact: bottle.current ? concentrationText(bottle.current) : "not known yet",
-      small: bottle.current ? `${howWords[bottle.current.how]}, ${ageWords(bottle.current.at, now)}` : "",
+      fact: bottle.current ? concentrationText(bottle.current) : msg`not known yet`,
+      small: bottle.current ? msg`${howWords[bottle.current.how]}, ${ageWords(bottle.current.at, now)}` : "",
       kind: bottle.form,
       past: bottle.state === "past its date",
       to: `/shelf/${bottle.id}`,
@@ -32,8 +34,8 @@ function nodesOf({ bottles, runs }: LineageGraph, now: string): Node[] {
     ...runs.map((run): Node => ({
       id: run.id,
       title: run.sample || run.title,
-      fact: run.result ?? "no result yet",
-      small: run.sample ? run.title : dayjs(run.at).format("MMM D"),
+      fact: run.result ?? msg`no result yet`,
+      small: run.sample ? run.title : dayjs(run.at).format(say`MMM D`),
       kind: "run",
       past: false,
       to: `/runs/${run.id}`,
@@ -49,6 +51,7 @@ interface LineagePageProps {
 
 /** A picture of what stands on what. Select one, and what depends on it stays bright. */
 export function LineagePage({ graph, of, now }: LineagePageProps) {
+  const say = useSay();
   const [selected, setSelected] = useState(of);
   const { nodes, standsOn, drawn } = useDrawnLineage(graph, now);
   const chosen = nodes.find((n) => n.id === selected) ?? null;
@@ -58,12 +61,12 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
   const { width: w, height: h } = drawn;
   return (
     <Page
-      title="Lineage"
-      note="Traceability: each solution rests on those to its left. Select one to see everything that depends on it."
+      title={say`Lineage`}
+      note={say`Traceability: each solution rests on those to its left. Select one to see everything that depends on it.`}
       width={1480}
       actions={
         <Button component={Link} to="/shelf" variant="outlined">
-          Back to the shelf
+          {say`Back to the shelf`}
         </Button>
       }
     >
@@ -96,10 +99,13 @@ export function LineagePage({ graph, of, now }: LineagePageProps) {
 }
 
 function NothingYet() {
+  const say = useSay();
   return (
     <Sheet sx={{ p: 4, textAlign: "center" }}>
-      <Typography variant="h2">No lineage yet</Typography>
-      <Typography color="textSecondary">Put a bottle on the shelf, or finish a standardization.</Typography>
+      <Typography variant="h2">{say`No lineage yet`}</Typography>
+      <Typography color="textSecondary">
+        {say`Put a bottle on the shelf, or finish a standardization.`}
+      </Typography>
     </Sheet>
   );
 }
@@ -116,10 +122,11 @@ interface PictureProps {
 }
 
 function Picture({ w, h, drawn, chosen, bright, nodes, selected, setSelected }: PictureProps) {
+  const say = useSay();
   return (
     <Sheet
       component="section"
-      aria-label="The picture"
+      aria-label={say`The picture`}
       tabIndex={0}
       sx={{ p: 1, overflow: "auto", maxHeight: "76vh" }}
     >
@@ -166,25 +173,26 @@ interface SelectedProps {
 }
 
 function Selected({ chosen, nodes, depends, grounds }: SelectedProps) {
+  const say = useSay();
   return (
-    <Sheet component="section" aria-label="Selected" aria-live="polite">
+    <Sheet component="section" aria-label={say`Selected`} aria-live="polite">
       {chosen ? (
         <>
           <Typography variant="h2">{chosen.title}</Typography>
-          <Typography sx={{ fontFamily: fonts.reading }}>{chosen.fact}</Typography>
-          <Link to={chosen.to}>{chosen.kind === "run" ? "Open the run" : "Open the bottle"}</Link>
+          <Typography sx={{ fontFamily: fonts.reading }}>{say(chosen.fact)}</Typography>
+          <Link to={chosen.to}>{chosen.kind === "run" ? say`Open the run` : say`Open the bottle`}</Link>
           <Typography variant="h3" sx={{ mt: 1.5 }}>
-            Depends on it
+            {say`Depends on it`}
           </Typography>
           <Names nodes={nodes.filter((n) => depends.has(n.id))} />
           <Typography variant="h3" sx={{ mt: 1.5 }}>
-            Rests on
+            {say`Rests on`}
           </Typography>
           <Names nodes={nodes.filter((n) => grounds.has(n.id))} />
         </>
       ) : (
         <Typography color="textSecondary">
-          {nodes.length} in the diagram. An error in one affects everything to its right.
+          {say`${nodes.length} in the diagram. An error in one affects everything to its right.`}
         </Typography>
       )}
     </Sheet>
@@ -192,7 +200,8 @@ function Selected({ chosen, nodes, depends, grounds }: SelectedProps) {
 }
 
 function useDrawnLineage(graph: LineageGraph, now: string) {
-  const nodes = useMemo(() => nodesOf(graph, now), [graph, now]);
+  const say = useSay();
+  const nodes = useMemo(() => nodesOf(graph, now, say), [graph, now, say]);
   const standsOn = useMemo(
     () =>
       new Map([
@@ -214,7 +223,8 @@ function useDrawnLineage(graph: LineageGraph, now: string) {
 }
 
 function Names({ nodes }: { nodes: readonly Node[] }) {
-  if (nodes.length === 0) return <Typography color="textSecondary">nothing</Typography>;
+  const say = useSay();
+  if (nodes.length === 0) return <Typography color="textSecondary">{say`nothing`}</Typography>;
   return (
     <Box component="ul" sx={{ pl: 2.25, my: 0.5 }}>
       {nodes.map((n) => (

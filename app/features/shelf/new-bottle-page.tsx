@@ -7,22 +7,25 @@ import { DiluteForm } from "./dilute-form";
 import type { NewBottleProps } from "./parts";
 import { SeriesForm } from "./series-form";
 import { WeighForm } from "./weigh-form";
+import { useSay } from "../../words/text";
+import { msg } from "~/core/text";
 
 const ways = [
-  { key: "weigh", label: "Weigh a solid" },
-  { key: "dilute", label: "Dilute a stock" },
-  { key: "series", label: "Series of standards" },
-  { key: "add", label: "Put a bottle there" },
+  { key: "weigh", label: msg`Weigh a solid` },
+  { key: "dilute", label: msg`Dilute a stock` },
+  { key: "series", label: msg`Series of standards` },
+  { key: "add", label: msg`Put a bottle there` },
 ] as const;
 
 /** A new bottle: made by weighing or by dilution, in a series, or bought. */
 export function NewBottlePage(props: NewBottleProps) {
+  const say = useSay();
   const [search, setSearch] = useSearchParams();
   const way = ways.find(({ key }) => key === search.get("as"))?.key ?? "weigh";
   return (
     <Page
-      title="New bottle"
-      note="Type what you want to see the plan. Then type what you did; that is what counts."
+      title={say`New bottle`}
+      note={say`Type what you want to see the plan. Then type what you did; that is what counts.`}
       width={1180}
     >
       <ToggleButtonGroup
@@ -31,12 +34,12 @@ export function NewBottlePage(props: NewBottleProps) {
         onChange={(_, chosen: string | null) =>
           chosen && setSearch({ as: chosen }, { replace: true, preventScrollReset: true })
         }
-        aria-label="How it comes to the shelf"
+        aria-label={say`How it comes to the shelf`}
         sx={{ mb: 2, flexWrap: "wrap" }}
       >
         {ways.map(({ key, label }) => (
           <ToggleButton key={key} value={key}>
-            {label}
+            {say(label)}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>

@@ -1,12 +1,14 @@
 import Box from "@mui/material/Box";
 import { colors, fonts } from "../../theme/theme";
+import { useSay } from "../../words/text";
+import { type Phrase } from "~/core/text";
 
 /** A bottle, a jar or a run in the lineage picture. */
 export interface LineageNode {
   readonly id: string;
   readonly title: string;
-  readonly fact: string;
-  readonly small: string;
+  readonly fact: Phrase;
+  readonly small: Phrase;
   readonly kind: "solid" | "solution" | "run";
   readonly past: boolean;
   readonly to: string;
@@ -44,6 +46,7 @@ const factLine = {
 
 /** A card to select; what is past its date is marked. */
 export function NodeCard({ node, left, top, selected, bright, onSelect }: NodeCardProps) {
+  const say = useSay();
   const { title, fact, small, kind, past } = node;
   return (
     <Box
@@ -76,7 +79,7 @@ export function NodeCard({ node, left, top, selected, bright, onSelect }: NodeCa
       <Box sx={titleLine} title={title}>
         {title}
       </Box>
-      <Box sx={factLine}>{fact}</Box>
+      <Box sx={factLine}>{say(fact)}</Box>
       <Box
         sx={{
           color: past ? colors.amberDeep : colors.inkSoft,
@@ -86,7 +89,7 @@ export function NodeCard({ node, left, top, selected, bright, onSelect }: NodeCa
           textOverflow: "ellipsis",
         }}
       >
-        {past ? `past its date; ${small}` : small}
+        {say(past ? say`past its date; ${small}` : small)}
       </Box>
     </Box>
   );

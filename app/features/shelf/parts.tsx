@@ -15,6 +15,8 @@ import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";
 import type { FormState } from "./use-form";
+import { useSay } from "../../words/text";
+import { msg, type Phrase, capitalized, unitText } from "~/core/text";
 
 export interface NewBottleProps {
   bottles: readonly SolutionView[];
@@ -74,14 +76,24 @@ export function Step({ number, title, children }: { number?: number; title: stri
 
 /** What every bottle is kept with. */
 export function KeepingFields({ form, unit }: { form: FormState; unit: "mL" | "g" }) {
+  const say = useSay();
   return (
     <Box sx={fieldsGrid}>
-      <TextInput label="Made by" field={form.field("person")} help="initials, or a bench" />
-      <TextInput label={`Amount, ${unit}`} field={form.field("amount")} number help="may stay empty" />
-      <TextInput label="Restandardize by" field={form.field("restandardizeBy")} type="date" />
-      <TextInput label="Hazard words" field={form.field("hazards")} help="as printed on the label" />
+      <TextInput label={say`Made by`} field={form.field("person")} help={say`initials, or a bench`} />
+      <TextInput
+        label={say`Amount, ${unitText(unit)}`}
+        field={form.field("amount")}
+        number
+        help={say`may stay empty`}
+      />
+      <TextInput label={say`Restandardize by`} field={form.field("restandardizeBy")} type="date" />
+      <TextInput
+        label={say`Hazard words`}
+        field={form.field("hazards")}
+        help={say`as printed on the label`}
+      />
       <Box sx={{ gridColumn: "1 / -1" }}>
-        <TextInput label="Note" field={form.field("note")} multiline />
+        <TextInput label={say`Note`} field={form.field("note")} multiline />
       </Box>
     </Box>
   );
@@ -94,16 +106,17 @@ export function PutButton({
   onClick,
 }: {
   busy: boolean;
-  problem: string | undefined;
+  problem: Phrase | undefined;
   children: ReactNode;
   onClick: () => void;
 }) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
       <Button variant="contained" size="large" disabled={busy} onClick={onClick}>
         {children}
       </Button>
-      <Box role="status">{problem && <Alert severity="error">{problem}</Alert>}</Box>
+      <Box role="status">{problem && <Alert severity="error">{say(problem)}</Alert>}</Box>
     </Box>
   );
 }
@@ -115,7 +128,7 @@ export function evaluateMaking(
   making: Making,
   typed: TypedFields,
   rules: HouseRules,
-): { stage: PreparationEvaluation; problems: Readonly<Record<string, string>> } | null {
+): { stage: PreparationEvaluation; problems: Readonly<Record<string, Phrase>> } | null {
   try {
     const { record, problems } = typedRecord(makingMethod(formula, name, making), typed, {
       houseRules: rules,
@@ -137,17 +150,18 @@ interface MadeProps {
 
 /** The concentration that was actually made, beside what was wanted. */
 export function Made({ evaluated, target }: MadeProps) {
+  const say = useSay();
   const shown = evaluated?.stage.shown ?? null;
   const departure = shown && target ? (100 * (Number(shown.value) - target)) / target : null;
   return (
     <Box aria-live="polite">
-      <Typography variant="h3">Concentration made</Typography>
+      <Typography variant="h3">{say`Concentration made`}</Typography>
       <Box data-testid="made" sx={{ fontFamily: fonts.reading, fontSize: "1.6rem", lineHeight: 1.25 }}>
         {shown ? (
           <>
             {shown.value}{" "}
             <span style={{ fontSize: "1rem" }}>
-              ± {shown.plusMinus} {shown.unit}
+              ± {shown.plusMinus} {say(unitText(shown.unit))}
             </span>
           </>
         ) : (
@@ -156,13 +170,12 @@ export function Made({ evaluated, target }: MadeProps) {
       </Box>
       {departure !== null && (
         <Typography color="textSecondary">
-          {departure >= 0 ? "+" : "−"}
-          {Math.abs(departure).toFixed(1)} % off target. The concentration made is what counts.
+          {say`${departure >= 0 ? "+" : "−"}${Math.abs(departure).toFixed(1)} % off target. The concentration made is what counts.`}
         </Typography>
       )}
       {evaluated?.stage.cautions.map(({ message }) => (
-        <Alert key={message} severity="warning" sx={{ mt: 1 }}>
-          {message}.
+        <Alert key={say(message)} severity="warning" sx={{ mt: 1 }}>
+          {say(message)}.
         </Alert>
       ))}
     </Box>
@@ -170,11 +183,12 @@ export function Made({ evaluated, target }: MadeProps) {
 }
 
 /** What to mind while it is made. */
-export function Mind({ lines }: { lines: readonly string[] }) {
+export function Mind({ lines }: { lines: readonly Phrase[] }) {
+  const say = useSay();
   if (lines.length === 0) return null;
   return (
     <Box sx={{ pl: 1.25, borderLeft: `4px solid ${colors.amber}`, color: colors.amberDeep, mt: 1.5 }}>
-      {lines.map((line) => (
+      {lines.map(say).map((line) => (
         <Box key={line}>{line}</Box>
       ))}
     </Box>
@@ -182,22 +196,20 @@ export function Mind({ lines }: { lines: readonly string[] }) {
 }
 
 /** Cautions of making a solution of this substance. */
-export function mindOf(formula: string): string[] {
+export function mindOf(formula: string): Phrase[] {
   const substance = substanceOf(formula);
   return [
-    ...(substance?.acid ? ["Acid into water, never water into acid: it gets hot."] : []),
-    ...(substance?.drying
-      ? [`${substance.drying.charAt(0).toUpperCase()}${substance.drying.slice(1)}.`]
-      : []),
-    ...(substance ? [`Hazards: ${substance.hazards}.`] : []),
-    "Goggles on. The safety data sheet comes before this text.",
+    ...(substance?.acid ? [msg`Acid into water, never water into acid: it gets hot.`] : []),
+    ...(substance?.drying ? [msg`${capitalized(substance.drying)}.`] : []),
+    ...(substance ? [msg`Hazards: ${substance.hazards}.`] : []),
+    msg`Goggles on. The safety data sheet comes before this text.`,
   ];
 }
 
 /** What to say below a form whose fields are marked. */
-export const markedProblem = (problems: FormProblems): string | undefined =>
+export const markedProblem = (problems: FormProblems): Phrase | undefined =>
   problems.form ??
-  (Object.keys(problems).length > 0 ? "Not on the shelf yet: look at the fields marked above" : undefined);
+  (Object.keys(problems).length > 0 ? msg`Not on the shelf yet: look at the fields marked above` : undefined);
 
 /** What every bottle is kept with, as typed. */
 export const keptFrom = (values: FormState["values"]) => ({

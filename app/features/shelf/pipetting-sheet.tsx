@@ -4,6 +4,8 @@ import Typography from "@mui/material/Typography";
 import { type BurettePass, burettePasses, type BuretteRules, type SeriesLevel } from "~/core/prepare";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
+import { useSay } from "../../words/text";
+import { joined } from "~/core/text";
 
 interface PipettingSheetProps {
   /** What is delivered, as its bottle says it. */
@@ -16,23 +18,24 @@ interface PipettingSheetProps {
 
 /** The series as it is made at the bench, flask by flask, with boxes to tick; printed, it stands alone on its page. */
 export function PipettingSheet({ stock, volumeMl, levels, burette }: PipettingSheetProps) {
+  const say = useSay();
   const volumes = levels.map(({ plan }) => (plan.ok ? plan.value.deliveredMl : 0));
   const passes = burette ? burettePasses(volumes, burette) : null;
   const decimals = String(burette?.resolutionMl ?? "0.01").split(".")[1]?.length ?? 0;
   const reading = (ml: number) => ml.toFixed(decimals);
   const heads = [
-    "Flask",
-    "Wanted, mol/L",
-    "Stock, mL",
-    ...(passes ? ["Burette from", "to"] : []),
-    "Made, mol/L",
-    "Mind",
-    "Done",
+    say`Flask`,
+    say`Wanted, mol/L`,
+    say`Stock, mL`,
+    ...(passes ? [say`Burette from`, "to"] : []),
+    say`Made, mol/L`,
+    say`Mind`,
+    say`Done`,
   ];
   return (
     <Sheet
       component="section"
-      aria-label="Pipetting sheet"
+      aria-label={say`Pipetting sheet`}
       sx={{
         "@media print": {
           position: "absolute",
@@ -46,14 +49,14 @@ export function PipettingSheet({ stock, volumeMl, levels, burette }: PipettingSh
     >
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "baseline", mb: 1 }}>
         <Typography variant="h2" sx={{ flexGrow: 1 }}>
-          Pipetting sheet
+          {say`Pipetting sheet`}
         </Typography>
         <Button size="small" onClick={() => window.print()} sx={{ "@media print": { display: "none" } }}>
-          Print
+          {say`Print`}
         </Button>
       </Box>
       <Typography color="textSecondary" sx={{ mb: 1 }}>
-        {stock}; each flask made up to {volumeMl} mL, inverted ten times, labelled.
+        {say`${stock}; each flask made up to ${volumeMl} mL, inverted ten times, labelled.`}
       </Typography>
       <FlaskTable heads={heads} levels={levels} passes={passes} reading={reading} />
     </Sheet>
@@ -68,8 +71,9 @@ interface FlaskTableProps {
 }
 
 function FlaskTable({ heads, levels, passes, reading }: FlaskTableProps) {
+  const say = useSay();
   return (
-    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="Dilution series">
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label={say`Dilution series`}>
       <Box
         component="table"
         sx={{
@@ -101,7 +105,7 @@ function FlaskTable({ heads, levels, passes, reading }: FlaskTableProps) {
                 {passes && (
                   <>
                     <td style={{ fontFamily: fonts.reading, whiteSpace: "nowrap" }}>
-                      {pass && plan.ok ? `${pass.refill ? "refill, " : ""}${reading(pass.fromMl)}` : "–"}
+                      {pass && plan.ok ? `${pass.refill ? say`refill, ` : ""}${reading(pass.fromMl)}` : "–"}
                     </td>
                     <td style={{ fontFamily: fonts.reading }}>
                       {pass && plan.ok ? reading(pass.toMl) : "–"}
@@ -111,8 +115,8 @@ function FlaskTable({ heads, levels, passes, reading }: FlaskTableProps) {
                 <td style={{ fontFamily: fonts.reading }}>
                   {plan.ok ? plan.value.made.toPrecision(4) : "–"}
                 </td>
-                <td>{plan.ok ? plan.value.cautions.join(". ") : plan.problem.message}</td>
-                <td aria-label="to tick">☐</td>
+                <td>{say(plan.ok ? joined(plan.value.cautions, ". ") : plan.problem.message)}</td>
+                <td aria-label={say`to tick`}>☐</td>
               </Box>
             );
           })}

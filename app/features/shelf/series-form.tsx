@@ -10,9 +10,12 @@ import { glasses, glassOf } from "./glass";
 import { PipettingSheet } from "./pipetting-sheet";
 import { fieldsGrid, Mind, mindOf, PutButton, Step, usePut, type NewBottleProps } from "./parts";
 import { numberIn } from "../../ui/number-in";
+import { useSay } from "../../words/text";
+import { type Phrase } from "~/core/text";
 
 /** Standards from one stock, from dilute to strong, each in a flask of the same size. */
 export function SeriesForm({ bottles, rules }: NewBottleProps) {
+  const say = useSay();
   const { put, problems, busy } = usePut();
   const stocks = bottles.filter((b) => b.form === "solution" && b.current);
   const form = useFormState(
@@ -28,7 +31,7 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
       usable.map((plan, i) => ({
         intent: "make" as const,
         formula: stock.formula,
-        name: `${stock.name}: standard ${i + 1}`,
+        name: say`${stock.name}: standard ${i + 1}`,
         making: { how: "diluted" as const, glass, flaskMl: String(numberIn(values.volume) ?? 0) },
         typed: textsOf(plan.deliveredMl),
         fromId: stock.id,
@@ -36,17 +39,19 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
         amount: values.volume ?? "",
         restandardizeBy: "",
         hazards: stock.hazards,
-        note: `made as planned: ${plan.deliveredMl} mL of ${stock.code}`,
+        note: say`made as planned: ${plan.deliveredMl} mL of ${stock.code}`,
       })),
     );
   return (
     <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
-      <Step number={1} title="What you want">
+      <Step number={1} title={say`What you want`}>
         <WantedSeries field={field} stocks={stocks} />
         <Mind lines={mindOf(stock?.formula ?? "")} />
       </Step>
       {levels.length === 0 ? (
-        <Typography color="textSecondary">Choose the stock and the range to see the series.</Typography>
+        <Typography color="textSecondary">
+          {say`Choose the stock and the range to see the series.`}
+        </Typography>
       ) : (
         <PipettingSheet
           stock={stock ? `${stock.code} ${stock.name}` : ""}
@@ -56,12 +61,12 @@ export function SeriesForm({ bottles, rules }: NewBottleProps) {
         />
       )}
       {usable.length > 0 && (
-        <Step number={2} title="Made as planned">
+        <Step number={2} title={say`Made as planned`}>
           <Box sx={{ ...fieldsGrid, mb: 2 }}>
-            <TextInput label="Made by" field={field("person")} help="initials, or a bench" />
+            <TextInput label={say`Made by`} field={field("person")} help={say`initials, or a bench`} />
           </Box>
           <PutButton busy={busy} problem={Object.values(problems)[0]} onClick={submit}>
-            Put {usable.length} {usable.length === 1 ? "standard" : "standards"} on the shelf
+            {say`Put ${usable.length} ${usable.length === 1 ? say`standard` : say`standards`} on the shelf`}
           </PutButton>
         </Step>
       )}
@@ -80,27 +85,28 @@ function WantedSeries({
   field,
   stocks,
 }: {
-  readonly field: (name: string, problem?: string) => FormField;
+  readonly field: (name: string, problem?: Phrase) => FormField;
   readonly stocks: SolutionView[];
 }) {
+  const say = useSay();
   return (
     <Box sx={{ ...fieldsGrid, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr", md: "1fr 1fr 1fr" } }}>
       <TextInput
-        label="Stock"
+        label={say`Stock`}
         field={field("fromId")}
         choices={[
-          { value: "", label: "choose a bottle" },
+          { value: "", label: say`choose a bottle` },
           ...stocks.map((b) => ({
             value: b.id,
-            label: `${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
+            label: say`${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
           })),
         ]}
       />
-      <TextInput label="Lowest, mol/L" field={field("lowest")} number />
-      <TextInput label="Highest, mol/L" field={field("highest")} number />
-      <TextInput label="How many" field={field("count")} number help="2 to 12" />
-      <TextInput label="Flasks of, mL" field={field("volume")} number />
-      <TextInput label="Stock delivered by" field={field("glass")} choices={glasses} />
+      <TextInput label={say`Lowest, mol/L`} field={field("lowest")} number />
+      <TextInput label={say`Highest, mol/L`} field={field("highest")} number />
+      <TextInput label={say`How many`} field={field("count")} number help={say`2 to 12`} />
+      <TextInput label={say`Flasks of, mL`} field={field("volume")} number />
+      <TextInput label={say`Stock delivered by`} field={field("glass")} choices={glasses} />
     </Box>
   );
 }

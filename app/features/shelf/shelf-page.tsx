@@ -11,6 +11,8 @@ import { colors, fonts } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
+import { useSay } from "../../words/text";
+import { unitText } from "~/core/text";
 
 interface ShelfPageProps {
   bottles: readonly SolutionView[];
@@ -19,36 +21,37 @@ interface ShelfPageProps {
 
 /** All bottles and jars: what they hold, how that is known, and what is due. */
 export function ShelfPage({ bottles, usedUp }: ShelfPageProps) {
+  const say = useSay();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const toggle = (id: string) =>
     setChosen((before) => (before.includes(id) ? before.filter((x) => x !== id) : [...before, id]));
   const due = bottles.filter((b) => b.state === "past its date");
   const groups = [
-    { title: "Solutions", lines: bottles.filter((b) => b.form === "solution") },
-    { title: "Solids", lines: bottles.filter((b) => b.form === "solid") },
+    { title: say`Solutions`, lines: bottles.filter((b) => b.form === "solution") },
+    { title: say`Solids`, lines: bottles.filter((b) => b.form === "solid") },
   ];
   return (
     <Page
-      title="Shelf"
+      title={say`Shelf`}
       note={
         due.length === 0
-          ? "Bottles, how their concentrations are known, and what they rest on."
-          : `${due.length === 1 ? "One bottle is" : `${due.length} bottles are`} past the date: restandardize before use.`
+          ? say`Bottles, how their concentrations are known, and what they rest on.`
+          : say`${due.length === 1 ? say`One bottle is` : say`${due.length} bottles are`} past the date: restandardize before use.`
       }
       actions={
         <>
           <Button component={Link} to="/shelf/new" variant="contained">
-            New bottle
+            {say`New bottle`}
           </Button>
           <Button
             component={Link}
             to={`/shelf/labels${chosen.length > 0 ? `?ids=${chosen.join(",")}` : ""}`}
             variant="outlined"
           >
-            {chosen.length > 0 ? `Labels (${chosen.length})` : "Labels"}
+            {chosen.length > 0 ? say`Labels (${chosen.length})` : say`Labels`}
           </Button>
           <Button component={Link} to="/shelf/lineage" variant="outlined">
-            Lineage
+            {say`Lineage`}
           </Button>
         </>
       }
@@ -67,18 +70,19 @@ export function ShelfPage({ bottles, usedUp }: ShelfPageProps) {
         ),
       )}
       <Button component={Link} to={usedUp ? "/shelf" : "/shelf?used=1"} size="small">
-        {usedUp ? "Hide used-up bottles" : "Show used-up bottles"}
+        {usedUp ? say`Hide used-up bottles` : say`Show used-up bottles`}
       </Button>
     </Page>
   );
 }
 
 function EmptyShelf() {
+  const say = useSay();
   return (
     <Sheet sx={{ p: 4, textAlign: "center" }}>
-      <Typography variant="h2">The shelf is empty</Typography>
+      <Typography variant="h2">{say`The shelf is empty`}</Typography>
       <Typography color="textSecondary">
-        Put a primary standard here first, then make a solution from it; or finish a standardization.
+        {say`Put a primary standard here first, then make a solution from it; or finish a standardization.`}
       </Typography>
     </Sheet>
   );
@@ -91,6 +95,7 @@ interface LineProps {
 }
 
 function Line({ bottle, chosen, onToggle }: LineProps) {
+  const say = useSay();
   const { id, code, name, formula, current, state, amountLeft, amountUnit, restandardizeBy } = bottle;
   const shown = current && concentrationOf(current);
   return (
@@ -113,7 +118,7 @@ function Line({ bottle, chosen, onToggle }: LineProps) {
       <Checkbox
         checked={chosen}
         onChange={() => onToggle(id)}
-        slotProps={{ input: { "aria-label": `Label for ${code} ${name}` } }}
+        slotProps={{ input: { "aria-label": say`Label for ${code} ${name}` } }}
       />
       <Box sx={{ minWidth: 0 }}>
         <Box
@@ -132,7 +137,9 @@ function Line({ bottle, chosen, onToggle }: LineProps) {
       <Box
         sx={{ gridColumn: { xs: "2", md: "auto" }, textAlign: { md: "right" }, fontFamily: fonts.reading }}
       >
-        {amountLeft === null ? "" : `${Number(Number(amountLeft).toPrecision(4))} ${amountUnit} left`}
+        {amountLeft === null
+          ? ""
+          : say`${Number(Number(amountLeft).toPrecision(4))} ${unitText(amountUnit)} left`}
       </Box>
     </Box>
   );
@@ -145,6 +152,7 @@ function KnownAs({
   readonly shown: ConcentrationText | null;
   readonly current: AssignmentView | null;
 }) {
+  const say = useSay();
   return (
     <Box sx={{ gridColumn: { xs: "2", md: "auto" } }}>
       <Box sx={{ fontFamily: fonts.reading, fontSize: "1.12rem" }}>
@@ -152,15 +160,15 @@ function KnownAs({
           <>
             {shown.value}
             {shown.plusMinus && <span style={{ fontSize: "0.92rem" }}> ± {shown.plusMinus}</span>}
-            <span style={{ fontSize: "0.92rem" }}> {shown.unit}</span>
+            <span style={{ fontSize: "0.92rem" }}> {say(unitText(shown.unit))}</span>
           </>
         ) : (
-          "not known yet"
+          say`not known yet`
         )}
       </Box>
       {current && (
         <Box sx={{ color: colors.inkSoft, fontSize: "0.9rem" }}>
-          {howWords[current.how]}, <When at={current.at} />
+          {say(howWords[current.how])}, <When at={current.at} />
         </Box>
       )}
     </Box>
@@ -174,6 +182,7 @@ function Due({
   readonly state: SolutionState;
   readonly restandardizeBy: string | null;
 }) {
+  const say = useSay();
   return (
     <Box
       sx={{
@@ -183,10 +192,10 @@ function Due({
       }}
     >
       {state === "used up" ? (
-        "used up"
+        say`used up`
       ) : restandardizeBy ? (
         <>
-          {state === "past its date" ? "overdue since " : "restandardize by "}
+          {state === "past its date" ? say`overdue since ` : say`restandardize by `}
           <When at={`${restandardizeBy}T12:00:00`} />
         </>
       ) : (

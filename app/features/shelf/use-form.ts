@@ -1,16 +1,17 @@
 import { useState } from "react";
 import type { FormProblems } from "~/protocol/shelf";
+import { type Phrase } from "~/core/text";
 
 export interface FormField {
   readonly name: string;
   readonly value: string;
-  readonly problem: string | undefined;
+  readonly problem: Phrase | undefined;
   readonly change: (value: string) => void;
 }
 
 export interface FormState {
   readonly values: Readonly<Record<string, string>>;
-  readonly field: (name: string, problem?: string) => FormField;
+  readonly field: (name: string, problem?: Phrase) => FormField;
   readonly set: (changes: Readonly<Record<string, string>>) => void;
 }
 

@@ -30,9 +30,12 @@ import {
   weighingOf,
   weighings,
 } from "./weighing";
+import { useSay } from "../../words/text";
+import { msg, type Phrase } from "~/core/text";
 
 /** A solution made from a weighed solid: the plan, the weighing, the concentration that came of it. */
 export function WeighForm({ bottles, rules, today }: NewBottleProps) {
+  const say = useSay();
   const { put, problems, busy } = usePut();
   const form = useFormState(freshWeighing, problems);
   const { values, set, field } = form;
@@ -59,7 +62,7 @@ export function WeighForm({ bottles, rules, today }: NewBottleProps) {
   return (
     <Box sx={twoColumns}>
       <Box sx={{ display: "grid", gap: 2, minWidth: 0 }}>
-        <Step number={1} title="What you want">
+        <Step number={1} title={say`What you want`}>
           <WantedFields
             formula={formula}
             chooseSubstance={chooseSubstance}
@@ -71,14 +74,14 @@ export function WeighForm({ bottles, rules, today }: NewBottleProps) {
             solids={solids}
           />
         </Step>
-        <Step number={2} title="What you weighed">
+        <Step number={2} title={say`What you weighed`}>
           <WeighedFields field={field} weighed={weighed} />
         </Step>
-        <Step number={3} title="On the label">
+        <Step number={3} title={say`On the label`}>
           <KeepingFields form={form} unit="mL" />
         </Step>
         <PutButton busy={busy} problem={markedProblem(problems)} onClick={submit}>
-          Put it on the shelf
+          {say`Put it on the shelf`}
         </PutButton>
       </Box>
       <Box sx={{ position: { md: "sticky" }, top: 16 }}>
@@ -93,8 +96,8 @@ interface WantedFieldsProps {
   readonly chooseSubstance: (chosen: string) => void;
   readonly set: (changes: Readonly<Record<string, string>>) => void;
   readonly problems: FormProblems;
-  readonly field: (name: string, problem?: string) => FormField;
-  readonly formulaProblem: string | null;
+  readonly field: (name: string, problem?: Phrase) => FormField;
+  readonly formulaProblem: Phrase | null;
   readonly chooseJar: (id: string) => void;
   readonly solids: SolutionView[];
 }
@@ -109,6 +112,7 @@ function WantedFields({
   chooseJar,
   solids,
 }: WantedFieldsProps) {
+  const say = useSay();
   return (
     <Box sx={fieldsGrid}>
       <Autocomplete
@@ -124,73 +128,74 @@ function WantedFields({
         renderInput={(params) => (
           <TextField
             {...params}
-            label="Substance"
+            label={say`Substance`}
             error={problems.formula !== undefined}
-            helperText={problems.formula ?? "choose, or type its formula"}
+            helperText={say(problems.formula ?? say`choose, or type its formula`)}
           />
         )}
       />
-      <TextInput label="Name on the label" field={field("name")} />
-      <TextInput label="Concentration wanted, mol/L" field={field("target")} number />
-      <TextInput label="Flask, mL" field={field("volume")} number />
+      <TextInput label={say`Name on the label`} field={field("name")} />
+      <TextInput label={say`Concentration wanted, mol/L`} field={field("target")} number />
+      <TextInput label={say`Flask, mL`} field={field("volume")} number />
       <TextInput
-        label="Weighed as, formula"
+        label={say`Weighed as, formula`}
         field={field("solid", formulaProblem ?? undefined)}
-        help="with its water: Na2S2O3·5H2O"
+        help={say`with its water: Na2S2O3·5H2O`}
       />
       <TextInput
-        label="From the jar"
+        label={say`From the jar`}
         field={{ ...field("fromId"), change: chooseJar }}
         choices={[
-          { value: "", label: "none of the shelf" },
+          { value: "", label: say`none of the shelf` },
           ...solids.map((b) => ({
             value: b.id,
-            label: `${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
+            label: say`${b.code} ${b.name}, ${b.current ? concentrationText(b.current) : ""}`,
           })),
         ]}
       />
-      <TextInput label="Purity, %" field={field("purity")} number />
-      <TextInput label="Purity ±, %" field={field("purityPlusMinus")} number />
+      <TextInput label={say`Purity, %`} field={field("purity")} number />
+      <TextInput label={say`Purity ±, %`} field={field("purityPlusMinus")} number />
     </Box>
   );
 }
 
 interface WeighedFieldsProps {
-  readonly field: (name: string, problem?: string) => FormField;
+  readonly field: (name: string, problem?: Phrase) => FormField;
   readonly weighed: ReturnType<typeof weighingOf>;
 }
 
 function WeighedFields({ field, weighed }: WeighedFieldsProps) {
+  const say = useSay();
   const { keys, weighing, evaluated, decimals } = weighed;
   return (
     <Box sx={fieldsGrid}>
       <Box sx={{ gridColumn: "1 / -1" }}>
-        <TextInput label="Weighed" field={field("weighing")} choices={weighings} />
+        <TextInput label={say`Weighed`} field={field("weighing")} choices={weighings} />
       </Box>
       {keys.map((key, i) => (
         <TextInput
           key={key}
-          label={`${weighingLabel(weighing, i)}, g`}
+          label={say`${weighingLabel(weighing, i)}, g`}
           field={field(key, evaluated?.problems[key])}
           number
-          help={`${decimals} decimals`}
+          help={say`${decimals} decimals`}
         />
       ))}
     </Box>
   );
 }
 
-function weighingLabel(weighing: Weighing, i: number): string {
-  if (weighing === "tared") return "Mass";
+function weighingLabel(weighing: Weighing, i: number): Phrase {
+  if (weighing === "tared") return msg`Mass`;
   const [first, second] =
     weighing === "addition"
-      ? ["Vessel empty", "Vessel with the solid"]
-      : ["Boat with solid", "Boat after transfer"];
+      ? [msg`Vessel empty`, msg`Vessel with the solid`]
+      : [msg`Boat with solid`, msg`Boat after transfer`];
   return (i === 0 ? first : second) ?? "";
 }
 
-function parsedProblem(formula: string): string | null {
-  if (formula === "") return "Type the formula of what is weighed";
+function parsedProblem(formula: string): Phrase | null {
+  if (formula === "") return msg`Type the formula of what is weighed`;
   const parsed = parseFormula(formula);
   return parsed.ok ? null : parsed.problem.message;
 }

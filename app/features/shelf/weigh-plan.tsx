@@ -3,6 +3,7 @@ import Typography from "@mui/material/Typography";
 import type { massForSolution } from "~/core/prepare";
 import { fonts } from "../../theme/theme";
 import { type evaluateMaking, Made, Mind, mindOf, Step } from "./parts";
+import { useSay } from "../../words/text";
 
 interface WeighPlanProps {
   plan: ReturnType<typeof massForSolution>;
@@ -13,11 +14,12 @@ interface WeighPlanProps {
 
 /** What to weigh for the solution that is wanted, what to mind, and what came of it. */
 export function WeighPlan({ plan, formula, evaluated, target }: WeighPlanProps) {
+  const say = useSay();
   return (
-    <Step title="Plan">
+    <Step title={say`Plan`}>
       {plan.ok ? (
         <>
-          <Typography variant="h3">Weigh about</Typography>
+          <Typography variant="h3">{say`Weigh about`}</Typography>
           <Box
             data-testid="plan-mass"
             sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}
@@ -25,12 +27,11 @@ export function WeighPlan({ plan, formula, evaluated, target }: WeighPlanProps) 
             {plan.value.grams.toPrecision(4)} g
           </Box>
           <Typography color="textSecondary">
-            anything from {plan.value.window[0].toPrecision(3)} to {plan.value.window[1].toPrecision(3)} g
-            will do
+            {say`anything from ${plan.value.window[0].toPrecision(3)} to ${plan.value.window[1].toPrecision(3)} g will do`}
           </Typography>
         </>
       ) : (
-        <Typography>{plan.problem.message}.</Typography>
+        <Typography>{say(plan.problem.message)}.</Typography>
       )}
       <Mind lines={mindOf(formula)} />
       <Box sx={{ mt: 2 }}>

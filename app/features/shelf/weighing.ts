@@ -1,16 +1,16 @@
 import type { SolutionView } from "~/protocol/shelf";
 import { substanceOf, substances } from "~/catalog/substances";
 import { type HouseRules, massDecimals } from "~/core/rules";
-import { withPoint } from "~/core/text";
+import { withPoint, msg } from "~/core/text";
 import { parseFormula, prettyFormula } from "~/core/chemistry";
 import { type Making, massForSolution } from "~/core/prepare";
 import { daysFrom, evaluateMaking } from "./parts";
 import { numberIn } from "../../ui/number-in";
 
 export const weighings = [
-  { value: "transfer", label: "by difference: boat with solid, boat after transfer" },
-  { value: "addition", label: "by difference: vessel empty, vessel with the solid" },
-  { value: "tared", label: "tared: the mass as shown" },
+  { value: "transfer", label: msg`by difference: boat with solid, boat after transfer` },
+  { value: "addition", label: msg`by difference: vessel empty, vessel with the solid` },
+  { value: "tared", label: msg`tared: the mass as shown` },
 ] as const;
 
 export type Weighing = (typeof weighings)[number]["value"];

@@ -5,6 +5,7 @@ import { colors, fonts } from "../../theme/theme";
 import { linedTable } from "../../ui/lined-table";
 import { Sheet } from "../../ui/sheet";
 import { When } from "../../ui/when";
+import { useSay } from "../../words/text";
 
 /** Told apart from what the sender said where they lie further apart than this, s. */
 const notable = 60;
@@ -17,12 +18,13 @@ interface TrailTableProps<L extends TrailLine> {
 
 /** Lines of a trail, the newest first: who, when, what, from what to what, and why. */
 export function TrailTable<L extends TrailLine>({ lines, place }: TrailTableProps<L>) {
+  const say = useSay();
   return (
-    <Sheet sx={{ p: 0, overflowX: "auto" }} tabIndex={0} role="region" aria-label="Trail">
+    <Sheet sx={{ p: 0, overflowX: "auto" }} tabIndex={0} role="region" aria-label={say`Trail`}>
       <Box component="table" sx={linedTable}>
         <thead>
           <tr>
-            {["When", "Who", place.head, "What", "From", "To", "Why"].map((head) => (
+            {[say`When`, say`Who`, place.head, say`What`, say`From`, say`To`, say`Why`].map((head) => (
               <th key={head} scope="col">
                 {head}
               </th>
@@ -40,6 +42,7 @@ export function TrailTable<L extends TrailLine>({ lines, place }: TrailTableProp
 }
 
 function Line({ line, place }: { line: TrailLine; place: ReactNode }) {
+  const say = useSay();
   const { at, received, person, what, from, to, why, undone } = line;
   const late = (Date.parse(received) - Date.parse(at)) / 1000 > notable;
   // A reading stays on its line; a list of changes may be long.
@@ -54,7 +57,7 @@ function Line({ line, place }: { line: TrailLine; place: ReactNode }) {
         <When at={at} as="exact" />
         {late && (
           <Box sx={{ fontSize: "0.85rem" }}>
-            received <When at={received} as="exact" />
+            {say`received`} <When at={received} as="exact" />
           </Box>
         )}
       </Box>
@@ -62,11 +65,11 @@ function Line({ line, place }: { line: TrailLine; place: ReactNode }) {
       <td>{place}</td>
       <td>
         <Box component="span" sx={undone ? { textDecoration: "line-through", color: colors.inkSoft } : {}}>
-          {what}
+          {say(what)}
         </Box>
         {undone && (
           <Box sx={{ color: colors.amberDeep, fontSize: "0.92rem" }}>
-            undone{undone.person && ` by ${undone.person}`}
+            {say`undone${undone.person && say` by ${undone.person}`}`}
             {undone.at && (
               <>
                 , <When at={undone.at} as="exact" />
@@ -77,14 +80,18 @@ function Line({ line, place }: { line: TrailLine; place: ReactNode }) {
       </td>
       <Box
         component="td"
-        sx={{ ...value(from), color: colors.inkSoft, textDecoration: from ? "line-through" : "none" }}
+        sx={{
+          ...value(from && say(from)),
+          color: colors.inkSoft,
+          textDecoration: from ? "line-through" : "none",
+        }}
       >
-        {from ?? ""}
+        {say(from ?? "")}
       </Box>
-      <Box component="td" sx={value(to)}>
-        {to ?? ""}
+      <Box component="td" sx={value(to && say(to))}>
+        {say(to ?? "")}
       </Box>
-      <td>{why ?? ""}</td>
+      <td>{say(why ?? "")}</td>
     </tr>
   );
 }

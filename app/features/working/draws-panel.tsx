@@ -8,11 +8,13 @@ import type { DrawFound, DrawRequest } from "~/workers/monte-carlo";
 import { colors, fonts } from "../../theme/theme";
 import { SecondWay } from "../../ui/second-way";
 import { useWorker } from "../../ui/use-worker";
+import { useSay } from "../../words/text";
 
 const draws = 1_000_000;
 
 /** The ± checked a second way: a million draws of every cause, through the same relations. */
 export function DrawsPanel({ record, stage }: { record: RunRecord; stage: ComputedEvaluation }) {
+  const say = useSay();
   const { now, start, cancel } = useWorker<DrawRequest, DrawFound>();
   const found = now.state === "done" ? compareResult(stage, now.found.drawn) : null;
   const begin = () => {
@@ -25,11 +27,11 @@ export function DrawsPanel({ record, stage }: { record: RunRecord; stage: Comput
   };
   return (
     <SecondWay
-      what="Each source of uncertainty is drawn at random a million times and carried through the same equations."
+      what={say`Each source of uncertainty is drawn at random a million times and carried through the same equations.`}
       state={now}
-      counts="Draws done"
-      begin="Run 1,000,000 Monte Carlo trials"
-      again="Draw again"
+      counts={say`Draws done`}
+      begin={say`Run 1,000,000 Monte Carlo trials`}
+      again={say`Draw again`}
       onStart={begin}
       onCancel={cancel}
     >
@@ -39,24 +41,30 @@ export function DrawsPanel({ record, stage }: { record: RunRecord; stage: Comput
 }
 
 function Found({ found, unit }: { found: NonNullable<ReturnType<typeof compareResult>>; unit: string }) {
+  const say = useSay();
   const { drawn, linear, comparison, text } = found;
   const decimals = decimalsFor(linear.standardUncertainty, 2);
   const show = (x: number) => toDecimals(x, decimals);
   const shownUnit = withUnit("", unit);
   const rows = [
-    ["u, propagated", `${show(linear.standardUncertainty)}${shownUnit}`],
+    [say`u, propagated`, say`${show(linear.standardUncertainty)}${shownUnit}`],
     [
-      "u, drawn",
-      found.spreadIsFinite ? `${show(drawn.standardUncertainty)}${shownUnit}` : "too few trials for one",
+      say`u, drawn`,
+      found.spreadIsFinite
+        ? say`${show(drawn.standardUncertainty)}${shownUnit}`
+        : say`too few trials for one`,
     ],
-    ["95 %, propagated", `${show(linear.value - linear.half95)} to ${show(linear.value + linear.half95)}`],
-    ["95 %, drawn", `${show(drawn.interval[0])} to ${show(drawn.interval[1])}`],
+    [
+      say`95 %, propagated`,
+      say`${show(linear.value - linear.half95)} to ${show(linear.value + linear.half95)}`,
+    ],
+    [say`95 %, drawn`, say`${show(drawn.interval[0])} to ${show(drawn.interval[1])}`],
   ] as const;
   return (
     <>
       <Histogram drawn={drawn} linear={[linear.value - linear.half95, linear.value + linear.half95]} />
       <Typography variant="caption" color="textSecondary" sx={{ display: "block" }}>
-        Filled: the middle 95 % of the draws. Bracket: the 95 % interval as propagated.
+        {say`Filled: the middle 95 % of the draws. Bracket: the 95 % interval as propagated.`}
       </Typography>
       <Box
         component="dl"
@@ -91,7 +99,7 @@ function Found({ found, unit }: { found: NonNullable<ReturnType<typeof compareRe
       <Typography
         sx={{ mb: 1, fontWeight: 600, color: comparison.agree ? colors.tealDeep : colors.amberDeep }}
       >
-        {text}
+        {say(text)}
       </Typography>
     </>
   );
@@ -107,6 +115,7 @@ function Histogram({
   drawn: NonNullable<ReturnType<typeof compareResult>>["drawn"];
   linear: readonly [number, number];
 }) {
+  const say = useSay();
   const { from, to, counts } = drawn.histogram;
   const most = Math.max(...counts, 1);
   const x = (value: number) => ((value - from) / (to - from)) * size.width;
@@ -115,7 +124,7 @@ function Histogram({
     <svg
       viewBox={`0 -14 ${size.width} ${size.height + 16}`}
       role="img"
-      aria-label="How the draws lie around the result, the middle 95 % filled"
+      aria-label={say`How the draws lie around the result, the middle 95 % filled`}
       style={{ width: "100%", display: "block", marginTop: 4 }}
     >
       {counts.map((count, i) => {

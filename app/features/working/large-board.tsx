@@ -6,6 +6,7 @@ import { type KeyboardEvent, useState } from "react";
 import type { WorkingStep } from "~/core/stages";
 import { colors } from "../../theme/theme";
 import { Formulas } from "./step";
+import { useSay } from "../../words/text";
 
 interface LargeBoardProps {
   readonly title: string;
@@ -15,6 +16,7 @@ interface LargeBoardProps {
 
 /** The working for a class that looks at a screen: one step at a time, by the arrow keys. */
 export function LargeBoard({ title, steps, onClose }: LargeBoardProps) {
+  const say = useSay();
   const [at, setAt] = useState(0);
   const step = steps[at];
   const go = (by: number) => setAt((now) => Math.min(steps.length - 1, Math.max(0, now + by)));
@@ -33,7 +35,7 @@ export function LargeBoard({ title, steps, onClose }: LargeBoardProps) {
             {title}
           </Typography>
           <Typography color="textSecondary" sx={{ fontSize: "1.2rem" }}>
-            Step {at + 1} of {steps.length}
+            {say`Step ${at + 1} of ${steps.length}`}
           </Typography>
         </Box>
         <Box aria-live="polite" sx={{ alignSelf: "center", minWidth: 0 }}>
@@ -42,13 +44,13 @@ export function LargeBoard({ title, steps, onClose }: LargeBoardProps) {
             component="h2"
             sx={{ fontSize: { xs: "1.6rem", sm: "2.4rem" }, fontWeight: 700, mb: 2 }}
           >
-            {step.title}
+            {say(step.title)}
           </Typography>
           <Formulas step={step} large />
         </Box>
         <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5 }}>
           <Button variant="outlined" size="large" disabled={at === 0} onClick={() => go(-1)}>
-            Previous step
+            {say`Previous step`}
           </Button>
           <Button
             variant="contained"
@@ -57,10 +59,10 @@ export function LargeBoard({ title, steps, onClose }: LargeBoardProps) {
             disabled={at === steps.length - 1}
             onClick={() => go(1)}
           >
-            Next step
+            {say`Next step`}
           </Button>
           <Button size="large" color="secondary" onClick={onClose} sx={{ ml: "auto" }}>
-            Close
+            {say`Close`}
           </Button>
         </Box>
       </Box>

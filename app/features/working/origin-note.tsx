@@ -8,6 +8,7 @@ import { withUnit } from "~/core/quantity";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
 import { Tex } from "../../ui/tex";
+import { useSay } from "../../words/text";
 
 const noteStyle = {
   mt: 0.5,
@@ -27,6 +28,7 @@ interface OriginNoteProps {
 }
 
 export function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) {
+  const say = useSay();
   switch (origin.kind) {
     case "readings": {
       // A bottle brings its ± with it: nothing beside it is presumed.
@@ -43,20 +45,21 @@ export function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) 
     case "stage":
       return (
         <Box sx={noteStyle}>
-          {origin.title}: <span style={{ fontFamily: fonts.reading }}>{origin.text}</span>{" "}
+          {say(origin.title)}: <span style={{ fontFamily: fonts.reading }}>{say(origin.text)}</span>{" "}
           <Box
             component={Link}
             to={workingHref(origin.stageKey)}
             sx={{ color: colors.teal, fontWeight: 650 }}
           >
-            Open its working
+            {say`Open its working`}
           </Box>
         </Box>
       );
     case "elements":
       return (
         <Box sx={noteStyle}>
-          <Tex tex={`M(${formulaTex(origin.formula)})`} />, by standard atomic weights (IUPAC, abridged 2021)
+          <Tex tex={`M(${formulaTex(origin.formula)})`} />
+          {say`, by standard atomic weights (IUPAC, abridged 2021)`}
           <table>
             <tbody>
               {origin.elements.map(({ element, count, weight, plusMinus }) => (
@@ -67,7 +70,7 @@ export function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) 
                   <td className="number">
                     {count} × ({weight} ± {plusMinus})
                   </td>
-                  <td className="number">= {(count * weight).toFixed(3)} g/mol</td>
+                  <td className="number">{say`= ${(count * weight).toFixed(3)} g/mol`}</td>
                 </tr>
               ))}
             </tbody>
@@ -75,22 +78,23 @@ export function OriginNote({ origin, workingHref, solutions }: OriginNoteProps) 
         </Box>
       );
     case "equation":
-      return <Box sx={noteStyle}>{origin.text}</Box>;
+      return <Box sx={noteStyle}>{say(origin.text)}</Box>;
   }
 }
 
 function Causes({ origin }: { readonly origin: Extract<Origin, { kind: "readings" }> }) {
+  const say = useSay();
   return (
     <>
       <Typography variant="body2" sx={{ fontWeight: 700, mt: 1 }}>
-        Its standard uncertainty, by source
+        {say`Its standard uncertainty, by source`}
       </Typography>
       <table>
         <tbody>
           {origin.causes.map(({ label, contribution, unit }) => (
-            <tr key={label}>
-              <td>{label}</td>
-              <td className="number">{withUnit(contribution, unit)}</td>
+            <tr key={say(label)}>
+              <td>{say(label)}</td>
+              <td className="number">{say(withUnit(contribution, unit))}</td>
             </tr>
           ))}
         </tbody>
@@ -106,6 +110,7 @@ interface ReadingRowsProps {
 }
 
 function ReadingRows({ origin, fromShelf, solutions }: ReadingRowsProps) {
+  const say = useSay();
   return (
     <tbody>
       {origin.fields.flatMap(({ field, history, present }) =>
@@ -114,16 +119,16 @@ function ReadingRows({ origin, fromShelf, solutions }: ReadingRowsProps) {
             ? []
             : [
                 <tr key={field.kind}>
-                  <td>{field.label}</td>
-                  <td>presumed, nothing was typed</td>
+                  <td>{say(field.label)}</td>
+                  <td>{say`presumed, nothing was typed`}</td>
                   <td />
                 </tr>,
               ]
           : history.map((o) => (
               <tr key={o.id}>
-                <td>{field.label}</td>
+                <td>{say(field.label)}</td>
                 <td className="number">
-                  {o.id === present?.id ? `${o.text} ${o.unit}` : <s>{o.text || "taken back"}</s>}
+                  {o.id === present?.id ? say(withUnit(o.text, o.unit)) : <s>{o.text || say`taken back`}</s>}
                 </td>
                 <td>
                   <When at={o.at} as="time" />
@@ -140,10 +145,11 @@ function ReadingRows({ origin, fromShelf, solutions }: ReadingRowsProps) {
 
 /** The bottle that a value came from: its page leads on to the run that fixed it. */
 function Bottle({ used }: { used: UsedSolution | undefined }) {
+  const say = useSay();
   if (!used) return null;
   return (
     <>
-      , from{" "}
+      {say`, from`}{" "}
       <Link to={`/shelf/${used.solutionId}`}>
         {used.code} {used.name}
       </Link>

@@ -4,6 +4,8 @@ import { Link } from "react-router";
 import type { Share } from "~/core/judgement";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
+import { useSay } from "../../words/text";
+import { uncapitalized } from "~/core/text";
 
 const percent = (part: number) => (part < 0.005 ? "< 1 %" : `${Math.round(part * 100)} %`);
 
@@ -15,12 +17,13 @@ export function Shares({
   shares: readonly Share[];
   workingHref: (stage: string) => string;
 }) {
+  const say = useSay();
   return (
     <Sheet component="section" aria-labelledby="shares-title">
       <Typography id="shares-title" variant="h2" sx={{ mb: 1 }}>
-        Uncertainty budget
+        {say`Uncertainty budget`}
       </Typography>
-      {shares.length === 0 && <Typography color="textSecondary">No trial counts yet.</Typography>}
+      {shares.length === 0 && <Typography color="textSecondary">{say`No trial counts yet.`}</Typography>}
       {shares.map(({ id, from, label, part, leaves }) => {
         const earlier = from?.stage ?? null;
         return (
@@ -28,10 +31,10 @@ export function Shares({
             <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1 }}>
               {earlier ? (
                 <Box component={Link} to={workingHref(earlier)} sx={{ color: colors.teal, fontWeight: 650 }}>
-                  {label}
+                  {say(label)}
                 </Box>
               ) : (
-                <span>{label}</span>
+                <span>{say(label)}</span>
               )}
               <Box component="span" sx={{ fontFamily: fonts.reading, whiteSpace: "nowrap" }}>
                 {percent(part)}
@@ -49,14 +52,10 @@ export function Shares({
             </Box>
             {earlier && leaves.length > 1 && (
               <Typography variant="caption" color="textSecondary">
-                of which{" "}
-                {leaves
+                {say`of which ${leaves
                   .slice(0, 3)
-                  .map(
-                    (leaf) =>
-                      `${leaf.label.charAt(0).toLowerCase()}${leaf.label.slice(1)} ${percent(leaf.part)}`,
-                  )
-                  .join(", ")}
+                  .map((leaf) => `${say(uncapitalized(leaf.label))} ${percent(leaf.part)}`)
+                  .join(", ")}`}
               </Typography>
             )}
           </Box>

@@ -7,6 +7,7 @@ import type { RunRecord } from "~/core/run";
 import { colors } from "../../theme/theme";
 import { Tex } from "../../ui/tex";
 import { OriginNote } from "./origin-note";
+import { useSay } from "../../words/text";
 
 interface StepProps {
   step: WorkingStep;
@@ -30,6 +31,7 @@ const numberStyle = {
 
 /** One step of the board: heading, names, numbers, value; each input opens to where it came from. */
 export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
+  const say = useSay();
   const [open, setOpen] = useState<string | null>(null);
   const opened = step.inputs.find(({ key }) => key === open);
   return (
@@ -47,7 +49,7 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
         {number}
       </Box>
       <Box sx={{ minWidth: 0 }}>
-        <Typography sx={{ fontWeight: 700, mb: 0.5 }}>{step.title}</Typography>
+        <Typography sx={{ fontWeight: 700, mb: 0.5 }}>{say(step.title)}</Typography>
         <Formulas step={step} />
       </Box>
       <Box sx={{ minWidth: 0, gridColumn: { xs: 2, lg: 3 } }}>
@@ -69,7 +71,7 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
                 onClick={() => setOpen(open === key ? null : key)}
                 sx={{ textDecoration: "underline", textUnderlineOffset: 3, px: 1, minHeight: 30, py: 0 }}
               >
-                {label}
+                {say(label)}
               </Button>
             ))}
           </Box>
@@ -81,6 +83,7 @@ export function Step({ step, number, workingHref, solutions = [] }: StepProps) {
 }
 
 export function Formulas({ step, large = false }: { readonly step: WorkingStep; readonly large?: boolean }) {
+  const say = useSay();
   return (
     <Box
       sx={{
@@ -92,7 +95,7 @@ export function Formulas({ step, large = false }: { readonly step: WorkingStep; 
       }}
       tabIndex={0}
       role="group"
-      aria-label={step.valueText}
+      aria-label={say(step.valueText)}
     >
       {step.names && (
         <Box sx={{ py: 0.5 }}>

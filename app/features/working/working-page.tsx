@@ -15,6 +15,7 @@ import { LargeBoard } from "./large-board";
 import { Shares } from "./shares";
 import { Step } from "./step";
 import { Footing, Implausible } from "../stages/shared/footing";
+import { useSay } from "../../words/text";
 
 interface WorkingPageProps {
   record: RunRecord;
@@ -24,6 +25,7 @@ interface WorkingPageProps {
 
 /** How a result was calculated, as a teacher would write it on the board, with the shares of its ± beside it. */
 export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
+  const say = useSay();
   const evaluation = evaluateRun(record);
   const [large, setLarge] = useState(false);
   const stages = evaluation.stages;
@@ -43,8 +45,8 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
       )}
       {!working ? (
         <Sheet sx={{ p: 4 }}>
-          <Typography variant="h2">There is no complete trial yet</Typography>
-          <Typography color="textSecondary">The working appears with the first end point.</Typography>
+          <Typography variant="h2">{say`There is no complete trial yet`}</Typography>
+          <Typography color="textSecondary">{say`The working appears with the first end point.`}</Typography>
         </Sheet>
       ) : (
         <Box
@@ -55,7 +57,7 @@ export function WorkingPage({ record, stageKey, trialId }: WorkingPageProps) {
             gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 350px" },
           }}
         >
-          <Sheet component="section" aria-label="The board" sx={{ p: { xs: 2, sm: 3 } }}>
+          <Sheet component="section" aria-label={say`The board`} sx={{ p: { xs: 2, sm: 3 } }}>
             <Picks stages={stages} here={here} of={of} working={working} />
             <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 2.75 }}>
               {working.steps.map((step, i) => (
@@ -88,30 +90,31 @@ interface WorkingHeadProps {
 }
 
 function WorkingHead({ record, working, back, onLarge }: WorkingHeadProps) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1.5, rowGap: 1, mb: 1.5 }}>
-      <Typography variant="h1">Working: {record.title}</Typography>
+      <Typography variant="h1">{say`Working: ${record.title}`}</Typography>
       <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
         {working?.stage.shown && (
           <>
-            how{" "}
+            {say`how`}{" "}
             <Box component="span" sx={{ fontFamily: fonts.reading }}>
-              {working.stage.shown.text}
+              {say(working.stage.shown.text)}
             </Box>{" "}
-            was calculated
+            {say`was calculated`}
           </>
         )}
       </Typography>
       {working && (
         <Button variant="outlined" onClick={onLarge} sx={{ "@media print": { display: "none" } }}>
-          Show large
+          {say`Show large`}
         </Button>
       )}
       <Button variant="outlined" onClick={() => window.print()} sx={{ "@media print": { display: "none" } }}>
-        Print
+        {say`Print`}
       </Button>
       <Button component={Link} to={back} variant="outlined" sx={{ "@media print": { display: "none" } }}>
-        Back to the run
+        {say`Back to the run`}
       </Button>
     </Box>
   );
@@ -125,10 +128,11 @@ interface StandsOnProps {
 }
 
 function StandsOn({ evaluation, record, of, working }: StandsOnProps) {
+  const say = useSay();
   return (
     <Sheet component="section" aria-labelledby="stands-on">
       <Typography id="stands-on" variant="h2" sx={{ mb: 1 }}>
-        Rests on
+        {say`Rests on`}
       </Typography>
       {standsOn(evaluation, record.method, of).map(({ title, text }, i, all) => (
         <Box key={title} sx={{ display: "flex", gap: 1.25, mb: 1.25 }}>
@@ -146,7 +150,7 @@ function StandsOn({ evaluation, record, of, working }: StandsOnProps) {
           />
           <Box>
             <Typography sx={{ fontWeight: 700, lineHeight: 1.3 }}>{title}</Typography>
-            <Box sx={{ fontFamily: fonts.reading, fontSize: "0.95rem" }}>{text}</Box>
+            <Box sx={{ fontFamily: fonts.reading, fontSize: "0.95rem" }}>{say(text)}</Box>
           </Box>
         </Box>
       ))}
@@ -164,10 +168,11 @@ interface PicksProps {
 }
 
 function Picks({ stages, here, of, working }: PicksProps) {
+  const say = useSay();
   return (
     <Box
       component="nav"
-      aria-label="Stage and trial"
+      aria-label={say`Stage and trial`}
       sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2.5, "@media print": { display: "none" } }}
     >
       {stages.length > 1 &&
@@ -182,7 +187,7 @@ function Picks({ stages, here, of, working }: PicksProps) {
           .filter((t) => t.result)
           .map((t) => (
             <Pick key={t.id} to={here(of, t.id)} chosen={t.id === working.trial?.id}>
-              {t.words}
+              {say(t.words)}
             </Pick>
           ))}
     </Box>

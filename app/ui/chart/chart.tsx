@@ -2,8 +2,8 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect, useRef, useState } from "react";
 import { colors } from "../../theme/theme";
-import { said } from "../../words/house";
 import type * as ECharts from "./echarts";
+import { useSay } from "../../words/text";
 
 interface ChartProps {
   /** What the picture shows, in a sentence: for those who do not see it. */
@@ -17,21 +17,6 @@ interface ChartProps {
 }
 
 type Library = typeof ECharts;
-
-/** Names and texts of a chart in the words of the house; its data as they are. */
-function saidOption<T>(part: T, key = ""): T {
-  if (typeof part === "string") return (key === "name" || key === "text" ? said(part) : part) as T;
-  if (Array.isArray(part)) {
-    const parts: readonly unknown[] = part;
-    const [first] = parts;
-    return (typeof first === "number" || Array.isArray(first) ? parts : parts.map((p) => saidOption(p))) as T;
-  }
-  if (typeof part !== "object" || part === null || Object.getPrototypeOf(part) !== Object.prototype)
-    return part;
-  return Object.fromEntries(
-    Object.entries(part).map(([name, value]) => [name, saidOption(value, name)]),
-  ) as T;
-}
 
 /** The drawing library comes only where a chart is shown. */
 function useLibrary(): Library | null {
@@ -57,6 +42,7 @@ function save(url: string, name: string) {
 
 /** A chart that follows its box and its data, and can be saved as SVG or PNG. */
 export function Chart({ label, option, height, fileName, many = false }: ChartProps) {
+  const say = useSay();
   const library = useLibrary();
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<ReturnType<Library["init"]> | null>(null);
@@ -73,11 +59,11 @@ export function Chart({ label, option, height, fileName, many = false }: ChartPr
     };
   }, [library, many]);
   useEffect(() => {
-    chart.current?.setOption(saidOption(option), { replaceMerge: ["series", "xAxis", "yAxis", "grid"] });
+    chart.current?.setOption(option, { replaceMerge: ["series", "xAxis", "yAxis", "grid"] });
   }, [option, library, many]);
   const file = (kind: "svg" | "png") => {
     if (!library || !box.current) return;
-    save(library.chartFile(saidOption(option), kind, box.current.clientWidth, height), `${fileName}.${kind}`);
+    save(library.chartFile(option, kind, box.current.clientWidth, height), `${fileName}.${kind}`);
   };
   return (
     <Box component="figure" sx={{ m: 0, minWidth: 0 }}>
@@ -98,14 +84,14 @@ export function Chart({ label, option, height, fileName, many = false }: ChartPr
             component="span"
             sx={{ flexGrow: 1, fontSize: "0.85rem", display: { xs: "none", sm: "block" } }}
           >
-            Ctrl and the wheel zoom, dragging moves
+            {say`Ctrl and the wheel zoom, dragging moves`}
           </Box>
         )}
         <Button size="small" onClick={() => file("svg")}>
-          Save as SVG
+          {say`Save as SVG`}
         </Button>
         <Button size="small" onClick={() => file("png")}>
-          as PNG
+          {say`as PNG`}
         </Button>
       </Box>
     </Box>

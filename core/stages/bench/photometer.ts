@@ -4,6 +4,7 @@ import { perOf } from "../../method";
 import { findRoot } from "../../relation";
 import type { CompiledStage } from "../compiled";
 import type { Observation, TrialRecord } from "../../record";
+import { inEnglish } from "../../text";
 
 /** A quiet instrument that shows thousandths: 0.002 of scatter, whatever it shows. Common practice, no source. */
 export const quietPhotometer: Photometer = (absorbance, random) =>
@@ -34,7 +35,7 @@ function readAbsorbances(
 /** Solves a result, which grows or falls steadily with one symbol, for that symbol; between nothing and `most`. */
 export function solveFor(result: (x: number) => number, target: number, most: number): number {
   const root = findRoot((x) => result(x) - target, 1e-9 * most, most, 1e-12 * most);
-  if (!root.ok) throw new Bug(`No amount gives that result: ${root.problem.message}`);
+  if (!root.ok) throw new Bug(`No amount gives that result: ${inEnglish(root.problem.message)}`);
   return root.value;
 }
 

@@ -46,6 +46,7 @@ import {
 } from "../../record";
 import { nextCuvette, seriesKind, seriesWords } from "./series";
 import { showQuantity } from "../shared/show";
+import { msg, type Phrase } from "../../text";
 
 /** The line as somebody chose it, else as the method takes it. */
 export function lineChoice({ line }: CalibrationStage, { choices = {} }: StageRecord): LineChoice {
@@ -58,8 +59,8 @@ export function lineChoice({ line }: CalibrationStage, { choices = {} }: StageRe
 }
 
 /** "standard 2", or what people call the flask. */
-export const levelName = ({ label, number }: Pick<TrialRecord, "label" | "number">): string =>
-  label ?? `standard ${number ?? "?"}`;
+export const levelName = ({ label, number }: Pick<TrialRecord, "label" | "number">): Phrase =>
+  label ?? msg`standard ${number ?? "?"}`;
 
 /** Inputs by which the amount in each standard is computed and that have no value yet. */
 function unknownInputs(
@@ -71,10 +72,10 @@ function unknownInputs(
 }
 
 /** Why an input of the whole stage has no value, in words. */
-function wantingWords(input: CalibrationStage["inputs"][number], { method }: StageContext): string {
-  if (input.is !== "result") return `${input.label} is still to be typed`;
+function wantingWords(input: CalibrationStage["inputs"][number], { method }: StageContext): Phrase {
+  if (input.is !== "result") return msg`${input.label} is still to be typed`;
   const from = method.method.stages.find(({ key }) => key === input.stage);
-  return `${input.label} is not known yet: finish the stage "${from?.title ?? input.stage}". Readings are kept meanwhile`;
+  return msg`${input.label} is not known yet: finish the stage "${from?.title ?? input.stage}". Readings are kept meanwhile`;
 }
 
 function evaluateLevel(
@@ -104,9 +105,9 @@ function evaluateLevel(
   const ys = counting(readings);
   const again = presentObservation(record.observations, symbol, "absorbance.again");
   const leftOut = record.struck
-    ? `struck out: ${record.struck.reason}`
+    ? msg`struck out: ${record.struck.reason}`
     : x === 0 && !choice.zero
-      ? "the zero standard is left out"
+      ? msg`the zero standard is left out`
       : null;
   return {
     id: record.id,
@@ -130,7 +131,7 @@ const blankIsZero = 0.002;
 
 interface BlankTaken {
   readonly deducted: Deducted | null;
-  readonly question: string | null;
+  readonly question: Phrase | null;
 }
 
 /** What the readings of the blank mean for the others: deducted with its ±, nothing, or a question. */
@@ -152,8 +153,8 @@ function takeBlank(
     const cause = leaf({
       id: `blank:${definition.key}`,
       kind: "blank",
-      label: "Absorbance of the blank",
-      group: "Absorbance of the blank",
+      label: msg`Absorbance of the blank`,
+      group: msg`Absorbance of the blank`,
       u: Math.max(scatter, rounding),
       degreesOfFreedom: scatter > rounding ? readings.length - 1 : Infinity,
       stage: definition.key,
@@ -163,7 +164,7 @@ function takeBlank(
   const question =
     said || Math.abs(absorbance) <= blankIsZero
       ? null
-      : `The blank reads ${absorbance.toFixed(3)}, not zero. Were the cuvettes read against it, or is it to be deducted from them?`;
+      : msg`The blank reads ${absorbance.toFixed(3)}, not zero. Were the cuvettes read against it, or is it to be deducted from them?`;
   return { deducted: null, question };
 }
 
@@ -178,14 +179,14 @@ function driftChecks(blanks: readonly ReadingView[], levels: readonly LevelEvalu
   if (first && last && Math.abs(last.absorbance - first.absorbance) > driftLimit) {
     checks.push({
       severity: "caution",
-      message: `The blank moved from ${first.text} to ${last.text} while you read: zero again and reread the standards`,
+      message: msg`The blank moved from ${first.text} to ${last.text} while you read: zero again and reread the standards`,
     });
   }
   for (const { again, mean, name } of levels) {
     if (again === null || mean === null || Math.abs(again - mean) <= driftLimit + 0.02 * mean) continue;
     checks.push({
       severity: "caution",
-      message: `At the end ${name} read ${again.toFixed(3)} and not ${mean.toFixed(3)}: the instrument, or the color, drifted`,
+      message: msg`At the end ${name} read ${again.toFixed(3)} and not ${mean.toFixed(3)}: the instrument, or the color, drifted`,
     });
   }
   return checks;
@@ -198,7 +199,7 @@ function readingChecks(levels: readonly LevelEvaluation[]): Check[] {
       return [
         {
           severity: "caution",
-          message: `${name} reads ${mean.toFixed(2)}: above ${strayLightFrom} stray light bends the line; leave it out, or dilute the series`,
+          message: msg`${name} reads ${mean.toFixed(2)}: above ${strayLightFrom} stray light bends the line; leave it out, or dilute the series`,
         },
       ];
     }
@@ -207,7 +208,7 @@ function readingChecks(levels: readonly LevelEvaluation[]): Check[] {
       ? [
           {
             severity: "caution",
-            message: `${name} reads below zero (${low.text}): was it zeroed on the blank?`,
+            message: msg`${name} reads below zero (${low.text}): was it zeroed on the blank?`,
           },
         ]
       : [];
@@ -231,27 +232,27 @@ function pointsOf(line: StageLine, levels: readonly LevelEvaluation[]): LinePoin
 function nextWords(
   standing: Parameters<typeof nextCuvette>[0],
   line: LineView | null,
-  problem: string | null,
-): string {
+  problem: Phrase | null,
+): Phrase {
   const { definition, levels, blanks } = standing;
   const next = nextCuvette(standing);
   switch (next.what) {
     case "blank":
-      return "Zero the instrument on the blank, and read it";
+      return msg`Zero the instrument on the blank, and read it`;
     case "flask":
-      return `Rinse the cuvette with ${levels.find((l) => l.id === next.id)?.name}, wipe it, and read it`;
+      return msg`Rinse the cuvette with ${levels.find((l) => l.id === next.id)?.name ?? ""}, wipe it, and read it`;
     case "ahead":
-      return `Next: the flask with ${seriesWords(definition, next.value)}. Rinse the cuvette with it, wipe it, read it`;
+      return msg`Next: the flask with ${seriesWords(definition, next.value)}. Rinse the cuvette with it, wipe it, read it`;
     case "another":
       break;
   }
   if (problem) return problem;
   if (blanks.filter((b) => !b.struck).length < 2 && blanks.length > 0)
-    return "Reread the blank or a standard to check for drift; then read the unknown";
+    return msg`Reread the blank or a standard to check for drift; then read the unknown`;
   const bad = line?.advice.find((a) => !a.good);
   return bad
-    ? "Check what the data say about the line, then go on"
-    : "The line is ready: go on to the unknown";
+    ? msg`Check what the data say about the line, then go on`
+    : msg`The line is ready: go on to the unknown`;
 }
 
 /** The usual amounts that no flask holds yet. */
@@ -310,9 +311,9 @@ function problemOfLine(
   levels: readonly LevelEvaluation[],
   shared: Shared,
   { wanting, broken }: ReturnType<typeof followFrom>,
-  fitted: { readonly failed: string | null; readonly used: number },
+  fitted: { readonly failed: Phrase | null; readonly used: number },
   context: StageContext,
-): string | null {
+): Phrase | null {
   // Without it no standard has an amount, so that its readings cannot make a line yet.
   const axisWaits = unknownInputs(stage, shared.quantities).find((i) => perOf(i) === "run");
   if (axisWaits) return levels.some((l) => l.readings.length > 0) ? wantingWords(axisWaits, context) : null;
@@ -412,7 +413,7 @@ function usedLevels(levels: LevelEvaluation[]) {
   );
 }
 
-function cautionsOn(question: string | null, blanks: ReadingView[], levels: LevelEvaluation[]) {
+function cautionsOn(question: Phrase | null, blanks: ReadingView[], levels: LevelEvaluation[]) {
   return [
     ...(question ? [{ severity: "caution" as const, message: question }] : []),
     ...driftChecks(blanks, levels),

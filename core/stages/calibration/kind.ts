@@ -4,6 +4,7 @@ import { notAllRead, stageSpectra } from "../shared/allows";
 import type { CalibrationEvaluation } from "../shared/evaluation";
 import { calibrationProblem, compileCalibration, type CompiledCalibration, lineSymbols } from "./compile";
 import { evaluateCalibration } from "./evaluate";
+import { msg } from "../../text";
 
 export const calibration: StageKind<CalibrationStage, CompiledCalibration, CalibrationEvaluation> = {
   problem: calibrationProblem,
@@ -23,7 +24,7 @@ export const calibration: StageKind<CalibrationStage, CompiledCalibration, Calib
   begun: ({ levels, blanks }) => levels.length > 0 || blanks.length > 0,
   fact: ({ levels, ahead }) => {
     const read = levels.filter((l) => l.mean !== null).length;
-    return read === 0 ? "no standard yet" : `${read} of ${Math.max(read, read + ahead.length)} read`;
+    return read === 0 ? msg`no standard yet` : msg`${read} of ${Math.max(read, read + ahead.length)} read`;
   },
   reasons: () => [],
   unfinished: () => notAllRead,

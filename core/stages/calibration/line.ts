@@ -20,6 +20,7 @@ import {
 import type { Result } from "../../result";
 import { mean } from "../../statistics";
 import type { LineChoice, ReadQuantity } from "../shared/evaluation";
+import { msg } from "../../text";
 
 /** A flask that is part of a line: its amount with its causes, and its readings that count. */
 export interface LineLevel {
@@ -119,8 +120,8 @@ export function stageLine(
         leaf: leaf({
           id: `line:${stage}:${j}`,
           kind: "line",
-          label: "Residual standard deviation",
-          group: "Calibration line",
+          label: msg`Residual standard deviation`,
+          group: msg`Calibration line`,
           u: fit.residualSd,
           degreesOfFreedom: Math.max(1, fit.degreesOfFreedom),
           estimate: `line:${stage}`,
@@ -178,8 +179,8 @@ export function stageLine(
         const own = leaf({
           id: `readings:${stage}:${trial}`,
           kind: "readings",
-          label: "Readings of the unknown",
-          group: "Readings of the unknown",
+          label: msg`Readings of the unknown`,
+          group: msg`Readings of the unknown`,
           u: off.value.fromReadings,
           random: true,
           degreesOfFreedom: Math.max(1, off.value.degreesOfFreedom),

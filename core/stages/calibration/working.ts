@@ -8,6 +8,7 @@ import type { HouseRules } from "../../rules";
 import { lineStep, withPlusMinus, step, causes, type Board, type WorkingStep } from "../shared/board";
 import type { CalibrationEvaluation } from "../shared/evaluation";
 import type { CompiledCalibration } from "./compile";
+import { msg, type Phrase } from "../../text";
 
 /** How the amount in one standard follows from what was taken for it: the strongest, as an example. */
 function levelSteps(
@@ -25,7 +26,7 @@ function levelSteps(
     compiled: { ...board.compiled, lines: axis },
   };
   return axis.flatMap((line) =>
-    lineStep(own, { ...line, title: `${line.title}, as in ${level.name}` }).map((step) => ({
+    lineStep(own, { ...line, title: msg`${line.title}, as in ${level.name}` }).map((step) => ({
       ...step,
       id: `level-${step.id}`,
     })),
@@ -47,7 +48,7 @@ function fitSteps(
     origin: `A = ${symbolTex(slope)} ${axis}`,
     quadratic: `A = ${symbolTex(intercept)} + ${symbolTex(slope)} ${axis} + q ${axis}^{2}`,
   }[fit.model];
-  const weights = fit.weighting === "none" ? "unweighted" : `weighted ${fit.weighting}`;
+  const weights = fit.weighting === "none" ? "unweighted" : msg`weighted ${fit.weighting}`;
   const one = parameterSteps(symbols, definition, rules);
   return [
     ...(deducted === null
@@ -55,7 +56,7 @@ function fitSteps(
       : [
           step({
             id: "blank",
-            title: "The blank is deducted from every reading, of standards and unknowns alike",
+            title: msg`The blank is deducted from every reading, of standards and unknowns alike`,
             formula: `A = A_read - ${deducted.toFixed(4)}`,
             names: "A = A_{\\mathrm{read}} - A_{\\mathrm{blank}}",
             value: `A_{\\mathrm{blank}} = ${deducted.toFixed(4)}`,
@@ -64,15 +65,15 @@ function fitSteps(
         ]),
     step({
       id: "line",
-      title: `Line by least squares through ${fit.points.length} readings of ${used} standards, ${weights}`,
+      title: msg`Line by least squares through ${fit.points.length} readings of ${used} standards, ${weights}`,
       formula: { line: "A = a + b x", origin: "A = b x", quadratic: "A = a + b x + q x²" }[fit.model],
       names: law,
       value: `s_{A} = ${numberTex(toSignificant(fit.residualSd, 3), "")}`,
-      valueText: `scatter about the line ${toSignificant(fit.residualSd, 3)}`,
+      valueText: msg`scatter about the line ${toSignificant(fit.residualSd, 3)}`,
     }),
-    ...(fit.model === "origin" ? [] : one(intercept, "Intercept")),
-    ...one(slope, "Slope"),
-    ...(cut === undefined ? [] : one(cut, "Where the line meets the axis")),
+    ...(fit.model === "origin" ? [] : one(intercept, msg`Intercept`)),
+    ...one(slope, msg`Slope`),
+    ...(cut === undefined ? [] : one(cut, msg`Where the line meets the axis`)),
   ];
 }
 
@@ -82,7 +83,7 @@ function parameterSteps(
   definition: CalibrationStage,
   rules: HouseRules,
 ) {
-  return (symbol: string, title: string): WorkingStep[] => {
+  return (symbol: string, title: Phrase): WorkingStep[] => {
     const q = symbols.get(symbol);
     if (!q) return [];
     const unit = fittedUnit(definition, symbol) ?? "1";
@@ -96,7 +97,7 @@ function parameterSteps(
         inputs: [
           {
             key: symbol,
-            label: "what its ± rests on",
+            label: msg`what its ± rests on`,
             origin: { kind: "readings", fields: [], causes: causes(q, unit) },
           },
         ],

@@ -1,6 +1,6 @@
 import { perOf, type PreparationStage } from "../../method";
 import { success } from "../../result";
-import { capitalized, uncapitalized } from "../../text";
+import { capitalized, uncapitalized, msg } from "../../text";
 import type { CompiledStage } from "../compiled";
 import { type MethodProblem, problemOf } from "../problem";
 import { photometerProblem } from "../shared/compile";
@@ -29,8 +29,8 @@ export const preparation: StageKind<
   evaluate: evaluateMade,
   begun: ({ stageFields }) => stageFields.some(({ present }) => present),
   fact: ({ definition, stageFields }) => {
-    if (definition.spectra) return "not chosen yet";
-    return stageFields.some(({ present }) => present) ? "being made" : "not made yet";
+    if (definition.spectra) return msg`not chosen yet`;
+    return stageFields.some(({ present }) => present) ? msg`being made` : msg`not made yet`;
   },
   reasons: () => [],
   unfinished: () => notAllRead,

@@ -2,6 +2,7 @@ import { unitOf } from "../../quantity";
 import { followed, type StagePlanning, type Planning, type PlannedByKind } from "../shared/planning";
 import type { PreparationStage } from "../../method";
 import type { CompiledStage } from "../compiled";
+import { msg } from "../../text";
 
 /** What is made once: its result follows from what is taken. */
 function plan(stage: CompiledStage<PreparationStage>, planning: Planning): PlannedByKind {
@@ -11,12 +12,12 @@ function plan(stage: CompiledStage<PreparationStage>, planning: Planning): Plann
   const found = all.get(symbol) ?? NaN;
   if (Number.isFinite(found)) planning.keep(all);
   const value = Number.isFinite(found) ? found / unitOf(unit).factor : null;
-  if (spectra) return { value, message: `Usually ${spectra.usualNm} nm` };
+  if (spectra) return { value, message: msg`Usually ${spectra.usualNm} nm` };
   return {
     value,
     message:
       value === null
-        ? `Choose ${planning.missing.join(", ").toLowerCase() || "the amounts"} to see what it gives`
+        ? msg`Choose ${planning.missing.join(", ").toLowerCase() || msg`the amounts`} to see what it gives`
         : `${name}: ${value.toPrecision(4)} ${unit}`,
   };
 }

@@ -13,7 +13,7 @@ import type { StageContext } from "../shared/stage";
 import { type CourseEvaluation, type RateEvaluation, unjudged } from "../shared/evaluation";
 import { type Quantity, leaf, measured, multiply, divide, inUnit } from "../../quantity";
 import { combine, resultViews, stillWanting } from "../shared/replicates";
-import { capitalized } from "../../text";
+import { capitalized, msg, type Phrase, inEnglish } from "../../text";
 import { plusMinusOf } from "../../judgement";
 
 const comparedBefore = new WeakMap<TraceRecord, Map<string, ReturnType<typeof compareOrders>>>();
@@ -58,8 +58,8 @@ function evaluateCourse(
     const cause = leaf({
       id: `rate:${record.id}`,
       kind: "rate",
-      label: "Scatter of the readings about the rate law",
-      group: "Scatter about the rate law",
+      label: msg`Scatter of the readings about the rate law`,
+      group: msg`Scatter about the rate law`,
       u: fit.u,
       random: true,
       degreesOfFreedom: fit.degreesOfFreedom,
@@ -107,7 +107,11 @@ function ofOrder(
   const { definition } = stage;
   const known = absorbancePerConcentration(definition, shared) !== null;
   const unit = known ? (order === 0 ? "mol/(L·s)" : "L/(mol·s)") : rateUnits[order];
-  const name = `Rate constant, ${orderWord(order)} order${known ? "" : ", per absorbance"}`;
+  const name = inEnglish(
+    known
+      ? msg`Rate constant, ${orderWord(order)} order`
+      : msg`Rate constant, ${orderWord(order)} order, per absorbance`,
+  );
   const own: RateStage = {
     ...definition,
     relations: [],
@@ -189,7 +193,7 @@ function runsInExcess({ members }: ReturnType<typeof combine>, order: Order, exc
 function levelsOffWords(trials: CourseEvaluation[]) {
   const off = trials.find((t) => !t.record.struck && t.comparison?.levelsOff != null);
   return off?.comparison?.levelsOff
-    ? `The course of ${off.words} seems to level off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
+    ? msg`The course of ${off.words} seems to level off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
     : undefined;
 }
 
@@ -200,7 +204,7 @@ function nextOf({
   runs,
   order,
 }: {
-  readonly levels: string | undefined;
+  readonly levels: Phrase | undefined;
   readonly open: CourseEvaluation | undefined;
   readonly trials: CourseEvaluation[];
   readonly runs: readonly unknown[];
@@ -209,10 +213,10 @@ function nextOf({
   return levels !== undefined
     ? levels
     : open
-      ? `Take the course of ${open.words}, or bring it in from a file`
+      ? msg`Take the course of ${open.words}, or bring it in from a file`
       : trials.length === 0
-        ? "Mix, put the cuvette in, and take the absorbance each second"
+        ? msg`Mix, put the cuvette in, and take the absorbance each second`
         : runs.length === 1
-          ? `${capitalized(orderWord(order))} order in the dye. Another run with another excess tells the order in that`
-          : `${capitalized(orderWord(order))} order in the dye: go on, or take another course`;
+          ? msg`${capitalized(orderWord(order))} order in the dye. Another run with another excess tells the order in that`
+          : msg`${capitalized(orderWord(order))} order in the dye: go on, or take another course`;
 }

@@ -6,6 +6,7 @@ import { notAllRead, stageSpectra } from "../shared/allows";
 import type { RateEvaluation } from "../shared/evaluation";
 import { success } from "../../result";
 import { evaluateRate } from "./evaluate";
+import { msg } from "../../text";
 
 export const rate: StageKind<RateStage, CompiledStage<RateStage>, RateEvaluation> = {
   problem: (definition) => assayProblem(definition, "trace"),
@@ -18,7 +19,7 @@ export const rate: StageKind<RateStage, CompiledStage<RateStage>, RateEvaluation
   }),
   evaluate: evaluateRate,
   begun: ({ trials }) => trials.length > 0,
-  fact: ({ trials }) => (trials.length === 0 ? "not read yet" : "being read"),
+  fact: ({ trials }) => (trials.length === 0 ? msg`not read yet` : msg`being read`),
   reasons: () => [],
   unfinished: () => notAllRead,
   next: ({ next }) => next,

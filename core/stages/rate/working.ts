@@ -6,6 +6,7 @@ import { withPlusMinus, step, type WorkingStep } from "../shared/board";
 import { symbolTex, numberTex } from "../../relation";
 import type { HouseRules } from "../../rules";
 import type { CourseEvaluation, RateEvaluation } from "../shared/evaluation";
+import { msg, capitalized } from "../../text";
 
 /** How the rate constant of a course was calculated. */
 function rateSteps(
@@ -19,7 +20,9 @@ function rateSteps(
   if (!comparison || !fit || !q) return [];
   const count = fit.residuals.length;
   const what =
-    comparison.each > 1 ? `${count} means of ${comparison.each} absorbances each` : `${count} absorbances`;
+    comparison.each > 1
+      ? msg`${count} means of ${comparison.each} absorbances each`
+      : msg`${count} absorbances`;
   const k = symbolTex(definition.rate.symbol);
   const withEnd = endFitted && order !== 0;
   const above = withEnd ? "A - A_\\infty" : "A";
@@ -34,7 +37,7 @@ function rateSteps(
   return [
     step({
       id: definition.rate.symbol,
-      title: `${orderWord(order)[0]?.toUpperCase()}${orderWord(order).slice(1)} order, by least squares on ${what}`,
+      title: msg`${capitalized(orderWord(order))} order, by least squares on ${what}`,
       formula: ["A = A0 - k t", "A = A0 exp(-k t)", "1/A = 1/A0 + k t"][order] ?? "",
       names: law ?? "",
       numbers: `A_0 = ${toSignificant(fit.initial, 4)}${withEnd ? `,\\; A_\\infty = ${toSignificant(fit.end, 3)}` : ""}`,

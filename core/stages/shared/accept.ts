@@ -3,7 +3,7 @@ import { inUnit, type Quantity, toDecimals, toSignificant, unitOf, withUnit } fr
 import type { AcceptanceView } from "./evaluation";
 import type { TitrationStage } from "../../method";
 import type { HouseRules } from "../../rules";
-import { uncapitalized } from "../../text";
+import { uncapitalized, msg } from "../../text";
 
 /**
  * A percentage with a digit more than the limit it is held against, and as many as it takes to tell it from that limit: 5.04
@@ -41,12 +41,12 @@ export function judgeAcceptance(
     const passes = verdict === "cannot tell" ? null : verdict === good;
     const band = toSignificant(guardBand / unitOf(unit).factor, 2);
     const outcome = {
-      "clearly below": `clearly below the ${label}, ${at}`,
-      "clearly above": `clearly above the ${label}, ${at}`,
-      "cannot tell": `too near the ${label}, ${at}, to tell: its guard band is ${withUnit(band, unit)}`,
+      "clearly below": msg`clearly below the ${label}, ${at}`,
+      "clearly above": msg`clearly above the ${label}, ${at}`,
+      "cannot tell": msg`too near the ${label}, ${at}, to tell: its guard band is ${withUnit(band, unit)}`,
     }[verdict];
-    const said = passes === null ? "" : passes ? " It passes." : " It fails.";
-    return { against: "limit", verdict, passes, text: `The result is ${outcome}.${said}` };
+    const said = passes === null ? "" : passes ? msg` It passes.` : msg` It fails.`;
+    return { against: "limit", verdict, passes, text: msg`The result is ${outcome}.${said}` };
   }
   const signed = percentError(found.value, stated.value);
   const shown = percentBeside(Math.abs(signed), accept.tolerancePercent);
@@ -57,13 +57,13 @@ export function judgeAcceptance(
     accept.whenOff === "dilution" ? dilutionDecision(signed, accept.tolerancePercent, titrations) : null;
   const recovery = recoveryPercent(found.value, stated.value);
   // A target is hit or missed; of a known amount a part is recovered.
-  const recovered = accept.whenOff === "tell" ? ` Recovery: ${toDecimals(recovery, 1)} %.` : "";
+  const recovered = accept.whenOff === "tell" ? msg` Recovery: ${toDecimals(recovery, 1)} %.` : "";
   return {
     against: "value",
     errorPercent: percentError(found.value, stated.value, rules.percentError),
     recoveryPercent: recovery,
     within,
     decision,
-    text: `The result is ${off} the ${label}, ${at}: ${within ? "within" : "outside"} the ${accept.tolerancePercent} % allowed.${recovered}`,
+    text: msg`The result is ${off} the ${label}, ${at}: ${within ? msg`within` : msg`outside`} the ${accept.tolerancePercent} % allowed.${recovered}`,
   };
 }

@@ -18,7 +18,7 @@ import { type Expression, leavesOf, numberTex, symbolTex, typeset, namesTex } fr
 import { type Method, unitOfInput, inputOf } from "../../method";
 import { decimalsOfInput, type Input, differenceOf } from "../../inputs";
 import type { RunRecord } from "../../run";
-import { uncapitalized } from "../../text";
+import { uncapitalized, msg, type Phrase } from "../../text";
 
 /** Where a number in a working comes from: what opens when one asks. */
 export type Origin =
@@ -27,13 +27,13 @@ export type Origin =
       readonly fields: readonly FieldState[];
       readonly causes: readonly CauseLine[];
     }
-  | { readonly kind: "stage"; readonly stageKey: string; readonly title: string; readonly text: string }
+  | { readonly kind: "stage"; readonly stageKey: string; readonly title: Phrase; readonly text: Phrase }
   | { readonly kind: "elements"; readonly formula: string; readonly elements: readonly ElementShare[] }
-  | { readonly kind: "equation"; readonly text: string };
+  | { readonly kind: "equation"; readonly text: Phrase };
 
 /** One cause of a quantity's uncertainty, with what it contributes in the quantity's unit. */
 export interface CauseLine {
-  readonly label: string;
+  readonly label: Phrase;
   readonly contribution: string;
   readonly unit: string;
 }
@@ -41,20 +41,20 @@ export interface CauseLine {
 export interface WorkingInput {
   readonly key: string;
   /** What the link says: "the two weighings", "where 0.10214 comes from". */
-  readonly label: string;
+  readonly label: Phrase;
   readonly origin: Origin;
 }
 
 /** One line on the board: a heading, names, numbers, value. TeX throughout, and the value in plain text too. */
 export interface WorkingStep {
   readonly id: string;
-  readonly title: string;
+  readonly title: Phrase;
   /** The same as plain text, as a method's author writes it; empty where the value says it all. */
-  readonly formula: string;
+  readonly formula: Phrase;
   readonly names: string;
   readonly numbers: string;
   readonly value: string;
-  readonly valueText: string;
+  readonly valueText: Phrase;
   readonly inputs: readonly WorkingInput[];
 }
 
@@ -83,7 +83,7 @@ export interface Board {
   readonly symbols: ReadonlyMap<string, Quantity>;
   readonly fields: readonly FieldState[];
   /** Whose titer it is, as a heading says. */
-  readonly name: string;
+  readonly name: Phrase;
 }
 
 /** How an input is written with its number: the digits of what was read, or its rounded value. */
@@ -135,13 +135,13 @@ function equationsWith(method: Method, species: readonly string[]): string {
   return (both ? [both] : holding).map(prettyEquation).join("; ");
 }
 
-const readingLabels: Partial<Record<Input["is"], string>> = {
-  pipette: "the aliquot",
-  graduated: "the volume taken",
-  flask: "the flask",
-  drops: "the drops",
-  purity: "the purity",
-  temperature: "the temperature",
+const readingLabels: Partial<Record<Input["is"], Phrase>> = {
+  pipette: msg`the aliquot`,
+  graduated: msg`the volume taken`,
+  flask: msg`the flask`,
+  drops: msg`the drops`,
+  purity: msg`the purity`,
+  temperature: msg`the temperature`,
 };
 
 /** The leaves of an expression that have a story of their own, each with where it comes from. */
@@ -154,7 +154,7 @@ export function expressionInputs(board: Board, expression: Expression): WorkingI
         return [
           {
             key: `M(${leaf.formula})`,
-            label: "the molar mass",
+            label: msg`the molar mass`,
             origin: { kind: "elements", formula: leaf.formula, elements: elementShares(leaf.formula) },
           },
         ];
@@ -162,7 +162,7 @@ export function expressionInputs(board: Board, expression: Expression): WorkingI
         return [
           {
             key: `ratio(${leaf.of}, ${leaf.per})`,
-            label: "the equation",
+            label: msg`the equation`,
             origin: { kind: "equation", text: equationsWith(board.method.method, [leaf.of, leaf.per]) },
           },
         ];
@@ -170,7 +170,7 @@ export function expressionInputs(board: Board, expression: Expression): WorkingI
         return [
           {
             key: `equivalents(${leaf.of})`,
-            label: "the equation",
+            label: msg`the equation`,
             origin: { kind: "equation", text: equationsWith(board.method.method, [leaf.of]) },
           },
         ];
@@ -192,7 +192,7 @@ function symbolInputs(board: Board, name: string): WorkingInput[] {
     return [
       {
         key: name,
-        label: `where ${number} comes from`,
+        label: msg`where ${number} comes from`,
         origin: { kind: "stage", stageKey: input.stage, title: earlier?.definition.title ?? "", text },
       },
     ];

@@ -13,6 +13,7 @@ import { isPhotometric } from "../../inputs";
 import { type ComputedStage, inputOf, type Method, resultsOf, type TitrationStage } from "../../method";
 import type { CompiledLine } from "../compiled";
 import { faulty, type MethodProblem, problemOf } from "../problem";
+import { msg } from "../../text";
 
 /** What the check of a stage found, for what its kind compiles beside. */
 export interface Checked {
@@ -156,7 +157,7 @@ export function limitedStoichiometry(equations: readonly Equation[]): LooseStoic
   const once = <T>(known: Map<string, Result<T>>, key: string, find: () => Result<T>): Result<T> => {
     const there = known.get(key);
     if (there) return there;
-    if (known.size >= mostRatios) return failure(`The relations ask for more than ${mostRatios} ratios`);
+    if (known.size >= mostRatios) return failure(msg`The relations ask for more than ${mostRatios} ratios`);
     const fresh = find();
     known.set(key, fresh);
     return fresh;

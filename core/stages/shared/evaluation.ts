@@ -31,6 +31,7 @@ import type {
 } from "../../method";
 import type { Observation, TraceRecord, TrialRecord, ReadingView } from "../../record";
 import type { Implausibility } from "./plausibility";
+import { type Phrase } from "../../text";
 
 /** A value with its ± rounded for people, by the house's style. */
 export interface Shown {
@@ -38,7 +39,7 @@ export interface Shown {
   readonly plusMinus: string;
   readonly unit: string;
   /** "0.10214 ± 0.00020 mol/L" */
-  readonly text: string;
+  readonly text: Phrase;
   /** The nearest whole number, for a count. */
   readonly nearestWhole?: string;
 }
@@ -56,9 +57,9 @@ export interface TrialEvaluation {
   readonly id: string;
   readonly record: TrialRecord;
   /** "rough", "1", or the label that people gave it. */
-  readonly name: string;
+  readonly name: Phrase;
   /** The same in a sentence: "the rough trial", "trial 1". */
-  readonly words: string;
+  readonly words: Phrase;
   readonly fields: readonly FieldState[];
   /** The first field that is still to be read; null when the trial is complete. */
   readonly missing: Field | null;
@@ -77,19 +78,19 @@ export interface TrialEvaluation {
   /** Significant figures of every symbol by the taught rules; empty where the house rounds by the ±. */
   readonly significance: ReadonlyMap<string, Significant>;
   /** Why nothing could be computed although all was read, in words. */
-  readonly problem: string | null;
+  readonly problem: Phrase | null;
   readonly cautions: readonly Check[];
 }
 
 export interface AgreementView {
   /** "titer, mL" or "titer, mL, per 0.50 g" or "result, as mL of titer" */
-  readonly label: string;
+  readonly label: Phrase;
   /** Unit of the values compared: mL, or the result's own. */
   readonly unit: string;
   /** Decimals that the values compared are shown with. */
   readonly decimals: number;
   /** The house's rule in words. */
-  readonly rule: string;
+  readonly rule: Phrase;
   readonly needed: number;
   /**
    * How the trials that count stand: none; one alone; several of which no two agree; several sets that speak against each
@@ -112,7 +113,7 @@ export interface AgreementView {
   /** What the house's test for outliers says; it advises only. */
   readonly outlier: OutlierAdvice | null;
   /** Why that test says nothing of so many trials; null where it does. */
-  readonly noOutlierTest: string | null;
+  readonly noOutlierTest: Phrase | null;
 }
 
 /** The result held against what it should be. */
@@ -123,19 +124,19 @@ export type AcceptanceView =
       readonly recoveryPercent: number;
       readonly within: boolean;
       readonly decision: DilutionDecision | null;
-      readonly text: string;
+      readonly text: Phrase;
     }
   | {
       readonly against: "limit";
       readonly verdict: LimitVerdict;
       /** True when it passes, false when it fails, null when that cannot be told. */
       readonly passes: boolean | null;
-      readonly text: string;
+      readonly text: Phrase;
     };
 
 /** A result beside the main one, or the same in other units. */
 export interface FurtherResult {
-  readonly definition: FurtherResultDefinition;
+  readonly definition: Omit<FurtherResultDefinition, "name"> & { readonly name: Phrase };
   readonly quantity: Quantity;
   readonly shown: Shown;
 }
@@ -146,19 +147,19 @@ export interface Improvement {
   readonly share: string;
   readonly part: number;
   /** What to do about it, as the end of a sentence: "to halve it: weighing 0.8 g instead of 0.4 g". */
-  readonly remedy: string;
+  readonly remedy: Phrase;
   /** All of it in words. */
-  readonly text: string;
+  readonly text: Phrase;
 }
 
 export interface Verdict {
   /** "impossible": the trials agree, and their result cannot be. */
   readonly state: "empty" | "collecting" | "agreed" | "impossible";
-  readonly reason: string;
+  readonly reason: Phrase;
   /** True where the reason tells what the result was held against, too. */
   readonly tellsAcceptance?: boolean;
   /** What to do next. */
-  readonly next: string;
+  readonly next: Phrase;
 }
 
 export interface Guidance {
@@ -173,19 +174,19 @@ export interface Guidance {
   /** Where the end would come if the trial in hand repeated one of the complete trials that count, whichever. */
   readonly repeats: readonly number[];
   /** The same as it is told: to the burette's decimals by earlier trials, to the first by theory; empty where it is not known. */
-  readonly endText: string;
+  readonly endTexts: readonly string[];
   readonly slowAt: number | null;
   /** False when the end lies beyond the last mark. */
   readonly roomLeft: boolean;
   /** Titers of this flask that would join or make a set: windows, rising. */
   readonly joins: readonly Window[];
-  readonly text: string;
+  readonly text: Phrase;
 }
 
 /** A further result that cannot be told, and why. */
 export interface Withheld {
-  readonly name: string;
-  readonly why: string;
+  readonly name: Phrase;
+  readonly why: Phrase;
 }
 
 /** What every stage that computes something shows, whatever its kind. */
@@ -195,11 +196,11 @@ interface StageViews {
   /** Results that cannot be, or that lie outside what the method holds for. */
   readonly implausible: readonly Implausibility[];
   /** Values that nobody stated and the result rests on, here or in an earlier stage. */
-  readonly restsOn: readonly string[];
+  readonly restsOn: readonly Phrase[];
   /** What is not counted in the ±, since nobody stated it. */
-  readonly leftOut: readonly string[];
+  readonly leftOut: readonly Phrase[];
   /** Masses that are not corrected for buoyancy, though the house does it, since no density is stated. */
-  readonly uncorrected: readonly string[];
+  readonly uncorrected: readonly Phrase[];
   readonly key: string;
   readonly done: boolean;
   readonly stageFields: readonly FieldState[];
@@ -207,7 +208,7 @@ interface StageViews {
   readonly also: readonly FurtherResult[];
   readonly shares: readonly Share[];
   /** Why there is no result although something was read, in words. */
-  readonly problem: string | null;
+  readonly problem: Phrase | null;
   readonly cautions: readonly Check[];
 }
 
@@ -267,9 +268,9 @@ export interface PreparationEvaluation extends OnceViews {
 export interface LevelEvaluation {
   readonly id: string;
   readonly record: TrialRecord;
-  readonly name: string;
+  readonly name: Phrase;
   /** The same in a sentence. */
-  readonly words: string;
+  readonly words: Phrase;
   readonly fields: readonly FieldState[];
   /** The first field of its making that is still to be typed. */
   readonly missing: Field | null;
@@ -284,7 +285,7 @@ export interface LevelEvaluation {
   /** Absorbance when it was read once more at the end. */
   readonly again: number | null;
   /** Why it is no part of the line although it was read; null where it is. */
-  readonly leftOut: string | null;
+  readonly leftOut: Phrase | null;
 }
 
 /** A point of the line: which reading it is of which flask. */
@@ -329,12 +330,12 @@ export interface CalibrationEvaluation extends OnceViews {
   /** What is deducted from all readings, absorbance; null where nothing is. */
   readonly deducted: number | null;
   /** What must be said of a blank that is not zero before the line counts, in words; null where that is settled. */
-  readonly blankQuestion: string | null;
+  readonly blankQuestion: Phrase | null;
   readonly choice: LineChoice;
   readonly line: LineView | null;
   /** The amount that an absorbance stands for, with all its causes, in base units. */
   readonly readOff: ((readings: readonly number[], place: string) => Result<ReadQuantity>) | null;
-  readonly next: string;
+  readonly next: Phrase;
 }
 
 export interface ReadQuantity {
@@ -345,7 +346,7 @@ export interface ReadQuantity {
 /** Where an unknown lies beside the standards. */
 export interface RangeView {
   readonly place: "within" | "above" | "below" | "undetected";
-  readonly text: string;
+  readonly text: Phrase;
 }
 
 /** One flask of an unknown. */
@@ -360,7 +361,7 @@ export interface FlaskAgreement {
   readonly state: AgreementView["state"];
   readonly members: readonly string[];
   /** What was found, the rule, and what the house's test for outliers says. */
-  readonly text: string;
+  readonly text: Phrase;
 }
 
 export interface UnknownEvaluation extends ReplicateViews {
@@ -369,7 +370,7 @@ export interface UnknownEvaluation extends ReplicateViews {
   readonly definition: UnknownStage;
   readonly trials: readonly SampleEvaluation[];
   readonly acceptance: AcceptanceView | null;
-  readonly next: string;
+  readonly next: Phrase;
   /** Key of the stage whose line it is read off. */
   readonly lineOf: string;
 }
@@ -392,7 +393,7 @@ export interface RateEvaluation extends ReplicateViews {
   /** True where the absorbance that the courses level off at is fitted too. */
   readonly endFitted: boolean;
   readonly dependence: Result<Dependence> | null;
-  readonly next: string;
+  readonly next: Phrase;
 }
 
 /** Stages whose result is a mean over trials. */
@@ -421,10 +422,10 @@ export const resultQuantity = (stage: ComputedEvaluation): Quantity | null =>
 
 export interface Bead {
   readonly key: string;
-  readonly title: string;
+  readonly title: Phrase;
   readonly state: "done" | "current" | "ahead";
   /** The stage's key number, or how far it is. */
-  readonly fact: string;
+  readonly fact: Phrase;
 }
 
 /** A stage that could not be evaluated, and what was thrown: a fault of the program, for its log. */
@@ -438,9 +439,9 @@ export interface RunEvaluation {
   readonly chain: readonly Bead[];
   /** Key of the stage that the work is at; that of concluding once all are done. */
   readonly currentStage: string;
-  readonly next: string;
+  readonly next: Phrase;
   /** State in words, for lists. */
-  readonly state: string;
+  readonly state: Phrase;
   readonly result: Shown | null;
   /** Stages that could not be evaluated; empty as a rule. */
   readonly failures: readonly StageFailure[];

@@ -21,22 +21,24 @@ import {
   type PlausibilityInput,
 } from "./plausibility";
 import type { HouseRules } from "../../rules";
-import { listed, uncapitalized } from "../../text";
+import { listed, uncapitalized, msg, type Phrase, inEnglish, sentences } from "../../text";
 
 /** What a stage's result rests on, carried along to the stages that use it. */
 export interface Footing {
   /** Values that nobody stated, as parts of a sentence: "a presumed concentration of the iodine". */
-  readonly restsOn: readonly string[];
+  readonly restsOn: readonly Phrase[];
   /** What is not counted in the ±, as parts of a sentence: "the ± of the concentration of the iodine, not stated". */
-  readonly leftOut: readonly string[];
+  readonly leftOut: readonly Phrase[];
   /** Masses that the house corrects for the buoyancy of air, but whose density is not stated. */
-  readonly uncorrected: readonly string[];
+  readonly uncorrected: readonly Phrase[];
 }
 
 /** What a stage without a result hands on. */
 export const noFooting: Footing = { restsOn: [], leftOut: [], uncorrected: [] };
 
-const unique = (texts: readonly string[]) => [...new Set(texts)];
+const unique = (texts: readonly Phrase[]): Phrase[] => [
+  ...new Map(texts.map((text) => [inEnglish(text), text] as const)).values(),
+];
 
 /** Inputs that are taken once and that nobody stated: the method's own figures stand for them. */
 function presumedInputs({ inputs }: ComputedStage, observations: readonly Observation[]): Input[] {
@@ -46,10 +48,10 @@ function presumedInputs({ inputs }: ComputedStage, observations: readonly Observ
   });
 }
 
-const presumedWords = (input: Input): string =>
+const presumedWords = (input: Input): Phrase =>
   "presumed" in input && typeof input.presumed === "string"
-    ? `a presumed volume (${uncapitalized(input.label)}: ${input.presumed} mL)`
-    : `a presumed ${uncapitalized(input.label)}`;
+    ? msg`a presumed volume (${uncapitalized(input.label)}: ${input.presumed} mL)`
+    : msg`a presumed ${uncapitalized(input.label)}`;
 
 /** Inputs whose value somebody typed without saying how well it is known. */
 function withoutPlusMinus(definition: ComputedStage, record: StageRecord): Input[] {
@@ -85,7 +87,7 @@ function footingOf(
     ]),
     leftOut: unique([
       ...withoutPlusMinus(definition, record).map(
-        ({ label }) => `the ± of ${uncapitalized(label)}, which is not stated`,
+        ({ label }) => msg`the ± of ${uncapitalized(label)}, which is not stated`,
       ),
       ...inherited.flatMap(({ leftOut }) => leftOut),
     ]),
@@ -101,14 +103,14 @@ function footingOf(
 }
 
 /** What a result rests on, in a sentence; empty where nothing was presumed and all is counted. */
-export function footingWords({ restsOn, leftOut, uncorrected }: Footing): string {
-  const rests = restsOn.length > 0 ? `It rests on ${listed(restsOn)}.` : "";
-  const without = leftOut.length > 0 ? `Not counted in the ±: ${listed(leftOut)}.` : "";
+export function footingWords({ restsOn, leftOut, uncorrected }: Footing): Phrase {
+  const rests = restsOn.length > 0 ? msg`It rests on ${listed(restsOn)}.` : "";
+  const without = leftOut.length > 0 ? msg`Not counted in the ±: ${listed(leftOut)}.` : "";
   const heavy =
     uncorrected.length > 0
-      ? `Not corrected for buoyancy, since no density is stated: ${listed(uncorrected)}.`
+      ? msg`Not corrected for buoyancy, since no density is stated: ${listed(uncorrected)}.`
       : "";
-  return [rests, without, heavy].filter((part) => part !== "").join(" ");
+  return sentences([rests, without, heavy]);
 }
 
 export interface JudgedIn {
@@ -123,15 +125,16 @@ export interface JudgedIn {
 const isResult = (definition: ComputedStage, { symbol }: Plausibility) =>
   resultsOf(definition).some((r) => r.symbol === symbol);
 
-function verdictWith(verdict: Verdict, footing: string, impossible: readonly Implausibility[]): Verdict {
-  const told = footing === "" ? verdict.reason : `${verdict.reason} ${footing}`;
+function verdictWith(verdict: Verdict, footing: Phrase, impossible: readonly Implausibility[]): Verdict {
+  const told = footing === "" ? verdict.reason : msg`${verdict.reason} ${footing}`;
   const [first] = impossible;
   if (!first) return { ...verdict, reason: told };
   return {
     ...verdict,
     state: verdict.state === "agreed" ? "impossible" : verdict.state,
-    reason: `${first.text}. ${told}`,
-    next: verdict.state === "agreed" ? `Look first at ${first.look[0] ?? "the readings"}` : verdict.next,
+    reason: msg`${first.text}. ${told}`,
+    next:
+      verdict.state === "agreed" ? msg`Look first at ${first.look[0] ?? msg`the readings`}` : verdict.next,
   };
 }
 

@@ -5,6 +5,7 @@ import { evaluateNumber } from "../../relation";
 import type { ObservationKind } from "../../record";
 import type { HouseRules } from "../../rules";
 import type { CompiledMethod, CompiledStage } from "../compiled";
+import { type Phrase } from "../../text";
 
 /** What somebody has, or wants, where it is not what the method takes as usual. Numbers in the unit that is shown. */
 export interface StageChoices {
@@ -29,7 +30,7 @@ export interface PlanChoices {
 
 export interface PlannedAmount {
   readonly symbol: string;
-  readonly label: string;
+  readonly label: Phrase;
   readonly unit: string;
   readonly value: number;
   readonly per: "trial" | "run";
@@ -51,9 +52,9 @@ export interface StagePlan {
   /** Whether the burette holds the expected titer; null where none is expected. */
   readonly suffices: boolean | null;
   /** What the plan comes to, in a sentence. */
-  readonly message: string;
+  readonly message: Phrase;
   /** What to take so that the wanted titer comes out; null where it cannot be had, or none is wanted. */
-  readonly forTarget: { readonly label: string; readonly unit: string; readonly value: number } | null;
+  readonly forTarget: { readonly label: Phrase; readonly unit: string; readonly value: number } | null;
   /** Titrant for all, mL, with what rinsing and filling use up. */
   readonly titrantMl: number | null;
   /** Stock to be diluted to so much titrant. */

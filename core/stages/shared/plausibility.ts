@@ -14,7 +14,7 @@ import { evaluate, evaluateNumber, leavesOf, parseExpression, type Stoichiometry
 import { type ComputedStage, type Method, type Plausibility, resultsOf } from "../../method";
 import { type CompiledStage } from "../compiled";
 import type { HouseRules } from "../../rules";
-import { uncapitalized } from "../../text";
+import { uncapitalized, msg, type Phrase, joined } from "../../text";
 
 /** A result that cannot be, or that lies outside what its method is valid for. */
 export interface Implausibility {
@@ -22,9 +22,9 @@ export interface Implausibility {
   /** "impossible": it cannot be, so the stage is not done; "invalid": the method does not hold there, which is told. */
   readonly outside: "impossible" | "invalid";
   /** What cannot be, and why: value, rule, consequence. */
-  readonly text: string;
+  readonly text: Phrase;
   /** Where to look first, most likely first: ends of sentences that stand for themselves. */
-  readonly look: readonly string[];
+  readonly look: readonly Phrase[];
 }
 
 /** All that a plausibility is judged from. */
@@ -48,7 +48,7 @@ const allowance = (q: Quantity, rules: HouseRules): number =>
   Math.max(2 * standardUncertainty(q), plusMinus(q, rules.plusMinus));
 
 interface Shown {
-  readonly name: string;
+  readonly name: Phrase;
   readonly unit: string;
 }
 
@@ -64,7 +64,7 @@ function nameOf(definition: ComputedStage, symbol: string, unit = "1"): Shown {
 }
 
 /** A value with its ± as a sentence gives it. */
-function valueText(q: Quantity, unit: string, rules: HouseRules): string {
+function valueText(q: Quantity, unit: string, rules: HouseRules): Phrase {
   const { factor } = unitOf(unit);
   const { value, uncertainty } = roundWithUncertainty(
     inUnit(q, unit),
@@ -86,8 +86,8 @@ interface Found {
   /** What was held against its bound, where that is not the result itself: the difference of two. */
   readonly judged?: Quantity;
   /** Where else to look than at what the result is had from. */
-  readonly also?: string;
-  readonly text: string;
+  readonly also?: Phrase;
+  readonly text: Phrase;
   readonly direction: Direction;
   readonly outside: "impossible" | "invalid";
 }
@@ -97,7 +97,7 @@ type RuleOf<R extends Plausibility["rule"]> = Extract<Plausibility, { rule: R }>
 /** What every failure tells first, and how far a result may lie off before it is one. */
 function toldOf(rule: Plausibility, q: Quantity, { rules, stage }: PlausibilityInput) {
   const { name, unit } = nameOf(stage.definition, rule.symbol, "unit" in rule ? rule.unit : "1");
-  return { told: `${name} is ${valueText(q, unit, rules)}`, unit, off: allowance(q, rules) };
+  return { told: msg`${name} is ${valueText(q, unit, rules)}`, unit, off: allowance(q, rules) };
 }
 
 function outsideRange(rule: RuleOf<"between">, q: Quantity, input: PlausibilityInput): Found | null {
@@ -110,12 +110,14 @@ function outsideRange(rule: RuleOf<"between">, q: Quantity, input: PlausibilityI
   const bound = withUnit(String(low ? rule.from : rule.to), rule.unit);
   const both = rule.from !== undefined && rule.to !== undefined;
   const range = both
-    ? `${rule.from} to ${withUnit(String(rule.to), rule.unit)}`
-    : `${low ? "at least" : "at most"} ${bound}`;
+    ? msg`${rule.from ?? ""} to ${withUnit(String(rule.to), rule.unit)}`
+    : low
+      ? msg`at least ${bound}`
+      : msg`at most ${bound}`;
   const text =
     outside === "invalid"
-      ? `${told}, outside the ${range} for which this method holds`
-      : `${told}, ${low ? "below" : "above"} ${bound} by more than its ±: that cannot be`;
+      ? msg`${told}, outside the ${range} for which this method holds`
+      : msg`${told}, ${low ? msg`below` : msg`above`} ${bound} by more than its ±: that cannot be`;
   return { text, direction: low ? "too low" : "too high", outside };
 }
 
@@ -126,8 +128,8 @@ function moreThanAll(rule: RuleOf<"at most all">, q: Quantity, input: Plausibili
   const all = parsed.ok ? evaluate(parsed.value, scope).value : 1;
   if (q.value - off <= all) return null;
   const most = withUnit(toDecimals(all / unitOf(unit).factor, 2), unit);
-  const what = rule.of ? `${rule.of} holds, ${most},` : "all of it";
-  const text = `${told}, more than ${what} by more than its ±: that cannot be`;
+  const what = rule.of ? msg`${rule.of} holds, ${most},` : msg`all of it`;
+  const text = msg`${told}, more than ${what} by more than its ±: that cannot be`;
   return { text, direction: "too high", outside: "impossible" };
 }
 
@@ -147,11 +149,11 @@ function partAndWhole(
   if (difference.value <= allowance(difference, rules)) return null;
   const owner = method.stages.find((s) => s.key === rule.stage);
   const named = uncapitalized(nameOf(owner ?? stage.definition, rule.other, unit).name);
-  const which = above ? "of which it is a part" : "which is a part of it";
+  const which = above ? msg`of which it is a part` : msg`which is a part of it`;
   return {
-    text: `${told}, ${above ? "more" : "less"} than ${named}, ${valueText(other, unit, rules)}, ${which}: that cannot be`,
+    text: msg`${told}, ${above ? msg`more` : msg`less`} than ${named}, ${valueText(other, unit, rules)}, ${which}: that cannot be`,
     judged: difference,
-    also: `the other of the two, ${named}`,
+    also: msg`the other of the two, ${named}`,
     direction: above ? "too high" : "too low",
     outside: "impossible",
   };
@@ -159,7 +161,7 @@ function partAndWhole(
 
 function noWholeNumber(rule: RuleOf<"whole number">, q: Quantity, input: PlausibilityInput): Found | null {
   if (isNearWhole(q)) return null;
-  const text = `${toldOf(rule, q, input).told}, no whole number within its ±: none is shown`;
+  const text = msg`${toldOf(rule, q, input).told}, no whole number within its ±: none is shown`;
   return { text, direction: "either way", outside: "impossible" };
 }
 
@@ -199,7 +201,7 @@ function whereToLook(
   { direction, judged, also }: Found,
   q: Quantity,
   { stage, stoichiometry, symbols, method, presumed }: PlausibilityInput,
-): string[] {
+): Phrase[] {
   const { definition, lines } = stage;
   const numbers = new Map([...symbols].map(([s, { value }]) => [s, value] as const));
   const valueWith = (changed: string, by: number): number => {
@@ -238,7 +240,7 @@ function whereToLook(
     ...suspects.sort((a, b) => b.rank - a.rank).map(({ words }) => words),
     ...(also === undefined ? [] : [also]),
     ...(byEquation && !judged
-      ? ["the equation: another substance, or another ratio, than the method has it"]
+      ? [msg`the equation: another substance, or another ratio, than the method has it`]
       : []),
   ];
 }
@@ -259,10 +261,10 @@ export function implausibilities(
 }
 
 /** An implausibility with where to look first, as one piece of text. */
-export const implausibleWords = ({ text, look }: Implausibility, most = 3): string =>
+export const implausibleWords = ({ text, look }: Implausibility, most = 3): Phrase =>
   look.length === 0
-    ? `${text}.`
-    : `${text}. Look first at ${look
-        .slice(0, most)
-        .map((words, i) => (most === 1 ? words : `(${i + 1}) ${words}`))
-        .join("; ")}.`;
+    ? msg`${text}.`
+    : msg`${text}. Look first at ${joined(
+        look.slice(0, most).map((words, i) => (most === 1 ? words : msg`(${i + 1}) ${words}`)),
+        "; ",
+      )}.`;

@@ -5,6 +5,7 @@ import { type StageContext, combineResult, furtherResults, shareGroups } from ".
 import { showQuantity } from "./show";
 import type { StageRecord } from "../../record";
 import { stageFieldStates } from "./trial";
+import { msg, type Phrase } from "../../text";
 
 interface Combined {
   readonly combined: CombinedResult | null;
@@ -44,8 +45,8 @@ export function stillWanting(
   stage: CompiledStage,
   record: StageRecord,
   { rules }: StageContext,
-): string | null {
+): Phrase | null {
   const { field } =
     stageFieldStates(stage.definition, record, rules).find((f) => !f.present && !f.field.optional) ?? {};
-  return field ? `${field.label} is still to be typed` : null;
+  return field ? msg`${field.label} is still to be typed` : null;
 }

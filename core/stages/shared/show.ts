@@ -17,12 +17,13 @@ import type { Shown } from "./evaluation";
 import type { FurtherResultDefinition } from "../../method";
 import { isNearWhole } from "./plausibility";
 import type { HouseRules } from "../../rules";
+import { msg, type Phrase } from "../../text";
 
 /** What the number after ± is, in words. */
-export const plusMinusWords: Record<HouseRules["plusMinus"], string> = {
+export const plusMinusWords: Record<HouseRules["plusMinus"], Phrase> = {
   k2: "k = 2",
-  u: "standard uncertainty",
-  i95: "95 % interval",
+  u: msg`standard uncertainty`,
+  i95: msg`95 % interval`,
 };
 
 /**

@@ -14,6 +14,7 @@ import {
 } from "./evaluation";
 import { type CombinedResult, combineReplicates, type Share, ownGroup } from "../../judgement";
 import { showQuantity } from "./show";
+import { msg, type Phrase } from "../../text";
 
 /**
  * Shares of an earlier stage's causes are shown together, as that stage's result. An atomic weight belongs to no stage:
@@ -45,7 +46,7 @@ export function shareGroups(method: Method, compiled: CompiledStage, earlier: Ea
       return { id: `stage ${origin.key}, ${symbol}`, label: handedOn.label, from };
     }
     const whole = { id: `stage ${origin.key}`, from: { stage: origin.key, handedOn: null } };
-    if (origin.kind === "calibration") return { ...whole, label: "Calibration line" };
+    if (origin.kind === "calibration") return { ...whole, label: msg`Calibration line` };
     const [only] = used;
     const named =
       used.length === 1 ? resultsOf(origin).find(({ symbol }) => symbol === only?.result) : undefined;
@@ -59,9 +60,9 @@ export interface StageContext {
   /** False once the run is finished: then what was presumed was presumed. */
   readonly open: boolean;
   /** Why nothing is computed in this stage: its evaluation failed. */
-  readonly suspended?: string;
+  readonly suspended?: Phrase;
   readonly earlier: Earlier;
-  readonly nextStageTitle: string | null;
+  readonly nextStageTitle: Phrase | null;
   /** Id of the trial in hand; the last one that is not complete where nothing is said. */
   readonly hand?: string;
   /** Calibrations of earlier stages, by key. */

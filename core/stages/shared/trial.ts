@@ -39,7 +39,7 @@ import { type CompiledStage, type CompiledMethod } from "../compiled";
 import type { HouseRules } from "../../rules";
 import type { Place, Check } from "../../measure";
 import type { FieldState, TrialEvaluation } from "./evaluation";
-import { uncapitalized } from "../../text";
+import { uncapitalized, msg, type Phrase, joined } from "../../text";
 import { evaluateRelations, significanceOf } from "../../relation";
 import { showQuantity } from "./show";
 
@@ -65,19 +65,22 @@ export interface Known {
   /** Volumes that all trials use and that nobody has confirmed: until someone does, no trial of an open run counts. */
   readonly unconfirmed?: readonly Unconfirmed[];
   /** Why nothing is computed in this stage, though its readings are shown: an evaluation of it failed. */
-  readonly suspended?: string;
+  readonly suspended?: Phrase;
 }
 
 /** A volume that is only presumed, as the method has it. */
 export interface Unconfirmed {
   readonly symbol: string;
-  readonly label: string;
+  readonly label: Phrase;
   readonly text: string;
 }
 
 /** What is asked before anything rests on presumed volumes, in words. */
-export const confirmWords = (unconfirmed: readonly Unconfirmed[]): string =>
-  `${unconfirmed.map(({ label, text }) => `${label}: ${text} mL is presumed`).join("; ")}. Confirm ${unconfirmed.length === 1 ? "it" : "them"}, or type what was used`;
+export const confirmWords = (unconfirmed: readonly Unconfirmed[]): Phrase =>
+  msg`${joined(
+    unconfirmed.map(({ label, text }) => msg`${label}: ${text} mL is presumed`),
+    "; ",
+  )}. Confirm ${unconfirmed.length === 1 ? msg`it` : msg`them`}, or type what was used`;
 
 /** The volumes of a stage that are taken once, presumed by its method, and neither typed nor confirmed. */
 export function unconfirmedVolumes(
@@ -146,7 +149,7 @@ function readInputs(
 export interface StageReading {
   readonly rules: HouseRules;
   readonly open: boolean;
-  readonly suspended?: string;
+  readonly suspended?: Phrase;
 }
 
 /** Readings of the whole stage and results of earlier ones, by symbol. */
@@ -225,26 +228,26 @@ export function placeOfUncertainty(q: Quantity): number {
 }
 
 interface Computed extends Known {
-  readonly problem: string | null;
+  readonly problem: Phrase | null;
   /** True where a line came out as no number. */
   readonly broken: boolean;
 }
 
 /** Why nothing can be computed although all was read here: an earlier stage has no result. */
-function waitingFor(missing: readonly Input[], method: Method): string | null {
+function waitingFor(missing: readonly Input[], method: Method): Phrase | null {
   const [first, ...others] = missing.map((input) => ({ input, taken: takenOver(input) }));
   const waits = (m: typeof first) => m?.taken != null && m.taken.readBy === undefined;
   if (!first?.taken || !waits(first) || !others.every(waits)) return null;
   const { stage } = first.taken;
   const title = method.stages.find((s) => s.key === stage)?.title ?? stage;
-  return `${first.input.label} is not known yet: ${title} has no result`;
+  return msg`${first.input.label} is not known yet: ${title} has no result`;
 }
 
 /** Says which line came out as no number to go on with, and why; null where all did. */
 export function brokenLine(
   { definition, lines }: CompiledStage,
   quantities: ReadonlyMap<string, Quantity>,
-): string | null {
+): Phrase | null {
   const broken = lines.find(({ symbol }) => {
     const q = quantities.get(symbol);
     return !q || !isMeasurable(q);
@@ -252,11 +255,11 @@ export function brokenLine(
   if (!broken) return null;
   const zero = definition.inputs.find(({ symbol }) => quantities.get(symbol)?.value === 0);
   const why = zero
-    ? `${uncapitalized(zero.label)} (${zero.symbol}) is zero`
+    ? msg`${uncapitalized(zero.label)} (${zero.symbol}) is zero`
     : Number.isFinite(quantities.get(broken.symbol)?.value)
-      ? "with its ± it comes out as no number that could be measured"
-      : "it comes out as no finite number";
-  return `${broken.title} cannot be computed: ${why}, in "${broken.source}"`;
+      ? msg`with its ± it comes out as no number that could be measured`
+      : msg`it comes out as no finite number`;
+  return msg`${broken.title} cannot be computed: ${why}, in "${broken.source}"`;
 }
 
 /** The relations on top of what was read. Says why where a value came out as no number. */

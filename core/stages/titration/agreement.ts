@@ -9,18 +9,18 @@ import {
   type Window,
   type ConcordantSet,
 } from "../../judgement";
-import { inUnit, toDecimals, toSignificant } from "../../quantity";
+import { inUnit, toDecimals, toSignificant, withUnit } from "../../quantity";
 import { inputOf } from "../../method";
 import { type CompiledTitration } from "./compile";
 import { perUnit } from "./trial";
 import type { AgreementView, TrialEvaluation } from "../shared/evaluation";
 import { type AgreementRule, type HouseRules, buretteDecimals, replicatesNeeded } from "../../rules";
-import { countWord, uncapitalized } from "../../text";
+import { countWord, uncapitalized, msg, type Phrase, unitText } from "../../text";
 
 export interface Reference {
   /** Titers are compared as if every flask held this amount; 1 where they are compared as they stand. */
   readonly amount: number;
-  readonly label: string;
+  readonly label: Phrase;
 }
 
 /**
@@ -42,10 +42,10 @@ export function referenceAmount(stage: CompiledTitration, trials: readonly Trial
   if (first === undefined) return { amount: 1, label: "" };
   const alike = amounts.every((amount) => Math.abs(amount - first) < 1e-9);
   if (alike && inputOf(stage.definition, per)?.is !== "mass") {
-    return { amount: first, label: `per ${toDecimals(first, 2)} ${unit}` };
+    return { amount: first, label: msg`per ${withUnit(toDecimals(first, 2), unit)}` };
   }
   const rounded = toSignificant(mean(amounts), 2);
-  return { amount: Number(rounded), label: `per ${rounded} ${unit}` };
+  return { amount: Number(rounded), label: msg`per ${withUnit(rounded, unit)}` };
 }
 
 const concordanceOf = (rule: AgreementRule): Concordance => {
@@ -63,21 +63,21 @@ const concordanceOf = (rule: AgreementRule): Concordance => {
 };
 
 /** The house's rule in words. */
-export function ruleWords(rule: AgreementRule): string {
+export function ruleWords(rule: AgreementRule): Phrase {
   const needed = replicatesNeeded(rule);
-  if (needed === 1) return "House rule: one trial is enough.";
+  if (needed === 1) return msg`House rule: one trial is enough.`;
   const n = countWord(needed);
   switch (rule.rule) {
     case "n-within":
-      return `House rule: ${n} within ${rule.withinMl} mL of each other.`;
+      return msg`House rule: ${n} within ${rule.withinMl} mL of each other.`;
     case "within-of-mean":
-      return `House rule: ${n} within ±${rule.withinMl} mL of their mean.`;
+      return msg`House rule: ${n} within ±${rule.withinMl} mL of their mean.`;
     case "identical":
-      return `House rule: ${n} that read the same.`;
+      return msg`House rule: ${n} that read the same.`;
     case "relative-spread":
-      return `House rule: ${n} with a range of at most ${rule.partsPerThousand} ‰ of their mean.`;
+      return msg`House rule: ${n} with a range of at most ${rule.partsPerThousand} ‰ of their mean.`;
     case "two-else-third":
-      return `House rule: two within ${rule.withinMl} mL, else a third.`;
+      return msg`House rule: two within ${rule.withinMl} mL, else a third.`;
   }
 }
 
@@ -88,7 +88,7 @@ interface ComparedValues {
   readonly values: ReadonlyMap<string, number>;
   readonly unit: string;
   readonly decimals: number;
-  readonly label: string;
+  readonly label: Phrase;
 }
 
 /**
@@ -108,7 +108,7 @@ export function comparedValues(
     const values = trials.flatMap(({ id, compared }) =>
       compared === null ? [] : [[id, compared * reference.amount] as const],
     );
-    const label = reference.label === "" ? "titer, mL" : `titer, mL, ${reference.label}`;
+    const label = reference.label === "" ? msg`titer, mL` : msg`titer, mL, ${reference.label}`;
     return { values: new Map(values), unit: "mL", decimals, label };
   }
   const done = trials.flatMap(({ id, result, titerMl, eligible }) =>
@@ -119,8 +119,13 @@ export function comparedValues(
     const values = done.map(({ id, result }) => [id, inUnit(result, unit)] as const);
     const typical = mean(values.map(([, value]) => Math.abs(value)));
     const places = Math.max(0, 3 - Math.floor(Math.log10(typical || 1)));
-    const shownUnit = unit === "1" ? "" : `, ${unit}`;
-    return { values: new Map(values), unit, decimals: places, label: `${uncapitalized(name)}${shownUnit}` };
+    const shownUnit = unit === "1" ? "" : msg`, ${unitText(unit)}`;
+    return {
+      values: new Map(values),
+      unit,
+      decimals: places,
+      label: msg`${uncapitalized(name)}${shownUnit}`,
+    };
   }
   const counted = done.some((t) => t.eligible) ? done.filter((t) => t.eligible) : done;
   const center = mean(counted.map(({ result }) => result.value));
@@ -130,7 +135,7 @@ export function comparedValues(
     const perMl = result.sensitivities.get(`burette:${stage.definition.key}`)?.by ?? 0;
     return perMl === 0 ? [] : [[id, titer + (result.value - center) / perMl] as const];
   });
-  return { values: new Map(values), unit: "mL", decimals, label: "result, as mL of titer" };
+  return { values: new Map(values), unit: "mL", decimals, label: msg`result, as mL of titer` };
 }
 
 /** How the trials that count stand to each other. */

@@ -21,6 +21,7 @@ import { judgeAcceptance } from "../shared/accept";
 import { giveVerdict } from "./verdict";
 import { proposalsFor, guide } from "./guidance";
 import { improvementOf } from "./improve";
+import { msg } from "../../text";
 
 /** What the trial in hand knows before it is complete: its readings, and the volumes it will probably take. */
 function knownSoFar(
@@ -73,7 +74,7 @@ function normality(
   if (!rules.words.normality || assigns === undefined || equivalents === undefined) return [];
   // A method that gives the normality itself gives it once.
   if (also.some(({ unit }) => unit === "N")) return [];
-  const definition = { symbol: "N", name: `Normality, ${equivalents} per mole`, unit: "N" };
+  const definition = { symbol: "N", name: msg`Normality, ${equivalents} per mole`, unit: "N" };
   const quantity: Quantity = {
     ...concentration,
     value: concentration.value * equivalents,
@@ -179,7 +180,7 @@ function inHand(
     ...{ method, stage, rules, trials: others, agreement, reference },
     known: knownSoFar(stage, shared, current, proposals, rules),
     ...start,
-    flask: current?.words ?? `trial ${nextTrialNumber(record.trials)}`,
+    flask: current?.words ?? msg`trial ${nextTrialNumber(record.trials)}`,
   });
   return { begun, current, proposals, guidance };
 }

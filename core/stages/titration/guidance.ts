@@ -12,7 +12,7 @@ import type { AgreementView, Guidance, TrialEvaluation } from "../shared/evaluat
 import { type Field, proposedTexts } from "../../inputs";
 import { type ObservationKind, presentObservation } from "../../record";
 import { type HouseRules, buretteDecimals } from "../../rules";
-import { capitalized } from "../../text";
+import { capitalized, msg, type Phrase } from "../../text";
 
 /** What each field of the next trial is likely to be: the last final reading, the volume taken before. */
 export function proposalsFor(
@@ -47,8 +47,8 @@ export function expectedReading({ kind }: Pick<Field, "kind">, guidance: Guidanc
     value: guidance.endNear,
     others: guidance.repeats,
     within: rough ? Math.max(2, 0.1 * guidance.titerMl) : 0.5,
-    by: rough ? "the rough trial" : "the trials before",
-    near: guidance.endText,
+    by: rough ? msg`the rough trial` : msg`the trials before`,
+    near: oneOf(guidance.endTexts),
   };
 }
 
@@ -109,7 +109,7 @@ export interface GuidanceInput {
   /** Where the burette stood when it was last read before the end, mL: its start, or after a refill. */
   readonly fromMl: number | null;
   /** What the trial is called. */
-  readonly flask: string;
+  readonly flask: Phrase;
 }
 
 /** Where the end of the trial in hand should come, where to slow down, and whether the burette lasts. */
@@ -137,11 +137,11 @@ export function guide(input: GuidanceInput): Guidance | null {
   const slowAt = slow !== null && fromMl !== null && slow > fromMl ? slow : null;
   const roomLeft = (initialMl ?? 0) + largest <= capacityMl;
   const shown = (ml: number) => toDecimals(ml, expected.from === "trials" ? decimals : 1);
-  const endText = [...new Set(ends.map(shown))].join(" or ");
+  const endTexts = [...new Set(ends.map(shown))];
   const text = sentence({
     flask,
-    end: endText,
-    titer: [...new Set(titers.map((ml) => toDecimals(ml, 1)))].join(" or "),
+    end: oneOf(endTexts),
+    titer: oneOf([...new Set(titers.map((ml) => toDecimals(ml, 1)))]),
     slowAt,
     roomLeft,
     titerMl: largest,
@@ -156,7 +156,7 @@ export function guide(input: GuidanceInput): Guidance | null {
     endNear,
     ends,
     repeats: repeats.flatMap(at),
-    endText,
+    endTexts,
     slowAt,
     roomLeft,
     joins:
@@ -166,6 +166,10 @@ export function guide(input: GuidanceInput): Guidance | null {
     text,
   };
 }
+
+/** "24.3", "24.3 or 31.0"; empty for none. */
+const oneOf = (texts: readonly string[]): Phrase =>
+  texts.reduce<Phrase>((all, one) => (all === "" ? one : msg`${all} or ${one}`), "");
 
 /** Finds the titer, as it is read, that makes the result a value; none where no titer does. */
 function titerSolver(
@@ -188,38 +192,38 @@ function titerSolver(
 }
 
 function sentence(known: {
-  flask: string;
-  end: string;
-  titer: string;
+  flask: Phrase;
+  end: Phrase;
+  titer: Phrase;
   slowAt: number | null;
   roomLeft: boolean;
   titerMl: number;
   capacityMl: number;
   from: Guidance["from"];
   before: boolean;
-}): string {
+}): Phrase {
   const { flask, end, titer, slowAt, roomLeft, titerMl, capacityMl, from, before } = known;
-  const why = { trials: "", rough: ", by the rough trial", theory: ", by theory" }[from];
+  const why = { trials: "", rough: msg`, by the rough trial`, theory: msg`, by theory` }[from];
   const who = capitalized(flask);
   // After a refill midway the rest may well fit.
   if (titerMl > capacityMl && !roomLeft)
-    return `${who}: about ${titer} mL are needed${why}, more than the burette holds. Take less, or refill midway.`;
+    return msg`${who}: about ${titer} mL are needed${why}, more than the burette holds. Take less, or refill midway.`;
   if (before) {
     const first =
       slowAt === null
-        ? "go drop by drop from the start"
-        : `run freely to ${toDecimals(slowAt, 1)} at most, then slowly`;
+        ? msg`go drop by drop from the start`
+        : msg`run freely to ${toDecimals(slowAt, 1)} at most, then slowly`;
     return end === ""
-      ? `${who}: less than ${titer} mL, which overshot the end point in the rough trial.`
-      : `${who}: ${first}. The end point comes before ${end} mL: the rough trial overshot it.`;
+      ? msg`${who}: less than ${titer} mL, which overshot the end point in the rough trial.`
+      : msg`${who}: ${first}. The end point comes before ${end} mL: the rough trial overshot it.`;
   }
-  if (end === "") return `${who}: about ${titer} mL are needed${why}.`;
+  if (end === "") return msg`${who}: about ${titer} mL are needed${why}.`;
   if (!roomLeft) {
-    return `${who}: the end point would come near ${end} mL${why}, past the last mark at ${capacityMl}. Refill the burette first.`;
+    return msg`${who}: the end point would come near ${end} mL${why}, past the last mark at ${capacityMl}. Refill the burette first.`;
   }
   const slowly =
-    slowAt === null ? "go drop by drop" : `run freely to ${toDecimals(slowAt, 1)}, then drop by drop`;
-  return `${who}: ${slowly}. Expect the end point near ${end} mL${why}. The burette has enough left.`;
+    slowAt === null ? msg`go drop by drop` : msg`run freely to ${toDecimals(slowAt, 1)}, then drop by drop`;
+  return msg`${who}: ${slowly}. Expect the end point near ${end} mL${why}. The burette has enough left.`;
 }
 
 /** The titers of the flask in hand that would join or make a set, from the windows in compared mL. */

@@ -5,7 +5,7 @@ import { type Method, inputOf } from "../../method";
 import { type CompiledTitration } from "./compile";
 import type { Improvement, TrialEvaluation } from "../shared/evaluation";
 import type { HouseRules } from "../../rules";
-import { uncapitalized } from "../../text";
+import { uncapitalized, msg, type Phrase, inEnglish } from "../../text";
 
 interface Bench {
   readonly method: Method;
@@ -40,63 +40,63 @@ function elasticity({ stage, members }: Bench): number {
  * How to get a titer of twice the volume: that halves what the burette brings, since its ± stays as it is. Where a
  * difference of volumes is taken, more sample does not do it; a weaker titrant always does.
  */
-function largerTiter(bench: Bench): string {
+function largerTiter(bench: Bench): Phrase {
   const { stage, rules } = bench;
   const titer = meanOf(bench, stage.titer, "mL") ?? 0;
   const { capacityMl } = rules.burette;
   const twice = toDecimals(2 * titer, 0);
   if (2 * titer > capacityMl) {
-    return `nothing simple: a titer of ${twice} mL would not fit the ${capacityMl} mL burette. Calibrate it, or weigh the titrant`;
+    return msg`nothing simple: a titer of ${twice} mL would not fit the ${capacityMl} mL burette. Calibrate it, or weigh the titrant`;
   }
   const alone = Math.abs(Math.abs(elasticity(bench)) - 1) < 0.02 && stage.definition.inputs.length > 1;
-  const how = alone ? "twice the sample or a titrant half as strong" : "a titrant half as strong";
-  return `a titer near ${twice} mL instead of ${toDecimals(titer, 0)} mL, by ${how}`;
+  const how = alone ? msg`twice the sample or a titrant half as strong` : msg`a titrant half as strong`;
+  return msg`a titer near ${twice} mL instead of ${toDecimals(titer, 0)} mL, by ${how}`;
 }
 
-const repeats = (n: number) => `${4 * n} trials instead of ${n}`;
+const repeats = (n: number) => msg`${4 * n} trials instead of ${n}`;
 
 /** To weigh twice as much, with what that asks for where each flask is weighed. */
-function largerMass({ symbol = "" }: Leaf, bench: Bench): string {
+function largerMass({ symbol = "" }: Leaf, bench: Bench): Phrase {
   const { stage, rules } = bench;
   const mass = meanOf(bench, symbol, "g");
-  if (mass === null) return "twice the mass";
+  if (mass === null) return msg`twice the mass`;
   const titer = meanOf(bench, stage.titer, "mL") ?? 0;
-  const more = `weighing ${toSignificant(2 * mass, 2)} g instead of ${toSignificant(mass, 2)} g`;
+  const more = msg`weighing ${toSignificant(2 * mass, 2)} g instead of ${toSignificant(mass, 2)} g`;
   const perTrial = inputOf(stage.definition, symbol)?.is === "mass";
   return perTrial && 2 * titer > rules.burette.capacityMl
-    ? `${more}, with a titrant twice as strong, since ${toDecimals(2 * titer, 0)} mL would not fit the burette`
+    ? msg`${more}, with a titrant twice as strong, since ${toDecimals(2 * titer, 0)} mL would not fit the burette`
     : more;
 }
 
 /** Glass of the better class first, where the house has the other. */
-const withClassA = ({ rules }: Bench, words: string) =>
-  `${rules.glassware.toleranceClass === "B" ? "glass of class A, or " : ""}${words}`;
+const withClassA = ({ rules }: Bench, words: Phrase) =>
+  rules.glassware.toleranceClass === "B" ? msg`glass of class A, or ${words}` : words;
 
 const betterFlask = (_: Leaf, bench: Bench) =>
-  withClassA(bench, "a larger flask with more in it, or weighing it full");
+  withClassA(bench, msg`a larger flask with more in it, or weighing it full`);
 
 /** What halves the part of a cause, by its kind. Common practice, no source. */
-const remedies: { readonly [K in CauseKind]?: (leaf: Leaf, bench: Bench) => string } = {
+const remedies: { readonly [K in CauseKind]?: (leaf: Leaf, bench: Bench) => Phrase } = {
   burette: (_, bench) => withClassA(bench, largerTiter(bench)),
-  "burette-reading": (_, bench) => `${repeats(bench.members.length)}, or ${largerTiter(bench)}`,
+  "burette-reading": (_, bench) => msg`${repeats(bench.members.length)}, or ${largerTiter(bench)}`,
   repeatability: (_, { members }) => repeats(members.length),
   linearity: largerMass,
   weighing: largerMass,
-  pipette: (_, bench) => withClassA(bench, "an aliquot of twice the volume, or a calibrated pipette"),
+  pipette: (_, bench) => withClassA(bench, msg`an aliquot of twice the volume, or a calibrated pipette`),
   flask: betterFlask,
   filling: betterFlask,
-  cylinder: () => "a pipette instead of the cylinder: it does far better than half",
-  "graduated pipette": () => "a one-mark pipette",
-  temperature: () => "keeping solutions and glass within half that range of the room's temperature",
-  "pH-meter": () => "a meter calibrated on both sides of the reading just before",
-  purity: ({ label }) => `a certificate that gives ${uncapitalized(label)} to half that ±`,
-  "atomic-weight": () => "nothing at the bench: atomic weights are known no better",
-  drops: () => "a pipette, or counting more drops into a measured volume",
+  cylinder: () => msg`a pipette instead of the cylinder: it does far better than half`,
+  "graduated pipette": () => msg`a one-mark pipette`,
+  temperature: () => msg`keeping solutions and glass within half that range of the room's temperature`,
+  "pH-meter": () => msg`a meter calibrated on both sides of the reading just before`,
+  purity: ({ label }) => msg`a certificate that gives ${uncapitalized(label)} to half that ±`,
+  "atomic-weight": () => msg`nothing at the bench: atomic weights are known no better`,
+  drops: () => msg`a pipette, or counting more drops into a measured volume`,
 };
 
 /** What halves the part of one cause, in words; by what the leaf is, not by the method. */
-const remedy = (leaf: Leaf, bench: Bench): string =>
-  remedies[leaf.kind]?.(leaf, bench) ?? `knowing ${uncapitalized(leaf.label)} to half that ±`;
+const remedy = (leaf: Leaf, bench: Bench): Phrase =>
+  remedies[leaf.kind]?.(leaf, bench) ?? msg`knowing ${uncapitalized(leaf.label)} to half that ±`;
 
 /**
  * The largest share of a result's variance and what would halve that cause. Where it comes from an earlier stage, that
@@ -112,8 +112,8 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
     return {
       share: largest.id,
       part: largest.part,
-      remedy: `know ${known} better: standardize it`,
-      text: `${percent} of the ± is ${known}: know that better, by standardizing it.`,
+      remedy: msg`know ${known} better: standardize it`,
+      text: msg`${percent} of the ± is ${known}: know that better, by standardizing it.`,
     };
   }
   if (from) {
@@ -122,20 +122,20 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
     return {
       share: largest.id,
       part: largest.part,
-      remedy: `improve ${uncapitalized(title)} first`,
-      text: `${percent} of the ± comes from an earlier stage, ${uncapitalized(title)}${cause ? `, there mostly from ${cause}` : ""}: improve that first.`,
+      remedy: msg`improve ${uncapitalized(title)} first`,
+      text: msg`${percent} of the ± comes from an earlier stage, ${uncapitalized(title)}${cause ? msg`, there mostly from ${cause}` : ""}: improve that first.`,
     };
   }
   const weight = ({ leaf, by }: { leaf: Leaf; by: number }) => (by * leaf.u) ** 2;
   const leaf = [...result.sensitivities.values()]
-    .filter((s) => s.leaf.group === largest.id)
+    .filter((s) => inEnglish(s.leaf.group) === largest.id)
     .sort((a, b) => weight(b) - weight(a))[0]?.leaf;
   if (!leaf) return null;
   const halving = remedy(leaf, bench);
   return {
     share: largest.id,
     part: largest.part,
-    remedy: `to halve it: ${halving}`,
-    text: `${percent} of the ± is ${uncapitalized(largest.label)}. What would halve that: ${halving}.`,
+    remedy: msg`to halve it: ${halving}`,
+    text: msg`${percent} of the ± is ${uncapitalized(largest.label)}. What would halve that: ${halving}.`,
   };
 }

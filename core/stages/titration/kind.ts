@@ -1,6 +1,6 @@
 import { perOf, type TitrationStage } from "../../method";
 import { toDecimals } from "../../quantity";
-import { capitalized, uncapitalized } from "../../text";
+import { capitalized, uncapitalized, msg, type Phrase } from "../../text";
 import type { StageKind } from "../kind";
 import { percentBeside } from "../shared/accept";
 import { stageSpectra } from "../shared/allows";
@@ -9,10 +9,10 @@ import { type CompiledTitration, compileTitration, titrationProblem } from "./co
 import { evaluateTitration } from "./evaluate";
 
 /** How the work at a flask begins, by what is done first. */
-function firstStep({ definition }: TitrationEvaluation): string {
+function firstStep({ definition }: TitrationEvaluation): Phrase {
   const first = definition.inputs.find((input) => perOf(input) === "trial");
-  if (first?.is === "mass") return "Weigh the first flask";
-  return first && first.is !== "titer" ? "Take the first aliquot" : "Begin the first trial";
+  if (first?.is === "mass") return msg`Weigh the first flask`;
+  return first && first.is !== "titer" ? msg`Take the first aliquot` : msg`Begin the first trial`;
 }
 
 export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEvaluation> = {
@@ -26,23 +26,23 @@ export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEv
     if (acceptance?.against === "value" && acceptance.decision) {
       const { accept } = definition;
       const allowed = accept?.against === "value" ? accept.tolerancePercent : 0;
-      return `off by ${percentBeside(Math.abs(acceptance.errorPercent), allowed)} %`;
+      return msg`off by ${percentBeside(Math.abs(acceptance.errorPercent), allowed)} %`;
     }
     const complete = trials.filter((t) => t.eligible).length;
-    if (complete === 0) return trials.length === 0 ? "no trial yet" : "no trial counts yet";
+    if (complete === 0) return trials.length === 0 ? msg`no trial yet` : msg`no trial counts yet`;
     const { members, needed, state } = agreement;
     if (state === "apart" || state === "rivals") return `${complete} disagree`;
-    return members.length > 1 ? `${members.length} of ${needed} agree` : `${complete} of ${needed}`;
+    return members.length > 1 ? msg`${members.length} of ${needed} agree` : msg`${complete} of ${needed}`;
   },
   reasons: ({ verdict: { reason, tellsAcceptance }, acceptance }) =>
     acceptance && !tellsAcceptance ? [reason, acceptance.text] : [reason],
-  unfinished: ({ verdict }) => `the set is not closed. ${verdict.next}`,
+  unfinished: ({ verdict }) => msg`the set is not closed. ${verdict.next}`,
   next: (stage) => {
     const { current, guidance, trials, verdict } = stage;
     if (!current?.missing) return trials.length === 0 ? firstStep(stage) : verdict.next;
     const { label, kind } = current.missing;
     const near =
-      kind === "burette.final" && guidance?.endNear ? ` (near ${toDecimals(guidance.endNear, 1)})` : "";
-    return `${capitalized(uncapitalized(label))} of ${current.words}${near}`;
+      kind === "burette.final" && guidance?.endNear ? msg` (near ${toDecimals(guidance.endNear, 1)})` : "";
+    return msg`${capitalized(uncapitalized(label))} of ${current.words}${near}`;
   },
 };

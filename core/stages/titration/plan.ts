@@ -14,6 +14,7 @@ import { inputOf, perOf, type TitrationStage } from "../../method";
 import { plannedOf, type Input } from "../../inputs";
 import { startsRough } from "./trial";
 import { type CompiledTitration } from "./compile";
+import { msg, type Phrase } from "../../text";
 
 /** What two rinses and the filled tip of a burette use up, mL a bench. Common practice, no source. */
 export const rinsingMl = 15;
@@ -28,16 +29,16 @@ function decidingInput(stage: TitrationStage): Input | null {
   return per ?? stage.inputs.find((i) => perOf(i) === "trial" && measured(i)) ?? null;
 }
 
-function burettePlan(titerMl: number, buretteMl: number): string {
-  const about = `About ${titerMl.toFixed(1)} mL a flask`;
+function burettePlan(titerMl: number, buretteMl: number): Phrase {
+  const about = msg`About ${titerMl.toFixed(1)} mL a flask`;
   if (titerMl > buretteMl)
-    return `${about}: more than the ${buretteMl} mL burette holds. Take less, or a larger burette.`;
+    return msg`${about}: more than the ${buretteMl} mL burette holds. Take less, or a larger burette.`;
   if (titerMl > 0.95 * buretteMl)
-    return `${about}: the ${buretteMl} mL burette just holds it. Start at zero, or take less.`;
+    return msg`${about}: the ${buretteMl} mL burette just holds it. Start at zero, or take less.`;
   if (titerMl < poorPart * buretteMl) {
-    return `${about}: little for a ${buretteMl} mL burette, so its reading weighs heavily. Take more, or a smaller burette.`;
+    return msg`${about}: little for a ${buretteMl} mL burette, so its reading weighs heavily. Take more, or a smaller burette.`;
   }
-  return `${about}: the ${buretteMl} mL burette suffices.`;
+  return msg`${about}: the ${buretteMl} mL burette suffices.`;
 }
 
 /** The titer that gives what is expected, mL; or why there is none. */
@@ -102,9 +103,9 @@ function plan(stage: CompiledTitration, planning: Planning): PlannedByKind {
   const titrant = definition.inputs.find((i) => i.is === "titer")?.titrant ?? null;
   const solved: Result<number> =
     expected === null
-      ? failure(`Type what ${definition.result.name.toLowerCase()} you expect`)
+      ? failure(msg`Type what ${definition.result.name.toLowerCase()} you expect`)
       : missing.length > 0
-        ? failure(`Still needed: ${missing.join(", ")}`)
+        ? failure(msg`Still needed: ${missing.join(", ")}`)
         : titerOf(stage, numbers, expected, planning);
   if (!solved.ok) return { value: expected, titrant, message: solved.problem.message };
   const titerMl = solved.value;

@@ -9,6 +9,7 @@ import { type Input, quantityOfInput, volumeConditions, type Texts } from "../..
 import type { TrialRecord, StageRecord } from "../../record";
 
 import { type Bench, between, follow, observe, perform, reader } from "../bench/bench";
+import { msg } from "../../text";
 
 /** Two neighboring digits the other way round, as a hand writes what it did not hear well. */
 function blundered(text: string, bench: Bench): string {
@@ -33,7 +34,7 @@ function titrate(
   const hand = errors.endPointMl * world.random.normal() + errors.dropMl * world.random.uniform();
   const delivered = trueMl + hand;
   const room = capacityMl - delivered - 0.5;
-  if (room < 0) return failure(`The burette of ${capacityMl} mL does not hold ${delivered.toFixed(1)} mL`);
+  if (room < 0) return failure(msg`The burette of ${capacityMl} mL does not hold ${delivered.toFixed(1)} mL`);
   const initial = buretteText(between(bench, 0, Math.min(2, room)), houseRules);
   // What the scale shows for this volume: the truth less the departures that belong to a reading of about this size.
   const near: Texts = {
@@ -41,7 +42,7 @@ function titrate(
     "burette.final": (Number(initial) + delivered).toFixed(6),
   };
   const stated = quantityOfInput(input, reader(near), place, houseRules);
-  if (!stated) return failure("A titer must be more than zero");
+  if (!stated) return failure(msg`A titer must be more than zero`);
   // The scale is read in the room, the truth holds at 20 °C.
   const departure = (world.truth(stated) - stated.value) / unitOf("mL").factor;
   const onScale = (delivered - departure) / volumeFactor(volumeConditions(houseRules));
@@ -72,7 +73,7 @@ function makeTrial(
   const inputs = definition.inputs.filter((input) => perOf(input) === "trial");
   const { observations, truths } = perform(stage, inputs, id, place, bench);
   const target = truth.results[definition.key];
-  if (target === undefined) return failure(`No true result is given for ${definition.title}`);
+  if (target === undefined) return failure(msg`No true result is given for ${definition.title}`);
   const solved = solveForTiter({
     relations: lines,
     stoichiometry: bench.compiled.stoichiometry,
@@ -84,7 +85,7 @@ function makeTrial(
   });
   if (!solved.ok) return solved;
   const input = definition.inputs.find((i) => i.is === "titer");
-  if (!input) return failure("This stage has no titer");
+  if (!input) return failure(msg`This stage has no titer`);
   const read = titrate(input, solved.value, place, bench);
   if (!read.ok) return read;
   const known = new Map([...shared, ...truths, [titer, solved.value * unitOf("mL").factor]]);
@@ -111,7 +112,7 @@ export function performTitration(
   const least = replicatesNeeded(houseRules.agreement);
   for (let number = 1; number <= mostTrials; number++) {
     const made = makeTrial(stage, shared, number, bench);
-    if (!made.ok) return failure(`${title}: ${made.problem.message}`);
+    if (!made.ok) return failure(msg`${title}: ${made.problem.message}`);
     record.trials.push(made.value.trial);
     bench.earlier.set(key, made.value.truths);
     if (number >= least && bench.closed(key)) break;

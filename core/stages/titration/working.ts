@@ -1,6 +1,6 @@
 import type { CompiledStage } from "../compiled";
 import type { StageWorking } from "../tools";
-import { listed } from "../../text";
+import { listed, msg } from "../../text";
 import { guarded, type WorkingStep } from "../shared/board";
 import { symbolTex, numberTex } from "../../relation";
 import { toDecimals, withUnit } from "../../quantity";
@@ -20,8 +20,8 @@ function titersStep(stage: TitrationEvaluation, houseRules: HouseRules): Working
   const value = guarded(combined.quantity, unit);
   return {
     id: "mean",
-    title: `Mean titer of trials ${listed(members.map((t) => t.name))}, and what follows from it by the same lines`,
-    formula: `mean of ${titers.join(", ")} mL = ${mean} mL`,
+    title: msg`Mean titer of trials ${listed(members.map((t) => t.name))}, and what follows from it by the same lines`,
+    formula: msg`mean of ${titers.join(", ")} mL = ${mean} mL`,
     names: `\\bar{${titer}} = \\dfrac{1}{n} \\sum_i ${titer}`,
     numbers: `= \\dfrac{${titers.join(" + ")}}{${titers.length}} = ${numberTex(mean, "mL")}`,
     value: `\\Rightarrow ${symbolTex(symbol)} = ${numberTex(value, unit)}`,
@@ -32,6 +32,6 @@ function titersStep(stage: TitrationEvaluation, houseRules: HouseRules): Working
 
 export const titrationWorking: StageWorking<CompiledStage, TitrationEvaluation> = {
   fitted: () => [],
-  members: "the concordant trials",
+  members: msg`the concordant trials`,
   mean: titersStep,
 };

@@ -18,9 +18,10 @@ import { strayLightFrom } from "../../calibration";
 import { readingsChecks, judgeFlasks } from "./flasks";
 import { combine, stillWanting, resultViews } from "../shared/replicates";
 import { judgeAcceptance } from "../shared/accept";
+import { msg, type Phrase } from "../../text";
 
 /** The mildest dilution by standard glass that brings an amount down to four fifths of the top standard. */
-function dilutionWords(x: number, top: number): string {
+function dilutionWords(x: number, top: number): Phrase {
   const needed = x / (0.8 * top);
   // A pipette of 1 or 2 mL is read poorly, one of 100 mL wastes sample.
   const handy = sizesMl("pipette").filter((p) => p >= 5 && p <= 50);
@@ -29,8 +30,8 @@ function dilutionWords(x: number, top: number): string {
     .filter(({ factor }) => factor >= needed)
     .sort((a, b) => a.factor - b.factor || b.p - a.p);
   return fit
-    ? `dilute it ${Number(fit.factor.toPrecision(3))}-fold (${fit.p} mL to ${fit.f} mL) and it will lie within`
-    : "dilute it in two steps";
+    ? msg`dilute it ${Number(fit.factor.toPrecision(3))}-fold (${fit.p} mL to ${fit.f} mL) and it will lie within`
+    : msg`dilute it in two steps`;
 }
 
 /** Where an unknown lies beside the standards, in words. */
@@ -45,36 +46,36 @@ export function rangeOf(
   const unit = printed === "" ? "" : ` ${printed}`;
   const show = (v: number) => `${toSignificant(v, 3)}${unit}`;
   const limit = line.limits.blanks ?? line.limits.line;
-  const named = line.limits.blanks ? "by the blanks" : "by the line";
+  const named = line.limits.blanks ? msg`by the blanks` : msg`by the line`;
   if (x < 0) {
     return {
       place: "undetected",
-      text: `It reads ${y.toFixed(3)}, below what the line gives for nothing (${line.fit.valueAt(0).toFixed(3)}): none was found. Was the blank the same water and the same reagents?`,
+      text: msg`It reads ${y.toFixed(3)}, below what the line gives for nothing (${line.fit.valueAt(0).toFixed(3)}): none was found. Was the blank the same water and the same reagents?`,
     };
   }
   if (limit && x < limit.detection) {
     return {
       place: "undetected",
-      text: `${show(x)} is below the limit of detection (${named}, ${show(limit.detection)}): say that it is less than that`,
+      text: msg`${show(x)} is below the limit of detection (${named}, ${show(limit.detection)}): say that it is less than that`,
     };
   }
   if (x > high) {
     const over = (100 * (x - high)) / high;
     return {
       place: "above",
-      text: `It lies ${toSignificant(over, 2)} % above the strongest standard, where nobody has looked at the line: ${dilutionWords(x, high)}`,
+      text: msg`It lies ${toSignificant(over, 2)} % above the strongest standard, where nobody has looked at the line: ${dilutionWords(x, high)}`,
     };
   }
   if (x < low) {
     return {
       place: "below",
-      text: `It lies below the weakest standard, ${show(low)}: take more of it, or add a weaker standard`,
+      text: msg`It lies below the weakest standard, ${show(low)}: take more of it, or add a weaker standard`,
     };
   }
   if (limit && x < limit.quantitation) {
     return {
       place: "within",
-      text: `${show(x)} can be told from nothing, but lies below the limit of quantitation (${named}, ${show(limit.quantitation)})`,
+      text: msg`${show(x)} can be told from nothing, but lies below the limit of quantitation (${named}, ${show(limit.quantitation)})`,
     };
   }
   return null;
@@ -89,7 +90,7 @@ function evaluateUnknownTrial(
   const { definition } = stage;
   const extra = new Map<string, Quantity>();
   const cautions: Check[] = [];
-  let [found, problem]: [ReadQuantity | null, string | null] = [null, null];
+  let [found, problem]: [ReadQuantity | null, Phrase | null] = [null, null];
   let range: RangeView | null = null;
   let readings: SampleEvaluation["readings"] = [];
   for (const input of definition.inputs) {
@@ -102,11 +103,11 @@ function evaluateUnknownTrial(
     if (shown > strayLightFrom) {
       cautions.push({
         severity: "caution",
-        message: `${shown.toFixed(2)} is so much that stray light counts: dilute it`,
+        message: msg`${shown.toFixed(2)} is so much that stray light counts: dilute it`,
       });
     }
     if (!line?.readOff) {
-      problem = line?.problem ?? `${line?.definition.title ?? "The line"} has no line yet`;
+      problem = line?.problem ?? msg`${line?.definition.title ?? msg`The line`} has no line yet`;
       continue;
     }
     const read = line.readOff(ys, record.id);
@@ -191,14 +192,14 @@ export function evaluateUnknown(
     lineOf,
     next: problem
       ? disagree && !told
-        ? `${agreement.text} Make another flask from the sample, or strike out the wrong one`
+        ? msg`${agreement.text} Make another flask from the sample, or strike out the wrong one`
         : problem
       : open
-        ? `Read ${trialWords(open.record, "flask")}: rinse the cuvette with it first, and wipe it`
+        ? msg`Read ${trialWords(open.record, "flask")}: rinse the cuvette with it first, and wipe it`
         : members.length === 0
-          ? "Read the unknown: rinse the cuvette with it first, and wipe it"
+          ? msg`Read the unknown: rinse the cuvette with it first, and wipe it`
           : members.length === 1
-            ? "One flask is read. A second one, prepared from the sample again, shows how well the whole procedure repeats"
-            : agreement.text.replace(/\.$/, "") + ": go on, or read another",
+            ? msg`One flask is read. A second one, prepared from the sample again, shows how well the whole procedure repeats`
+            : msg`${agreement.text} Go on, or read another`,
   };
 }

@@ -12,7 +12,7 @@ import { inUnit, standardUncertainty, toDecimals, toSignificant, unitOf, withUni
 import type { FlaskAgreement, SampleEvaluation } from "../shared/evaluation";
 import type { UnknownStage } from "../../method";
 import { type HouseRules, photometerRules } from "../../rules";
-import { capitalized, listed } from "../../text";
+import { capitalized, listed, msg, type Phrase } from "../../text";
 
 /** Two results by one hand differ by more than 2.8 times their repeatability in one case of twenty (ISO 5725-6, 4.1; from memory). */
 const repeatabilityLimit = 2.8;
@@ -27,14 +27,14 @@ function partAllowed(rules: HouseRules): number {
 function adviceOf(
   replicates: readonly Replicate[],
   test: OutlierTest,
-  names: ReadonlyMap<string, string>,
-): string {
+  names: ReadonlyMap<string, Phrase>,
+): Phrase {
   const none = noOutlierTest(replicates.length, test);
-  if (none) return ` ${none}.`;
+  if (none) return msg` ${none}.`;
   const advice = outlierAdvice(replicates, test);
   if (!advice?.exceeds) return "";
-  const [statistic, critical] = [advice.statistic, advice.critical].map((x) => toDecimals(x, 3));
-  return ` ${advice.test} would call ${names.get(advice.suspect) ?? ""} an outlier (${statistic} against ${critical}); it stays in until someone strikes it out.`;
+  const [statistic, critical] = [toDecimals(advice.statistic, 3), toDecimals(advice.critical, 3)];
+  return msg` ${advice.test} would call ${names.get(advice.suspect) ?? ""} an outlier (${statistic} against ${critical}); it stays in until someone strikes it out.`;
 }
 
 /**
@@ -63,33 +63,35 @@ export function judgeFlasks(
   const figures = (x: number) => withUnit(toSignificant(x, 3), result.unit);
   const allowed =
     width > part * center
-      ? `${figures(width)}, which the scatter of the readings leaves between two flasks`
-      : `the ${toDecimals(100 * part, 1)} % of their mean that the house allows`;
+      ? msg`${figures(width)}, which the scatter of the readings leaves between two flasks`
+      : msg`the ${toDecimals(100 * part, 1)} % of their mean that the house allows`;
   const advice = adviceOf(replicates, rules.outliers, names);
   if (replicates.length === 1) return { state: "one", members: set.members, text: "" };
   if (set.members.length === 1 || set.rivals.length > 0) {
-    const far = `${figures(range)} apart (${toDecimals((100 * range) / center, 1)} %), more than ${allowed}`;
+    const far = msg`${figures(range)} apart (${toDecimals((100 * range) / center, 1)} %), more than ${allowed}`;
     return {
       state: set.members.length === 1 ? "apart" : "rivals",
       members: [],
-      text: `Flasks ${named(replicates.map(({ id }) => id))} disagree: ${listed(values.map((v) => toSignificant(v, 3)))} are ${far}.${advice}`,
+      text: msg`Flasks ${named(replicates.map(({ id }) => id))} disagree: ${listed(values.map((v) => toSignificant(v, 3)))} are ${far}.${advice}`,
     };
   }
   const left = replicates.filter(({ id }) => !set.members.includes(id)).map(({ id }) => id);
   const outside =
     left.length > 0
-      ? ` ${left.length === 1 ? capitalized(names.get(left[0] ?? "") ?? "") : `Flasks ${named(left)}`} ${left.length === 1 ? "lies" : "lie"} outside.`
+      ? left.length === 1
+        ? msg` ${capitalized(names.get(left[0] ?? "") ?? "")} lies outside.`
+        : msg` Flasks ${named(left)} lie outside.`
       : "";
   return {
     state: "set",
     members: set.members,
-    text: `Flasks ${named(set.members)} agree: ${figures(set.high - set.low)} apart, within ${allowed}.${outside}${advice}`,
+    text: msg`Flasks ${named(set.members)} agree: ${figures(set.high - set.low)} apart, within ${allowed}.${outside}${advice}`,
   };
 }
 
 /** Readings of one flask that lie further apart than the house allows, or whose scatter is not that about the line. */
 export function readingsChecks(
-  flask: string,
+  flask: Phrase,
   readings: readonly ReadingView[],
   off: SampleEvaluation["off"],
   rules: HouseRules,
@@ -103,27 +105,27 @@ export function readingsChecks(
   const advice = adviceOf(
     counting.map(({ id, absorbance }) => ({ id, value: absorbance })),
     rules.outliers,
-    new Map(counting.map(({ id, text }) => [id, `the reading ${text}`])),
+    new Map(counting.map(({ id, text }) => [id, msg`the reading ${text}`])),
   );
   if (range > allowed + 1e-9) {
     checks.push({
       severity: "caution",
       kind: "repeat",
-      message: `The readings of ${flask} are ${range.toFixed(3)} apart, more than the ${photometerRules(rules).readingsWithin} the house allows: read it again, or strike out the wrong one.${advice}`,
+      message: msg`The readings of ${flask} are ${range.toFixed(3)} apart, more than the ${photometerRules(rules).readingsWithin} the house allows: read it again, or strike out the wrong one.${advice}`,
     });
   }
   const within = off?.within;
   if (within && !within.pooled) {
     const p =
-      within.probability < 0.001 ? "less than 0.1 %" : `${toSignificant(100 * within.probability, 2)} %`;
+      within.probability < 0.001 ? msg`less than 0.1 %` : `${toSignificant(100 * within.probability, 2)} %`;
     const beside =
       within.lineSd > 0
-        ? `, those about the line by ${toSignificant(within.lineSd, 2)} (F = ${toSignificant(within.f, 3)}, by chance in ${p} of cases)`
+        ? msg`, those about the line by ${toSignificant(within.lineSd, 2)} (F = ${toSignificant(within.f, 3)}, by chance in ${p} of cases)`
         : "";
     checks.push({
       severity: "caution",
       kind: "repeat",
-      message: `The readings of ${flask} scatter by ${toSignificant(within.sd, 2)}${beside}: their own scatter is counted.`,
+      message: msg`The readings of ${flask} scatter by ${toSignificant(within.sd, 2)}${beside}: their own scatter is counted.`,
     });
   }
   return checks;

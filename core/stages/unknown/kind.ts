@@ -6,6 +6,7 @@ import { notAllRead, stageSpectra } from "../shared/allows";
 import type { UnknownEvaluation } from "../shared/evaluation";
 import { compileUnknown, unknownProblem } from "./compile";
 import { evaluateUnknown } from "./evaluate";
+import { msg } from "../../text";
 
 export const unknown: StageKind<UnknownStage, CompiledStage<UnknownStage>, UnknownEvaluation> = {
   problem: unknownProblem,
@@ -15,8 +16,8 @@ export const unknown: StageKind<UnknownStage, CompiledStage<UnknownStage>, Unkno
   evaluate: evaluateUnknown,
   begun: ({ trials }) => trials.length > 0,
   fact: ({ agreement: { state }, trials }) => {
-    if (state === "apart" || state === "rivals") return "flasks disagree";
-    return trials.length === 0 ? "not read yet" : "being read";
+    if (state === "apart" || state === "rivals") return msg`flasks disagree`;
+    return trials.length === 0 ? msg`not read yet` : msg`being read`;
   },
   reasons: ({ agreement: { text }, acceptance }) =>
     [text, acceptance?.text ?? ""].filter((words) => words !== ""),

@@ -4,6 +4,7 @@ import { failure, success, type Result } from "../../result";
 import type { StageRecord } from "../../record";
 import type { UnknownStage } from "../../method";
 import type { CompiledStage } from "../compiled";
+import { msg } from "../../text";
 
 /** Two flasks of an unknown whose amount lies at about half of the line. */
 export function performUnknown(
@@ -15,7 +16,7 @@ export function performUnknown(
   const { definition } = stage;
   const input = definition.inputs.find((i) => i.is === "read-off");
   const known = bench.lines.get(input?.stage ?? "");
-  if (!input || !known) return failure("An unknown needs a line");
+  if (!input || !known) return failure(msg`An unknown needs a line`);
   let target: number | null = null;
   for (const number of [1, 2]) {
     const { trial, truths } = flask(stage, number, {}, bench);

@@ -5,6 +5,7 @@ import { toDecimals, toSignificant, withUnit } from "../../quantity";
 import { counting } from "../../record";
 import { symbolTex, numberTex } from "../../relation";
 import type { SampleEvaluation, CalibrationEvaluation, UnknownEvaluation } from "../shared/evaluation";
+import { msg } from "../../text";
 
 /** How the amount of an unknown was read off the line. */
 function readOffSteps(
@@ -36,7 +37,7 @@ function readOffSteps(
     meanStep(board, readings, mean),
     step({
       id: input.symbol,
-      title: `${input.label}, read off the line`,
+      title: msg`${input.label}, read off the line`,
       formula: `${input.symbol} = (A - a) / b`,
       names: `${x} = ${written[0] ?? ""}`,
       numbers: `= ${written[1] ?? ""}`,
@@ -45,7 +46,7 @@ function readOffSteps(
       inputs: [
         {
           key: "line",
-          label: `the line of ${definition.title.toLowerCase()}`,
+          label: msg`the line of ${definition.title.toLowerCase()}`,
           origin: {
             kind: "stage",
             stageKey: definition.key,
@@ -55,7 +56,7 @@ function readOffSteps(
         },
         {
           key: input.symbol,
-          label: "what its ± rests on",
+          label: msg`what its ± rests on`,
           origin: { kind: "readings", fields: [], causes: causes(q, unit) },
         },
       ],
@@ -66,8 +67,8 @@ function readOffSteps(
 function meanStep(board: Board, readings: number[], mean: string) {
   return step({
     id: "mean-absorbance",
-    title: `Mean absorbance of ${board.name}`,
-    formula: `mean of ${readings.map((r) => toDecimals(r, 3)).join(", ")}`,
+    title: msg`Mean absorbance of ${board.name}`,
+    formula: msg`mean of ${readings.map((r) => toDecimals(r, 3)).join(", ")}`,
     names: "\\bar{A} = \\dfrac{1}{m} \\sum_i A_i",
     numbers: `= \\dfrac{${readings.map((r) => toDecimals(r, 3)).join(" + ")}}{${readings.length}}`,
     value: `= ${mean}`,

@@ -1,8 +1,9 @@
 import { columnsOfKind, inputKindNames } from "~/core/inputs";
 import type { Row } from "./row";
 import type { Column } from "./row";
+import { msg, type Phrase } from "~/core/text";
 
-const yesNo = (yes: string, no: string) => [
+const yesNo = (yes: Phrase, no: Phrase) => [
   { value: "yes", label: yes },
   { value: "", label: no },
 ];
@@ -10,98 +11,98 @@ const yesNo = (yes: string, no: string) => [
 /** Columns of a thing that is read, by its kind. */
 export const inputColumns = (
   row: Row,
-  earlier: readonly { readonly value: string; readonly label: string }[],
+  earlier: readonly { readonly value: string; readonly label: Phrase }[],
 ): readonly Column[] => [
-  { key: "is", label: "Kind", wide: 2.2, choices: inputKindNames },
-  { key: "symbol", label: "Letter", reading: true },
-  { key: "label", label: "What it is", wide: 3 },
+  { key: "is", label: msg`Kind`, wide: 2.2, choices: inputKindNames },
+  { key: "symbol", label: msg`Letter`, reading: true },
+  { key: "label", label: msg`What it is`, wide: 3 },
   ...columnsOfKind(row.is).map(({ choices, ...column }): Column =>
     choices === undefined ? column : { ...column, choices: choices === "stages" ? earlier : choices },
   ),
 ];
 
 export const equationColumns: readonly Column[] = [
-  { key: "name", label: "What happens", wide: 1.6 },
-  { key: "equation", label: "Equation", wide: 5, reading: true },
+  { key: "name", label: msg`What happens`, wide: 1.6 },
+  { key: "equation", label: msg`Equation`, wide: 5, reading: true },
 ];
 
 export const substanceColumns: readonly Column[] = [
-  { key: "formula", label: "Formula", wide: 1.5, reading: true },
-  { key: "name", label: "Name", wide: 3 },
+  { key: "formula", label: msg`Formula`, wide: 1.5, reading: true },
+  { key: "name", label: msg`Name`, wide: 3 },
 ];
 
 export const relationColumns: readonly Column[] = [
-  { key: "title", label: "What it computes", wide: 2.4 },
-  { key: "relation", label: "Relation", wide: 4, reading: true },
-  { key: "unit", label: "Shown in", wide: 1 },
+  { key: "title", label: msg`What it computes`, wide: 2.4 },
+  { key: "relation", label: msg`Relation`, wide: 4, reading: true },
+  { key: "unit", label: msg`Shown in`, wide: 1 },
 ];
 
 export const resultColumns: readonly Column[] = [
-  { key: "symbol", label: "Letter", reading: true },
-  { key: "name", label: "Name", wide: 4 },
-  { key: "unit", label: "Unit", wide: 1.2 },
-  { key: "whole", label: "Shown", wide: 1.6, choices: yesNo("as a whole number too", "as it is") },
+  { key: "symbol", label: msg`Letter`, reading: true },
+  { key: "name", label: msg`Name`, wide: 4 },
+  { key: "unit", label: msg`Unit`, wide: 1.2 },
+  { key: "whole", label: msg`Shown`, wide: 1.6, choices: yesNo(msg`as a whole number too`, msg`as it is`) },
 ];
 
 export const ribbonColumns: readonly Column[] = [
-  { key: "color", label: "Color", type: "color" },
-  { key: "looks", label: "Looks", wide: 3 },
-  { key: "do", label: "Do", wide: 2.4 },
-  { key: "end", label: "Here", wide: 1.4, choices: yesNo("it ends", "go on") },
+  { key: "color", label: msg`Color`, type: "color" },
+  { key: "looks", label: msg`Looks`, wide: 3 },
+  { key: "do", label: msg`Do`, wide: 2.4 },
+  { key: "end", label: msg`Here`, wide: 1.4, choices: yesNo(msg`it ends`, msg`go on`) },
 ];
 
 export const reagentColumns: readonly Column[] = [
-  { key: "name", label: "Reagent", wide: 3 },
-  { key: "amount", label: "Amount", wide: 1.6 },
-  { key: "most", label: "At most", reading: true },
+  { key: "name", label: msg`Reagent`, wide: 3 },
+  { key: "amount", label: msg`Amount`, wide: 1.6 },
+  { key: "most", label: msg`At most`, reading: true },
   {
     key: "unit",
-    label: "Unit",
+    label: msg`Unit`,
     wide: 1.1,
     choices: [
-      { value: "", label: "no number" },
+      { value: "", label: msg`no number` },
       ...["mL", "L", "g", "mg", "drops"].map((unit) => ({ value: unit, label: unit })),
     ],
   },
   {
     key: "of",
-    label: "For",
+    label: msg`For`,
     wide: 1.3,
     choices: [
-      { value: "", label: "each flask" },
-      { value: "series", label: "the whole series" },
+      { value: "", label: msg`each flask` },
+      { value: "series", label: msg`the whole series` },
     ],
   },
-  { key: "exact", label: "How exact", wide: 1.3, choices: yesNo("exact", "about") },
-  { key: "when", label: "When", wide: 2.6 },
-  { key: "last", label: "Added", wide: 1.4, choices: yesNo("at the last", "at once") },
+  { key: "exact", label: msg`How exact`, wide: 1.3, choices: yesNo(msg`exact`, msg`about`) },
+  { key: "when", label: msg`When`, wide: 2.6 },
+  { key: "last", label: msg`Added`, wide: 1.4, choices: yesNo(msg`at the last`, msg`at once`) },
 ];
 
 export const conditionColumns: readonly Column[] = [
-  { key: "what", label: "What must hold", wide: 4 },
+  { key: "what", label: msg`What must hold`, wide: 4 },
   {
     key: "of",
-    label: "Of",
+    label: msg`Of`,
     wide: 1.2,
     choices: [
-      { value: "", label: "the flask" },
-      { value: "flask", label: "the flask, said" },
-      { value: "solid", label: "the solid" },
-      { value: "room", label: "the room" },
+      { value: "", label: msg`the flask` },
+      { value: "flask", label: msg`the flask, said` },
+      { value: "solid", label: msg`the solid` },
+      { value: "room", label: msg`the room` },
     ],
   },
-  { key: "from", label: "From, °C", reading: true },
-  { key: "to", label: "To, °C", reading: true },
-  { key: "minutes", label: "Minutes", reading: true },
+  { key: "from", label: msg`From, °C`, reading: true },
+  { key: "to", label: msg`To, °C`, reading: true },
+  { key: "minutes", label: msg`Minutes`, reading: true },
   {
     key: "counts",
-    label: "Counts as",
+    label: msg`Counts as`,
     wide: 1.2,
     choices: [
-      { value: "", label: "not said" },
-      { value: "for", label: "just that" },
+      { value: "", label: msg`not said` },
+      { value: "for", label: msg`just that` },
       { value: "within", label: "at most" },
     ],
   },
-  { key: "strict", label: "Strict", wide: 1.2, choices: yesNo("strict", "loose") },
+  { key: "strict", label: msg`Strict`, wide: 1.2, choices: yesNo(msg`strict`, msg`loose`) },
 ];

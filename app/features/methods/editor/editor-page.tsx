@@ -14,6 +14,8 @@ import { begunKinds, editedKind } from "./kinds/table";
 import { StageEditor } from "./stage-editor";
 import { newStage } from "./starters";
 import { WhatItIs, ReactionSheet, BesideTheDraft, SafetySheet } from "./method-sheets";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface EditorPageProps {
   initial: MethodDraft;
@@ -24,6 +26,7 @@ interface EditorPageProps {
 
 /** The guided editor: equation first, then stages; what does not hold together is told in words, beside a live preview. */
 export function EditorPage({ initial, heading, rules }: EditorPageProps) {
+  const say = useSay();
   const [draft, setDraft] = useState(initial);
   const method = useMemo(() => methodOf(draft), [draft]);
   const problem = useMemo(() => check(method), [method]);
@@ -45,7 +48,7 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
       width={1400}
       actions={
         <Button component={Link} to={heading.back} variant="outlined">
-          Leave without saving
+          {say`Leave without saving`}
         </Button>
       }
     >
@@ -86,16 +89,17 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
 }
 
 function problemsByStage(problem: MethodProblem | null) {
-  return (index: number): string | null =>
+  return (index: number): Phrase | null =>
     problem?.path[0] === "stages" && problem.path[1] === index ? problemInStage(problem) : null;
 }
 
 function AddStage({ addStage }: { readonly addStage: (kind: StageDraft["kind"]) => void }) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
       {begunKinds.map(({ kind, starter }) => (
         <Button key={kind} variant="outlined" onClick={() => addStage(kind)}>
-          {starter.button}
+          {say(starter.button)}
         </Button>
       ))}
     </Box>

@@ -5,6 +5,8 @@ import { compileMethod } from "~/core/stages";
 import { draftOf, methodOf } from "./draft";
 import { check, gaps, preview } from "./preview";
 import { newMethod, newStage } from "./starters";
+import { inEnglish } from "~/core/text";
+import { plain } from "~/core/testing/plain";
 
 test.each(methods.map((m) => [m.id, m] as const))("%s goes through the editor unchanged", (_id, method) => {
   expect(methodOf(draftOf(method))).toEqual({ ...method, version: 1 });
@@ -13,8 +15,8 @@ test.each(methods.map((m) => [m.id, m] as const))("%s goes through the editor un
 test("a photometer's method shows what made-up readings give, and tells what its series lacks", () => {
   const draft = draftOf(methods.find((m) => m.id === "phosphate-as-molybdenum-blue")!);
   const shown = preview(methodOf(draft), defaultHouseRules);
-  if (!shown.ok) throw new Error(shown.problem.message);
-  expect(shown.value.stages.at(-1)?.text).toMatch(/^1\.\d+ ± 0\.\d+ mg\/L$/);
+  if (!shown.ok) throw new Error(inEnglish(shown.problem.message));
+  expect(plain(shown.value.stages.at(-1)?.text)).toMatch(/^1\.\d+ ± 0\.\d+ mg\/L$/);
   const wrong = (change: object) =>
     methodOf({
       ...draft,
@@ -22,13 +24,13 @@ test("a photometer's method shows what made-up readings give, and tells what its
         s.carried?.kind === "calibration" ? { ...s, carried: { ...s.carried, ...change } } : s,
       ),
     });
-  expect(gaps(wrong({ strongest: NaN }))).toEqual([
+  expect(plain(gaps(wrong({ strongest: NaN })))).toEqual([
     expect.stringMatching(/what the strongest standard reads/),
   ]);
-  expect(gaps(wrong({ series: { symbol: "V_s", values: ["1"] } }))).toEqual([
+  expect(plain(gaps(wrong({ series: { symbol: "V_s", values: ["1"] } })))).toEqual([
     expect.stringMatching(/two standards at least/),
   ]);
-  expect(check(wrong({ series: { symbol: "V_s", values: ["1", "two"] } }))).toMatchObject({
+  expect(plain(check(wrong({ series: { symbol: "V_s", values: ["1", "two"] } })))).toMatchObject({
     ...{ code: "series-no-number", facts: { value: "two" } },
     path: ["stages", 1, "series", "values", 1],
   });
@@ -43,16 +45,16 @@ describe("a new method", () => {
 
   test("computes from its first moment, and shows what made-up readings give", () => {
     const method = methodOf(draft);
-    expect([gaps(method), check(method)]).toEqual([[], null]);
+    expect(plain([gaps(method), check(method)])).toEqual([[], null]);
     const shown = preview(method, defaultHouseRules);
-    if (!shown.ok) throw new Error(shown.problem.message);
-    expect(shown.value.stages[0]?.text).toMatch(/^0\.\d+ ± 0\.\d+ mol\/L$/);
+    if (!shown.ok) throw new Error(inEnglish(shown.problem.message));
+    expect(plain(shown.value.stages[0]?.text)).toMatch(/^0\.\d+ ± 0\.\d+ mol\/L$/);
     expect(shown.value.stages[0]?.steps.length).toBeGreaterThan(2);
   });
 
   test("can make its standard first", () => {
     const two = { ...draft, stages: [newStage("stage-0", "preparation"), ...draft.stages] };
-    expect(compileMethod(methodOf(two))).toMatchObject({ ok: true });
+    expect(plain(compileMethod(methodOf(two)))).toMatchObject({ ok: true });
   });
 
   test.each([
@@ -113,7 +115,7 @@ describe("a new method", () => {
   test("tells what is still empty, and numbers that are none", () => {
     const [first] = draft.stages;
     const empty = methodOf({ ...draft, title: " ", stages: [{ ...first!, indicator: "" }] });
-    expect(gaps(empty)).toEqual(["Give the method a title", "Titrate the sample: name the indicator"]);
+    expect(plain(gaps(empty))).toEqual(["Give the method a title", "Titrate the sample: name the indicator"]);
     const reagent = { name: "water", exact: "", when: "first", last: "", amount: "50 mL" };
     for (const typed of [
       { most: "fifty", unit: "mL" },
@@ -121,9 +123,9 @@ describe("a new method", () => {
       { most: "", unit: "mL" },
     ]) {
       const added = methodOf({ ...draft, stages: [{ ...first!, reagents: [{ ...reagent, ...typed }] }] });
-      expect(gaps(added)).toEqual([expect.stringMatching(/amount of water as a number/)]);
+      expect(plain(gaps(added))).toEqual([expect.stringMatching(/amount of water as a number/)]);
     }
     const noNumber = methodOf({ ...draft, stages: [{ ...first!, presumed: "" }] });
-    expect(preview(noNumber, defaultHouseRules)).toMatchObject({ ok: false });
+    expect(plain(preview(noNumber, defaultHouseRules))).toMatchObject({ ok: false });
   });
 });

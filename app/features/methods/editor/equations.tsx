@@ -21,28 +21,31 @@ import { EquationLine } from "../../../ui/equation";
 import { equationColumns } from "./columns";
 import type { Row } from "./row";
 import { Rows } from "./rows";
+import { useSay } from "../../../words/text";
+import { msg, type Phrase } from "~/core/text";
 
 interface EquationsProps {
   rows: readonly Row[];
   onChange: (rows: readonly Row[]) => void;
 }
 
-function problemOf(source: string): string | null {
-  if (source.trim() === "") return "Type the equation: reactants -> products";
+function problemOf(source: string): Phrase | null {
+  if (source.trim() === "") return msg`Type the equation: reactants -> products`;
   const read = parseEquation(source);
   if (!read.ok) return problemText(read.problem);
   const wrong = imbalances(read.value);
-  return wrong.length > 0 ? `It does not balance yet: ${describeImbalances(wrong)}` : null;
+  return wrong.length > 0 ? msg`It does not balance yet: ${describeImbalances(wrong)}` : null;
 }
 
 /** The equation first: typed with or without numbers, and balanced by a press; or put together from two halves. */
 export function Equations({ rows, onChange }: EquationsProps) {
+  const say = useSay();
   const set = (index: number, equation: string) =>
     onChange(rows.map((row, i) => (i === index ? { ...row, equation } : row)));
   return (
     <>
       <Rows
-        name="Equation"
+        name={say`Equation`}
         rows={rows}
         columnsOf={() => equationColumns}
         fresh={{ name: "", equation: "" }}
@@ -56,6 +59,7 @@ export function Equations({ rows, onChange }: EquationsProps) {
 }
 
 function Below({ source, onBalance }: { source: string; onBalance: (text: string) => void }) {
+  const say = useSay();
   const read = parseEquation(source);
   if (!read.ok) return null;
   const balanced = balance(read.value);
@@ -65,15 +69,18 @@ function Below({ source, onBalance }: { source: string; onBalance: (text: string
       {!needed && <EquationLine source={source} />}
       {needed && balanced.ok && (
         <Button size="small" variant="contained" onClick={() => onBalance(equationText(balanced.value))}>
-          Balance it
+          {say`Balance it`}
         </Button>
       )}
-      {needed && !balanced.ok && <Typography variant="body2">{problemText(balanced.problem)}.</Typography>}
+      {needed && !balanced.ok && (
+        <Typography variant="body2">{say(problemText(balanced.problem))}.</Typography>
+      )}
     </Box>
   );
 }
 
 function Halves({ onUse }: { onUse: (equation: string) => void }) {
+  const say = useSay();
   const [taking, setTaking] = useState("");
   const [giving, setGiving] = useState("");
   const [medium, setMedium] = useState<Medium>("acid");
@@ -83,12 +90,12 @@ function Halves({ onUse }: { onUse: (equation: string) => void }) {
   const trouble = [a, b, whole].find((r) => r && !r.ok);
   return (
     <Box component="details" sx={{ mt: 1.5, "& summary": { cursor: "pointer", fontWeight: 650 } }}>
-      <summary>From two half-reactions</summary>
+      <summary>{say`From two half-reactions`}</summary>
       <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1.25, alignItems: "center" }}>
         {(
           [
-            ["Takes electrons", taking, setTaking, "MnO4- -> Mn^2+"],
-            ["Gives electrons", giving, setGiving, "Fe^2+ -> Fe^3+"],
+            [say`Takes electrons`, taking, setTaking, "MnO4- -> Mn^2+"],
+            [say`Gives electrons`, giving, setGiving, "Fe^2+ -> Fe^3+"],
           ] as const
         ).map(([label, value, change, placeholder]) => (
           <TextField
@@ -107,22 +114,22 @@ function Halves({ onUse }: { onUse: (equation: string) => void }) {
           size="small"
           value={medium}
           onChange={(_, chosen: Medium | null) => chosen && setMedium(chosen)}
-          aria-label="Medium"
+          aria-label={say`Medium`}
         >
-          <ToggleButton value="acid">in acid</ToggleButton>
-          <ToggleButton value="base">in base</ToggleButton>
+          <ToggleButton value="acid">{say`in acid`}</ToggleButton>
+          <ToggleButton value="base">{say`in base`}</ToggleButton>
         </ToggleButtonGroup>
       </Box>
       {taking !== "" && giving !== "" && trouble && !trouble.ok && (
         <Typography variant="body2" sx={{ mt: 0.5 }}>
-          {problemText(trouble.problem)}.
+          {say(problemText(trouble.problem))}.
         </Typography>
       )}
       {whole?.ok && (
         <Box sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap", mt: 0.5 }}>
           <EquationLine source={equationText(whole.value)} />
           <Button size="small" variant="outlined" onClick={() => onUse(equationText(whole.value))}>
-            Use it
+            {say`Use it`}
           </Button>
         </Box>
       )}

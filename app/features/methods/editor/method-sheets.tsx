@@ -14,22 +14,25 @@ import { Equations } from "./equations";
 import { PreviewPanel } from "./preview-panel";
 import { SavePanel } from "./save-panel";
 import { Rows } from "./rows";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 export function WhatItIs({ draft, change }: SheetProps) {
+  const say = useSay();
   return (
-    <Sheet component="section" aria-label="What it is" sx={{ p: 2.25, display: "grid", gap: 1.75 }}>
-      <Typography variant="h2">What it is</Typography>
+    <Sheet component="section" aria-label={say`What it is`} sx={{ p: 2.25, display: "grid", gap: 1.75 }}>
+      <Typography variant="h2">{say`What it is`}</Typography>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "2fr 1fr" } }}>
         <TextField
           size="small"
-          label="Title"
+          label={say`Title`}
           value={draft.title}
           onChange={(event) => change({ title: event.target.value })}
         />
         <TextField
           select
           size="small"
-          label="Family"
+          label={say`Family`}
           value={draft.family}
           onChange={(event) => change({ family: event.target.value as Method["family"] })}
         >
@@ -42,7 +45,7 @@ export function WhatItIs({ draft, change }: SheetProps) {
       </Box>
       <TextField
         size="small"
-        label="What it is for"
+        label={say`What it is for`}
         value={draft.purpose}
         onChange={(event) => change({ purpose: event.target.value })}
         multiline
@@ -52,17 +55,18 @@ export function WhatItIs({ draft, change }: SheetProps) {
 }
 
 export function ReactionSheet({ draft, change }: SheetProps) {
+  const say = useSay();
   return (
-    <Sheet component="section" aria-label="Reaction" sx={{ p: 2.25 }}>
+    <Sheet component="section" aria-label={say`Reaction`} sx={{ p: 2.25 }}>
       <Typography variant="h2" sx={{ mb: 1.5 }}>
-        Reaction
+        {say`Reaction`}
       </Typography>
       <Equations rows={draft.equations} onChange={(equations) => change({ equations })} />
       <Typography variant="h3" sx={{ mt: 2, mb: 1 }}>
-        Substances by name
+        {say`Substances by name`}
       </Typography>
       <Rows
-        name="Substance"
+        name={say`Substance`}
         rows={draft.substances}
         columnsOf={() => substanceColumns}
         fresh={{ formula: "", name: "" }}
@@ -75,11 +79,12 @@ export function ReactionSheet({ draft, change }: SheetProps) {
 interface BesideTheDraftProps {
   readonly method: Method;
   readonly problem: MethodProblem | null;
-  readonly missing: string[];
+  readonly missing: readonly Phrase[];
   readonly shown: Result<Preview> | null;
 }
 
 export function BesideTheDraft({ method, problem, missing, shown }: BesideTheDraftProps) {
+  const say = useSay();
   return (
     <Box
       sx={{
@@ -97,18 +102,17 @@ export function BesideTheDraft({ method, problem, missing, shown }: BesideTheDra
         markedInStage={problem?.path[0] === "stages"}
         missing={missing}
       />
-      <Sheet component="section" aria-label="Preview from made-up readings">
-        <Typography variant="h2">Preview</Typography>
+      <Sheet component="section" aria-label={say`Preview from made-up readings`}>
+        <Typography variant="h2">{say`Preview`}</Typography>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-          From made-up readings at a simulated bench.
+          {say`From made-up readings at a simulated bench.`}
         </Typography>
-        {shown === null && <Typography>Available once the method passes the check.</Typography>}
-        {shown && !shown.ok && <Typography>{problemText(shown.problem)}.</Typography>}
+        {shown === null && <Typography>{say`Available once the method passes the check.`}</Typography>}
+        {shown && !shown.ok && <Typography>{say(problemText(shown.problem))}.</Typography>}
         {shown?.ok && <PreviewPanel preview={shown.value} />}
       </Sheet>
       <Typography variant="body2" color="textSecondary" sx={{ fontFamily: fonts.text }}>
-        How relations are written: letters, + − * / ^, units in brackets as in 25 [°C], M(NaCl), ratio(HCl,
-        NaOH), equivalents(MnO4-), ln, log10, sqrt, mean, min, max.
+        {say`How relations are written: letters, + − * / ^, units in brackets as in 25 [°C], M(NaCl), ratio(HCl, NaOH), equivalents(MnO4-), ln, log10, sqrt, mean, min, max.`}
       </Typography>
     </Box>
   );
@@ -120,27 +124,28 @@ interface SheetProps {
 }
 
 export function SafetySheet({ draft, change }: SheetProps) {
+  const say = useSay();
   const lines = (key: "protection" | "hazards" | "waste" | "glassware", label: string) => (
     <TextField
       size="small"
       label={label}
       value={draft[key]}
       onChange={(event) => change({ [key]: event.target.value })}
-      helperText="one per line"
+      helperText={say`one per line`}
       multiline
       minRows={3}
     />
   );
   return (
-    <Sheet component="section" aria-label="Safety and glassware" sx={{ p: 2.25 }}>
+    <Sheet component="section" aria-label={say`Safety and glassware`} sx={{ p: 2.25 }}>
       <Typography variant="h2" sx={{ mb: 1.5 }}>
-        Safety and glassware
+        {say`Safety and glassware`}
       </Typography>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
-        {lines("hazards", "Hazards")}
-        {lines("protection", "Wear")}
-        {lines("waste", "Waste")}
-        {lines("glassware", "Glassware and instruments")}
+        {lines("hazards", say`Hazards`)}
+        {lines("protection", say`Wear`)}
+        {lines("waste", say`Waste`)}
+        {lines("glassware", say`Glassware and instruments`)}
       </Box>
     </Sheet>
   );

@@ -1,4 +1,4 @@
-import { withPoint } from "~/core/text";
+import { withPoint, msg } from "~/core/text";
 import type { Plausibility } from "~/core/method";
 import type { Column, Row } from "./row";
 
@@ -53,42 +53,42 @@ export function plausibilityOfRow(row: Row): Plausibility {
 
 const rules: Column = {
   key: "rule",
-  label: "A result must be",
+  label: msg`A result must be`,
   wide: 2,
   choices: [
-    { value: "between", label: "between two values" },
-    { value: "at most all", label: "at most all of it" },
-    { value: "not above", label: "not above another" },
-    { value: "not below", label: "not below another" },
-    { value: "whole number", label: "a whole number" },
+    { value: "between", label: msg`between two values` },
+    { value: "at most all", label: msg`at most all of it` },
+    { value: "not above", label: msg`not above another` },
+    { value: "not below", label: msg`not below another` },
+    { value: "whole number", label: msg`a whole number` },
   ],
 };
-const symbol: Column = { key: "symbol", label: "Letter", reading: true };
+const symbol: Column = { key: "symbol", label: msg`Letter`, reading: true };
 
 const another: readonly Column[] = [
-  { key: "other", label: "The other letter", reading: true },
-  { key: "stage", label: "Of stage (empty: this one)", wide: 2 },
+  { key: "other", label: msg`The other letter`, reading: true },
+  { key: "stage", label: msg`Of stage (empty: this one)`, wide: 2 },
 ];
 
 const particular: Readonly<Record<string, readonly Column[]>> = {
   between: [
-    { key: "from", label: "From", reading: true },
-    { key: "to", label: "To", reading: true },
-    { key: "unit", label: "Unit" },
+    { key: "from", label: msg`From`, reading: true },
+    { key: "to", label: msg`To`, reading: true },
+    { key: "unit", label: msg`Unit` },
     {
       key: "outside",
-      label: "Outside",
+      label: msg`Outside`,
       wide: 2,
       choices: [
-        { value: "", label: "it cannot be" },
-        { value: "impossible", label: "it cannot be, said" },
-        { value: "invalid", label: "the method does not hold" },
+        { value: "", label: msg`it cannot be` },
+        { value: "impossible", label: msg`it cannot be, said` },
+        { value: "invalid", label: msg`the method does not hold` },
       ],
     },
   ],
   "at most all": [
-    { key: "all", label: "All is (empty: 100 %)", wide: 2, reading: true },
-    { key: "of", label: "Of what", wide: 2 },
+    { key: "all", label: msg`All is (empty: 100 %)`, wide: 2, reading: true },
+    { key: "of", label: msg`Of what`, wide: 2 },
   ],
   "not above": another,
   "not below": another,

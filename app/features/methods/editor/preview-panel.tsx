@@ -3,28 +3,30 @@ import Typography from "@mui/material/Typography";
 import { colors, fonts } from "../../../theme/theme";
 import { Tex } from "../../../ui/tex";
 import type { Preview } from "./preview";
+import { useSay } from "../../../words/text";
 
 /** What a simulated bench gives: each stage's result, and its working to unfold. */
 export function PreviewPanel({ preview }: { preview: Preview }) {
+  const say = useSay();
   return (
     <>
       {preview.stages.map(({ key, title, text, steps }) => (
         <Box key={key} sx={{ mb: 1.5 }}>
           <Typography color="textSecondary">{title}</Typography>
           <Box data-testid={`preview-${key}`} sx={{ fontFamily: fonts.reading, fontSize: "1.3rem" }}>
-            {text}
+            {say(text)}
           </Box>
           <Box component="details" sx={{ "& summary": { cursor: "pointer", py: 0.5 } }}>
-            <summary>Its working</summary>
+            <summary>{say`Its working`}</summary>
             {steps.map((step) => (
               <Box
                 key={step.id}
                 tabIndex={0}
                 role="group"
-                aria-label={`${step.title}: ${step.valueText}`}
+                aria-label={say`${step.title}: ${step.valueText}`}
                 sx={{ mt: 1, overflowX: "auto", fontSize: "0.92rem" }}
               >
-                <Box sx={{ fontWeight: 650 }}>{step.title}</Box>
+                <Box sx={{ fontWeight: 650 }}>{say(step.title)}</Box>
                 {step.names && (
                   <Box sx={{ whiteSpace: "nowrap" }}>
                     <Tex tex={step.names} />

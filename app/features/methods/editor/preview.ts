@@ -7,36 +7,37 @@ import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { workingOf } from "~/core/working";
 import { editedKind } from "./kinds/table";
+import { msg, type Phrase } from "~/core/text";
 
 export interface Preview {
   readonly record: RunRecord;
   readonly stages: readonly {
     readonly key: string;
     readonly title: string;
-    readonly text: string;
+    readonly text: Phrase;
     readonly steps: readonly WorkingStep[];
   }[];
 }
 
 /** What is missing in a stage, whatever its kind; then what its kind asks for. */
-function gapsOfStage(stage: Method["stages"][number]): string[] {
+function gapsOfStage(stage: Method["stages"][number]): Phrase[] {
   const { title, inputs, relations, result, reagents = [] } = stage;
-  const of = (words: string) => `${title}: ${words}`;
+  const of = (words: Phrase) => msg`${title}: ${words}`;
   return [
-    ...(title === "" ? ["Give every stage a title"] : []),
+    ...(title === "" ? [msg`Give every stage a title`] : []),
     ...inputs.flatMap(({ symbol, label }) => {
-      if (symbol === "") return [of("what is read needs a letter")];
-      return label === "" ? [of(`say what ${symbol} is`)] : [];
+      if (symbol === "") return [of(msg`what is read needs a letter`)];
+      return label === "" ? [of(msg`say what ${symbol} is`)] : [];
     }),
     ...relations.flatMap(({ relation, title: name }) =>
-      relation !== "" && name === "" ? [of(`say what "${relation}" computes`)] : [],
+      relation !== "" && name === "" ? [of(msg`say what "${relation}" computes`)] : [],
     ),
-    ...(result.name === "" ? [of("name the result")] : []),
+    ...(result.name === "" ? [of(msg`name the result`)] : []),
     ...reagents.flatMap(({ name, quantity }) =>
       quantity && (!(quantity.most > 0) || (quantity.unit as string) === "")
         ? [
             of(
-              `give the amount of ${name || "the reagent"} as a number above zero with its unit, or leave both out`,
+              msg`give the amount of ${name || msg`the reagent`} as a number above zero with its unit, or leave both out`,
             ),
           ]
         : [],
@@ -46,10 +47,10 @@ function gapsOfStage(stage: Method["stages"][number]): string[] {
 }
 
 /** What is missing before a method can be used at all, in words. */
-export const gaps = ({ title, purpose, stages, hazards }: Method): string[] => [
-  ...(title === "" ? ["Give the method a title"] : []),
-  ...(purpose === "" ? ["Say what it is for"] : []),
-  ...(hazards.length === 0 ? ["Say what can hurt, if only that the safety data sheets come first"] : []),
+export const gaps = ({ title, purpose, stages, hazards }: Method): Phrase[] => [
+  ...(title === "" ? [msg`Give the method a title`] : []),
+  ...(purpose === "" ? [msg`Say what it is for`] : []),
+  ...(hazards.length === 0 ? [msg`Say what can hurt, if only that the safety data sheets come first`] : []),
   ...stages.flatMap(gapsOfStage),
 ];
 
@@ -59,7 +60,7 @@ export function check(method: Method): MethodProblem | null {
     const compiled = compileMethod(method);
     return compiled.ok ? null : compiled.problem;
   } catch (error) {
-    const message = error instanceof Error ? error.message : "The method does not pass the check yet";
+    const message = error instanceof Error ? error.message : msg`The method does not pass the check yet`;
     return { code: "relations-disagree", path: [], stage: null, facts: { said: { message } } };
   }
 }
@@ -70,7 +71,7 @@ export function preview(method: Method, houseRules: HouseRules): Result<Preview>
   for (const stage of method.stages) {
     const presumed = editedKind(stage).presumed(stage);
     if (presumed === undefined)
-      return failure(`${stage.title}: say what result to presume, and made-up readings come here`);
+      return failure(msg`${stage.title}: say what result to presume, and made-up readings come here`);
     if (presumed !== null) results[stage.key] = presumed;
   }
   try {
@@ -84,12 +85,12 @@ export function preview(method: Method, houseRules: HouseRules): Result<Preview>
         {
           key: stage.key,
           title: stage.definition.result.name,
-          text: stage.shown?.text ?? "no result",
+          text: stage.shown?.text ?? msg`no result`,
           steps: workingOf(record, evaluation, stage.key, null)?.steps ?? [],
         },
       ]),
     });
   } catch (error) {
-    return failure(error instanceof Error ? error.message : "No made-up readings fit these numbers");
+    return failure(error instanceof Error ? error.message : msg`No made-up readings fit these numbers`);
   }
 }

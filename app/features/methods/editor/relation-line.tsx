@@ -2,13 +2,16 @@ import Box from "@mui/material/Box";
 import { problemText } from "~/core/result";
 import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
 import { Tex } from "../../../ui/tex";
+import { msg, type Phrase, inEnglish } from "~/core/text";
 
 /** What is wrong with one line by itself; what the whole check says of it stands below all lines. */
-export function relationProblem(source: string, whole: string | null): string | null {
-  if (source.trim() === "") return "Type a relation: result = expression";
+export function relationProblem(source: string, whole: Phrase | null): Phrase | null {
+  if (source.trim() === "") return msg`Type a relation: result = expression`;
   const read = parseRelation(source);
   if (!read.ok) return problemText(read.problem);
-  return whole?.includes(`"${source.trim()}"`) ? "Look at this line: see below" : null;
+  return whole !== null && inEnglish(whole).includes(`"${source.trim()}"`)
+    ? msg`Look at this line: see below`
+    : null;
 }
 
 /** A relation as it will be set in type. */

@@ -4,6 +4,8 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { colors, fonts } from "../../../theme/theme";
 import type { Column, Row } from "./row";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface RowsProps {
   /** What one row is, as its button and its fields name it. */
@@ -13,13 +15,14 @@ interface RowsProps {
   fresh: Row;
   onChange: (rows: readonly Row[]) => void;
   /** What is wrong with a row, below it. */
-  problemOf?: (row: Row, index: number) => string | null;
+  problemOf?: (row: Row, index: number) => Phrase | null;
   /** What follows from a row, below it. */
   below?: (row: Row, index: number) => React.ReactNode;
 }
 
 /** Rows of fields: each can be changed, moved up, taken away; one more is a press. */
 export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below }: RowsProps) {
+  const say = useSay();
   const change = (index: number, key: string, value: string) =>
     onChange(rows.map((row, i) => (i === index ? { ...row, [key]: value } : row)));
   const up = (index: number) =>
@@ -47,7 +50,7 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
               size="small"
               disabled={index === 0}
               onClick={() => up(index)}
-              aria-label={`${name} ${index + 1}: move up`}
+              aria-label={say`${name} ${index + 1}: move up`}
               sx={{ minWidth: 40, px: 0 }}
             >
               ↑
@@ -55,26 +58,32 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
             <Button
               size="small"
               onClick={() => onChange(rows.filter((_, i) => i !== index))}
-              aria-label={`${name} ${index + 1}: take away`}
+              aria-label={say`${name} ${index + 1}: take away`}
               sx={{ minWidth: 40, px: 0 }}
             >
               ✕
             </Button>
           </Box>
-          {problemOf?.(row, index) && (
-            <Box role="alert" sx={{ color: colors.brick, fontSize: "0.92rem", mt: 0.5 }}>
-              {problemOf(row, index)}
-            </Box>
-          )}
+          <RowProblem problem={problemOf?.(row, index) ?? null} />
           {/* A long equation scrolls by itself on a narrow screen. */}
           {below && <Box sx={{ overflowX: "auto" }}>{below(row, index)}</Box>}
         </Box>
       ))}
       <Box>
         <Button size="small" variant="outlined" onClick={() => onChange([...rows, fresh])}>
-          Add {name.toLowerCase()}
+          {say`Add ${name.toLowerCase()}`}
         </Button>
       </Box>
+    </Box>
+  );
+}
+
+function RowProblem({ problem }: { readonly problem: Phrase | null }) {
+  const say = useSay();
+  if (problem === null) return null;
+  return (
+    <Box role="alert" sx={{ color: colors.brick, fontSize: "0.92rem", mt: 0.5 }}>
+      {say(problem)}
     </Box>
   );
 }
@@ -88,10 +97,11 @@ interface CellProps {
 }
 
 function Cell({ column, row, change, index, name }: CellProps) {
+  const say = useSay();
   return (
     <TextField
       size="small"
-      label={column.label}
+      label={say(column.label)}
       type={column.type ?? "text"}
       select={column.choices !== undefined}
       value={row[column.key] ?? ""}
@@ -102,14 +112,14 @@ function Cell({ column, row, change, index, name }: CellProps) {
         inputLabel: column.type === "color" || column.choices ? { shrink: true } : {},
         select: { displayEmpty: true },
         htmlInput: {
-          "aria-label": `${name} ${index + 1}: ${column.label}`,
+          "aria-label": say`${name} ${index + 1}: ${column.label}`,
           ...(column.reading ? { style: { fontFamily: fonts.reading } } : {}),
         },
       }}
     >
       {column.choices?.map((choice) => (
         <MenuItem key={choice.value} value={choice.value}>
-          {choice.label}
+          {say(choice.label)}
         </MenuItem>
       ))}
     </TextField>

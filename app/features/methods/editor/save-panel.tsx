@@ -10,6 +10,8 @@ import type { PathProblem } from "~/formats/validate";
 import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { useWhoWhy, WhoWhy } from "../../../ui/who-why";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface Answer {
   readonly problems: readonly PathProblem[];
@@ -21,13 +23,14 @@ interface SavePanelProps {
   problem: MethodProblem | null;
   markedInStage: boolean;
   /** What is still to be filled in, a sentence each. */
-  missing: readonly string[];
+  missing: readonly Phrase[];
 }
 
 const isBy = ({ path }: PathProblem) => path === "person" || path === "reason";
 
 /** Whether the method holds together, what the server says of it, and the way to save it: by whom and why. */
 export function SavePanel({ method, problem, markedInStage, missing }: SavePanelProps) {
+  const say = useSay();
   const fetcher = useFetcher<Answer>();
   const by = useWhoWhy();
   const { person, reason } = by;
@@ -45,32 +48,32 @@ export function SavePanel({ method, problem, markedInStage, missing }: SavePanel
       ]),
   );
   return (
-    <Sheet component="section" aria-label="Check" aria-live="polite">
+    <Sheet component="section" aria-label={say`Check`} aria-live="polite">
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Check
+        {say`Check`}
       </Typography>
       {problem && (
         <Alert severity="error">
-          {markedInStage ? "Not yet: see the marked stage." : `${methodProblemWords(problem)}.`}
+          {markedInStage ? say`Not yet: see the marked stage.` : say`${methodProblemWords(problem)}.`}
         </Alert>
       )}
       {missing.map((gap) => (
-        <Box key={gap} sx={{ color: colors.amberDeep, mt: 0.5 }}>
-          {gap}.
+        <Box key={say(gap)} sx={{ color: colors.amberDeep, mt: 0.5 }}>
+          {say(gap)}.
         </Box>
       ))}
       {!problem && missing.length === 0 && (
-        <Typography data-testid="holds">Passed: atoms, charge, units and stages.</Typography>
+        <Typography data-testid="holds">{say`Passed: atoms, charge, units and stages.`}</Typography>
       )}
       {answered
         .filter((p) => !isBy(p))
         .map(({ path, message }) => (
-          <Alert key={`${path} ${message}`} severity="error" sx={{ mt: 1 }}>
-            <b>{path}</b>: {message}
+          <Alert key={`${path} ${say(message)}`} severity="error" sx={{ mt: 1 }}>
+            <b>{path}</b>: {say(message)}
           </Alert>
         ))}
       <Box sx={{ mt: 2 }}>
-        <WhoWhy state={by} problems={unsaid} why="What changes, and why" />
+        <WhoWhy state={by} problems={unsaid} why={say`What changes, and why`} />
       </Box>
       <Button
         variant="contained"
@@ -80,7 +83,7 @@ export function SavePanel({ method, problem, markedInStage, missing }: SavePanel
         disabled={problem !== null || missing.length > 0 || fetcher.state !== "idle"}
         onClick={save}
       >
-        Save the method
+        {say`Save the method`}
       </Button>
     </Sheet>
   );

@@ -13,6 +13,8 @@ import { ownParts } from "./kinds/parts";
 import { Rows } from "./rows";
 import { Part, type StagePart, StageText } from "./stage-parts";
 import { freshPlausibility, plausibilityColumns } from "./plausibility-rows";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface StageEditorProps {
   stage: StageDraft;
@@ -21,7 +23,7 @@ interface StageEditorProps {
   earlier: readonly { readonly value: string; readonly label: string }[];
   substances: readonly Row[];
   /** What does not hold together in this stage, from the check of the whole. */
-  problem: string | null;
+  problem: Phrase | null;
   onChange: (changes: Partial<StageDraft>) => void;
   onRemove: (() => void) | null;
 }
@@ -33,32 +35,33 @@ function StageHead({
   onChange,
   onRemove,
 }: StagePart & Pick<StageEditorProps, "number" | "onRemove">) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
       <Typography variant="h2" sx={{ flexGrow: 1 }}>
-        Stage {number}
+        {say`Stage ${number}`}
       </Typography>
       {editedKind(stage).starter !== null ? (
         <TextField
           select
           size="small"
-          label="It is a"
+          label={say`It is a`}
           value={stage.kind}
           onChange={(event) => onChange({ kind: event.target.value as StageDraft["kind"] })}
           sx={{ width: 180 }}
         >
           {begunKinds.map(({ kind, words }) => (
             <MenuItem key={kind} value={kind}>
-              {words}
+              {say(words)}
             </MenuItem>
           ))}
         </TextField>
       ) : (
-        <Typography color="textSecondary">{editedKind(stage).words}</Typography>
+        <Typography color="textSecondary">{say(editedKind(stage).words)}</Typography>
       )}
       {onRemove && (
         <Button size="small" onClick={onRemove}>
-          Take the stage away
+          {say`Take the stage away`}
         </Button>
       )}
     </Box>
@@ -72,12 +75,13 @@ function Calculation({
   problem,
   onChange,
 }: StagePart & Pick<StageEditorProps, "earlier" | "problem">) {
+  const say = useSay();
   const { Readings } = ownParts[stage.kind];
   return (
     <>
-      <Part title="Readings, in order">
+      <Part title={say`Readings, in order`}>
         <Rows
-          name="Reading"
+          name={say`Reading`}
           rows={stage.inputs}
           columnsOf={(row) => inputColumns(row, earlier)}
           fresh={{ is: "pipette", symbol: "", label: "", of: "", per: "trial", value: "25.00" }}
@@ -85,9 +89,12 @@ function Calculation({
         />
       </Part>
       {Readings && <Readings stage={stage} onChange={onChange} />}
-      <Part title="Calculation" note="Letters of what is read; M(NaOH), ratio(HCl, NaOH); units in brackets.">
+      <Part
+        title={say`Calculation`}
+        note={say`Letters of what is read; M(NaOH), ratio(HCl, NaOH); units in brackets.`}
+      >
         <Rows
-          name="Relation"
+          name={say`Relation`}
           rows={stage.relations}
           columnsOf={() => relationColumns}
           fresh={{ relation: "", title: "", unit: "mol/L" }}
@@ -97,13 +104,13 @@ function Calculation({
         />
         {problem && (
           <Typography role="alert" sx={{ color: "error.main", mt: 1 }}>
-            {problem}.
+            {say(problem)}.
           </Typography>
         )}
       </Part>
-      <Part title="What is asked for" note="The first is the stage's result.">
+      <Part title={say`What is asked for`} note={say`The first is the stage's result.`}>
         <Rows
-          name="Result"
+          name={say`Result`}
           rows={stage.results}
           columnsOf={() => resultColumns}
           fresh={{ symbol: "", name: "", unit: "mol/L" }}
@@ -116,18 +123,19 @@ function Calculation({
 
 /** What a result is for, and when titrations agree on it. */
 function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditorProps, "substances">) {
+  const say = useSay();
   const { Judgement: Own } = ownParts[stage.kind];
   return (
     <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr 1fr" } }}>
       <TextField
         select
         size="small"
-        label="Result goes to the shelf as"
+        label={say`Result goes to the shelf as`}
         slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
         value={stage.assigns}
         onChange={(event) => onChange({ assigns: event.target.value })}
       >
-        <MenuItem value="">nothing</MenuItem>
+        <MenuItem value="">{say`nothing`}</MenuItem>
         {substances
           .filter((s) => (s.formula ?? "").trim() !== "")
           .map((s) => (
@@ -141,8 +149,8 @@ function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditor
           stage={stage}
           onChange={onChange}
           name="equivalents"
-          label="Equivalents per mole"
-          help="for its normality; empty: none"
+          label={say`Equivalents per mole`}
+          help={say`for its normality; empty: none`}
         />
       )}
       {Own && <Own stage={stage} onChange={onChange} />}
@@ -152,29 +160,30 @@ function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditor
 
 /** What is added, what must hold, what results can be, and what is done. */
 function Work({ stage, onChange }: StagePart) {
+  const say = useSay();
   return (
     <>
-      <Part title="What is added">
+      <Part title={say`What is added`}>
         <Rows
-          name="Reagent"
+          name={say`Reagent`}
           rows={stage.reagents}
           columnsOf={() => reagentColumns}
           fresh={{ name: "", amount: "", exact: "", when: "", last: "" }}
           onChange={(reagents) => onChange({ reagents })}
         />
       </Part>
-      <Part title="What must hold">
+      <Part title={say`What must hold`}>
         <Rows
-          name="Condition"
+          name={say`Condition`}
           rows={stage.conditions}
           columnsOf={() => conditionColumns}
           fresh={{ what: "", of: "", from: "", to: "", minutes: "", counts: "", strict: "" }}
           onChange={(conditions) => onChange({ conditions })}
         />
       </Part>
-      <Part title="Plausible results" note="A result outside by more than its ± is not accepted.">
+      <Part title={say`Plausible results`} note={say`A result outside by more than its ± is not accepted.`}>
         <Rows
-          name="Plausibility"
+          name={say`Plausibility`}
           rows={stage.plausible}
           columnsOf={plausibilityColumns}
           fresh={freshPlausibility}
@@ -186,16 +195,16 @@ function Work({ stage, onChange }: StagePart) {
           stage={stage}
           onChange={onChange}
           name="steps"
-          label="Steps"
-          help="one per line"
+          label={say`Steps`}
+          help={say`one per line`}
           rows={4}
         />
         <StageText
           stage={stage}
           onChange={onChange}
           name="cautions"
-          label="Cautions"
-          help="one per line"
+          label={say`Cautions`}
+          help={say`one per line`}
           rows={4}
         />
       </Box>
@@ -213,16 +222,17 @@ export function StageEditor({
   onChange,
   onRemove,
 }: StageEditorProps) {
+  const say = useSay();
   const part = { stage, onChange };
   const { Course } = ownParts[stage.kind];
   return (
     <Sheet
       component="section"
-      aria-label={`Stage ${number}`}
+      aria-label={say`Stage ${number}`}
       sx={{ p: 2.25, display: "grid", gap: 2, gridTemplateColumns: "minmax(0,1fr)" }}
     >
       <StageHead {...part} number={number} onRemove={onRemove} />
-      <StageText {...part} name="title" label="Title" />
+      <StageText {...part} name="title" label={say`Title`} />
       <Calculation {...part} earlier={earlier} problem={problem} />
       <Judgement {...part} substances={substances} />
       {Course && <Course {...part} />}

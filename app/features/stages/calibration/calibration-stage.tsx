@@ -25,6 +25,7 @@ import { useReader } from "../photometer/use-reader";
 import type { StageViewProps } from "../screens";
 import { StageFrame } from "../photometer/stage-frame";
 import { FlaskInHand } from "./flask-in-hand";
+import { useSay } from "../../../words/text";
 
 /** The cuvette that comes next, as the screen names it. */
 function following(stage: CalibrationEvaluation, person: string): string {
@@ -100,9 +101,14 @@ function FlasksSheet({
   setStriking,
   setPasting,
 }: FlasksSheetProps) {
+  const say = useSay();
   const { locked, send } = useRunInHand();
   return (
-    <Sheet component="section" aria-label="Flasks" sx={{ p: 1.25, order: { xs: 3, md: 0 }, minWidth: 0 }}>
+    <Sheet
+      component="section"
+      aria-label={say`Flasks`}
+      sx={{ p: 1.25, order: { xs: 3, md: 0 }, minWidth: 0 }}
+    >
       <LevelsTable
         stage={stage}
         inHand={locked ? "" : which}
@@ -115,10 +121,10 @@ function FlasksSheet({
       {!locked && (
         <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
           <Button size="small" onClick={() => setAsked("other")}>
-            Another flask
+            {say`Another flask`}
           </Button>
           <Button size="small" onClick={() => setPasting(true)}>
-            A class’s readings …
+            {say`A class’s readings …`}
           </Button>
         </Box>
       )}

@@ -18,6 +18,8 @@ import { type CuvetteTarget, displayFields, useCuvette } from "../photometer/use
 import { usePhotometer } from "../photometer/use-photometer";
 import { wavelengthOf } from "../photometer/use-reader";
 import type { StageViewProps } from "../screens";
+import { useSay } from "../../../words/text";
+import { msg, type Phrase } from "~/core/text";
 
 interface FlaskInHandProps extends StageViewProps<CalibrationEvaluation> {
   readonly which: string;
@@ -28,6 +30,7 @@ interface FlaskInHandProps extends StageViewProps<CalibrationEvaluation> {
 
 /** The flask that is read next: what it holds, what the instrument shows of it, and how to fill the cuvette. */
 export function FlaskInHand({ stage, evaluation, which, person, onPerson, onSaved }: FlaskInHandProps) {
+  const say = useSay();
   const { record } = useRunInHand();
   const { definition } = stage;
   const [fresh, setFresh] = useState(() => newId());
@@ -77,8 +80,8 @@ export function FlaskInHand({ stage, evaluation, which, person, onPerson, onSave
   const { title, prompt } = wordsFor(stage, which, level, planned);
   return (
     <CuvetteSheet
-      title={title}
-      prompt={prompt}
+      title={say(title)}
+      prompt={say(prompt)}
       tint={which === "blank" ? null : tintOf(definition.color, usual / definition.strongest)}
       target={target}
       cuvette={cuvette}
@@ -94,20 +97,20 @@ function wordsFor(
   which: string,
   level: LevelEvaluation | null,
   planned: string | null,
-): { title: string; prompt: string } {
+): { title: Phrase; prompt: Phrase } {
   const title =
     which === "blank"
-      ? "Blank"
+      ? msg`Blank`
       : level
-        ? `Flask with ${takenWords(level)}`
+        ? msg`Flask with ${takenWords(level)}`
         : planned === null
-          ? "Another flask"
-          : `Flask with ${seriesWords(stage.definition, planned)}`;
+          ? msg`Another flask`
+          : msg`Flask with ${seriesWords(stage.definition, planned)}`;
   const prompt =
     which === "blank"
       ? stage.blanks.length === 0
-        ? "Zero the instrument on the blank, then record what it shows."
-        : "Read the blank again to check for drift."
-      : "Rinse the cuvette with this solution, fill it, wipe it, the same side to the light.";
+        ? msg`Zero the instrument on the blank, then record what it shows.`
+        : msg`Read the blank again to check for drift.`
+      : msg`Rinse the cuvette with this solution, fill it, wipe it, the same side to the light.`;
   return { title, prompt };
 }

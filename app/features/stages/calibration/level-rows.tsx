@@ -7,6 +7,8 @@ import type { ReadingView } from "~/core/record";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "../photometer/reading-dialog";
+import { useSay } from "../../../words/text";
+import { unitText } from "~/core/text";
 
 const cell = { py: 0.6, px: 0.75, verticalAlign: "top", borderTop: `1px solid ${colors.line}` } as const;
 
@@ -23,6 +25,7 @@ interface LevelRowProps {
 }
 
 export function LevelRow({ level, takeUp, chips, ownAxis, onRestore, onStrike }: LevelRowProps) {
+  const say = useSay();
   const { locked } = useRunInHand();
   const { struck } = level.record;
   return (
@@ -31,7 +34,7 @@ export function LevelRow({ level, takeUp, chips, ownAxis, onRestore, onStrike }:
         {takeUp}
         {level.record.label && <Box sx={{ fontSize: "0.85rem", px: 0.75 }}>{level.record.label}</Box>}
         {level.leftOut && (
-          <Box sx={{ fontSize: "0.82rem", color: colors.amberDeep, px: 0.75 }}>{level.leftOut}</Box>
+          <Box sx={{ fontSize: "0.82rem", color: colors.amberDeep, px: 0.75 }}>{say(level.leftOut)}</Box>
         )}
       </Box>
       {!ownAxis && (
@@ -43,7 +46,7 @@ export function LevelRow({ level, takeUp, chips, ownAxis, onRestore, onStrike }:
         {chips}
         {level.again !== null && (
           <Box sx={{ fontSize: "0.85rem", color: colors.inkSoft, px: 0.6 }}>
-            recheck: <span style={{ fontFamily: fonts.reading }}>{level.again.toFixed(3)}</span>
+            {say`recheck:`} <span style={{ fontFamily: fonts.reading }}>{level.again.toFixed(3)}</span>
           </Box>
         )}
       </Box>
@@ -54,9 +57,9 @@ export function LevelRow({ level, takeUp, chips, ownAxis, onRestore, onStrike }:
             size="small"
             sx={{ minWidth: 0, px: 0.5, ml: 0.5, fontSize: "0.82rem" }}
             onClick={() => (struck ? onRestore(level) : onStrike(level))}
-            aria-label={`${struck ? "Restore" : "Strike out"} ${level.name}, all its readings`}
+            aria-label={say`${struck ? say`Restore` : say`Strike out`} ${level.name}, all its readings`}
           >
-            {struck ? "restore" : "strike"}
+            {struck ? say`restore` : say`strike`}
           </Button>
         )}
       </Box>
@@ -86,6 +89,7 @@ export function BlankRow({ takeUp, chips, ownAxis }: BlankRowProps) {
 }
 
 export function AheadRow({ takeUp, ownAxis }: { takeUp: ReactNode; ownAxis: boolean }) {
+  const say = useSay();
   return (
     <tr>
       <Box component="td" sx={{ ...cell, color: colors.inkSoft }}>
@@ -93,7 +97,7 @@ export function AheadRow({ takeUp, ownAxis }: { takeUp: ReactNode; ownAxis: bool
       </Box>
       {!ownAxis && <Box component="td" sx={{ ...cell, ...onWide }} />}
       <Box component="td" sx={{ ...cell, color: colors.inkSoft, pt: 1.1 }}>
-        not read yet
+        {say`not read yet`}
       </Box>
       <Box component="td" sx={cell} />
     </tr>
@@ -101,17 +105,18 @@ export function AheadRow({ takeUp, ownAxis }: { takeUp: ReactNode; ownAxis: bool
 }
 
 export function TableHead({ ownAxis, unit }: { readonly ownAxis: boolean; readonly unit: string }) {
+  const say = useSay();
   return (
     <thead>
       <tr>
-        <th scope="col">Flask</th>
+        <th scope="col">{say`Flask`}</th>
         {!ownAxis && (
           <Box component="th" scope="col" sx={onWide}>
-            {unit || "amount"}
+            {unit === "" ? say`amount` : say(unitText(unit))}
           </Box>
         )}
-        <th scope="col">Readings</th>
-        <th scope="col">Mean</th>
+        <th scope="col">{say`Readings`}</th>
+        <th scope="col">{say`Mean`}</th>
       </tr>
     </thead>
   );

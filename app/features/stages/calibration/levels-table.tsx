@@ -1,3 +1,4 @@
+import { withUnit } from "~/core/quantity";
 import Box from "@mui/material/Box";
 import { type CalibrationEvaluation, type LevelEvaluation, seriesWords } from "~/core/stages";
 import type { ReadingView } from "~/core/record";
@@ -5,6 +6,8 @@ import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { type ReadingTarget } from "../photometer/reading-dialog";
 import { LevelRow, BlankRow, AheadRow, TableHead, TakeUp, Chips } from "./level-rows";
+import { useSay } from "../../../words/text";
+import { type Phrase, joined } from "~/core/text";
 
 interface LevelsTableProps {
   stage: CalibrationEvaluation;
@@ -18,15 +21,18 @@ interface LevelsTableProps {
 }
 
 /** What was typed for a flask, with its unit. */
-export function takenWords(level: LevelEvaluation): string {
-  return level.fields
-    .filter(({ field, present }) => present && !field.many && field.kind !== "absorbance.again")
-    .map(({ field, present }) => `${present?.text ?? ""}${field.unit === "" ? "" : ` ${field.unit}`}`)
-    .join(", ");
+export function takenWords(level: LevelEvaluation): Phrase {
+  return joined(
+    level.fields
+      .filter(({ field, present }) => present && !field.many && field.kind !== "absorbance.again")
+      .map(({ field, present }) => withUnit(present?.text ?? "", field.unit)),
+    ", ",
+  );
 }
 
 /** Every flask with its readings, from dilute to strong; each reading opens to be corrected or struck out. */
 export function LevelsTable(props: LevelsTableProps) {
+  const say = useSay();
   const { locked } = useRunInHand();
   const { stage, inHand, symbols, onTakeUp, onOpen, onStrike, onRestore } = props;
   const { levels, blanks, ahead, line, definition } = stage;
@@ -39,7 +45,7 @@ export function LevelsTable(props: LevelsTableProps) {
   const takeUp = (which: string, words: string) =>
     locked ? words : <TakeUp onTakeUp={onTakeUp} which={which} inHand={inHand} words={words} />;
   return (
-    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="Standards and their readings">
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label={say`Standards and their readings`}>
       <Box
         component="table"
         sx={{
@@ -52,8 +58,8 @@ export function LevelsTable(props: LevelsTableProps) {
         <tbody>
           {symbols.blank !== null && (
             <BlankRow
-              takeUp={takeUp("blank", "blank")}
-              chips={chips(blanks, "the blank", null, symbols.blank)}
+              takeUp={takeUp("blank", say`blank`)}
+              chips={chips(blanks, say`the blank`, null, symbols.blank)}
               ownAxis={ownAxis}
             />
           )}
@@ -61,8 +67,8 @@ export function LevelsTable(props: LevelsTableProps) {
             <LevelRow
               key={level.id}
               level={level}
-              takeUp={takeUp(level.id, takenWords(level) || level.name)}
-              chips={chips(level.readings, level.name, level.id, symbols.reading)}
+              takeUp={takeUp(level.id, say(takenWords(level) || level.name))}
+              chips={chips(level.readings, say(level.name), level.id, symbols.reading)}
               ownAxis={ownAxis}
               onRestore={onRestore}
               onStrike={onStrike}

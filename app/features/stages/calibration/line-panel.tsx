@@ -10,21 +10,23 @@ import { together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
+import { useSay } from "../../../words/text";
+import { msg, type Phrase, unitText } from "~/core/text";
 
 const models = [
-  { value: "line", label: "straight line", fit: "Fit a straight line" },
-  { value: "origin", label: "through the origin", fit: "Fit through the origin" },
-  { value: "quadratic", label: "quadratic", fit: "Fit a quadratic" },
+  { value: "line", label: msg`straight line`, fit: msg`Fit a straight line` },
+  { value: "origin", label: msg`through the origin`, fit: msg`Fit through the origin` },
+  { value: "quadratic", label: msg`quadratic`, fit: msg`Fit a quadratic` },
 ];
 const weightings = [
-  { value: "none", label: "unweighted" },
-  { value: "1/s²", label: "1/s², by scatter" },
+  { value: "none", label: msg`unweighted` },
+  { value: "1/s²", label: msg`1/s², by scatter` },
   { value: "1/x", label: "1/x" },
   { value: "1/x²", label: "1/x²" },
 ];
 const zeros = [
-  { value: "in", label: "part of the line" },
-  { value: "out", label: "left out" },
+  { value: "in", label: msg`part of the line` },
+  { value: "out", label: msg`left out` },
 ];
 
 interface LinePanelProps {
@@ -33,17 +35,18 @@ interface LinePanelProps {
 
 /** The line: what it is, what the data say of it, and what can be chosen instead. */
 export function LinePanel({ stage }: LinePanelProps) {
+  const say = useSay();
   const { locked, send } = useRunInHand();
   const { line, choice, levels, definition, problem } = stage;
   const choose = (name: "model" | "weighting" | "zero", value: string) =>
     void send({ intent: "choose", stageKey: stage.key, name, value });
-  const unit = definition.axis.unit === "1" ? "" : ` ${definition.axis.unit}`;
+  const unit = definition.axis.unit === "1" ? "" : ` ${say(unitText(definition.axis.unit))}`;
   const hasZero = levels.some((l) => l.x === 0);
   const select = (
     label: string,
     name: "model" | "weighting" | "zero",
     value: string,
-    choices: readonly { value: string; label: string }[],
+    choices: readonly { value: string; label: Phrase }[],
   ) => (
     <TextField
       select
@@ -55,7 +58,7 @@ export function LinePanel({ stage }: LinePanelProps) {
     >
       {choices.map((c) => (
         <MenuItem key={c.value} value={c.value}>
-          {c.label}
+          {say(c.label)}
         </MenuItem>
       ))}
     </TextField>
@@ -63,7 +66,7 @@ export function LinePanel({ stage }: LinePanelProps) {
   return (
     <Sheet component="section" aria-labelledby="line-title" sx={{ order: { xs: 5, md: 0 }, minWidth: 0 }}>
       <Typography id="line-title" variant="h2" sx={{ mb: 1 }}>
-        The line
+        {say`The line`}
       </Typography>
       <Box
         sx={{
@@ -73,13 +76,13 @@ export function LinePanel({ stage }: LinePanelProps) {
           mb: 1.25,
         }}
       >
-        {select("Line", "model", choice.model, models)}
-        {select("Weights", "weighting", choice.weighting, weightings)}
-        {hasZero && select("Zero standard", "zero", choice.zero ? "in" : "out", zeros)}
+        {select(say`Line`, "model", choice.model, models)}
+        {select(say`Weights`, "weighting", choice.weighting, weightings)}
+        {hasZero && select(say`Zero standard`, "zero", choice.zero ? "in" : "out", zeros)}
       </Box>
       {problem && (
         <Typography role="alert" sx={{ color: colors.brick, fontWeight: 600 }}>
-          {problem}.
+          {say(problem)}.
         </Typography>
       )}
       {line && (
@@ -94,11 +97,11 @@ export function LinePanel({ stage }: LinePanelProps) {
 }
 
 function OffPoints({ line }: { readonly line: LineView }) {
+  const say = useSay();
   return (
     line.points.some((p) => p.off) && (
       <Typography sx={{ color: colors.brick, mt: 0.5 }}>
-        Ringed: farther from the line than chance explains (|t| above {line.offBeyond.toFixed(1)}). Look at
-        the flask and the cuvette; strike it out only with a reason.
+        {say`Ringed: farther from the line than chance explains (|t| above ${line.offBeyond.toFixed(1)}). Look at the flask and the cuvette; strike it out only with a reason.`}
       </Typography>
     )
   );
@@ -110,6 +113,7 @@ interface NumbersProps {
 }
 
 function Numbers({ stage, unit }: NumbersProps) {
+  const say = useSay();
   const { rules } = useRunInHand();
   const { line, also, shown, definition } = stage;
   if (!line) return null;
@@ -124,22 +128,22 @@ function Numbers({ stage, unit }: NumbersProps) {
     const found = withError(i);
     return typeof found === "string"
       ? [name, `${found}${per}`]
-      : [name, `${found[0]}${per}, standard error ${found[1]}`];
+      : [name, say`${found[0]}${per}, standard error ${found[1]}`];
   };
   const limit = (l: typeof limits.line) =>
-    l ? `${toSignificant(l.detection, 2)} and ${toSignificant(l.quantitation, 2)}${unit}` : null;
+    l ? say`${toSignificant(l.detection, 2)} and ${toSignificant(l.quantitation, 2)}${unitText(unit)}` : null;
   const rows: [string, string | null][] = [
-    errorRow("Slope", 1, unit === "" ? "" : ` per${unit}`),
-    ...(fit.model === "origin" ? [] : [errorRow("Intercept", 0, "")]),
-    ...(fit.model === "quadratic" ? [errorRow("Square term", 2, "")] : []),
-    ["Residual standard deviation", fit.degreesOfFreedom > 0 ? toSignificant(fit.residualSd, 2) : null],
-    ["Detection and quantitation limits (from the line)", limit(limits.line)],
-    ["Detection and quantitation limits (from the blanks)", limit(limits.blanks)],
-    [definition.result.name, shown ? `${shown.text} (${plusMinusWords[rules.plusMinus]})` : null],
+    errorRow(say`Slope`, 1, unit === "" ? "" : say` per${unitText(unit)}`),
+    ...(fit.model === "origin" ? [] : [errorRow(say`Intercept`, 0, "")]),
+    ...(fit.model === "quadratic" ? [errorRow(say`Square term`, 2, "")] : []),
+    [say`Residual standard deviation`, fit.degreesOfFreedom > 0 ? toSignificant(fit.residualSd, 2) : null],
+    [say`Detection and quantitation limits (from the line)`, limit(limits.line)],
+    [say`Detection and quantitation limits (from the blanks)`, limit(limits.blanks)],
+    [definition.result.name, shown ? say`${shown.text} (${plusMinusWords[rules.plusMinus]})` : null],
     ...also
       .filter((a) => !definition.inputs.some((i) => i.symbol === a.definition.symbol))
-      .map((a): [string, string] => [a.definition.name, a.shown.text]),
-    ["R² (no proof of linearity)", fit.rSquared.toFixed(5)],
+      .map((a): [string, string] => [say(a.definition.name), say(a.shown.text)]),
+    [say`R² (no proof of linearity)`, fit.rSquared.toFixed(5)],
   ];
   return <NumberRows rows={rows} />;
 }
@@ -181,11 +185,12 @@ interface AdviceProps {
 }
 
 function Advice({ advice, choose }: AdviceProps) {
+  const say = useSay();
   const { locked } = useRunInHand();
   return (
     <Box
       component="ul"
-      aria-label="What the data say"
+      aria-label={say`What the data say`}
       data-testid="line-advice"
       sx={{ listStyle: "none", p: 0, m: 0, display: "grid", gap: 0.75 }}
     >
@@ -200,7 +205,7 @@ function Advice({ advice, choose }: AdviceProps) {
           }}
         >
           {good ? "✓ " : ""}
-          {together(text)}.
+          {together(say(text))}.
           {!locked && (model ?? weighting) && (
             <Button
               size="small"
@@ -208,7 +213,9 @@ function Advice({ advice, choose }: AdviceProps) {
               sx={{ display: "block", mt: 0.5 }}
               onClick={() => (model ? choose("model", model) : choose("weighting", weighting ?? "none"))}
             >
-              {model ? models.find((m) => m.value === model)?.fit : `Weigh by ${weighting}`}
+              {model
+                ? say(models.find((m) => m.value === model)?.fit ?? "")
+                : say`Weigh by ${weighting ?? ""}`}
             </Button>
           )}
         </Box>

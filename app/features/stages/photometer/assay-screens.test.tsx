@@ -12,9 +12,12 @@ import { CalibrationStageView } from "../calibration/calibration-stage";
 import { lineOption } from "./line-option";
 import { courseOption, transformedOption } from "../rate/rate-option";
 import { RateStageView } from "../rate/rate-stage";
+import { localized, plainWords } from "../../../words/text";
 import { spectrumOption } from "./spectrum-option";
 import { tintOf } from "./tint";
 import { UnknownStageView } from "../unknown/unknown-stage";
+
+const say = localized(plainWords);
 
 const method = (id: string) => methods.find((m) => m.id === id)!;
 
@@ -179,7 +182,7 @@ describe("the chart of a line", () => {
     standards: { trials: standards({ ...all, "6.00": "0.418 0.419 0.520" }) },
     unknown: { trials: [{ "V_u:volume.taken": "25.00", "A:absorbance": "0.312" }] },
   });
-  const series = seriesOf(lineOption(line, unknown));
+  const series = seriesOf(lineOption(line, unknown, say));
   const named = (name: string) => series.filter((s) => s.name === name);
 
   test("holds every reading once above and its residual once beneath", () => {
@@ -209,11 +212,11 @@ describe("the chart of a line", () => {
 
   test("crosses what was struck out or left out, and draws no line through nothing", () => {
     const without = assay({ standards: { trials: standards(all), choices: { zero: "out" } } });
-    expect(seriesOf(lineOption(without.line, null)).find((s) => s.name === "left out")?.data).toEqual([
+    expect(seriesOf(lineOption(without.line, null, say)).find((s) => s.name === "left out")?.data).toEqual([
       [0, 0.002],
     ]);
     const two = assay({ standards: { trials: standards({ "2.00": "0.141", "4.00": "0.282" }) } });
-    expect(seriesOf(lineOption(two.line, null)).some((s) => s.name === "line")).toBe(false);
+    expect(seriesOf(lineOption(two.line, null, say)).some((s) => s.name === "line")).toBe(false);
   });
 
   test("tints weak standards pale and the strongest in full", () => {
@@ -274,13 +277,17 @@ describe("the screen of a rate", () => {
     const [drawn] = stage.trials;
     const counts = (option: object) =>
       (option as { series: { data: unknown[] }[] }).series.map((s) => s.data.length);
-    expect(counts(courseOption(drawn!, 1)).slice(0, 2)).toEqual([80, 70]);
-    expect(counts(transformedOption(drawn!, 1))).toEqual([80, 2, 80]);
+    expect(counts(courseOption(drawn!, 1, say)).slice(0, 2)).toEqual([80, 70]);
+    expect(counts(transformedOption(drawn!, 1, say))).toEqual([80, 2, 80]);
   });
 });
 
 test("A spectrum is drawn with the wavelength chosen and the part of the visible band that it covers", () => {
-  const option = spectrumOption([{ name: "scan", x: [450, 500, 550], absorbance: [0.1, 0.3, 0.2] }], 500) as {
+  const option = spectrumOption(
+    [{ name: "scan", x: [450, 500, 550], absorbance: [0.1, 0.3, 0.2] }],
+    500,
+    say,
+  ) as {
     series: { name?: string; markLine?: { data: unknown }; markArea?: { data: { xAxis: number }[][] } }[];
   };
   expect(option.series[0]?.markLine?.data).toEqual([{ xAxis: 500 }]);

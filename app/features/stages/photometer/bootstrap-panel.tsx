@@ -2,12 +2,13 @@ import Typography from "@mui/material/Typography";
 import { halfWidthReadOff } from "~/core/calibration";
 import { decimalsFor, toDecimals } from "~/core/quantity";
 import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
-import { capitalized } from "~/core/text";
+import { capitalized, unitText } from "~/core/text";
 import { counting, trialWords } from "~/core/record";
 import type { BootstrapFound, BootstrapRequest } from "~/workers/bootstrap";
 import { fonts } from "../../../theme/theme";
 import { SecondWay } from "../../../ui/second-way";
 import { useWorker } from "../../../ui/use-worker";
+import { useSay } from "../../../words/text";
 
 const draws = 10_000;
 
@@ -18,6 +19,7 @@ interface BootstrapPanelProps {
 
 /** The ± of an amount read off, checked a second way: the residuals drawn again, ten thousand lines. */
 export function BootstrapPanel({ stage, calibration }: BootstrapPanelProps) {
+  const say = useSay();
   const { now, start, cancel } = useWorker<BootstrapRequest, BootstrapFound>();
   const sample = stage.trials.find((t) => t.off && !t.record.struck);
   const { line, choice } = calibration;
@@ -42,27 +44,24 @@ export function BootstrapPanel({ stage, calibration }: BootstrapPanelProps) {
   const show = (v: number) => toDecimals(v, decimalsFor(u, 2));
   return (
     <SecondWay
-      what={`${capitalized(trialWords(sample.record, "flask"))}, read off ten thousand lines through redrawn residuals.`}
+      what={say`${capitalized(trialWords(sample.record, "flask"))}, read off ten thousand lines through redrawn residuals.`}
       state={now}
-      counts="Lines drawn"
-      begin="Draw ten thousand lines"
-      again="Draw again"
+      counts={say`Lines drawn`}
+      begin={say`Draw ten thousand lines`}
+      again={say`Draw again`}
       order={6}
       onStart={begin}
       onCancel={cancel}
     >
       {now.state === "done" && (
         <Typography data-testid="bootstrap" sx={{ my: 1 }}>
-          95 % by the formula{" "}
+          {say`95 % by the formula`}{" "}
+          <span style={{ fontFamily: fonts.reading }}>{say`${show(x - half)} to ${show(x + half)}`}</span>
+          {say`, by the redrawn lines`}{" "}
           <span style={{ fontFamily: fonts.reading }}>
-            {show(x - half)} to {show(x + half)}
-          </span>
-          , by the redrawn lines{" "}
-          <span style={{ fontFamily: fonts.reading }}>
-            {show(now.found.found.interval[0])} to {show(now.found.found.interval[1])}{" "}
-            {unit === "1" ? "" : unit}
+            {say`${show(now.found.found.interval[0])} to ${show(now.found.found.interval[1])} ${unit === "1" ? "" : unitText(unit)}`}
           </span>{" "}
-          (they know no Student’s t, so they are narrower where readings are few).
+          {say`(they know no Student’s t, so they are narrower where readings are few).`}
         </Typography>
       )}
     </SecondWay>

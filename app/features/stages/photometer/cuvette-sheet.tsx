@@ -5,7 +5,7 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
-import { withPoint } from "~/core/text";
+import { withPoint, msg, unitText } from "~/core/text";
 import { absorbanceOf } from "~/core/calibration";
 import type { Field } from "~/core/inputs";
 import { fieldKey } from "~/core/method";
@@ -17,6 +17,7 @@ import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { PhotometerPanel } from "./photometer-panel";
 import type { Photometer } from "./use-photometer";
+import { useSay } from "../../../words/text";
 
 interface CuvetteSheetProps {
   title: string;
@@ -33,17 +34,18 @@ interface CuvetteSheetProps {
 }
 
 const readingLabels = {
-  absorbance: "Absorbance",
-  transmittance: "Transmittance, %",
-  "absorbance.again": "Second absorbance reading",
+  absorbance: msg`Absorbance`,
+  transmittance: msg`Transmittance, %`,
+  "absorbance.again": msg`Second absorbance reading`,
 } as const;
 
 /** The reading in hand, large: which flask, what to do, the number, and who read it. */
 export function CuvetteSheet(props: CuvetteSheetProps) {
+  const say = useSay();
   const { title, prompt, tint, target, cuvette, person, onPerson, photometer, children } = props;
   useCursorOn(title, target.trialId, target.observations.length);
   return (
-    <Sheet component="section" aria-label="Reading in hand" sx={{ display: "grid", gap: 1.25 }}>
+    <Sheet component="section" aria-label={say`Reading in hand`} sx={{ display: "grid", gap: 1.25 }}>
       <FlaskHead tint={tint} title={title} prompt={prompt} />
       <CuvetteForm target={target} cuvette={cuvette} person={person} onPerson={onPerson} />
       <PhotometerPanel
@@ -63,13 +65,14 @@ interface AmountFieldsProps {
 }
 
 function AmountFields({ target, cuvette, next }: AmountFieldsProps) {
+  const say = useSay();
   if (target.fields.length === 0) return null;
   return (
     <Box sx={{ display: "flex", gap: 1.25, flexWrap: "wrap" }}>
       {target.fields.map((field) => (
         <ReadingTextField
           key={fieldKey(field)}
-          label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
+          label={say(field.unit === "" ? field.label : say`${field.label}, ${unitText(field.unit)}`)}
           state={cuvette.stateOf(field)}
           next={field === next}
           grow
@@ -87,6 +90,7 @@ function CuvetteForm({
   person,
   onPerson,
 }: Pick<CuvetteSheetProps, "target" | "cuvette" | "person" | "onPerson">) {
+  const say = useSay();
   const { stateOf, type, save, kind, setKind, reading, after } = cuvette;
   const state = reading ? stateOf(reading) : ({ is: "empty", text: "" } as const);
   const shown = Number(withPoint(state.text));
@@ -105,17 +109,17 @@ function CuvetteForm({
       <AmountFields target={target} cuvette={cuvette} next={empty} />
       {reading && (
         <ReadingBox
-          label={readingLabels[kind]}
+          label={say(readingLabels[kind])}
           state={state}
           caution={after}
           next={!empty}
-          hint={converted ?? "as the display shows it, zeros and all"}
+          hint={converted ?? say`as the display shows it, zeros and all`}
           onType={(text) => type(reading, text)}
         />
       )}
       <Box sx={{ display: "flex", gap: 1.25, flexWrap: "wrap", alignItems: "center" }}>
         <TextField
-          label="Read by"
+          label={say`Read by`}
           value={person}
           onChange={(event) => onPerson(event.target.value)}
           size="small"
@@ -129,7 +133,7 @@ function CuvetteForm({
           disabled={state.is === "sending"}
           sx={{ flex: "1 1 90px", whiteSpace: "nowrap" }}
         >
-          Save
+          {say`Save`}
         </Button>
       </Box>
     </Box>
@@ -143,18 +147,19 @@ interface KindChoiceProps {
 }
 
 function KindChoice({ kind, setKind, target }: KindChoiceProps) {
+  const say = useSay();
   return (
     <ToggleButtonGroup
       exclusive
       size="small"
       value={kind}
-      aria-label="What the display shows"
+      aria-label={say`What the display shows`}
       onChange={(_event, next: ReadingKind | null) => next && setKind(next)}
     >
       <ToggleButton value="absorbance">A</ToggleButton>
       <ToggleButton value="transmittance">% T</ToggleButton>
       {target.readings.some((f) => f.kind === "absorbance.again") && (
-        <ToggleButton value="absorbance.again">check</ToggleButton>
+        <ToggleButton value="absorbance.again">{say`check`}</ToggleButton>
       )}
     </ToggleButtonGroup>
   );

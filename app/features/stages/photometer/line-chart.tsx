@@ -8,6 +8,8 @@ import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";
 import { lineOption, readOffPoints } from "./line-option";
+import { useSay } from "../../../words/text";
+import { unitText } from "~/core/text";
 
 interface LineChartProps {
   stage: CalibrationEvaluation;
@@ -17,31 +19,34 @@ interface LineChartProps {
 
 /** The line as a picture, and the same as a table for those who read it with keys or by ear. */
 export function LineChart({ stage, unknown, title }: LineChartProps) {
-  const option = useMemo(() => lineOption(stage, unknown), [stage, unknown]);
+  const say = useSay();
+  const option = useMemo(() => lineOption(stage, unknown, say), [stage, unknown, say]);
   const { line, definition } = stage;
   const offs = readOffPoints(unknown);
-  const unit = definition.axis.unit === "1" ? "" : ` ${definition.axis.unit}`;
+  const unit = definition.axis.unit === "1" ? "" : ` ${say(unitText(definition.axis.unit))}`;
   const label = line
-    ? `${line.points.length} readings and the line through them${offs.map((o) => `; ${o.name} read off at ${toSignificant(o.x, 3)}${unit}`).join("")}`
-    : "The readings so far; no line goes through them yet";
+    ? say`${line.points.length} readings and the line through them${offs.map((o) => say`; ${o.name} read off at ${toSignificant(o.x, 3)}${unit}`).join("")}`
+    : say`The readings so far; no line goes through them yet`;
   if (stage.levels.every((l) => l.x === null || l.readings.length === 0)) {
     return (
-      <Sheet component="section" aria-label="Chart of the line">
-        <Typography color="textSecondary">The line appears with the first standards.</Typography>
+      <Sheet component="section" aria-label={say`Chart of the line`}>
+        <Typography color="textSecondary">{say`The line appears with the first standards.`}</Typography>
       </Sheet>
     );
   }
   return (
     <Sheet
       component="section"
-      aria-label="Chart of the line"
+      aria-label={say`Chart of the line`}
       sx={{ p: 1.5, pb: 0.5, order: { xs: 4, md: 0 }, minWidth: 0 }}
     >
       <Chart label={label} option={option} height={440} fileName={title} />
       <Box component="details" sx={{ "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
-        <summary>The same as a table</summary>
+        <summary>{say`The same as a table`}</summary>
         <PointsTable definition={definition} line={line} unit={unit} />
-        {!line && <Typography color="textSecondary">No line goes through the readings yet.</Typography>}
+        {!line && (
+          <Typography color="textSecondary">{say`No line goes through the readings yet.`}</Typography>
+        )}
       </Box>
     </Sheet>
   );
@@ -54,6 +59,7 @@ interface PointsTableProps {
 }
 
 function PointsTable({ definition, line, unit }: PointsTableProps) {
+  const say = useSay();
   return (
     <Box
       component="table"
@@ -66,11 +72,13 @@ function PointsTable({ definition, line, unit }: PointsTableProps) {
     >
       <thead>
         <tr>
-          {[definition.axis.name, "Absorbance", "On the line", "Residual", "Studentized"].map((head) => (
-            <th key={head} scope="col">
-              {head}
-            </th>
-          ))}
+          {[definition.axis.name, say`Absorbance`, say`On the line`, say`Residual`, say`Studentized`].map(
+            (head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ),
+          )}
         </tr>
       </thead>
       <tbody>
@@ -85,7 +93,7 @@ function PointsTable({ definition, line, unit }: PointsTableProps) {
             <td>{p.residual.toFixed(4)}</td>
             <td>
               {p.studentized.toFixed(2)}
-              {p.off ? " off the line" : ""}
+              {p.off ? say` off the line` : ""}
             </td>
           </tr>
         ))}

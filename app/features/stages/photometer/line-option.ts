@@ -4,6 +4,8 @@ import type { CalibrationEvaluation, UnknownEvaluation } from "~/core/stages";
 import { colors } from "../../../theme/theme";
 import type { ChartOption } from "../../../ui/chart/echarts";
 import { axis, inks, marks, text, tooltip } from "../../../ui/chart/style";
+import { type Phrase, unitText } from "~/core/text";
+import type { Localized } from "../../../words/text";
 
 /** People in the order in which they first read. */
 export const readersOf = ({ levels }: CalibrationEvaluation): string[] => [
@@ -11,7 +13,7 @@ export const readersOf = ({ levels }: CalibrationEvaluation): string[] => [
 ];
 
 interface Off {
-  readonly name: string;
+  readonly name: Phrase;
   readonly x: number;
   readonly y: number;
 }
@@ -52,10 +54,14 @@ function band(
 }
 
 /** The calibration as a picture: points by person, line with bands, unknowns read off, residuals beneath. */
-export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluation | null): ChartOption {
+export function lineOption(
+  stage: CalibrationEvaluation,
+  unknown: UnknownEvaluation | null,
+  say: Localized,
+): ChartOption {
   const { levels, line, definition } = stage;
   const { name, unit } = definition.axis;
-  const axisName = unit === "1" ? name : `${name}, ${unit}`;
+  const axisName = unit === "1" ? name : `${name}, ${say(unitText(unit))}`;
   const readers = readersOf(stage);
   const offs = readOffPoints(unknown);
   const xsRead = levels.flatMap((l) => (l.x === null ? [] : [l.x]));
@@ -73,7 +79,7 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
   );
   const points = readers.map((person, i) => ({
     type: "scatter",
-    name: person || "reading",
+    name: person || say`reading`,
     z: 4,
     symbol: marks[i % marks.length],
     symbolSize: 10,
@@ -98,11 +104,17 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
         const edge = (side: 1 | -1, which: "confidence" | "prediction") =>
           ys.map((y, i) => y + side * (bands[i]?.[which] ?? 0));
         return [
-          ...band("95 % prediction interval", xs, edge(-1, "prediction"), edge(1, "prediction"), "#edf3f2"),
-          ...band("95 % confidence band", xs, edge(-1, "confidence"), edge(1, "confidence"), "#cfe2e0"),
+          ...band(
+            say`95 % prediction interval`,
+            xs,
+            edge(-1, "prediction"),
+            edge(1, "prediction"),
+            "#edf3f2",
+          ),
+          ...band(say`95 % confidence band`, xs, edge(-1, "confidence"), edge(1, "confidence"), "#cfe2e0"),
           {
             type: "line",
-            name: "line",
+            name: say`line`,
             symbol: "none",
             silent: true,
             z: 3,
@@ -114,7 +126,7 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
     : [];
   const drops = offs.map(({ name: flask, x, y }, i) => ({
     type: "line",
-    name: "unknown",
+    name: say`unknown`,
     z: 5,
     symbol: "none",
     lineStyle: { color: colors.pinkDeep, width: 2, type: "dashed" },
@@ -125,7 +137,7 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
     ],
     endLabel: {
       show: true,
-      formatter: `${/^\d+$/.test(flask) ? `unknown ${flask}` : flask}: ${toSignificant(x, 4)}`,
+      formatter: `${/^\d+$/.test(say(flask)) ? say`unknown ${flask}` : say(flask)}: ${toSignificant(x, 4)}`,
       ...text,
       color: colors.pinkDeep,
       fontWeight: 600,
@@ -134,7 +146,7 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
   }));
   const residuals = readers.map((person, i) => ({
     type: "scatter",
-    name: person || "reading",
+    name: person || say`reading`,
     xAxisIndex: 1,
     yAxisIndex: 1,
     symbol: marks[i % marks.length],
@@ -152,14 +164,14 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
       ...tooltip,
       trigger: "item",
       formatter: ({ seriesName, value }: { seriesName: string; value: number[] }) =>
-        `${seriesName}\n${toSignificant(value[0] ?? 0, 4)}${unit === "1" ? "" : ` ${unit}`}: ${(value[1] ?? 0).toFixed(3)}`,
+        `${seriesName}\n${toSignificant(value[0] ?? 0, 4)}${unit === "1" ? "" : ` ${say(unitText(unit))}`}: ${(value[1] ?? 0).toFixed(3)}`,
     },
     legend: {
       show: readers.length > 1,
       type: "scroll",
       top: 0,
       left: 40,
-      data: readers.map((r) => r || "reading"),
+      data: readers.map((r) => r || say`reading`),
       textStyle: { ...text, color: colors.inkSoft },
       itemHeight: 11,
       itemWidth: 11,
@@ -181,8 +193,8 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
       }),
     ],
     yAxis: [
-      axis("Absorbance", { gridIndex: 0, nameGap: 50, ...(low > -0.02 ? { min: 0 } : {}) }),
-      axis("residual", {
+      axis(say`Absorbance`, { gridIndex: 0, nameGap: 50, ...(low > -0.02 ? { min: 0 } : {}) }),
+      axis(say`residual`, {
         gridIndex: 1,
         nameGap: 50,
         min: -1.15 * spread,
@@ -200,7 +212,7 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
       ...points,
       {
         type: "scatter",
-        name: "off the line",
+        name: say`off the line`,
         symbol: "circle",
         symbolSize: 22,
         silent: true,
@@ -210,7 +222,7 @@ export function lineOption(stage: CalibrationEvaluation, unknown: UnknownEvaluat
       },
       {
         type: "scatter",
-        name: "left out",
+        name: say`left out`,
         symbol: "path://M2 2 L8 8 M8 2 L2 8",
         symbolSize: 11,
         itemStyle: { color: "transparent", borderColor: colors.inkSoft, borderWidth: 2 },

@@ -9,6 +9,7 @@ import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
 import { WayOn } from "./way-on";
+import { useSay } from "../../../words/text";
 
 interface NextStepsProps {
   stage: CalibrationEvaluation;
@@ -18,28 +19,29 @@ interface NextStepsProps {
 
 /** What comes next, in words, with the cautions that stand in the way and the way on. */
 export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
+  const say = useSay();
   const { locked, send } = useRunInHand();
   const takeBlank = (value: "zeroed" | "deducted") =>
     void send({ intent: "choose", stageKey: stage.key, name: "blank", value });
   return (
     <Sheet
       component="section"
-      aria-label="What comes next"
+      aria-label={say`What comes next`}
       sx={{ display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
     >
       <Typography
         data-testid="next-reading"
         sx={{ fontWeight: 700, fontSize: "1.05rem", color: colors.tealDeep }}
       >
-        {together(/[.?]$/.test(stage.next) ? stage.next : `${stage.next}.`)}
+        {together(say(/[.?]$/.test(say(stage.next)) ? stage.next : say`${stage.next}.`))}
       </Typography>
       {stage.blankQuestion && !locked && <BlankQuestion takeBlank={takeBlank} />}
       {stage.deducted !== null && (
         <Typography variant="body2">
-          The blank, {stage.deducted.toFixed(3)}, is deducted from every reading.{" "}
+          {say`The blank, ${stage.deducted.toFixed(3)}, is deducted from every reading.`}{" "}
           {!locked && (
             <Button size="small" onClick={() => takeBlank("zeroed")}>
-              Do not deduct it
+              {say`Do not deduct it`}
             </Button>
           )}
         </Typography>
@@ -47,10 +49,12 @@ export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
       <Footing stage={stage} />
       <Implausible stage={stage} />
       {stage.cautions
-        .filter(({ kind, message }) => kind !== "impossible" && message !== stage.blankQuestion)
+        .filter(
+          ({ kind, message }) => kind !== "impossible" && say(message) !== say(stage.blankQuestion ?? ""),
+        )
         .map(({ message }) => (
-          <Alert key={message} severity="warning" sx={{ py: 0 }}>
-            {together(/[.?]$/.test(message) ? message : `${message}.`)}
+          <Alert key={say(message)} severity="warning" sx={{ py: 0 }}>
+            {together(say(/[.?]$/.test(say(message)) ? message : say`${message}.`))}
           </Alert>
         ))}
       {stage.shown && (
@@ -63,13 +67,18 @@ export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
 }
 
 function BlankQuestion({ takeBlank }: { readonly takeBlank: (value: "zeroed" | "deducted") => undefined }) {
+  const say = useSay();
   return (
-    <Box role="group" aria-label="The blank is not zero" sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+    <Box
+      role="group"
+      aria-label={say`The blank is not zero`}
+      sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}
+    >
       <Button variant="contained" size="small" onClick={() => takeBlank("deducted")}>
-        Deduct the blank
+        {say`Deduct the blank`}
       </Button>
       <Button variant="outlined" size="small" onClick={() => takeBlank("zeroed")}>
-        Readings were taken against the blank
+        {say`Readings were taken against the blank`}
       </Button>
     </Box>
   );

@@ -13,6 +13,8 @@ import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { FormDialog } from "../../../ui/form-dialog";
+import { useSay } from "../../../words/text";
+import { type Phrase, msg, unitText, uncapitalized } from "~/core/text";
 
 interface PasteDialogProps {
   stage: CalibrationEvaluation;
@@ -53,18 +55,19 @@ function rowsFor(
 
 /** A class's readings as a table: pasted, or from a file; looked over before they are taken. */
 export function PasteDialog({ stage, symbols, onClose }: PasteDialogProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   const [text, setText] = useState("");
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const [busy, setBusy] = useState(false);
   const unit = seriesUnit(stage.definition);
   const table = useMemo(() => (text.trim() === "" ? null : readReadingsTable(text, unit)), [text, unit]);
   const count = table?.rows.reduce((sum, r) => sum + r.readings.length, 0) ?? 0;
   const input = stage.definition.inputs.find((i) => i.symbol === stage.definition.series.symbol);
   const submit = () => {
-    if (!table) return setProblem("Paste the table first, or choose a file");
+    if (!table) return setProblem(say`Paste the table first, or choose a file`);
     if (table.problems.length > 0)
-      return setProblem("Fix what is marked first; nothing has been entered yet");
+      return setProblem(say`Fix what is marked first; nothing has been entered yet`);
     setBusy(true);
     void send({
       intent: "enter",
@@ -79,20 +82,21 @@ export function PasteDialog({ stage, symbols, onClose }: PasteDialogProps) {
   };
   return (
     <FormDialog
-      title="A class’s readings"
-      submit={table && table.problems.length === 0 ? `Take ${count} readings` : "Take the readings"}
+      title={say`A class’s readings`}
+      submit={table && table.problems.length === 0 ? say`Take ${count} readings` : say`Take the readings`}
       onSubmit={() => !busy && submit()}
       onClose={onClose}
     >
       <HowToPaste input={input} unit={unit} />
       <TextField
-        label="Table"
+        label={say`Table`}
         multiline
         minRows={6}
         maxRows={14}
         value={text}
         autoFocus
-        placeholder={"mL\tBench 1\tBench 2\n2.00\t0.141\t0.139"}
+        placeholder={say`mL	Bench 1	Bench 2
+2.00	0.141	0.139`}
         onChange={(event) => {
           setProblem(null);
           setText(event.target.value);
@@ -106,7 +110,7 @@ export function PasteDialog({ stage, symbols, onClose }: PasteDialogProps) {
       {table && <Preview table={table} />}
       {problem && (
         <Typography role="alert" sx={{ color: colors.brick, fontWeight: 600 }}>
-          {problem}
+          {say(problem)}
         </Typography>
       )}
     </FormDialog>
@@ -114,33 +118,30 @@ export function PasteDialog({ stage, symbols, onClose }: PasteDialogProps) {
 }
 
 function HowToPaste({ input, unit }: { readonly input: Input | undefined; readonly unit: string }) {
+  const say = useSay();
   return (
     <Typography color="textSecondary">
-      A row for each flask: {(input?.label ?? "amount").toLowerCase()}
-      {unit && ` in ${unit}`}, then one reading of each person. A heading may name them; “blank” is the blank;
-      62.3 % is a transmittance.
+      {say`A row for each flask: ${uncapitalized(input?.label ?? msg`amount`)}${unit && msg` in ${unitText(unit)}`}, then one reading of each person. A heading may name them; “blank” is the blank; 62.3 % is a transmittance.`}
     </Typography>
   );
 }
 
 function Preview({ table }: { table: ReadingsTable }) {
+  const say = useSay();
   const people = [...new Set(table.rows.flatMap((r) => r.readings.map((x) => x.person)))];
   return (
     <Box aria-live="polite">
       {table.problems.length > 0 ? (
         <Box component="ul" data-testid="table-problems" sx={{ m: 0, pl: 2.5, color: colors.brick }}>
           {table.problems.slice(0, 8).map((p) => (
-            <li key={`${p.row} ${p.column}`}>
-              Row {p.row}, column {p.column}: {p.message}
-            </li>
+            <li key={`${p.row} ${p.column}`}>{say`Row ${p.row}, column ${p.column}: ${p.message}`}</li>
           ))}
-          {table.problems.length > 8 && <li>and {table.problems.length - 8} more</li>}
+          {table.problems.length > 8 && <li>{say`and ${table.problems.length - 8} more`}</li>}
         </Box>
       ) : (
         <Typography>
-          {table.rows.length} flasks, {people.length} {people.length === 1 ? "reader" : "readers"}:{" "}
-          {people.join(", ")}
-          {table.empty > 0 && `; ${table.empty} empty cells skipped`}.
+          {say`${table.rows.length} flasks, ${people.length} ${people.length === 1 ? say`reader` : say`readers`}: ${people.join(", ")}`}
+          {table.empty > 0 && say`; ${table.empty} empty cells skipped`}.
         </Typography>
       )}
     </Box>
@@ -148,18 +149,19 @@ function Preview({ table }: { table: ReadingsTable }) {
 }
 
 function FromFile({ onText }: { onText: (text: string) => void }) {
+  const say = useSay();
   const file = useRef<HTMLInputElement>(null);
   return (
     <Box>
       <Button size="small" variant="outlined" onClick={() => file.current?.click()}>
-        From a file
+        {say`From a file`}
       </Button>
       <input
         ref={file}
         type="file"
         accept=".csv,.tsv,.txt,text/csv,text/plain"
         hidden
-        aria-label="File with the table"
+        aria-label={say`File with the table`}
         onChange={(event) => {
           const chosen = event.target.files?.[0];
           if (chosen) void chosen.text().then(onText);

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { colors, fonts } from "../../../theme/theme";
 import type { Photometer } from "./use-photometer";
+import { useSay } from "../../../words/text";
 
 interface PhotometerPanelProps {
   photometer: Photometer;
@@ -11,13 +12,14 @@ interface PhotometerPanelProps {
 
 /** An instrument that reads by itself: its display, whether it stands still, and a button that takes what it shows. */
 export function PhotometerPanel({ photometer, isBlank, onTake }: PhotometerPanelProps) {
+  const say = useSay();
   const { state, message, reading, connect, disconnect, zero } = photometer;
   if (state !== "on") {
     return (
       <Box sx={{ display: "flex", alignItems: "center", gap: 1, flexWrap: "wrap", color: colors.inkSoft }}>
-        {state === "failed" && <Box sx={{ color: colors.brick, width: 1 }}>{message}</Box>}
+        {state === "failed" && <Box sx={{ color: colors.brick, width: 1 }}>{say(message)}</Box>}
         <Button size="small" onClick={connect} disabled={state === "connecting"} sx={{ ml: -1 }}>
-          Connect the simulated photometer
+          {say`Connect the simulated photometer`}
         </Button>
       </Box>
     );
@@ -35,17 +37,17 @@ export function PhotometerPanel({ photometer, isBlank, onTake }: PhotometerPanel
       }}
     >
       <Box>
-        <Box sx={{ fontSize: "0.8rem", color: colors.inkSoft }}>Simulated photometer</Box>
+        <Box sx={{ fontSize: "0.8rem", color: colors.inkSoft }}>{say`Simulated photometer`}</Box>
         <Box sx={{ fontFamily: fonts.reading, fontSize: "1.35rem" }} data-testid="photometer-display">
           {reading?.text ?? "–.–––"}
         </Box>
       </Box>
       <Box sx={{ color: reading?.stable ? colors.tealDeep : colors.amberDeep, flex: "1 1 60px" }}>
-        {reading?.stable ? "● steady" : "○ settling"}
+        {reading?.stable ? say`● steady` : say`○ settling`}
       </Box>
       {isBlank && (
         <Button size="small" variant="outlined" onClick={zero}>
-          Zero
+          {say`Zero`}
         </Button>
       )}
       <Button
@@ -54,10 +56,10 @@ export function PhotometerPanel({ photometer, isBlank, onTake }: PhotometerPanel
         disabled={!reading?.stable}
         onClick={() => reading && onTake(reading.text)}
       >
-        Take the reading
+        {say`Take the reading`}
       </Button>
       <Button size="small" onClick={disconnect}>
-        Disconnect
+        {say`Disconnect`}
       </Button>
     </Box>
   );

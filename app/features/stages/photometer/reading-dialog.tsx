@@ -12,6 +12,8 @@ import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
 import { fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
+import { useSay } from "../../../words/text";
+import { msg, type Phrase, unitText } from "~/core/text";
 
 export interface ReadingTarget {
   readonly reading: ReadingView;
@@ -21,12 +23,12 @@ export interface ReadingTarget {
 }
 
 const strikeReasons = [
-  "fingerprint on the cuvette",
-  "bubble in the light path",
-  "read too early",
-  "wrong flask",
+  msg`fingerprint on the cuvette`,
+  msg`bubble in the light path`,
+  msg`read too early`,
+  msg`wrong flask`,
 ];
-const correctReasons = ["misread", "written down wrong", "wrong place"];
+const correctReasons = [msg`misread`, msg`written down wrong`, msg`wrong place`];
 
 interface ReadingDialogProps {
   target: ReadingTarget;
@@ -50,41 +52,44 @@ export function ReadingDialog(props: ReadingDialogProps) {
 }
 
 const titleOf = ({ reading, flask }: ReadingTarget) =>
-  `Reading of ${flask}${reading.person ? `, by ${reading.person}` : ""}`;
+  msg`Reading of ${flask}${reading.person ? msg`, by ${reading.person}` : ""}`;
 
 function StruckReading(props: ReadingDialogProps & { struck: { readonly reason: string } }) {
+  const say = useSay();
   const { target, onClose, struck } = props;
   const { send } = useRunInHand();
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const submit = () =>
     void send({ intent: "restore-reading", observationId: target.reading.id }).then((answer) =>
       isTaken(answer) ? onClose() : setProblem(answer.message),
     );
   return (
-    <FormDialog title={titleOf(target)} submit="Bring it back" onSubmit={submit} onClose={onClose}>
+    <FormDialog title={say(titleOf(target))} submit={say`Bring it back`} onSubmit={submit} onClose={onClose}>
       <Typography>
         <span style={{ fontFamily: fonts.reading, textDecoration: "line-through" }}>
           {target.reading.text}
         </span>{" "}
-        was struck out: {struck.reason}.{problem && ` ${problem}`}
+        {say`was struck out: ${struck.reason}.`}
+        {problem && say` ${problem}`}
       </Typography>
     </FormDialog>
   );
 }
 
 function StandingReading({ target, stage, onClose, field }: ReadingDialogProps & { field: Field }) {
+  const say = useSay();
   const { send } = useRunInHand();
   const { reading, trialId } = target;
   const trial = trialId === null ? null : ({ id: trialId, kind: "fine" } as const);
   const offered = { [fieldKey(field)]: reading.text };
   const entry = useDialogEntry({ stage, trial, observations: [], offered, fields: [field] });
   const [reason, setReason] = useState("");
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const state = stateIn(entry, field);
   const unchanged = state.text.trim() === reading.text;
   const submit = async () => {
     if (reason.trim() === "")
-      return setProblem(unchanged ? "Say why it is struck out" : "Say why it is corrected");
+      return setProblem(unchanged ? say`Say why it is struck out` : say`Say why it is corrected`);
     setProblem(null);
     if (unchanged) {
       const answer = await send({ intent: "strike-reading", observationId: reading.id, reason });
@@ -103,15 +108,15 @@ function StandingReading({ target, stage, onClose, field }: ReadingDialogProps &
   };
   return (
     <FormDialog
-      title={titleOf(target)}
-      submit={unchanged ? "Strike it out" : "Correct it"}
+      title={say(titleOf(target))}
+      submit={unchanged ? say`Strike it out` : say`Correct it`}
       onSubmit={() => void submit()}
       onClose={onClose}
     >
       <ReadingTextField
-        label={reading.unit === "%" ? "Transmittance, %" : "Absorbance"}
+        label={reading.unit === "%" ? say`Transmittance, %` : say`Absorbance`}
         state={state}
-        hint="type another number to correct it, or leave it to strike it out"
+        hint={say`type another number to correct it, or leave it to strike it out`}
         onType={(text) => typeIn(entry, field, text)}
       />
       <ReasonField
@@ -132,9 +137,10 @@ interface ReadingChipProps {
 
 /** A reading as a button that opens it. */
 export function ReadingChip({ reading, off, onOpen }: ReadingChipProps) {
+  const say = useSay();
   const { locked } = useRunInHand();
   const struck = reading.struck !== null;
-  const said = `${reading.text}${reading.unit}${struck ? ", struck out" : off ? ", off the line" : ""}`;
+  const said = say`${reading.text}${unitText(reading.unit)}${struck ? msg`, struck out` : off ? msg`, off the line` : ""}`;
   const shown = (
     <span
       style={{
@@ -144,7 +150,7 @@ export function ReadingChip({ reading, off, onOpen }: ReadingChipProps) {
       }}
     >
       {reading.text}
-      {reading.unit}
+      {say(unitText(reading.unit))}
     </span>
   );
   if (locked) return shown;
@@ -153,7 +159,7 @@ export function ReadingChip({ reading, off, onOpen }: ReadingChipProps) {
       size="small"
       color={off ? "error" : "secondary"}
       onClick={onOpen}
-      aria-label={`Reading ${said}${reading.person ? `, by ${reading.person}` : ""}: change`}
+      aria-label={say`Reading ${said}${reading.person ? say`, by ${reading.person}` : ""}: change`}
       title={reading.struck ? reading.struck.reason : reading.person}
       sx={{ minWidth: 0, minHeight: 32, px: 0.6, py: 0, fontWeight: 500 }}
     >

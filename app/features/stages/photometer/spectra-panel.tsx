@@ -16,6 +16,8 @@ import { spectrumOption, shownSpectrum, type ShownSpectrum } from "./spectrum-op
 import { saveText, TraceImport } from "./trace-import";
 import { hidden } from "./use-photometer";
 import { useReader } from "./use-reader";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface SpectraPanelProps {
   stage: PreparationEvaluation;
@@ -24,12 +26,13 @@ interface SpectraPanelProps {
 
 /** Spectra of a stage, laid over one another, and the wavelength that they speak for. */
 export function SpectraPanel({ stage, record }: SpectraPanelProps) {
+  const say = useSay();
   const run = useRunInHand();
   const { send } = run;
   const usualNm = stage.definition.spectra?.usualNm ?? 500;
   const [person] = useReader(run.record.bench);
   const [scanning, setScanning] = useState<ShownSpectrum | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<Phrase | null>(null);
   const connection = useRef<PhotometerConnection | null>(null);
   const locked = run.record.status !== "open";
   const traces = (record?.traces ?? []).filter((t) => t.xUnit === "nm" && t.removed?.reason !== takenBack);
@@ -45,8 +48,12 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
   const chosenNm = present ? Number(present.value) : null;
   const option = useMemo(
     () =>
-      spectrumOption(scanning ? [...shown.map(shownSpectrum), scanning] : shown.map(shownSpectrum), chosenNm),
-    [shown, scanning, chosenNm],
+      spectrumOption(
+        scanning ? [...shown.map(shownSpectrum), scanning] : shown.map(shownSpectrum),
+        chosenNm,
+        say,
+      ),
+    [shown, scanning, chosenNm, say],
   );
   const keep = (
     name: string,
@@ -78,7 +85,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
       kind: field.field.kind,
       text: String(nm),
       supersedes: present?.id ?? null,
-      reason: present ? "another wavelength chosen" : null,
+      reason: present ? say`another wavelength chosen` : null,
     }).then((answer) => setTrouble(answer.status === "done" ? null : answer.message));
   };
   const scan = () => {
@@ -92,7 +99,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
       made.value.insert(cuvetteOf(absorber, usualNm, 0.42 + 0.08 * hidden(run.record.id)));
       const [x, absorbance]: [number[], number[]] = [[], []];
       const to = usualNm > 700 ? 1000 : 760;
-      const name = `scan ${traces.length + 1}`;
+      const name = say`scan ${traces.length + 1}`;
       made.value.scan(
         { fromNm: 400, toNm: to, stepNm: 2 },
         (nm, a) => {
@@ -109,11 +116,11 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
     })();
   };
   return (
-    <Sheet component="section" aria-label="Spectra" sx={{ display: "grid", gap: 1.25, minWidth: 0 }}>
-      <Typography variant="h2">Spectrum</Typography>
+    <Sheet component="section" aria-label={say`Spectra`} sx={{ display: "grid", gap: 1.25, minWidth: 0 }}>
+      <Typography variant="h2">{say`Spectrum`}</Typography>
       {shown.length > 0 || scanning ? (
         <Chart
-          label={`Absorbance against wavelength: ${shown.map((t) => t.name).join(", ")}`}
+          label={say`Absorbance against wavelength: ${shown.map((t) => t.name).join(", ")}`}
           option={option}
           height={340}
           fileName={`${run.record.title} spectrum`}
@@ -121,8 +128,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
         />
       ) : (
         <Typography color="textSecondary">
-          No spectrum yet. Scan a colored standard against the blank, import a file, or type the usual
-          wavelength ({usualNm} nm).
+          {say`No spectrum yet. Scan a colored standard against the blank, import a file, or type the usual wavelength (${usualNm} nm).`}
         </Typography>
       )}
       {!locked && (
@@ -133,11 +139,11 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
             disabled={scanning !== null}
             onClick={scan}
           >
-            {scanning ? "Scanning …" : "Scan with the simulated spectrometer"}
+            {scanning ? say`Scanning …` : say`Scan with the simulated spectrometer`}
           </Button>
           <TraceImport
             kind="nm"
-            label="From a file (CSV, JCAMP-DX)"
+            label={say`From a file (CSV, JCAMP-DX)`}
             onRead={(read) => {
               void (async () => {
                 for (const t of read) await keep(t.name, t.x, t.absorbance, "imported");
@@ -146,12 +152,12 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
           />
           {chosenNm === null && (
             <Button size="small" onClick={() => take(usualNm)}>
-              Take the usual {usualNm} nm
+              {say`Take the usual ${usualNm} nm`}
             </Button>
           )}
         </Box>
       )}
-      {trouble && <Typography sx={{ color: colors.brick }}>{trouble}</Typography>}
+      {trouble && <Typography sx={{ color: colors.brick }}>{say(trouble)}</Typography>}
       {proposals.map((p) => (
         <Box
           key={p.nm}
@@ -172,11 +178,9 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
               color: p.best ? colors.ink : colors.inkSoft,
             }}
           >
-            {p.nm} nm
+            {say`${p.nm} nm`}
           </Box>
-          <Typography sx={{ flexGrow: 1 }}>
-            {p.reason} A = {p.absorbance.toFixed(3)}.
-          </Typography>
+          <Typography sx={{ flexGrow: 1 }}>{say`${p.reason} A = ${p.absorbance.toFixed(3)}.`}</Typography>
           {!locked && chosenNm !== p.nm && (
             <Button
               variant={p.best && chosenNm === null ? "contained" : "outlined"}
@@ -184,7 +188,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
               sx={{ flex: "none" }}
               onClick={() => take(p.nm)}
             >
-              Take {p.nm} nm
+              {say`Take ${p.nm} nm`}
             </Button>
           )}
         </Box>
@@ -192,7 +196,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
       {traces.length > 0 && (
         <Box
           component="ul"
-          aria-label="Spectra kept"
+          aria-label={say`Spectra kept`}
           sx={{ listStyle: "none", p: 0, m: 0, color: colors.inkSoft }}
         >
           {traces.map((t) => (
@@ -202,10 +206,10 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
               sx={{ display: "flex", alignItems: "center", gap: 1, flexWrap: "wrap" }}
             >
               <span style={{ textDecoration: t.removed ? "line-through" : "none" }}>
-                {t.name}, {t.x.length} points, {t.x[0]} to {t.x.at(-1)} nm
+                {say`${t.name}, ${t.x.length} points,`} {t.x[0]} {say`to`} {t.x.at(-1)} {say`nm`}
               </span>
               <Button size="small" onClick={() => saveText(traceCsv(t, "nm"), `${t.name}.csv`)}>
-                Save as CSV
+                {say`Save as CSV`}
               </Button>
               {!locked && (
                 <Button
@@ -214,11 +218,11 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
                     void send(
                       t.removed
                         ? { intent: "bring-back", traceId: t.id }
-                        : { intent: "put-away", traceId: t.id, reason: "not used" },
+                        : { intent: "put-away", traceId: t.id, reason: say`not used` },
                     )
                   }
                 >
-                  {t.removed ? "Bring back" : "Put away"}
+                  {t.removed ? say`Bring back` : say`Put away`}
                 </Button>
               )}
             </Box>

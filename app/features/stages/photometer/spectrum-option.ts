@@ -3,6 +3,7 @@ import type { TraceRecord } from "~/core/record";
 import { colors } from "../../../theme/theme";
 import type { ChartOption } from "../../../ui/chart/echarts";
 import { axis, inks, text, tooltip } from "../../../ui/chart/style";
+import type { Localized } from "../../../words/text";
 
 /** Light of each part of the visible band, about as it looks. */
 const light = [
@@ -24,7 +25,11 @@ export interface ShownSpectrum {
 }
 
 /** Spectra laid over one another, the visible band beneath the axis, the wavelength chosen as a line. */
-export function spectrumOption(spectra: readonly ShownSpectrum[], chosenNm: number | null): ChartOption {
+export function spectrumOption(
+  spectra: readonly ShownSpectrum[],
+  chosenNm: number | null,
+  say: Localized,
+): ChartOption {
   const xs = spectra.flatMap(({ x }) => [x[0] ?? 400, x.at(-1) ?? 700]);
   const [from, to] = xs.length > 0 ? [Math.min(...xs), Math.max(...xs)] : [380, 780];
   const low = Math.min(0, ...spectra.map(({ absorbance }) => Math.min(...absorbance)));
@@ -39,7 +44,7 @@ export function spectrumOption(spectra: readonly ShownSpectrum[], chosenNm: numb
       { left: 60, right: 20, bottom: 60, height: 14, outerBoundsMode: "none" },
     ],
     xAxis: [
-      axis("Wavelength, nm", {
+      axis(say`Wavelength, nm`, {
         min: from,
         max: to,
         nameGap: 44,
@@ -48,7 +53,7 @@ export function spectrumOption(spectra: readonly ShownSpectrum[], chosenNm: numb
       axis("", { gridIndex: 1, min: from, max: to, show: false }),
     ],
     yAxis: [
-      axis("Absorbance", { nameGap: 42, ...(low > -0.02 ? { min: 0 } : {}) }),
+      axis(say`Absorbance`, { nameGap: 42, ...(low > -0.02 ? { min: 0 } : {}) }),
       axis("", { gridIndex: 1, min: 0, max: 1, show: false }),
     ],
     dataZoom: [{ type: "inside", xAxisIndex: [0, 1], zoomOnMouseWheel: "ctrl" }],

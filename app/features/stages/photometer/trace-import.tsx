@@ -3,6 +3,8 @@ import Button from "@mui/material/Button";
 import { useRef, useState } from "react";
 import { type ReadTrace, readTraceFile } from "~/formats/trace-file";
 import { colors } from "../../../theme/theme";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface TraceImportProps {
   kind: "nm" | "s";
@@ -12,8 +14,9 @@ interface TraceImportProps {
 
 /** Brings spectra or courses in from a file; what is wrong with it is told by line, and nothing is taken by halves. */
 export function TraceImport({ kind, label, onRead }: TraceImportProps) {
+  const say = useSay();
   const input = useRef<HTMLInputElement>(null);
-  const [problems, setProblems] = useState<readonly { line: number; message: string }[]>([]);
+  const [problems, setProblems] = useState<readonly { line: number; message: Phrase }[]>([]);
   const read = async (file: File) => {
     const found = readTraceFile(await file.text(), file.name, kind);
     if ("problems" in found) return setProblems(found.problems);
@@ -40,10 +43,7 @@ export function TraceImport({ kind, label, onRead }: TraceImportProps) {
       {problems.length > 0 && (
         <Box role="alert" sx={{ color: colors.brick, my: 0.5 }}>
           {problems.map(({ line, message }) => (
-            <Box key={`${line} ${message}`}>
-              {line > 0 ? `Line ${line}: ` : ""}
-              {message}
-            </Box>
+            <Box key={`${line} ${say(message)}`}>{say`${line > 0 ? say`Line ${line}: ` : ""}${message}`}</Box>
           ))}
         </Box>
       )}

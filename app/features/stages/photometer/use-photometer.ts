@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { type Cuvette, type PhotometerConnection, type Reading, simulatedPhotometer } from "~/devices";
 import { readSettings } from "../../instruments/settings";
+import { type Phrase } from "~/core/text";
 
 export interface Photometer {
   readonly state: "off" | "connecting" | "on" | "failed";
-  readonly message: string;
+  readonly message: Phrase;
   readonly reading: Reading | null;
   readonly connect: () => void;
   readonly disconnect: () => void;
@@ -24,7 +25,7 @@ export const hidden = (text: string): number => (seedOf(text) % 2001) / 1000 - 1
 /** The simulated photometer with a cuvette in it; the light falls on whatever is passed. */
 export function usePhotometer(runId: string, nm: number, cuvette: Cuvette, which: string): Photometer {
   const [state, setState] = useState<Photometer["state"]>("off");
-  const [message, setMessage] = useState("");
+  const [message, setMessage] = useState<Phrase>("");
   const [shownReading, setReading] = useState<{ readonly which: string; readonly reading: Reading } | null>(
     null,
   );

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { beadAfter, type ComputedEvaluation, type RunEvaluation } from "~/core/stages";
+import { useSay } from "../../../words/text";
 
 interface WayOnProps {
   stage: ComputedEvaluation;
@@ -12,6 +13,7 @@ interface WayOnProps {
 
 /** From a stage with a result: to the next one, and to the working. */
 export function WayOn({ stage, evaluation, children }: WayOnProps) {
+  const say = useSay();
   const next = beadAfter(evaluation, stage.key);
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1.25 }}>
@@ -22,11 +24,11 @@ export function WayOn({ stage, evaluation, children }: WayOnProps) {
           variant={stage.done ? "contained" : "outlined"}
           preventScrollReset
         >
-          Go on: {next.title}
+          {say`Go on: ${next.title}`}
         </Button>
       )}
       <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
-        Show the working
+        {say`Show the working`}
       </Button>
       {children}
     </Box>

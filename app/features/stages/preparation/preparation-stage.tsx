@@ -24,6 +24,7 @@ import { Footing, Implausible } from "../shared/footing";
 import { CautionPanel } from "../shared/panels";
 import { ShelveButton } from "../shared/shelve";
 import { StageReadings } from "../shared/stage-readings";
+import { useSay } from "../../../words/text";
 
 const SpectraPanel = lazy(() =>
   import("../photometer/spectra-panel").then((m) => ({ default: m.SpectraPanel })),
@@ -36,6 +37,7 @@ interface PreparationStageProps {
 
 /** Something made once: what is weighed and taken for it, and the concentration that follows. */
 export function PreparationStageView({ stage, evaluation }: PreparationStageProps) {
+  const say = useSay();
   const { record } = useRunInHand();
   const { shown, also, problem, definition } = stage;
   const next = beadAfter(evaluation, stage.key);
@@ -60,10 +62,10 @@ export function PreparationStageView({ stage, evaluation }: PreparationStageProp
       >
         <Typography variant="h2">{definition.title}</Typography>
         <StageReadings stage={stage} evaluation={evaluation} alone />
-        {problem && <Alert severity="error">{together(problem)}.</Alert>}
+        {problem && <Alert severity="error">{together(say(problem))}.</Alert>}
         {stage.cautions.map(({ message }) => (
-          <Alert key={message} severity="warning">
-            {together(message)}.
+          <Alert key={say(message)} severity="warning">
+            {together(say(message))}.
           </Alert>
         ))}
         <PreparedResult definition={definition} stage={stage} shown={shown} record={record} also={also} />
@@ -90,22 +92,23 @@ interface PreparedResultProps {
 }
 
 function PreparedResult({ definition, stage, shown, record, also }: PreparedResultProps) {
+  const say = useSay();
   return (
     <Box aria-live="polite">
       <Typography color="textSecondary">{definition.result.name}</Typography>
       <Box data-testid={`result-${stage.key}`} sx={{ fontFamily: fonts.reading, fontSize: "1.9rem" }}>
-        {shown?.text ?? "–"}
+        {say(shown?.text ?? "–")}
       </Box>
       {shown && shown.plusMinus !== "0" && (
         <Typography variant="body2" color="textSecondary">
-          ± is {plusMinusWords[record.houseRules.plusMinus]}.
+          {say`± is ${plusMinusWords[record.houseRules.plusMinus]}.`}
         </Typography>
       )}
       <Footing stage={stage} />
       <Implausible stage={stage} />
       {also.map(({ definition: { symbol, name }, shown: other }) => (
         <Typography key={symbol}>
-          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+          {say(name)}: <span style={{ fontFamily: fonts.reading }}>{say(other.text)}</span>
         </Typography>
       ))}
     </Box>
@@ -121,16 +124,17 @@ interface AfterwardsProps {
 
 /** What to do with what was made. */
 function Afterwards({ stage, next, shown, record }: AfterwardsProps) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
       {stage.done && next && (
         <Button component={Link} to={`?stage=${next.key}`} variant="contained" size="large" {...cursorTarget}>
-          Go on: {next.title}
+          {say`Go on: ${next.title}`}
         </Button>
       )}
       {shown && (
         <Button component={Link} to={`working?stage=${stage.key}`} relative="path" variant="outlined">
-          Show the working
+          {say`Show the working`}
         </Button>
       )}
       <ShelveButton stage={stage} record={record} />

@@ -15,6 +15,8 @@ import type { Send } from "../../../entry/use-run";
 import { courseName } from "./course-name";
 import { courseOption } from "./rate-option";
 import { saveText } from "../photometer/trace-import";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface CourseViewProps {
   course: CourseEvaluation;
@@ -28,49 +30,48 @@ const restMs = 300;
 
 /** One course with the law fitted to it; the window that is used is dragged beneath the time axis. */
 export function CourseView({ course, stage, title, onStrike }: CourseViewProps) {
+  const say = useSay();
   const { locked, send } = useRunInHand();
   const { trace, window, record, problem } = course;
   const [from, to] = [trace?.x[0] ?? 0, trace?.x.at(-1) ?? 1];
-  const option = useMemo(() => courseOption(course, stage.order), [course, stage.order]);
+  const option = useMemo(() => courseOption(course, stage.order, say), [course, stage.order, say]);
   const saved: [number, number] = [window[0] ?? from, window[1] ?? to];
   const { shown, setDragged, settle, setWindow, trouble } = useWindow(saved, stage, course, send);
   return (
-    <Sheet component="section" aria-label="Course" sx={{ minWidth: 0 }}>
+    <Sheet component="section" aria-label={say`Course`} sx={{ minWidth: 0 }}>
       <CourseHead course={course} trace={trace} onStrike={onStrike} record={record} />
       {record.struck && (
-        <Typography sx={{ color: colors.amberDeep }}>Struck out: {record.struck.reason}</Typography>
+        <Typography sx={{ color: colors.amberDeep }}>{say`Struck out: ${record.struck.reason}`}</Typography>
       )}
       <Chart
-        label={`Absorbance in time, ${trace?.x.length ?? 0} readings, with the fitted law`}
+        label={say`Absorbance in time, ${trace?.x.length ?? 0} readings, with the fitted law`}
         option={option}
         height={330}
         fileName={`${title} course`}
         many={(trace?.x.length ?? 0) > 1000}
       />
       <Box sx={{ px: 1, display: "flex", alignItems: "center", gap: 2.5, flexWrap: "wrap" }}>
-        <Typography sx={{ whiteSpace: "nowrap" }}>
-          Window {shown[0]} to {shown[1]} s
-        </Typography>
+        <Typography sx={{ whiteSpace: "nowrap" }}>{say`Window ${shown[0]} to ${shown[1]} s`}</Typography>
         <Slider
           value={shown}
           min={from}
           max={to}
           step={(to - from) / Math.max(1, (trace?.x.length ?? 2) - 1) || 1}
           disabled={locked}
-          getAriaLabel={(i) => (i === 0 ? "Window from, s" : "Window to, s")}
+          getAriaLabel={(i) => (i === 0 ? say`Window from, s` : say`Window to, s`)}
           onChange={(_event, value) => setDragged(value as [number, number])}
           onChangeCommitted={(_event, value) => settle(value as [number, number])}
           sx={{ flex: "1 1 220px" }}
         />
         {!locked && (saved[0] !== from || saved[1] !== to) && (
           <Button size="small" onClick={() => void setWindow([from, to])}>
-            Whole course
+            {say`Whole course`}
           </Button>
         )}
       </Box>
       {(problem ?? trouble) && (
         <Typography role="alert" sx={{ color: colors.brick }}>
-          {problem ?? trouble}.
+          {say(problem ?? trouble ?? "")}.
         </Typography>
       )}
     </Sheet>
@@ -79,8 +80,9 @@ export function CourseView({ course, stage, title, onStrike }: CourseViewProps) 
 
 /** The window of the fit: moved by its handles, and saved once they have come to rest. */
 function useWindow(saved: [number, number], stage: RateEvaluation, course: CourseEvaluation, send: Send) {
+  const say = useSay();
   const [dragged, setDragged] = useState<[number, number] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<Phrase | null>(null);
   const shown = dragged ?? saved;
   const symbol = stage.definition.inputs.find((i) => i.is === "trace")?.symbol ?? "A";
   const latest = useRef({ course, saved });
@@ -102,7 +104,7 @@ function useWindow(saved: [number, number], stage: RateEvaluation, course: Cours
         kind,
         text: String(value),
         supersedes: present?.id ?? null,
-        reason: present ? "window moved" : null,
+        reason: present ? say`window moved` : null,
       });
       setTrouble(answer.status === "done" ? null : answer.message);
     }
@@ -125,6 +127,7 @@ interface CourseHeadProps {
 }
 
 function CourseHead({ course, trace, onStrike, record }: CourseHeadProps) {
+  const say = useSay();
   const { locked } = useRunInHand();
   return (
     <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1, mb: 0.5 }}>
@@ -133,12 +136,12 @@ function CourseHead({ course, trace, onStrike, record }: CourseHeadProps) {
       </Typography>
       {trace && (
         <Button size="small" onClick={() => saveText(traceCsv(trace, "s"), `${trace.name}.csv`)}>
-          Save as CSV
+          {say`Save as CSV`}
         </Button>
       )}
       {!locked && (
         <Button size="small" onClick={onStrike}>
-          {record.struck ? "Restore" : "Strike out"}
+          {record.struck ? say`Restore` : say`Strike out`}
         </Button>
       )}
     </Box>

@@ -4,7 +4,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
-import { withPoint } from "~/core/text";
+import { withPoint, msg, type Phrase, unitText } from "~/core/text";
 import { methodOf } from "~/core/run";
 import { unitOf } from "~/core/quantity";
 import { checkField, fieldKey, trialFields } from "~/core/method";
@@ -26,6 +26,7 @@ import { courseOption } from "./rate-option";
 import { TraceImport } from "../photometer/trace-import";
 import { hidden } from "../photometer/use-photometer";
 import { useReader, wavelengthOf } from "../photometer/use-reader";
+import { useSay } from "../../../words/text";
 
 interface NewCourseProps {
   stage: RateEvaluation;
@@ -35,11 +36,12 @@ interface NewCourseProps {
 
 /** What has to be typed of a cuvette, and its course from the instrument or from a file. */
 export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
+  const say = useSay();
   const { record, send } = useRunInHand();
   const { definition } = stage;
   const [person] = useReader(record.bench);
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
-  const [note, setNote] = useState<{ key: string; message: string } | null>(null);
+  const [note, setNote] = useState<{ key: string; message: Phrase } | null>(null);
   // The ± of what is stated of a cuvette may stay empty.
   const fields = trialFields(definition, record.houseRules).filter(
     (f) => !f.optional || f.kind === "given.plus-minus",
@@ -112,7 +114,7 @@ export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
       nm,
       (points) =>
         void keep(
-          `course ${stage.trials.length + 1}`,
+          say`course ${stage.trials.length + 1}`,
           points.map(([t]) => t),
           points.map(([, a]) => a),
           "instrument",
@@ -120,11 +122,11 @@ export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
     );
   };
   return (
-    <Sheet component="section" aria-label="New course" sx={{ display: "grid", gap: 1.5 }}>
+    <Sheet component="section" aria-label={say`New course`} sx={{ display: "grid", gap: 1.5 }}>
       <Box>
-        <Typography variant="h2">New course, at {nm} nm</Typography>
+        <Typography variant="h2">{say`New course, at ${nm} nm`}</Typography>
         <Typography color="textSecondary">
-          Mix, put the cuvette in, close the lid. The absorbance is taken each second for 200 s.
+          {say`Mix, put the cuvette in, close the lid. The absorbance is taken each second for 200 s.`}
         </Typography>
       </Box>
       <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap" }}>
@@ -134,14 +136,14 @@ export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
           return (
             <TextField
               key={key}
-              label={fieldLabel(field)}
+              label={say(fieldLabel(field))}
               value={texts[key] ?? ""}
               onChange={(event) => {
                 setNote(null);
                 setTexts({ ...texts, [key]: event.target.value });
               }}
               error={wrong}
-              helperText={wrong ? note.message : undefined}
+              helperText={wrong ? say(note.message) : undefined}
               sx={{ flex: "0 1 280px" }}
               slotProps={{ htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } } }}
             />
@@ -150,15 +152,15 @@ export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
       </Box>
       {note?.key === "" && (
         <Typography role="alert" sx={{ color: colors.brick }}>
-          {note.message}
+          {say(note.message)}
         </Typography>
       )}
-      {live.trouble && <Typography sx={{ color: colors.brick }}>{live.trouble}.</Typography>}
+      {live.trouble && <Typography sx={{ color: colors.brick }}>{say(live.trouble)}.</Typography>}
       <TakeCourse live={live} begin={begin} keep={keep} />
       {live.points.length > 0 && (
         <Chart
-          label={`Absorbance in time, ${live.points.length} readings so far`}
-          option={courseOption(emptyCourse(stage), 1, live.points)}
+          label={say`Absorbance in time, ${live.points.length} readings so far`}
+          option={courseOption(emptyCourse(stage), 1, say, live.points)}
           height={300}
           fileName="course"
         />
@@ -179,20 +181,21 @@ interface TakeCourseProps {
 }
 
 function TakeCourse({ live, begin, keep }: TakeCourseProps) {
+  const say = useSay();
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "flex-start" }}>
       {live.running ? (
         <Button variant="outlined" onClick={live.stop}>
-          Stop, and keep nothing
+          {say`Stop, and keep nothing`}
         </Button>
       ) : (
         <Button variant="contained" onClick={begin}>
-          Take it with the simulated photometer
+          {say`Take it with the simulated photometer`}
         </Button>
       )}
       <TraceImport
         kind="s"
-        label="From a file (CSV, JCAMP-DX)"
+        label={say`From a file (CSV, JCAMP-DX)`}
         onRead={([first]) => first && void keep(first.name, first.x, first.absorbance, "imported")}
       />
     </Box>
@@ -200,9 +203,9 @@ function TakeCourse({ live, begin, keep }: TakeCourseProps) {
 }
 
 /** What a field asks for, with its unit. */
-const fieldLabel = ({ kind, label, unit }: Field): string => {
-  const what = kind === "given.plus-minus" ? "± of it" : label;
-  return unit === "" ? what : `${what}, ${unit}`;
+const fieldLabel = ({ kind, label, unit }: Field): Phrase => {
+  const what = kind === "given.plus-minus" ? msg`± of it` : label;
+  return unit === "" ? what : msg`${what}, ${unitText(unit)}`;
 };
 
 /** A course that is still being taken: nothing is fitted to it yet. */

@@ -14,6 +14,8 @@ import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";
 import { withHalf } from "./rate-facts";
 import { transformedOption } from "./rate-option";
+import { useSay } from "../../../words/text";
+import { msg, inEnglish, capitalized } from "~/core/text";
 
 interface OrderTableProps {
   stage: RateEvaluation;
@@ -24,6 +26,7 @@ const plots = ["A against t", "ln A against t", "1/A against t"] as const;
 
 /** Zero, first and second order side by side: the plot of each, how straight it is, and what a better judge says. */
 export function OrderTable({ stage, comparison }: OrderTableProps) {
+  const say = useSay();
   const { rules, locked, send } = useRunInHand();
   const course = stage.trials.find((t) => t.comparison === comparison);
   const choose = (order: string) =>
@@ -33,10 +36,10 @@ export function OrderTable({ stage, comparison }: OrderTableProps) {
   return (
     <Sheet component="section" aria-labelledby="orders-title" sx={{ minWidth: 0 }}>
       <Typography id="orders-title" variant="h2">
-        Which order?
+        {say`Which order?`}
       </Typography>
       <Typography data-testid="order-verdict" sx={{ mb: 1, fontWeight: 600 }}>
-        {comparison.text}
+        {say(comparison.text)}
       </Typography>
       <FormControlLabel
         control={
@@ -46,7 +49,7 @@ export function OrderTable({ stage, comparison }: OrderTableProps) {
             onChange={(event) => fitEnd(event.target.checked)}
           />
         }
-        label="Fit the end absorbance: the color levels off, but not at zero"
+        label={say`Fit the end absorbance: the color levels off, but not at zero`}
         sx={{ mb: 1 }}
       />
       <Box
@@ -71,11 +74,9 @@ export function OrderTable({ stage, comparison }: OrderTableProps) {
         ))}
       </Box>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-        ± is {plusMinusWords[rules.plusMinus]}. r is the correlation coefficient of the straight plot. The
-        relative likelihood is the Akaike weight of the untransformed readings; the residuals are on that
-        scale too.
+        {say`± is ${plusMinusWords[rules.plusMinus]}. r is the correlation coefficient of the straight plot. The relative likelihood is the Akaike weight of the untransformed readings; the residuals are on that scale too.`}
         {comparison.each > 1 &&
-          ` With this many readings, the fit uses the means of ${comparison.each} neighboring readings.`}
+          say` With this many readings, the fit uses the means of ${comparison.each} neighboring readings.`}
       </Typography>
     </Sheet>
   );
@@ -99,18 +100,22 @@ interface OrderColumnProps {
 }
 
 function OrderColumn(props: OrderColumnProps) {
+  const say = useSay();
   const { fit, course, best, ended, taken, chosen, onTake, onRelease } = props;
   const { rules, locked } = useRunInHand();
-  const option = useMemo(() => (course ? transformedOption(course, fit.order) : {}), [course, fit.order]);
+  const option = useMemo(
+    () => (course ? transformedOption(course, fit.order, say) : {}),
+    [course, fit.order, say],
+  );
   const word = orderWord(fit.order);
   const half = (u: number) => plusMinusOf(u, fit.degreesOfFreedom, rules.plusMinus);
   const rows: [string, string][] = [
     ["r", toDecimals(fit.line.r, 5)],
-    ["relative likelihood", evidenceWords(fit.evidence)],
-    ["residuals", toSignificant(fit.residualSd, 2)],
-    ["k", withHalf(fit.k, half(fit.u), rateUnits[fit.order])],
-    ["half-life", withHalf(fit.halfLife, half(fit.halfLifeU), "s")],
-    ...(ended ? [["end", withHalf(fit.end, half(fit.endU), "1")] as [string, string]] : []),
+    [say`relative likelihood`, evidenceWords(fit.evidence)],
+    [say`residuals`, toSignificant(fit.residualSd, 2)],
+    ["k", say(withHalf(fit.k, half(fit.u), rateUnits[fit.order]))],
+    [say`half-life`, say(withHalf(fit.halfLife, half(fit.halfLifeU), "s"))],
+    ...(ended ? [[say`end`, say(withHalf(fit.end, half(fit.endU), "1"))] as [string, string]] : []),
   ];
   return (
     <Box
@@ -123,31 +128,30 @@ function OrderColumn(props: OrderColumnProps) {
       }}
     >
       <Box sx={{ fontWeight: 700 }}>
-        {word.charAt(0).toUpperCase()}
-        {word.slice(1)} order{taken ? ", taken" : best ? ", fits best" : ""}
+        {say`${capitalized(word)} order${taken ? msg`, taken` : best ? msg`, fits best` : ""}`}
       </Box>
       <Chart
-        label={`${plots[fit.order]}, with its straight line, and the residuals below`}
+        label={say`${plots[fit.order]}, with its straight line, and the residuals below`}
         option={option}
         height={240}
-        fileName={`${word} order`}
+        fileName={`${inEnglish(word)} order`}
         many={(course?.trace?.x.length ?? 0) > 1000}
       />
       <Facts rows={rows} />
       {fit.line.leftOut > 0 && (
         <Typography variant="caption" sx={{ color: colors.amberDeep }}>
-          {fit.line.leftOut} at or below zero are not in the plot
+          {say`${fit.line.leftOut} at or below zero are not in the plot`}
         </Typography>
       )}
       {!locked &&
         (taken && chosen ? (
           <Button size="small" onClick={onRelease}>
-            Let the data choose
+            {say`Let the data choose`}
           </Button>
         ) : (
           !taken && (
             <Button size="small" onClick={onTake}>
-              Take {word} order
+              {say`Take ${word} order`}
             </Button>
           )
         ))}

@@ -2,13 +2,14 @@ import Box from "@mui/material/Box";
 import { plusMinusOf } from "~/core/judgement";
 import { orderWord } from "~/core/kinetics";
 import { decimalsFor, toDecimals, withUnit } from "~/core/quantity";
-import { capitalized } from "~/core/text";
+import { capitalized, msg, type Phrase } from "~/core/text";
 import type { RateEvaluation } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { fonts } from "../../../theme/theme";
+import { useSay } from "../../../words/text";
 
 /** A value with the house's ± of a standard uncertainty. */
-export function withHalf(value: number, half: number, unit: string): string {
+export function withHalf(value: number, half: number, unit: string): Phrase {
   if (!Number.isFinite(half) || half <= 0) return withUnit(String(Number(value.toPrecision(4))), unit);
   const decimals = decimalsFor(half, 2);
   return withUnit(`${toDecimals(value, decimals)} ± ${toDecimals(half, decimals)}`, unit);
@@ -16,11 +17,12 @@ export function withHalf(value: number, half: number, unit: string): string {
 
 /** Of each kinetic run that counts: its order, rate constant, half-life and correlation coefficient. */
 export function RateFacts({ stage, record }: { stage: RateEvaluation; record: RunRecord }) {
+  const say = useSay();
   const style = record.houseRules.plusMinus;
   const rows = rowsOf(stage, style);
   if (rows.length === 0) return null;
   return (
-    <Box sx={{ overflowX: "auto" }} role="region" aria-label="Kinetic runs" tabIndex={0}>
+    <Box sx={{ overflowX: "auto" }} role="region" aria-label={say`Kinetic runs`} tabIndex={0}>
       <Box
         component="table"
         data-testid="rate-facts"
@@ -32,14 +34,13 @@ export function RateFacts({ stage, record }: { stage: RateEvaluation; record: Ru
         }}
       >
         <caption style={{ textAlign: "left" }}>
-          {capitalized(orderWord(stage.order))} order
-          {stage.endFitted && stage.order !== 0 ? ", end absorbance fitted" : ""}
+          {say`${capitalized(orderWord(stage.order))} order${stage.endFitted && stage.order !== 0 ? say`, end absorbance fitted` : ""}`}
         </caption>
         <thead>
           <tr>
-            <th scope="col">Course</th>
+            <th scope="col">{say`Course`}</th>
             <th scope="col">k</th>
-            <th scope="col">half-life</th>
+            <th scope="col">{say`half-life`}</th>
             <th scope="col">r</th>
           </tr>
         </thead>
@@ -47,10 +48,10 @@ export function RateFacts({ stage, record }: { stage: RateEvaluation; record: Ru
           {rows.map(({ id, name, k, half, r }) => (
             <tr key={id}>
               <th scope="row" style={{ fontWeight: 500 }}>
-                {name}
+                {say(name)}
               </th>
-              <td>{k}</td>
-              <td>{half}</td>
+              <td>{say(k)}</td>
+              <td>{say(half)}</td>
               <td>{r}</td>
             </tr>
           ))}
@@ -74,7 +75,7 @@ function rowsOf(stage: RateEvaluation, style: "k2" | "u" | "i95") {
     return [
       {
         id: t.id,
-        name: `Course ${t.name}`,
+        name: msg`Course ${t.name}`,
         k: constant,
         half: withHalf(fit.halfLife, half, "s"),
         r: toDecimals(fit.line.r, 5),

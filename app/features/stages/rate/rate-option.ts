@@ -3,6 +3,7 @@ import type { CourseEvaluation } from "~/core/stages";
 import { colors } from "../../../theme/theme";
 import type { ChartOption } from "../../../ui/chart/echarts";
 import { axis, inks, text, tooltip } from "../../../ui/chart/style";
+import type { Localized } from "../../../words/text";
 
 /** So many points are drawn quickly in one go. */
 const large = (n: number) => (n > 2000 ? { large: true, largeThreshold: 2000 } : {});
@@ -30,6 +31,7 @@ function drawn(points: readonly Point[]): readonly Point[] {
 export function courseOption(
   course: CourseEvaluation,
   order: Order,
+  say: Localized,
   live: readonly Point[] = [],
 ): ChartOption {
   const { trace, window, comparison } = course;
@@ -50,13 +52,13 @@ export function courseOption(
     textStyle: text,
     tooltip: { ...tooltip, trigger: "axis", valueFormatter: (v: number) => v.toFixed(3) },
     grid: { left: 60, right: 20, top: 14, bottom: 46, outerBoundsMode: "none" },
-    xAxis: axis("Time, s", { nameGap: 26, min: points[0]?.[0] ?? 0, max: points.at(-1)?.[0] ?? 200 }),
-    yAxis: axis("Absorbance", { nameGap: 42, scale: true }),
+    xAxis: axis(say`Time, s`, { nameGap: 26, min: points[0]?.[0] ?? 0, max: points.at(-1)?.[0] ?? 200 }),
+    yAxis: axis(say`Absorbance`, { nameGap: 42, scale: true }),
     dataZoom: [{ type: "inside", zoomOnMouseWheel: "ctrl" }],
     series: [
       {
         type: "scatter",
-        name: "read",
+        name: say`read`,
         symbolSize: points.length > 1000 ? 2 : 6,
         ...large(points.length),
         itemStyle: { color: inks[0], opacity: 0.45 },
@@ -64,7 +66,7 @@ export function courseOption(
       },
       {
         type: "scatter",
-        name: "outside the window",
+        name: say`outside the window`,
         symbolSize: points.length > 1000 ? 2 : 5,
         ...large(points.length),
         itemStyle: { color: colors.line, borderColor: colors.lineStrong, borderWidth: 0.5 },
@@ -72,7 +74,7 @@ export function courseOption(
       },
       {
         type: "line",
-        name: "fitted",
+        name: say`fitted`,
         showSymbol: false,
         lineStyle: { color: colors.pinkDeep, width: 1.5 },
         itemStyle: { color: colors.pinkDeep },
@@ -85,7 +87,11 @@ export function courseOption(
 const names = ["A", "ln A", "1/A"] as const;
 
 /** The plot that a class draws for an order, straight where it is right; beneath, what the law itself leaves over of A. */
-export function transformedOption({ comparison }: CourseEvaluation, order: Order): ChartOption {
+export function transformedOption(
+  { comparison }: CourseEvaluation,
+  order: Order,
+  say: Localized,
+): ChartOption {
   const fit = comparison?.fits[order];
   const { seconds = [], absorbance = [] } = comparison?.fitted ?? {};
   const points = seconds.flatMap((t, i): Point[] => {
@@ -110,7 +116,7 @@ export function transformedOption({ comparison }: CourseEvaluation, order: Order
     ],
     yAxis: [
       axis(names[order], { nameGap: 50, scale: true, splitNumber: 3 }),
-      axis("residual", {
+      axis(say`residual`, {
         gridIndex: 1,
         nameGap: 50,
         min: -spread,

@@ -8,6 +8,7 @@ import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
 import { WayOn } from "../photometer/way-on";
+import { useSay } from "../../../words/text";
 
 interface RateResultProps {
   stage: RateEvaluation;
@@ -16,43 +17,43 @@ interface RateResultProps {
 
 /** The rate constant over all courses, the order in what is in excess, and the way on. */
 export function RateResult({ stage, evaluation }: RateResultProps) {
+  const say = useSay();
   const run = useRunInHand();
   const { shown, combined, dependence, definition, problem } = stage;
   return (
     <Sheet
       component="section"
-      aria-label="Result"
+      aria-label={say`Result`}
       sx={stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}}
     >
       <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
-        {together(stage.next)}.
+        {together(say(stage.next))}.
       </Typography>
       <Typography color="textSecondary">{definition.result.name}</Typography>
       <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.6rem", lineHeight: 1.25 }}>
-        {shown?.text ?? "–"}
+        {say(shown?.text ?? "–")}
       </Box>
       {shown && combined && (
         <Typography variant="body2" color="textSecondary">
-          {combined.count === 1 ? "from one course" : `mean of ${combined.count} courses`}, ± is{" "}
-          {plusMinusWords[run.record.houseRules.plusMinus]}.
+          {say`${combined.count === 1 ? say`from one course` : say`mean of ${combined.count} courses`}, ± is ${plusMinusWords[run.record.houseRules.plusMinus]}.`}
         </Typography>
       )}
       {stage.also.map(({ definition: { symbol, name }, shown: other }) => (
         <Typography key={symbol}>
-          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+          {say(name)}: <span style={{ fontFamily: fonts.reading }}>{say(other.text)}</span>
         </Typography>
       ))}
       {combined && combined.count > 1 && (
         <Typography variant="body2" color="textSecondary">
-          s = {toSignificant(100 * combined.relativeStandardDeviation, 2)} % of the mean.
+          {say`s = ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of the mean.`}
         </Typography>
       )}
       <Footing stage={stage} />
       <Implausible stage={stage} />
-      {problem && <Typography sx={{ color: colors.brick }}>{problem}.</Typography>}
+      {problem && <Typography sx={{ color: colors.brick }}>{say(problem)}.</Typography>}
       {dependence && (
         <Typography data-testid="dependence" sx={{ mt: 1 }}>
-          {dependence.ok ? dependence.value.text : `${dependence.problem.message}.`}
+          {say(dependence.ok ? dependence.value.text : say`${dependence.problem.message}.`)}
         </Typography>
       )}
       {shown && <WayOn stage={stage} evaluation={evaluation} />}

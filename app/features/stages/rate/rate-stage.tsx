@@ -11,6 +11,7 @@ import { NewCourse } from "./new-course";
 import { OrderTable } from "./order-table";
 import { RateResult } from "./rate-result";
 import { StageFrame } from "../photometer/stage-frame";
+import { useSay } from "../../../words/text";
 
 interface RateStageProps {
   stage: RateEvaluation;
@@ -64,9 +65,10 @@ interface CourseChoiceProps {
 }
 
 function CourseChoice({ made, course, setAsked }: CourseChoiceProps) {
+  const say = useSay();
   const { locked } = useRunInHand();
   return (
-    <Box role="group" aria-label="Courses" sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+    <Box role="group" aria-label={say`Courses`} sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
       {made.map((t) => (
         <Button
           key={t.id}
@@ -86,7 +88,7 @@ function CourseChoice({ made, course, setAsked }: CourseChoiceProps) {
           aria-pressed={course === null}
           onClick={() => setAsked("new")}
         >
-          New course
+          {say`New course`}
         </Button>
       )}
     </Box>

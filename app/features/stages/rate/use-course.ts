@@ -7,6 +7,7 @@ import {
   type PhotometerConnection,
   simulatedPhotometer,
 } from "~/devices";
+import { type Phrase } from "~/core/text";
 
 /** How much faster than the world the simulated instrument lives: 200 s are over in ten. */
 const speed = 20;
@@ -24,7 +25,7 @@ export const courseSeconds = 200;
 export interface RunningCourse {
   readonly points: readonly (readonly [number, number])[];
   readonly running: boolean;
-  readonly trouble: string | null;
+  readonly trouble: Phrase | null;
   readonly start: (
     k: number,
     nm: number,
@@ -37,7 +38,7 @@ export interface RunningCourse {
 export function useCourse(seed: number): RunningCourse {
   const [points, setPoints] = useState<readonly (readonly [number, number])[]>([]);
   const [running, setRunning] = useState(false);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<Phrase | null>(null);
   const connection = useRef<PhotometerConnection | null>(null);
   const stop = () => {
     connection.current?.disconnect();

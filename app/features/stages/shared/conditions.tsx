@@ -5,14 +5,19 @@ import type { TimerRecord } from "~/core/record";
 import { clockText, timerState } from "~/core/timing";
 import { serverNow, useServerNow } from "../../../live/timers";
 import { colors, fonts } from "../../../theme/theme";
+import { useSay } from "../../../words/text";
+import { msg, type Phrase, joined } from "~/core/text";
 
 /** A condition as one reads it at the bench: the number first, then what it is for. */
-export function conditionWords({ what, celsius, minutes, strict, counts }: Condition): string {
-  const exactly = counts === "within" ? "within " : strict ? "exactly " : "";
-  const time =
-    minutes === undefined ? null : `${exactly}${minutes >= 120 ? `${minutes / 60} h` : `${minutes} min`}`;
-  const numbers = [celsius && `${celsius[0]} to ${celsius[1]} °C`, time].filter(Boolean).join(", ");
-  return numbers === "" ? what : `${numbers}: ${what}`;
+export function conditionWords({ what, celsius, minutes, strict, counts }: Condition): Phrase {
+  const time = minutes === undefined ? null : minutes >= 120 ? msg`${minutes / 60} h` : msg`${minutes} min`;
+  const exactly =
+    counts === "within" ? msg`within ${time ?? ""}` : strict ? msg`exactly ${time ?? ""}` : time;
+  const numbers = joined(
+    [celsius && msg`${celsius[0]} to ${celsius[1]} °C`, time && exactly].filter((part) => part != null),
+    ", ",
+  );
+  return numbers === "" ? what : msg`${numbers}: ${what}`;
 }
 
 interface KeepToProps {
@@ -25,13 +30,14 @@ interface KeepToProps {
 
 /** What must hold while this flask is titrated, at the place where one looks while doing it; a time has its timer. */
 export function KeepTo({ conditions, timers, onStart, onEnd }: KeepToProps) {
+  const say = useSay();
   const telling = conditions.filter((c) => c.celsius ?? c.minutes);
   if (telling.length === 0) return null;
   const timed = timedConditions(conditions);
   return (
     <Box
       component="ul"
-      aria-label="Conditions"
+      aria-label={say`Conditions`}
       sx={{
         listStyle: "none",
         m: 0,
@@ -55,7 +61,7 @@ export function KeepTo({ conditions, timers, onStart, onEnd }: KeepToProps) {
               columnGap: 1.5,
             }}
           >
-            <span>{conditionWords(condition)}</span>
+            <span>{say(conditionWords(condition))}</span>
             {timed.includes(condition) && (
               <ConditionTimer timers={own} onStart={() => onStart(condition)} onEnd={onEnd} />
             )}
@@ -71,22 +77,24 @@ function ConditionTimer(props: {
   onStart: () => void;
   onEnd: (timer: TimerRecord) => void;
 }) {
+  const say = useSay();
   const { timers, onStart, onEnd } = props;
   const running = timers.find((t) => t.endedAt === null && t.startedAt !== null);
   const ended = timers.findLast((t) => t.endedAt !== null && t.outcome !== "dropped");
   if (running) return <Running timer={running} onEnd={() => onEnd(running)} />;
   if (ended) {
     const state = timerState(ended, serverNow());
-    return <span>{state.state === "ended" && `took ${clockText(state.elapsed)}`}</span>;
+    return <span>{state.state === "ended" && say`took ${clockText(state.elapsed)}`}</span>;
   }
   return (
     <Button size="small" variant="outlined" onClick={onStart} sx={{ minHeight: 32, py: 0 }}>
-      Start the time
+      {say`Start the time`}
     </Button>
   );
 }
 
 function Running({ timer, onEnd }: { timer: TimerRecord; onEnd: () => void }) {
+  const say = useSay();
   const now = useServerNow();
   const state = timerState(timer, now ?? 0);
   return (
@@ -95,7 +103,7 @@ function Running({ timer, onEnd }: { timer: TimerRecord; onEnd: () => void }) {
         {now !== null && state.state === "running" && clockText(state.left)}
       </Box>
       <Button size="small" variant="outlined" onClick={onEnd} sx={{ minHeight: 32, py: 0 }}>
-        {timer.counts === "for" ? "It has stood" : "Done"}
+        {timer.counts === "for" ? say`It has stood` : say`Done`}
       </Button>
     </>
   );

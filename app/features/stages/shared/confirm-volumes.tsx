@@ -9,6 +9,7 @@ import type { Observation } from "~/core/record";
 import { cursorTarget } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import type { Send } from "../../../entry/use-run";
+import { useSay } from "../../../words/text";
 
 interface ConfirmVolumesProps {
   definition: ComputedStage;
@@ -35,6 +36,7 @@ const rowStyle = {
  * no trial counts.
  */
 export function ConfirmVolumes(props: ConfirmVolumesProps) {
+  const say = useSay();
   const { definition, observations, stageKey, fields, onChange, next } = props;
   const { send } = useRunInHand();
   const asked = unconfirmedVolumes(definition, observations);
@@ -51,16 +53,16 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
     <Alert
       severity="warning"
       role="group"
-      aria-label="Volumes to confirm"
+      aria-label={say`Volumes to confirm`}
       sx={{ mt: 1, "& .MuiAlert-message": { width: "100%" } }}
       data-testid="confirm-volumes"
     >
-      Confirm the volumes used; no result counts before.
+      {say`Confirm the volumes used; no result counts before.`}
       {asked.map(({ symbol, label, text }, i) => {
         const state = fields.find(({ field }) => field.symbol === symbol && field.kind === "volume.taken");
         return (
           <Box key={symbol} sx={rowStyle}>
-            <span>{label}</span>
+            <span>{say(label)}</span>
             <Button
               ref={i === 0 ? first : undefined}
               size="small"
@@ -68,16 +70,16 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
               onClick={() => confirm(symbol, text)}
               {...(next && i === 0 ? cursorTarget : {})}
             >
-              It was {text} mL
+              {say`It was ${text} mL`}
             </Button>
             {state && (
               <Button
                 size="small"
                 variant="outlined"
                 onClick={() => onChange(state)}
-                aria-label={`${label}: another volume`}
+                aria-label={say`${label}: another volume`}
               >
-                Another volume
+                {say`Another volume`}
               </Button>
             )}
           </Box>

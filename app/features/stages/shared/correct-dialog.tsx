@@ -1,9 +1,10 @@
 import Box from "@mui/material/Box";
+import { withUnit } from "~/core/quantity";
 import { useState } from "react";
 import type { ComputedStage } from "~/core/method";
 import type { FieldState, TrialEvaluation } from "~/core/stages";
 import { isPreselected } from "~/core/record";
-import { sourceWords } from "~/core/text";
+import { sourceWords, msg, type Phrase, unitText } from "~/core/text";
 import { useRunInHand } from "../../../entry/run-context";
 import { answerIn, confirmAllIn, stateIn, typeIn } from "../../../entry/entry";
 import { ReadingTextField } from "../../../entry/reading-text-field";
@@ -13,6 +14,7 @@ import { colors, fonts } from "../../../theme/theme";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
 import { When } from "../../../ui/when";
 import { ByInstrument } from "./by-instrument";
+import { useSay } from "../../../words/text";
 
 export interface CorrectionTarget {
   readonly trialId: string;
@@ -30,10 +32,11 @@ interface CorrectDialogProps {
   onClose: () => void;
 }
 
-const usualReasons = ["misread", "digits swapped", "written down wrongly"];
+const usualReasons = [msg`misread`, msg`digits swapped`, msg`written down wrongly`];
 
 /** A correction in the making: what is typed, why, and how it is sent. */
 function useCorrection(props: CorrectDialogProps) {
+  const say = useSay();
   const { state, spread = null, holder, trialId, trialKind, stage, onClose } = props;
   const { send } = useRunInHand();
   const { field, present } = state;
@@ -43,13 +46,13 @@ function useCorrection(props: CorrectDialogProps) {
   // What an instrument showed is by that instrument as long as nobody writes over it.
   const [shown, setShown] = useState<string | null>(null);
   const [reason, setReason] = useState("");
-  const [reasonProblem, setReasonProblem] = useState<string | null>(null);
+  const [reasonProblem, setReasonProblem] = useState<Phrase | null>(null);
   // What stood there when it was opened is what is corrected: another device may have corrected it since.
   const [openedId, setOpenedId] = useState(present?.id ?? null);
   const needsReason = present !== null && !isPreselected(present);
 
   const submit = async () => {
-    const missing = needsReason && reason.trim() === "" ? "Say why the reading is corrected" : null;
+    const missing = needsReason && reason.trim() === "" ? say`Say why the reading is corrected` : null;
     setReasonProblem(missing);
     const asked = fields.filter((f) => f === field || stateIn(entry, f).text !== "");
     const wrong = asked.filter((f) => !entry.check(f, stateIn(entry, f).text).ok);
@@ -77,30 +80,31 @@ function useCorrection(props: CorrectDialogProps) {
 
 /** Corrects one reading: the old value is struck through and kept, with the reason. */
 export function CorrectDialog(props: CorrectDialogProps) {
+  const say = useSay();
   const { state, spread = null, trialId, stage, onClose } = props;
   const { field } = state;
   const { entry, needsReason, reason, setReason, reasonProblem, setShown, submit } = useCorrection(props);
   return (
     <FormDialog
-      title={needsReason ? `Correct: ${field.label}` : field.label}
-      submit={needsReason ? "Correct" : "Save"}
+      title={say(needsReason ? say`Correct: ${field.label}` : field.label)}
+      submit={needsReason ? say`Correct` : say`Save`}
       onSubmit={() => void submit()}
       onClose={onClose}
     >
       <History state={state} />
       <ReadingTextField
-        label={field.unit === "" ? field.label : `${field.label}, ${field.unit}`}
+        label={say(field.unit === "" ? field.label : say`${field.label}, ${unitText(field.unit)}`)}
         state={stateIn(entry, field)}
         autoFocus
         large
-        hint={field.hint}
+        hint={say(field.hint)}
         onType={(text) => typeIn(entry, field, text)}
       />
       {spread && (
         <ReadingTextField
-          label={`± of it, ${field.unit}`.replace(/, $/, "")}
+          label={field.unit === "" ? say`± of it` : say`± of it, ${unitText(field.unit)}`}
           state={stateIn(entry, spread.field)}
-          hint="half the width; empty: not stated, and not counted"
+          hint={say`half the width; empty: not stated, and not counted`}
           onType={(text) => typeIn(entry, spread.field, text)}
         />
       )}
@@ -122,6 +126,7 @@ export function CorrectDialog(props: CorrectDialogProps) {
 
 /** All that was ever written in the field, oldest first. */
 function History({ state }: { readonly state: FieldState }) {
+  const say = useSay();
   const { history, present } = state;
   if (history.length === 0) return null;
   return (
@@ -136,11 +141,10 @@ function History({ state }: { readonly state: FieldState }) {
               mr: 1,
             }}
           >
-            {o.text || "taken back"} {o.text && o.unit}
+            {o.text ? say(withUnit(o.text, o.unit)) : say`taken back`}
           </Box>
           <When at={o.at} as="time" />
-          {o.person && `, ${o.person}`}
-          {sourceWords[o.source]}
+          {say`${o.person && `, ${o.person}`}${sourceWords[o.source]}`}
           {o.reason && `: ${o.reason}`}
         </Box>
       ))}

@@ -4,36 +4,39 @@ import Typography from "@mui/material/Typography";
 import { type ComputedEvaluation, footingWords } from "~/core/stages";
 import { colors } from "../../../theme/theme";
 import { unbroken } from "../../../ui/number-text";
+import { useSay } from "../../../words/text";
 
 /** What a result rests on that nobody stated, and what is not counted in its ±. */
 export function Footing({ stage }: { stage: ComputedEvaluation }) {
+  const say = useSay();
   const words = footingWords(stage);
   if (words === "") return null;
   return (
     <Typography variant="body2" data-testid="footing" sx={{ mt: 0.5, color: colors.amberDeep }}>
-      {unbroken(words)}
+      {unbroken(say(words))}
     </Typography>
   );
 }
 
 /** Results that cannot be, or for which the method does not hold, each with where to look first; and those withheld. */
 export function Implausible({ stage }: { stage: ComputedEvaluation }) {
+  const say = useSay();
   return (
     <>
       {stage.implausible.map(({ symbol, text, look, outside }) => (
         <Alert
-          key={symbol + text}
+          key={symbol + say(text)}
           severity={outside === "impossible" ? "error" : "warning"}
           data-testid="implausible"
           sx={{ mt: 1 }}
         >
-          <Box sx={{ fontWeight: 600 }}>{unbroken(text)}.</Box>
+          <Box sx={{ fontWeight: 600 }}>{unbroken(say(text))}.</Box>
           {look.length > 0 && (
             <>
-              Where to look first:
+              {say`Where to look first:`}
               <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
                 {look.slice(0, 4).map((words) => (
-                  <li key={words}>{words}</li>
+                  <li key={say(words)}>{say(words)}</li>
                 ))}
               </Box>
             </>
@@ -41,8 +44,8 @@ export function Implausible({ stage }: { stage: ComputedEvaluation }) {
         </Alert>
       ))}
       {stage.withheld.map(({ name, why }) => (
-        <Typography key={name} variant="body2" sx={{ mt: 0.5 }}>
-          {name} is not given: {why}.
+        <Typography key={say(name)} variant="body2" sx={{ mt: 0.5 }}>
+          {say`${name} is not given: ${why}.`}
         </Typography>
       ))}
     </>
@@ -51,6 +54,7 @@ export function Implausible({ stage }: { stage: ComputedEvaluation }) {
 
 /** The nearest whole number of a count, which is what such a method is for; nothing where none is near. */
 export function WholeNumber({ stage }: { stage: ComputedEvaluation }) {
+  const say = useSay();
   const whole = stage.shown?.nearestWhole;
   if (whole === undefined) return null;
   return (
@@ -61,7 +65,7 @@ export function WholeNumber({ stage }: { stage: ComputedEvaluation }) {
       >
         {whole}
       </Box>
-      <span>nearest whole number</span>
+      <span>{say`nearest whole number`}</span>
     </Box>
   );
 }

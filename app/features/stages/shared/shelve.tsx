@@ -11,12 +11,13 @@ import type { SolutionView } from "~/protocol/shelf";
 import { substanceOf } from "~/catalog/substances";
 import type { ComputedEvaluation } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
-import { uncapitalized } from "~/core/text";
+import { uncapitalized, type Phrase } from "~/core/text";
 import { concentrationText } from "~/protocol/concentration";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { FormDialog } from "../../../ui/form-dialog";
 import { ShelfContext } from "./shelf-context";
+import { useSay } from "../../../words/text";
 
 interface ShelveButtonProps {
   stage: ComputedEvaluation;
@@ -25,6 +26,7 @@ interface ShelveButtonProps {
 
 /** What a stage has found, to be put on the shelf: to a bottle there, or to a new one. */
 export function ShelveButton({ stage, record }: ShelveButtonProps) {
+  const say = useSay();
   const shelf = useContext(ShelfContext);
   const [open, setOpen] = useState(false);
   const { assigns } = stage.definition.result;
@@ -34,7 +36,7 @@ export function ShelveButton({ stage, record }: ShelveButtonProps) {
     <>
       {put && (
         <Typography variant="body2" data-testid={`shelved-${stage.key}`}>
-          On the shelf: <Link to={`/shelf/${put.solutionId}`}>{put.code}</Link> {put.name}
+          {say`On the shelf:`} <Link to={`/shelf/${put.solutionId}`}>{put.code}</Link> {put.name}
         </Typography>
       )}
       <Button
@@ -43,7 +45,7 @@ export function ShelveButton({ stage, record }: ShelveButtonProps) {
         sx={put ? { justifySelf: "start" } : {}}
         onClick={() => setOpen(true)}
       >
-        {put ? "Put it on the shelf again" : "Put it on the shelf"}
+        {put ? say`Put it on the shelf again` : say`Put it on the shelf`}
       </Button>
       {open && (
         <ShelveDialog stage={stage} formula={assigns} record={record} onClose={() => setOpen(false)} />
@@ -54,6 +56,7 @@ export function ShelveButton({ stage, record }: ShelveButtonProps) {
 
 /** What this run has fixed and not put on the shelf: said where it is finished. */
 export function NotShelved({ stages }: { stages: readonly ComputedEvaluation[] }) {
+  const say = useSay();
   const { shelved } = useContext(ShelfContext);
   const waiting = stages.filter(
     (s) =>
@@ -63,7 +66,7 @@ export function NotShelved({ stages }: { stages: readonly ComputedEvaluation[] }
   const names = waiting.map((s) => uncapitalized(s.definition.result.name)).join("; ");
   return (
     <Box component="span" sx={{ display: "block", color: colors.amberDeep }}>
-      Not on the shelf yet: {names}. Put it there above where other runs are to use it.
+      {say`Not on the shelf yet: ${names}. Put it there above where other runs are to use it.`}
     </Box>
   );
 }
@@ -76,6 +79,7 @@ interface ShelveDialogProps {
 }
 
 function ShelveDialog({ stage, formula, record, onClose }: ShelveDialogProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   const { bottles, shelved } = useContext(ShelfContext);
   const { revalidate } = useRevalidator();
@@ -89,7 +93,7 @@ function ShelveDialog({ stage, formula, record, onClose }: ShelveDialogProps) {
   const chosen = own.find((b) => b.id === solutionId);
   const [name, setName] = useState(substance);
   const [by, setBy] = useState(days === undefined ? "" : dayjs().add(days, "day").format("YYYY-MM-DD"));
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const submit = () =>
     void send({
       intent: "shelve",
@@ -104,8 +108,8 @@ function ShelveDialog({ stage, formula, record, onClose }: ShelveDialogProps) {
     });
   return (
     <FormDialog
-      title={`${stage.shown?.text ?? ""}: onto the shelf`}
-      submit="Put it there"
+      title={say`${stage.shown?.text ?? ""}: onto the shelf`}
+      submit={say`Put it there`}
       onSubmit={submit}
       onClose={onClose}
     >
@@ -116,15 +120,17 @@ function ShelveDialog({ stage, formula, record, onClose }: ShelveDialogProps) {
         own={own}
         substance={substance}
       />
-      {solutionId === "" && <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />}
+      {solutionId === "" && (
+        <TextField label={say`Name`} value={name} onChange={(e) => setName(e.target.value)} />
+      )}
       <TextField
-        label="Restandardize by"
+        label={say`Restandardize by`}
         type="date"
         value={by}
         onChange={(e) => setBy(e.target.value)}
         slotProps={{ inputLabel: { shrink: true } }}
       />
-      {problem && <Alert severity="error">{problem}</Alert>}
+      {problem && <Alert severity="error">{say(problem)}</Alert>}
     </FormDialog>
   );
 }
@@ -138,15 +144,16 @@ interface BottleChoiceProps {
 }
 
 function BottleChoice({ solutionId, setSolutionId, chosen, own, substance }: BottleChoiceProps) {
+  const say = useSay();
   return (
     <TextField
       select
-      label="Bottle"
+      label={say`Bottle`}
       value={solutionId}
       onChange={(e) => setSolutionId(e.target.value)}
       helperText={
         chosen?.current
-          ? `Now ${concentrationText(chosen.current)}: that stays in its history, and finished runs keep it`
+          ? say`Now ${concentrationText(chosen.current)}: that stays in its history, and finished runs keep it`
           : undefined
       }
       slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
@@ -156,7 +163,7 @@ function BottleChoice({ solutionId, setSolutionId, chosen, own, substance }: Bot
           {b.code} {b.name}
         </MenuItem>
       ))}
-      <MenuItem value="">a new bottle of {substance}</MenuItem>
+      <MenuItem value="">{say`a new bottle of ${substance}`}</MenuItem>
     </TextField>
   );
 }

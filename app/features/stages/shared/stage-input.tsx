@@ -9,6 +9,8 @@ import { concentrationOf } from "~/protocol/concentration";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { bottleUsed, FromBottle } from "./take-bottle";
+import { useSay } from "../../../words/text";
+import { unitText } from "~/core/text";
 
 interface StageInputProps {
   input: Input;
@@ -25,6 +27,7 @@ interface StageInputProps {
 
 /** One thing read once: its label and its readings, each a button that opens it to be typed or corrected. */
 export function StageInput(props: StageInputProps) {
+  const say = useSay();
   const { input, states, target, fromShelf, all, onChoose, onTake } = props;
   const { record: run, locked } = useRunInHand();
   const used = bottleUsed(all, run);
@@ -37,7 +40,7 @@ export function StageInput(props: StageInputProps) {
   // Of two readings each is named; what the label of the whole says already is left out.
   const oneOf = ({ field }: FieldState) =>
     states.filter((s) => !s.field.optional).length > 1 && !field.kind.endsWith("plus-minus")
-      ? `${field.label.replace(`${input.label}: `, "")}:`
+      ? `${say(field.short ?? field.label)}:`
       : "";
   return (
     <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", columnGap: 1 }}>
@@ -60,15 +63,15 @@ export function StageInput(props: StageInputProps) {
         // No value, no ±.
         if (half && !present && !read && !presumed) return null;
         // A target or a limit is what it is.
-        const shown = value ?? (half ? (read && !target ? "not stated" : "0") : "type it");
-        const name = half ? `Half width of ${input.label.toLowerCase()}` : oneOf(state) || input.label;
+        const shown = value ?? (half ? (read && !target ? say`not stated` : "0") : say`type it`);
+        const name = half ? say`Half width of ${input.label.toLowerCase()}` : oneOf(state) || input.label;
         return (
           <Box
             key={fieldKey(field)}
             component="span"
             sx={{ display: "inline-flex", alignItems: "center", gap: 0.5 }}
           >
-            {half ? "±" : field.kind === "glass.piece" ? "pipette no." : oneOf(state)}
+            {half ? "±" : field.kind === "glass.piece" ? say`pipette no.` : oneOf(state)}
             {locked ? (
               <span style={{ fontFamily: fonts.reading, color: colors.ink }}>
                 {half ? shown : (value ?? "–")}
@@ -77,7 +80,7 @@ export function StageInput(props: StageInputProps) {
               <Button
                 size="small"
                 onClick={() => onChoose(state)}
-                aria-label={`${name.replace(/:$/, "")} ${shown} ${field.unit}, change`}
+                aria-label={say`${name.replace(/:$/, "")} ${shown} ${unitText(field.unit)}, change`}
                 sx={{
                   fontFamily: value === undefined && !half ? undefined : fonts.reading,
                   fontWeight: 500,
@@ -93,15 +96,15 @@ export function StageInput(props: StageInputProps) {
         );
       })}
       <span>
-        {main?.field.unit}
+        {say(unitText(main?.field.unit ?? ""))}
         {label?.meaning === "k = 2" ? " (k = 2)" : ""}
-        {!read && presumed ? ", presumed" : ""}
+        {!read && presumed ? say`, presumed` : ""}
       </span>
       {used && <FromBottle used={used} />}
-      {used && preselectedNow && <span>(preselected)</span>}
+      {used && preselectedNow && <span>{say`(preselected)`}</span>}
       {fromShelf && !locked && (
-        <Button size="small" onClick={onTake} aria-label={`${input.label}: take from the shelf`}>
-          {read ? "another bottle" : "from the shelf"}
+        <Button size="small" onClick={onTake} aria-label={say`${input.label}: take from the shelf`}>
+          {read ? say`another bottle` : say`from the shelf`}
         </Button>
       )}
     </Box>

@@ -14,6 +14,7 @@ import { TakeDialog } from "./take-bottle";
 import { CorrectDialog } from "./correct-dialog";
 import { bottlesFor, ShelfContext } from "./shelf-context";
 import { StageInput } from "./stage-input";
+import { useSay } from "../../../words/text";
 
 interface StageReadingsProps {
   stage: ComputedEvaluation;
@@ -83,6 +84,7 @@ interface RecordNextProps {
 }
 
 function RecordNext({ waiting, onChoose }: RecordNextProps) {
+  const say = useSay();
   return (
     <Button
       variant="contained"
@@ -91,7 +93,7 @@ function RecordNext({ waiting, onChoose }: RecordNextProps) {
       sx={{ mt: 1 }}
       {...cursorTarget}
     >
-      Record: {waiting.field.label}
+      {say`Record: ${waiting.field.label}`}
     </Button>
   );
 }
@@ -113,6 +115,7 @@ function EarlierResult({
   readonly input: Extract<Input, { is: "result" }>;
   readonly earlier: ComputedEvaluation;
 }) {
+  const say = useSay();
   return (
     <Box>
       {input.label}{" "}
@@ -123,9 +126,9 @@ function EarlierResult({
           color: colors.ink,
         }}
       >
-        {shownResult(earlier, input.result)?.text ?? "not known yet"}
+        {say(shownResult(earlier, input.result)?.text ?? say`not known yet`)}
       </Box>
-      {earlier.shown && earlier.implausible.length === 0 && " (its set is not closed yet)"}
+      {earlier.shown && earlier.implausible.length === 0 && say` (its set is not closed yet)`}
     </Box>
   );
 }

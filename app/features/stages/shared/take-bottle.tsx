@@ -14,6 +14,8 @@ import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { When } from "../../../ui/when";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface TakeDialogProps {
   input: Input;
@@ -26,14 +28,15 @@ interface TakeDialogProps {
 
 /** Picks a bottle of the shelf: its concentration comes with its ±. */
 export function TakeDialog({ input, bottles, stageKey, replaces, onClose }: TakeDialogProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   const [chosen, setChosen] = useState(bottles[0]?.id ?? "");
   const [reason, setReason] = useState("");
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const bottle = bottles.find((b) => b.id === chosen);
   const submit = () => {
-    if (!bottle?.current) return setProblem("Choose a bottle");
-    if (replaces && reason.trim() === "") return setProblem("Say why another one is taken");
+    if (!bottle?.current) return setProblem(say`Choose a bottle`);
+    if (replaces && reason.trim() === "") return setProblem(say`Say why another one is taken`);
     void send({
       intent: "take",
       stageKey,
@@ -43,34 +46,39 @@ export function TakeDialog({ input, bottles, stageKey, replaces, onClose }: Take
     }).then((answer) => (answer.status === "done" ? onClose() : setProblem(answer.message)));
   };
   return (
-    <FormDialog title={`${input.label}: from the shelf`} submit="Take it" onSubmit={submit} onClose={onClose}>
-      <TextField select label="Bottle" value={chosen} onChange={(e) => setChosen(e.target.value)}>
+    <FormDialog
+      title={say`${input.label}: from the shelf`}
+      submit={say`Take it`}
+      onSubmit={submit}
+      onClose={onClose}
+    >
+      <TextField select label={say`Bottle`} value={chosen} onChange={(e) => setChosen(e.target.value)}>
         {bottles.map((b) => (
           <MenuItem key={b.id} value={b.id} sx={{ whiteSpace: "normal" }}>
-            {b.code} {b.name}, {b.current && concentrationText(b.current)}
+            {b.code} {b.name}, {b.current && say(concentrationText(b.current))}
           </MenuItem>
         ))}
       </TextField>
       {bottle?.current && (
         <Typography color="textSecondary">
           <span style={{ fontFamily: fonts.reading, color: colors.ink }}>
-            {concentrationText(bottle.current)}
+            {say(concentrationText(bottle.current))}
           </span>
-          , {howWords[bottle.current.how]} <When at={bottle.current.at} />
+          , {say(howWords[bottle.current.how])} <When at={bottle.current.at} />
         </Typography>
       )}
       {bottle?.state === "past its date" && (
-        <Alert severity="warning">Past its date: restandardize before you rely on it.</Alert>
+        <Alert severity="warning">{say`Past its date: restandardize before you rely on it.`}</Alert>
       )}
       {replaces && (
         <ReasonField
           value={reason}
-          usual={["another bottle", "restandardized", "wrong bottle chosen"]}
+          usual={[say`another bottle`, "restandardized", say`wrong bottle chosen`]}
           problem={null}
           onChange={setReason}
         />
       )}
-      {problem && <Alert severity="error">{problem}</Alert>}
+      {problem && <Alert severity="error">{say(problem)}</Alert>}
     </FormDialog>
   );
 }
@@ -87,13 +95,14 @@ export function bottleUsed(
 
 /** From which bottle a value came, and how old its concentration is. */
 export function FromBottle({ used }: { used: UsedSolution }) {
+  const say = useSay();
   return (
     <Box component="span" sx={{ color: colors.inkSoft }}>
-      from{" "}
+      {say`from`}{" "}
       <Link to={`/shelf/${used.solutionId}`} style={{ color: colors.teal }}>
         {used.code}
       </Link>
-      , {howWords[used.how]} <When at={used.at} />
+      , {say(howWords[used.how])} <When at={used.at} />
     </Box>
   );
 }

@@ -2,7 +2,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
-import { capitalized } from "~/core/text";
+import { capitalized, msg, type Phrase } from "~/core/text";
 import { fieldKey } from "~/core/method";
 import { useRunInHand } from "../../../entry/run-context";
 import { answerIn, confirmAllIn, stateIn, typeIn } from "../../../entry/entry";
@@ -10,30 +10,37 @@ import { ReadingTextField } from "../../../entry/reading-text-field";
 import { useDialogEntry } from "../../../entry/use-dialog-entry";
 import { isTaken } from "../../../live/post";
 import { FormDialog, ReasonField } from "../../../ui/form-dialog";
+import { useSay } from "../../../words/text";
 
 interface TrialDialogProps {
   trial: Pick<TrialEvaluation, "id" | "name" | "words" | "record">;
   onClose: () => void;
 }
 
-const usualReasons = ["overshot", "air bubble in the tip", "spilled", "burette ran out"];
+const usualReasons = [msg`overshot`, msg`air bubble in the tip`, msg`spilled`, msg`burette ran out`];
 
 /** Strikes a trial out, with the reason. It stays in the ledger and never counts. */
 export function StrikeDialog({ trial, onClose }: TrialDialogProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   const [reason, setReason] = useState("");
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const submit = () => {
-    if (reason.trim() === "") return setProblem("Say why the trial is struck out");
+    if (reason.trim() === "") return setProblem(say`Say why the trial is struck out`);
     void send({ intent: "strike", trialId: trial.id, reason }).then((answer) => {
       if (answer.status === "done") onClose();
       else setProblem(answer.message);
     });
   };
   return (
-    <FormDialog title={`Strike out ${trial.words}`} submit="Strike out" onSubmit={submit} onClose={onClose}>
+    <FormDialog
+      title={say`Strike out ${trial.words}`}
+      submit={say`Strike out`}
+      onSubmit={submit}
+      onClose={onClose}
+    >
       <Typography color="textSecondary">
-        It stays in the ledger, never counts, and can be restored.
+        {say`It stays in the ledger, never counts, and can be restored.`}
       </Typography>
       <ReasonField value={reason} usual={usualReasons} problem={problem} onChange={setReason} />
     </FormDialog>
@@ -46,13 +53,14 @@ interface BackDialogProps extends TrialDialogProps {
 }
 
 const backLabels = [
-  "Added back, mL",
-  "Titrant equivalent to 1 mL of it, mL",
-  "Final reading, after going on, mL",
+  msg`Added back, mL`,
+  msg`Titrant equivalent to 1 mL of it, mL`,
+  msg`Final reading, after going on, mL`,
 ];
 
 /** An overshot end that was brought back by a known amount: what that took of the titrant is no part of the titer. */
 export function BackDialog({ trial, stage, onClose }: BackDialogProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   const states = (["back.volume", "back.worth", "burette.final"] as const).flatMap(
     (kind) => trial.fields.find(({ field }) => field.kind === kind && field.symbol === stage.titer) ?? [],
@@ -78,7 +86,7 @@ export function BackDialog({ trial, stage, onClose }: BackDialogProps) {
         ...{ intent: "observe", id: reading.id, stageKey: stage.key, trial: { id, kind } },
         ...{ symbol: reading.field.symbol, kind: reading.field.kind, text: reading.text },
         supersedes: present?.id ?? null,
-        reason: present ? "overshot, brought back and gone on" : null,
+        reason: present ? say`overshot, brought back and gone on` : null,
       });
       answerIn(entry, isTaken(answer) ? [reading] : entered, answer);
       if (!isTaken(answer)) return;
@@ -87,22 +95,21 @@ export function BackDialog({ trial, stage, onClose }: BackDialogProps) {
   };
   return (
     <FormDialog
-      title={`${capitalized(trial.words)}: overshot, brought back`}
-      submit="Record it"
+      title={say`${capitalized(trial.words)}: overshot, brought back`}
+      submit={say`Record it`}
       onSubmit={() => void submit()}
       onClose={onClose}
     >
       <Typography color="textSecondary">
-        Add a known volume of what is titrated, until the color is gone, and go on to the end. The titer is
-        then final minus initial, less what the added volume takes.
+        {say`Add a known volume of what is titrated, until the color is gone, and go on to the end. The titer is then final minus initial, less what the added volume takes.`}
       </Typography>
       {states.map(({ field }, i) => (
         <ReadingTextField
           key={fieldKey(field)}
-          label={backLabels[i] ?? field.label}
+          label={say(backLabels[i] ?? field.label)}
           state={stateIn(entry, field)}
           autoFocus={i === 0}
-          hint={i === 1 ? "1.00 where both are equally strong" : undefined}
+          hint={i === 1 ? say`1.00 where both are equally strong` : undefined}
           onType={(text) => typeIn(entry, field, text)}
         />
       ))}
@@ -112,22 +119,23 @@ export function BackDialog({ trial, stage, onClose }: BackDialogProps) {
 
 /** Gives a trial a name of its own. */
 export function LabelDialog({ trial, onClose }: TrialDialogProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   const [label, setLabel] = useState(trial.record.label ?? "");
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const submit = () =>
     void send({ intent: "label", trialId: trial.id, label }).then((answer) => {
       if (answer.status === "done") onClose();
       else setProblem(answer.message);
     });
   return (
-    <FormDialog title={`Name of ${trial.words}`} submit="Rename" onSubmit={submit} onClose={onClose}>
+    <FormDialog title={say`Name of ${trial.words}`} submit={say`Rename`} onSubmit={submit} onClose={onClose}>
       <TextField
-        label="Name"
+        label={say`Name`}
         value={label}
         autoFocus
         error={problem !== null}
-        helperText={problem ?? "empty: its number"}
+        helperText={say(problem ?? say`empty: its number`)}
         onChange={(event) => setLabel(event.target.value)}
         slotProps={{ htmlInput: { maxLength: 40 } }}
       />

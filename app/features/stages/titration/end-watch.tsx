@@ -8,6 +8,7 @@ import { serverNow, useServerNow } from "../../../live/timers";
 import { colors, fonts } from "../../../theme/theme";
 import { useCursor } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
+import { useSay } from "../../../words/text";
 
 /** The stopwatch that begins with the end of a trial. */
 export const endWatch = (stageKey: string, trialId: string, flask: string, seconds: number): StartTimer => ({
@@ -47,6 +48,7 @@ export function EndWatch({ stage }: { stage: StageRecord | undefined }) {
 }
 
 function Watch({ timer, onKept, onFaded }: { timer: TimerRecord; onKept: () => void; onFaded: () => void }) {
+  const say = useSay();
   const now = useServerNow();
   const state = timerState(timer, now ?? 0);
   const left = state.state === "running" ? state.left : 0;
@@ -54,7 +56,7 @@ function Watch({ timer, onKept, onFaded }: { timer: TimerRecord; onKept: () => v
   return (
     <Box
       role="group"
-      aria-label="Does the color stay?"
+      aria-label={say`Does the color stay?`}
       sx={{
         display: "flex",
         alignItems: "center",
@@ -75,14 +77,14 @@ function Watch({ timer, onKept, onFaded }: { timer: TimerRecord; onKept: () => v
         {now === null ? "" : over ? "0:00" : clockText(left)}
       </Box>
       <Box sx={{ flex: "1 1 160px", lineHeight: 1.3 }}>
-        End of {timer.flask || "the trial"}:{" "}
-        <b>{over ? "the time is over. Did the color stay?" : "does the color stay?"}</b>
+        {say`End of ${timer.flask || say`the trial`}:`}{" "}
+        <b>{over ? say`the time is over. Did the color stay?` : say`does the color stay?`}</b>
       </Box>
       <Button variant="contained" onClick={onKept}>
-        Kept
+        {say`Kept`}
       </Button>
       <Button variant="outlined" onClick={onFaded}>
-        Faded: keep titrating
+        {say`Faded: keep titrating`}
       </Button>
     </Box>
   );

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { lazy, Suspense, useState } from "react";
-import { capitalized } from "~/core/text";
+import { capitalized, msg, type Phrase } from "~/core/text";
 import type { Condition } from "~/core/method";
 import type { StageRecord, TimerRecord } from "~/core/record";
 import { clockText, type TimerState, timerState } from "~/core/timing";
@@ -9,6 +9,7 @@ import { useServerNow } from "../../../live/timers";
 import { colors, fonts } from "../../../theme/theme";
 import type { TrialEntry } from "./use-trial-entry";
 import { useRunInHand } from "../../../entry/run-context";
+import { useSay } from "../../../words/text";
 
 const StaggerDialog = lazy(() => import("./stagger-dialog").then((m) => ({ default: m.StaggerDialog })));
 
@@ -20,12 +21,13 @@ interface FlaskBarProps {
 
 interface Flask {
   readonly id: string;
-  readonly name: string;
+  readonly name: Phrase;
   readonly timer: TimerRecord | undefined;
 }
 
 /** Flasks that are begun or planned, each with its time: which one is in hand, and how several can be staggered. */
 export function FlaskBar({ entry, standing }: FlaskBarProps) {
+  const say = useSay();
   const { record: run } = useRunInHand();
   const record = run.stages.find((s) => s.key === entry.stage.key);
   const [staggering, setStaggering] = useState(false);
@@ -38,7 +40,7 @@ export function FlaskBar({ entry, standing }: FlaskBarProps) {
   return (
     <Box
       role="group"
-      aria-label="Flasks"
+      aria-label={say`Flasks`}
       sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 0.75 }}
     >
       {flasks.map((flask) => (
@@ -51,12 +53,12 @@ export function FlaskBar({ entry, standing }: FlaskBarProps) {
           aria-pressed={!inHand}
           onClick={() => entry.takeInHand("next")}
         >
-          {inHand ? "+ Next flask" : "Next flask"}
+          {inHand ? say`+ Next flask` : say`Next flask`}
         </Button>
       )}
       {standing && (
         <Button size="small" onClick={() => setStaggering(true)} sx={{ ml: "auto" }}>
-          Stagger several flasks …
+          {say`Stagger several flasks …`}
         </Button>
       )}
       {staggering && standing && (
@@ -102,6 +104,7 @@ interface ChipProps {
 }
 
 function Chip({ flask, on, onTake }: ChipProps) {
+  const say = useSay();
   return (
     <Button
       size="small"
@@ -109,27 +112,28 @@ function Chip({ flask, on, onTake }: ChipProps) {
       aria-pressed={on}
       onClick={() => onTake(flask.id)}
     >
-      {flask.name}
+      {say(flask.name)}
       {flask.timer && <Left timer={flask.timer} on={on} />}
     </Button>
   );
 }
 
 /** How a flask stands in time: "4:20", "over by 0:15", "in 1:10", "start it". */
-export function timeOfFlask(state: TimerState): string {
+export function timeOfFlask(state: TimerState): Phrase {
   if (state.state === "running")
-    return state.left > 0 ? clockText(state.left) : `over by ${clockText(-state.left)}`;
+    return state.left > 0 ? clockText(state.left) : msg`over by ${clockText(-state.left)}`;
   if (state.state !== "planned" || state.toStart === null) return "";
-  return state.toStart > 0 ? `in ${clockText(state.toStart)}` : "start it";
+  return state.toStart > 0 ? msg`in ${clockText(state.toStart)}` : msg`start it`;
 }
 
 function Left({ timer, on }: { timer: TimerRecord; on: boolean }) {
+  const say = useSay();
   const now = useServerNow();
   if (now === null) return null;
   const state = timerState(timer, now);
   return (
     <Box component="span" sx={{ fontFamily: fonts.reading, ml: 1, color: on ? "inherit" : colors.inkSoft }}>
-      {timeOfFlask(state)}
+      {say(timeOfFlask(state))}
     </Box>
   );
 }

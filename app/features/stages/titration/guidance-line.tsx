@@ -3,6 +3,7 @@ import type { Field } from "~/core/inputs";
 import type { Guidance } from "~/core/stages";
 import { colors } from "../../../theme/theme";
 import { numbersOut } from "../../../ui/number-text";
+import { useSay } from "../../../words/text";
 
 /** Where the end should come and where to slow down; or what is missing to say so. */
 export function GuidanceLine(props: {
@@ -12,14 +13,15 @@ export function GuidanceLine(props: {
   /** True where something but the titer of this flask is still to be read, and then more will be known. */
   first: boolean;
 }) {
+  const say = useSay();
   const { guidance, missing, closed, first } = props;
   const text = guidance
     ? guidance.text
     : missing && first
       ? missing.kind.startsWith("mass")
-        ? "Weigh the solid first; the expected end point follows from the mass."
-        : "Measure out the sample first; the expected end point follows from the volume."
-      : "End point unknown. Run a quick rough titration first.";
+        ? say`Weigh the solid first; the expected end point follows from the mass.`
+        : say`Measure out the sample first; the expected end point follows from the volume.`
+      : say`End point unknown. Run a quick rough titration first.`;
   const stop = !closed && guidance !== null && !guidance.roomLeft;
   return (
     <Box
@@ -36,8 +38,8 @@ export function GuidanceLine(props: {
       }}
     >
       {closed
-        ? "The set is closed. You can add another trial; it is judged with the others."
-        : numbersOut(text)}
+        ? say`The set is closed. You can add another trial; it is judged with the others.`
+        : numbersOut(say(text))}
     </Box>
   );
 }

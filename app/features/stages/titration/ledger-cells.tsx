@@ -7,6 +7,8 @@ import { isDraft } from "~/core/change";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import type { CorrectionTarget } from "../shared/correct-dialog";
+import { useSay } from "../../../words/text";
+import { unitText } from "~/core/text";
 
 interface ReadingCellProps {
   state: FieldState | undefined;
@@ -16,6 +18,7 @@ interface ReadingCellProps {
 
 /** One reading as typed: what was corrected struck through above what holds now, which opens to be corrected. */
 export function ReadingCell({ state, trial, onCorrect }: ReadingCellProps) {
+  const say = useSay();
   const { locked } = useRunInHand();
   if (!state) return null;
   const { present, history, field } = state;
@@ -35,7 +38,7 @@ export function ReadingCell({ state, trial, onCorrect }: ReadingCellProps) {
         ) : (
           <ButtonBase
             onClick={() => onCorrect({ trialId: trial.id, fieldKey: fieldKey(field) })}
-            aria-label={`${field.label} ${present.value ?? ""}, correct`}
+            aria-label={say`${field.label} ${present.value ?? ""}, correct`}
             sx={{
               font: "inherit",
               px: 0.5,
@@ -64,12 +67,13 @@ interface ResultCellProps {
 
 /** A trial's result, which opens into its working once it is saved. */
 export function ResultCell({ text, unit, trial, workingHref }: ResultCellProps) {
+  const say = useSay();
   if (text === "" || trial.fields.some((f) => f.present && isDraft(f.present))) return text;
   return (
     <Box
       component={Link}
       to={workingHref}
-      aria-label={`${text} ${unit}, working of ${trial.words}`}
+      aria-label={say`${text} ${unitText(unit)}, working of ${trial.words}`}
       sx={{ color: "inherit", textDecorationColor: colors.lineStrong, textUnderlineOffset: 3 }}
     >
       {text}

@@ -3,10 +3,11 @@ import { inUnit, printedUnit, toDecimals } from "~/core/quantity";
 import { type HouseRules } from "~/core/rules";
 import { perOf, settingOf, fieldKey } from "~/core/method";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
+import { msg, type Phrase, unitText, uncapitalized, joined } from "~/core/text";
 
 export interface Column {
   readonly key: string;
-  readonly head: string;
+  readonly head: Phrase;
   readonly field?: string;
   readonly value?: (trial: TrialEvaluation) => string;
 }
@@ -38,17 +39,17 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
     ...columns,
     {
       key: "result",
-      head: printedUnit(definition.result.unit) || definition.result.symbol,
+      head: unitText(printedUnit(definition.result.unit) || definition.result.symbol),
       value: (trial) => trial.shownResult?.value ?? "",
     },
   ];
 }
 
 /** "refilled at 48.00, went on from 1.00": without it, final minus initial is not the titer that stands beside them. */
-function refillWords({ fields }: TrialEvaluation): string | null {
+function refillWords({ fields }: TrialEvaluation): Phrase | null {
   const read = (kind: string) => fields.find(({ field }) => field.kind === kind)?.present?.value ?? null;
   const [before, after] = [read("burette.before-refill"), read("burette.after-refill")];
-  return before === null || after === null ? null : `refilled at ${before}, went on from ${after}`;
+  return before === null || after === null ? null : msg`refilled at ${before}, went on from ${after}`;
 }
 
 /** Why a trial does not count, and what was corrected in it. */
@@ -56,29 +57,29 @@ export function noteOf(
   trial: TrialEvaluation,
   { state, members }: TitrationEvaluation["agreement"],
   waiting: ReadonlySet<string>,
-): string {
+): Phrase {
   const { record, fields, cautions, eligible, missing } = trial;
-  const parts: string[] = record.observations.some((o) => waiting.has(o.id))
-    ? ["waiting for the server"]
+  const parts: Phrase[] = record.observations.some((o) => waiting.has(o.id))
+    ? [msg`waiting for the server`]
     : [];
-  if (record.observations.some(({ source }) => source === "paper")) parts.push("entered from paper");
+  if (record.observations.some(({ source }) => source === "paper")) parts.push(msg`entered from paper`);
   if (record.struck)
     parts.push(
-      `struck out: ${record.struck.reason}${record.struck.person ? ` (${record.struck.person})` : ""}`,
+      msg`struck out: ${record.struck.reason}${record.struck.person ? ` (${record.struck.person})` : ""}`,
     );
-  else if (record.kind === "rough") parts.push("rough, not used");
-  else if (missing) parts.push("running");
+  else if (record.kind === "rough") parts.push(msg`rough, not used`);
+  else if (missing) parts.push(msg`running`);
   // While no set stands, nothing is outside one.
-  else if (eligible && state === "set" && !members.includes(trial.id)) parts.push("outside the set");
+  else if (eligible && state === "set" && !members.includes(trial.id)) parts.push(msg`outside the set`);
   const refill = refillWords(trial);
   if (refill) parts.push(refill);
-  if (trial.overshot) parts.push("overshot: the end came before");
+  if (trial.overshot) parts.push(msg`overshot: the end came before`);
   for (const { history, field } of fields) {
     const correction = history.filter((o) => o.supersedes && o.reason && o.text !== "").at(-1);
     if (correction)
       parts.push(
-        `${field.label.toLowerCase()}: ${correction.reason}${correction.person ? `, ${correction.person}` : ""}`,
+        msg`${uncapitalized(field.label)}: ${correction.reason ?? ""}${correction.person ? `, ${correction.person}` : ""}`,
       );
   }
-  return [...parts, ...cautions.map((c) => c.message)].join("; ");
+  return joined([...parts, ...cautions.map((c) => c.message)], "; ");
 }

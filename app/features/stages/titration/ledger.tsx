@@ -15,6 +15,7 @@ import type { CorrectionTarget } from "../shared/correct-dialog";
 import { ReadingCell, ResultCell } from "./ledger-cells";
 import { type Column, columnsOf, noteOf } from "./ledger-columns";
 import { type TrialActions, TrialMenu } from "./trial-menu";
+import { useSay } from "../../../words/text";
 
 interface LedgerProps extends TrialActions {
   onCorrect: (target: CorrectionTarget) => void;
@@ -24,6 +25,7 @@ interface LedgerProps extends TrialActions {
 
 /** The trials of a stage, each reading as typed, corrections struck through above what holds now. */
 export function Ledger({ runId, stage, onCorrect, ...actions }: LedgerProps) {
+  const say = useSay();
   const { rules } = useRunInHand();
   const [menu, setMenu] = useState<{ anchor: HTMLElement; trial: TrialEvaluation } | null>(null);
   const columns = columnsOf(stage, rules);
@@ -31,19 +33,19 @@ export function Ledger({ runId, stage, onCorrect, ...actions }: LedgerProps) {
   const workingHref = (trial: TrialEvaluation) =>
     `/runs/${runId}/working?stage=${stage.key}&trial=${trial.id}`;
   return (
-    <Sheet component="section" aria-label="Trials of this stage" sx={{ px: 0, pb: 0.5 }}>
+    <Sheet component="section" aria-label={say`Trials of this stage`} sx={{ px: 0, pb: 0.5 }}>
       <Typography variant="h2" sx={{ px: 2, mb: 0.5 }}>
-        Trials of this stage
+        {say`Trials of this stage`}
       </Typography>
       {trials.length === 0 ? (
         <Typography color="textSecondary" sx={{ px: 2, pb: 1.5 }}>
-          Trials appear here, reading by reading.
+          {say`Trials appear here, reading by reading.`}
         </Typography>
       ) : (
         <Box
           sx={{ overflowX: "auto", position: "relative" }}
           role="region"
-          aria-label="Ledger"
+          aria-label={say`Ledger`}
           // A table that may scroll sideways must be reachable by keyboard.
           tabIndex={0}
         >
@@ -67,6 +69,7 @@ export function Ledger({ runId, stage, onCorrect, ...actions }: LedgerProps) {
         <TrialMenu
           {...menu}
           titer={stage.titer}
+          definition={stage.definition}
           workingHref={workingHref(menu.trial)}
           actions={actions}
           onClose={() => setMenu(null)}
@@ -87,6 +90,7 @@ interface TrialRowsProps {
 
 /** A trial with all its readings, and beneath it what there is to say of it. */
 function TrialRows({ trial, columns, stage, onCorrect, workingHref, onMenu }: TrialRowsProps) {
+  const say = useSay();
   const { waiting } = useRunInHand();
   const { record, name } = trial;
   const note = noteOf(trial, stage.agreement, waiting);
@@ -95,7 +99,7 @@ function TrialRows({ trial, columns, stage, onCorrect, workingHref, onMenu }: Tr
     <Box component="tbody" sx={{ color: faint ? colors.inkSoft : colors.ink }}>
       <tr>
         <th scope="row" style={{ textAlign: "left", fontWeight: 600 }}>
-          {record.struck ? <s>{name}</s> : name}
+          {record.struck ? <s>{say(name)}</s> : say(name)}
         </th>
         {columns.map(({ key, field, value }) => (
           <td key={key} style={record.struck && !field ? { textDecoration: "line-through" } : undefined}>
@@ -120,7 +124,7 @@ function TrialRows({ trial, columns, stage, onCorrect, workingHref, onMenu }: Tr
         <td style={{ padding: 0 }}>
           <IconButton
             size="small"
-            aria-label={`Actions for ${trial.words}`}
+            aria-label={say`Actions for ${trial.words}`}
             onClick={(event) => onMenu(event.currentTarget)}
             sx={{ width: 36, height: 36, color: colors.ink, fontWeight: 700 }}
           >
@@ -130,7 +134,7 @@ function TrialRows({ trial, columns, stage, onCorrect, workingHref, onMenu }: Tr
       </tr>
       {note && (
         <tr className="note">
-          <td colSpan={columns.length + 2}>{together(note)}</td>
+          <td colSpan={columns.length + 2}>{together(say(note))}</td>
         </tr>
       )}
     </Box>
@@ -138,20 +142,21 @@ function TrialRows({ trial, columns, stage, onCorrect, workingHref, onMenu }: Tr
 }
 
 function LedgerHead({ columns }: { readonly columns: Column[] }) {
+  const say = useSay();
   return (
     <thead>
       <tr>
         <th scope="col" style={{ textAlign: "left" }}>
-          Trial
+          {say`Trial`}
         </th>
         {columns.map(({ key, head }) => (
           <th scope="col" key={key}>
-            {head}
+            {say(head)}
           </th>
         ))}
         <th scope="col">
           <Box component="span" sx={visuallyHidden}>
-            Actions
+            {say`Actions`}
           </Box>
         </th>
       </tr>

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { MaybeMark } from "~/core/method";
 import { colors, fonts } from "../../../theme/theme";
+import { useSay } from "../../../words/text";
 
 interface MaybeMarksProps {
   marks: readonly MaybeMark[];
@@ -12,11 +13,12 @@ interface MaybeMarksProps {
 
 /** Places where the end may have been; one of them can be chosen for the end, whatever was read after it. */
 export function MaybeMarks({ marks, end, onChoose }: MaybeMarksProps) {
+  const say = useSay();
   if (marks.length === 0) return null;
   return (
     <Box
       component="ul"
-      aria-label="Possible end points"
+      aria-label={say`Possible end points`}
       sx={{ listStyle: "none", m: 0, p: 0, display: "flex", flexWrap: "wrap", gap: 1 }}
     >
       {marks.map((mark) => {
@@ -40,19 +42,19 @@ export function MaybeMarks({ marks, end, onChoose }: MaybeMarksProps) {
               {mark.text}
             </Box>
             <Box component="span" sx={{ color: colors.inkSoft, fontSize: "0.92rem" }}>
-              {mark.reason ?? "possible"}
+              {mark.reason ?? say`possible`}
             </Box>
             {stands ? (
               <Box component="span" sx={{ color: colors.tealDeep, pr: 1 }}>
-                ✓ the end point
+                {say`✓ the end point`}
               </Box>
             ) : (
               <Button
                 size="small"
                 onClick={() => onChoose(mark)}
-                aria-label={`${mark.text} was the end point`}
+                aria-label={say`${mark.text} was the end point`}
               >
-                That was the end point
+                {say`That was the end point`}
               </Button>
             )}
           </Box>

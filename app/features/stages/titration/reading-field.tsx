@@ -3,10 +3,11 @@ import Button from "@mui/material/Button";
 import { type ReactNode, type Ref } from "react";
 import type { Field } from "~/core/inputs";
 import type { Observation } from "~/core/record";
-import { sourceWords } from "~/core/text";
+import { sourceWords, unitText } from "~/core/text";
 import type { FieldState, Note } from "../../../entry/field";
 import { frame, ReadingBox, readingText } from "../../../entry/reading-box";
 import { colors } from "../../../theme/theme";
+import { useSay } from "../../../words/text";
 
 interface ReadingFieldProps {
   field: Field;
@@ -33,10 +34,11 @@ interface ReadingFieldProps {
 
 /** One reading of a trial: typed, sent by Enter, then shown as saved until someone corrects it. */
 export function ReadingField(props: ReadingFieldProps) {
+  const say = useSay();
   const { field, state, present, remark, onCorrect, onDrop, ...box } = props;
   const second = state.is === "first of two";
-  const named = `${field.label}${second ? ", second time" : ""}`;
-  const label = field.unit === "" ? named : `${named}, ${field.unit}`;
+  const named = say`${field.label}${second ? say`, second time` : ""}`;
+  const label = field.unit === "" ? named : say`${named}, ${unitText(field.unit)}`;
   if (present && (state.is === "saved" || state.is === "waiting")) {
     return <SavedReading {...{ field, state, present, label, onCorrect, onDrop }} />;
   }
@@ -45,7 +47,7 @@ export function ReadingField(props: ReadingFieldProps) {
       {...box}
       label={label}
       state={state}
-      hint={second ? "do not look at the first reading" : (remark ?? field.hint)}
+      hint={second ? say`do not look at the first reading` : (remark ?? say(field.hint))}
     />
   );
 }
@@ -58,6 +60,7 @@ interface SavedReadingProps extends Pick<ReadingFieldProps, "field" | "onCorrect
 
 /** A reading that is written down: on the server, or waiting in this browser. */
 function SavedReading({ field, state, present, label, onCorrect, onDrop }: SavedReadingProps) {
+  const say = useSay();
   const waits = state.is === "waiting";
   return (
     <Box sx={{ ...frame(colors.line, false), bgcolor: waits ? colors.amberPale : colors.tealWash }}>
@@ -74,25 +77,24 @@ function SavedReading({ field, state, present, label, onCorrect, onDrop }: Saved
         }}
       >
         <span style={{ whiteSpace: "nowrap" }}>
-          {waits ? "… waiting" : "✓ saved"}
-          {sourceWords[present.source]}
+          {say`${waits ? say`… waiting` : say`✓ saved`}${sourceWords[present.source]}`}
         </span>
         {!waits && (
           <Button
             size="small"
             onClick={onCorrect}
             sx={{ minHeight: 28, py: 0, px: 0.75, ml: -0.75 }}
-            aria-label={`Correct ${field.label}`}
+            aria-label={say`Correct ${field.label}`}
           >
-            Correct
+            {say`Correct`}
           </Button>
         )}
       </Box>
       {state.typedMeanwhile !== null && (
         <Box role="status" sx={{ fontSize: "0.9rem", color: colors.amberDeep, fontWeight: 600 }}>
-          Saved from another device while you typed {state.typedMeanwhile}.
+          {say`Saved from another device while you typed ${state.typedMeanwhile}.`}
           <Button size="small" sx={{ minHeight: 28, py: 0 }} onClick={onDrop}>
-            Keep {present.value}
+            {say`Keep`} {present.value}
           </Button>
         </Box>
       )}

@@ -15,6 +15,8 @@ import { ReadingField } from "./reading-field";
 import type { soFar } from "./saved-group";
 import { afterDrops } from "./after-drops";
 import { savedReading, type TrialEntry } from "./use-trial-entry";
+import { type Localized, useSay } from "../../../words/text";
+import { unitText } from "~/core/text";
 
 interface ReadingGroupProps {
   entry: TrialEntry;
@@ -33,13 +35,14 @@ interface ReadingGroupProps {
 
 /** The readings that one quantity comes from, side by side, with what they come to and the button that records them. */
 export function ReadingGroup(props: ReadingGroupProps) {
+  const say = useSay();
   const { entry, fields, total, last, quiet, next, register, onAdvance, onRefill, onCorrect } = props;
   const { rules } = useRunInHand();
   const { stage, trialId } = entry;
   /** The final reading of the burette that is titrated with; that of a sample's is none. */
   const isEnd = (field: Field) => field.kind === "burette.final" && field.symbol === stage.titer;
   const previous = stage.trials.filter((t) => t.id !== trialId && !t.missing).at(-1);
-  const remarkOf = remarksOn(entry, previous, onRefill);
+  const remarkOf = remarksOn(entry, previous, onRefill, say);
   const leave = useLeave(entry, trialId);
   return (
     <Box
@@ -78,9 +81,9 @@ export function ReadingGroup(props: ReadingGroupProps) {
             variant={quiet ? "outlined" : "contained"}
             onClick={() => onAdvance(last)}
             onMouseDown={(event) => event.preventDefault()}
-            title="or press Enter"
+            title={say`or press Enter`}
           >
-            {isEnd(last) ? "Record the end" : "Record"}
+            {isEnd(last) ? say`Record the end` : say`Record`}
           </Button>
         )}
         {last &&
@@ -98,14 +101,15 @@ function SoFar({
   total,
   fields,
 }: {
-  readonly total: { label: string; value: string | null; unit: string } | null;
+  readonly total: ReturnType<typeof soFar>;
   readonly fields: readonly Field[];
 }) {
+  const say = useSay();
   return (
     total && (
       <Box aria-live="polite">
         <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft }}>
-          {total.label}, {total.unit}
+          {say`${total.label}, ${unitText(total.unit)}`}
         </Box>
         <Box
           data-testid={`so-far-${fields[0]?.symbol ?? ""}`}
@@ -125,6 +129,7 @@ function SoFar({
 
 /** The burette does not last: refilled in the middle, with a reading before and one after. */
 function RefillButton({ entry }: { readonly entry: TrialEntry }) {
+  const say = useSay();
   const { refill, setRefill } = entry;
   const toNext = useCursor();
   if (refill === null || refill === "read") return null;
@@ -137,26 +142,27 @@ function RefillButton({ entry }: { readonly entry: TrialEntry }) {
         toNext();
       }}
     >
-      {begun ? "No refill" : "Refill midway"}
+      {begun ? say`No refill` : say`Refill midway`}
     </Button>
   );
 }
 
 function MaybeButton({ entry, last }: { readonly entry: TrialEntry; readonly last: Field }) {
+  const say = useSay();
   return (
     <Button
       size="small"
       onClick={() => entry.markMaybe(last)}
       onMouseDown={(event) => event.preventDefault()}
-      title="or press Alt M"
+      title={say`or press Alt M`}
       data-act="maybe"
     >
-      Possible end point: mark it
+      {say`Possible end point: mark it`}
     </Button>
   );
 }
 
-const footLayout = (total: { label: string; value: string | null; unit: string } | null) =>
+const footLayout = (total: ReturnType<typeof soFar>) =>
   ({
     px: 0.5,
     pt: total ? { sm: 1.1 } : 0,
@@ -202,28 +208,29 @@ function useLeave(entry: TrialEntry, trialId: string) {
 }
 
 /** What has been read of something that is read as often as people like. */
-function readSoFar({ stage, trialId }: TrialEntry, field: Field) {
+function readSoFar({ stage, trialId }: TrialEntry, field: Field, say: Localized) {
   const trial = stage.trials.find((t) => t.id === trialId);
   const state = trial?.fields.find((f) => fieldKey(f.field) === fieldKey(field));
   const texts = (state?.readings ?? []).filter((o) => !isDraft(o)).map(({ text }) => text);
-  return texts.length === 0 ? undefined : `read so far: ${texts.join(", ")}`;
+  return texts.length === 0 ? undefined : say`read so far: ${texts.join(", ")}`;
 }
 
 function remarksOn(
   entry: TrialEntry,
   previous: TrialEvaluation | undefined,
   onRefill: (field: Field) => void,
+  say: Localized,
 ) {
   return (field: Field) => {
-    if (field.many) return readSoFar(entry, field);
+    if (field.many) return readSoFar(entry, field, say);
     if (entry.stateOf(field).is !== "offered") return undefined;
-    if (field.kind === "volume.taken") return `as before, or change it: ${field.hint}`;
-    const from = previous ? `carried from ${previous.words}` : "as the house starts";
+    if (field.kind === "volume.taken") return say`as before, or change it: ${field.hint}`;
+    const from = previous ? say`carried from ${previous.words}` : say`as the house starts`;
     return (
       <>
         {from}
         <Button size="small" sx={{ minHeight: 28, py: 0, px: 0.75 }} onClick={() => onRefill(field)}>
-          Refilled
+          {say`Refilled`}
         </Button>
       </>
     );

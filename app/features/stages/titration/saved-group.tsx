@@ -1,13 +1,15 @@
 import { differenceOf, decimalsOfInput, type Field } from "~/core/inputs";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { inUnit, toDecimals } from "~/core/quantity";
+import { inUnit, toDecimals, withUnit } from "~/core/quantity";
 import { type HouseRules } from "~/core/rules";
 import { fieldKey, inputOf } from "~/core/method";
 import type { Observation } from "~/core/record";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
 import { colors, fonts } from "../../../theme/theme";
 import { useRunInHand } from "../../../entry/run-context";
+import { useSay } from "../../../words/text";
+import { unitText } from "~/core/text";
 
 /** What a group of fields comes to so far: the mass, or the titer; null for a single reading. */
 export function soFar(
@@ -19,10 +21,10 @@ export function soFar(
   const input = inputOf(stage.definition, symbol);
   const difference = input && differenceOf(input);
   if (!input || !difference?.soFar) return null;
-  const { unit, soFar: label } = difference;
+  const { unit, soFar: label, saved = label } = difference;
   const q = trial?.symbols.get(symbol);
   const decimals = decimalsOfInput(input, rules) ?? 2;
-  return { label, value: q ? toDecimals(inUnit(q, unit), decimals) : null, unit };
+  return { label, saved, value: q ? toDecimals(inUnit(q, unit), decimals) : null, unit };
 }
 
 interface SavedGroupProps {
@@ -33,6 +35,7 @@ interface SavedGroupProps {
 
 /** Readings that are all saved draw together into one line, so that the eye lands on what is to be read next. */
 export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
+  const say = useSay();
   const { waiting } = useRunInHand();
   const waits = readings.some(({ observation }) => observation && waiting.has(observation.id));
   const number = { fontFamily: fonts.reading, fontSize: "1.15rem", color: colors.ink } as const;
@@ -53,11 +56,11 @@ export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
     >
       {readings.map(({ field, observation }) => (
         <Box key={fieldKey(field)} sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
-          <span>{field.label}</span>
+          <span>{say(field.label)}</span>
           <Button
             size="small"
             onClick={() => onCorrect(field)}
-            aria-label={`${field.label} ${observation?.value ?? ""}, saved, correct`}
+            aria-label={say`${field.label} ${observation?.value ?? ""}, saved, correct`}
             sx={{
               ...number,
               px: 0.5,
@@ -68,14 +71,14 @@ export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
           >
             {observation?.value}
           </Button>
-          {total ? null : field.unit}
+          {total ? null : say(unitText(field.unit))}
         </Box>
       ))}
       {total && (
         <Box sx={{ display: "flex", alignItems: "center", columnGap: 1 }}>
-          <span>{total.label.replace(" so far", "")}</span>
+          <span>{say(total.saved)}</span>
           <Box component="span" sx={{ ...number, fontWeight: 700 }}>
-            {total.value} {total.unit}
+            {say(withUnit(total.value ?? "", total.unit))}
           </Box>
         </Box>
       )}
@@ -83,7 +86,7 @@ export function SavedGroup({ readings, total, onCorrect }: SavedGroupProps) {
         component="span"
         sx={{ ml: "auto", color: waits ? colors.amberDeep : colors.tealDeep, fontSize: "0.92rem" }}
       >
-        {waits ? "… waiting" : "✓ saved"}
+        {waits ? say`… waiting` : say`✓ saved`}
       </Box>
     </Box>
   );

@@ -10,6 +10,8 @@ import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { numberIn } from "../../../ui/number-in";
 import { FormDialog } from "../../../ui/form-dialog";
+import { useSay } from "../../../words/text";
+import { type Phrase } from "~/core/text";
 
 interface StaggerDialogProps {
   standing: Condition;
@@ -23,6 +25,7 @@ const minutes = (text: string) => (numberIn(text) ?? NaN) * 60;
 
 /** When to start each of several standing flasks, so that none waits for the burette; sets their timers. */
 export function StaggerDialog({ standing, stageKey, first, onClose }: StaggerDialogProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   const { form, setForm, plan, setProblem, problem } = useStagger(standing);
   const field = (name: keyof typeof form, label: string) => (
@@ -42,7 +45,7 @@ export function StaggerDialog({ standing, stageKey, first, onClose }: StaggerDia
         stageKey,
         trialId: newId(),
         what: standing.what,
-        flask: `flask ${first + flask - 1}`,
+        flask: say`flask ${first + flask - 1}`,
         counts: "for",
         seconds: minutes(form.standing),
         strict: standing.strict ?? false,
@@ -56,24 +59,31 @@ export function StaggerDialog({ standing, stageKey, first, onClose }: StaggerDia
     });
   };
   return (
-    <FormDialog title="Stagger several flasks" submit="Set these timers" onSubmit={submit} onClose={onClose}>
+    <FormDialog
+      title={say`Stagger several flasks`}
+      submit={say`Set these timers`}
+      onSubmit={submit}
+      onClose={onClose}
+    >
       <Typography color="textSecondary">
-        Each flask stands its time, none waits, and starts and titrations never overlap.
+        {say`Each flask stands its time, none waits, and starts and titrations never overlap.`}
       </Typography>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "1fr 1fr" }}>
-        {field("flasks", "Flasks")}
-        {field("standing", "Each stands, min")}
-        {field("titration", "One titration takes, min")}
-        {field("starting", "Starting one takes, min")}
-        {field("available", "Time in all, min (if limited)")}
+        {field("flasks", say`Flasks`)}
+        {field("standing", say`Each stands, min`)}
+        {field("titration", say`One titration takes, min`)}
+        {field("starting", say`Starting one takes, min`)}
+        {field("available", say`Time in all, min (if limited)`)}
       </Box>
       <Box role="status">
         {plan.ok ? (
           <StaggerTable plan={plan} first={first} />
         ) : (
-          <Box sx={{ color: colors.brick, fontWeight: 600 }}>{plan.problem.message}</Box>
+          <Box sx={{ color: colors.brick, fontWeight: 600 }}>{say(plan.problem.message)}</Box>
         )}
-        {problem !== null && plan.ok && <Box sx={{ color: colors.brick, fontWeight: 600 }}>{problem}</Box>}
+        {problem !== null && plan.ok && (
+          <Box sx={{ color: colors.brick, fontWeight: 600 }}>{say(problem)}</Box>
+        )}
       </Box>
     </FormDialog>
   );
@@ -86,6 +96,7 @@ function StaggerTable({
   readonly plan: { readonly ok: true; readonly value: Stagger };
   readonly first: number;
 }) {
+  const say = useSay();
   return (
     <>
       <Box
@@ -110,7 +121,7 @@ function StaggerTable({
         <tbody>
           {plan.value.flasks.map(({ flask, startAt, titrateAt, endAt }) => (
             <tr key={flask}>
-              <td>Flask {first + flask - 1}</td>
+              <td>{say`Flask ${first + flask - 1}`}</td>
               <td>{clockText(startAt)}</td>
               <td>{clockText(titrateAt)}</td>
               <td>{clockText(endAt)}</td>
@@ -119,8 +130,7 @@ function StaggerTable({
         </tbody>
       </Box>
       <Typography sx={{ mt: 1 }}>
-        {durationText(plan.value.total)} in all, one start every {durationText(plan.value.every)}
-        {plan.value.how === "in turn" ? ", between two titrations" : ""}. Times count from now, in minutes.
+        {say`${durationText(plan.value.total)} in all, one start every ${durationText(plan.value.every)}${plan.value.how === "in turn" ? say`, between two titrations` : ""}. Times count from now, in minutes.`}
       </Typography>
     </>
   );
@@ -134,7 +144,7 @@ function useStagger(standing: Condition) {
     starting: "1",
     available: "",
   });
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Phrase | null>(null);
   const plan = planStagger({
     flasks: numberIn(form.flasks) ?? NaN,
     standing: minutes(form.standing),

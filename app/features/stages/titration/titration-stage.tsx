@@ -17,6 +17,7 @@ import { TrialEntrySheet } from "./trial-entry";
 import { BackDialog, LabelDialog, StrikeDialog } from "../shared/trial-dialogs";
 import type { StageViewProps } from "../screens";
 import { savedReading, type TrialEntry, useTrialEntry } from "./use-trial-entry";
+import { useSay } from "../../../words/text";
 
 interface OpenDialog {
   readonly kind: "correct" | "strike" | "label" | "back";
@@ -105,6 +106,7 @@ export function TitrationStageView({ stage: saved }: StageViewProps<TitrationEva
 
 /** The burette of the titrant, drawn to scale; a sample may come from one of its own. */
 function Burette({ entry, titer }: { entry: TrialEntry; titer: string }) {
+  const say = useSay();
   const { rules } = useRunInHand();
   const { stage, guidance } = entry;
   const inHand = stage.trials.find((t) => t.id === entry.trialId);
@@ -118,7 +120,7 @@ function Burette({ entry, titer }: { entry: TrialEntry; titer: string }) {
     final &&
     entry.type(final, "ml" in to ? buretteText(to.ml, rules) : afterDrops(entry, final, to.drops, rules));
   return (
-    <Sheet component="section" aria-label="Burette" sx={{ gridArea: "burette", px: 0.5, py: 1.5 }}>
+    <Sheet component="section" aria-label={say`Burette`} sx={{ gridArea: "burette", px: 0.5, py: 1.5 }}>
       <Box sx={{ maxWidth: { xs: 260, sm: "none" }, mx: "auto" }}>
         <BuretteColumn
           capacityMl={rules.burette.capacityMl}
@@ -127,7 +129,7 @@ function Burette({ entry, titer }: { entry: TrialEntry; titer: string }) {
           now={readingOf("burette.final")}
           slowAt={guidance?.slowAt ?? null}
           endNear={guidance?.endNear ?? null}
-          endText={guidance?.endText ?? ""}
+          endTexts={guidance?.endTexts ?? []}
           before={guidance?.before ?? false}
           ends={guidance?.ends ?? []}
           marks={maybeMarks(inHand?.record.observations ?? [], titer).map((mark) => Number(mark.text))}
@@ -147,6 +149,7 @@ interface TrialsLedgerProps {
 
 /** The trials, with what can be done to each. */
 function TrialsLedger({ saved, stage, onDialog }: TrialsLedgerProps) {
+  const say = useSay();
   const { record, send } = useRunInHand();
   const trialOf = (id: string) => saved.trials.find((t) => t.id === id);
   const shared = (trialId: string, kind: "rough" | "fine") =>
@@ -163,7 +166,7 @@ function TrialsLedger({ saved, stage, onDialog }: TrialsLedgerProps) {
       kind: "burette.final",
       text: mark.text,
       supersedes: present.id,
-      reason: `the end was the mark at ${mark.text}`,
+      reason: say`the end was the mark at ${mark.text}`,
     });
   };
   /** A rough trial whose end was overshot tells only where the end is not. */

@@ -8,6 +8,7 @@ import { isOpen } from "../../../entry/field";
 import type { Send } from "../../../entry/use-run";
 import { isTaken, type Outcome } from "../../../live/post";
 import { endWatch } from "./end-watch";
+import { type Phrase, inEnglish } from "~/core/text";
 
 type Source = "typed" | "instrument";
 
@@ -66,7 +67,7 @@ function watchEnds({ send, stage, stageKey, kind, timers }: Acting, field: Field
   const seconds = persistenceOf(stage.definition, kind);
   if (!isEnd || seconds === null) return;
   const flask = stage.trials.find((t) => t.id === trialId)?.words ?? "";
-  void send(endWatch(stageKey, trialId, flask, seconds));
+  void send(endWatch(stageKey, trialId, inEnglish(flask), seconds));
 }
 
 /** Saves what was confirmed of a field, and what goes with it. */
@@ -119,7 +120,7 @@ export function markMaybe(acting: Acting, field: Field): void {
   const mark = acting.asides.find((f) => f.kind === "burette.maybe" && f.symbol === field.symbol);
   const { text } = stateIn(of, field);
   if (!mark) return;
-  const refuse = (message: string) => {
+  const refuse = (message: Phrase) => {
     const problem = { severity: "stop", message } as const;
     happen(of.place, fieldKey(field), { ...{ on: "confirm", text, problem, ask: null }, newId: () => "" });
   };

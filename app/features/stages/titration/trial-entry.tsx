@@ -4,7 +4,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useRef } from "react";
 import { v7 as newId } from "uuid";
-import { capitalized } from "~/core/text";
+import { capitalized, msg } from "~/core/text";
 import { type Condition, fieldKey, maybeMarks, ribbonNow, timedConditions } from "~/core/method";
 import type { Field } from "~/core/inputs";
 import { unconfirmedVolumes } from "~/core/stages";
@@ -23,6 +23,7 @@ import { useCursor, useCursorOn } from "../../../entry/cursor";
 import { isOpen, isTouched } from "../../../entry/field";
 import { useRunInHand } from "../../../entry/run-context";
 import { savedReading, type TrialEntry } from "./use-trial-entry";
+import { useSay } from "../../../words/text";
 
 interface TrialEntrySheetProps {
   entry: TrialEntry;
@@ -31,6 +32,7 @@ interface TrialEntrySheetProps {
 
 /** The working place of the trial in hand: where the end should come, the fields in the order of the work, the colors. */
 export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
+  const say = useSay();
   const { record: run, rules, send } = useRunInHand();
   const { stage, fields, trialId, closed } = entry;
   const { definition } = stage;
@@ -73,9 +75,9 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
   const untouched = !fields.some((f) => f.symbol === titer && presentOf(f));
 
   const planned = record?.timers?.find((t) => t.trialId === trialId)?.flask;
-  const flask = trial ? trial.words : (planned ?? "the next flask");
+  const flask = say(trial ? trial.words : (planned ?? msg`the next flask`));
   const isRough = trial ? trial.record.kind === "rough" && trial.record.label === null : !planned;
-  const heading = isRough ? "Rough trial" : capitalized(flask);
+  const heading = isRough ? say`Rough trial` : capitalized(flask);
   const startTime = (condition: Condition) =>
     void send({
       intent: "start-timer",
@@ -95,9 +97,9 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
   const warm = entry.aside("temperature.flask");
 
   return (
-    <Sheet component="section" aria-label="Trial in hand" sx={{ display: "grid", gap: 1.5 }}>
+    <Sheet component="section" aria-label={say`Trial in hand`} sx={{ display: "grid", gap: 1.5 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
-        <Typography variant="h2">{heading}</Typography>
+        <Typography variant="h2">{say(heading)}</Typography>
         <Typography variant="body2" color="textSecondary" sx={{ flexGrow: 1 }}>
           {definition.indicator}
         </Typography>
@@ -105,11 +107,11 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
           exclusive
           size="small"
           value={entry.kind}
-          aria-label="Does it count?"
+          aria-label={say`Does it count?`}
           onChange={(_event, kind: "rough" | "fine" | null) => kind && entry.setKind(kind)}
         >
-          <ToggleButton value="rough">rough</ToggleButton>
-          <ToggleButton value="fine">counts</ToggleButton>
+          <ToggleButton value="rough">{say`rough`}</ToggleButton>
+          <ToggleButton value="fine">{say`counts`}</ToggleButton>
         </ToggleButtonGroup>
       </Box>
       <FlaskBar

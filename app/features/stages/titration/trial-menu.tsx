@@ -1,11 +1,12 @@
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { Link } from "react-router";
-import { fieldKey, type MaybeMark, maybeMarks } from "~/core/method";
+import { fieldKey, inputOf, type MaybeMark, maybeMarks, type TitrationStage } from "~/core/method";
 import type { TrialEvaluation } from "~/core/stages";
-import { uncapitalized } from "~/core/text";
+import { msg, uncapitalized } from "~/core/text";
 import { useRunInHand } from "../../../entry/run-context";
 import type { CorrectionTarget } from "../shared/correct-dialog";
+import { useSay } from "../../../words/text";
 
 export interface TrialActions {
   readonly onStrike: (trialId: string) => void;
@@ -24,13 +25,23 @@ interface TrialMenuProps {
   trial: TrialEvaluation;
   /** Symbol of the titer: of several burettes, the one that is titrated with. */
   titer: string;
+  definition: TitrationStage;
   workingHref: string;
   actions: TrialActions;
   onClose: () => void;
 }
 
 /** What can be done with one trial of the ledger. */
-export function TrialMenu({ anchor, trial, titer, workingHref, actions, onClose }: TrialMenuProps) {
+export function TrialMenu({
+  anchor,
+  trial,
+  titer,
+  definition,
+  workingHref,
+  actions,
+  onClose,
+}: TrialMenuProps) {
+  const say = useSay();
   const { locked } = useRunInHand();
   const { id, record, result } = trial;
   const rough = record.kind === "rough";
@@ -54,26 +65,30 @@ export function TrialMenu({ anchor, trial, titer, workingHref, actions, onClose 
     <Menu open anchorEl={anchor} onClose={onClose}>
       {result && (
         <MenuItem component={Link} to={workingHref}>
-          Show its working
+          {say`Show its working`}
         </MenuItem>
       )}
       {!locked && [
-        entry(rough ? "Let it count" : "Mark as rough", () => actions.onMark(id, rough ? "fine" : "rough")),
+        entry(rough ? say`Let it count` : say`Mark as rough`, () =>
+          actions.onMark(id, rough ? "fine" : "rough"),
+        ),
         record.struck
-          ? entry("Restore", () => actions.onRestore(id))
-          : entry("Strike out …", () => actions.onStrike(id)),
-        entry("Rename …", () => actions.onLabel(id)),
-        ...(final ? [entry("Overshot: brought back …", () => actions.onBack(id))] : []),
+          ? entry(say`Restore`, () => actions.onRestore(id))
+          : entry(say`Strike out …`, () => actions.onStrike(id)),
+        entry(say`Rename …`, () => actions.onLabel(id)),
+        ...(final ? [entry(say`Overshot: brought back …`, () => actions.onBack(id))] : []),
         ...(final && rough && !trial.overshot
-          ? [entry("Overshot: the end came before", () => actions.onOvershot(id))]
+          ? [entry(say`Overshot: the end came before`, () => actions.onOvershot(id))]
           : []),
         ...pieces.map(({ field, present }) =>
           entry(
-            `${present ? `Pipette no. ${present.text}` : "Another pipette"} for ${uncapitalized(field.label.replace(/: pipette no\.$/, ""))} …`,
+            say`${present ? msg`Pipette no. ${present.text}` : msg`Another pipette`} for ${uncapitalized(inputOf(definition, field.symbol)?.label ?? field.label)} …`,
             () => actions.onField({ trialId: id, fieldKey: fieldKey(field) }),
           ),
         ),
-        ...marks.map((mark) => entry(`The end was ${mark.text}, as marked`, () => actions.onEnd(id, mark))),
+        ...marks.map((mark) =>
+          entry(say`The end was ${mark.text}, as marked`, () => actions.onEnd(id, mark)),
+        ),
       ]}
     </Menu>
   );

@@ -12,6 +12,8 @@ import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
 import { ShelveButton } from "../shared/shelve";
 import { WayOn } from "../photometer/way-on";
+import { useSay } from "../../../words/text";
+import { unitText } from "~/core/text";
 
 interface UnknownResultProps {
   stage: UnknownEvaluation;
@@ -20,33 +22,33 @@ interface UnknownResultProps {
 
 /** What the unknown comes to, what its ± is made of, the verdict against a limit, and the way on. */
 export function UnknownResult({ stage, evaluation }: UnknownResultProps) {
+  const say = useSay();
   const { record } = useRunInHand();
   const { shown, combined, also, shares, acceptance, definition } = stage;
   const units = unitsLike(definition.result.unit);
   const causes = shares
     .filter((s) => s.part >= 0.01)
     .slice(0, 3)
-    .map((s) => `${s.label} ${Math.round(100 * s.part)} %`);
+    .map((s) => say`${s.label} ${Math.round(100 * s.part)} %`);
   return (
     <Sheet
       component="section"
-      aria-label="Result"
+      aria-label={say`Result`}
       sx={{ order: { xs: 3, md: 0 }, ...(stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}) }}
     >
       <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
-        {together(stage.next)}.
+        {together(say(stage.next))}.
       </Typography>
       <Typography color="textSecondary">{definition.result.name}</Typography>
       <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}>
-        {shown?.text ?? "–"}
+        {say(shown?.text ?? "–")}
       </Box>
       {shown && combined && (
         <Typography variant="body2" color="textSecondary">
-          {combined.count === 1 ? "from one flask" : `mean of ${combined.count} flasks`}, ± is{" "}
-          {plusMinusWords[record.houseRules.plusMinus]}
+          {say`${combined.count === 1 ? say`from one flask` : say`mean of ${combined.count} flasks`}, ± is ${plusMinusWords[record.houseRules.plusMinus]}`}
           {combined.count > 1 &&
-            `; s = ${withUnit(toSignificant(combined.standardDeviation / unitOf(definition.result.unit).factor, 2), definition.result.unit)}, ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of it`}
-          . {causes.length > 0 && `${causes.join(", ")} of it.`}
+            say`; s = ${withUnit(toSignificant(combined.standardDeviation / unitOf(definition.result.unit).factor, 2), definition.result.unit)}, ${toSignificant(100 * combined.relativeStandardDeviation, 2)} % of it`}
+          . {causes.length > 0 && say`${causes.join(", ")} of it.`}
         </Typography>
       )}
       {shown && record.status === "open" && units.length > 1 && (
@@ -54,14 +56,14 @@ export function UnknownResult({ stage, evaluation }: UnknownResultProps) {
       )}
       {also.map(({ definition: { symbol, name }, shown: other }) => (
         <Typography key={symbol}>
-          {name}: <span style={{ fontFamily: fonts.reading }}>{other.text}</span>
+          {say(name)}: <span style={{ fontFamily: fonts.reading }}>{say(other.text)}</span>
         </Typography>
       ))}
       <Footing stage={stage} />
       <Implausible stage={stage} />
       {acceptance && (
         <Typography data-testid="acceptance" sx={{ mt: 0.5, fontWeight: 600 }}>
-          {together(acceptance.text)}
+          {together(say(acceptance.text))}
         </Typography>
       )}
       {shown && (
@@ -80,12 +82,13 @@ interface ShownInProps {
 }
 
 function ShownIn({ definition, stage, units }: ShownInProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   return (
     <TextField
       select
       size="small"
-      label="Shown in"
+      label={say`Shown in`}
       value={definition.result.unit}
       onChange={(event) =>
         void send({ intent: "choose", stageKey: stage.key, name: "unit", value: event.target.value })
@@ -94,7 +97,7 @@ function ShownIn({ definition, stage, units }: ShownInProps) {
     >
       {units.map((unit) => (
         <MenuItem key={unit} value={unit}>
-          {unit}
+          {say(unitText(unit))}
         </MenuItem>
       ))}
     </TextField>

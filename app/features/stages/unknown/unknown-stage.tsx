@@ -28,6 +28,7 @@ import { type CuvetteTarget, displayFields, useCuvette } from "../photometer/use
 import { hidden, usePhotometer } from "../photometer/use-photometer";
 import { useReader, wavelengthOf } from "../photometer/use-reader";
 import { StageFrame } from "../photometer/stage-frame";
+import { useSay } from "../../../words/text";
 
 interface UnknownStageProps {
   stage: UnknownEvaluation;
@@ -57,6 +58,7 @@ interface SampleInHandProps extends UnknownStageProps {
 
 /** The flask of the unknown that is read next; it stays in hand, since an unknown is read several times. */
 function SampleInHand({ stage, evaluation, calibration, which, onTakeUp }: SampleInHandProps) {
+  const say = useSay();
   const { record } = useRunInHand();
   const { definition } = stage;
   const [person, setPerson] = useReader(record.bench);
@@ -88,11 +90,11 @@ function SampleInHand({ stage, evaluation, calibration, which, onTakeUp }: Sampl
   const strongest = calibration?.definition.strongest ?? 0.7;
   const absorbance = strongest * (0.5 + 0.2 * hidden(record.id));
   const photometer = usePhotometer(record.id, nm, cuvetteOf(absorberNear(nm), nm, absorbance), which);
-  const name = sample ? trialWords(sample.record, "flask") : `flask ${stage.trials.length + 1}`;
+  const name = sample ? trialWords(sample.record, "flask") : say`flask ${stage.trials.length + 1}`;
   return (
     <CuvetteSheet
-      title={`Unknown, ${name}`}
-      prompt="Rinse the cuvette with it, fill it, wipe it. Read it as often as the standards were."
+      title={say`Unknown, ${name}`}
+      prompt={say`Rinse the cuvette with it, fill it, wipe it. Read it as often as the standards were.`}
       tint={tintOf(calibration?.definition.color ?? "#8899aa", 0.55)}
       target={target}
       cuvette={cuvette}
@@ -102,7 +104,7 @@ function SampleInHand({ stage, evaluation, calibration, which, onTakeUp }: Sampl
     >
       {sample && (
         <Button size="small" onClick={() => onTakeUp("new")} sx={{ justifySelf: "start", ml: -1 }}>
-          Another flask of it
+          {say`Another flask of it`}
         </Button>
       )}
     </CuvetteSheet>
@@ -172,11 +174,12 @@ interface SampleFlasksProps {
 }
 
 function SampleFlasks({ stage, calibration, symbol, setOpened, setAsked, setStriking }: SampleFlasksProps) {
+  const say = useSay();
   const { send } = useRunInHand();
   return (
     <Sheet
       component="section"
-      aria-label="Flasks of the unknown"
+      aria-label={say`Flasks of the unknown`}
       sx={{ p: 1.25, display: "grid", gap: 1, order: { xs: 2, md: 0 } }}
     >
       {stage.trials.map((t) => (

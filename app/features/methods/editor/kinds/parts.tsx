@@ -7,6 +7,7 @@ import type { StageDraft } from "../draft-types";
 import { PhotometerPart } from "../photometer-part";
 import { Rows } from "../rows";
 import { Part, type StagePart, StageText } from "../stage-parts";
+import { useSay } from "../../../../words/text";
 
 /** What the editor shows of a stage beside what all kinds have; each part where it belongs. */
 interface OwnParts {
@@ -20,6 +21,7 @@ interface OwnParts {
 
 /** When titrations agree, and what they are expected to come to. */
 function Agreement({ stage, onChange }: StagePart) {
+  const say = useSay();
   const amounts = stage.inputs.filter(
     (row) =>
       row.per === "trial" && !["titer", "temperature", "pH", "result", "constant"].includes(row.is ?? ""),
@@ -29,36 +31,36 @@ function Agreement({ stage, onChange }: StagePart) {
       <TextField
         select
         size="small"
-        label="What must agree"
+        label={say`What must agree`}
         value={stage.agree}
         onChange={(event) => onChange({ agree: event.target.value })}
       >
-        <MenuItem value="titers">the titers</MenuItem>
+        <MenuItem value="titers">{say`the titers`}</MenuItem>
         {amounts.map((row) => (
           <MenuItem key={row.symbol} value={row.symbol ?? ""}>
-            titers taken per {row.symbol}
+            {say`titers taken per`} {row.symbol}
           </MenuItem>
         ))}
-        <MenuItem value="results">the results</MenuItem>
+        <MenuItem value="results">{say`the results`}</MenuItem>
       </TextField>
       <StageText
         stage={stage}
         onChange={onChange}
         name="presumed"
-        label="Result presumed"
-        help="for guidance, plans and the preview"
+        label={say`Result presumed`}
+        help={say`for guidance, plans and the preview`}
       />
-      <StageText stage={stage} onChange={onChange} name="expectLow" label="Titers from, mL" />
-      <StageText stage={stage} onChange={onChange} name="expectHigh" label="Titers to, mL" />
+      <StageText stage={stage} onChange={onChange} name="expectLow" label={say`Titers from, mL`} />
+      <StageText stage={stage} onChange={onChange} name="expectHigh" label={say`Titers to, mL`} />
       <TextField
         select
         size="small"
-        label="Meniscus, read at the"
+        label={say`Meniscus, read at the`}
         value={stage.meniscus}
         onChange={(event) => onChange({ meniscus: event.target.value })}
       >
-        <MenuItem value="bottom">bottom</MenuItem>
-        <MenuItem value="top">top (dark liquids)</MenuItem>
+        <MenuItem value="bottom">{say`bottom`}</MenuItem>
+        <MenuItem value="top">{say`top (dark liquids)`}</MenuItem>
       </TextField>
     </>
   );
@@ -66,27 +68,28 @@ function Agreement({ stage, onChange }: StagePart) {
 
 /** How the end of a titration is seen. */
 function EndPoint({ stage, onChange }: StagePart) {
+  const say = useSay();
   return (
     <>
       <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
-        <StageText stage={stage} onChange={onChange} name="indicator" label="Indicator" />
+        <StageText stage={stage} onChange={onChange} name="indicator" label={say`Indicator`} />
         <StageText
           stage={stage}
           onChange={onChange}
           name="persistence"
-          label="How long the end-point color must persist"
+          label={say`How long the end-point color must persist`}
         />
         <StageText
           stage={stage}
           onChange={onChange}
           name="persistSeconds"
-          label="Persistence, s (for the stopwatch)"
-          help="30 if empty"
+          label={say`Persistence, s (for the stopwatch)`}
+          help={say`30 if empty`}
         />
       </Box>
-      <Part title="Flask color during the titration">
+      <Part title={say`Flask color during the titration`}>
         <Rows
-          name="Color"
+          name={say`Color`}
           rows={stage.ribbon}
           columnsOf={() => ribbonColumns}
           fresh={{ color: "#eef1ee", looks: "", do: "", end: "" }}
@@ -99,10 +102,11 @@ function EndPoint({ stage, onChange }: StagePart) {
 
 /** The standards of a photometer's line. */
 function Standards({ stage, onChange }: StagePart) {
+  const say = useSay();
   return stage.carried?.kind === "calibration" ? (
     <Part
-      title="The standards and their line"
-      note="The amount in each flask, and what is usually taken for it."
+      title={say`The standards and their line`}
+      note={say`The amount in each flask, and what is usually taken for it.`}
     >
       <PhotometerPart stage={stage.carried} onChange={(carried) => onChange({ carried })} />
     </Part>

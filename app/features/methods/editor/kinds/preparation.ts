@@ -1,10 +1,11 @@
 import type { PreparationStage } from "~/core/method";
 import type { EditedKind } from "./kind";
+import { msg } from "~/core/text";
 
 export const preparation: EditedKind<PreparationStage> = {
-  words: "preparation",
+  words: msg`preparation`,
   starter: {
-    button: "Add a preparation before",
+    button: msg`Add a preparation before`,
     first: true,
     values: {
       title: "Make the solution",

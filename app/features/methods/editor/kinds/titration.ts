@@ -1,5 +1,5 @@
 import type { TitrationStage } from "~/core/method";
-import { withPoint } from "~/core/text";
+import { withPoint, msg } from "~/core/text";
 import { given, text, trimmed } from "../draft-text";
 import type { StageDraft } from "../draft-types";
 import type { EditedKind } from "./kind";
@@ -49,8 +49,8 @@ const begun: Partial<StageDraft> = {
 };
 
 export const titration: EditedKind<TitrationStage> = {
-  words: "titration",
-  starter: { button: "Add a titration", first: false, values: begun },
+  words: msg`titration`,
+  starter: { button: msg`Add a titration`, first: false, values: begun },
   draft: (stage) => ({
     agree: agreeWord(stage),
     presumed: text(stage.presumed),
@@ -91,8 +91,8 @@ export const titration: EditedKind<TitrationStage> = {
     };
   },
   gaps: ({ indicator, persistence }) => [
-    ...(indicator === "" ? ["name the indicator"] : []),
-    ...(persistence === "" ? ["say how long the end must stay"] : []),
+    ...(indicator === "" ? [msg`name the indicator`] : []),
+    ...(persistence === "" ? [msg`say how long the end must stay`] : []),
   ],
   presumed: (stage) => stage.presumed,
 };
