@@ -142,7 +142,7 @@ describe("what goes wrong", () => {
   test("silence is told once, by the watch", async () => {
     const { heard, advance, made } = await faulty("freeze");
     const silent = () => heard.filter((r) => typeof r === "string");
-    expect(silent()).toEqual([expect.stringMatching(/Nothing has come for 4 s: is it frozen/)]);
+    expect(silent()).toEqual([expect.stringMatching(/No reading for 4 s: is the instrument frozen/)]);
     advance(60);
     expect(silent()).toHaveLength(1);
     expect(made.connected()).toBe(true);
@@ -245,7 +245,7 @@ describe("a real instrument over a serial port", () => {
     expect(second.calls).toEqual(["open 9600", "close"]);
   });
 
-  test("a port that cannot be opened is told", async () => {
+  test("a port that is impossible opened is told", async () => {
     const busy = { ...portOf().port, open: () => Promise.reject(new Error("busy")) };
     const instrument = serialInstrument(
       "The balance",

@@ -36,14 +36,14 @@ export function lineReader({ line }: LinePattern): Result<(text: string) => Unde
     return failure(
       values === 0
         ? msg`There is no ${"{value}"} in the pattern: put it where the number stands`
-        : msg`${"{value}"} may stand there only once`,
+        : msg`${"{value}"} may be used only once`,
     );
   }
   const odd = marks.find(([, name = ""]) => name !== "value" && name !== "any" && !/^stable:.+$/.test(name));
   if (odd) return failure(msg`${odd[0]} is not known: use ${"{value}"}, ${"{any}"} or ${"{stable:S}"}`);
   if (/[{}]/.test(line.replace(/\{[^{}]*\}/g, ""))) return failure(msg`A brace is not closed`);
   if (marks.filter((m) => m[1]?.startsWith("stable:")).length > 1)
-    return failure(msg`${"{stable:…}"} may stand there only once`);
+    return failure(msg`${"{stable:…}"} may be used only once`);
   let source = "";
   let at = 0;
   for (const mark of marks) {

@@ -21,7 +21,9 @@ export function watched(
   const stopWatch = clock.every(1, () => {
     if (told || !connection.connected() || clock.now() - heard < silenceSeconds) return;
     told = true;
-    listener(failure(msg`Nothing has come for ${silenceSeconds} s: is it frozen, asleep or switched off?`));
+    listener(
+      failure(msg`No reading for ${silenceSeconds} s: is the instrument frozen, asleep or switched off?`),
+    );
   });
   return () => {
     stopStream();

@@ -43,7 +43,7 @@ test("A standard addition: the sample is in every flask, the line is read off at
     /Iron in the sample ?(2\.9\d|3\.0\d) ± 0\.\d+ mg\/L/,
   );
   await page.getByRole("link", { name: "Show the working" }).click();
-  await expect(page.getByText("Where the line meets the axis")).toBeVisible();
+  await expect(page.getByText("Intercept with the axis")).toBeVisible();
 });
 
 test("What is typed of a cuvette outlives a closed page, and two devices at one flask lose nothing", async ({

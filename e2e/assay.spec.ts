@@ -137,7 +137,7 @@ test("A wavelength from a scan: a file that was cut off is told, the simulated s
   await expect(page.getByRole("alert")).toContainText("It ends without ##END=: the file was cut off");
   await page.getByRole("button", { name: "Scan with the simulated spectrometer" }).click();
   const proposed = page.getByTestId("proposed-wavelength").first();
-  await expect(proposed).toContainText("Largest absorbance, so the steepest line");
+  await expect(proposed).toContainText("Largest absorbance, so the most sensitive");
   await noGraveFaults(page, "spectrum");
   await proposed.getByRole("button", { name: /^Take 6[12]\d nm/ }).click();
   await expect(page.getByTestId("result-wavelength")).toHaveText(/^6[12]\d nm$/);
@@ -184,7 +184,7 @@ test("A rate run to its order: courses from files and from the instrument, a win
   await expect(base).toHaveValue("0,100");
   await bring("first.csv", courseCsv(0.012));
   await expect(page.getByTestId("order-verdict")).toHaveText(
-    "First order fits the readings best, clearly so, and its plot is the straightest too.",
+    "First order clearly fits best. Its plot is also the straightest.",
   );
   await expect(page.getByTestId("order-1")).toContainText("taken");
   await expect(page.getByTestId("result")).toContainText(/^0\.1[12]\d+ ± 0\.0\d+ L\/\(mol·s\)/);
@@ -195,7 +195,7 @@ test("A rate run to its order: courses from files and from the instrument, a win
   for (let i = 0; i < 10; i++) await page.keyboard.press("ArrowRight");
   await page.keyboard.press("Tab");
   await expect(page.getByText("Window 10 to 120 s")).toBeVisible();
-  await expect(page.getByRole("button", { name: "Whole course" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Whole run" })).toBeVisible();
 
   // The course falls to nothing, and an end that is fitted says so: its k stays within the ± it had.
   const levelsOff = page.getByRole("switch", { name: /^Fit the end absorbance/ });
@@ -204,20 +204,20 @@ test("A rate run to its order: courses from files and from the instrument, a win
   await levelsOff.click();
   await expect(page.getByTestId("order-1")).not.toContainText("end");
 
-  await page.getByTestId("order-2").getByRole("button", { name: "Take second order" }).click();
+  await page.getByTestId("order-2").getByRole("button", { name: "Use second order" }).click();
   await expect(page.getByTestId("order-2")).toContainText("Second order, taken");
   await expect(page.getByTestId("result")).not.toContainText("L/(mol·s)");
-  await page.getByRole("button", { name: "Let the data choose" }).click();
+  await page.getByRole("button", { name: "Let the data decide" }).click();
   await expect(page.getByTestId("order-1")).toContainText("First order, taken");
 
-  await page.getByRole("button", { name: "New course" }).click();
+  await page.getByRole("button", { name: "New kinetic run" }).click();
   await base.fill("0.200");
   await bring("second.csv", courseCsv(0.024));
   await expect(page.getByTestId("dependence")).toContainText("so 1");
   await noGraveFaults(page, "rate");
   await noOverflow(page);
 
-  await page.getByRole("button", { name: "New course" }).click();
+  await page.getByRole("button", { name: "New kinetic run" }).click();
   await base.fill("0.050");
   await page.getByRole("button", { name: "Take it with the simulated photometer" }).click();
   await expect(page.getByRole("button", { name: "Stop, and keep nothing" })).toBeVisible();
@@ -242,7 +242,7 @@ test("A course of ten thousand points is drawn, fitted and narrowed without the 
     .getByLabel("From a file (CSV, JCAMP-DX)", { exact: true })
     .and(page.locator("input"))
     .setInputFiles({ name: "long.csv", mimeType: "text/csv", buffer: Buffer.from(long.join("\n")) });
-  await expect(page.getByTestId("order-verdict")).toContainText("First order fits the readings best");
+  await expect(page.getByTestId("order-verdict")).toContainText("First order clearly fits best");
   await expect(page.getByText("Temperature is still to be typed")).toBeVisible();
   await expect(page.locator("canvas").first()).toBeVisible();
   const chart = page.getByRole("img", { name: /Absorbance in time, 10000 readings/ });

@@ -163,7 +163,7 @@ test("a likely slip is asked about, with the right value one key away, and can b
   await final.fill("36.81");
   await final.press("Enter");
   await expect(
-    page.getByText(/36\.81 is far from that: is it read right\? Enter again keeps 36\.81/),
+    page.getByText(/36\.81 is far from that: is it correct\? Enter again keeps 36\.81/),
   ).toBeVisible();
   await final.fill("25.03");
   await final.press("Enter");

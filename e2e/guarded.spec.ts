@@ -147,11 +147,11 @@ test("a change on which the server fails is set aside with what depends on it, a
   await after.press("Enter");
   const kept = page.getByRole("region", { name: "Kept in this browser" });
   await expect(kept).toContainText("Boat with solid", { timeout: 60_000 });
-  await expect(kept).toContainText(/2\.6106, was not taken: The server failed on this change/, {
+  await expect(kept).toContainText(/2\.6106, was not accepted: The server failed on this change/, {
     timeout: 60_000,
   });
   await expect(kept).toContainText(
-    /2\.1000, was not taken: It depends on a reading that the server could not save/,
+    /2\.1000, was not accepted: It depends on a reading that the server could not save/,
   );
   expect(sent.filter((text) => text === "2.6106")).toHaveLength(4);
   expect(sent).not.toContain("2.1000");

@@ -182,13 +182,13 @@ test("a new standardization renews a bottle: the finished run says so, keeps its
       ["Final reading, mL", final],
     ]);
   await page.getByRole("button", { name: "Put it on the shelf" }).click();
-  await (await pick()).getByRole("button", { name: "Put it there" }).click();
+  await (await pick()).getByRole("button", { name: "Put it on the shelf" }).click();
   await expect(page.getByTestId("shelved-standardize")).toContainText("base to be renewed");
 
   await page.goto(finished);
   const since = page.getByRole("region", { name: "Concentrations since" });
   await expect(since).toContainText("This run keeps 0.1000 mol/L");
-  await since.getByRole("button", { name: "Recompute with the newest" }).click();
+  await since.getByRole("button", { name: "Recalculate with the newest" }).click();
   // 0.5106 / 204.222 / 0.02400 = 0.10418: so is the acid, 25 mL against 25 mL
   await expect(since).toContainText(/Concentration of the acid: 0\.104\d* ± [\d.]+ mol\/L instead of 0\.100/);
   await expect(page.getByTestId("result-determine")).toContainText("0.100");

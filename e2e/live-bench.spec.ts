@@ -107,14 +107,14 @@ test("by keyboard: where to slow down, a mark that may be the end, one that fade
 
   await page.getByRole("button", { name: "More about this run" }).click();
   await page.getByRole("menuitem", { name: /^Trail/ }).click();
-  const line = page.getByRole("row", { name: /correction of final reading/ });
+  const line = page.getByRole("row", { name: /final reading corrected/ });
   await expect(line).toContainText("25.05 mL");
   await expect(line).toContainText("25.00 mL");
   await expect(line).toContainText("the end was the mark at 25.00");
-  await expect(page.getByRole("row", { name: /fading of the end of trial 1/ })).toContainText(
+  await expect(page.getByRole("row", { name: /end point of trial 1 faded/ })).toContainText(
     /faded after \d+ s/,
   );
-  await page.getByRole("textbox", { name: "Find in the trail" }).fill("boat");
+  await page.getByRole("textbox", { name: "Search the trail" }).fill("boat");
   await expect(page.getByRole("status")).toHaveText(/^4 of \d+ lines$/);
   await clean(page, "the trail");
 });
@@ -125,7 +125,7 @@ test("an overshot end is brought back: what that took is no part of the titer", 
   await ledgerRow(page, "1")
     .getByRole("button", { name: /^Actions for/ })
     .click();
-  await page.getByRole("menuitem", { name: "Overshot: brought back …" }).click();
+  await page.getByRole("menuitem", { name: "Overshot: titrated back …" }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("textbox", { name: "Added back, mL" }).fill("-1");
   await dialog.getByRole("button", { name: "Record it" }).click();
@@ -362,7 +362,7 @@ test("two devices at one run see each other's readings, and of two readings for 
   await page.getByRole("button", { name: "Archive", exact: true }).click();
   await expect(page.getByRole("heading", { name: "On the bench", exact: true })).toBeVisible();
   await other.unroute("**/changes");
-  await expect(kept(other)).toContainText(/25\.20, was not taken: This run is finished: reopen it/, {
+  await expect(kept(other)).toContainText(/25\.20, was not accepted: This run is finished: reopen it/, {
     timeout: 60_000,
   });
   await other.getByRole("button", { name: "More about this run" }).click();
@@ -448,8 +448,8 @@ test("a balance and a burette that read by themselves: only a steady value is ta
   await choose("Balance is read", "over the serial port");
   await page.getByRole("textbox", { name: "A line as it sends it" }).fill("{weight} g");
   await expect(page.getByText("There is no {value} in the pattern")).toBeVisible();
-  await choose("Balance is read", "by a simulated one");
-  await choose("Burette is read", "by a simulated one");
+  await choose("Balance is read", "simulated");
+  await choose("Burette is read", "simulated");
   await clean(page, "instruments");
   await startRun(page, "By instrument");
   await page.getByRole("button", { name: "Connect the balance" }).click();
@@ -529,7 +529,7 @@ test("a house that reads twice: the second reading is typed blind, and the two a
   await startRun(page, "Read twice");
   const run = new URL(page.url()).pathname;
   await page.goto(`/house-rules?run=${run.split("/").at(-1)}`);
-  await page.getByRole("combobox", { name: "Each reading is typed" }).click();
+  await page.getByRole("combobox", { name: "Type each reading" }).click();
   await page.getByRole("option", { name: "twice, the second time blind" }).click();
   await saveRules(page, "Save for this run");
   await expect(page.getByText("Saved for this run.")).toBeVisible();

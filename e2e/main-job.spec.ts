@@ -175,15 +175,15 @@ test("QUAM example A2, typed into the interface under its own house rules", asyn
   const typical = {
     "Trials that must agree": "3",
     "Repeatability known, %": "",
-    "A reading is good to ±, mL": "0.02",
+    "Reading uncertainty ±, mL": "0.02",
   };
   await fill("Trials that must agree", "1");
   await fill("Repeatability known, %", "0,05");
-  await fill("A reading is good to ±, mL", "0");
-  await fill("Linear within ±, g", "0.00015");
+  await fill("Reading uncertainty ±, mL", "0");
+  await fill("Linearity ±, g", "0.00015");
   await choose("What follows ±", "u, standard uncertainty");
   await choose("Capacity", "25 mL");
-  await choose("Room within its range lies", "in 95 cases of 100");
+  await choose("Distribution of the room temperature", "in 95 cases of 100");
   await saveRules(page);
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
 
@@ -197,10 +197,10 @@ test("QUAM example A2, typed into the interface under its own house rules", asyn
 
   await page.goto("/house-rules");
   for (const [label, text] of Object.entries(typical)) await fill(label, text);
-  await fill("Linear within ±, g", "0.0002");
+  await fill("Linearity ±, g", "0.0002");
   await choose("What follows ±", "twice u (k = 2)");
   await choose("Capacity", "50 mL");
-  await choose("Room within its range lies", "anywhere within");
+  await choose("Distribution of the room temperature", "anywhere within");
   await saveRules(page);
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
 });

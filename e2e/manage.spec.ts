@@ -49,7 +49,7 @@ test("correct, strike out, restore, mark rough, rename, undo; archive what holds
   });
 
   await test.step("undo takes the correction back, and shows both", async () => {
-    await page.getByRole("button", { name: "Undo: correction of final reading to 25.00" }).click();
+    await page.getByRole("button", { name: "Undo: final reading corrected to 25.00" }).click();
     await expect(row.locator("s")).toHaveText(["26.00", "25.00"]);
     await expect(verdict).toContainText("Trials 1 and 2 disagree");
   });

@@ -113,7 +113,7 @@ test("another school's rule: its own fields, its own verdict, its own advice", a
     await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
   };
   await page.goto("/house-rules");
-  await choose("Concordance rule", "the first two do, else with a third");
+  await choose("Concordance rule", "two within a window, else a third");
   await expect(page.getByRole("textbox", { name: "Trials that must agree" })).toHaveCount(0);
   await page.getByRole("textbox", { name: "Within, mL" }).fill("");
   await saveRules(page);

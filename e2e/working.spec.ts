@@ -35,7 +35,7 @@ test("the working opens from every result, step by step, down to the readings an
     for (const value of ["20.00 ± 0.05 mL", "2.00028 mmol", "0.080011 mol/L"]) {
       await expect(board.getByRole("group", { name: value, exact: true }).first()).toBeVisible();
     }
-    await expect(board).toContainText("One trial stands for the mean");
+    await expect(board).toContainText("One trial, taken as the mean");
   });
 
   await test.step("the equation and the aliquot open in place", async () => {
@@ -81,7 +81,7 @@ test("the working opens from every result, step by step, down to the readings an
     expect(high! - low!).toBeGreaterThan(2 * 1.9 * 0.0001);
     expect(high! - low!).toBeLessThan(2 * 3.5 * 0.0001);
     expect((low! + high!) / 2).toBeCloseTo(0.100014, 5);
-    await expect(panel).toContainText("takes the scatter of only three trials at its word");
+    await expect(panel).toContainText("with only three trials their scatter is itself uncertain");
     await panel.getByRole("button", { name: "Draw again" }).click();
     await panel.getByRole("button", { name: "Cancel" }).click();
     await expect(panel.getByRole("button", { name: "Run 1,000,000 Monte Carlo trials" })).toBeVisible();

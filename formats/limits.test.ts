@@ -66,7 +66,7 @@ describe("a method", () => {
     [
       { equations: [{ name: "x", equation: "C999999H2 -> C999999H2" }] },
       "equations.0.equation",
-      /more than any formula has/,
+      /too many for a formula/,
     ],
   ])("with %p is refused at its place", (change, path, message) => {
     expect(plain(withMethod(change))).toContainEqual({ path, message: expect.stringMatching(message) });

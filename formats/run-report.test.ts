@@ -115,7 +115,7 @@ describe("what is wrong with a record is told by path", () => {
     [
       "a reading that nobody reads there",
       [["stages.0.trials.1.observations.0.symbol", "q"]],
-      /^stages\.0\.trials\.1\.observations\.0: Nothing is read here/,
+      /^stages\.0\.trials\.1\.observations\.0: No .* is read here/,
     ],
     [
       "a value that its text does not mean",
@@ -163,7 +163,7 @@ test("a value whose ± is beyond all measure is told and never shown", () => {
   expect(made).toMatchObject({
     result: null,
     problem:
-      'Concentration made cannot be computed: with its ± it comes out as no number that could be measured, in "c_m = n / V_e"',
+      'Concentration made cannot be calculated: with its ± it is not a number that could be measured, in "c_m = n / V_e"',
   });
 });
 

@@ -175,7 +175,7 @@ type ReportedTrial = ReportedStage["trials"][number];
 
 /** A trial with what it gave, whether it counts, and what should be known of it. */
 function trialLines(t: ReportedTrial, { trials, titrated }: ReportedStage, say: Say): string[] {
-  const left = trials.some((other) => other.inSet) ? msg`left out` : msg`counts, but nothing agrees yet`;
+  const left = trials.some((other) => other.inSet) ? msg`left out` : msg`counts, but no set agrees yet`;
   const mark = t.inSet ? msg`in the set` : t.counts ? left : msg`does not count`;
   const none = titrated ? msg`no titer` : "";
   const titer = say(t.titerMl === null ? none : msg`titer ${t.titerMl.toFixed(2)} mL`);

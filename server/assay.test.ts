@@ -290,12 +290,12 @@ describe("a course of absorbance", () => {
       /Point 31: 28 s does not lie beyond the 29/,
     ],
     ["absorbances are missing", { absorbance: [0.9, 0.8] }, "malformed", /60 points but 2 absorbances/],
-    ["it is a spectrum of a cuvette", { xUnit: "nm" as const }, "malformed", /No such course/],
+    ["it is a spectrum of a cuvette", { xUnit: "nm" as const }, "malformed", /no such kinetic run/],
     [
       "what is typed with it is no number",
       { readings: [{ id: newId(), symbol: "c_B", kind: "given" as const, text: "much" }] },
       "refused",
-      /"m" is no digit/,
+      /"m" is not a digit/,
     ],
   ])("is refused where %s, and nothing of it stays", async (_what, more, status, message) => {
     const runId = await begin("fading-of-a-dye");

@@ -181,7 +181,7 @@ describe("trials", () => {
     expect(plain(await change(runId, { intent: "strike", trialId, reason: "again" }))).toMatchObject({
       status: "refused",
     });
-    expect(plain((await loadRunState(open.db, runId))?.undo?.description)).toBe("striking out of trial 1");
+    expect(plain((await loadRunState(open.db, runId))?.undo?.description)).toBe("trial 1 struck out");
   });
 });
 
@@ -267,7 +267,7 @@ test("finished, a run is read only until it is reopened; every step can be undon
     undone.push(`${inEnglish(offer?.description ?? "")}: ${title}, ${status}`);
   }
   expect(undone).toEqual([
-    "renaming of the run: Life of a run, open",
+    "run renamed: Life of a run, open",
     "reopening of the run: Life of a run, finished",
     "finishing of the run: Life of a run, open",
   ]);

@@ -141,7 +141,7 @@ test("a method that no run follows is deleted; one that runs follow is retired, 
   expect([await isRetired(open.db, own.id), await offered()]).toEqual([true, false]);
   expect(plain(await start())).toMatchObject({
     ok: false,
-    problem: { message: expect.stringMatching(/was retired/) },
+    problem: { message: expect.stringMatching(/is retired/) },
   });
   expect((await record(begun.ok ? begun.value : "")).method.title).toBe("Our own");
   expect(await bringMethodBack(open.db, own.id, by)).toBe(true);

@@ -226,14 +226,14 @@ test("the trail tells who did what, where, from what to what and why, and what w
   const lines = await trailOf(open.db, await record(runId));
   expect(plain(lines)).toMatchObject([
     {
-      what: "renaming of the run",
+      what: "run renamed",
       from: "Rinse acid, R-1, bench 1",
       to: "Rinse acid, R-2, bench 1",
       undone: null,
     },
-    { what: "striking out of trial 1", why: "overshot", undone: { person: "bench 1" } },
+    { what: "trial 1 struck out", why: "overshot", undone: { person: "bench 1" } },
     {
-      what: "correction of final reading, by instrument",
+      what: "final reading corrected, by instrument",
       where: "Standardize the base, trial 1",
       person: "Imre",
       from: "25.00 mL",

@@ -548,7 +548,7 @@ describe("runs and the shelf", () => {
     await trial(back, "determine", aliquot("V_b", "25.00", "25.10"));
     expect(plain(await shelve(back, baseId))).toMatchObject({
       status: "refused",
-      message: expect.stringMatching(/would stand on itself: S-\d+, acid/),
+      message: expect.stringMatching(/would depend on itself: S-\d+, acid/),
     });
     expect((await bottle(baseId)).assignments).toHaveLength(1);
   });

@@ -24,36 +24,36 @@ const words: Words = {
   "photometer-missing": ({ symbol }) => msg`${symbol} is read on a photometer, which this stage has not`,
   "nothing-titrated": () => msg`Nothing is titrated in this stage`,
   "absorbance-missing": () => msg`Each flask needs one absorbance to be read`,
-  "course-missing": () => msg`A rate needs one course of absorbance`,
-  "series-once": ({ symbol }) => msg`${symbol}, which makes the series, is not read for each flask`,
-  "series-no-number": ({ value }) => msg`"${value}" in the series is no number`,
-  "axis-not-computed": ({ symbol }) => msg`${symbol}, the amount in a standard, is never computed`,
-  "line-missing": ({ symbol, stage }) => msg`${symbol} is to be read off a line, but "${stage}" makes none`,
+  "course-missing": () => msg`A rate needs one kinetic run of absorbance`,
+  "series-once": ({ symbol }) => msg`${symbol}, which defines the series, is not read for each flask`,
+  "series-no-number": ({ value }) => msg`"${value}" in the series is not a number`,
+  "axis-not-computed": ({ symbol }) => msg`${symbol}, the amount in a standard, is never calculated`,
+  "line-missing": ({ symbol, stage }) => msg`${symbol} is to be read off a line, but "${stage}" has none`,
   "read-off-no-absorbance": ({ symbol, reading }) =>
-    msg`${reading}, by which ${symbol} is read off, is no absorbance`,
+    msg`${reading}, by which ${symbol} is read off, is not an absorbance`,
   "nothing-read-off": () => msg`An unknown needs an amount that is read off a line`,
   "titer-missing": () => msg`A titration stage needs an input that is the titer`,
   "titer-twice": () => msg`A titration stage has one titer; another burette's volume is a delivered one`,
   "relation-unreadable": ({ source, said }) => msg`In "${source}": ${said.message}`,
-  "relation-unit-unknown": ({ source, unit }) => msg`In "${source}": "${unit}" is no unit known here`,
+  "relation-unit-unknown": ({ source, unit }) => msg`In "${source}": "${unit}" is not a known unit`,
   "relations-disagree": ({ said }) => said.message,
-  "result-not-computed": ({ symbol }) => msg`The result ${symbol} is never computed`,
+  "result-not-computed": ({ symbol }) => msg`The result ${symbol} is never calculated`,
   "not-in-unit": ({ source, symbol, dimension, unit }) =>
     inSource(source, msg`${symbol} is ${dimension} and cannot be shown in ${unit}`),
   "ratio-missing": ({ source, said }) => inSource(source, said.message),
   "plausible-unknown": ({ symbol }) =>
-    msg`${symbol}, whose plausibility is judged, is neither read nor computed`,
+    msg`${symbol}, whose plausibility is checked, is neither read nor calculated`,
   "plausible-unit": ({ symbol, dimension, unit }) =>
     msg`${symbol} is ${dimension} and cannot be held against ${unit}`,
-  "plausible-open": ({ symbol }) => msg`${symbol} is to lie between two values, and neither is there`,
+  "plausible-open": ({ symbol }) => msg`${symbol} is to lie between two values, and neither is given`,
   "plausible-dimension": ({ symbol, dimension, all }) => msg`${symbol} is ${dimension}, but all of it ${all}`,
   "plausible-other-missing": ({ symbol, other }) => msg`${symbol} is part of ${other}, which is not found`,
-  "withheld-unread": ({ symbol, by }) => msg`${symbol} is told by ${by}, which is not read in this stage`,
+  "withheld-unread": ({ symbol, by }) => msg`${symbol} depends on ${by}, which is not read in this stage`,
   "compared-per-unread": ({ per }) => msg`"${per}" is not read in this stage`,
   "compared-no-titer": ({ on, per }) =>
     msg`What must agree, ${on}, is no titer and no titer per ${per ?? msg`amount`}`,
   "accept-unread": ({ symbol }) =>
-    msg`The result is to be held against ${symbol}, which is not read in this stage`,
+    msg`The result is to be compared with ${symbol}, which is not read in this stage`,
   "accept-dimension": ({ symbol, dimension, result }) =>
     msg`${symbol} is ${dimension} and the result ${result}`,
 };

@@ -24,11 +24,11 @@ describe("what a problem of a method says", () => {
       { source: "c = m", symbol: "c", dimension: "a mass", unit: "mol/L" },
       'In "c = m": c is a mass and cannot be shown in mol/L',
     ],
-    ["series-no-number", { value: "some" }, '"some" in the series is no number'],
-    ["line-missing", { symbol: "c_x", stage: "scan" }, 'c_x is to be read off a line, but "scan" makes none'],
+    ["series-no-number", { value: "some" }, '"some" in the series is not a number'],
+    ["line-missing", { symbol: "c_x", stage: "scan" }, 'c_x is to be read off a line, but "scan" has none'],
     ["compared-no-titer", { on: "m", per: null }, "What must agree, m, is no titer and no titer per amount"],
-    ["plausible-open", { symbol: "w" }, "w is to lie between two values, and neither is there"],
-    ["withheld-unread", { symbol: "q", by: "n" }, "q is told by n, which is not read in this stage"],
+    ["plausible-open", { symbol: "w" }, "w is to lie between two values, and neither is given"],
+    ["withheld-unread", { symbol: "q", by: "n" }, "q depends on n, which is not read in this stage"],
     [
       "accept-dimension",
       { symbol: "c", dimension: "a mass", result: "a volume" },
@@ -56,9 +56,7 @@ describe("what a problem of a method says", () => {
     // Two stages with one title: where it is stands in the path.
     expect(compiled.problem.path.slice(0, 2)).toEqual(["stages", 1]);
     expect(plain(methodProblemWords(compiled.problem))).toMatch(
-      new RegExp(
-        `^Stage "${first.title}": In "c_a = c_b \\* W": "W" is neither read nor computed before this line`,
-      ),
+      new RegExp(`^Stage "${first.title}": In "c_a = c_b \\* W": "W" has no value before this line`),
     );
   });
 });

@@ -8,7 +8,7 @@ type Words = Readonly<Record<Exclude<RecordProblem["code"], "method">, (facts: F
 /** What each problem of a record says; where it is stands in its path. */
 const words: Words = {
   "observation-twice": ({ id = "" }) => msg`Two observations are called ${id}`,
-  "field-missing": ({ kind = "", symbol = "" }) => msg`Nothing is read here as ${kind} of ${symbol}`,
+  "field-missing": ({ kind = "", symbol = "" }) => msg`No ${kind} of ${symbol} is read here`,
   "superseded-missing": ({ id = "" }) => msg`No earlier observation is called ${id}`,
   "other-unit": ({ is = "", unit = "" }) => msg`It is read in ${is}, not in ${unit}`,
   "text-means-other": ({ text = "", value = "" }) => msg`The text "${text}" does not mean ${value}`,

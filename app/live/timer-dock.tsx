@@ -177,7 +177,7 @@ function Timer({ timer, now, named }: TimerProps) {
       <Button
         size="small"
         color="secondary"
-        aria-label={say`Give up the timer${flask && say` of ${flask}`}`}
+        aria-label={say`Drop the timer${flask && say` of ${flask}`}`}
         sx={{ minWidth: 36, px: 0 }}
         onClick={() => void change(runId, { intent: "end-timer", timerId: id, outcome: "dropped" })}
       >

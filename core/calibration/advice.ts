@@ -137,7 +137,7 @@ function curvatureAdvice(fit: CalibrationFit): LineAdvice[] {
   const about = { about: "curvature", good: false } as const;
   if (fit.model === "quadratic") {
     if (fit.degreesOfFreedom <= 0 || probabilityOfZero(fit, 2) <= 0.1) return [];
-    const text = msg`The square term cannot be told from zero: a straight line says as much with less`;
+    const text = msg`The square term is not significantly different from zero: a straight line is enough`;
     return [{ ...about, text, model: "line" }];
   }
   if (fit.model !== "line") return [];
@@ -146,7 +146,7 @@ function curvatureAdvice(fit: CalibrationFit): LineAdvice[] {
   const p = probabilityOfZero(bent.value, 2);
   if (p >= 0.05) return [];
   const side = bent.value.coefficients[2] * fit.coefficients[1] < 0 ? "flattens" : "steepens";
-  const text = msg`The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a quadratic line`;
+  const text = msg`The line ${side} toward the top (a square term by chance in ${percent(p)} of cases): leave out the strongest standards, or fit a quadratic`;
   return [{ ...about, text, model: "quadratic" }];
 }
 
@@ -154,7 +154,7 @@ function curvatureAdvice(fit: CalibrationFit): LineAdvice[] {
 function interceptAdvice(fit: CalibrationFit): LineAdvice[] {
   const free = fit.model === "origin" ? fitCalibration(fit.points, "line", fit.weighting) : null;
   if (!free?.ok || probabilityOfZero(free.value, 0) >= 0.05) return [];
-  const text = msg`With an intercept of its own the line would meet the axis at ${free.value.coefficients[0].toFixed(4)}, which is not zero by chance: look at the blank, or let the intercept be free`;
+  const text = msg`With a free intercept the line would meet the axis at ${free.value.coefficients[0].toFixed(4)}, significantly different from zero: check the blank, or let the intercept be free`;
   return [{ about: "intercept", good: false, text, model: "line" }];
 }
 
@@ -163,7 +163,7 @@ function signsAdvice(fit: CalibrationFit): LineAdvice[] {
   const means = [...byLevel(fit.points).values()].map((level) => mean(level.map(({ residual }) => residual)));
   const signs = runsOfSigns(means);
   if (signs.probability >= 0.05) return [];
-  const text = msg`The residuals keep their sign too long (${signs.runs} runs in ${means.length} levels): the relation is curved, or the instrument drifted`;
+  const text = msg`The residuals keep the same sign too long (${signs.runs} runs over ${means.length} standards): the relation is curved, or the instrument drifted`;
   return [{ about: "signs", good: false, text }];
 }
 
@@ -171,7 +171,7 @@ function signsAdvice(fit: CalibrationFit): LineAdvice[] {
 function scatterAdvice(fit: CalibrationFit): LineAdvice[] {
   const scatter = halves(fit);
   if (!scatter || fit.weighting !== "none" || upperTailF(scatter.ratio, ...scatter.df) >= 0.01) return [];
-  const text = msg`The strong standards scatter ${Math.sqrt(scatter.ratio).toFixed(1)} times as much as the weak ones: weights would let the weak ones count as they should`;
+  const text = msg`The strong standards scatter ${Math.sqrt(scatter.ratio).toFixed(1)} times as much as the weak ones: use weights, so that the weak ones count as they should`;
   return [{ about: "scatter", good: false, text, weighting: "1/s²" }];
 }
 

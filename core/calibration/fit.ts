@@ -103,7 +103,7 @@ function weightFunction(
   }
   if (points.some(({ x }) => x <= 0)) {
     return failure(
-      msg`Weights ${weighting} cannot weigh a zero standard: it would count without end. Leave it out, or weigh otherwise`,
+      msg`Weights ${weighting} give a zero standard infinite weight. Leave it out, or choose other weights`,
     );
   }
   const least = -largest(points.map(({ x }) => -x));
@@ -128,10 +128,10 @@ export function fitCalibration(
   const needed = fewestLevels[model];
   if (points.length === 0) return failure(msg`No standard has been read yet`);
   if (levels.length === 1 && points.length > 1)
-    return failure(msg`All standards are at one level: a line needs unlike ones`);
+    return failure(msg`All standards have the same concentration: a line needs different ones`);
   if (levels.length < needed) {
     const have = levels.length === 1 ? msg`there is one` : msg`there are ${levels.length}`;
-    return failure(msg`${words[model]} needs ${needed} unlike standards at least: ${have}`);
+    return failure(msg`${words[model]} needs at least ${needed} different standards: ${have}`);
   }
   const weigh = fixed ? success(fixed) : weightFunction(points, weighting);
   if (!weigh.ok) return weigh;
@@ -148,7 +148,8 @@ export function fitCalibration(
     points.map(({ y }) => y),
     weights,
   );
-  if (!solved) return failure(msg`The standards do not determine a line: are they all at one level?`);
+  if (!solved)
+    return failure(msg`The standards do not determine a line: do they all have the same concentration?`);
   const unscaled = (power: number) => {
     const i = used.indexOf(power);
     return i === -1 ? 0 : (solved.coefficients[i] ?? 0) / scale ** power;

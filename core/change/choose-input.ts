@@ -35,7 +35,7 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     const written = record.method.stages.find(({ key }) => key === stageKey);
     if (!written) return missing(msg`This run has no such stage`);
     const own = written.inputs.find((i) => i.symbol === symbol);
-    if (!own || (input && input.symbol !== symbol)) return malformed(msg`This stage reads no such thing`);
+    if (!own || (input && input.symbol !== symbol)) return malformed(msg`This stage has no such reading`);
     if (takenOver(own)) return refused(msg`${own.label} comes from an earlier stage`);
     if (isRead(record, stageKey, symbol))
       return refused(msg`${own.label} is read already: take its readings back first`);
@@ -44,11 +44,11 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     const choices = input ? [...others, { stageKey, input }] : others;
     if (JSON.stringify(choices) === JSON.stringify(before)) return success(null);
     if (!context.holdsTogether(withChoices(record.method, choices)))
-      return refused(msg`The relations of the method do not work out with ${own.label} obtained this way`);
+      return refused(msg`The method’s relations do not work with ${own.label} obtained this way`);
     return success({
       record: { ...record, choices },
       inverse: { do: "inputs", choices: before },
-      told: { description: msg`choice of how to read ${own.label}: ${input?.label ?? msg`as the method`}` },
+      told: { description: msg`way of measuring ${own.label}: ${input?.label ?? msg`as the method`}` },
     });
   },
 };

@@ -37,7 +37,7 @@ export const faded: ChangeKind<Made<typeof fadedSchema>> = {
     const trial = stage.trials.find((t) => t.id === trialId);
     if (!titer || !trial) return missing(msg`This run has no such trial`);
     const final = presentObservation(trial.observations, titer.symbol, "burette.final");
-    if (!final) return refused(msg`This trial has no end that could have faded`);
+    if (!final) return refused(msg`This trial has no end point that could have faded`);
     const reason = `faded after ${Math.round(request.seconds)} s`;
     const { symbol } = titer;
     const { person, now: at } = context;
@@ -68,8 +68,8 @@ export const faded: ChangeKind<Made<typeof fadedSchema>> = {
       record: ran?.record ?? opening,
       inverse: together(inverses),
       told: {
-        description: msg`fading of the end of ${trialWords(trial)}`,
-        detail: { from: final.text, to: msg`a mark on the way`, why: reason },
+        description: msg`end point of ${trialWords(trial)} faded`,
+        detail: { from: final.text, to: msg`a possible end point`, why: reason },
       },
     });
   },

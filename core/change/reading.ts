@@ -138,7 +138,7 @@ export function writeReading(
   const holder = holdersOf(record).find((h) => h.stageKey === place.stageKey && h.trialId === place.trialId);
   const fields = (place.trialId === null ? stageFields : trialFields)(definition, houseRules);
   const field = fields.find((f) => fieldKey(f) === fieldKey(reading));
-  if (!field || !holder) return malformed(msg`Nothing of this kind is read here`);
+  if (!field || !holder) return malformed(msg`No such reading belongs here`);
   const { observations } = holder;
   const checked = checkField(field, reading.text, {
     stage: definition,
@@ -162,9 +162,7 @@ export function writeReading(
   return success({
     record: inHolder(record, place, (all) => [...all, observation]),
     inverse: supersedes(reading.id, present),
-    what: present
-      ? msg`correction of ${label} to ${checked.value.text}`
-      : msg`${label} ${checked.value.text}`,
+    what: present ? msg`${label} corrected to ${checked.value.text}` : msg`${label} ${checked.value.text}`,
   });
 }
 

@@ -29,7 +29,7 @@ function oneOfMany(
   const end = holder && endOfCorrections(holder.observations, observationId);
   if (!holder || !end) return missing(msg`This run has no such reading`);
   if (end.kind !== "absorbance" && end.kind !== "transmittance")
-    return malformed(msg`Only one reading of many is struck out by itself`);
+    return malformed(msg`Only one of several readings can be struck out by itself`);
   return end.id === observationId
     ? success({ holder, end })
     : refused(msg`It was changed meanwhile: look again`);
@@ -49,7 +49,7 @@ function strikeOne(
   if (striking === (end.value === null))
     return refused(striking ? msg`It is struck out already` : msg`It counts already`);
   const back = striking ? null : holder.observations.find((o) => o.id === end.supersedes);
-  if (!striking && !back) return malformed(msg`There is nothing to bring back`);
+  if (!striking && !back) return malformed(msg`There is nothing to restore`);
   const { symbol, kind, unit } = end;
   const after: Observation = {
     ...{ symbol, kind, unit },
@@ -72,9 +72,7 @@ function strikeOne(
       ...(striking ? {} : { reason: end.reason ?? "" }),
     },
     told: {
-      description: striking
-        ? msg`striking out of the reading ${end.text}`
-        : msg`restoring of the reading ${back?.text ?? ""}`,
+      description: striking ? msg`reading ${end.text} struck out` : msg`reading ${back?.text ?? ""} restored`,
     },
   });
 }

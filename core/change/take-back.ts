@@ -12,7 +12,7 @@ function supersede(record: RunRecord, inverse: Of<"supersede">, context: ChangeC
   const holder = holderOf(record, inverse.observationId);
   // The field may have been corrected and restored since: what stands last is what is taken back.
   const last = holder && endOfCorrections(holder.observations, inverse.observationId);
-  if (!holder || !last) return malformed(msg`What should be undone is not there`);
+  if (!holder || !last) return malformed(msg`The change to undo is no longer there`);
   const { symbol, kind, unit, source } = last;
   const back: Observation = {
     ...{ symbol, kind, unit, source },

@@ -102,7 +102,7 @@ export const take: ChangeKind<Made<typeof takeSchema>> = {
     const { used, usedUp } = bottle;
     const { formula, unit } = stated.shelf;
     if (used.formula !== formula) return refused(msg`${used.name} is not what this stage needs`);
-    if (used.unit !== unit) return refused(msg`Its ${used.unit} cannot be used where ${unit} is needed`);
+    if (used.unit !== unit) return refused(msg`It is in ${used.unit}, and ${unit} is needed`);
     if (usedUp) return refused(msg`${used.code} is used up`);
     const standing = presentObservation(stage.observations, symbol, stated.value);
     if (standing && !isPreselected(standing) && reason === null)
@@ -111,7 +111,7 @@ export const take: ChangeKind<Made<typeof takeSchema>> = {
     return success({
       record: taken.record,
       inverse: together(taken.inverses),
-      told: { description: msg`taking of ${uncapitalized(input.label)} from ${used.code}` },
+      told: { description: msg`${uncapitalized(input.label)} taken from ${used.code}` },
     });
   },
 };

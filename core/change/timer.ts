@@ -129,7 +129,7 @@ export const startTimer: ChangeKind<StartTimer> = {
         outcome: "dropped",
       } as Inverse,
       told: {
-        description: msg`timer${flaskOf(request)}: ${what}`,
+        description: msg`timer set${flaskOf(request)}: ${what}`,
         detail: { to: timer.startedAt === null ? "planned" : "running" },
       },
     });
@@ -151,7 +151,7 @@ export const beginTimer: ChangeKind<Made<typeof beginTimerSchema>> = {
       record: changed.record,
       inverse: timerBefore(before),
       told: {
-        description: msg`start${flaskOf(before)}: ${before.what}`,
+        description: msg`timer started${flaskOf(before)}: ${before.what}`,
         detail: { from: "planned", to: "running" },
       },
     });
@@ -176,8 +176,8 @@ export const endTimer: ChangeKind<Made<typeof endTimerSchema>> = {
       record: changed.record,
       inverse: timerBefore(before),
       told: {
-        description: msg`end of the timer${flaskOf(before)}: ${before.what}`,
-        detail: { to: outcome === "dropped" ? msg`given up` : outcome, ...(words ? { why: words } : {}) },
+        description: msg`timer ended${flaskOf(before)}: ${before.what}`,
+        detail: { to: outcome === "dropped" ? msg`dropped` : outcome, ...(words ? { why: words } : {}) },
       },
     });
   },

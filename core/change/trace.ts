@@ -67,7 +67,7 @@ export const addTrace: ChangeKind<AddTrace> = {
         msg`Point ${back + 1}: ${x[back] ?? ""} ${unitText(xUnit)} does not lie beyond the ${x[back - 1] ?? ""} before it`,
       );
     if (!context.allows(opened.value.definition).trace(xUnit, trialId !== null))
-      return malformed(msg`No such course is taken in this stage`);
+      return malformed(msg`This stage takes no such kinetic run`);
     const removed: Removal = { at: context.now, person: context.person, reason: takenBack };
     const inverses: Inverse[] = [{ do: "trace", traceId: id, removed }];
     let after = record;
@@ -113,17 +113,17 @@ export const addTrace: ChangeKind<AddTrace> = {
 function setAside(record: RunRecord, traceId: string, removed: Removal | null): Applied {
   const stage = record.stages.find((s) => s.traces?.some((t) => t.id === traceId));
   const found = stage?.traces?.find((t) => t.id === traceId);
-  if (!stage || !found) return missing(msg`This run has no such spectrum or course`);
+  if (!stage || !found) return missing(msg`This run has no such spectrum or kinetic run`);
   const away = removed !== null;
   if (away === (found.removed !== null))
-    return refused(away ? msg`It is put away already` : msg`It is there already`);
+    return refused(away ? msg`It is already archived` : msg`It is there already`);
   return success({
     record: inStage(record, stage.key, (s) => ({
       ...s,
       traces: (s.traces ?? []).map((t) => (t.id === traceId ? { ...t, removed } : t)),
     })),
     inverse: { do: "trace", traceId, removed: found.removed },
-    told: { description: msg`${away ? msg`putting away` : msg`bringing back`} of ${found.name}` },
+    told: { description: msg`${away ? msg`archiving` : msg`restoring`} of ${found.name}` },
   });
 }
 

@@ -55,12 +55,12 @@ const trialChange = <R extends { readonly trialId: string }>(
 export const strike = trialChange<Made<typeof strikeSchema>>(({ record, trial, name }, request, context) => {
   if (trial.struck) return refused(msg`This trial is already struck out`);
   const struck = { at: context.now, person: context.person, reason: request.reason.trim() };
-  return changed(record, trial, { struck }, msg`striking out of ${name}`, { why: struck.reason });
+  return changed(record, trial, { struck }, msg`${name} struck out`, { why: struck.reason });
 });
 
 export const restore = trialChange<Made<typeof restoreSchema>>(({ record, trial, name }) =>
   trial.struck
-    ? changed(record, trial, { struck: null }, msg`restoring of ${name}`)
+    ? changed(record, trial, { struck: null }, msg`${name} restored`)
     : refused(msg`This trial is not struck out`),
 );
 
@@ -69,12 +69,12 @@ export const mark = trialChange<Made<typeof markSchema>>(({ record, trial, name 
   const stage = findTrial(record, trial.id)?.stage;
   const number =
     kind === "fine" && trial.number === null ? { number: nextTrialNumber(stage?.trials ?? []) } : {};
-  const description = kind === "rough" ? msg`${name} marked rough` : msg`${name} made to count`;
+  const description = kind === "rough" ? msg`${name} marked rough` : msg`${name} counts again`;
   return changed(record, trial, { kind, ...number }, description, { from: trial.kind, to: kind });
 });
 
 export const label = trialChange<Made<typeof labelSchema>>(({ record, trial, name }, request) => {
   const after = request.label.trim() || null;
   const detail = { from: trial.label ?? "", to: after ?? "" };
-  return changed(record, trial, { label: after }, msg`new name of ${name}`, detail);
+  return changed(record, trial, { label: after }, msg`${name} renamed`, detail);
 });

@@ -101,9 +101,9 @@ describe("formulas", () => {
 
   test.each([
     ["Na2(CO3", 3, /never closed/],
-    ["NaXq", 2, /no element/],
-    ["Na2CO3)", 6, /does not belong/],
-    ["h2O", 0, /does not belong/],
+    ["NaXq", 2, /not an element/],
+    ["Na2CO3)", 6, /is not allowed here/],
+    ["h2O", 0, /is not allowed here/],
     ["CuSO4·", 6, /missing/],
     ["", 0, /missing/],
     ["Fe3+", 0, /Fe\^3\+ for the charge, Fe3\^\+ for the atoms/],
@@ -222,7 +222,7 @@ describe("ratios over a scheme of equations", () => {
       /none links them/,
     );
     expect(plain(said(oxygen, "KOH", "O2"))).toMatch(/No equation of this method holds both KOH and O₂/);
-    expect(plain(said(oxygen, "Xx", "O2"))).toMatch(/no element/);
+    expect(plain(said(oxygen, "Xx", "O2"))).toMatch(/not an element/);
     const doubtful = scheme("Cu + Cl2 -> CuCl2", "2 Cu + Cl2 -> 2 CuCl");
     expect(plain(said(doubtful, "Cu", "Cl2"))).toMatch(/disagree about the ratio of Cu and Cl₂/);
   });
@@ -278,9 +278,7 @@ describe("half-reactions", () => {
     expect(plain(said(combineHalfReactions(reduction, reduction)))).toMatch(
       /Both half-reactions take up electrons/,
     );
-    expect(plain(said(balance(mustHold(parseEquation("HCl + HCl -> H2 + Cl2")))))).toMatch(
-      /stands in it twice/,
-    );
+    expect(plain(said(balance(mustHold(parseEquation("HCl + HCl -> H2 + Cl2")))))).toMatch(/appears twice/);
   });
 });
 

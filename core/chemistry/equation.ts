@@ -118,14 +118,14 @@ export function conservingNumbers(species: readonly Formula[]): Result<bigint[]>
 export function balance({ source, left, right }: Equation): Result<Equation> {
   const terms = [...left, ...right];
   const twice = repeated(terms);
-  if (twice) return failure(msg`${prettyFormula(twice)} stands in it twice`);
+  if (twice) return failure(msg`${prettyFormula(twice)} appears twice`);
   const found = conservingNumbers(terms.map(({ formula }) => formula));
   if (!found.ok) return found;
   // Products count against reactants: signs are turned so that the reactants' are positive.
   const sign = (found.value[0] ?? 0n) < 0n ? -1n : 1n;
   const coefficients = found.value.map((n, i) => Number(n * sign) * (i < left.length ? 1 : -1));
   if (coefficients.some((n) => n <= 0)) {
-    return failure(msg`It balances only with a species on the other side of the arrow, or left out`);
+    return failure(msg`It balances only if a species moves to the other side of the arrow, or is left out`);
   }
   const balanced = terms.map(({ formula }, i) => ({ formula, coefficient: coefficients[i] ?? NaN }));
   return success({ source, left: balanced.slice(0, left.length), right: balanced.slice(left.length) });
@@ -144,7 +144,7 @@ export function stoichiometricRatio(equation: Equation, of: string, per: string)
     if (!formula.ok) return formula;
     const key = speciesKey(formula.value);
     const term = [...equation.left, ...equation.right].find((t) => speciesKey(t.formula) === key);
-    if (!term) return failure(msg`${prettyFormula(species)} does not stand in ${equation.source}`);
+    if (!term) return failure(msg`${prettyFormula(species)} does not appear in ${equation.source}`);
     return success(term.coefficient);
   };
   const [a, b] = [coefficient(of), coefficient(per)];

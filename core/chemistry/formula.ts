@@ -121,7 +121,7 @@ export function parseFormula(source: string): Result<Formula> {
     if (match === undefined) return success(1);
     const times = multiplierValue(match);
     if (!(times > 0 && Number.isFinite(times)))
-      return failure(msg`A part of a formula cannot be taken zero times`, at);
+      return failure(msg`A part of a formula cannot have the count zero`, at);
     at += match.length;
     skipBlanks();
     return success(times);
@@ -147,7 +147,7 @@ export function parseFormula(source: string): Result<Formula> {
         const blank = at;
         skipBlanks();
         if (at >= end || (close === null && hydrateDots.includes(text.charAt(at)))) continue;
-        return failure(msg`A blank does not belong in a formula here`, blank);
+        return failure(msg`A formula cannot have a space here`, blank);
       }
       const closer = closing[c];
       if (closer) {
@@ -156,20 +156,20 @@ export function parseFormula(source: string): Result<Formula> {
         if (!inner.ok) return inner;
         at++;
         const times = number() ?? 1;
-        if (times === 0) return failure(msg`A group cannot be taken zero times`, at - 1);
+        if (times === 0) return failure(msg`A group cannot have the count zero`, at - 1);
         put(inner.value, times);
         continue;
       }
       const element = /^[A-Z][a-z]?/.exec(text.slice(at, end))?.[0];
-      if (!element) return failure(msg`"${c}" does not belong in a formula here`, at);
+      if (!element) return failure(msg`"${c}" is not allowed here in a formula`, at);
       const symbol = element in standardAtomicWeights ? element : element.charAt(0);
       if (!(symbol in standardAtomicWeights)) {
-        return failure(msg`"${element}" is no element with a standard atomic weight`, at);
+        return failure(msg`"${element}" is not an element with a standard atomic weight`, at);
       }
-      if (symbol !== element) return failure(msg`"${element}" is no element`, at);
+      if (symbol !== element) return failure(msg`"${element}" is not an element`, at);
       at += element.length;
       const times = number() ?? 1;
-      if (times === 0) return failure(msg`An element cannot be there zero times`, at - 1);
+      if (times === 0) return failure(msg`An element cannot have the count zero`, at - 1);
       put(new Map([[symbol, 1]]), times);
     }
     if (close !== null) return failure(msg`This bracket is never closed`, opened);
@@ -189,10 +189,10 @@ export function parseFormula(source: string): Result<Formula> {
     if (at >= end) break;
     at++;
   }
-  if (Math.abs(charge) > 100) return failure(msg`No ion has such a charge`, end);
+  if (Math.abs(charge) > 100) return failure(msg`No ion has this charge`, end);
   const most = [...atoms].find(([, count]) => count > mostAtoms);
   return most
-    ? failure(msg`${most[1]} atoms of ${most[0]} are more than any formula has`, 0)
+    ? failure(msg`${most[1]} atoms of ${most[0]} are too many for a formula`, 0)
     : success({ source, atoms, charge });
 }
 

@@ -68,10 +68,10 @@ export function electronsTaken({ left, right }: Equation): number {
  */
 export function combineHalfReactions(a: Equation, b: Equation): Result<Equation> {
   const [ea, eb] = [electronsTaken(a), electronsTaken(b)];
-  if (ea === 0 || eb === 0) return failure(msg`Each half-reaction must hold electrons`);
+  if (ea === 0 || eb === 0) return failure(msg`Each half-reaction must contain electrons`);
   if (ea * eb > 0) {
     const both = ea > 0 ? msg`take up` : msg`give off`;
-    return failure(msg`Both half-reactions ${both} electrons: turn one of them round`);
+    return failure(msg`Both half-reactions ${both} electrons: reverse one of them`);
   }
   const [timesA, timesB] = [Math.abs(eb), Math.abs(ea)];
   const sums = new Map<string, Term>();
@@ -90,7 +90,8 @@ export function combineHalfReactions(a: Equation, b: Equation): Result<Equation>
   put(a.right, -timesA);
   put(b.right, -timesB);
   const terms = [...sums.values()].filter(({ coefficient }) => coefficient !== 0);
-  if (terms.length === 0) return failure(msg`The two are one half-reaction and its reverse: nothing is left`);
+  if (terms.length === 0)
+    return failure(msg`The two are the same half-reaction and its reverse: they cancel`);
   const divisor = terms.reduce((d, t) => greatestCommonDivisor(d, BigInt(t.coefficient)), 0n);
   const side = (direction: 1 | -1) =>
     terms

@@ -111,7 +111,7 @@ export function schemeEquivalents(equations: readonly Equation[], of: string): R
     .filter((equation) => stoichiometricRatio(equation, of, of).ok)
     .map((equation) => equivalentsPerMole(equation, of));
   const [first] = told;
-  if (!first) return failure(msg`${prettyFormula(of)} stands in no equation of this method`);
+  if (!first) return failure(msg`${prettyFormula(of)} appears in no equation of this method`);
   const values = told.flatMap((result) => (result.ok ? [result.value] : []));
   const [value] = values;
   if (value === undefined) return first;

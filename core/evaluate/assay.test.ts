@@ -73,8 +73,8 @@ describe("standards and the line through them", () => {
   });
 
   test.each([
-    [{ "2.00": "0.140", "4.00": "0.281" }, /needs 3 unlike standards at least: there are 2/],
-    [{ "2.00": "0.140 0.141 0.139" }, /All standards are at one level/],
+    [{ "2.00": "0.140", "4.00": "0.281" }, /needs at least 3 different standards: there are 2/],
+    [{ "2.00": "0.140 0.141 0.139" }, /All standards have the same concentration/],
   ])("too few of them (%j) are told in words, and what to read next", (rows, message) => {
     const { line } = run({ standards: { trials: standards(rows) } });
     expect(plain(line.problem)).toMatch(message);
@@ -116,7 +116,7 @@ describe("standards and the line through them", () => {
     const told = line.cautions.map((c) => inEnglish(c.message)).join("\n");
     expect(told).toMatch(/blank moved from 0.001 to 0.061/);
     expect(told).toMatch(/standard 1 reads below zero \(-0.012\)/);
-    expect(told).toMatch(/standard 6 reads 1.62: above 1.5 stray light/);
+    expect(told).toMatch(/standard 6 reads 1.62: above 1.5, stray light/);
     const calm = run({
       standards: {
         once: { "A_0:absorbance": "0.001 0.002" },
@@ -131,7 +131,7 @@ describe("standards and the line through them", () => {
   test("weights that a zero standard cannot bear are refused in words, and can be had without it", () => {
     const weighed = (choices: Record<string, string>) =>
       run({ standards: { trials: standards(usual), choices } }).line;
-    expect(plain(weighed({ weighting: "1/x" }).problem)).toMatch(/cannot weigh a zero standard/);
+    expect(plain(weighed({ weighting: "1/x" }).problem)).toMatch(/give a zero standard infinite weight/);
     const without = weighed({ weighting: "1/x", zero: "out" });
     expect(plain([without.problem, without.line?.fit.weighting])).toEqual([null, "1/x"]);
     expect(weighed({ model: "origin" }).line?.fit.coefficients[0]).toBe(0);
@@ -186,7 +186,7 @@ describe("an unknown read off the line", () => {
   test.each([
     ["0.950", "above", /lies 3\d % above the strongest standard.*dilute it 2-fold \(50 mL to 100 mL\)/],
     ["0.004", "undetected", /below the limit of detection \(by the line/],
-    ["-0.020", "undetected", /reads -0.020, below what the line gives for nothing/],
+    ["-0.020", "undetected", /reads -0.020, below the line’s value for zero/],
     ["0.012", "within", /below the limit of quantitation/],
   ])("that reads %s lies %s, and is told so", (shown, place, text) => {
     const { unknown } = run({ unknown: { trials: [sample(shown)] } });
@@ -252,7 +252,9 @@ describe("an unknown read off the line", () => {
     expect(wild.off?.within?.pooled).toBe(false);
     expect(wild.off!.fromReadings * 0.6982).toBeCloseTo(0.05, 3);
     expect(plain(wild.cautions.map((c) => c.message))).toEqual([
-      expect.stringMatching(/readings of flask 1 are 0\.100 apart, more than the 0\.010 the house allows/),
+      expect.stringMatching(
+        /readings of flask 1 are 0\.100 apart, more than the 0\.010 that the house rules allow/,
+      ),
       expect.stringMatching(
         /scatter by 0\.071, those about the line by 0\.\d+ \(F = .*: their own scatter is counted/,
       ),
@@ -413,7 +415,7 @@ describe("a course of absorbance", () => {
       ),
     };
     const left = rate([levelling], ["0.100"]).stage;
-    expect(plain(left.next)).toMatch(/seems to level off near 0\.05\d?, not at zero/);
+    expect(plain(left.next)).toMatch(/levels off near 0\.05\d?, not at zero/);
     expect(Math.abs(left.combined!.quantity.value - 0.2)).toBeGreaterThan(0.01);
     const fitted = rate([levelling], ["0.100"], { choices: { end: "fitted" } }).stage;
     expect([fitted.endFitted, fitted.combined!.quantity.value]).toEqual([true, expect.closeTo(0.2, 2)]);

@@ -179,8 +179,8 @@ describe("what the rule is held against", () => {
 describe("a test for outliers advises and leaves nothing out", () => {
   const finals = ["25.00", "25.02", "25.01", "25.00", "25.02", "26.00"];
   test.each([
-    ["dixon-95", /Dixon's Q at 95 % would call trial 6 an outlier \(0\.980 against 0\.625\)/],
-    ["grubbs", /Grubbs' test at 5 % would call trial 6 an outlier/],
+    ["dixon-95", /Dixon's Q at 95 % flags trial 6 as an outlier \(0\.980, critical value 0\.625\)/],
+    ["grubbs", /Grubbs' test at 5 % flags trial 6 as an outlier/],
   ] as const)("%s", (outliers, message) => {
     const stage = titers(finals, { outliers });
     expect(plain(stage.verdict.reason)).toMatch(message);
@@ -218,7 +218,7 @@ describe("what cannot be computed is said, and no number shown", () => {
     expect(stage.combined).not.toBeNull();
     expect(zero.combined).toBeNull();
     expect(plain(zero.problem)).toMatch(
-      /Concentration of the base cannot be computed: aliquot of NaOH \(V_a\) is zero/,
+      /Concentration of the base cannot be calculated: aliquot of NaOH \(V_a\) is zero/,
     );
     expect(plain(zero.verdict)).toMatchObject({
       state: "empty",
@@ -252,7 +252,7 @@ describe("what cannot be computed is said, and no number shown", () => {
       "Three trials to go",
     ]);
     expect(stageOf(all).combined).toBeNull();
-    expect(plain(titers(["25.00"]).verdict.reason)).toMatch(/Trial 1 stands alone/);
+    expect(plain(titers(["25.00"]).verdict.reason)).toMatch(/Trial 1 has no partner yet/);
     expect(plain(titers([]).verdict.reason)).toMatch(/No trial counts yet/);
   });
 
@@ -286,7 +286,7 @@ describe("what would improve a result is said by its largest cause, and would", 
   test("a rough balance: weigh twice as much, and its part is halved", () => {
     const stage = weighed("2.50", "19.60");
     expect(plain(stage.improvement?.text)).toMatch(
-      /^\d+ % of the ± is balance\. What would halve that: weighing 0\.80 g instead of 0\.40 g\.$/,
+      /^\d+ % of the ± comes from balance\. To halve it: weighing 0\.80 g instead of 0\.40 g\.$/,
     );
     const heavier = weighed("2.90", "39.20");
     expect(partOf(heavier, "Balance") / partOf(stage, "Balance")).toBeCloseTo(0.5, 2);
@@ -313,7 +313,7 @@ describe("what would improve a result is said by its largest cause, and would", 
 
   test("what an earlier stage or a certificate brings in is named", () => {
     expect(plain(titers(["25.00", "25.02", "25.01"]).improvement?.text)).toMatch(
-      /^\d+ % of the ± is concentration of the acid\. What would halve that: knowing concentration of the acid to half that ±\.$/,
+      /^\d+ % of the ± comes from concentration of the acid\. To halve it: knowing concentration of the acid with half that ±\.$/,
     );
   });
 });

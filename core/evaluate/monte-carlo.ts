@@ -150,14 +150,14 @@ function fewTrials(quantity: Quantity): Leaf[] {
 }
 
 function comparisonText(comparison: Comparison, wider: boolean, few: readonly Leaf[]): Phrase {
-  if (comparison.agree) return msg`The draws agree with the ± to the digits that it claims.`;
+  if (comparison.agree) return msg`The simulation agrees with the ± to the digits it is given with.`;
   const least = few.map((l) => l.degreesOfFreedom).sort((a, b) => a - b)[0];
   if (least !== undefined && wider) {
-    return msg`The drawn interval is wider: it takes the scatter of only ${countWord(least + 1)} trials at its word (Student’s t, JCGM 101). More trials bring the two together.`;
+    return msg`The simulated interval is wider: with only ${countWord(least + 1)} trials their scatter is itself uncertain (Student’s t, JCGM 101). More trials bring the two together.`;
   }
   return wider
-    ? msg`The drawn interval is wider than the propagated one: trust the drawn one.`
-    : msg`The drawn interval is narrower: one cause with hard limits rules the ±, and the propagated one is on the safe side.`;
+    ? msg`The simulated interval is wider than the propagated one: trust the simulated one.`
+    : msg`The simulated interval is narrower: one contribution with hard limits dominates the ±, and the propagated interval is on the safe side.`;
 }
 
 /** Holds the draws of a stage's result against its linear propagation (JCGM 101, 8.1), in the result's unit. */

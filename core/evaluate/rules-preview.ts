@@ -27,7 +27,7 @@ function told(evaluation: RunEvaluation): Map<string, { stage: string; what: Phr
     put(msg`Verdict`, stage.verdict.reason);
     put(msg`Next`, stage.verdict.next);
     put(msg`Trials in the set`, names.length === 0 ? msg`none` : joined(names, ", "));
-    if (stage.acceptance) put(msg`Held against what it should be`, stage.acceptance.text);
+    if (stage.acceptance) put(msg`Compared with the target`, stage.acceptance.text);
     for (const trial of stage.trials) {
       const cautions = joined(
         trial.cautions.map((c) => c.message),

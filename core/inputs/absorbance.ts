@@ -15,6 +15,6 @@ export const absorbance: InputKind<AbsorbanceInput> = {
   quantity: () => null,
   checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
-  described: () => msg`, as often as people read`,
+  described: () => msg`, any number of readings`,
   edit: { name: "absorbance", columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
 };

@@ -35,8 +35,8 @@ export const blank: InputKind<BlankInput> = {
         wide: 2,
         choices: [
           { value: "", label: msg`against the blank` },
-          { value: "zeroed", label: msg`against the blank, said` },
-          { value: "deducted", label: msg`with the blank deducted` },
+          { value: "zeroed", label: msg`against the blank (stated)` },
+          { value: "deducted", label: msg`with the blank subtracted` },
         ],
       },
     ],

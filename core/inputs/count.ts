@@ -44,7 +44,7 @@ export const count: InputKind<CountInput> = {
   suspect: ({ of }) => ({
     often: 0.6,
     words: (side) =>
-      side === "high" ? msg`more ${of} counted than were there` : msg`fewer ${of} counted than were there`,
+      side === "high" ? msg`more ${of} counted than added` : msg`fewer ${of} counted than added`,
   }),
   ledger: ({ label }) => [{ head: label, kind: "count" }],
   series: () => ({ kind: "count", unit: "pieces" }),

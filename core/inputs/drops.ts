@@ -27,7 +27,7 @@ export const drops: InputKind<DropsInput> = {
       kind: "drops",
       label,
       unit: "drops",
-      hint: msg`${perMl.value} drops to the mL`,
+      hint: msg`${perMl.value} drops per mL`,
       rules: { instrument: "A count", unit: "drops", decimals: 0, aboveZero: true, most: 1000 },
     },
   ],
@@ -43,7 +43,7 @@ export const drops: InputKind<DropsInput> = {
   simulate: (_input, { aim }) => ({ drops: Math.round(aim ?? 20).toFixed(0) }),
   amountUnit: "mL",
   problem: ({ symbol, perMl }) =>
-    Number(perMl.value) > 0 ? null : { message: msg`${symbol} needs more than zero drops to the mL` },
+    Number(perMl.value) > 0 ? null : { message: msg`${symbol} needs more than zero drops per mL` },
   suspect: (input) => volumeSuspect(input, 1.2),
   ledger: ({ label }) => [{ head: label, kind: "drops" }],
   series: () => ({ kind: "drops", unit: "drops" }),
@@ -53,7 +53,7 @@ export const drops: InputKind<DropsInput> = {
     columns: [
       ofColumn,
       perColumn,
-      numberColumn("value", msg`Drops to the mL`, 1.5),
+      numberColumn("value", msg`Drops per mL`, 1.5),
       numberColumn("plusMinus", "±"),
     ],
     row: ({ of, perMl }) => ({ of, value: perMl.value, plusMinus: perMl.plusMinus }),

@@ -26,9 +26,9 @@ export const fromStage: InputKind<FromStageInput> = {
   suspect: ({ label }) => ({
     often: 2.5,
     words: (side, from) =>
-      msg`${uncapitalized(label)}: it may have been found ${{ high: "too high", low: "too low", either: "off" }[side]}; look at "${from}"`,
+      msg`${uncapitalized(label)}: it may be ${{ high: "too high", low: "too low", either: "off" }[side]}; check "${from}"`,
   }),
-  described: () => msg`, from before`,
+  described: () => msg`, from an earlier stage`,
   edit: {
     name: msg`result of a stage before`,
     columns: [

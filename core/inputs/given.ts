@@ -40,7 +40,7 @@ const statedSpread = (symbol: string, unit: string): Field[] => {
   const rules = { instrument: msg`It`, unit, decimals: null, least: 0 };
   const field = { symbol, unit, rules, optional: true };
   return [
-    { ...field, kind: "given.plus-minus", label: msg`give or take`, hint: msg`half the width` },
+    { ...field, kind: "given.plus-minus", label: msg`±`, hint: msg`half the width` },
     {
       ...field,
       kind: "given.standard-uncertainty",

@@ -14,7 +14,7 @@ export function photometerFields({ symbol, label }: InputBase, again: boolean): 
   };
   const field = { symbol, unit: "", rules, optional: true };
   return [
-    { ...field, kind: "absorbance", label, hint: msg`when it stands still`, many: true },
+    { ...field, kind: "absorbance", label, hint: msg`when it is steady`, many: true },
     {
       ...field,
       kind: "transmittance",
@@ -30,8 +30,8 @@ export function photometerFields({ symbol, label }: InputBase, again: boolean): 
           {
             ...field,
             kind: "absorbance.again" as const,
-            label: msg`Once more at the end`,
-            hint: msg`shows drift`,
+            label: msg`Recheck at the end`,
+            hint: msg`to check for drift`,
             many: true,
           },
         ]

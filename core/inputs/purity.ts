@@ -33,7 +33,7 @@ export const purity: InputKind<PurityInput> = {
     {
       symbol,
       kind: "purity.plus-minus",
-      label: msg`give or take`,
+      label: msg`±`,
       unit: "%",
       hint: msg`half the width`,
       rules: { instrument: msg`The label`, unit: "%", decimals: null, least: 0, most: 10 },

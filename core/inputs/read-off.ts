@@ -27,7 +27,7 @@ export const readOff: InputKind<ReadOffInput> = {
     often: 1.2,
     words: (side) =>
       ({
-        high: msg`the absorbance: something else may color the flask, or the blank was not deducted`,
+        high: msg`the absorbance: something else may color the flask, or the blank was not subtracted`,
         low: msg`the absorbance: the color may not have come out fully, or the blank reads too much`,
         either: msg`the absorbance and the line`,
       })[side],

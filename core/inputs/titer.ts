@@ -65,12 +65,12 @@ const secondFields = (symbol: string, [initial, final]: readonly [Field, Field])
 const backFields = (symbol: string): Field[] => [
   {
     ...{ ...aside, symbol, unit: "mL", kind: "back.volume", label: msg`Added back` },
-    hint: msg`of the solution that takes the overshoot back`,
+    hint: msg`of the solution added back after overshooting`,
     rules: { instrument: msg`What is added back`, unit: "mL", decimals: null, aboveZero: true, most: 25 },
   },
   {
     ...{ ...aside, symbol, unit: "mL", kind: "back.worth", label: msg`Titrant equivalent to 1 mL of it` },
-    hint: msg`known, as from their two concentrations`,
+    hint: msg`from the two concentrations`,
     rules: { instrument: msg`It`, unit: "mL", decimals: null, aboveZero: true, most: 100 },
   },
 ];
@@ -192,8 +192,8 @@ export const titer: InputKind<TiterInput> = {
     words: (side) =>
       msg`the titer: ${
         {
-          high: msg`the end may have been overshot, or a reading misread`,
-          low: msg`the end may have been taken too early, or a reading misread`,
+          high: msg`the end point may have been overshot, or a reading misread`,
+          low: msg`the end point may have been taken too early, or a reading misread`,
           either: msg`a reading may have been misread`,
         }[side]
       }`,

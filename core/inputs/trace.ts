@@ -16,7 +16,7 @@ export const trace: InputKind<TraceInput> = {
       kind,
       label: kind === "window.from" ? msg`Window from` : msg`Window to`,
       unit: "s",
-      hint: msg`part of the course that is used`,
+      hint: msg`part of the kinetic run that is used`,
       rules: { instrument: msg`The window`, unit: "s", decimals: null, least: 0, most: 1e6 },
       optional: true,
     })),

@@ -80,7 +80,7 @@ export function grubbsTest(replicates: readonly Replicate[]): OutlierAdvice | nu
 /** Why the house's test says nothing of so many replicates, and what would; null where it does. */
 export const noOutlierTest = (count: number, test: OutlierTest): Phrase | null =>
   test.startsWith("dixon") && count > 10
-    ? msg`Dixon's Q has no critical value here for ${count} trials (its table ends at ten; r10 is advised for three to seven): use Grubbs' test`
+    ? msg`Dixon's Q has no critical value for ${count} trials (its table ends at ten; r10 is recommended for three to seven): use Grubbs' test`
     : null;
 
 /** What the house's test for outliers says of the replicates. It advises; nothing is ever left out because of it. */

@@ -30,14 +30,16 @@ export function orderInExcess(
 ): Result<Dependence> {
   const usable = runs.filter(({ k, concentration }) => k > 0 && concentration > 0);
   if (new Set(usable.map((r) => r.concentration)).size < 2)
-    return failure(msg`Runs with at least two unlike concentrations tell the order in the excess reagent`);
+    return failure(
+      msg`At least two runs with different concentrations are needed for the order in the excess reagent`,
+    );
   const relative = usable.map(({ k, u }) => Math.max(u / k, 1e-4));
   const solved = leastSquares(
     usable.map(({ concentration }) => [1, Math.log(concentration)]),
     usable.map(({ k }) => Math.log(k)),
     relative.map((r) => 1 / (r * r)),
   );
-  if (!solved) return failure(msg`The concentrations are too much alike to tell the order from`);
+  if (!solved) return failure(msg`The concentrations are too similar to tell the order`);
   const n = solved.coefficients[1] ?? NaN;
   const df = usable.length - 2;
   const known = Math.hypot(...solved.independent([0, 1]));
@@ -54,6 +56,6 @@ export function orderInExcess(
     nearest,
     text: near
       ? msg`The order in the excess reagent is ${told}, so ${nearest}${half === null ? msg`; two runs cannot tell how surely` : ""}.`
-      : msg`The order in the excess reagent is ${told}, which is no whole number: look at the concentrations, or at the window.`,
+      : msg`The order in the excess reagent is ${told}, not a whole number: check the concentrations and the window.`,
   });
 }

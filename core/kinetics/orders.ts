@@ -352,7 +352,7 @@ export function compareOrders(
   }
   const { course, each } = condensed(read, most);
   const [low, high] = [Math.min(...course.absorbance), Math.max(...course.absorbance)];
-  if (high - low === 0) return failure(msg`The absorbance does not change: there is no rate in it`);
+  if (high - low === 0) return failure(msg`The absorbance does not change, so there is no rate`);
   const fits = ([0, 1, 2] as const).map((order) => fitOrder(course, order, fitEnd));
   const least = Math.min(...fits.map((f) => f.aicc));
   const likelihoods = fits.map((f) => Math.exp(-(f.aicc - least) / 2));
@@ -364,19 +364,19 @@ export function compareOrders(
   const word = capitalized(orderWord(best.order));
   const sure =
     best.evidence > 0.95
-      ? msg`${word} order fits the readings best, clearly so`
-      : msg`${word} order fits best, but ${orderWord(second?.order ?? 0)} order is not out of the question (${((second?.evidence ?? 0) * 100).toFixed(0)} % of the evidence): follow the reaction for longer`;
+      ? msg`${word} order clearly fits best`
+      : msg`${word} order fits best, but ${orderWord(second?.order ?? 0)} order cannot be ruled out (relative likelihood ${((second?.evidence ?? 0) * 100).toFixed(0)} %): follow the reaction for longer`;
   const agreed =
     straightest.order === best.order
-      ? msg`, and its plot is the straightest too`
-      : msg`. The straightest plot is that of ${orderWord(straightest.order)} order: transforming makes the smallest absorbances, and their noise, count most`;
+      ? msg`. Its plot is also the straightest`
+      : msg`. The ${orderWord(straightest.order)}-order plot is the straightest, but its transformation gives the smallest absorbances, and their noise, the most weight`;
   const hanging =
     best.lagCorrelation > 0.4
-      ? msg`. What is left over hangs together in time: the law may change on the way, or the instrument drifted; narrow the window`
+      ? msg`. The residuals are correlated in time: the rate law may change during the run, or the instrument drifted; narrow the window`
       : "";
   const levelsOff = fitEnd ? null : levelsOffAt(course, best);
   const ended = levelsOff
-    ? msg`. The course seems to level off near ${levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
+    ? msg`. The absorbance levels off near ${levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k will be wrong`
     : "";
   return success({
     levelsOff,

@@ -234,7 +234,7 @@ describe("slips", () => {
   test("the same digits as another trial's, and a weighing that its repeat does not bear out", () => {
     const others = [{ name: "trial 1", text: "2.6106" }];
     expect(plain(sameReadingCheck("2.6106", "g", others)[0]?.message)).toMatch(
-      /as in trial 1: was it read anew/,
+      /as in trial 1: was it read again/,
     );
     expect(sameReadingCheck("2.6107", "g", others)).toEqual([]);
     const balance = { readabilityG: 0.0001, linearityG: 0.0002 };
@@ -272,7 +272,7 @@ describe("readings as typed", () => {
 
   test.each([
     ["", /Nothing has been typed/, undefined],
-    ["25.6o", /"o" is no digit/, undefined],
+    ["25.6o", /"o" is not a digit/, undefined],
     ["2.5.60", /two decimal points/, undefined],
     ["2,5.60", /two decimal points/, undefined],
     ["25.6", /read to the hundredth.*25\.60\?/, "25.60"],

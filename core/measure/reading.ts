@@ -125,11 +125,11 @@ export function parseReading(typed: string, rules: ReadingRules): Reading {
   const text = typed.trim().replace(/\s+/g, "").replace(/−/g, "-");
   if (text === "") return refuse(msg`Nothing has been typed yet`);
   const marks = text.match(/[.,]/g)?.length ?? 0;
-  if (marks > 1) return refuse(msg`"${typed.trim()}" has two decimal points: leave one`);
+  if (marks > 1) return refuse(msg`"${typed.trim()}" has two decimal points: keep one`);
   // A number that is stated, and not read off a scale, may be written with a power of ten.
   const { decimals } = rules;
   const odd = (decimals === null ? /[^0-9.,+\-eE]/ : /[^0-9.,+-]/).exec(text)?.[0];
-  if (odd) return refuse(msg`"${odd}" is no digit: type the number alone, as in ${exampleOf(rules)}`);
+  if (odd) return refuse(msg`"${odd}" is not a digit: type only the number, as in ${exampleOf(rules)}`);
   const plain = decimals === null ? withoutPower(withPoint(text)) : withPoint(text);
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) {
     return refuse(msg`"${typed.trim()}" cannot be read as a number: type it as in ${exampleOf(rules)}`);

@@ -86,7 +86,7 @@ export function slipChecks(text: string, unit: string, decimals: number, expecte
     ];
   }
   return [
-    { severity: "caution", kind: "jump", message: msg`${far} ${text} is far from that: is it read right?` },
+    { severity: "caution", kind: "jump", message: msg`${far} ${text} is far from that: is it correct?` },
   ];
 }
 
@@ -109,7 +109,7 @@ export function sameReadingCheck(
     {
       severity: "caution",
       kind: "same reading",
-      message: msg`${text} ${unit} to the last digit, as in ${twin.name}: was it read anew?`,
+      message: msg`${text} ${unit} to the last digit, as in ${twin.name}: was it read again?`,
     },
   ];
 }

@@ -275,7 +275,7 @@ export function dropsVolume(
   const factor = leaf({
     id: `drops-per-ml:${of}`,
     kind: "drops",
-    label: msg`Drops of ${of} in one mL`,
+    label: msg`Drops of ${of} per mL`,
     group: msg`Drop factor`,
     shape: "rectangular",
     u: uncertaintyFromHalfWidth(perMl.plusMinus, "rectangular"),

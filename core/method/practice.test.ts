@@ -143,7 +143,7 @@ describe("how it was done stands with the trial", () => {
     expect(stageOf([trial]).proposals.get("V:burette.initial")).toBe("26.20");
   });
 
-  test("two readings of one meniscus that differ by more than the house allows", () => {
+  test("two readings of one meniscus that differ by more than the house rules allow", () => {
     const twice = more(trial, "burette.final.again", "26.40");
     expect(plain(messages(twice, defaultHouseRules))).toEqual(["final reading typed as 26.20 and as 26.40"]);
     expect(messages(more(trial, "burette.final.again", "26.22"), defaultHouseRules)).toEqual([]);

@@ -85,7 +85,7 @@ export function temperatureChecks(
 export function startChecks(rules: HouseRules, initial: string): Check[] {
   if (rules.burette.start !== "zero" || Number(initial) === 0) return [];
   const proposal = (0).toFixed(initial.split(".")[1]?.length ?? 0);
-  return [{ ...caution(msg`This house starts at zero: was it ${initial}?`, "start"), proposal }];
+  return [{ ...caution(msg`This lab starts at zero: was it ${initial}?`, "start"), proposal }];
 }
 
 /** Two readings of one meniscus, the second typed without sight of the first, that differ by more than the house allows. */

@@ -113,7 +113,7 @@ export function readPaper(
 
 function timeNote(at: PaperRow["at"], needed: boolean, now: string): Phrase | null {
   if (at === undefined) return msg`Enter a time such as 9:40 or 14:05`;
-  if (at === null) return needed ? msg`Enter about when it was read: it was another day` : null;
+  if (at === null) return needed ? msg`Enter the approximate time: it was another day` : null;
   return problemOfTime(at, now);
 }
 

@@ -44,8 +44,8 @@ describe("a small calculation", () => {
 
   test.each([
     ["a relation half typed", [{ relation: "V = n /", title: "x", unit: "mL" }], [], /./],
-    ["an unknown unit", [{ relation: "V = n", title: "x", unit: "cups" }], [], /"cups" is no unit/],
-    ["a division by zero", [{ relation: "V = n / (n - n)", title: "x", unit: "1" }], [], /look for a zero/],
+    ["an unknown unit", [{ relation: "V = n", title: "x", unit: "cups" }], [], /"cups" is not a known unit/],
+    ["a division by zero", [{ relation: "V = n / (n - n)", title: "x", unit: "1" }], [], /check for a zero/],
     ["an equation that is none", [{ relation: "V = n", title: "x", unit: "mmol" }], ["HCl + NaOH"], /./],
   ])("refuses %s in words", (_name, lines, equations, message) => {
     const result = calculate([{ symbol: "n", value: 1, unit: "mmol" }], lines, equations);

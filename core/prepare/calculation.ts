@@ -79,11 +79,11 @@ export function calculate(
   for (const { relation, title, unit } of lines) {
     const read = parseRelation(relation);
     if (!read.ok) return read;
-    if (!isUnit(unit)) return failure(msg`"${unit}" is no unit known here`);
+    if (!isUnit(unit)) return failure(msg`"${unit}" is not a known unit`);
     const { symbol, expression } = read.value;
     const value = evaluateNumber(expression, { numbers, stoichiometry });
     const number = value / unitOf(unit).factor;
-    if (!Number.isFinite(number)) return failure(msg`These numbers give no result: look for a zero`);
+    if (!Number.isFinite(number)) return failure(msg`These numbers give no result: check for a zero`);
     numbers.set(symbol, value);
     shown.set(symbol, numberTex(tex(number), unit));
     steps.push({

@@ -117,7 +117,7 @@ export function planDilution(request: DilutionRequest): Result<DilutionPlan> {
   const cautions: Phrase[] = [];
   if (step !== null && (100 * step) / 2 / deliveredMl > 2) {
     cautions.push(
-      msg`So small a volume is uncertain by its reading alone: ± ${((100 * step) / 2 / deliveredMl).toFixed(0)} %`,
+      msg`Such a small volume is uncertain from its reading alone: ± ${((100 * step) / 2 / deliveredMl).toFixed(0)} %`,
     );
   }
   if (Math.abs(departurePercent) > 2) {

@@ -270,7 +270,7 @@ describe("what a glass can deliver", () => {
       return plan.ok ? plan.value.cautions : [plan.problem.message];
     };
     expect(plain(cautions({ kind: "cylinder", capacityMl: 50 }))).toEqual([
-      "So small a volume is uncertain by its reading alone: ± 13 %",
+      "Such a small volume is uncertain from its reading alone: ± 13 %",
     ]);
     expect(cautions({ kind: "burette" })).toEqual([]);
   });

@@ -56,5 +56,5 @@ export function describeDimension(dimension: Dimension): Phrase {
   const parts = dimension.flatMap((exponent, i) =>
     exponent === 0 ? [] : [(units[i] ?? "") + (exponent === 1 ? "" : exponentText(exponent))],
   );
-  return msg`something in ${parts.join("·")}`;
+  return msg`a quantity in ${parts.join("·")}`;
 }

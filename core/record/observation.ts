@@ -7,7 +7,7 @@ export const nextTrialNumber = (trials: readonly Pick<TrialRecord, "number">[]):
 
 type Named = Pick<TrialRecord, "label" | "kind" | "number">;
 
-const nouns = { trial: msg`trial`, flask: msg`flask`, course: msg`course` };
+const nouns = { trial: msg`trial`, flask: msg`flask`, course: msg`kinetic run` };
 
 /** A trial in a sentence: "trial 3", "the rough trial", or the name that people gave it; a flask is no trial. */
 export function trialWords(

@@ -64,7 +64,7 @@ function dimensionOfSymbol({ name, at }: Of<"symbol">, symbols: Symbols): Result
   const known = [...symbols.keys()];
   const close = nearest(name, known);
   return failure(
-    msg`"${name}" is neither read nor computed before this line. Known here: ${known.join(", ")}`,
+    msg`"${name}" has no value before this line. Available: ${known.join(", ")}`,
     at,
     close === undefined ? undefined : msg`Is ${close} meant?`,
   );
@@ -141,7 +141,7 @@ function dimensionOfCall(
       const [a, b] = [args[0], args[odd]];
       if (odd < 0 || !a || !b) return success(first);
       return failure(
-        msg`${name} needs things of one kind, but ${expressionText(a)} is ${describeDimension(first)} and ${expressionText(b)} is ${describeDimension(found[odd] ?? first)}`,
+        msg`${name} needs quantities of one kind, but ${expressionText(a)} is ${describeDimension(first)} and ${expressionText(b)} is ${describeDimension(found[odd] ?? first)}`,
         positionOf(b),
       );
     }
@@ -172,7 +172,7 @@ export function checkRelations(
       const { message, position, hint } = dimension.problem;
       return failure(msg`In "${source}": ${message}`, position, hint);
     }
-    if (symbols.has(symbol)) return failure(msg`In "${source}": ${symbol} already has a meaning`, 0);
+    if (symbols.has(symbol)) return failure(msg`In "${source}": ${symbol} is already defined`, 0);
     symbols.set(symbol, dimension.value);
   }
   return success(symbols);

@@ -101,7 +101,7 @@ function cutParts(source: string): Result<Cut> {
     if (!isUnit(unit.trim())) {
       const at = match.index + all.indexOf("[") + 1;
       return failure(
-        msg`"${unit.trim()}" is no unit known here`,
+        msg`"${unit.trim()}" is not a known unit`,
         at,
         msg`Write it as in ${"[mL]"}, ${"[g/mol]"} or ${"[mol/L]"}`,
       );
@@ -237,7 +237,7 @@ function inOurWords(description: string): Phrase {
   if (/^(Expected expression|Unexpected $|Unexpected period)/.test(description))
     return msg`Something is missing here`;
   const odd = /^Unexpected "(.)"/.exec(description)?.[1];
-  return odd ? msg`"${odd}" has no place here` : msg`This cannot be read as a formula`;
+  return odd ? msg`"${odd}" is not allowed here` : msg`This cannot be read as a formula`;
 }
 
 /** Reads a relation `symbol = expression`. */

@@ -97,6 +97,6 @@ export function solveForTiter(problem: TiterProblem, limitMl = 1000): Result<num
     for (const { symbol, expression } of relations) numbers.set(symbol, evaluateNumber(expression, scope));
     return ((numbers.get(target) ?? NaN) - value) / scale;
   };
-  if (Number.isNaN(difference(1))) return failure(msg`Something this depends on has not been read yet`);
+  if (Number.isNaN(difference(1))) return failure(msg`Something it depends on has not been read yet`);
   return findRoot(difference, 1e-6, limitMl);
 }

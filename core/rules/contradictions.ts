@@ -32,7 +32,7 @@ export function contradictions(rules: HouseRules): Contradiction[] {
   unless(
     Number(burette.readingHalfWidthMl) === 0 || Number(burette.readingHalfWidthMl) >= step / 10 - 1e-9,
     "readingHalfWidthMl",
-    msg`Nobody reads a scale in steps of ${burette.resolutionMl} mL to ± ${burette.readingHalfWidthMl}: a tenth of a step at best`,
+    msg`A scale in steps of ${burette.resolutionMl} mL cannot be read to ± ${burette.readingHalfWidthMl}: a tenth of a step at best`,
   );
   unless(
     !burette.readTwice || Number(burette.readTwiceWithinMl) >= step - 1e-9,
@@ -42,7 +42,7 @@ export function contradictions(rules: HouseRules): Contradiction[] {
   unless(
     !(average === "titers" && agreementOf === "results"),
     "average",
-    msg`Results are what must agree, so results are what is averaged: let titers agree, or average results`,
+    msg`If results must agree, results are averaged: compare titers, or average results`,
   );
   return found;
 }

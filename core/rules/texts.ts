@@ -29,7 +29,7 @@ function boundsProblem(text: string, { kind, bounds }: RuleDefinition): Phrase |
   if (text === "") return optional ? null : msg`Type a number`;
   if (!/^\d+(\.\d+)?$/.test(text)) return msg`"${text}" is not a plain number such as 0.10`;
   if (aboveZero && Number(text) === 0) return msg`This must be more than zero`;
-  return Number(text) > most ? msg`${text} is too much here: ${most} at most` : null;
+  return Number(text) > most ? msg`${text} is too large: ${most} at most` : null;
 }
 
 /** Numbers that house rules cannot hold, by the name of the rule. */

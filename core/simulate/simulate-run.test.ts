@@ -70,7 +70,7 @@ describe("a simulated bench", () => {
     expect(plain(said({ truth: { results: { standardize: 0.01, determine: 0.09 } } }))).toMatch(
       /Standardize the base: The burette of 50 mL does not hold/,
     );
-    expect(plain(said({ truth: { results: {} } }))).toMatch(/No true result is given/);
+    expect(plain(said({ truth: { results: {} } }))).toMatch(/No true result is stated/);
   });
 });
 

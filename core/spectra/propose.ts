@@ -43,13 +43,13 @@ function flatAround(y: readonly number[], nm: readonly number[], top: number): n
 function reasonFor({ nm, absorbance, flatNm, best }: Omit<ProposedWavelength, "reason">): Phrase {
   const part = visiblePart(nm);
   const eye = part
-    ? msg` It is ${part.light} light that is absorbed there; the eye sees what is left, ${part.seen}.`
-    : msg` No eye sees this light.`;
+    ? msg` It absorbs ${part.light} light there, so the solution looks ${part.seen}.`
+    : msg` This light is invisible.`;
   const strong =
     absorbance > strayLightFrom
-      ? msg` ${absorbance.toFixed(2)} is so much that stray light bends the line: scan a weaker solution.`
+      ? msg` ${absorbance.toFixed(2)} is so high that stray light bends the line: scan a weaker solution.`
       : "";
-  const first = best ? msg`Largest absorbance, so the steepest line` : msg`A lower top`;
+  const first = best ? msg`Largest absorbance, so the most sensitive` : msg`A lower maximum`;
   const flat =
     flatNm >= 8
       ? msg`flat over ${flatNm.toFixed(0)} nm, so that a small error of the wheel does not matter`

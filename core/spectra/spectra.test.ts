@@ -16,7 +16,7 @@ test("The highest top is proposed first, noise or not, and its reason names the 
   expect(Math.abs((best?.nm ?? 0) - 620)).toBeLessThan(5);
   expect(best?.best).toBe(true);
   expect(plain(best?.reason)).toMatch(
-    /Largest absorbance.*orange light that is absorbed.*the eye sees what is left, green-blue/,
+    /Largest absorbance.*absorbs orange light there, so the solution looks green-blue/,
   );
   expect(Math.abs((second?.nm ?? 0) - 460)).toBeLessThan(4);
   expect(second?.best).toBe(false);

@@ -41,7 +41,7 @@ export const isBegun = (stage: ComputedEvaluation): boolean => kindOf(stage).beg
 export function factOf(stage: ComputedEvaluation): Phrase {
   if (stage.done) return stage.shown?.text ?? "";
   const impossible = stage.implausible.some(({ outside }) => outside === "impossible");
-  return impossible ? msg`cannot be: look` : kindOf(stage).fact(stage);
+  return impossible ? msg`impossible: check` : kindOf(stage).fact(stage);
 }
 
 /** What speaks for a stage's result, or against it, sentence by sentence. */

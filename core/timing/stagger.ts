@@ -85,7 +85,7 @@ export function planStagger(request: StaggerRequest): Result<Stagger> {
   if (!Number.isInteger(flasks) || flasks < 1 || flasks > 24) return failure(msg`From 1 to 24 flasks`);
   if (!(standing > 0)) return failure(msg`Say how long each flask must stand`);
   if (!(titration > 0)) return failure(msg`Say how long one titration takes`);
-  if (!(starting >= 0)) return failure(msg`Starting a flask cannot take less than no time`);
+  if (!(starting >= 0)) return failure(msg`The time to start a flask cannot be negative`);
   const plan = shortest(request);
   if (available === null || plan.total <= available) return success(plan);
   const needs = msg`${flasks === 1 ? msg`One flask needs` : msg`${flasks} flasks need`} ${durationText(plan.total)}, and there are only ${durationText(available)}.`;
@@ -97,6 +97,6 @@ export function planStagger(request: StaggerRequest): Result<Stagger> {
     );
   }
   return failure(
-    msg`${needs} Not even one can be done: it alone stands ${durationText(standing)} and takes ${durationText(starting + titration)} of work.`,
+    msg`${needs} Not even one fits: it stands ${durationText(standing)} and takes ${durationText(starting + titration)} of work.`,
   );
 }

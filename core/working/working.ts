@@ -157,7 +157,7 @@ function roomStep({ compiled, record, symbols }: Board): WorkingStep[] {
   return [
     {
       id: "room",
-      title: msg`Volumes at ${roomC} °C, as they are at ${glassC} °C, for which glass and concentrations hold: ${listed(glass.map(({ label }) => uncapitalized(label)))}`,
+      title: msg`Volumes read at ${roomC} °C, converted to ${glassC} °C, the reference temperature of glassware and concentrations: ${listed(glass.map(({ label }) => uncapitalized(label)))}`,
       formula: `V = V_read · (1 - 2.1e-4·(${roomC} - ${glassC}))`,
       names: "V = V_{\\mathrm{read}} \\cdot (1 - \\gamma\\,(T - T_{20}))",
       numbers: `= V_{\\mathrm{read}} \\cdot ${toDecimals(factor, 5)}`,
@@ -183,7 +183,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
   const part = (x: number) => toDecimals(x / unitOf(unit).factor, digits + 1);
   const from = {
     scatter: msg`the scatter of the trials, s/√${n} with s = ${part(combined.standardDeviation)}`,
-    reading: msg`reading and weighing, since the trials scatter less than these alone would make them`,
+    reading: msg`reading and weighing, since the trials scatter less than those alone would explain`,
     "earlier work": msg`the repeatability known from earlier work`,
   }[combined.repeatabilityFrom];
   const { members: averaged = "trials", mean: ownMean } = workingOfKind(stage);
@@ -192,7 +192,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     title:
       n > 1
         ? msg`Mean of ${averaged} ${listed(members.map((t) => t.name))}`
-        : msg`One trial stands for the mean`,
+        : msg`One trial, taken as the mean`,
     formula: msg`mean of ${values.join(", ")}`,
     names: `\\bar{${base}} = \\dfrac{1}{n} \\sum_i ${symbolTex(`${symbol}_i`)}`,
     numbers: `= \\dfrac{${values.join(" + ")}}{${n}}${unitTex(unit)}`,
@@ -202,7 +202,7 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
   };
   const spread: WorkingStep = {
     id: "uncertainty",
-    title: msg`Standard uncertainty: what scatters (${from}) and what all trials share`,
+    title: msg`Standard uncertainty: scatter (${from}) combined with what all trials share`,
     formula: "u = √(u_rep² + u_sys²)",
     names: `u = \\sqrt{u_{\\mathrm{rep}}^{2} + u_{\\mathrm{sys}}^{2}}`,
     numbers: `= \\sqrt{${part(combined.repeatability)}^{2} + ${part(combined.systematic)}^{2}}${unitTex(unit)}`,

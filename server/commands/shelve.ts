@@ -41,7 +41,7 @@ export async function shelve(
   { person, now, from }: Asked,
 ): Promise<ChangeProblem | null> {
   const there = found(record, request.stageKey);
-  if (!there) return malformed(msg`This stage finds nothing that goes on the shelf`).problem;
+  if (!there) return malformed(msg`This stage yields nothing for the shelf`).problem;
   if (!there.stage.done)
     return refused(msg`The set is not closed yet: its result does not go on the shelf`).problem;
   if (request.restandardizeBy !== "" && !isDay(request.restandardizeBy))
@@ -123,7 +123,7 @@ async function circleOf(
     (s) => s.solutionId === solutionId || ancestorsOf(s.solutionId, lineage).has(solutionId),
   );
   return through
-    ? msg`It would stand on itself: ${through.code}, ${through.name}, was fixed by this very bottle. Standardize it against something else`
+    ? msg`It would depend on itself: ${through.code}, ${through.name}, was standardized with this very bottle. Standardize it against something else`
     : null;
 }
 
@@ -183,8 +183,7 @@ export async function recompute(
   if (record.status === "open")
     return refused(msg`This run is open: take the newer concentration in its stage`).problem;
   const newer = await newerThanUsed(db, record);
-  if (newer.length === 0)
-    return refused(msg`None of its bottles has been given another concentration since`).problem;
+  if (newer.length === 0) return refused(msg`None of its bottles has a newer concentration`).problem;
   const before = resultsIn(record);
   const after = resultsIn(withNewest(record, newer));
   const changes: ResultChange[] = [...before].flatMap(([key, { stage, name, text }]) => {

@@ -20,7 +20,7 @@ export function startRun(db: Database, request: StartRun, now = new Date()): Pro
     const chosen = await findMethod(tx, request.methodId);
     if (!chosen) return failure(msg`Choose a method from the library`);
     if (await isRetired(tx, chosen.id))
-      return failure(msg`This method was retired: bring it back on its page first`);
+      return failure(msg`This method is retired: restore it on its page first`);
     await clockSeen(tx, now);
     const id = newId(now);
     await tx.insert(run).values({

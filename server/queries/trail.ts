@@ -57,7 +57,7 @@ function ofReading({ reading, where, label }: Found, all: ReadonlyMap<string, Fo
     ...(label
       ? {
           what: corrects
-            ? msg`correction of ${label}${sourceWords[reading.source]}`
+            ? msg`${label} corrected${sourceWords[reading.source]}`
             : msg`${label}${sourceWords[reading.source]}`,
         }
       : {}),

@@ -39,7 +39,7 @@ describe("the house rules' form", () => {
     ["withinMl", "", "Type a number"],
     ["withinMl", "0", "This must be more than zero"],
     ["withinMl", "0.1 mL", '"0.1 mL" is not a plain number such as 0.10'],
-    ["withinMl", "50", "50 is too much here: 5 at most"],
+    ["withinMl", "50", "50 is too large: 5 at most"],
     ["readabilityG", "-0.1", '"-0.1" is not a plain number such as 0.10'],
     ["halfRangeC", "1e3", '"1e3" is not a plain number such as 0.10'],
     ["replicates", "2.5", "A whole number from 1 to 12"],
@@ -72,7 +72,7 @@ describe("the house rules' form", () => {
     ],
     [{ outliers: "grubbs" }, { replicates: "2" }, "outliers", /fewer than three trials/],
     [{ readTwice: "yes" }, { readTwiceWithinMl: "0.005" }, "readTwiceWithinMl", /in steps of 0.01 mL/],
-    [{ average: "titers" }, { agreementOf: "results" }, "average", /Results are what must agree/],
+    [{ average: "titers" }, { agreementOf: "results" }, "average", /If results must agree/],
     [{ resolutionMl: "0.1" }, { readingHalfWidthMl: "0.001" }, "readingHalfWidthMl", /a tenth of a step/],
   ])("%j contradicts %j: told at the field, not saved", (one, other, field, message) => {
     expect("rules" in rulesOfTexts(posted(one))).toBe(true);

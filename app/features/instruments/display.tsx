@@ -122,7 +122,7 @@ function Controls({ instrument: { acts, reading }, loadG }: { instrument: Instru
     return (
       <>
         {button(say`Put it on`, () => balance.load(loadG))}
-        {button(say`Take it off`, () => balance.load(0))}
+        {button(say`Take it off the burette`, () => balance.load(0))}
         {button(say`Tare`, () => balance.tare())}
       </>
     );

@@ -83,7 +83,7 @@ function InstrumentSheet({ role, choice, onChange }: InstrumentSheetProps) {
         value={choice.source}
         choices={[
           ["none", say`read by eye, typed in`],
-          ["simulated", say`by a simulated one`],
+          ["simulated", say`simulated`],
           ["serial", say`over the serial port`],
         ]}
         onChange={(source) => onChange({ source: source as InstrumentChoice["source"] })}

@@ -72,7 +72,7 @@ export function LabTrailPage({ lines, query, about, older }: LabTrailPageProps) 
             "& > *": { flex: "1 1 200px", maxWidth: 380 },
           }}
         >
-          <TextField name="q" label={say`Find in the trail`} defaultValue={query} />
+          <TextField name="q" label={say`Search the trail`} defaultValue={query} />
           <AboutChoice about={about} submit={submit} query={query} />
         </Box>
       </Form>

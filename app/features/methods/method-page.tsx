@@ -184,7 +184,7 @@ function RetiredNote({ runs }: { readonly runs: number }) {
   const say = useSay();
   return (
     <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
-      {say`Retired: no run is begun by it any more. The ${counted(runs, "run")} that ${runs === 1 ? say`follows` : say`follow`} it ${runs === 1 ? say`keeps` : say`keep`} it.`}
+      {say`Retired: it is not offered for new runs. The ${counted(runs, "run")} that ${runs === 1 ? say`follows` : say`follow`} it ${runs === 1 ? say`keeps` : say`keep`} it.`}
     </Sheet>
   );
 }

@@ -157,7 +157,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
           </Sheet>
           <Sheet component="section" aria-labelledby="shopping">
             <Typography id="shopping" variant="h2">
-              {say`To set out`}
+              {say`To get ready`}
             </Typography>
             <Box
               component="table"

@@ -21,7 +21,7 @@ export function RemoveMethod({ id, runs, retired }: RemoveMethodProps) {
   const by = useWhoWhy();
   const [asking, setAsking] = useState(false);
   const problems = fetcher.data?.problems ?? {};
-  const verb = retired ? say`Bring it back` : runs === 0 ? say`Delete this method` : say`Retire this method`;
+  const verb = retired ? say`Restore it` : runs === 0 ? say`Delete this method` : say`Retire this method`;
   const submit = () => {
     by.remember();
     void fetcher.submit(
@@ -40,7 +40,7 @@ export function RemoveMethod({ id, runs, retired }: RemoveMethodProps) {
             {retired
               ? say`It is offered again for new runs.`
               : runs === 0
-                ? say`No run follows it: all its versions go. The trail of the lab keeps a line.`
+                ? say`No run uses it: all its versions are deleted. The lab trail keeps one line.`
                 : say`${counted(runs, "run")} ${runs === 1 ? say`follows` : say`follow`} it, so that it stays for ${runs === 1 ? say`that` : say`those`}; it is not offered for new runs any more.`}
           </Typography>
           {problems.form && <Alert severity="error">{problems.form}</Alert>}

@@ -75,7 +75,7 @@ export function KeptPanel() {
           <TwoReadings key={k.seq} kept={k} request={k.request} record={record} />
         ) : (
           <Box key={k.seq} role="alert">
-            <b>{say`${wordsOf(k, record)}, was not taken:`}</b> {k.refused && say(k.refused)}.{" "}
+            <b>{say`${wordsOf(k, record)}, was not accepted:`}</b> {k.refused && say(k.refused)}.{" "}
             <Button size="small" onClick={() => void tryAgain(k.seq)}>
               {say`Send it again`}
             </Button>

@@ -87,7 +87,7 @@ describe("what is kept in the browser", () => {
   test("one that was not taken says why, and can be sent again or let go", () => {
     const said = panel([kept({ refused: "This run is finished: reopen it to change it" })]);
     expect(said).toMatch(
-      /24\.11, was not taken: This run is finished: reopen it .* Send it again Discard it/,
+      /24\.11, was not accepted: This run is finished: reopen it .* Send it again Discard it/,
     );
   });
 });
@@ -189,13 +189,11 @@ const trail = (lines: readonly TrailLine[]) =>
 test("the trail shows each line with what it was undone by; an empty one says what will stand there", () => {
   const undone = line({
     id: "2",
-    what: "striking out of trial 1",
+    what: "trial 1 struck out",
     why: "overshot",
     undone: { at: null, person: "Imre" },
   });
-  expect(trail([undone, line({})])).toMatch(
-    /striking out of trial 1 undone by Imre .* overshot .* final reading/,
-  );
+  expect(trail([undone, line({})])).toMatch(/trial 1 struck out undone by Imre .* overshot .* final reading/);
   expect(trail([])).toContain("The first reading will appear here.");
 });
 

@@ -44,7 +44,7 @@ export function EditBottle({ solution }: { solution: SolutionView }) {
   };
   const saved = fetcher.state === "idle" && fetcher.data && Object.keys(problems).length === 0;
   return (
-    <Sheet component="section" aria-label={say`Change what is told of it`}>
+    <Sheet component="section" aria-label={say`Edit this bottle`}>
       <Typography variant="h2" sx={{ mb: 1.5 }}>
         {say`Keep it up to date`}
       </Typography>

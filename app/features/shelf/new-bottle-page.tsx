@@ -14,7 +14,7 @@ const ways = [
   { key: "weigh", label: msg`Weigh a solid` },
   { key: "dilute", label: msg`Dilute a stock` },
   { key: "series", label: msg`Series of standards` },
-  { key: "add", label: msg`Put a bottle there` },
+  { key: "add", label: msg`Bottle with a label` },
 ] as const;
 
 /** A new bottle: made by weighing or by dilution, in a series, or bought. */

@@ -29,7 +29,7 @@ export function PipettingSheet({ stock, volumeMl, levels, burette }: PipettingSh
     say`Stock, mL`,
     ...(passes ? [say`Burette from`, "to"] : []),
     say`Made, mol/L`,
-    say`Mind`,
+    say`Note`,
     say`Done`,
   ];
   return (
@@ -56,7 +56,7 @@ export function PipettingSheet({ stock, volumeMl, levels, burette }: PipettingSh
         </Button>
       </Box>
       <Typography color="textSecondary" sx={{ mb: 1 }}>
-        {say`${stock}; each flask made up to ${volumeMl} mL, inverted ten times, labelled.`}
+        {say`${stock}; each flask made up to ${volumeMl} mL, inverted ten times, labeled.`}
       </Typography>
       <FlaskTable heads={heads} levels={levels} passes={passes} reading={reading} />
     </Sheet>

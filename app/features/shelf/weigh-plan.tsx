@@ -27,7 +27,7 @@ export function WeighPlan({ plan, formula, evaluated, target }: WeighPlanProps) 
             {plan.value.grams.toPrecision(4)} g
           </Box>
           <Typography color="textSecondary">
-            {say`anything from ${plan.value.window[0].toPrecision(3)} to ${plan.value.window[1].toPrecision(3)} g will do`}
+            {say`anything from ${plan.value.window[0].toPrecision(3)} to ${plan.value.window[1].toPrecision(3)} g works`}
           </Typography>
         </>
       ) : (

@@ -48,7 +48,7 @@ export function TrailPage({ id, title, sample, bench, lines }: TrailPageProps) {
         <>
           <Box sx={{ maxWidth: 380, mb: 1.5 }}>
             <TextField
-              label={say`Find in the trail`}
+              label={say`Search the trail`}
               value={query}
               onChange={(event) => setQuery(event.target.value)}
             />

@@ -171,7 +171,7 @@ describe("verdict and guidance", () => {
       roomLeft: false,
     });
     expect(plain(weighed([])?.text)).toMatch(
-      /the end point would come near 54\.5 mL, by theory, past the last mark at 50\. Refill/,
+      /expect the end point near 54\.5 mL, by theory, past the last mark at 50\. Refill/,
     );
     const rough = flask("2.6000", "2.1000", "0.00", "20.00", { kind: "rough" });
     expect(plain(weighed([rough]))).toMatchObject({

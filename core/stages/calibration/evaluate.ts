@@ -164,7 +164,7 @@ function takeBlank(
   const question =
     said || Math.abs(absorbance) <= blankIsZero
       ? null
-      : msg`The blank reads ${absorbance.toFixed(3)}, not zero. Were the cuvettes read against it, or is it to be deducted from them?`;
+      : msg`The blank reads ${absorbance.toFixed(3)}, not zero. Were the cuvettes read against it, or should it be subtracted from them?`;
   return { deducted: null, question };
 }
 
@@ -199,7 +199,7 @@ function readingChecks(levels: readonly LevelEvaluation[]): Check[] {
       return [
         {
           severity: "caution",
-          message: msg`${name} reads ${mean.toFixed(2)}: above ${strayLightFrom} stray light bends the line; leave it out, or dilute the series`,
+          message: msg`${name} reads ${mean.toFixed(2)}: above ${strayLightFrom}, stray light bends the line; leave it out, or dilute the series`,
         },
       ];
     }

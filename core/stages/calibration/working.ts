@@ -56,7 +56,7 @@ function fitSteps(
       : [
           step({
             id: "blank",
-            title: msg`The blank is deducted from every reading, of standards and unknowns alike`,
+            title: msg`The blank is subtracted from every reading, standards and unknowns alike`,
             formula: `A = A_read - ${deducted.toFixed(4)}`,
             names: "A = A_{\\mathrm{read}} - A_{\\mathrm{blank}}",
             value: `A_{\\mathrm{blank}} = ${deducted.toFixed(4)}`,
@@ -73,7 +73,7 @@ function fitSteps(
     }),
     ...(fit.model === "origin" ? [] : one(intercept, msg`Intercept`)),
     ...one(slope, msg`Slope`),
-    ...(cut === undefined ? [] : one(cut, msg`Where the line meets the axis`)),
+    ...(cut === undefined ? [] : one(cut, msg`Intercept with the axis`)),
   ];
 }
 

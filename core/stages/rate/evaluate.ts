@@ -193,7 +193,7 @@ function runsInExcess({ members }: ReturnType<typeof combine>, order: Order, exc
 function levelsOffWords(trials: CourseEvaluation[]) {
   const off = trials.find((t) => !t.record.struck && t.comparison?.levelsOff != null);
   return off?.comparison?.levelsOff
-    ? msg`The course of ${off.words} seems to level off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k is off`
+    ? msg`The absorbance of ${off.words} levels off near ${off.comparison.levelsOff.toFixed(3)}, not at zero: fit the end absorbance, or k will be wrong`
     : undefined;
 }
 
@@ -213,10 +213,10 @@ function nextOf({
   return levels !== undefined
     ? levels
     : open
-      ? msg`Take the course of ${open.words}, or bring it in from a file`
+      ? msg`Record ${open.words}, or import it from a file`
       : trials.length === 0
         ? msg`Mix, put the cuvette in, and take the absorbance each second`
         : runs.length === 1
-          ? msg`${capitalized(orderWord(order))} order in the dye. Another run with another excess tells the order in that`
-          : msg`${capitalized(orderWord(order))} order in the dye: go on, or take another course`;
+          ? msg`${capitalized(orderWord(order))} order in the dye. A second run with a different excess gives the order in the excess reagent`
+          : msg`${capitalized(orderWord(order))} order in the dye: go on, or take another kinetic run`;
 }

@@ -133,8 +133,7 @@ function verdictWith(verdict: Verdict, footing: Phrase, impossible: readonly Imp
     ...verdict,
     state: verdict.state === "agreed" ? "impossible" : verdict.state,
     reason: msg`${first.text}. ${told}`,
-    next:
-      verdict.state === "agreed" ? msg`Look first at ${first.look[0] ?? msg`the readings`}` : verdict.next,
+    next: verdict.state === "agreed" ? msg`First check ${first.look[0] ?? msg`the readings`}` : verdict.next,
   };
 }
 

@@ -12,7 +12,7 @@ import { inEnglish } from "../../text";
 import { plain } from "../../testing/plain";
 
 /*
- * Results that cannot be: a sound bench is never accused, and each way in which a result can be impossible is told, does not
+ * Results that is impossible: a sound bench is never accused, and each way in which a result can be impossible is told, does not
  * pass as done, and says where to look first.
  */
 
@@ -62,7 +62,7 @@ describe("a content above all of it", () => {
     expect(strong.kind === "titration" && strong.verdict.state).toBe("impossible");
     expect(plain(strong.implausible)).toMatchObject([{ symbol: "w", outside: "impossible" }]);
     expect(plain(strong.implausible[0]?.text)).toMatch(
-      /122\.\d ± .* % w\/w, more than all of it by more than its ±: that cannot be/,
+      /122\.\d ± .* % w\/w, more than all of it by more than its ±: that is impossible/,
     );
   });
 
@@ -96,7 +96,7 @@ describe("a difference below zero, a part above its whole", () => {
         },
       });
     expect(back("20.00").implausible).toEqual([]);
-    // Within its ±, nothing was found; beyond it, that cannot be.
+    // Within its ±, nothing was found; beyond it, that is impossible.
     expect(back("25.02").implausible).toEqual([]);
     expect(plain(back("25.60").implausible[0])).toMatchObject({ symbol: "c", outside: "impossible" });
     expect(back("25.60").done).toBe(false);
@@ -118,9 +118,11 @@ describe("a difference below zero, a part above its whole", () => {
     expect(hardness("18.00").implausible).toEqual([]);
     expect(hardness("22.55").implausible).toEqual([]);
     const [found] = hardness("23.50").implausible;
-    expect(plain(found?.text)).toMatch(/more than total hardness, .* of which it is a part: that cannot be/);
+    expect(plain(found?.text)).toMatch(
+      /more than total hardness, .* of which it is a part: that is impossible/,
+    );
     expect(found?.look.map(inEnglish).join("; ")).not.toMatch(/EDTA/);
-    expect(found?.look.map(inEnglish).join("; ")).toMatch(/titer: the end may have been overshot/);
+    expect(found?.look.map(inEnglish).join("; ")).toMatch(/titer: the end point may have been overshot/);
   });
 
   test("phenolphthalein alkalinity above the total", () => {
@@ -166,7 +168,7 @@ describe("counts, and what a method holds for", () => {
     expect(stage.shown?.nearestWhole).toBe(whole);
     expect(stage.done).toBe(whole !== undefined);
     if (whole === undefined)
-      expect(plain(stage.implausible[0]?.text)).toMatch(/no whole number within its ±/);
+      expect(plain(stage.implausible[0]?.text)).toMatch(/no whole number lies within its ±/);
   });
 
   test("a pulp outside 30 to 70 % of the permanganate, and a bath outside the correction: told, not refused", () => {
@@ -183,7 +185,7 @@ describe("counts, and what a method holds for", () => {
     const little = pulp("0.6000", "42.00", "25.0");
     expect(plain(little.implausible)).toMatchObject([{ symbol: "p", outside: "invalid" }]);
     expect(plain([little.implausible[0]?.text, little.done])).toEqual([
-      expect.stringMatching(/14\.0.* mL, outside the 30 to 70 mL for which this method holds/),
+      expect.stringMatching(/14\.0.* mL, outside the 30 to 70 mL for which this method is valid/),
       true,
     ]);
     const hot = pulp("2.0000", "24.00", "38.0");

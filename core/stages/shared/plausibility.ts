@@ -116,8 +116,8 @@ function outsideRange(rule: RuleOf<"between">, q: Quantity, input: PlausibilityI
       : msg`at most ${bound}`;
   const text =
     outside === "invalid"
-      ? msg`${told}, outside the ${range} for which this method holds`
-      : msg`${told}, ${low ? msg`below` : msg`above`} ${bound} by more than its ±: that cannot be`;
+      ? msg`${told}, outside the ${range} for which this method is valid`
+      : msg`${told}, ${low ? msg`below` : msg`above`} ${bound} by more than its ±: that is impossible`;
   return { text, direction: low ? "too low" : "too high", outside };
 }
 
@@ -129,7 +129,7 @@ function moreThanAll(rule: RuleOf<"at most all">, q: Quantity, input: Plausibili
   if (q.value - off <= all) return null;
   const most = withUnit(toDecimals(all / unitOf(unit).factor, 2), unit);
   const what = rule.of ? msg`${rule.of} holds, ${most},` : msg`all of it`;
-  const text = msg`${told}, more than ${what} by more than its ±: that cannot be`;
+  const text = msg`${told}, more than ${what} by more than its ±: that is impossible`;
   return { text, direction: "too high", outside: "impossible" };
 }
 
@@ -151,9 +151,9 @@ function partAndWhole(
   const named = uncapitalized(nameOf(owner ?? stage.definition, rule.other, unit).name);
   const which = above ? msg`of which it is a part` : msg`which is a part of it`;
   return {
-    text: msg`${told}, ${above ? msg`more` : msg`less`} than ${named}, ${valueText(other, unit, rules)}, ${which}: that cannot be`,
+    text: msg`${told}, ${above ? msg`more` : msg`less`} than ${named}, ${valueText(other, unit, rules)}, ${which}: that is impossible`,
     judged: difference,
-    also: msg`the other of the two, ${named}`,
+    also: msg`the other result, ${named}`,
     direction: above ? "too high" : "too low",
     outside: "impossible",
   };
@@ -161,7 +161,7 @@ function partAndWhole(
 
 function noWholeNumber(rule: RuleOf<"whole number">, q: Quantity, input: PlausibilityInput): Found | null {
   if (isNearWhole(q)) return null;
-  const text = msg`${toldOf(rule, q, input).told}, no whole number within its ±: none is shown`;
+  const text = msg`${toldOf(rule, q, input).told}: no whole number lies within its ±, so none is shown`;
   return { text, direction: "either way", outside: "impossible" };
 }
 
@@ -240,7 +240,7 @@ function whereToLook(
     ...suspects.sort((a, b) => b.rank - a.rank).map(({ words }) => words),
     ...(also === undefined ? [] : [also]),
     ...(byEquation && !judged
-      ? [msg`the equation: another substance, or another ratio, than the method has it`]
+      ? [msg`the equation: the substance or the ratio may differ from the method’s`]
       : []),
   ];
 }
@@ -264,7 +264,7 @@ export function implausibilities(
 export const implausibleWords = ({ text, look }: Implausibility, most = 3): Phrase =>
   look.length === 0
     ? msg`${text}.`
-    : msg`${text}. Look first at ${joined(
+    : msg`${text}. First check ${joined(
         look.slice(0, most).map((words, i) => (most === 1 ? words : msg`(${i + 1}) ${words}`)),
         "; ",
       )}.`;

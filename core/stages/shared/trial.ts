@@ -257,9 +257,9 @@ export function brokenLine(
   const why = zero
     ? msg`${uncapitalized(zero.label)} (${zero.symbol}) is zero`
     : Number.isFinite(quantities.get(broken.symbol)?.value)
-      ? msg`with its ± it comes out as no number that could be measured`
-      : msg`it comes out as no finite number`;
-  return msg`${broken.title} cannot be computed: ${why}, in "${broken.source}"`;
+      ? msg`with its ± it is not a number that could be measured`
+      : msg`it is not a finite number`;
+  return msg`${broken.title} cannot be calculated: ${why}, in "${broken.source}"`;
 }
 
 /** The relations on top of what was read. Says why where a value came out as no number. */

@@ -214,12 +214,12 @@ function sentence(known: {
         ? msg`go drop by drop from the start`
         : msg`run freely to ${toDecimals(slowAt, 1)} at most, then slowly`;
     return end === ""
-      ? msg`${who}: less than ${titer} mL, which overshot the end point in the rough trial.`
-      : msg`${who}: ${first}. The end point comes before ${end} mL: the rough trial overshot it.`;
+      ? msg`${who}: less than ${titer} mL; the rough trial overshot the end point.`
+      : msg`${who}: ${first}. Expect the end point before ${end} mL: the rough trial overshot it.`;
   }
   if (end === "") return msg`${who}: about ${titer} mL are needed${why}.`;
   if (!roomLeft) {
-    return msg`${who}: the end point would come near ${end} mL${why}, past the last mark at ${capacityMl}. Refill the burette first.`;
+    return msg`${who}: expect the end point near ${end} mL${why}, past the last mark at ${capacityMl}. Refill the burette first.`;
   }
   const slowly =
     slowAt === null ? msg`go drop by drop` : msg`run freely to ${toDecimals(slowAt, 1)}, then drop by drop`;

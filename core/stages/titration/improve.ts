@@ -46,7 +46,7 @@ function largerTiter(bench: Bench): Phrase {
   const { capacityMl } = rules.burette;
   const twice = toDecimals(2 * titer, 0);
   if (2 * titer > capacityMl) {
-    return msg`nothing simple: a titer of ${twice} mL would not fit the ${capacityMl} mL burette. Calibrate it, or weigh the titrant`;
+    return msg`a titer of ${twice} mL would not fit the ${capacityMl} mL burette, so calibrate it, or weigh the titrant`;
   }
   const alone = Math.abs(Math.abs(elasticity(bench)) - 1) < 0.02 && stage.definition.inputs.length > 1;
   const how = alone ? msg`twice the sample or a titrant half as strong` : msg`a titrant half as strong`;
@@ -87,16 +87,16 @@ const remedies: { readonly [K in CauseKind]?: (leaf: Leaf, bench: Bench) => Phra
   filling: betterFlask,
   cylinder: () => msg`a pipette instead of the cylinder: it does far better than half`,
   "graduated pipette": () => msg`a one-mark pipette`,
-  temperature: () => msg`keeping solutions and glass within half that range of the room's temperature`,
+  temperature: () => msg`keeping solutions and glassware within half that temperature range`,
   "pH-meter": () => msg`a meter calibrated on both sides of the reading just before`,
   purity: ({ label }) => msg`a certificate that gives ${uncapitalized(label)} to half that ±`,
-  "atomic-weight": () => msg`nothing at the bench: atomic weights are known no better`,
+  "atomic-weight": () => msg`nothing at the bench: atomic weights are not known better`,
   drops: () => msg`a pipette, or counting more drops into a measured volume`,
 };
 
 /** What halves the part of one cause, in words; by what the leaf is, not by the method. */
 const remedy = (leaf: Leaf, bench: Bench): Phrase =>
-  remedies[leaf.kind]?.(leaf, bench) ?? msg`knowing ${uncapitalized(leaf.label)} to half that ±`;
+  remedies[leaf.kind]?.(leaf, bench) ?? msg`knowing ${uncapitalized(leaf.label)} with half that ±`;
 
 /**
  * The largest share of a result's variance and what would halve that cause. Where it comes from an earlier stage, that
@@ -112,8 +112,8 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
     return {
       share: largest.id,
       part: largest.part,
-      remedy: msg`know ${known} better: standardize it`,
-      text: msg`${percent} of the ± is ${known}: know that better, by standardizing it.`,
+      remedy: msg`determine ${known} better: standardize it`,
+      text: msg`${percent} of the ± comes from ${known}: standardize it to reduce that.`,
     };
   }
   if (from) {
@@ -136,6 +136,6 @@ export function improvementOf(result: Quantity, shares: readonly Share[], bench:
     share: largest.id,
     part: largest.part,
     remedy: msg`to halve it: ${halving}`,
-    text: msg`${percent} of the ± is ${uncapitalized(largest.label)}. What would halve that: ${halving}.`,
+    text: msg`${percent} of the ± comes from ${uncapitalized(largest.label)}. To halve it: ${halving}.`,
   };
 }

@@ -34,11 +34,11 @@ function burettePlan(titerMl: number, buretteMl: number): Phrase {
   if (titerMl > buretteMl)
     return msg`${about}: more than the ${buretteMl} mL burette holds. Take less, or a larger burette.`;
   if (titerMl > 0.95 * buretteMl)
-    return msg`${about}: the ${buretteMl} mL burette just holds it. Start at zero, or take less.`;
+    return msg`${about}: just within the ${buretteMl} mL burette. Start at zero, or take less.`;
   if (titerMl < poorPart * buretteMl) {
-    return msg`${about}: little for a ${buretteMl} mL burette, so its reading weighs heavily. Take more, or a smaller burette.`;
+    return msg`${about}: little for a ${buretteMl} mL burette, so the reading uncertainty matters. Take more, or a smaller burette.`;
   }
-  return msg`${about}: the ${buretteMl} mL burette suffices.`;
+  return msg`${about}: within the ${buretteMl} mL burette.`;
 }
 
 /** The titer that gives what is expected, mL; or why there is none. */

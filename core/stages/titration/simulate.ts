@@ -73,7 +73,7 @@ function makeTrial(
   const inputs = definition.inputs.filter((input) => perOf(input) === "trial");
   const { observations, truths } = perform(stage, inputs, id, place, bench);
   const target = truth.results[definition.key];
-  if (target === undefined) return failure(msg`No true result is given for ${definition.title}`);
+  if (target === undefined) return failure(msg`No true result is stated for ${definition.title}`);
   const solved = solveForTiter({
     relations: lines,
     stoichiometry: bench.compiled.stoichiometry,

@@ -60,7 +60,7 @@ describe("the verdict says what was found, the rule, and what to do", () => {
       "r20.60 20.00",
       3,
       "0.10",
-      "Trial 1 stands alone. House rule: three within 0.10 mL of each other. It rests on a presumed purity of the phthalate.",
+      "Trial 1 has no partner yet. House rule: three within 0.10 mL of each other. It rests on a presumed purity of the phthalate.",
       "Two more trials; the next agrees between 19.90 and 20.10 mL",
     ],
     [
@@ -74,7 +74,7 @@ describe("the verdict says what was found, the rule, and what to do", () => {
       "20.00 20.05 20.40 20.45",
       3,
       "0.10",
-      "Trials 1 and 2 agree, and so do trials 3 and 4: nothing tells yet which of them is right. " +
+      "Trials 1 and 2 agree, and so do trials 3 and 4: it is not clear yet which are right. " +
         "House rule: three within 0.10 mL of each other.",
       "One more trial between 19.95 and 20.10 mL, or between 20.35 and 20.50 mL, decides",
     ],
@@ -143,7 +143,7 @@ describe("guidance", () => {
     [
       "20.00",
       { "V_a:volume.taken": "25.00", "V:burette.initial": "31.00" },
-      /the end point would come near 51\.00 mL, past the last mark at 50\. Refill the burette first/,
+      /expect the end point near 51\.00 mL, past the last mark at 50\. Refill the burette first/,
     ],
     [
       "20.00",
@@ -285,7 +285,7 @@ describe("while nothing agrees", () => {
     expect(plain(guided(rough))).toMatchObject({ before: false, slowAt: 22.5 });
     const bound = guided(over);
     expect(plain(bound)).toMatchObject({ before: true, slowAt: 19.5 });
-    expect(plain(bound?.text)).toMatch(/The end point comes before 24\.9 mL: the rough trial overshot it/);
+    expect(plain(bound?.text)).toMatch(/Expect the end point before 24\.9 mL: the rough trial overshot it/);
     expect(expectedReading({ kind: "burette.final" }, bound)).toBeNull();
   });
 });

@@ -28,7 +28,7 @@ function disagreementWords(
     listed(eligible.filter((t) => ids.includes(t.id)).map((t) => t.name));
   if (state === "rivals") {
     const sets = rivals.map(named);
-    return msg`Trials ${sets[0] ?? ""} agree, and so do trials ${listed(sets.slice(1))}: nothing tells yet which of them is right.`;
+    return msg`Trials ${sets[0] ?? ""} agree, and so do trials ${listed(sets.slice(1))}: it is not clear yet which are right.`;
   }
   if (eligible.length === 2)
     return msg`Trials ${named(eligible.map((t) => t.id))} disagree: they are ${far} apart.`;
@@ -48,7 +48,7 @@ function outlierWords({ outlier, noOutlierTest }: AgreementView, trials: readonl
   if (!outlier?.exceeds) return "";
   const suspect = trials.find((t) => t.id === outlier.suspect)?.words ?? "";
   const [statistic, critical] = [toDecimals(outlier.statistic, 3), toDecimals(outlier.critical, 3)];
-  return msg` ${outlier.test} would call ${suspect} an outlier (${statistic} against ${critical}); it stays in until someone strikes it out.`;
+  return msg` ${outlier.test} flags ${suspect} as an outlier (${statistic}, critical value ${critical}); it counts until someone strikes it out.`;
 }
 
 /** Windows in words: "between 19.90 and 20.10 mL, or at 21.20 mL". */
@@ -66,7 +66,7 @@ function nextWords(
   per: Phrase,
   asResults: boolean,
 ) {
-  const where = msg`${asResults ? msg`whose result is worth a titer ` : ""}${windowWords(windows, decimals, unit)}${per}`;
+  const where = msg`${asResults ? msg`whose result corresponds to a titer ` : ""}${windowWords(windows, decimals, unit)}${per}`;
   if (windows.length === 0) {
     return missing === 1
       ? msg`No single trial closes the set: make two more`
@@ -75,7 +75,7 @@ function nextWords(
   const several = windows.length > 1 ? "," : "";
   if (missing === 1)
     return msg`One more trial ${where}${several} ${state === "rivals" ? msg`decides` : msg`closes the set`}`;
-  return msg`${capitalized(countWord(missing))} more trials; the next agrees ${asResults ? msg`when its result is worth a titer ` : ""}${windowWords(windows, decimals, unit)}${per}`;
+  return msg`${capitalized(countWord(missing))} more trials; the next agrees ${asResults ? msg`when its result corresponds to a titer ` : ""}${windowWords(windows, decimals, unit)}${per}`;
 }
 
 export interface VerdictInput {
@@ -113,7 +113,7 @@ function foundWords({ trials, agreement, rules }: VerdictInput, per: Phrase): Ph
   const left = eligible.filter((t) => !members.includes(t.id)).map((t) => t.name);
   const state = agreement.state === "none" ? "apart" : agreement.state;
   const found = {
-    one: msg`${trialsWord(names)} stands alone.`,
+    one: msg`${trialsWord(names)} has no partner yet.`,
     set: msg`${trialsWord(names)} ${spreadWords(agreement, per)}.`,
     apart: disagreementWords(agreement, eligible, rules.agreement, per),
     rivals: disagreementWords(agreement, eligible, rules.agreement, per),
@@ -124,7 +124,7 @@ function foundWords({ trials, agreement, rules }: VerdictInput, per: Phrase): Ph
         ? msg` ${trialsWord(left)} is left out.`
         : msg` ${trialsWord(left)} are left out.`
       : "";
-  const ties = agreement.tied ? msg` Another set of as many is just as tight.` : "";
+  const ties = agreement.tied ? msg` Another set of the same size agrees just as well.` : "";
   return msg`${found}${others}${ties}${outlierWords(agreement, trials)}`;
 }
 
@@ -152,7 +152,7 @@ export function giveVerdict(input: VerdictInput): Verdict {
   if (eligible.length === 0) return emptyVerdict(input);
   if (state === "none") {
     // Results are what must agree, and none could be computed: an earlier stage still owes its own.
-    const why = eligible.find((t) => t.problem !== null)?.problem ?? msg`No result could be computed`;
+    const why = eligible.find((t) => t.problem !== null)?.problem ?? msg`No result could be calculated`;
     return {
       state: "collecting",
       reason: msg`${why}. ${rule}`,

@@ -20,7 +20,7 @@ function titersStep(stage: TitrationEvaluation, houseRules: HouseRules): Working
   const value = guarded(combined.quantity, unit);
   return {
     id: "mean",
-    title: msg`Mean titer of trials ${listed(members.map((t) => t.name))}, and what follows from it by the same lines`,
+    title: msg`Mean titer of trials ${listed(members.map((t) => t.name))}, and the result calculated from it`,
     formula: msg`mean of ${titers.join(", ")} mL = ${mean} mL`,
     names: `\\bar{${titer}} = \\dfrac{1}{n} \\sum_i ${titer}`,
     numbers: `= \\dfrac{${titers.join(" + ")}}{${titers.length}} = ${numberTex(mean, "mL")}`,

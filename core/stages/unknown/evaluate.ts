@@ -50,20 +50,20 @@ export function rangeOf(
   if (x < 0) {
     return {
       place: "undetected",
-      text: msg`It reads ${y.toFixed(3)}, below what the line gives for nothing (${line.fit.valueAt(0).toFixed(3)}): none was found. Was the blank the same water and the same reagents?`,
+      text: msg`It reads ${y.toFixed(3)}, below the line’s value for zero (${line.fit.valueAt(0).toFixed(3)}): not detected. Was the blank made with the same water and reagents?`,
     };
   }
   if (limit && x < limit.detection) {
     return {
       place: "undetected",
-      text: msg`${show(x)} is below the limit of detection (${named}, ${show(limit.detection)}): say that it is less than that`,
+      text: msg`${show(x)} is below the limit of detection (${named}, ${show(limit.detection)}): report it as less than that`,
     };
   }
   if (x > high) {
     const over = (100 * (x - high)) / high;
     return {
       place: "above",
-      text: msg`It lies ${toSignificant(over, 2)} % above the strongest standard, where nobody has looked at the line: ${dilutionWords(x, high)}`,
+      text: msg`It lies ${toSignificant(over, 2)} % above the strongest standard, where the line has not been checked: ${dilutionWords(x, high)}`,
     };
   }
   if (x < low) {
@@ -75,7 +75,7 @@ export function rangeOf(
   if (limit && x < limit.quantitation) {
     return {
       place: "within",
-      text: msg`${show(x)} can be told from nothing, but lies below the limit of quantitation (${named}, ${show(limit.quantitation)})`,
+      text: msg`${show(x)} is detected, but lies below the limit of quantitation (${named}, ${show(limit.quantitation)})`,
     };
   }
   return null;
@@ -103,7 +103,7 @@ function evaluateUnknownTrial(
     if (shown > strayLightFrom) {
       cautions.push({
         severity: "caution",
-        message: msg`${shown.toFixed(2)} is so much that stray light counts: dilute it`,
+        message: msg`${shown.toFixed(2)} is so high that stray light matters: dilute it`,
       });
     }
     if (!line?.readOff) {

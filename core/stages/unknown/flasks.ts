@@ -34,7 +34,7 @@ function adviceOf(
   const advice = outlierAdvice(replicates, test);
   if (!advice?.exceeds) return "";
   const [statistic, critical] = [toDecimals(advice.statistic, 3), toDecimals(advice.critical, 3)];
-  return msg` ${advice.test} would call ${names.get(advice.suspect) ?? ""} an outlier (${statistic} against ${critical}); it stays in until someone strikes it out.`;
+  return msg` ${advice.test} flags ${names.get(advice.suspect) ?? ""} as an outlier (${statistic}, critical value ${critical}); it counts until someone strikes it out.`;
 }
 
 /**
@@ -63,8 +63,8 @@ export function judgeFlasks(
   const figures = (x: number) => withUnit(toSignificant(x, 3), result.unit);
   const allowed =
     width > part * center
-      ? msg`${figures(width)}, which the scatter of the readings leaves between two flasks`
-      : msg`the ${toDecimals(100 * part, 1)} % of their mean that the house allows`;
+      ? msg`${figures(width)}, the difference that scatter alone explains between two flasks`
+      : msg`the ${toDecimals(100 * part, 1)} % of their mean that the house rules allow`;
   const advice = adviceOf(replicates, rules.outliers, names);
   if (replicates.length === 1) return { state: "one", members: set.members, text: "" };
   if (set.members.length === 1 || set.rivals.length > 0) {
@@ -111,7 +111,7 @@ export function readingsChecks(
     checks.push({
       severity: "caution",
       kind: "repeat",
-      message: msg`The readings of ${flask} are ${range.toFixed(3)} apart, more than the ${photometerRules(rules).readingsWithin} the house allows: read it again, or strike out the wrong one.${advice}`,
+      message: msg`The readings of ${flask} are ${range.toFixed(3)} apart, more than the ${photometerRules(rules).readingsWithin} that the house rules allow: read it again, or strike out the wrong one.${advice}`,
     });
   }
   const within = off?.within;

@@ -48,7 +48,7 @@ export const ribbonColumns: readonly Column[] = [
   { key: "color", label: msg`Color`, type: "color" },
   { key: "looks", label: msg`Looks`, wide: 3 },
   { key: "do", label: msg`Do`, wide: 2.4 },
-  { key: "end", label: msg`Here`, wide: 1.4, choices: yesNo(msg`it ends`, msg`go on`) },
+  { key: "end", label: msg`Here`, wide: 1.4, choices: yesNo(msg`end point`, msg`go on`) },
 ];
 
 export const reagentColumns: readonly Column[] = [
@@ -86,7 +86,7 @@ export const conditionColumns: readonly Column[] = [
     wide: 1.2,
     choices: [
       { value: "", label: msg`the flask` },
-      { value: "flask", label: msg`the flask, said` },
+      { value: "flask", label: msg`the flask (stated)` },
       { value: "solid", label: msg`the solid` },
       { value: "room", label: msg`the room` },
     ],
@@ -100,7 +100,7 @@ export const conditionColumns: readonly Column[] = [
     wide: 1.2,
     choices: [
       { value: "", label: msg`not said` },
-      { value: "for", label: msg`just that` },
+      { value: "for", label: msg`exactly that long` },
       { value: "within", label: "at most" },
     ],
   },

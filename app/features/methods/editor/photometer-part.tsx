@@ -90,7 +90,7 @@ export function PhotometerPart({ stage, onChange }: PhotometerPartProps) {
             const list = typed.split(/[,;\s]+/).filter(Boolean);
             onChange({ ...stage, series: { ...series, values: list } });
           },
-          say`parted by commas`,
+          say`separated by commas`,
         )}
         {text(
           say`The strongest reads about`,

@@ -80,9 +80,9 @@ const particular: Readonly<Record<string, readonly Column[]>> = {
       label: msg`Outside`,
       wide: 2,
       choices: [
-        { value: "", label: msg`it cannot be` },
-        { value: "impossible", label: msg`it cannot be, said` },
-        { value: "invalid", label: msg`the method does not hold` },
+        { value: "", label: msg`impossible` },
+        { value: "impossible", label: msg`impossible (stated)` },
+        { value: "invalid", label: msg`outside the method’s range` },
       ],
     },
   ],

@@ -50,7 +50,7 @@ function gapsOfStage(stage: Method["stages"][number]): Phrase[] {
 export const gaps = ({ title, purpose, stages, hazards }: Method): Phrase[] => [
   ...(title === "" ? [msg`Give the method a title`] : []),
   ...(purpose === "" ? [msg`Say what it is for`] : []),
-  ...(hazards.length === 0 ? [msg`Say what can hurt, if only that the safety data sheets come first`] : []),
+  ...(hazards.length === 0 ? [msg`State the hazards, or at least refer to the safety data sheets`] : []),
   ...stages.flatMap(gapsOfStage),
 ];
 
@@ -71,7 +71,7 @@ export function preview(method: Method, houseRules: HouseRules): Result<Preview>
   for (const stage of method.stages) {
     const presumed = editedKind(stage).presumed(stage);
     if (presumed === undefined)
-      return failure(msg`${stage.title}: say what result to presume, and made-up readings come here`);
+      return failure(msg`${stage.title}: state a presumed result to see made-up readings here`);
     if (presumed !== null) results[stage.key] = presumed;
   }
   try {
@@ -91,6 +91,6 @@ export function preview(method: Method, houseRules: HouseRules): Result<Preview>
       ]),
     });
   } catch (error) {
-    return failure(error instanceof Error ? error.message : msg`No made-up readings fit these numbers`);
+    return failure(error instanceof Error ? error.message : msg`No made-up readings fit these values`);
   }
 }

@@ -10,7 +10,7 @@ export function relationProblem(source: string, whole: Phrase | null): Phrase | 
   const read = parseRelation(source);
   if (!read.ok) return problemText(read.problem);
   return whole !== null && inEnglish(whole).includes(`"${source.trim()}"`)
-    ? msg`Look at this line: see below`
+    ? msg`Check this line: see below`
     : null;
 }
 

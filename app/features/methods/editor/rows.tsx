@@ -58,7 +58,7 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
             <Button
               size="small"
               onClick={() => onChange(rows.filter((_, i) => i !== index))}
-              aria-label={say`${name} ${index + 1}: take away`}
+              aria-label={say`${name} ${index + 1}: remove`}
               sx={{ minWidth: 40, px: 0 }}
             >
               ✕

@@ -61,7 +61,7 @@ function StageHead({
       )}
       {onRemove && (
         <Button size="small" onClick={onRemove}>
-          {say`Take the stage away`}
+          {say`Remove the stage`}
         </Button>
       )}
     </Box>
@@ -163,7 +163,7 @@ function Work({ stage, onChange }: StagePart) {
   const say = useSay();
   return (
     <>
-      <Part title={say`What is added`}>
+      <Part title={say`Reagents added`}>
         <Rows
           name={say`Reagent`}
           rows={stage.reagents}

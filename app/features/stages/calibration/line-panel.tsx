@@ -101,7 +101,7 @@ function OffPoints({ line }: { readonly line: LineView }) {
   return (
     line.points.some((p) => p.off) && (
       <Typography sx={{ color: colors.brick, mt: 0.5 }}>
-        {say`Ringed: farther from the line than chance explains (|t| above ${line.offBeyond.toFixed(1)}). Look at the flask and the cuvette; strike it out only with a reason.`}
+        {say`Circled: farther from the line than chance explains (|t| above ${line.offBeyond.toFixed(1)}). Check the flask and the cuvette; strike it out only with a reason.`}
       </Typography>
     )
   );

@@ -101,7 +101,7 @@ describe("the screen of the standards", () => {
     });
     expect(words).toContain("Flask with 4.00 mL");
     expect(words).toContain("Next: the flask with 4.00 mL. Rinse the cuvette with it, wipe it, read it.");
-    expect(words).toContain("A straight line needs 3 unlike standards at least: there are 2.");
+    expect(words).toContain("A straight line needs at least 3 different standards: there are 2.");
   });
 
   test("shows the line in numbers, the limits by name, and leaves R² without a say", () => {
@@ -128,7 +128,7 @@ describe("the screen of the standards", () => {
     const off = standardsScreen({
       standards: { trials: standards({ ...all, "6.00": "0.418 0.419 0.520" }) },
     });
-    expect(off).toContain("Ringed: farther from the line than chance explains");
+    expect(off).toContain("Circled: farther from the line than chance explains");
     expect(off).toContain("0.520");
   });
 
@@ -245,7 +245,7 @@ describe("the screen of a rate", () => {
 
   test("begins with a new course: what to type, and how it is taken", () => {
     const words = screen({});
-    expect(words).toContain("New course, at 590 nm");
+    expect(words).toContain("New kinetic run, at 590 nm");
     expect(words).toContain("Hydroxide in the cuvette, mol/L");
     expect(words).toContain("Mix, put the cuvette in, and take the absorbance each second.");
   });
@@ -254,10 +254,10 @@ describe("the screen of a rate", () => {
     const words = screen({ trials: [{ "c_B:given": "0.100" }], courses: [course(0.012)] });
     expect(words).toContain("Zero order");
     expect(words).toContain("First order, taken");
-    expect(words).toContain("Take second order");
+    expect(words).toContain("Use second order");
     expect(words.match(/half-life/g)).toHaveLength(3);
     expect(words).toMatch(/relative likelihood > 99\.9 %/);
-    expect(words).toContain("Another run with another excess tells the order in that");
+    expect(words).toContain("A second run with a different excess gives the order in the excess reagent");
   });
 
   test("tells the order in what is in excess from two courses", () => {
@@ -266,7 +266,7 @@ describe("the screen of a rate", () => {
       courses: [course(0.012), course(0.024)],
     });
     expect(words).toContain("so 1; two runs cannot tell how surely.");
-    expect(words).toMatch(/mean of 2 courses/);
+    expect(words).toMatch(/mean of 2 kinetic runs/);
   });
 
   test("draws what lies outside the window apart, and the straight plot from inside it alone", () => {

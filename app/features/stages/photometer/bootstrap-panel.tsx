@@ -44,7 +44,7 @@ export function BootstrapPanel({ stage, calibration }: BootstrapPanelProps) {
   const show = (v: number) => toDecimals(v, decimalsFor(u, 2));
   return (
     <SecondWay
-      what={say`${capitalized(trialWords(sample.record, "flask"))}, read off ten thousand lines through redrawn residuals.`}
+      what={say`${capitalized(trialWords(sample.record, "flask"))}, read off ten thousand lines through resampled residuals.`}
       state={now}
       counts={say`Lines drawn`}
       begin={say`Draw ten thousand lines`}

@@ -26,7 +26,7 @@ export function LineChart({ stage, unknown, title }: LineChartProps) {
   const unit = definition.axis.unit === "1" ? "" : ` ${say(unitText(definition.axis.unit))}`;
   const label = line
     ? say`${line.points.length} readings and the line through them${offs.map((o) => say`; ${o.name} read off at ${toSignificant(o.x, 3)}${unit}`).join("")}`
-    : say`The readings so far; no line goes through them yet`;
+    : say`The readings so far; no line has been fitted yet`;
   if (stage.levels.every((l) => l.x === null || l.readings.length === 0)) {
     return (
       <Sheet component="section" aria-label={say`Chart of the line`}>
@@ -44,9 +44,7 @@ export function LineChart({ stage, unknown, title }: LineChartProps) {
       <Box component="details" sx={{ "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
         <summary>{say`The same as a table`}</summary>
         <PointsTable definition={definition} line={line} unit={unit} />
-        {!line && (
-          <Typography color="textSecondary">{say`No line goes through the readings yet.`}</Typography>
-        )}
+        {!line && <Typography color="textSecondary">{say`No line has been fitted yet.`}</Typography>}
       </Box>
     </Sheet>
   );

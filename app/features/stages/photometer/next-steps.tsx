@@ -38,10 +38,10 @@ export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
       {stage.blankQuestion && !locked && <BlankQuestion takeBlank={takeBlank} />}
       {stage.deducted !== null && (
         <Typography variant="body2">
-          {say`The blank, ${stage.deducted.toFixed(3)}, is deducted from every reading.`}{" "}
+          {say`The blank, ${stage.deducted.toFixed(3)}, is subtracted from every reading.`}{" "}
           {!locked && (
             <Button size="small" onClick={() => takeBlank("zeroed")}>
-              {say`Do not deduct it`}
+              {say`Do not subtract it`}
             </Button>
           )}
         </Typography>
@@ -75,7 +75,7 @@ function BlankQuestion({ takeBlank }: { readonly takeBlank: (value: "zeroed" | "
       sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}
     >
       <Button variant="contained" size="small" onClick={() => takeBlank("deducted")}>
-        {say`Deduct the blank`}
+        {say`Subtract the blank`}
       </Button>
       <Button variant="outlined" size="small" onClick={() => takeBlank("zeroed")}>
         {say`Readings were taken against the blank`}

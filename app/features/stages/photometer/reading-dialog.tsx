@@ -64,7 +64,7 @@ function StruckReading(props: ReadingDialogProps & { struck: { readonly reason: 
       isTaken(answer) ? onClose() : setProblem(answer.message),
     );
   return (
-    <FormDialog title={say(titleOf(target))} submit={say`Bring it back`} onSubmit={submit} onClose={onClose}>
+    <FormDialog title={say(titleOf(target))} submit={say`Restore it`} onSubmit={submit} onClose={onClose}>
       <Typography>
         <span style={{ fontFamily: fonts.reading, textDecoration: "line-through" }}>
           {target.reading.text}

@@ -222,7 +222,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
                     )
                   }
                 >
-                  {t.removed ? say`Bring back` : say`Put away`}
+                  {t.removed ? say`Restore` : say`Archive`}
                 </Button>
               )}
             </Box>

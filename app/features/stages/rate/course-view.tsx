@@ -38,7 +38,7 @@ export function CourseView({ course, stage, title, onStrike }: CourseViewProps) 
   const saved: [number, number] = [window[0] ?? from, window[1] ?? to];
   const { shown, setDragged, settle, setWindow, trouble } = useWindow(saved, stage, course, send);
   return (
-    <Sheet component="section" aria-label={say`Course`} sx={{ minWidth: 0 }}>
+    <Sheet component="section" aria-label={say`Run`} sx={{ minWidth: 0 }}>
       <CourseHead course={course} trace={trace} onStrike={onStrike} record={record} />
       {record.struck && (
         <Typography sx={{ color: colors.amberDeep }}>{say`Struck out: ${record.struck.reason}`}</Typography>
@@ -65,7 +65,7 @@ export function CourseView({ course, stage, title, onStrike }: CourseViewProps) 
         />
         {!locked && (saved[0] !== from || saved[1] !== to) && (
           <Button size="small" onClick={() => void setWindow([from, to])}>
-            {say`Whole course`}
+            {say`Whole run`}
           </Button>
         )}
       </Box>

@@ -114,7 +114,7 @@ export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
       nm,
       (points) =>
         void keep(
-          say`course ${stage.trials.length + 1}`,
+          say`kinetic run ${stage.trials.length + 1}`,
           points.map(([t]) => t),
           points.map(([, a]) => a),
           "instrument",
@@ -122,9 +122,9 @@ export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
     );
   };
   return (
-    <Sheet component="section" aria-label={say`New course`} sx={{ display: "grid", gap: 1.5 }}>
+    <Sheet component="section" aria-label={say`New kinetic run`} sx={{ display: "grid", gap: 1.5 }}>
       <Box>
-        <Typography variant="h2">{say`New course, at ${nm} nm`}</Typography>
+        <Typography variant="h2">{say`New kinetic run, at ${nm} nm`}</Typography>
         <Typography color="textSecondary">
           {say`Mix, put the cuvette in, close the lid. The absorbance is taken each second for 200 s.`}
         </Typography>

@@ -146,12 +146,12 @@ function OrderColumn(props: OrderColumnProps) {
       {!locked &&
         (taken && chosen ? (
           <Button size="small" onClick={onRelease}>
-            {say`Let the data choose`}
+            {say`Let the data decide`}
           </Button>
         ) : (
           !taken && (
             <Button size="small" onClick={onTake}>
-              {say`Take ${word} order`}
+              {say`Use ${word} order`}
             </Button>
           )
         ))}

@@ -38,7 +38,7 @@ export function RateFacts({ stage, record }: { stage: RateEvaluation; record: Ru
         </caption>
         <thead>
           <tr>
-            <th scope="col">{say`Course`}</th>
+            <th scope="col">{say`Run`}</th>
             <th scope="col">k</th>
             <th scope="col">{say`half-life`}</th>
             <th scope="col">r</th>
@@ -75,7 +75,7 @@ function rowsOf(stage: RateEvaluation, style: "k2" | "u" | "i95") {
     return [
       {
         id: t.id,
-        name: msg`Course ${t.name}`,
+        name: msg`Run ${t.name}`,
         k: constant,
         half: withHalf(fit.halfLife, half, "s"),
         r: toDecimals(fit.line.r, 5),

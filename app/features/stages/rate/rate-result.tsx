@@ -35,7 +35,7 @@ export function RateResult({ stage, evaluation }: RateResultProps) {
       </Box>
       {shown && combined && (
         <Typography variant="body2" color="textSecondary">
-          {say`${combined.count === 1 ? say`from one course` : say`mean of ${combined.count} courses`}, ± is ${plusMinusWords[run.record.houseRules.plusMinus]}.`}
+          {say`${combined.count === 1 ? say`from one kinetic run` : say`mean of ${combined.count} kinetic runs`}, ± is ${plusMinusWords[run.record.houseRules.plusMinus]}.`}
         </Typography>
       )}
       {stage.also.map(({ definition: { symbol, name }, shown: other }) => (

@@ -68,7 +68,7 @@ function CourseChoice({ made, course, setAsked }: CourseChoiceProps) {
   const say = useSay();
   const { locked } = useRunInHand();
   return (
-    <Box role="group" aria-label={say`Courses`} sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
+    <Box role="group" aria-label={say`Kinetic runs`} sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
       {made.map((t) => (
         <Button
           key={t.id}
@@ -88,7 +88,7 @@ function CourseChoice({ made, course, setAsked }: CourseChoiceProps) {
           aria-pressed={course === null}
           onClick={() => setAsked("new")}
         >
-          {say`New course`}
+          {say`New kinetic run`}
         </Button>
       )}
     </Box>

@@ -33,7 +33,7 @@ export function Implausible({ stage }: { stage: ComputedEvaluation }) {
           <Box sx={{ fontWeight: 600 }}>{unbroken(say(text))}.</Box>
           {look.length > 0 && (
             <>
-              {say`Where to look first:`}
+              {say`Check first:`}
               <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
                 {look.slice(0, 4).map((words) => (
                   <li key={say(words)}>{say(words)}</li>

@@ -45,7 +45,7 @@ export function NewerConcentrations({ record }: { record: RunRecord }) {
             })
           }
         >
-          {say`Recompute with the newest`}
+          {say`Recalculate with the newest`}
         </Button>
       )}
       {problem && <Alert severity="error">{say(problem)}</Alert>}

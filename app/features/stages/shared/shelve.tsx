@@ -109,7 +109,7 @@ function ShelveDialog({ stage, formula, record, onClose }: ShelveDialogProps) {
   return (
     <FormDialog
       title={say`${stage.shown?.text ?? ""}: onto the shelf`}
-      submit={say`Put it there`}
+      submit={say`Put it on the shelf`}
       onSubmit={submit}
       onClose={onClose}
     >

@@ -86,7 +86,7 @@ export function BackDialog({ trial, stage, onClose }: BackDialogProps) {
         ...{ intent: "observe", id: reading.id, stageKey: stage.key, trial: { id, kind } },
         ...{ symbol: reading.field.symbol, kind: reading.field.kind, text: reading.text },
         supersedes: present?.id ?? null,
-        reason: present ? say`overshot, brought back and gone on` : null,
+        reason: present ? say`overshot, titrated back and continued` : null,
       });
       answerIn(entry, isTaken(answer) ? [reading] : entered, answer);
       if (!isTaken(answer)) return;
@@ -95,7 +95,7 @@ export function BackDialog({ trial, stage, onClose }: BackDialogProps) {
   };
   return (
     <FormDialog
-      title={say`${capitalized(trial.words)}: overshot, brought back`}
+      title={say`${capitalized(trial.words)}: overshot, titrated back`}
       submit={say`Record it`}
       onSubmit={() => void submit()}
       onClose={onClose}

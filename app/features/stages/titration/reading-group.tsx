@@ -225,7 +225,7 @@ function remarksOn(
     if (field.many) return readSoFar(entry, field, say);
     if (entry.stateOf(field).is !== "offered") return undefined;
     if (field.kind === "volume.taken") return say`as before, or change it: ${field.hint}`;
-    const from = previous ? say`carried from ${previous.words}` : say`as the house starts`;
+    const from = previous ? say`carried from ${previous.words}` : say`this lab starts here`;
     return (
       <>
         {from}

@@ -76,7 +76,7 @@ export function TrialMenu({
           ? entry(say`Restore`, () => actions.onRestore(id))
           : entry(say`Strike out …`, () => actions.onStrike(id)),
         entry(say`Rename …`, () => actions.onLabel(id)),
-        ...(final ? [entry(say`Overshot: brought back …`, () => actions.onBack(id))] : []),
+        ...(final ? [entry(say`Overshot: titrated back …`, () => actions.onBack(id))] : []),
         ...(final && rough && !trial.overshot
           ? [entry(say`Overshot: the end came before`, () => actions.onOvershot(id))]
           : []),
