@@ -245,7 +245,7 @@ describe("a real instrument over a serial port", () => {
     expect(second.calls).toEqual(["open 9600", "close"]);
   });
 
-  test("a port that is impossible opened is told", async () => {
+  test("a port that cannot be opened is reported", async () => {
     const busy = { ...portOf().port, open: () => Promise.reject(new Error("busy")) };
     const instrument = serialInstrument(
       "The balance",

@@ -23,7 +23,7 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
   await expect(page.getByRole("alert")).toContainText("7.2 is more than 4");
   await absorbance(page).fill("0,4x");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("alert")).toContainText('"x" is no digit');
+  await expect(page.getByRole("alert")).toContainText('"x" is not a digit');
   await expect(absorbance(page)).toHaveValue("0,4x");
   await absorbance(page).fill("");
   await read(page, "Flask with 0.00 mL", "0.002");
@@ -221,7 +221,7 @@ test("A rate run to its order: courses from files and from the instrument, a win
   await base.fill("0.050");
   await page.getByRole("button", { name: "Take it with the simulated photometer" }).click();
   await expect(page.getByRole("button", { name: "Stop, and keep nothing" })).toBeVisible();
-  await expect(page.getByRole("button", { name: "Course 3, 0.050 mol/L" })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("button", { name: "Kinetic run 3, 0.050 mol/L" })).toBeVisible({ timeout: 60_000 });
   await expect(page.getByTestId("order-1")).toContainText("taken");
   await page.getByRole("link", { name: "Go on: Conclude" }).click();
   await page.getByRole("button", { name: "Finish the run" }).click();

@@ -25,7 +25,7 @@ test("each bad reading gets its message beside the field, and nothing typed is l
 
   const before = "Boat with solid, g";
   await refuses(before, "2.61", /read to the fourth decimal and decimals are missing: 2\.6100\?/);
-  await refuses(before, "heavy", /"h" is no digit/);
+  await refuses(before, "heavy", /"h" is not a digit/);
   await refuses(before, "2..6106", /two decimal points/);
   await refuses(before, "-2.6106", /below zero/);
   await field(before).fill("2,6106");

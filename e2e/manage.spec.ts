@@ -63,7 +63,7 @@ test("correct, strike out, restore, mark rough, rename, undo; archive what holds
     await dialog.getByRole("button", { name: "overshot" }).click();
     await dialog.getByRole("button", { name: "Strike out" }).click();
     await expect(row).toContainText("struck out: overshot (bench 4)");
-    await expect(verdict).toContainText("Trial 2 stands alone");
+    await expect(verdict).toContainText("Only trial 2 so far");
     await page.reload();
     await row.getByRole("button", { name: "Actions for trial 1" }).click();
     await page.getByRole("menuitem", { name: "Restore" }).click();

@@ -117,7 +117,7 @@ test("more than all of it cannot be: it is no result, and says where to look fir
   await expect(page.getByRole("link", { name: "Go on: Conclude" })).toHaveCount(0);
 });
 
-test("a blank that is not zero is asked about, and deducting it changes a standard addition", async ({
+test("a blank that is not zero is asked about, and subtracting it changes a standard addition", async ({
   page,
 }) => {
   await begin(page, "iron-by-standard-addition", "Iron with a blank");
@@ -133,7 +133,7 @@ test("a blank that is not zero is asked about, and deducting it changes a standa
   await expect(numbers).toContainText(/Iron in the sample ?(2\.9\d|3\.0\d)/);
   const bead = page.getByRole("list", { name: "Stages" }).locator("[aria-current=step]");
   await expect(bead).toContainText("in progress");
-  await question.getByRole("button", { name: /deduct/i }).click();
+  await question.getByRole("button", { name: /subtract/i }).click();
   await expect(numbers).toContainText(/Iron in the sample ?2\.6\d/);
   await expect(question).toHaveCount(0);
   await expect(bead).toContainText("done");

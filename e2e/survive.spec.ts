@@ -74,7 +74,7 @@ function faultyServer(folder: string, port: number) {
   };
 }
 
-test("a folder that is impossible written to is told at the start, and a full disk as well", async ({}, info) => {
+test("a folder that cannot be written to is reported at the start, and a full disk as well", async ({}, info) => {
   const folder = info.outputPath("data");
   mkdirSync(path.dirname(folder), { recursive: true });
   const server = faultyServer(folder, 4184);

@@ -71,7 +71,7 @@ test("on a phone, by touch: one field after the other, and the way on within rea
     await page.getByRole("button", { name: /^Record/ }).tap();
   }
   await expect(ledgerRow(page, "1")).toContainText("0.10001");
-  await expect(page.getByTestId("verdict")).toContainText("Trial 1 stands alone");
+  await expect(page.getByTestId("verdict")).toContainText("Only trial 1 so far");
   const record = page.getByRole("button", { name: /^Record/ });
   await expect(record).toBeVisible();
   await expect.poll(async () => (await record.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(40);
@@ -123,7 +123,7 @@ test("another school's rule: its own fields, its own verdict, its own advice", a
   await save();
   try {
     await page.reload();
-    await expect(page.getByRole("combobox", { name: "Concordance rule" })).toHaveText(/the first two do/);
+    await expect(page.getByRole("combobox", { name: "Concordance rule" })).toHaveText(/two within a window/);
     await startRun(page, "Two, else a third");
     await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
     await typeReadings(page, [...weighing("2.6107", "2.1001"), ...titration("25.00", "50.00")].slice(0, 2));

@@ -25,7 +25,7 @@ describe("a method that does not hold together is refused by a code", () => {
       "equation-unbalanced",
     ],
     [
-      "an equation with a formula that is impossible read",
+      "an equation with a formula that cannot be read",
       { ...baseByPhthalateThenAcid, equations: [{ name: "wrong", equation: "HCl + NaOG -> NaCl" }] },
       "equation-unreadable",
     ],

@@ -65,7 +65,7 @@ describe("a stage on which the program fails", () => {
     determine: { trials: [{ "V_a:volume.taken": "25.00", ...titer("20.00") }] },
   });
 
-  /** House rules that is impossible asked for the room's temperature, without which no volume is computed. */
+  /** House rules that cannot be asked for the room's temperature, without which no volume is computed. */
   const failing = new Proxy(sound.houseRules, {
     get: (rules, key) => {
       if (key === "temperature") throw new Error("out of order");

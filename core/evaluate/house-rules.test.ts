@@ -252,7 +252,7 @@ describe("what cannot be computed is said, and no number shown", () => {
       "Three trials to go",
     ]);
     expect(stageOf(all).combined).toBeNull();
-    expect(plain(titers(["25.00"]).verdict.reason)).toMatch(/Trial 1 has no partner yet/);
+    expect(plain(titers(["25.00"]).verdict.reason)).toMatch(/Only trial 1 so far/);
     expect(plain(titers([]).verdict.reason)).toMatch(/No trial counts yet/);
   });
 

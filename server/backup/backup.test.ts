@@ -234,7 +234,7 @@ describe("restoring", () => {
     expect(await ask("runs", (replaced as { backup: Backup }).backup.file)).toMatchObject([{ id: runId }]);
   }, 120_000);
 
-  test("over a whole lab that is impossible backed up is refused, and the lab stays as it is", async () => {
+  test("over a whole lab that cannot be backed up is refused, and the lab stays as it is", async () => {
     const folder = copy();
     process.env.BACKUP_DIR = path.join(folder, "not", "mounted");
     try {

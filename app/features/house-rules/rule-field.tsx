@@ -28,7 +28,7 @@ export function RuleField({ definition, value, problem, onChange }: RuleFieldPro
       onChange={(event) => onChange(event.target.value)}
       slotProps={{
         htmlInput: choices
-          ? { "aria-label": label }
+          ? { "aria-label": say(label) }
           : { inputMode: "decimal", style: { fontFamily: fonts.reading } },
         formHelperText: { sx: { mx: 0.5, lineHeight: 1.35 } },
       }}

@@ -12,7 +12,7 @@ import { inEnglish } from "../../text";
 import { plain } from "../../testing/plain";
 
 /*
- * Results that is impossible: a sound bench is never accused, and each way in which a result can be impossible is told, does not
+ * Impossible results: a sound bench is never accused, and each way in which a result can be impossible is reported, does not
  * pass as done, and says where to look first.
  */
 

@@ -60,7 +60,7 @@ describe("the verdict says what was found, the rule, and what to do", () => {
       "r20.60 20.00",
       3,
       "0.10",
-      "Trial 1 has no partner yet. House rule: three within 0.10 mL of each other. It rests on a presumed purity of the phthalate.",
+      "Only trial 1 so far. House rule: three within 0.10 mL of each other. It rests on a presumed purity of the phthalate.",
       "Two more trials; the next agrees between 19.90 and 20.10 mL",
     ],
     [

@@ -113,7 +113,7 @@ function foundWords({ trials, agreement, rules }: VerdictInput, per: Phrase): Ph
   const left = eligible.filter((t) => !members.includes(t.id)).map((t) => t.name);
   const state = agreement.state === "none" ? "apart" : agreement.state;
   const found = {
-    one: msg`${trialsWord(names)} has no partner yet.`,
+    one: msg`Only trial ${listed(names)} so far.`,
     set: msg`${trialsWord(names)} ${spreadWords(agreement, per)}.`,
     apart: disagreementWords(agreement, eligible, rules.agreement, per),
     rivals: disagreementWords(agreement, eligible, rules.agreement, per),
