@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { mustHold, type Result } from "~/core/result";
 import {
   lineReader,
-  type Reading,
+  type InstrumentReading,
   serialInstrument,
   type SerialPortLike,
   simulatedBalance,
@@ -15,8 +15,9 @@ import { inEnglish } from "~/core/text";
 import { plain } from "~/core/testing/plain";
 
 const listening = () => {
-  const heard: (Reading | string)[] = [];
-  const listener = (r: Result<Reading>) => heard.push(r.ok ? r.value : inEnglish(r.problem.message));
+  const heard: (InstrumentReading | string)[] = [];
+  const listener = (r: Result<InstrumentReading>) =>
+    heard.push(r.ok ? r.value : inEnglish(r.problem.message));
   return { heard, listener, last: () => heard.at(-1) };
 };
 
@@ -90,14 +91,14 @@ describe("the simulated burette", () => {
     advance(4);
     expect(made.act.drops() - before).toBe(20);
     // Twenty drops are about a milliliter: each is within some percent of 0.05 mL.
-    expect((last() as Reading).value).toBeGreaterThan(20.9);
-    expect((last() as Reading).value).toBeLessThan(21.1);
+    expect((last() as InstrumentReading).value).toBeGreaterThan(20.9);
+    expect((last() as InstrumentReading).value).toBeLessThan(21.1);
     made.act.refill();
     advance(4);
     expect(last()).toMatchObject({ text: "0.00" });
     made.act.open();
     advance(300);
-    expect((last() as Reading).value).toBe(50);
+    expect((last() as InstrumentReading).value).toBe(50);
   });
 });
 
@@ -110,14 +111,14 @@ test("the simulated thermometer cools by Newton's law towards the room, and can 
   made.stream(listener);
   advance(600);
   // 20 + 60/e = 42.07
-  expect((last() as Reading).value).toBeCloseTo(20 + 60 / Math.E, 0);
+  expect((last() as InstrumentReading).value).toBeCloseTo(20 + 60 / Math.E, 0);
   advance(6000);
-  expect((last() as Reading).value).toBeCloseTo(20, 0);
+  expect((last() as InstrumentReading).value).toBeCloseTo(20, 0);
   made.act.heat(70);
   advance(1);
   expect(last()).toMatchObject({ stable: false });
   advance(3);
-  expect((last() as Reading).value).toBeCloseTo(69.7, 0);
+  expect((last() as InstrumentReading).value).toBeCloseTo(69.7, 0);
 });
 
 describe("what goes wrong", () => {

@@ -13,7 +13,7 @@ import {
   clearCuvette,
   cuvetteOf,
   epsilonAt,
-  type Reading,
+  type InstrumentReading,
   SimulatedPhotometer,
   simulatedPhotometer,
 } from ".";
@@ -74,7 +74,7 @@ describe("an instrument behind the interface of all instruments", () => {
   test("streams readings that settle, follows another cuvette, and leaves nothing running when it is let go", async () => {
     const { clock, advance, timers } = handClock();
     const made = mustHold(await simulatedPhotometer({ ...quiet, wavelengthNm: 510 }).connect(clock));
-    const seen: Reading[] = [];
+    const seen: InstrumentReading[] = [];
     made.insert(cuvetteOf(orange, 510, 0.5));
     made.stream((r) => r.ok && seen.push(r.value));
     advance(3);
@@ -87,7 +87,7 @@ describe("an instrument behind the interface of all instruments", () => {
     expect(seen.at(-1)?.text).toBe("0.200");
     made.disconnect();
     expect(timers()).toBe(0);
-    const after: Result<Reading>[] = [];
+    const after: Result<InstrumentReading>[] = [];
     made.stream((r) => after.push(r));
     expect(plain(after[0])).toMatchObject({
       ok: false,

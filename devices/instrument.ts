@@ -2,7 +2,7 @@ import type { Result } from "~/core/result";
 import { type Phrase } from "~/core/text";
 
 /** One value that an instrument shows. */
-export interface Reading {
+export interface InstrumentReading {
   /** Since the connection was made, s. */
   readonly seconds: number;
   readonly value: number;
@@ -14,14 +14,14 @@ export interface Reading {
 }
 
 /** A connected instrument. What goes wrong comes as a value, in words; whether it goes on after that, `connected` tells. */
-export interface Connection {
+export interface InstrumentConnection {
   readonly connected: () => boolean;
-  readonly stream: (listener: (reading: Result<Reading>) => void) => () => void;
+  readonly stream: (listener: (reading: Result<InstrumentReading>) => void) => () => void;
   readonly disconnect: () => void;
 }
 
 /** Anything on the bench that tells numbers by itself. */
-export interface Instrument<C extends Connection = Connection> {
+export interface Instrument<C extends InstrumentConnection = InstrumentConnection> {
   readonly id: string;
   readonly name: Phrase;
   readonly unit: string;

@@ -2,7 +2,13 @@ import { withStrayLight } from "~/core/calibration";
 import { randomStream, type RandomStream } from "~/core/montecarlo";
 import { failure, type Result, success } from "~/core/result";
 import { type Absorber, epsilonAt } from "./absorbers";
-import { type Clock, type Connection, type Instrument, type Reading, wallClock } from "./instrument";
+import {
+  type Clock,
+  type InstrumentConnection,
+  type Instrument,
+  type InstrumentReading,
+  wallClock,
+} from "./instrument";
 import { msg } from "~/core/text";
 
 /** What stands in the light: how much of an absorber, which may change while it stands there. */
@@ -35,7 +41,7 @@ export interface PhotometerOptions {
   readonly wavelengthNm?: number;
 }
 
-export interface PhotometerConnection extends Connection {
+export interface PhotometerConnection extends InstrumentConnection {
   /** Null where there is no such filter. */
   readonly setWavelength: (nm: number) => Result<number>;
   readonly insert: (cuvette: Cuvette) => void;
@@ -128,7 +134,7 @@ export function simulatedPhotometer(options: PhotometerOptions): Instrument<Phot
           stops.delete(stop);
         };
       };
-      const reading = (): Reading => {
+      const reading = (): InstrumentReading => {
         const now = clock.now();
         const inLight = now - since;
         const settled = inLight >= settleSeconds;
@@ -140,7 +146,7 @@ export function simulatedPhotometer(options: PhotometerOptions): Instrument<Phot
       return Promise.resolve(
         success({
           connected: () => connected,
-          stream: (listener: (r: Result<Reading>) => void) => {
+          stream: (listener: (r: Result<InstrumentReading>) => void) => {
             if (!connected) {
               listener(failure(msg`The instrument is not connected any more`));
               return () => undefined;

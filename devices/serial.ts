@@ -1,5 +1,11 @@
 import { failure, type Result, success } from "~/core/result";
-import { type Clock, type Connection, type Instrument, type Reading, wallClock } from "./instrument";
+import {
+  type Clock,
+  type InstrumentConnection,
+  type Instrument,
+  type InstrumentReading,
+  wallClock,
+} from "./instrument";
 import { msg, type Phrase } from "~/core/text";
 
 /** As much of a serial port as is needed: the browser's own has this shape, and so has a simulated one. */
@@ -82,7 +88,7 @@ export function serialInstrument(
     id: "serial",
     name,
     unit: pattern.unit,
-    connect: async (clock: Clock = wallClock): Promise<Result<Connection>> => {
+    connect: async (clock: Clock = wallClock): Promise<Result<InstrumentConnection>> => {
       const made = lineReader(pattern);
       if (!made.ok) return made;
       let opened: SerialPortLike;
@@ -107,11 +113,11 @@ function connected(
   read: (text: string) => Understood | null,
   { line, unit }: LinePattern,
   clock: Clock,
-): Connection {
+): InstrumentConnection {
   const start = clock.now();
   const reader = readable.getReader();
-  const listeners = new Set<(reading: Result<Reading>) => void>();
-  const tell = (reading: Result<Reading>) => listeners.forEach((listener) => listener(reading));
+  const listeners = new Set<(reading: Result<InstrumentReading>) => void>();
+  const tell = (reading: Result<InstrumentReading>) => listeners.forEach((listener) => listener(reading));
   const marked = line.includes("{stable:");
   let [open, rest, last, same] = [true, "", "", 0];
 

@@ -1,5 +1,5 @@
 import { failure, type Result, success } from "~/core/result";
-import type { Clock, Connection, Instrument, Reading } from "./instrument";
+import type { Clock, InstrumentConnection, Instrument, InstrumentReading } from "./instrument";
 import { wallClock } from "./instrument";
 import { msg, type Phrase } from "~/core/text";
 
@@ -10,7 +10,7 @@ export interface Fault {
 }
 
 /** A connection with whatever else a simulated instrument lets one do, as tare it or open its tap. */
-export interface Simulated<A> extends Connection {
+export interface Simulated<A> extends InstrumentConnection {
   readonly act: A;
 }
 
@@ -22,7 +22,7 @@ interface Model<A> {
   readonly fault?: Fault | undefined;
   /** A fresh instrument, switched on at this moment: what it shows after so many seconds, and what can be done to it. */
   readonly switchOn: (seconds: () => number) => {
-    readonly show: () => Omit<Reading, "seconds">;
+    readonly show: () => Omit<InstrumentReading, "seconds">;
     readonly act: A;
   };
 }
@@ -48,7 +48,7 @@ export function simulated<A>(model: Model<A>): Instrument<Simulated<A>> {
         for (const stop of stops) stop();
         stops.clear();
       };
-      const one = (listener: (reading: Result<Reading>) => void) => {
+      const one = (listener: (reading: Result<InstrumentReading>) => void) => {
         const wrong = fault && seconds() >= fault.afterSeconds ? fault.kind : null;
         if (wrong === "freeze") return;
         if (wrong === "garbage") return listener(failure(msg`${name} sent "?#~0" and no number`));
@@ -63,7 +63,7 @@ export function simulated<A>(model: Model<A>): Instrument<Simulated<A>> {
           connected: () => plugged,
           act,
           disconnect,
-          stream: (listener: (reading: Result<Reading>) => void) => {
+          stream: (listener: (reading: Result<InstrumentReading>) => void) => {
             if (!plugged) {
               listener(failure(msg`The instrument is not connected any more`));
               return () => undefined;

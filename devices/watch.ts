@@ -1,5 +1,5 @@
 import { failure, type Result } from "~/core/result";
-import { type Clock, type Connection, type Reading, wallClock } from "./instrument";
+import { type Clock, type InstrumentConnection, type InstrumentReading, wallClock } from "./instrument";
 import { msg } from "~/core/text";
 
 /** How long an instrument may say nothing before one is told, s. */
@@ -7,8 +7,8 @@ const silenceSeconds = 4;
 
 /** Listens to a connection and says so when nothing comes any more; a reading that comes after that is heard as before. */
 export function watched(
-  connection: Connection,
-  listener: (reading: Result<Reading>) => void,
+  connection: InstrumentConnection,
+  listener: (reading: Result<InstrumentReading>) => void,
   clock: Clock = wallClock,
 ): () => void {
   let heard = clock.now();

@@ -221,7 +221,9 @@ test("A rate run to its order: courses from files and from the instrument, a win
   await base.fill("0.050");
   await page.getByRole("button", { name: "Take it with the simulated photometer" }).click();
   await expect(page.getByRole("button", { name: "Stop, and keep nothing" })).toBeVisible();
-  await expect(page.getByRole("button", { name: "Kinetic run 3, 0.050 mol/L" })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("button", { name: "Kinetic run 3, 0.050 mol/L" })).toBeVisible({
+    timeout: 60_000,
+  });
   await expect(page.getByTestId("order-1")).toContainText("taken");
   await page.getByRole("link", { name: "Go on: Conclude" }).click();
   await page.getByRole("button", { name: "Finish the run" }).click();

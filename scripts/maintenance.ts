@@ -22,7 +22,7 @@ const usage = {
 type Command = keyof typeof usage;
 
 /** Something that the person at the terminal can mend. */
-class Told extends Error {}
+class Refusal extends Error {}
 
 /** What a running server answers; null where none runs. */
 async function server<T>(what: string, body: object): Promise<T | null> {
@@ -33,11 +33,11 @@ async function server<T>(what: string, body: object): Promise<T | null> {
     headers: { Authorization: `Bearer ${running.token}`, "Content-Type": "application/json" },
     body: JSON.stringify(body),
   }).catch(() => {
-    throw new Told(`The server on ${folder} (process ${running.pid}) does not answer at ${running.url}.`);
+    throw new Refusal(`The server on ${folder} (process ${running.pid}) does not answer at ${running.url}.`);
   });
   const answer = (await response.json().catch(() => ({}))) as T & { message?: string };
   if (!response.ok)
-    throw new Told(answer.message ?? `The server answered ${response.status}; its log has the details.`);
+    throw new Refusal(answer.message ?? `The server answered ${response.status}; its log has the details.`);
   return answer;
 }
 
@@ -104,7 +104,7 @@ async function check(): Promise<number> {
 }
 
 async function main([command, ...rest]: string[]): Promise<number> {
-  if (command === undefined || !(command in usage)) throw new Told(Object.values(usage).join("\n"));
+  if (command === undefined || !(command in usage)) throw new Refusal(Object.values(usage).join("\n"));
   const words = usage[command as Command];
   const at = rest.indexOf("--run");
   const runId = at === -1 ? null : (rest[at + 1] ?? "");
@@ -114,7 +114,7 @@ async function main([command, ...rest]: string[]): Promise<number> {
     others.some((o) => o.startsWith("-")) ||
     others.length > (command === "restore" ? 1 : 0)
   )
-    throw new Told(words);
+    throw new Refusal(words);
   if (command === "backup") await backup();
   if (command === "restore") await restore(others[0] ?? "latest", runId);
   return command === "check" ? check() : 0;
@@ -123,7 +123,7 @@ async function main([command, ...rest]: string[]): Promise<number> {
 main(process.argv.slice(2)).then(
   (code) => process.exit(code),
   (error: unknown) => {
-    const told = [Told, RestoreError, BackupError, LabFolderError, FolderInUseError, StorageError];
+    const told = [Refusal, RestoreError, BackupError, LabFolderError, FolderInUseError, StorageError];
     console.error(told.some((kind) => error instanceof kind) ? (error as Error).message : error);
     process.exit(2);
   },

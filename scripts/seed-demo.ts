@@ -9,8 +9,12 @@ import { seedDemo } from "../server/seed/demo";
 try {
   const folder = path.resolve(process.env.DATA_DIR ?? "data/demo");
   const { db, close } = await openDatabase(folder);
-  if ((await listOpenRuns(db)).length === 0) await seedDemo(db, new Date());
-  await close();
+  try {
+    if ((await listOpenRuns(db)).length === 0) await seedDemo(db, new Date());
+  } finally {
+    // An open database would keep the process alive after a failure.
+    await close();
+  }
 } catch (error) {
   console.error(error instanceof FolderInUseError || error instanceof LabFolderError ? error.message : error);
   process.exitCode = 1;

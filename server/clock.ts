@@ -1,5 +1,5 @@
 import { durationText } from "../core/timing";
-import type { Connection } from "./database/types";
+import type { DatabaseConnection } from "./database/types";
 import { lab } from "./database/schema";
 
 /** Clocks that are put right by themselves move by less than this, s. */
@@ -10,7 +10,7 @@ const graceSeconds = 30;
  * meanwhile, and stays wrong until it has come that far again. Nothing is harmed by that, since rows are counted as they are
  * written; but times and timers are wrong. Null where all is well.
  */
-export async function inspectClock(db: Connection, now: Date): Promise<string | null> {
+export async function inspectClock(db: DatabaseConnection, now: Date): Promise<string | null> {
   const [last] = await db.select({ at: lab.clockHigh }).from(lab).limit(1);
   const back = last ? (last.at.getTime() - now.getTime()) / 1000 : 0;
   if (back <= graceSeconds) return null;

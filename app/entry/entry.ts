@@ -3,7 +3,7 @@ import type { Field } from "~/core/inputs";
 import { asksBack } from "~/core/measure";
 import { fieldKey, type FieldCheck } from "~/core/method";
 import type { Observation } from "~/core/record";
-import { isTaken, type Outcome } from "../live/post";
+import { isTaken, type ChangeOutcome } from "../live/post";
 import { type DraftPlace, happen, readDrafts } from "./drafts";
 import {
   type Facts,
@@ -105,7 +105,7 @@ export const settleIn = ({ place }: Entry, field: Field, text: string): readonly
 export function answerIn(
   { place }: Pick<Entry, "place">,
   readings: readonly Entered[],
-  outcome: Outcome,
+  outcome: ChangeOutcome,
 ): void {
   const { message, proposal } = { message: "", proposal: undefined, ...outcome };
   for (const { id, field } of readings) {

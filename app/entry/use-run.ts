@@ -2,9 +2,9 @@ import { type RefObject, useCallback, useEffect, useMemo, useReducer, useRef, us
 import type { RunRequest } from "~/protocol/requests";
 import type { RunState, RunStep } from "~/protocol/answers";
 import { canWait, withWaiting } from "~/protocol/waiting";
-import type { Kept } from "../live/browser-database";
+import type { UnsentChange } from "../live/browser-database";
 import { keep, onSent, somethingWaits, useOutbox } from "../live/outbox";
-import { isTaken, type Outcome, postChange } from "../live/post";
+import { isTaken, type ChangeOutcome, postChange } from "../live/post";
 import { device } from "../live/device";
 import { sameEra } from "../live/era";
 import { keepSeen, seenRun } from "../live/seen-runs";
@@ -14,14 +14,14 @@ import { mayBeOld, taken, takenFirst } from "../live/taken";
 import { pressOver } from "../ui/press";
 import { msg, type Phrase } from "~/core/text";
 
-export type Send = (request: RunRequest) => Promise<Outcome>;
+export type Send = (request: RunRequest) => Promise<ChangeOutcome>;
 
 export interface LiveRun extends RunState {
   readonly send: Send;
   /** What came of a change that nobody waits for, where it was not made. */
   readonly trouble: Phrase | null;
   /** What of this run is still in this browser alone. */
-  readonly kept: readonly Kept[];
+  readonly kept: readonly UnsentChange[];
 }
 
 /** Changes made by one press, without a dialog that tells how they ended. */
@@ -39,18 +39,18 @@ const silent: readonly RunRequest["intent"][] = [
 /** A run whose changes were not heard is asked for again as long as it was not told, ms. */
 const missedAgainMs = 3000;
 
-const waits: Outcome = {
+const waits: ChangeOutcome = {
   status: "waiting",
   message: msg`No answer from the server. Kept in this browser and sent when the server is back.`,
 };
 
-const keptNowhere: Outcome = {
+const keptNowhere: ChangeOutcome = {
   status: "unreachable",
   message: msg`Not saved: the server does not answer and this browser cannot store anything. Your reading is still in the field; press Enter to try again.`,
 };
 
 /** Keeps a change in this browser, where the browser lets it. */
-async function keepHere(...change: Parameters<typeof keep>): Promise<Outcome> {
+async function keepHere(...change: Parameters<typeof keep>): Promise<ChangeOutcome> {
   try {
     await keep(...change);
     return waits;
@@ -158,7 +158,7 @@ function useSend({ runId, revision, take, setTrouble, refresh }: SendingParts): 
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   return useCallback<Send>(
     (request) => {
-      const make = async (): Promise<Outcome> => {
+      const make = async (): Promise<ChangeOutcome> => {
         if (canWait(request) && somethingWaits(runId)) return keepHere(runId, request);
         const said = await postChange(runId, request, revision.current);
         if (said.status === "done") {

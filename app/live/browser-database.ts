@@ -5,7 +5,7 @@ import type { WaitingChange } from "~/protocol/waiting";
 import { type Phrase } from "~/core/text";
 
 /** A change that waits in this browser: to be sent, or for someone to say what should become of it. */
-export interface Kept extends WaitingChange {
+export interface UnsentChange extends WaitingChange {
   readonly seq: number;
   readonly runId: string;
   /** Why it was not taken, in words; null while it waits to be sent. */
@@ -26,7 +26,7 @@ export interface SeenRun {
 }
 
 export interface Store extends DBSchema {
-  outbox: { key: number; value: Omit<Kept, "seq"> & { seq?: number } };
+  outbox: { key: number; value: Omit<UnsentChange, "seq"> & { seq?: number } };
   /** Holds one row while nobody has cleared this browser's storage. */
   here: { key: string; value: string };
   runs: { key: string; value: SeenRun; indexes: { at: number } };

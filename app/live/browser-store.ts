@@ -20,7 +20,7 @@ function become(next: typeof state): void {
   queueMicrotask(() => listeners.forEach((listener) => listener()));
 }
 
-function put(key: string, text: string): boolean {
+function storeText(key: string, text: string): boolean {
   try {
     window.localStorage.setItem(key, text);
     return true;
@@ -38,9 +38,9 @@ function look(): void {
       return;
     }
     const cleared = marked && memory.size > 0;
-    marked = put(sentinel, "1");
+    marked = storeText(sentinel, "1");
     if (!cleared) return;
-    memory.forEach((text, key) => put(key, text));
+    memory.forEach((text, key) => storeText(key, text));
     become("cleared");
   } catch {
     become("memory only");
@@ -66,7 +66,11 @@ export function writeStored(key: string, text: string | null): void {
     memory.delete(key);
     try {
       window.localStorage.removeItem(key);
-      if (state === "memory only" && put(sentinel, "1") && [...memory].every(([k, v]) => put(k, v)))
+      if (
+        state === "memory only" &&
+        storeText(sentinel, "1") &&
+        [...memory].every(([k, v]) => storeText(k, v))
+      )
         become("kept");
     } catch {
       // It was never there.
@@ -74,7 +78,7 @@ export function writeStored(key: string, text: string | null): void {
     return;
   }
   memory.set(key, text);
-  if (!put(key, text)) become("memory only");
+  if (!storeText(key, text)) become("memory only");
 }
 
 /** "memory only": the browser keeps nothing now; "cleared": what this page had written was gone and was put back. */

@@ -3,19 +3,19 @@ import { useSyncExternalStore } from "react";
 import type { StandingReading } from "~/core/change";
 import type { RunRequest } from "~/protocol/requests";
 import { dependsOn, type WaitingChange } from "~/protocol/waiting";
-import { browserDatabase, type Kept, type Store } from "./browser-database";
-import { type Outcome, postChange } from "./post";
+import { browserDatabase, type UnsentChange, type Store } from "./browser-database";
+import { type ChangeOutcome, postChange } from "./post";
 import { onLive } from "./stream";
 import { msg, type Phrase } from "~/core/text";
 
-type Sent = (runId: string, outcome: Outcome) => void;
+type Sent = (runId: string, outcome: ChangeOutcome) => void;
 
 const secondsToRetry = 2;
 /** A change on which the server failed so often is set aside, so that it holds up nothing else. */
 const mostTries = 3;
 const listeners = new Set<() => void>();
 const sentListeners = new Set<Sent>();
-let known: readonly Kept[] = [];
+let known: readonly UnsentChange[] = [];
 let sending = false;
 let timer: ReturnType<typeof setTimeout> | null = null;
 /** Tells the other tabs; opened in a browser alone, since elsewhere it would keep the process alive. */
@@ -38,7 +38,7 @@ async function whole(): Promise<IDBPDatabase<Store>> {
   return db;
 }
 
-async function read(): Promise<void> {
+async function loadOutbox(): Promise<void> {
   const db = await whole();
   const all = await db.getAll("outbox");
   known = all.flatMap((kept) => (kept.seq === undefined ? [] : [{ ...kept, seq: kept.seq }]));
@@ -46,7 +46,7 @@ async function read(): Promise<void> {
 }
 
 async function changed(): Promise<void> {
-  await read();
+  await loadOutbox();
   channel?.postMessage("changed");
 }
 
@@ -61,7 +61,7 @@ export async function keep(
   why: { refused: Phrase; standing: StandingReading } | null = null,
 ): Promise<void> {
   // A timer ends once: until the server is told, it still runs on the screen.
-  const ends = (k: Kept) =>
+  const ends = (k: UnsentChange) =>
     k.request.intent === "end-timer" &&
     request.intent === "end-timer" &&
     k.request.timerId === request.timerId;
@@ -126,7 +126,7 @@ function asHeld({ request, at }: WaitingChange): RunRequest {
 }
 
 /** Sets a change aside on which the server failed again and again, with all that makes no sense without it. */
-async function setAside(failing: Kept, message: Phrase): Promise<void> {
+async function setAside(failing: UnsentChange, message: Phrase): Promise<void> {
   const db = await whole();
   const behind = known.filter(
     (k) =>
@@ -144,7 +144,7 @@ async function setAside(failing: Kept, message: Phrase): Promise<void> {
 
 /** Sends what waits, in the order in which it was made and one after the other, until all is gone or none gets through. */
 async function sendAll(): Promise<void> {
-  await read();
+  await loadOutbox();
   for (;;) {
     const next = known.find((k) => k.refused === null);
     if (!next) return;
@@ -196,7 +196,7 @@ function begin(): void {
   channel = new BroadcastChannel("steady-bead.outbox");
   void send();
   window.addEventListener("online", () => void send());
-  channel.addEventListener("message", () => void read());
+  channel.addEventListener("message", () => void loadOutbox());
   onLive((heard) => {
     if (heard === "connected") void send();
   });
@@ -208,10 +208,10 @@ function subscribe(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
-const nothing: readonly Kept[] = [];
+const nothing: readonly UnsentChange[] = [];
 
 /** All that waits in this browser, oldest first. */
-export const useOutbox = (): readonly Kept[] =>
+export const useOutbox = (): readonly UnsentChange[] =>
   useSyncExternalStore(
     subscribe,
     () => known,

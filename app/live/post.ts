@@ -23,10 +23,12 @@ interface Failed {
 export type Posted = ToldAnswer | Unreachable | Failed;
 
 /** What became of a change: the server's answer, that none came, or that it waits in this browser to be sent. */
-export type Outcome = Posted | { readonly status: "waiting"; readonly message: Phrase };
+export type ChangeOutcome = Posted | { readonly status: "waiting"; readonly message: Phrase };
 
 /** True where a change is on the server, or safe in this browser on its way there. */
-export const isTaken = (answer: Outcome): answer is Extract<Outcome, { status: "done" | "waiting" }> =>
+export const isTaken = (
+  answer: ChangeOutcome,
+): answer is Extract<ChangeOutcome, { status: "done" | "waiting" }> =>
   answer.status === "done" || answer.status === "waiting";
 
 const unreachable: Unreachable = {

@@ -4,27 +4,27 @@ import { device } from "./device";
 import { setReached } from "./reach";
 
 /** What is heard: a change that another device made, or that the server can be reached (again), so that all may have changed. */
-export type Heard = RunChanged | "connected";
+export type LiveEvent = RunChanged | "connected";
 
 const name = "steady-bead.live";
-const hearers = new Set<(heard: Heard) => void>();
+const hearers = new Set<(heard: LiveEvent) => void>();
 let begun = false;
 
 /** What one tab hears and tells the others: beside that, that the server cannot be reached any more. */
-type Told = LiveMessage | "connected" | "lost";
+type SharedEvent = LiveMessage | "connected" | "lost";
 
-function tell(told: Told): void {
+function tell(told: SharedEvent): void {
   if (told === "lost") return setReached(false);
   setReached(true);
   // The lab was exchanged: nothing that this page shows is sure. What was being typed is kept in the browser.
   if (told !== "connected" && "reload" in told) return window.location.reload();
-  const heard: Heard = told;
+  const heard: LiveEvent = told;
   if (heard !== "connected" && heard.device === device && !heard.timers) return;
   hearers.forEach((hear) => hear(heard));
 }
 
 /** Listens to the server and passes on what it says; gives what ends that. */
-function listen(pass: (told: Told) => void): () => void {
+function listen(pass: (told: SharedEvent) => void): () => void {
   let source: EventSource;
   let again: ReturnType<typeof setTimeout> | undefined;
   const connect = () => {
@@ -51,7 +51,7 @@ function listen(pass: (told: Told) => void): () => void {
 function listenForAll(): void {
   const others = new BroadcastChannel(name);
   let listens = false;
-  others.onmessage = (event: MessageEvent<Told>) => tell(event.data);
+  others.onmessage = (event: MessageEvent<SharedEvent>) => tell(event.data);
   void navigator.locks.request(name, () => {
     listens = true;
     listen((heard) => {
@@ -85,13 +85,13 @@ function begin(): void {
 }
 
 /** Calls for each change that other devices make, while the component stands. */
-export function useLive(hear: (heard: Heard) => void): void {
+export function useLive(hear: (heard: LiveEvent) => void): void {
   const latest = useEffectEvent(hear);
   useEffect(() => onLive((heard) => latest(heard)), []);
 }
 
 /** Hears of changes outside of any component; gives what ends that. */
-export function onLive(hear: (heard: Heard) => void): () => void {
+export function onLive(hear: (heard: LiveEvent) => void): () => void {
   hearers.add(hear);
   begin();
   return () => void hearers.delete(hear);

@@ -8,7 +8,7 @@ import { begunRun } from "~/core/testing/build-record";
 import { randomChange } from "~/core/testing/random-change";
 import type { RunState, RunStep } from "~/protocol/answers";
 import { stepBetween } from "~/protocol/step";
-import { mayBeOld, taken, type Taken, takenFirst } from "./taken";
+import { mayBeOld, taken, type ScreenState, takenFirst } from "./taken";
 
 /** The states of a run on the server, one change after the other. */
 function statesOf(seed: number, changes: number): RunState[] {
@@ -42,7 +42,7 @@ test("whatever order states and steps arrive in, doubled or lost, a screen shows
     fc.property(fc.integer({ min: 1, max: 500 }), deliveries, (seed, arriving) => {
       const states = statesOf(seed, 12);
       const [first] = states;
-      let now: Taken = takenFirst(sent(first!));
+      let now: ScreenState = takenFirst(sent(first!));
       let heard = 1;
       for (const { at, as } of arriving) {
         const [before, after] = [states[at]!, states[at + 1]!];

@@ -2,7 +2,7 @@ import type { RunState, RunStep } from "~/protocol/answers";
 import { afterStep, keptOf } from "~/protocol/step";
 
 /** The run as a screen has it, and what is known of newer states. */
-export interface Taken {
+export interface ScreenState {
   readonly state: RunState;
   /** The latest revision that was heard of. */
   readonly heard: number;
@@ -10,16 +10,16 @@ export interface Taken {
   readonly unsure: boolean;
 }
 
-export const takenFirst = (state: RunState): Taken => ({ state, heard: state.revision, unsure: false });
+export const takenFirst = (state: RunState): ScreenState => ({ state, heard: state.revision, unsure: false });
 
 /** True where what is shown may be old, as after a step that does not follow on it: all has to be asked for. */
-export const mayBeOld = ({ state, heard, unsure }: Taken): boolean => unsure || heard > state.revision;
+export const mayBeOld = ({ state, heard, unsure }: ScreenState): boolean => unsure || heard > state.revision;
 
 /**
  * What a screen has after it was told a state, or a step to one: by the loader, by the answer to a change, by an event, in whatever
  * order they arrive. Of two states the one with more changes is the newer. The same object where nothing new was told.
  */
-export function taken(now: Taken, told: RunState | RunStep | "unsure"): Taken {
+export function taken(now: ScreenState, told: RunState | RunStep | "unsure"): ScreenState {
   const { state, heard, unsure } = now;
   if (told === "unsure") return { ...now, unsure: true };
   if (!("patch" in told)) {

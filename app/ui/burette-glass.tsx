@@ -28,12 +28,12 @@ export const scaleHeight = 520;
 export const tube = { left: 98, right: 132 };
 
 /** Places a volume on the drawing. */
-type Place = (ml: number) => number;
+type HeightOf = (ml: number) => number;
 
 interface LiquidProps {
   marks: BuretteMarks;
   level: number | null;
-  y: Place;
+  y: HeightOf;
 }
 
 /** What is in the tube: the titrant, the stretch to run freely, the stretch to go drop by drop, the meniscus. */
@@ -94,7 +94,7 @@ export function Liquid({ marks: { capacityMl, start, slowAt, endNear, now }, lev
 }
 
 /** The glass itself with its tap, its divisions and their numbers. */
-export function Glass({ capacityMl, y }: { capacityMl: number; y: Place }) {
+export function Glass({ capacityMl, y }: { capacityMl: number; y: HeightOf }) {
   const bottom = top + scaleHeight;
   const step = capacityMl / 10;
   const divisions = Array.from({ length: 51 }, (_, i) => (i * capacityMl) / 50);

@@ -39,7 +39,7 @@ export interface ChangeDetail {
 }
 
 /** What the trail tells of a change. */
-export interface Told {
+export interface TrailEntry {
   readonly description: Phrase;
   /** What a reading does not tell by itself. */
   readonly detail?: ChangeDetail;
@@ -49,7 +49,7 @@ export interface Told {
 export interface Changed {
   readonly record: RunRecord;
   readonly inverse: Inverse;
-  readonly told: Told;
+  readonly told: TrailEntry;
 }
 
 /** A change that was made before, or that says what stands already, leaves the record as it is: null. */

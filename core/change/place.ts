@@ -6,13 +6,13 @@ import { type ChangeProblem, missing } from "./change";
 import { msg } from "../text";
 
 /** Where readings stand: a stage (`trialId` null) or one of its trials. */
-export interface Place {
+export interface HolderPlace {
   readonly stageKey: string;
   readonly trialId: string | null;
 }
 
 /** A place with the readings in it. */
-export interface Holder extends Place {
+export interface Holder extends HolderPlace {
   readonly observations: readonly Observation[];
 }
 
@@ -54,7 +54,7 @@ export const inTrial = (
 /** The record with the readings of one place changed. */
 export const inHolder = (
   record: RunRecord,
-  { stageKey, trialId }: Place,
+  { stageKey, trialId }: HolderPlace,
   change: (observations: readonly Observation[]) => Observation[],
 ): RunRecord =>
   trialId === null

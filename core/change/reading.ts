@@ -22,7 +22,16 @@ import {
   refused,
 } from "./change";
 import { type Inverse, supersedes } from "./inverse";
-import { findTrial, holderOf, holdersOf, inHolder, inStage, inTrial, openStage, type Place } from "./place";
+import {
+  findTrial,
+  holderOf,
+  holdersOf,
+  inHolder,
+  inStage,
+  inTrial,
+  openStage,
+  type HolderPlace,
+} from "./place";
 
 /** A reading as it was sent, before its field has checked it. */
 export type NewReading = Omit<Observation, "value" | "unit" | "assignment">;
@@ -35,7 +44,7 @@ const inUse = conflict(msg`This id is in use already, for something else`);
  * A request that is sent again, since its answer was lost, names the same id: it changes nothing, and is answered as the first
  * time. The same id with other content is a fault. Null where the reading is new to this run.
  */
-export function readingSentBefore(record: RunRecord, place: Place, sent: Sent): Applied | null {
+export function readingSentBefore(record: RunRecord, place: HolderPlace, sent: Sent): Applied | null {
   const holder = holderOf(record, sent.id);
   const there = holder?.observations.find((o) => o.id === sent.id);
   if (!holder || !there) return null;
@@ -115,7 +124,7 @@ function contradicted(present: Observation | null, reading: NewReading): Applied
   return false;
 }
 
-interface Written {
+interface WrittenReading {
   readonly record: RunRecord;
   readonly inverse: Inverse;
   /** What was written, in words. */
@@ -128,9 +137,9 @@ interface Written {
  */
 export function writeReading(
   record: RunRecord,
-  place: Place,
+  place: HolderPlace,
   reading: NewReading,
-): Result<Written | null, ChangeProblem> {
+): Result<WrittenReading | null, ChangeProblem> {
   const opened = openStage(record, place.stageKey);
   if (!opened.ok) return opened;
   const { definition } = opened.value;
@@ -169,7 +178,7 @@ export function writeReading(
 /** Takes back the ± that stood beside a value that is now typed: it was that value's. */
 export function takeBackSpread(
   record: RunRecord,
-  place: Place,
+  place: HolderPlace,
   { id, symbol, kind }: { readonly id: string; readonly symbol: string; readonly kind: ObservationKind },
   context: ChangeContext,
 ): { readonly record: RunRecord; readonly inverses: readonly Inverse[] } {

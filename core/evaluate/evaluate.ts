@@ -20,13 +20,13 @@ import {
   type CompiledStage,
 } from "../stages";
 import { concluding } from "../method";
-import { anew, type FoundStage, type Remembering } from "./remembered";
+import { withoutMemory, type FoundStage, type Remembering } from "./remembered";
 import { isTakenBack, type StageRecord } from "../record";
 import type { RunRecord } from "../run";
 import { msg, type Phrase } from "../text";
 
 /** The flask that is being titrated, where several are begun; a trial that is not there yet is the next one. */
-export interface Hand {
+export interface FlaskInHand {
   readonly stageKey: string;
   readonly trialId: string;
 }
@@ -111,7 +111,11 @@ function chainOf(
  * `remembered` is for records that are never changed in place: a stage is not evaluated again where nothing it follows from is another
  * object than before.
  */
-export function evaluateRun(record: RunRecord, hand?: Hand, remembered: Remembering = anew): RunEvaluation {
+export function evaluateRun(
+  record: RunRecord,
+  hand?: FlaskInHand,
+  remembered: Remembering = withoutMemory,
+): RunEvaluation {
   const method = compiledMethod(methodOf(record));
   const closed = record.status !== "open";
   const before: Before = { earlier: new Map(), lines: new Map(), footings: new Map() };

@@ -25,7 +25,7 @@ export interface FoundStage {
 export type Remembering = (record: StageRecord, basis: Basis, find: () => FoundStage) => FoundStage;
 
 /** Remembers nothing. */
-export const anew: Remembering = (_record, _basis, find) => find();
+export const withoutMemory: Remembering = (_record, _basis, find) => find();
 
 /**
  * What is kept of a basis: the stages before are held weakly, since a stage that is worked at is evaluated anew after each reading,

@@ -1,4 +1,4 @@
-import { buretteVolume, type Check, type Place, type ReadingRules } from "../measure";
+import { buretteVolume, type Check, type MeasuredAt, type ReadingRules } from "../measure";
 import { add, type Quantity } from "../quantity";
 import { buretteDecimals, buretteText, type HouseRules } from "../rules";
 import type { Field } from "./field";
@@ -44,7 +44,7 @@ export function buretteFields(
 function legVolume(
   read: Read,
   leg: number,
-  place: Place,
+  place: MeasuredAt,
   rules: HouseRules,
   symbol: string | undefined,
 ): Quantity | null {
@@ -70,7 +70,7 @@ function legVolume(
  */
 export function buretteQuantity(
   read: Read,
-  place: Place,
+  place: MeasuredAt,
   rules: HouseRules,
   symbol?: string,
 ): Quantity | null {

@@ -23,8 +23,8 @@ export interface Field {
   readonly otherWay?: boolean;
   /** What else is asked for once this is read. */
   readonly with?: ObservationKind;
-  /** True for what stands beside the row of readings: it is written where it happens, not asked for in turn. */
-  readonly aside?: boolean;
+  /** True for what is written when it happens, beside the row of readings, and not asked for in turn. */
+  readonly outOfTurn?: boolean;
 }
 
 /** What a field depends on in the stage that it is read in. */

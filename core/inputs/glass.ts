@@ -2,7 +2,7 @@ import {
   type Check,
   glasswareTolerance,
   pipettedBy,
-  type Place,
+  type MeasuredAt,
   sizesMl,
   type VolumeConditions,
 } from "../measure";
@@ -34,7 +34,7 @@ interface Volume {
 }
 
 /** What was taken, mL; for what is taken once, the method's volume until something else is typed. */
-export function volumeTaken({ presumed }: Volume, read: Read, { once }: Place): number | null {
+export function volumeTaken({ presumed }: Volume, read: Read, { once }: MeasuredAt): number | null {
   return read("volume.taken") ?? (once && presumed !== undefined ? Number(presumed) : null);
 }
 

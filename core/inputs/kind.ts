@@ -1,5 +1,5 @@
 import type { TSchema } from "@sinclair/typebox";
-import type { Check, Place } from "../measure";
+import type { Check, MeasuredAt } from "../measure";
 import type { Quantity, Significant } from "../quantity";
 import type { ObservationKind } from "../record";
 import type { Problem } from "../result";
@@ -146,7 +146,7 @@ export interface InputKind<I extends InputBase> {
   readonly decimals: (input: I, rules: HouseRules) => number | null;
   readonly fields: (input: I, setting: InputSetting, rules: HouseRules) => Field[];
   /** The quantity with its causes; null while something is still to be read, and for what its stage looks after. */
-  readonly quantity: (input: I, read: Read, place: Place, rules: HouseRules) => Quantity | null;
+  readonly quantity: (input: I, read: Read, place: MeasuredAt, rules: HouseRules) => Quantity | null;
   /** Significant figures of what was typed, in the unit of the value; `size` is that value. */
   readonly figures?: (input: I, text: ReadText, size: number) => Significant | null;
   /** What its fields will probably be before anything is read, and what is taken where nothing is typed. */

@@ -38,7 +38,7 @@ export const pipette: InputKind<PipetteInput> = {
       hint: msg`2 for a second one of the same size`,
       rules: { instrument: msg`It`, unit: "", decimals: 0, least: 1, most: 99 },
       optional: true,
-      aside: true,
+      outOfTurn: true,
     },
   ],
   quantity: (input, read, place, rules) => {

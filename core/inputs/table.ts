@@ -1,4 +1,4 @@
-import type { Check, Place } from "../measure";
+import type { Check, MeasuredAt } from "../measure";
 import type { Quantity, Significant } from "../quantity";
 import type { Problem } from "../result";
 import type { HouseRules } from "../rules";
@@ -74,8 +74,12 @@ export const typedIn = (input: Input) => kindOf(input).typedIn?.(input) ?? null;
 export const fieldsOfInput = (input: Input, setting: InputSetting, rules: HouseRules): Field[] =>
   kindOf(input).fields(input, setting, rules);
 
-export const quantityOfInput = (input: Input, read: Read, place: Place, rules: HouseRules): Quantity | null =>
-  kindOf(input).quantity(input, read, place, rules);
+export const quantityOfInput = (
+  input: Input,
+  read: Read,
+  place: MeasuredAt,
+  rules: HouseRules,
+): Quantity | null => kindOf(input).quantity(input, read, place, rules);
 
 /** Significant figures of what was typed, in the unit of the value; none count where that tells nothing. */
 export const figuresOfInput = (input: Input, text: ReadText, size: number): Significant =>
@@ -134,7 +138,7 @@ export const suspectOf = (input: Input): Suspect =>
 export const ledgerOf = (input: Input, setting: InputSetting, rules: HouseRules): readonly LedgerColumn[] =>
   kindOf(input).ledger?.(input) ??
   fieldsOfInput(input, setting, rules)
-    .filter(({ aside, hidden }) => !aside && !hidden)
+    .filter(({ outOfTurn, hidden }) => !outOfTurn && !hidden)
     .map(({ label, unit, kind }) => ({ head: unit === "" ? label : msg`${label}, ${unitText(unit)}`, kind }));
 
 /** What its fields will probably be in the next trial, by those of the trial before. */

@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { type Place, volumeFactor } from "../measure";
+import { type MeasuredAt, volumeFactor } from "../measure";
 import { leaf, measured, type Quantity, subtract, unitOf } from "../quantity";
 import { buretteText, buretteDecimals, type HouseRules } from "../rules";
 import {
@@ -33,23 +33,23 @@ export type TiterInput = Made<typeof titerSchema>;
 
 const mlFactor = unitOf("mL").factor;
 
-const aside = { optional: true, aside: true } as const;
+const outOfTurn = { optional: true, outOfTurn: true } as const;
 
 /** A refill midway: the two readings that it takes. */
 const refillFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => [
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "burette.before-refill", with: "burette.after-refill" },
+    ...{ ...outOfTurn, symbol, unit: "mL", kind: "burette.before-refill", with: "burette.after-refill" },
     ...{ label: msg`Before the refill`, hint: final.hint, rules: final.rules },
   },
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "burette.after-refill", with: "burette.before-refill" },
+    ...{ ...outOfTurn, symbol, unit: "mL", kind: "burette.after-refill", with: "burette.before-refill" },
     ...{ label: msg`After the refill`, hint: initial.hint, rules: initial.rules },
   },
 ];
 
 /** Readings made a second time, without sight of the first. */
 const secondFields = (symbol: string, [initial, final]: readonly [Field, Field]): Field[] => {
-  const again = { ...aside, symbol, unit: "mL", hint: msg`do not look at the first reading` };
+  const again = { ...outOfTurn, symbol, unit: "mL", hint: msg`do not look at the first reading` };
   return [
     {
       ...again,
@@ -64,12 +64,12 @@ const secondFields = (symbol: string, [initial, final]: readonly [Field, Field])
 /** An overshot end: what was added back, and what that takes of the titrant. */
 const backFields = (symbol: string): Field[] => [
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "back.volume", label: msg`Added back` },
+    ...{ ...outOfTurn, symbol, unit: "mL", kind: "back.volume", label: msg`Added back` },
     hint: msg`of the solution added back after overshooting`,
     rules: { instrument: msg`What is added back`, unit: "mL", decimals: null, aboveZero: true, most: 25 },
   },
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "back.worth", label: msg`Titrant equivalent to 1 mL of it` },
+    ...{ ...outOfTurn, symbol, unit: "mL", kind: "back.worth", label: msg`Titrant equivalent to 1 mL of it` },
     hint: msg`from the two concentrations`,
     rules: { instrument: msg`It`, unit: "mL", decimals: null, aboveZero: true, most: 100 },
   },
@@ -79,14 +79,21 @@ const backFields = (symbol: string): Field[] => [
 const asideFields = (symbol: string, readings: readonly [Field, Field], { warm }: InputSetting): Field[] => [
   ...refillFields(symbol, readings),
   {
-    ...{ ...aside, symbol, unit: "mL", kind: "burette.maybe", label: msg`Possible end point`, many: true },
+    ...{
+      ...outOfTurn,
+      symbol,
+      unit: "mL",
+      kind: "burette.maybe",
+      label: msg`Possible end point`,
+      many: true,
+    },
     ...{ hint: msg`a mark before the end point`, rules: readings[1].rules },
   },
   ...secondFields(symbol, readings),
   ...backFields(symbol),
   {
     ...{
-      ...aside,
+      ...outOfTurn,
       symbol,
       unit: "",
       kind: "end.overshot",
@@ -99,7 +106,7 @@ const asideFields = (symbol: string, readings: readonly [Field, Field], { warm }
     ? []
     : [
         {
-          ...{ ...aside, symbol, unit: "°C", kind: "temperature.flask" as const, many: true },
+          ...{ ...outOfTurn, symbol, unit: "°C", kind: "temperature.flask" as const, many: true },
           ...{ label: msg`Temperature of the flask`, hint: warm },
           rules: { instrument: msg`The thermometer`, unit: "°C", decimals: null, least: -5, most: 150 },
         },
@@ -116,7 +123,7 @@ const addedBackHalfWidthMl = 0.01;
 function withoutAddedBack(
   volume: Quantity,
   read: Read,
-  { stage, trial }: Place,
+  { stage, trial }: MeasuredAt,
   factor: number,
 ): Quantity | null {
   const [addedMl, worth] = [read("back.volume"), read("back.worth")];
@@ -154,7 +161,7 @@ function withoutAddedBack(
 function withoutBias(
   volume: Quantity,
   { ml, plusMinus }: NonNullable<TiterInput["bias"]>,
-  { stage }: Place,
+  { stage }: MeasuredAt,
   rules: HouseRules,
 ): Quantity {
   const cause = leaf({

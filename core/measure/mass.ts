@@ -1,6 +1,6 @@
 import { leaf, measured, type Quantity, type Sensitivity } from "../quantity";
 import { uncertaintyFromHalfWidth } from "./distribution";
-import type { Place } from "./volume";
+import type { MeasuredAt } from "./volume";
 import { msg, type Phrase, inEnglish } from "../text";
 
 export interface Balance {
@@ -23,7 +23,7 @@ function weighing(
   end: Phrase,
   symbol: string,
   by: number,
-  { stage, trial, once }: Place,
+  { stage, trial, once }: MeasuredAt,
   balance: Balance,
 ): Sensitivity[] {
   const which = msg`${end} (${symbol})`;
@@ -67,7 +67,7 @@ function weighing(
 export function massByDifference(
   largerG: number,
   smallerG: number,
-  place: Place,
+  place: MeasuredAt,
   balance: Balance,
   symbol = "m",
   [larger, smaller]: readonly [Phrase, Phrase] = [msg`before the transfer`, msg`after the transfer`],
@@ -82,7 +82,7 @@ export function massByDifference(
 /** A mass in g on a balance set to zero on the empty vessel: setting and reading bring the same causes as two weighings. */
 export function massTared(
   shownG: number,
-  place: Place,
+  place: MeasuredAt,
   balance: Balance,
   symbol = "m",
   factor = 1,

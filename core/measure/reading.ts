@@ -50,9 +50,9 @@ export interface NumberRead {
 }
 
 /** What was read, or why it cannot be. */
-export type Reading = Result<NumberRead, Check>;
+export type CheckedReading = Result<NumberRead, Check>;
 
-const refuse = (message: Phrase, kind?: Check["kind"], proposal?: string): Reading => ({
+const refuse = (message: Phrase, kind?: Check["kind"], proposal?: string): CheckedReading => ({
   ok: false,
   problem: {
     severity: "stop",
@@ -75,7 +75,7 @@ const inUnitOf = ({ unit }: ReadingRules, text: string | number): Phrase =>
   unit === "" ? String(text) : joined([String(text), unitText(unit)], " ");
 
 /** What no scale shows: less than its least, more than its most. */
-function beyondScale(plain: string, rules: ReadingRules): Reading | null {
+function beyondScale(plain: string, rules: ReadingRules): CheckedReading | null {
   const value = Number(plain);
   const { unit, least, most, aboveZero, instrument } = rules;
   if (aboveZero && value <= 0)
@@ -94,7 +94,11 @@ function beyondScale(plain: string, rules: ReadingRules): Reading | null {
 }
 
 /** Too few decimals, or too many, for the instrument. */
-function otherResolution(plain: string, decimals: number, { instrument }: ReadingRules): Reading | null {
+function otherResolution(
+  plain: string,
+  decimals: number,
+  { instrument }: ReadingRules,
+): CheckedReading | null {
   const given = plain.split(".")[1]?.length ?? 0;
   const place = places[decimals] ?? `${decimals} decimals`;
   if (given > decimals) {
@@ -109,7 +113,11 @@ function otherResolution(plain: string, decimals: number, { instrument }: Readin
 }
 
 /** Between the steps in which the instrument is read. */
-function betweenSteps(plain: string, decimals: number, { instrument, step }: ReadingRules): Reading | null {
+function betweenSteps(
+  plain: string,
+  decimals: number,
+  { instrument, step }: ReadingRules,
+): CheckedReading | null {
   if (step === undefined) return null;
   const steps = Number(plain) / step;
   if (Math.abs(steps - Math.round(steps)) <= 1e-6) return null;
@@ -121,7 +129,7 @@ function betweenSteps(plain: string, decimals: number, { instrument, step }: Rea
  * A number as people type it. A comma is accepted as decimal point. Trailing zeros are kept in `text`,
  * which is what was typed with a point for a comma.
  */
-export function parseReading(typed: string, rules: ReadingRules): Reading {
+export function parseReading(typed: string, rules: ReadingRules): CheckedReading {
   const text = typed.trim().replace(/\s+/g, "").replace(/−/g, "-");
   if (text === "") return refuse(msg`Nothing has been typed yet`);
   const marks = text.match(/[.,]/g)?.length ?? 0;

@@ -21,7 +21,7 @@ export interface VolumeConditions {
 }
 
 /** The stage and, for what scatters, the trial that the leaves belong to. */
-export interface Place {
+export interface MeasuredAt {
   readonly stage: string;
   readonly trial: string;
   /** True for what is read once for all trials of the stage: its scatter does not show between them. */
@@ -83,7 +83,7 @@ function toleranceLeaf(
   return leaf({ ...cause, group: cause.label, shape: leafShape(shape), u, stage });
 }
 
-export interface BuretteReadings extends Place {
+export interface BuretteReadings extends MeasuredAt {
   readonly initialMl: number;
   readonly finalMl: number;
   readonly capacityMl: number;
@@ -161,7 +161,7 @@ export function pipettedBy(volumeMl: number): PipettedBy {
  */
 export function pipetteVolume(
   volumeMl: number,
-  place: Place,
+  place: MeasuredAt,
   conditions: VolumeConditions,
   symbol = "V",
   piece: number | null = null,
@@ -197,7 +197,7 @@ const fillingPart = 0.2;
  */
 export function flaskVolume(
   volumeMl: number,
-  { stage, trial, once }: Place,
+  { stage, trial, once }: MeasuredAt,
   conditions: VolumeConditions,
   symbol: string,
 ): Quantity {
@@ -229,7 +229,7 @@ export function flaskVolume(
  */
 export function graduatedVolume(
   volumeMl: number,
-  { stage, trial, once }: Place,
+  { stage, trial, once }: MeasuredAt,
   conditions: VolumeConditions,
   glass: {
     readonly kind: Extract<GlasswareKind, "graduated pipette" | "cylinder">;
@@ -269,7 +269,7 @@ export function graduatedVolume(
 export function dropsVolume(
   drops: number,
   perMl: { readonly value: number; readonly plusMinus: number },
-  { stage }: Place,
+  { stage }: MeasuredAt,
   of: string,
 ): Quantity {
   const factor = leaf({
@@ -290,7 +290,7 @@ export function statedQuantity(
   unit: string,
   halfWidth: number,
   cause: Pick<Leaf, "id" | "kind" | "label" | "group">,
-  { stage, once }: Place,
+  { stage, once }: MeasuredAt,
   random = false,
 ): Quantity {
   const u = uncertaintyFromHalfWidth(halfWidth, "rectangular");

@@ -6,7 +6,7 @@ import {
   type Expected,
   type NumberRead,
   parseReading,
-  type Reading,
+  type CheckedReading,
   sameReadingCheck,
   slipChecks,
 } from "../measure";
@@ -106,7 +106,7 @@ function withLikelyMeaning(
  * pass.
  */
 export function checkField(field: Field, typed: string, context: FieldContext): FieldCheck {
-  const reading: Reading = parseReading(typed, field.rules);
+  const reading: CheckedReading = parseReading(typed, field.rules);
   if (!reading.ok) return withLikelyMeaning(reading.problem, field, typed, context);
   const { value, text } = reading.value;
   const read: Lookup = (kind) => presentObservation(context.holder.observations, field.symbol, kind);

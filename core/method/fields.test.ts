@@ -15,7 +15,7 @@ const houseRules = defaultHouseRules;
 
 test("a method's data give the fields in the order of the work", () => {
   const asked = (stage: TitrationStage, rules = houseRules) =>
-    trialFields(stage, rules).filter((f) => !f.aside);
+    trialFields(stage, rules).filter((f) => !f.outOfTurn);
   expect(plain(asked(standardize).map((f) => [fieldKey(f), f.label, f.unit]))).toEqual([
     ["m:mass.before", "Boat with solid", "g"],
     ["m:mass.after", "Boat after transfer", "g"],

@@ -57,7 +57,7 @@ export interface SheetStage {
 
 const columnsOf = (fields: readonly Field[]): SheetColumn[] =>
   fields
-    .filter(({ hidden, aside, otherWay }) => !hidden && !aside && !otherWay)
+    .filter(({ hidden, outOfTurn, otherWay }) => !hidden && !outOfTurn && !otherWay)
     .flatMap((field, i, all) => {
       // What is read once more at the end is one reading.
       const first = all.findIndex(({ symbol, many }) => many && symbol === field.symbol) === i;

@@ -6,18 +6,18 @@ import type { RandomStream } from "../montecarlo";
 import { presentObservation, type StageRecord, type TrialRecord } from "../record";
 import type { RunRecord } from "../run";
 
-/** What a hand at the bench might do next, for tests of what changes do. */
-export interface Hand {
+/** What somebody at the bench might do next, for tests of what changes do. */
+export interface RandomSource {
   readonly random: RandomStream;
   /** A new id for a reading, a trial or a timer. */
   readonly newId: () => string;
 }
 
-const pick = <T>({ random }: Hand, from: readonly T[]): T | undefined =>
+const pick = <T>({ random }: RandomSource, from: readonly T[]): T | undefined =>
   from[Math.floor(random.uniform() * from.length)];
 
 /** A text that often passes the check of its field. */
-function textFor(field: Field, { random }: Hand): string {
+function textFor(field: Field, { random }: RandomSource): string {
   const { decimals, least = 0, most = 50 } = field.rules;
   const value =
     field.kind === "burette.initial"
@@ -33,22 +33,22 @@ function textFor(field: Field, { random }: Hand): string {
 type Readable = { readonly definition: ComputedStage; readonly stage: StageRecord };
 
 /** The trial that is read next: one that is there, or another one. */
-const trialNext = (there: TrialRecord | undefined, { random, newId }: Hand) => ({
+const trialNext = (there: TrialRecord | undefined, { random, newId }: RandomSource) => ({
   id: there?.id ?? newId(),
   kind: there?.kind ?? (random.uniform() < 0.2 ? ("rough" as const) : ("fine" as const)),
 });
 
 /** A reading of a stage or of a trial, or the correction of one. */
-function reading(record: RunRecord, { definition, stage }: Readable, hand: Hand): RunChange | null {
-  const { random, newId } = hand;
+function reading(record: RunRecord, { definition, stage }: Readable, source: RandomSource): RunChange | null {
+  const { random, newId } = source;
   const trials = stage.trials;
   const ofTrial = trialFields(definition, record.houseRules).filter((f) => !f.hidden);
   const begin = trials.length === 0 || random.uniform() < 0.25;
-  const there = begin ? undefined : pick(hand, trials);
+  const there = begin ? undefined : pick(source, trials);
   const once = ofTrial.length === 0 || random.uniform() < 0.15;
   const fields = once ? stageFields(definition, record.houseRules).filter((f) => !f.hidden) : ofTrial;
-  const main = fields.filter((f) => !f.aside);
-  const field = pick(hand, random.uniform() < 0.85 && main.length > 0 ? main : fields);
+  const main = fields.filter((f) => !f.outOfTurn);
+  const field = pick(source, random.uniform() < 0.85 && main.length > 0 ? main : fields);
   if (!field) return null;
   const holder = once ? stage.observations : (there?.observations ?? []);
   const present = field.many ? null : presentObservation(holder, field.symbol, field.kind);
@@ -57,16 +57,16 @@ function reading(record: RunRecord, { definition, stage }: Readable, hand: Hand)
     intent: "observe",
     id: newId(),
     stageKey: stage.key,
-    trial: once ? null : trialNext(there, hand),
-    ...{ symbol: field.symbol, kind: field.kind, text: textFor(field, hand) },
+    trial: once ? null : trialNext(there, source),
+    ...{ symbol: field.symbol, kind: field.kind, text: textFor(field, source) },
     supersedes: corrects ? present.id : null,
     reason: corrects ? "misread" : null,
   };
 }
 
 /** A change of a trial that is there, or one that fits no trial any more. */
-function ofTrial({ stage }: Readable, hand: Hand): RunChange | null {
-  const trial = pick(hand, stage.trials);
+function ofTrial({ stage }: Readable, source: RandomSource): RunChange | null {
+  const trial = pick(source, stage.trials);
   if (!trial) return null;
   const { id: trialId } = trial;
   const all: readonly RunChange[] = [
@@ -74,10 +74,10 @@ function ofTrial({ stage }: Readable, hand: Hand): RunChange | null {
     { intent: "mark", trialId, kind: trial.kind === "rough" ? "fine" : "rough" },
     { intent: "label", trialId, label: trial.label === null ? "second bench" : "" },
   ];
-  return pick(hand, all) ?? null;
+  return pick(source, all) ?? null;
 }
 
-function ofTimer({ stage }: Readable, { random, newId }: Hand): RunChange {
+function ofTimer({ stage }: Readable, { random, newId }: RandomSource): RunChange {
   const running = stage.timers?.find((t) => t.endedAt === null);
   if (running) return { intent: "end-timer", timerId: running.id, outcome: "done" };
   return {
@@ -90,15 +90,15 @@ function ofTimer({ stage }: Readable, { random, newId }: Hand): RunChange {
   };
 }
 
-function ofTrace({ definition, stage }: Readable, hand: Hand): RunChange {
+function ofTrace({ definition, stage }: Readable, source: RandomSource): RunChange {
   const there = stage.traces?.find((t) => t.removed === null);
   if (there) return { intent: "put-away", traceId: there.id, reason: "wrong cuvette" };
   const course = definition.kind === "rate";
   return {
     intent: "trace",
-    id: hand.newId(),
+    id: source.newId(),
     stageKey: stage.key,
-    trialId: course ? hand.newId() : null,
+    trialId: course ? source.newId() : null,
     readings: [],
     name: "first",
     xUnit: course ? "s" : "nm",
@@ -110,23 +110,23 @@ function ofTrace({ definition, stage }: Readable, hand: Hand): RunChange {
 }
 
 /** An amount that is measured out in another way, or again as the method has it. */
-function ofInput({ definition, stage }: Readable, hand: Hand): RunChange | null {
-  const input = pick(hand, definition.inputs);
+function ofInput({ definition, stage }: Readable, source: RandomSource): RunChange | null {
+  const input = pick(source, definition.inputs);
   if (!input) return null;
   const { symbol, label } = input;
   const other: Input = {
     ...{ is: "pipette", symbol, label, per: perOf(input) },
     ...{ of: "sample", presumed: "20" },
   };
-  const own = hand.random.uniform() < 0.4;
+  const own = source.random.uniform() < 0.4;
   return { intent: "choose-input", stageKey: stage.key, symbol, input: own ? null : other };
 }
 
 /** Something that is done to a run as it stands; some of it cannot be done, as when two people work at once. */
-export function randomChange(record: RunRecord, hand: Hand): RunChange {
+export function randomChange(record: RunRecord, source: RandomSource): RunChange {
   const rename: RunChange = {
     intent: "rename",
-    title: pick(hand, ["Rinse acid", "Descaler", "Tank water"]) ?? "",
+    title: pick(source, ["Rinse acid", "Descaler", "Tank water"]) ?? "",
     sample: "R-1",
     bench: "bench 2",
   };
@@ -134,20 +134,20 @@ export function randomChange(record: RunRecord, hand: Hand): RunChange {
     const definition = methodOf(record).stages.find((s) => s.key === stage.key);
     return definition && "inputs" in definition ? [{ definition, stage }] : [];
   });
-  const at = pick(hand, readable);
+  const at = pick(source, readable);
   if (!at) return rename;
-  const roll = hand.random.uniform();
+  const roll = source.random.uniform();
   const chosen =
     roll < 0.6
-      ? reading(record, at, hand)
+      ? reading(record, at, source)
       : roll < 0.78
-        ? ofTrial(at, hand)
+        ? ofTrial(at, source)
         : roll < 0.86
-          ? ofTimer(at, hand)
+          ? ofTimer(at, source)
           : roll < 0.92
-            ? ofTrace(at, hand)
+            ? ofTrace(at, source)
             : roll < 0.95
-              ? ofInput(at, hand)
+              ? ofInput(at, source)
               : roll < 0.98
                 ? ({ intent: "choose", stageKey: at.stage.key, name: "model", value: "quadratic" } as const)
                 : null;

@@ -18,7 +18,7 @@ import type { RunRequest } from "../../protocol/requests";
 import { refusalOf } from "../database/refusals";
 import { RolledBack } from "../database/rolled-back";
 import { lab, runEvent } from "../database/schema";
-import type { Connection, Database } from "../database/types";
+import type { DatabaseConnection, Database } from "../database/types";
 import { recorded } from "../journal/recorded";
 import { labSeen, newId } from "../journal/under-way";
 import { announce } from "../live";
@@ -35,7 +35,7 @@ import { type Phrase, inEnglish } from "~/core/text";
 
 /** The row of a change in the trail; with it, in one statement, how far this server's clock has come. */
 async function writeEvent(
-  db: Connection,
+  db: DatabaseConnection,
   runId: string,
   { inverse, told }: Changed,
   { person, now, from }: Asked,
@@ -59,7 +59,7 @@ const said = sql<Phrase>`coalesce(${runEvent.phrase}, to_jsonb(${runEvent.descri
 
 /** Marks the change that was taken back with what would make it again, and finds the one before it. */
 async function markUndone(
-  db: Connection,
+  db: DatabaseConnection,
   runId: string,
   { eventId, redo }: { readonly eventId: string; readonly redo: Inverse },
   { person, now }: Asked,
@@ -86,7 +86,11 @@ async function markUndone(
 }
 
 /** The undone change that can be made again now; the one that was just made again can no more. */
-async function nextRedo(db: Connection, runId: string, madeAgain: string): Promise<StoredRun["next"]> {
+async function nextRedo(
+  db: DatabaseConnection,
+  runId: string,
+  madeAgain: string,
+): Promise<StoredRun["next"]> {
   await db.update(runEvent).set({ redo: null }).where(eq(runEvent.id, madeAgain));
   const { id, inverse, redo } = runEvent;
   const [next] = await db
@@ -99,7 +103,7 @@ async function nextRedo(db: Connection, runId: string, madeAgain: string): Promi
 }
 
 /** Once something else is changed, what was undone before stays so. */
-const forgetRedo = (db: Connection, runId: string) =>
+const forgetRedo = (db: DatabaseConnection, runId: string) =>
   db
     .update(runEvent)
     .set({ redo: null })
@@ -107,7 +111,7 @@ const forgetRedo = (db: Connection, runId: string) =>
 
 /** Writes what the trail has of a change, and finds what undo and redo would do now. */
 async function told(
-  db: Connection,
+  db: DatabaseConnection,
   stored: StoredRun,
   request: RunChange,
   { changed, context }: { readonly changed: Changed; readonly context: ChangeContext },
@@ -134,7 +138,12 @@ interface Made {
 }
 
 /** Applies a change of the record, and writes what became of it. */
-async function change(db: Connection, stored: StoredRun, request: RunChange, asked: Asked): Promise<Made> {
+async function change(
+  db: DatabaseConnection,
+  stored: StoredRun,
+  request: RunChange,
+  asked: Asked,
+): Promise<Made> {
   const { record, revision } = stored;
   const context = changeContext({
     now: asked.now.toISOString(),
@@ -161,7 +170,7 @@ async function change(db: Connection, stored: StoredRun, request: RunChange, ask
 
 /** What the server alone can do with a run. */
 async function beside(
-  db: Connection,
+  db: DatabaseConnection,
   stored: StoredRun,
   request: Exclude<RunRequest, RunChange>,
   asked: Asked,

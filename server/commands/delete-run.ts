@@ -2,14 +2,14 @@ import { eq } from "drizzle-orm";
 import { type ChangeProblem, refused } from "../../core/change";
 import { isEmptyRun, type RunRecord } from "../../core/run";
 import { run } from "../database/schema";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import type { Asked } from "./asked";
 import { rememberDeed } from "./lab";
 import { msg } from "~/core/text";
 
 /** Deletes a run in which nothing was ever read; says why where something was. */
 export async function deleteRun(
-  db: Connection,
+  db: DatabaseConnection,
   record: RunRecord,
   { person, now, from }: Asked,
 ): Promise<ChangeProblem | null> {

@@ -1,5 +1,5 @@
 import { lab, labEvent } from "../database/schema";
-import type { Connection, Transacting } from "../database/types";
+import type { DatabaseConnection, Transacting } from "../database/types";
 import type { TrailSubject } from "../../formats/trail";
 import type { ChangeDetail } from "../../core/change";
 import type { Mark } from "../journal/segments";
@@ -9,13 +9,14 @@ import { labSeen, newId } from "../journal/under-way";
 export type LabEntry = typeof lab.$inferSelect;
 
 /** The lab of this database; null where it has none yet. */
-export async function labOf(db: Connection): Promise<LabEntry | null> {
+export async function labOf(db: DatabaseConnection): Promise<LabEntry | null> {
   const [there] = await db.select().from(lab).limit(1);
   return there ?? null;
 }
 
 /** Remembers how far this server's clock had come when something was saved. */
-export const clockSeen = (db: Connection, now: Date): Promise<unknown> => db.update(lab).set(labSeen(now));
+export const clockSeen = (db: DatabaseConnection, now: Date): Promise<unknown> =>
+  db.update(lab).set(labSeen(now));
 
 /** From now on the clock counts as right. */
 export const setClockRight = (db: Transacting, person: string, from: string | null, now: Date) =>
@@ -38,7 +39,7 @@ export interface LabDeed {
 }
 
 /** Writes down what was done that belongs to no run. */
-export async function rememberDeed(db: Connection, deed: LabDeed, now = new Date()): Promise<void> {
+export async function rememberDeed(db: DatabaseConnection, deed: LabDeed, now = new Date()): Promise<void> {
   await writeDeed(db, deed, now);
   await clockSeen(db, now);
 }
@@ -47,7 +48,7 @@ export async function rememberDeed(db: Connection, deed: LabDeed, now = new Date
 export const recordDeed = (db: Transacting, deed: LabDeed, now = new Date()): Promise<void> =>
   recorded(db, "deed", deed, now, (tx) => rememberDeed(tx, deed, now));
 
-async function writeDeed(db: Connection, deed: LabDeed, now: Date): Promise<void> {
+async function writeDeed(db: DatabaseConnection, deed: LabDeed, now: Date): Promise<void> {
   const {
     about,
     subjectId = null,

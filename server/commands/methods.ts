@@ -1,16 +1,16 @@
-import type { Connection, Database } from "../database/types";
+import type { DatabaseConnection, Database } from "../database/types";
 import { type Method } from "../../core/method";
 import { compileMethod, type MethodProblem } from "../../core/stages";
 import { mustHold, type Result, success } from "../../core/result";
 import { method } from "../database/schema";
 import type { By } from "./deed";
-import { versionsOf, runsBy, read } from "../queries/methods";
+import { versionsOf, runsBy, knownMethods } from "../queries/methods";
 import { eq, desc } from "drizzle-orm";
 import { recorded } from "../journal/recorded";
 import { clockSeen, rememberDeed } from "./lab";
 
 /** Puts methods into the library. Throws on one that does not hold together. */
-export async function putMethods(db: Connection, methods: readonly Method[]): Promise<void> {
+export async function putMethods(db: DatabaseConnection, methods: readonly Method[]): Promise<void> {
   for (const data of methods) {
     mustHold(compileMethod(data));
     const { id, version, title } = data;
@@ -92,7 +92,9 @@ export function removeMethod(
     if (used === 0) await tx.delete(method).where(eq(method.id, id));
     else await tx.update(method).set({ retiredAt: now }).where(eq(method.id, id));
     if (used === 0)
-      [...read.keys()].filter((key) => key.startsWith(`${id}@`)).forEach((key) => read.delete(key));
+      [...knownMethods.keys()]
+        .filter((key) => key.startsWith(`${id}@`))
+        .forEach((key) => knownMethods.delete(key));
     const deed = {
       about: "method",
       subjectId: id,

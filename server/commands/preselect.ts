@@ -1,7 +1,7 @@
 import { type Method, perOf } from "../../core/method";
 import type { SolutionView } from "../../protocol/shelf";
 import { type Input, presumedOf, statedOf } from "../../core/inputs";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import type { RunRecord } from "../../core/run";
 import { bottlesOf } from "../queries/shelf";
 import { bottleTaken } from "../queries/bottle";
@@ -41,7 +41,11 @@ function newest(bottles: readonly SolutionView[]): SolutionView | undefined {
  * The record of a run that begins, with the bottle of the shelf taken that fits each concentration and purity it asks for, so that
  * nothing is presumed that is known. It is shown with the value, and another one or a typed value takes its place without a reason.
  */
-export async function withPreselected(db: Connection, record: RunRecord, now: Date): Promise<RunRecord> {
+export async function withPreselected(
+  db: DatabaseConnection,
+  record: RunRecord,
+  now: Date,
+): Promise<RunRecord> {
   const wanted = wantedOf(record.method);
   const bottles = await bottlesOf(db, [...new Set(wanted.map(({ formula }) => formula))], now);
   const context = changeContext({ now: now.toISOString(), person: record.bench, newId: () => newId() });

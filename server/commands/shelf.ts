@@ -10,7 +10,7 @@ import type {
   AssignmentView,
   EditSolution,
 } from "../../protocol/shelf";
-import type { Connection, Transacting, Database } from "../database/types";
+import type { DatabaseConnection, Transacting, Database } from "../database/types";
 import { recorded } from "../journal/recorded";
 import { newId } from "../journal/under-way";
 import { assignment, assignmentSource, solution } from "../database/schema";
@@ -46,7 +46,7 @@ export interface NewAssignment {
 export const nextNumber = sql<number>`(select coalesce(max(${solution.number}), 0) + 1 from ${solution})`;
 
 /** Gives a bottle a concentration, or a purity; earlier ones stay as they are. Returns its id. */
-export async function assign(db: Connection, { sources, ...parts }: NewAssignment): Promise<string> {
+export async function assign(db: DatabaseConnection, { sources, ...parts }: NewAssignment): Promise<string> {
   const id = newId(parts.at);
   await db.insert(assignment).values({ id, ...parts });
   const distinct = [...new Set(sources)];
@@ -66,12 +66,12 @@ const decimal = (text: string): string | null => {
   return /^\d+(\.\d+)?$/.test(plain) ? plain : null;
 };
 
-interface Kept {
+interface BottleDetails {
   readonly amount: string;
   readonly restandardizeBy: string;
 }
 
-function keepingProblems({ amount, restandardizeBy }: Kept): Record<string, Phrase> {
+function keepingProblems({ amount, restandardizeBy }: BottleDetails): Record<string, Phrase> {
   const problems: Record<string, Phrase> = {};
   if (amount.trim() !== "" && decimal(amount) === null)
     problems.amount = msg`Give the amount as a number, such as 500`;
@@ -79,10 +79,14 @@ function keepingProblems({ amount, restandardizeBy }: Kept): Record<string, Phra
   return problems;
 }
 
-export type Put = { readonly id: string } | { readonly problems: FormProblems };
+export type PutResult = { readonly id: string } | { readonly problems: FormProblems };
 
 /** Puts a bottle on the shelf whose concentration is stated: by a certificate, or nominally. */
-export async function addSolution(db: Transacting, request: AddSolution, now = new Date()): Promise<Put> {
+export async function addSolution(
+  db: Transacting,
+  request: AddSolution,
+  now = new Date(),
+): Promise<PutResult> {
   const problems: Record<string, Phrase> = keepingProblems(request);
   const formula = parseFormula(request.formula.trim());
   if (!formula.ok) problems.formula = formula.problem.message;
@@ -153,10 +157,10 @@ export async function putAll(
   db: Database,
   requests: readonly (AddSolution | MakeSolution)[],
   now = new Date(),
-): Promise<Put> {
+): Promise<PutResult> {
   try {
     return await recorded(db, "bottles", requests, now, async (tx) => {
-      let last: Put = { problems: { form: msg`Nothing was asked for` } };
+      let last: PutResult = { problems: { form: msg`Nothing was asked for` } };
       for (const request of requests) {
         last =
           request.intent === "add"
@@ -189,10 +193,10 @@ function makingProblems(request: MakeSolution): Record<string, Phrase> {
 }
 
 /** Makes a solution from what was weighed or taken, computes what that gave, and puts it on the shelf. */
-export const makeSolution = (db: Transacting, request: MakeSolution, now = new Date()): Promise<Put> =>
+export const makeSolution = (db: Transacting, request: MakeSolution, now = new Date()): Promise<PutResult> =>
   recorded(db, "bottle", request, now, (tx) => making(tx, request, now));
 
-async function making(tx: Connection, request: MakeSolution, now: Date): Promise<Put> {
+async function making(tx: DatabaseConnection, request: MakeSolution, now: Date): Promise<PutResult> {
   const { making: made, formula, name } = request;
   const problems = makingProblems(request);
   if (Object.keys(problems).length > 0) return { problems };
@@ -244,7 +248,7 @@ async function making(tx: Connection, request: MakeSolution, now: Date): Promise
 
 /** What was taken from a bottle is no longer in it. */
 async function drawFrom(
-  db: Connection,
+  db: DatabaseConnection,
   { id, amountLeft, revision }: SolutionView,
   taken: number,
 ): Promise<void> {
@@ -273,7 +277,7 @@ export async function editSolution(
   request: EditSolution,
   now = new Date(),
   from: string | null = null,
-): Promise<Put | { readonly missing: true }> {
+): Promise<PutResult | { readonly missing: true }> {
   const problems = keepingProblems({ amount: request.amountLeft, restandardizeBy: request.restandardizeBy });
   if (problems.amount) {
     problems.amountLeft = problems.amount;
@@ -343,7 +347,7 @@ function bottleChanges(
 
 /** Writes a line about a bottle into the lab's trail. */
 export async function rememberBottle(
-  db: Connection,
+  db: DatabaseConnection,
   id: string,
   person: string,
   description: string,

@@ -13,7 +13,7 @@ import { newId } from "../journal/under-way";
 import { solution, assignment, recomputation } from "../database/schema";
 import { solutionById } from "../queries/shelf";
 import { eq, desc, and, isNotNull } from "drizzle-orm";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { ancestorsOf } from "../../core/prepare";
 import type { ResultChange } from "../../protocol/shelf";
 import { msg, type Phrase, inEnglish } from "~/core/text";
@@ -35,7 +35,7 @@ function found(record: RunRecord, stageKey: string) {
 
 /** Puts what a stage found on the shelf, and tells what it stands on. */
 export async function shelve(
-  db: Connection,
+  db: DatabaseConnection,
   record: RunRecord,
   request: Extract<RunRequest, { intent: "shelve" }>,
   { person, now, from }: Asked,
@@ -112,7 +112,7 @@ export async function shelve(
 
 /** A bottle whose concentration would stand on itself, by way of a standard that it fixed before: said in words, or null. */
 async function circleOf(
-  db: Connection,
+  db: DatabaseConnection,
   record: RunRecord,
   solutionId: string,
   sources: readonly string[],
@@ -128,7 +128,7 @@ async function circleOf(
 }
 
 /** Bottles that this run has fixed before get what it finds now, when it is finished again with another value. */
-export async function renewShelved(db: Connection, record: RunRecord, asked: Asked): Promise<void> {
+export async function renewShelved(db: DatabaseConnection, record: RunRecord, asked: Asked): Promise<void> {
   const earlier = await db
     .selectDistinctOn([assignment.solutionId, assignment.stageKey])
     .from(assignment)
@@ -176,7 +176,7 @@ function shownResults(stage: ComputedEvaluation) {
 
 /** Computes a finished run again with the newest concentrations; the result that it was finished with stays. */
 export async function recompute(
-  db: Connection,
+  db: DatabaseConnection,
   record: RunRecord,
   { person, now }: Asked,
 ): Promise<ChangeProblem | null> {

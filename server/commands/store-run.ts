@@ -4,7 +4,7 @@ import type { Observation, StageRecord, TrialRecord } from "../../core/record";
 import type { RunRecord } from "../../core/run";
 import type { run } from "../database/schema";
 import { houseRules, observation, stage, timer, trace, trial } from "../database/schema";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { searchText } from "./search-text";
 
 const date = (at: string | null) => (at === null ? null : new Date(at));
@@ -25,7 +25,7 @@ const attributes = ({ kind, label, number, struck }: TrialRecord) => ({
   struckReason: struck?.reason ?? null,
 });
 
-async function storeTrials(db: Connection, stageId: string, before: StageRecord, after: StageRecord) {
+async function storeTrials(db: DatabaseConnection, stageId: string, before: StageRecord, after: StageRecord) {
   const { added, changed } = difference(before.trials, after.trials);
   if (added.length > 0)
     await db.insert(trial).values(
@@ -57,7 +57,7 @@ function appended({ id: stageId, ...before }: StageRecord, after: StageRecord) {
   ];
 }
 
-async function storeTraces(db: Connection, stageId: string, before: StageRecord, after: StageRecord) {
+async function storeTraces(db: DatabaseConnection, stageId: string, before: StageRecord, after: StageRecord) {
   const { added, changed } = difference(before.traces ?? [], after.traces ?? []);
   const removal = ({ removed }: NonNullable<StageRecord["traces"]>[number]) => ({
     removedAt: date(removed?.at ?? null),
@@ -71,7 +71,7 @@ async function storeTraces(db: Connection, stageId: string, before: StageRecord,
   for (const t of changed) await db.update(trace).set(removal(t)).where(eq(trace.id, t.id));
 }
 
-async function storeTimers(db: Connection, stageId: string, before: StageRecord, after: StageRecord) {
+async function storeTimers(db: DatabaseConnection, stageId: string, before: StageRecord, after: StageRecord) {
   const { added, changed } = difference(before.timers ?? [], after.timers ?? []);
   for (const { plannedAt, startedAt, endedAt, ...row } of added)
     await db.insert(timer).values({
@@ -85,7 +85,7 @@ async function storeTimers(db: Connection, stageId: string, before: StageRecord,
       .where(eq(timer.id, id));
 }
 
-async function storeStage(db: Connection, before: StageRecord, after: StageRecord): Promise<void> {
+async function storeStage(db: DatabaseConnection, before: StageRecord, after: StageRecord): Promise<void> {
   if (before === after) return;
   await storeTrials(db, after.id, before, after);
   const readings = appended(before, after);
@@ -104,7 +104,7 @@ async function storeStage(db: Connection, before: StageRecord, after: StageRecor
  * the run itself, which is written together with its summary.
  */
 export async function storeDifference(
-  db: Connection,
+  db: DatabaseConnection,
   before: RunRecord,
   after: RunRecord,
   now: Date,

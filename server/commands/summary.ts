@@ -1,6 +1,6 @@
 import { eq, sql } from "drizzle-orm";
 import { run } from "../database/schema";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { loadRunRecord } from "../queries/stored-run";
 import type { RunRecord } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
@@ -17,7 +17,7 @@ export function summarize(record: RunRecord): RunSummary {
 
 /** Writes the run's own row: what lists show of it, and that there is one change more. */
 export async function writeRun(
-  db: Connection,
+  db: DatabaseConnection,
   record: RunRecord,
   own: Partial<typeof run.$inferInsert>,
   now: Date,
@@ -29,7 +29,7 @@ export async function writeRun(
 }
 
 /** Evaluates what is saved, and keeps the small summary that lists show. */
-export async function refreshSummary(db: Connection, runId: string, now: Date): Promise<void> {
+export async function refreshSummary(db: DatabaseConnection, runId: string, now: Date): Promise<void> {
   const record = await loadRunRecord(db, runId);
   if (record) await writeRun(db, record, {}, now);
 }

@@ -4,10 +4,10 @@ import type * as schema from "./schema";
 export type Database = PgliteDatabase<typeof schema>;
 
 /** A database or a transaction on it. */
-export type Connection = Pick<
+export type DatabaseConnection = Pick<
   Database,
   "select" | "selectDistinctOn" | "insert" | "update" | "delete" | "execute" | "with" | "$with"
 >;
 
 /** A connection that can begin a transaction, within another one too. */
-export type Transacting = Connection & Pick<Database, "transaction">;
+export type Transacting = DatabaseConnection & Pick<Database, "transaction">;

@@ -37,7 +37,7 @@ const parts = ["PG_VERSION", "global/pg_control", "base", "pg_wal", "pg_xact"];
 /** Folders in which a lab was opened from here before, so that one that is suddenly empty is noticed. */
 const knownFile = () => path.resolve(process.env.STEADY_BEAD_LABS ?? "data/labs.json");
 
-type Known = Readonly<Record<string, Pick<Marker, "labId" | "createdAt" | "openedAt" | "runs">>>;
+type KnownLabs = Readonly<Record<string, Pick<Marker, "labId" | "createdAt" | "openedAt" | "runs">>>;
 
 const day = (iso: string) => iso.slice(0, 10);
 
@@ -81,7 +81,7 @@ export function holdsLab(folder: string, begin = process.env.NEW_LAB === "yes"):
         `Nothing was created. ${waysBack(folder)}`,
     );
   }
-  const known = readJson<Known>(knownFile())?.[folder];
+  const known = readJson<KnownLabs>(knownFile())?.[folder];
   if (known && !begin) {
     throw new LabFolderError(
       `${folder} is empty, and a lab with ${inEnglish(counted(known.runs, "run"))} was open there on ${day(known.openedAt)}. Is its disk not mounted? ` +
@@ -114,7 +114,10 @@ export function markLab(folder: string, marker: Omit<Marker, "format">): void {
   writeDurably(markerFile(folder), JSON.stringify({ format: "steady-bead/lab", ...marker }, null, 2));
   try {
     const { labId, createdAt, openedAt, runs } = marker;
-    const known: Known = { ...readJson<Known>(knownFile()), [folder]: { labId, createdAt, openedAt, runs } };
+    const known: KnownLabs = {
+      ...readJson<KnownLabs>(knownFile()),
+      [folder]: { labId, createdAt, openedAt, runs },
+    };
     mkdirSync(path.dirname(knownFile()), { recursive: true });
     writeDurably(knownFile(), JSON.stringify(known, null, 2));
   } catch (error) {

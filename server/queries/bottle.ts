@@ -1,11 +1,11 @@
 import { eq } from "drizzle-orm";
 import type { TakenBottle } from "../../core/change";
 import { assignment, solution } from "../database/schema";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { solutionCode } from "./solution-code";
 
 /** A bottle as a run takes it, by a concentration that it was given; null where it is gone. */
-export async function bottleTaken(db: Connection, assignmentId: string): Promise<TakenBottle | null> {
+export async function bottleTaken(db: DatabaseConnection, assignmentId: string): Promise<TakenBottle | null> {
   const [found] = await db
     .select({ a: assignment, s: solution })
     .from(assignment)

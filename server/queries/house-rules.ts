@@ -1,6 +1,6 @@
 import { Bug } from "../../core/result";
 import type { HouseRules } from "../../core/rules";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { houseRules } from "../database/schema";
 import { isNull, desc } from "drizzle-orm";
 
@@ -10,7 +10,7 @@ export interface HouseRulesEntry {
 }
 
 /** The house rules in force: the newest. */
-export async function currentHouseRules(db: Connection): Promise<HouseRulesEntry> {
+export async function currentHouseRules(db: DatabaseConnection): Promise<HouseRulesEntry> {
   const [row] = await db
     .select()
     .from(houseRules)

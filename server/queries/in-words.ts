@@ -5,7 +5,7 @@ import type { RunRecord } from "../../core/run";
 import type { RunListItem, RunState } from "../../protocol/answers";
 import { languageOf, type Localize, localizer } from "../../words/localizer";
 import { methodInWords } from "../../words/method-texts";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { currentHouseRules } from "./house-rules";
 
 /** What screens are told, in the words of the lab: texts of the shipped methods, which the core takes as they are. */
@@ -21,7 +21,7 @@ export interface LabWords {
 const known = new Map<string, WeakMap<Method, Method>>();
 
 /** The words that the lab uses now. */
-export async function labWords(db: Connection): Promise<LabWords> {
+export async function labWords(db: DatabaseConnection): Promise<LabWords> {
   return wordsOfLab((await currentHouseRules(db)).data.words);
 }
 

@@ -2,7 +2,7 @@ import { withUnit } from "../../core/quantity";
 import type { TrailSubject, LabTrailLine } from "../../formats/trail";
 import { sql, type SQL, eq, and, lt, desc } from "drizzle-orm";
 import { runEvent, run, observation, labEvent } from "../database/schema";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 
 /** What of the trail is asked for. */
 export interface TrailQuery {
@@ -21,7 +21,7 @@ const escaped = (word: string) => `%${word.toLowerCase().replace(/[\\%_]/g, (c) 
 const holds = (text: SQL, words: readonly string[]) =>
   words.map((word) => sql`lower(${text}) like ${escaped(word)}`);
 
-async function ofRuns(db: Connection, { words, before, limit }: TrailQuery): Promise<LabTrailLine[]> {
+async function ofRuns(db: DatabaseConnection, { words, before, limit }: TrailQuery): Promise<LabTrailLine[]> {
   const text = sql`concat_ws(' ', ${run.title}, ${runEvent.person}, ${observation.person}, ${runEvent.description}, ${runEvent.detail}::text, ${observation.reason})`;
   const rows = await db
     .select({ event: runEvent, title: run.title, reading: observation })
@@ -50,7 +50,10 @@ async function ofRuns(db: Connection, { words, before, limit }: TrailQuery): Pro
   }));
 }
 
-async function ofLab(db: Connection, { words, about, before, limit }: TrailQuery): Promise<LabTrailLine[]> {
+async function ofLab(
+  db: DatabaseConnection,
+  { words, about, before, limit }: TrailQuery,
+): Promise<LabTrailLine[]> {
   const text = sql`concat_ws(' ', ${labEvent.subject}, ${labEvent.person}, ${labEvent.description}, ${labEvent.detail}::text)`;
   const rows = await db
     .select()
@@ -84,7 +87,7 @@ async function ofLab(db: Connection, { words, about, before, limit }: TrailQuery
 }
 
 /** Everything that was ever done in a lab, the newest first, in the order in which it was written. */
-export async function labTrail(db: Connection, query: TrailQuery): Promise<LabTrailLine[]> {
+export async function labTrail(db: DatabaseConnection, query: TrailQuery): Promise<LabTrailLine[]> {
   const runs = query.about === null || query.about === "run" ? await ofRuns(db, query) : [];
   return [...runs, ...(await ofLab(db, query))].sort((a, b) => b.seq - a.seq).slice(0, query.limit);
 }

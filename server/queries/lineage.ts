@@ -1,4 +1,4 @@
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import type { LineageGraph, Related } from "../../protocol/shelf";
 import { listShelf } from "./shelf";
 import { shelfLineage } from "./shelf-of-run";
@@ -12,7 +12,7 @@ import { ancestorsOf, dependentsOf } from "../../core/prepare";
 const mostRuns = 24;
 
 /** What stands on what: bottles on bottles by their present concentrations, and the runs that used them. */
-export async function lineageGraph(db: Connection, now = new Date()): Promise<LineageGraph> {
+export async function lineageGraph(db: DatabaseConnection, now = new Date()): Promise<LineageGraph> {
   const bottles = await listShelf(db, true, now);
   const standsOn = await shelfLineage(db);
   const uses = await db
@@ -76,7 +76,7 @@ export async function lineageGraph(db: Connection, now = new Date()): Promise<Li
 
 /** What a bottle stands on and what depends on it, however far, as its page lists them. */
 export async function relativesOf(
-  db: Connection,
+  db: DatabaseConnection,
   solutionId: string,
 ): Promise<{ standsOn: readonly Related[]; carries: readonly Related[] }> {
   const { bottles, runs } = await lineageGraph(db);

@@ -1,5 +1,5 @@
 import { method, run } from "../database/schema";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { desc, eq, like, and, ne, count, sql } from "drizzle-orm";
 import type { RunListItem, RunSearchResult } from "../../protocol/answers";
 
@@ -20,7 +20,7 @@ const listed = {
 const ofRun = and(eq(method.id, run.methodId), eq(method.version, run.methodVersion));
 
 /** Where a run was carried out, or by whom; empty where there is no such run. */
-export async function benchOf(db: Connection, runId: string): Promise<string> {
+export async function benchOf(db: DatabaseConnection, runId: string): Promise<string> {
   const [found] = await db
     .select({ bench: run.bench })
     .from(run)
@@ -29,7 +29,7 @@ export async function benchOf(db: Connection, runId: string): Promise<string> {
 }
 
 /** Runs in progress, the one last worked on first. */
-export async function listOpenRuns(db: Connection, limit = 200): Promise<RunListItem[]> {
+export async function listOpenRuns(db: DatabaseConnection, limit = 200): Promise<RunListItem[]> {
   return db
     .select(listed)
     .from(run)
@@ -44,7 +44,7 @@ export async function listOpenRuns(db: Connection, limit = 200): Promise<RunList
  * these alone where they are asked for.
  */
 export async function searchFinishedRuns(
-  db: Connection,
+  db: DatabaseConnection,
   query: string,
   { limit = 12, archived = false } = {},
 ): Promise<RunSearchResult> {

@@ -2,7 +2,7 @@ import { methodOf } from "../../core/run";
 import { statedOf } from "../../core/inputs";
 import type { RunRecord, UsedSolution } from "../../core/run";
 import { presentObservation } from "../../core/record";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { assignment, assignmentSource, solution, recomputation } from "../database/schema";
 import { desc, eq, asc } from "drizzle-orm";
 import type { RunShelf } from "../../protocol/shelf";
@@ -24,7 +24,7 @@ export function usedIn(record: RunRecord, upTo?: string): string[] {
 }
 
 /** For each bottle, the bottles that its present concentration stands on. */
-export async function shelfLineage(db: Connection): Promise<Map<string, string[]>> {
+export async function shelfLineage(db: DatabaseConnection): Promise<Map<string, string[]>> {
   const newest = await db
     .selectDistinctOn([assignment.solutionId], { id: assignment.id, solutionId: assignment.solutionId })
     .from(assignment)
@@ -49,7 +49,7 @@ export interface NewerUse {
 }
 
 /** Bottles of a run that have been given another concentration since. */
-export async function newerThanUsed(db: Connection, record: RunRecord): Promise<NewerUse[]> {
+export async function newerThanUsed(db: DatabaseConnection, record: RunRecord): Promise<NewerUse[]> {
   const holding = new Set(usedIn(record));
   const newer: NewerUse[] = [];
   for (const used of record.solutions ?? []) {
@@ -66,7 +66,7 @@ export async function newerThanUsed(db: Connection, record: RunRecord): Promise<
 }
 
 /** What the shelf has to do with a run: bottles to take from, what it has put there, and what is newer since. */
-export async function shelfOfRun(db: Connection, record: RunRecord): Promise<RunShelf> {
+export async function shelfOfRun(db: DatabaseConnection, record: RunRecord): Promise<RunShelf> {
   const formulas = methodOf(record).stages.flatMap((stage) => [
     ...stage.inputs.flatMap((i) => statedOf(i)?.shelf?.formula ?? []),
     ...(stage.result.assigns === undefined ? [] : [stage.result.assigns]),

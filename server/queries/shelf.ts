@@ -1,7 +1,7 @@
 import { solutionCode } from "./solution-code";
 import { solution, assignment, run } from "../database/schema";
 import type { SolutionState, AssignmentView, SolutionView } from "../../protocol/shelf";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { eq, desc, inArray, isNull, asc, and, lte } from "drizzle-orm";
 import type { RunRecord } from "../../core/run";
 
@@ -30,7 +30,7 @@ const assignmentColumns = {
 };
 
 /** Newest first. */
-export const assignmentsOf = (db: Connection, solutionId: string): Promise<AssignmentView[]> =>
+export const assignmentsOf = (db: DatabaseConnection, solutionId: string): Promise<AssignmentView[]> =>
   db
     .select(assignmentColumns)
     .from(assignment)
@@ -50,7 +50,11 @@ function viewOf(row: SolutionRow, current: AssignmentView | null, now: Date): So
   };
 }
 
-async function withCurrent(db: Connection, rows: readonly SolutionRow[], now: Date): Promise<SolutionView[]> {
+async function withCurrent(
+  db: DatabaseConnection,
+  rows: readonly SolutionRow[],
+  now: Date,
+): Promise<SolutionView[]> {
   if (rows.length === 0) return [];
   const newest = await db
     .selectDistinctOn([assignment.solutionId], assignmentColumns)
@@ -68,7 +72,11 @@ async function withCurrent(db: Connection, rows: readonly SolutionRow[], now: Da
 }
 
 /** All bottles, by name; those that are used up only where they are asked for. */
-export async function listShelf(db: Connection, usedUp = false, now = new Date()): Promise<SolutionView[]> {
+export async function listShelf(
+  db: DatabaseConnection,
+  usedUp = false,
+  now = new Date(),
+): Promise<SolutionView[]> {
   const rows = await db
     .select()
     .from(solution)
@@ -78,7 +86,11 @@ export async function listShelf(db: Connection, usedUp = false, now = new Date()
 }
 
 /** Bottles in use whose day to be standardized again has passed or comes within two days, the most overdue first. */
-export async function dueBottles(db: Connection, now = new Date(), limit = 8): Promise<SolutionView[]> {
+export async function dueBottles(
+  db: DatabaseConnection,
+  now = new Date(),
+  limit = 8,
+): Promise<SolutionView[]> {
   const soon = new Date(now.getTime() + 2 * 24 * 3_600_000).toISOString().slice(0, 10);
   const rows = await db
     .select()
@@ -91,7 +103,7 @@ export async function dueBottles(db: Connection, now = new Date(), limit = 8): P
 
 /** Bottles of these substances that are not used up, the newest first. */
 export async function bottlesOf(
-  db: Connection,
+  db: DatabaseConnection,
   formulas: readonly string[],
   now = new Date(),
 ): Promise<SolutionView[]> {
@@ -111,7 +123,7 @@ export interface SolutionDetail {
 }
 
 export async function solutionById(
-  db: Connection,
+  db: DatabaseConnection,
   id: string,
   now = new Date(),
 ): Promise<SolutionDetail | null> {

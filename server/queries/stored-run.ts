@@ -5,7 +5,7 @@ import type { RunRecord, UsedSolution } from "../../core/run";
 import type { RunState } from "../../protocol/answers";
 import type { Inverse } from "../../core/change";
 import { run } from "../database/schema";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { methodVersion } from "./methods";
 import { solutionCode } from "./solution-code";
 import { type Phrase } from "~/core/text";
@@ -136,7 +136,7 @@ from run r join house_rules h on h.id = r.house_rules_id where r.id = `;
 
 type Row<T> = T & { readonly stageId: string };
 type Trial = StageRecord["trials"][number];
-type Reading = StageRecord["observations"][number];
+type StoredReading = StageRecord["observations"][number];
 
 interface Rows extends Pick<
   RunRecord,
@@ -152,7 +152,7 @@ interface Rows extends Pick<
     readonly choices: StageRecord["choices"] | null;
   })[];
   readonly trials: readonly Row<Omit<Trial, "observations">>[];
-  readonly observations: readonly Row<Reading & { readonly trialId: string | null }>[];
+  readonly observations: readonly Row<StoredReading & { readonly trialId: string | null }>[];
   readonly traces: readonly Row<NonNullable<StageRecord["traces"]>[number]>[];
   readonly timers: readonly Row<NonNullable<StageRecord["timers"]>[number]>[];
   readonly solutions: readonly (Omit<UsedSolution, "code"> & { readonly number: number })[];
@@ -178,7 +178,7 @@ const own = <T extends { readonly stageId: string }>({ stageId: _, ...row }: T) 
 
 /** The stages of a run with all that stands in them. */
 function stagesOf({ stages, trials, observations, traces, timers }: Rows): StageRecord[] {
-  const readings = new Map<string, Reading[]>();
+  const readings = new Map<string, StoredReading[]>();
   for (const { stageId, trialId, assignment, ...read } of observations) {
     const holder = trialId ?? stageId;
     const all = readings.get(holder) ?? [];
@@ -222,7 +222,7 @@ export function forgetRuns(runId?: string): void {
 }
 
 /** The whole of one run, by one statement; null where there is none with this id. */
-export async function storedRun(db: Connection, runId: string): Promise<StoredRun | null> {
+export async function storedRun(db: DatabaseConnection, runId: string): Promise<StoredRun | null> {
   const there = remembered.get(runId);
   if (there) {
     const [now] = await db.select({ revision: run.revision }).from(run).where(eq(run.id, runId));
@@ -235,7 +235,7 @@ export async function storedRun(db: Connection, runId: string): Promise<StoredRu
 }
 
 /** The same from the rows themselves, whatever is remembered. */
-export async function readRun(db: Connection, runId: string): Promise<StoredRun | null> {
+export async function readRun(db: DatabaseConnection, runId: string): Promise<StoredRun | null> {
   const { rows } = await db.execute<Rows & Record<string, unknown>>(sql`${sql.raw(statement)}${runId}`);
   const [found] = rows;
   if (!found) return null;
@@ -257,7 +257,7 @@ export async function readRun(db: Connection, runId: string): Promise<StoredRun 
 }
 
 /** The whole of one run as the core takes it; null where there is none with this id. */
-export async function loadRunRecord(db: Connection, runId: string): Promise<RunRecord | null> {
+export async function loadRunRecord(db: DatabaseConnection, runId: string): Promise<RunRecord | null> {
   return (await storedRun(db, runId))?.record ?? null;
 }
 
@@ -269,7 +269,7 @@ export const stateOf = ({ record, revision, last, next }: StoredRun): RunState =
 });
 
 /** A run and the change that undo would take back; null where there is no such run. */
-export async function loadRunState(db: Connection, runId: string): Promise<RunState | null> {
+export async function loadRunState(db: DatabaseConnection, runId: string): Promise<RunState | null> {
   const stored = await storedRun(db, runId);
   return stored && stateOf(stored);
 }

@@ -1,6 +1,6 @@
 import { timer, run, stage } from "../database/schema";
 import type { TimerRecord } from "../../core/record";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import type { RunRecord } from "../../core/run";
 import type { TimersAnswer, TimerView } from "../../protocol/answers";
 import { eq, and, isNull, asc } from "drizzle-orm";
@@ -28,7 +28,7 @@ export const timerOf = (row: Row): TimerRecord => {
 };
 
 /** The timers that are planned or running in open runs, as all screens show them. */
-export async function runningTimers(db: Connection, now = new Date()): Promise<TimersAnswer> {
+export async function runningTimers(db: DatabaseConnection, now = new Date()): Promise<TimersAnswer> {
   const rows = await db
     .select({ timer, runId: run.id, runTitle: run.title, stageKey: stage.key })
     .from(timer)

@@ -5,7 +5,7 @@ import { type Observation, trialWords } from "../../core/record";
 import { stageFields, trialFields, fieldKey } from "../../core/method";
 import { counted, inEnglish, joined, msg, type Phrase, sourceWords, uncapitalized } from "../../core/text";
 import type { TrailLine } from "../../formats/trail";
-import type { Connection } from "../database/types";
+import type { DatabaseConnection } from "../database/types";
 import { runEvent } from "../database/schema";
 import { eq, desc } from "drizzle-orm";
 
@@ -102,7 +102,7 @@ function ofReadings(ids: readonly string[], all: ReadonlyMap<string, Found>): Of
  * All that was ever done in a run, the newest first: who, when, what, from what to what, and why. A reading that waited for
  * the server stands at the time when it was read.
  */
-export async function trailOf(db: Connection, record: RunRecord): Promise<TrailLine[]> {
+export async function trailOf(db: DatabaseConnection, record: RunRecord): Promise<TrailLine[]> {
   const events = await db
     .select()
     .from(runEvent)

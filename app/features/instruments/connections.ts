@@ -2,10 +2,10 @@ import { useSyncExternalStore } from "react";
 import {
   type BalanceActs,
   type BuretteActs,
-  type Connection,
+  type InstrumentConnection,
   type Fault,
   type Instrument,
-  type Reading,
+  type InstrumentReading,
   serialInstrument,
   type SerialPortLike,
   simulatedBalance,
@@ -28,17 +28,17 @@ export interface InstrumentState {
   readonly state: "off" | "connecting" | "on" | "failed";
   /** What is wrong, or was a moment ago. */
   readonly message: Phrase;
-  readonly reading: Reading | null;
+  readonly reading: InstrumentReading | null;
   /** What can be done to a simulated one. */
   readonly acts: Acts;
 }
 
 const off: InstrumentState = { state: "off", message: "", reading: null, acts: {} };
 const states = new Map<Role, InstrumentState>();
-const open = new Map<Role, { connection: Connection; stop: () => void }>();
+const open = new Map<Role, { connection: InstrumentConnection; stop: () => void }>();
 const listeners = new Set<() => void>();
 
-function put(role: Role, change: Partial<InstrumentState>): void {
+function setInstrument(role: Role, change: Partial<InstrumentState>): void {
   states.set(role, { ...(states.get(role) ?? off), ...change });
   listeners.forEach((listener) => listener());
 }
@@ -62,7 +62,7 @@ const names: Record<Role, string> = {
 async function connectSimulated(
   role: Role,
   choice: InstrumentChoice,
-): Promise<readonly [Connection, Acts] | Phrase> {
+): Promise<readonly [InstrumentConnection, Acts] | Phrase> {
   const seed = Date.now() >>> 0;
   const fault = faultOf(choice);
   switch (role) {
@@ -84,7 +84,7 @@ async function connectSimulated(
 async function connectSerial(
   role: Role,
   { line, baudRate }: InstrumentChoice,
-): Promise<readonly [Connection, Acts] | Phrase> {
+): Promise<readonly [InstrumentConnection, Acts] | Phrase> {
   if (!("serial" in navigator)) {
     return msg`This browser gives no access to serial ports: use one that does, or the simulated instrument`;
   }
@@ -98,22 +98,23 @@ async function connectSerial(
   return made.ok ? [made.value, {}] : made.problem.message;
 }
 
-const isMade = (made: readonly [Connection, Acts] | Phrase): made is readonly [Connection, Acts] =>
-  Array.isArray(made);
+const isMade = (
+  made: readonly [InstrumentConnection, Acts] | Phrase,
+): made is readonly [InstrumentConnection, Acts] => Array.isArray(made);
 
 /** Connects the instrument that is chosen for a role; it stays connected from screen to screen. */
 export async function connectInstrument(role: Role): Promise<void> {
   disconnectInstrument(role);
-  put(role, { ...off, state: "connecting" });
+  setInstrument(role, { ...off, state: "connecting" });
   const choice = readSettings()[role];
   const made = await (choice.source === "serial" ? connectSerial : connectSimulated)(role, choice);
-  if (!isMade(made)) return put(role, { state: "failed", message: made });
+  if (!isMade(made)) return setInstrument(role, { state: "failed", message: made });
   const [connection, acts] = made;
-  put(role, { state: "on", acts });
+  setInstrument(role, { state: "on", acts });
   const stop = watched(connection, (next) => {
-    if (next.ok) return put(role, { reading: next.value, message: "" });
+    if (next.ok) return setInstrument(role, { reading: next.value, message: "" });
     // A reading from before is no reading any more.
-    put(role, {
+    setInstrument(role, {
       message: next.problem.message,
       reading: null,
       ...(connection.connected() ? {} : { state: "failed" }),
@@ -127,7 +128,7 @@ export function disconnectInstrument(role: Role): void {
   there?.stop();
   there?.connection.disconnect();
   open.delete(role);
-  put(role, off);
+  setInstrument(role, off);
 }
 
 const subscribe = (listener: () => void) => {

@@ -37,12 +37,12 @@ function Once({ label, written, children }: OnceProps) {
   return (
     <Box>
       <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft, mb: 0.25 }}>{label}</Box>
-      {written === undefined ? children : <Written text={written} />}
+      {written === undefined ? children : <WrittenCell text={written} />}
     </Box>
   );
 }
 
-const Written = ({ text }: { readonly text: string }) => (
+const WrittenCell = ({ text }: { readonly text: string }) => (
   <Box sx={{ fontFamily: fonts.reading, py: 1, color: colors.tealDeep }}>{text} ✓</Box>
 );
 
@@ -86,7 +86,7 @@ export function Rows({ stage, cell }: WithCells) {
                         row.offered.get(column.key),
                       )
                     ) : (
-                      <Written text={written} />
+                      <WrittenCell text={written} />
                     )}
                   </td>
                 );

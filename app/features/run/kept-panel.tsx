@@ -7,7 +7,7 @@ import { v7 as newId } from "uuid";
 import { fieldKey, stageFields, trialFields } from "~/core/method";
 import { trialWords } from "~/core/record";
 import type { Observe } from "~/core/change";
-import type { Kept } from "../../live/browser-database";
+import type { UnsentChange } from "../../live/browser-database";
 import { letGo, tryAgain } from "../../live/outbox";
 import { colors, fonts } from "../../theme/theme";
 import { When } from "../../ui/when";
@@ -24,7 +24,7 @@ function whatOf({ stageKey, trial: sent, symbol, kind }: Observe, record: RunRec
   return trial ? msg`${label} of ${trialWords(trial)}` : label;
 }
 
-const wordsOf = ({ request }: Kept, record: RunRecord): Phrase => {
+const wordsOf = ({ request }: UnsentChange, record: RunRecord): Phrase => {
   if (request.intent === "observe") return msg`${whatOf(request, record)}, ${request.text}`;
   if (request.intent === "enter") {
     const texts = request.rows.flatMap(({ readings }) => readings.map((r) => r.text));
@@ -90,7 +90,7 @@ export function KeptPanel() {
 }
 
 interface TwoReadingsProps {
-  kept: Kept;
+  kept: UnsentChange;
   request: Observe;
   record: RunRecord;
 }

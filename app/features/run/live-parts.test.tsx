@@ -11,7 +11,7 @@ import { type TitrationStage, trialFields } from "~/core/method";
 import { timerState } from "~/core/timing";
 import { plausibleLoadG } from "~/devices/pan-load";
 import type { TrailLine } from "~/formats/trail";
-import type { Kept } from "../../live/browser-database";
+import type { UnsentChange } from "../../live/browser-database";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { RunProvider } from "../../entry/run-context";
 import { TextProvider } from "../../words/text";
@@ -39,7 +39,7 @@ const record = runRecord([
   flask("2.5901", "2.1000", "0.00", "24.01"),
 ]);
 
-const kept = (change: Partial<Kept>): Kept => ({
+const kept = (change: Partial<UnsentChange>): UnsentChange => ({
   seq: 1,
   runId: "run",
   at: 0,
@@ -59,7 +59,7 @@ const kept = (change: Partial<Kept>): Kept => ({
   ...change,
 });
 const send = () => Promise.resolve({ status: "done", told: null } as const);
-const panel = (all: readonly Kept[]) =>
+const panel = (all: readonly UnsentChange[]) =>
   text(
     renderToString(
       <RunProvider run={{ record, send, kept: all, trouble: null, undo: null, redo: null, revision: 1 }}>

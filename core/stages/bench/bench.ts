@@ -1,5 +1,5 @@
 import type { RandomStream } from "../../montecarlo";
-import type { Place } from "../../measure";
+import type { MeasuredAt } from "../../measure";
 import { evaluateNumber } from "../../relation";
 import { type HouseRules } from "../../rules";
 import { type Method, perOf, unitOfInput } from "../../method";
@@ -138,7 +138,7 @@ export function perform(
   { definition }: Pick<CompiledStage, "definition">,
   inputs: readonly Input[],
   holder: string,
-  place: Place,
+  place: MeasuredAt,
   bench: Bench,
 ): Performed {
   const { method, houseRules } = bench.options;

@@ -7,7 +7,7 @@ import {
 } from "../../record";
 import { compareOrders, windowOf, type Order, rateUnits, orderWord, orderInExcess } from "../../kinetics";
 import type { RateStage } from "../../method";
-import { type Known, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
+import { type KnownQuantities, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
 import type { CompiledStage } from "../compiled";
 import type { StageContext } from "../shared/stage";
 import { type CourseEvaluation, type RateEvaluation, unjudged } from "../shared/evaluation";
@@ -35,7 +35,7 @@ function evaluateCourse(
   record: TrialRecord,
   stage: CompiledStage<RateStage>,
   stageRecord: StageRecord,
-  shared: Known,
+  shared: KnownQuantities,
   context: StageContext,
   order: Order | null,
 ): CourseEvaluation {
@@ -78,7 +78,10 @@ function evaluateCourse(
 }
 
 /** How much absorbance a concentration makes: molar absorptivity times path; null where that was not stated. */
-function absorbancePerConcentration({ rate }: RateStage, shared: Known["quantities"]): Quantity | null {
+function absorbancePerConcentration(
+  { rate }: RateStage,
+  shared: KnownQuantities["quantities"],
+): Quantity | null {
   const epsilon = rate.absorptivity === undefined ? undefined : shared.get(rate.absorptivity);
   const path = rate.path === undefined ? undefined : shared.get(rate.path);
   return epsilon && path ? multiply(epsilon, path) : null;
@@ -88,7 +91,12 @@ function absorbancePerConcentration({ rate }: RateStage, shared: Known["quantiti
  * A rate constant by absorbance as one by concentration: k/(ε l) at zero order, k ε l at second order. At first order it is the
  * same for both; without an absorptivity it stays by absorbance.
  */
-function byConcentration(k: Quantity, order: Order, stage: RateStage, shared: Known["quantities"]): Quantity {
+function byConcentration(
+  k: Quantity,
+  order: Order,
+  stage: RateStage,
+  shared: KnownQuantities["quantities"],
+): Quantity {
   const perConcentration = order === 1 ? null : absorbancePerConcentration(stage, shared);
   if (!perConcentration) return k;
   return order === 0 ? divide(k, perConcentration) : multiply(k, perConcentration);
@@ -101,7 +109,7 @@ function byConcentration(k: Quantity, order: Order, stage: RateStage, shared: Kn
 function ofOrder(
   stage: CompiledStage<RateStage>,
   order: Order,
-  shared: Known["quantities"],
+  shared: KnownQuantities["quantities"],
 ): CompiledStage<RateStage> {
   if (order === 1) return stage;
   const { definition } = stage;

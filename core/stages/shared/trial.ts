@@ -37,7 +37,7 @@ import {
 } from "../../method";
 import { type CompiledStage, type CompiledMethod } from "../compiled";
 import type { HouseRules } from "../../rules";
-import type { Place, Check } from "../../measure";
+import type { MeasuredAt, Check } from "../../measure";
 import type { FieldState, TrialEvaluation } from "./evaluation";
 import { uncapitalized, msg, type Phrase, joined } from "../../text";
 import { evaluateRelations, significanceOf } from "../../relation";
@@ -59,7 +59,7 @@ const reader =
   };
 
 /** Symbols with their quantities and, where the house counts them, their significant figures. */
-export interface Known {
+export interface KnownQuantities {
   readonly quantities: Map<string, Quantity>;
   readonly significance: Map<string, Significant>;
   /** Volumes that all trials use and that nobody has confirmed: until someone does, no trial of an open run counts. */
@@ -119,14 +119,14 @@ function typedFigures(
 export interface ReadingPlace {
   readonly method: Method;
   readonly rules: HouseRules;
-  readonly place: Place;
+  readonly place: MeasuredAt;
 }
 
 /** Adds what readings say of the inputs that are read here, trial or stage; true when none is missing. */
 function readInputs(
   inputs: readonly Input[],
   observations: readonly Observation[],
-  known: Known,
+  known: KnownQuantities,
   { method, rules, place }: ReadingPlace,
 ): boolean {
   let whole = true;
@@ -158,8 +158,8 @@ export function stageInputs(
   record: StageRecord,
   earlier: Earlier,
   { method, rules, open, suspended }: StageReading & { readonly method: Method },
-): Known {
-  const known: Known = {
+): KnownQuantities {
+  const known: KnownQuantities = {
     quantities: new Map(),
     significance: new Map(),
     unconfirmed: open ? unconfirmedVolumes(definition, record.observations) : [],
@@ -208,9 +208,9 @@ const needed = ({ inputs }: ComputedStage) =>
 export function readHolder(
   { inputs }: ComputedStage,
   observations: readonly Observation[],
-  shared: Known,
+  shared: KnownQuantities,
   at: ReadingPlace,
-): { readonly known: Known; readonly whole: boolean } {
+): { readonly known: KnownQuantities; readonly whole: boolean } {
   const known = {
     quantities: new Map(shared.quantities),
     significance: new Map(shared.significance),
@@ -227,7 +227,7 @@ export function placeOfUncertainty(q: Quantity): number {
   return u > 0 ? Math.floor(Math.log10(u)) - 1 : -Infinity;
 }
 
-interface Computed extends Known {
+interface Computed extends KnownQuantities {
   readonly problem: Phrase | null;
   /** True where a line came out as no number. */
   readonly broken: boolean;
@@ -265,7 +265,7 @@ export function brokenLine(
 /** The relations on top of what was read. Says why where a value came out as no number. */
 export function compute(
   stage: CompiledStage,
-  known: Known,
+  known: KnownQuantities,
   { method, stoichiometry }: CompiledMethod,
 ): Computed {
   const { definition, lines } = stage;
@@ -286,7 +286,11 @@ export function compute(
 }
 
 /** Adds what a stage found from the photometer's readings to what is known. */
-function addFound(known: Known, found: ReadonlyMap<string, Quantity>, { digits }: HouseRules): void {
+function addFound(
+  known: KnownQuantities,
+  found: ReadonlyMap<string, Quantity>,
+  { digits }: HouseRules,
+): void {
   for (const [symbol, q] of found) {
     known.quantities.set(symbol, q);
     if (digits === "significant-figures")
@@ -301,7 +305,7 @@ function stillUnread(fields: readonly FieldState[], found: boolean): Field | nul
       (other) => other.present && other.field.symbol === field.symbol && other.field.with === field.kind,
     );
   const unread = fields.find((state) => !state.present && (!state.field.optional || begun(state)));
-  const many = found ? undefined : fields.find(({ field }) => field.many && !field.aside);
+  const many = found ? undefined : fields.find(({ field }) => field.many && !field.outOfTurn);
   return (unread ?? many)?.field ?? null;
 }
 
@@ -312,7 +316,7 @@ function stillUnread(fields: readonly FieldState[], found: boolean): Field | nul
 export function evaluateSample(
   record: TrialRecord,
   stage: CompiledStage,
-  shared: Known,
+  shared: KnownQuantities,
   compiled: CompiledMethod,
   rules: HouseRules,
   extra: ReadonlyMap<string, Quantity> = new Map(),

@@ -1,7 +1,7 @@
 import { meanFigures, type StageContext, combineResult, shareGroups, furtherResults } from "../shared/stage";
 import { perOf, type TitrationStage, practiceCautions } from "../../method";
 import { type CompiledTitration } from "./compile";
-import { type Known, stageInputs, stageFieldStates } from "../shared/trial";
+import { type KnownQuantities, stageInputs, stageFieldStates } from "../shared/trial";
 import { evaluateTrial, titerAsRead } from "./trial";
 import {
   type TrialEvaluation,
@@ -26,7 +26,7 @@ import { msg } from "../../text";
 /** What the trial in hand knows before it is complete: its readings, and the volumes it will probably take. */
 function knownSoFar(
   stage: CompiledTitration,
-  shared: Known,
+  shared: KnownQuantities,
   current: TrialEvaluation | null,
   proposals: ReadonlyMap<string, string>,
   rules: HouseRules,
@@ -89,7 +89,7 @@ function normality(
 function comparedTrials(
   stage: CompiledTitration,
   record: StageRecord,
-  shared: Known,
+  shared: KnownQuantities,
   { method, rules, suspended }: StageContext,
 ) {
   const unscaled = record.trials.map((trial) => evaluateTrial(trial, stage, shared, method, rules));
@@ -129,7 +129,7 @@ function acceptedAs(
   definition: TitrationStage,
   { combined }: Combined,
   { trials, agreement }: Compared,
-  known: Known["quantities"],
+  known: KnownQuantities["quantities"],
   rules: HouseRules,
 ) {
   const { accept } = definition;
@@ -164,7 +164,7 @@ function startOf({ fields }: TrialEvaluation, titer: string) {
 function inHand(
   stage: CompiledTitration,
   record: StageRecord,
-  shared: Known,
+  shared: KnownQuantities,
   { trials, reference, agreement }: Compared,
   { method, rules, hand, suspended }: StageContext,
 ) {

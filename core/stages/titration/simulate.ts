@@ -1,4 +1,4 @@
-import { type Place, volumeFactor } from "../../measure";
+import { type MeasuredAt, volumeFactor } from "../../measure";
 import { unitOf } from "../../quantity";
 import { solveForTiter } from "../../relation";
 import { failure, type Result, success } from "../../result";
@@ -25,7 +25,7 @@ function blundered(text: string, bench: Bench): string {
 function titrate(
   input: Extract<Input, { is: "titer" }>,
   trueMl: number,
-  place: Place,
+  place: MeasuredAt,
   bench: Bench,
 ): Result<Texts> {
   const { houseRules } = bench.options;

@@ -2,7 +2,7 @@ import { type TrialRecord, presentObservation } from "../../record";
 import { inputOf, type TitrationStage } from "../../method";
 import { type CompiledTitration } from "./compile";
 import { type CompiledMethod } from "../compiled";
-import { type Known, evaluateSample } from "../shared/trial";
+import { type KnownQuantities, evaluateSample } from "../shared/trial";
 import { type HouseRules, replicatesNeeded } from "../../rules";
 import type { TrialEvaluation } from "../shared/evaluation";
 import { inUnit, exact, type Quantity } from "../../quantity";
@@ -14,7 +14,7 @@ import { evaluate } from "../../relation";
 export function evaluateTrial(
   record: TrialRecord,
   stage: CompiledTitration,
-  shared: Known,
+  shared: KnownQuantities,
   compiled: CompiledMethod,
   rules: HouseRules,
 ): TrialEvaluation {

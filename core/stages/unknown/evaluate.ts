@@ -11,7 +11,7 @@ import {
 import { printedUnit, toSignificant, type Quantity, unitsLike } from "../../quantity";
 import { type TrialRecord, readingsOf, counting, type StageRecord, trialWords } from "../../record";
 import type { UnknownStage } from "../../method";
-import { type Known, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
+import { type KnownQuantities, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
 import type { CompiledStage } from "../compiled";
 import type { StageContext } from "../shared/stage";
 import { strayLightFrom } from "../../calibration";
@@ -84,7 +84,7 @@ export function rangeOf(
 function evaluateUnknownTrial(
   record: TrialRecord,
   stage: CompiledStage<UnknownStage>,
-  shared: Known,
+  shared: KnownQuantities,
   context: StageContext,
 ): SampleEvaluation {
   const { definition } = stage;

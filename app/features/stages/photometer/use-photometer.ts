@@ -1,12 +1,17 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type Cuvette, type PhotometerConnection, type Reading, simulatedPhotometer } from "~/devices";
+import {
+  type Cuvette,
+  type PhotometerConnection,
+  type InstrumentReading,
+  simulatedPhotometer,
+} from "~/devices";
 import { readSettings } from "../../instruments/settings";
 import { type Phrase } from "~/core/text";
 
 export interface Photometer {
   readonly state: "off" | "connecting" | "on" | "failed";
   readonly message: Phrase;
-  readonly reading: Reading | null;
+  readonly reading: InstrumentReading | null;
   readonly connect: () => void;
   readonly disconnect: () => void;
   readonly zero: () => void;
@@ -26,9 +31,10 @@ export const hidden = (text: string): number => (seedOf(text) % 2001) / 1000 - 1
 export function usePhotometer(runId: string, nm: number, cuvette: Cuvette, which: string): Photometer {
   const [state, setState] = useState<Photometer["state"]>("off");
   const [message, setMessage] = useState<Phrase>("");
-  const [shownReading, setReading] = useState<{ readonly which: string; readonly reading: Reading } | null>(
-    null,
-  );
+  const [shownReading, setReading] = useState<{
+    readonly which: string;
+    readonly reading: InstrumentReading;
+  } | null>(null);
   const connection = useRef<PhotometerConnection | null>(null);
   const [shown, setShown] = useState<PhotometerConnection | null>(null);
   const latest = useRef({ cuvette, which });

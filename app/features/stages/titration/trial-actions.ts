@@ -6,7 +6,7 @@ import { happen, readDrafts } from "../../../entry/drafts";
 import { answerIn, confirmIn, dropIn, type Entered, type Entry, stateIn } from "../../../entry/entry";
 import { isOpen } from "../../../entry/field";
 import type { Send } from "../../../entry/use-run";
-import { isTaken, type Outcome } from "../../../live/post";
+import { isTaken, type ChangeOutcome } from "../../../live/post";
 import { endWatch } from "./end-watch";
 import { type Phrase, inEnglish } from "~/core/text";
 
@@ -21,7 +21,7 @@ export interface Acting {
   readonly kind: "rough" | "fine";
   readonly timers: readonly TimerRecord[];
   readonly fields: readonly Field[];
-  readonly asides: readonly Field[];
+  readonly outOfTurn: readonly Field[];
   readonly entryOf: (trialId: string) => Entry;
   readonly idInHand: () => string;
 }
@@ -38,7 +38,7 @@ async function save(
   { place }: Pick<Entry, "place">,
   entered: readonly Entered[],
   source: Source = "typed",
-): Promise<Outcome | undefined> {
+): Promise<ChangeOutcome | undefined> {
   const answers = await Promise.all(
     entered.map(({ id, field, text, again }) =>
       send({
@@ -71,7 +71,7 @@ function watchEnds({ send, stage, stageKey, kind, timers }: Acting, field: Field
 }
 
 /** Saves what was confirmed of a field, and what goes with it. */
-export function put(acting: Acting, of: Entry, entered: readonly Entered[], source?: Source): void {
+export function saveEntered(acting: Acting, of: Entry, entered: readonly Entered[], source?: Source): void {
   const [first] = entered;
   if (!first) return;
   void save(acting, of, entered, source).then((told) => {
@@ -82,7 +82,7 @@ export function put(acting: Acting, of: Entry, entered: readonly Entered[], sour
 
 /** Fields of the row up to this one; one that stands beside the row is alone. */
 const upTo = ({ fields }: Acting, field: Field): readonly Field[] =>
-  field.aside ? [field] : fields.slice(0, 1 + fields.findIndex((f) => fieldKey(f) === fieldKey(field)));
+  field.outOfTurn ? [field] : fields.slice(0, 1 + fields.findIndex((f) => fieldKey(f) === fieldKey(field)));
 
 /** Checks and saves a field, and those before it that were left as offered. True when nothing stands in the way. */
 export function commit(acting: Acting, field: Field): boolean {
@@ -91,7 +91,7 @@ export function commit(acting: Acting, field: Field): boolean {
     const last = fieldKey(f) === fieldKey(field);
     if (!last && stateIn(of, f).text === "") continue;
     const entered = confirmIn({ ...of, asks: last }, f);
-    if (entered !== "held") put(acting, of, entered);
+    if (entered !== "held") saveEntered(acting, of, entered);
     // A reading before it that is wrong says so, and holds up nothing.
     else if (last || stateIn(of, f).is !== "refused") return false;
   }
@@ -109,15 +109,15 @@ export function take(acting: Acting, field: Field, shown: string, source: Source
     const { text } = stateIn(of, f);
     if (text === "" || !check(f, text).ok) continue;
     const before = confirmIn({ place, facts, check }, f);
-    if (before !== "held") put(acting, of, before);
+    if (before !== "held") saveEntered(acting, of, before);
   }
-  put(acting, of, entered, source);
+  saveEntered(acting, of, entered, source);
 }
 
 /** Marks what is typed as a place where the end may be; the field is empty again for the end. */
 export function markMaybe(acting: Acting, field: Field): void {
   const of = acting.entryOf(acting.idInHand());
-  const mark = acting.asides.find((f) => f.kind === "burette.maybe" && f.symbol === field.symbol);
+  const mark = acting.outOfTurn.find((f) => f.kind === "burette.maybe" && f.symbol === field.symbol);
   const { text } = stateIn(of, field);
   if (!mark) return;
   const refuse = (message: Phrase) => {

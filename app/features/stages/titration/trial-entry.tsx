@@ -94,7 +94,7 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
   const marks = maybeMarks(trial?.record.observations ?? [], titer);
   const final = fields.find((f) => f.symbol === titer && f.kind === "burette.final");
   const endText = final ? entry.stateOf(final).text : "";
-  const warm = entry.aside("temperature.flask");
+  const warm = entry.outOfTurn("temperature.flask");
 
   return (
     <Sheet component="section" aria-label={say`Trial in hand`} sx={{ display: "grid", gap: 1.5 }}>

@@ -17,7 +17,7 @@ import { readDrafts, useDrafts, writeDrafts } from "../../../entry/drafts";
 import { cautionIn, dropIn, type Entry, settleIn, standing, stateIn, typeIn } from "../../../entry/entry";
 import { type FieldState, isTouched, type Note } from "../../../entry/field";
 import { type RunInHand, useRunInHand } from "../../../entry/run-context";
-import { type Acting, commit, markMaybe, put, secondKind, take } from "./trial-actions";
+import { type Acting, commit, markMaybe, saveEntered, secondKind, take } from "./trial-actions";
 import { useHand } from "./use-hand";
 
 export interface TrialEntry {
@@ -33,7 +33,7 @@ export interface TrialEntry {
   /** Begins a refill midway, or takes one back of which nothing is read. */
   readonly setRefill: (begun: boolean) => void;
   /** What may be written beside that, by kind. */
-  readonly aside: (kind: ObservationKind) => Field | undefined;
+  readonly outOfTurn: (kind: ObservationKind) => Field | undefined;
   readonly kind: "rough" | "fine";
   /** The trial's id once there is one, else "next". */
   readonly trialId: string;
@@ -175,14 +175,14 @@ export function useTrialEntry(saved: TitrationEvaluation): TrialEntry {
   const run = useRunInHand();
   const inHand = useTrialInHand(saved);
   const { base, timers, hand, trialId, here, kind, evaluation, guidance, stage } = inHand;
-  const [row, asides] = useMemo(() => {
+  const [row, outOfTurn] = useMemo(() => {
     const all = trialFields(saved.definition, run.rules);
-    return [all.filter((f) => !f.aside), all.filter((f) => f.aside)];
+    return [all.filter((f) => !f.outOfTurn), all.filter((f) => f.outOfTurn)];
   }, [saved.definition, run.rules]);
   const entry = entryOf(trialId, run, saved, inHand);
-  const { refill, fields, refillFields } = withRefill(row, asides, entry, saved.titer);
+  const { refill, fields, refillFields } = withRefill(row, outOfTurn, entry, saved.titer);
   const acting: Acting = {
-    ...{ send: run.send, stage, stageKey: saved.key, kind, timers, fields, asides },
+    ...{ send: run.send, stage, stageKey: saved.key, kind, timers, fields, outOfTurn },
     entryOf: (id) => entryOf(id, run, saved, inHand),
     idInHand: () => hand.idInHand(kind),
   };
@@ -196,7 +196,7 @@ export function useTrialEntry(saved: TitrationEvaluation): TrialEntry {
       }
     },
     begun: here.begun,
-    aside: (of) => asides.find((f) => f.kind === of),
+    outOfTurn: (of) => outOfTurn.find((f) => f.kind === of),
     closed: saved.done,
     completed: saved.trials.filter((t) => !t.missing).length,
     stateOf: (field) => stateIn(entry, field),
@@ -209,7 +209,7 @@ export function useTrialEntry(saved: TitrationEvaluation): TrialEntry {
     take: (field, text, source = "instrument") => take(acting, field, text, source),
     settle: (field, text) => {
       const of = begunEntry();
-      put(acting, of, settleIn(of, field, text));
+      saveEntered(acting, of, settleIn(of, field, text));
     },
     drop: (field) => dropIn(entry, field),
     markMaybe: (field) => markMaybe(acting, field),
@@ -227,8 +227,8 @@ export function useTrialEntry(saved: TitrationEvaluation): TrialEntry {
 }
 
 /** The readings in turn, with those of a refill before the end where one is begun. */
-function withRefill(row: readonly Field[], asides: readonly Field[], entry: Entry, titer: string) {
-  const refillFields = asides.filter(
+function withRefill(row: readonly Field[], outOfTurn: readonly Field[], entry: Entry, titer: string) {
+  const refillFields = outOfTurn.filter(
     ({ kind, symbol }) =>
       symbol === titer && (kind === "burette.before-refill" || kind === "burette.after-refill"),
   );

@@ -1,0 +1,88 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import type { Page } from "@playwright/test";
+import { AppServer } from "../scripts/app-server";
+import { expect, saveRules, test } from "./app";
+
+/** What somebody reads or hears on a page: its text, the names of what has no text, and what fields show. */
+const wordsOf = (page: Page) =>
+  page.evaluate(() => {
+    const attributes = ["aria-label", "aria-description", "title", "placeholder", "alt"];
+    const named = [...document.querySelectorAll(attributes.map((name) => `[${name}]`).join())].flatMap((at) =>
+      attributes.map((name) => at.getAttribute(name) ?? ""),
+    );
+    return [document.title, ...document.body.innerText.split("\n"), ...named].filter((line) => line !== "");
+  });
+
+const linksOf = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLAnchorElement>("a[href^='/']")]
+      .filter((link) => !link.hasAttribute("download"))
+      .map((link) => link.getAttribute("href") ?? ""),
+  );
+
+/** The kind of a page: /runs/:id, /methods/:id/plan. */
+const kindOf = (link: string) =>
+  (link.split(/[?#]/)[0] ?? "").replace(
+    /^\/(runs|methods|shelf)\/(?!new\b|labels\b|lineage\b)[^/]+/,
+    "/$1/:id",
+  );
+
+/** Words of the other spelling, and units that this lab writes in another way. */
+const otherSpelling =
+  /titer|color|\bgray|\bneutraliz|standardiz|\baluminum|\bfiber|\bmeter\b|milliliter|\bliter|vapor\b|odor\b|neighbor/i;
+const otherUnits = /(?<![a-z])[mµ]L\b|\b(mol|mg|g|µg|mmol|min|cm|S|Ω)\/L\b|\/mL\b/;
+
+test("a lab that writes British English in cm³ reads nothing else on any kind of page, and no page shows a slip of the program", async ({
+  page,
+}) => {
+  test.slow();
+  const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-words-"));
+  const server = new AppServer(folder, 4177);
+  await server.start();
+  try {
+    await page.goto(server.url);
+    await page.getByRole("button", { name: "Load the demo data" }).click();
+    await expect(page.getByRole("article", { name: "Phosphate of the pond" })).toBeVisible({
+      timeout: 60_000,
+    });
+    await page.goto(`${server.url}/house-rules`);
+    for (const [rule, choice] of [
+      ["Spelling", /^British/],
+      ["Volumes", /cm³/],
+    ] as const) {
+      await page.getByRole("combobox", { name: rule }).click();
+      await page.getByRole("option", { name: choice }).click();
+    }
+    await saveRules(page);
+    await expect(page.getByText("Saved.")).toBeVisible();
+
+    const waiting = ["/"];
+    const seen = new Map<string, number>();
+    const wrong: string[] = [];
+    for (let link = waiting.shift(); link !== undefined; link = waiting.shift()) {
+      const response = await page.goto(server.url + link);
+      if (response?.headers()["content-type"]?.startsWith("text/html") !== true) continue;
+      await expect(page.getByTestId("stage-coming")).toHaveCount(0);
+      for (const line of await wordsOf(page)) {
+        if (otherSpelling.test(line) || otherUnits.test(line) || /\[object|undefined|\bNaN\b/.test(line))
+          wrong.push(`${link}: ${line}`);
+      }
+      for (const next of await linksOf(page)) {
+        const kind = kindOf(next);
+        const [path] = next.split("#");
+        if (path === undefined || seen.has(path) || /export|\.(pdf|csv|json|zip)$/.test(path)) continue;
+        const many = (seen.get(kind) ?? 0) + 1;
+        if (many > 6) continue;
+        seen.set(kind, many).set(path, 1);
+        waiting.push(path);
+      }
+    }
+    expect([...seen.keys()].filter((key) => key.includes(":id")).length).toBeGreaterThan(5);
+    expect(wrong).toEqual([]);
+  } finally {
+    await server.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
