@@ -1,3 +1,5 @@
+import { msg, type Phrase } from "~/core/text";
+
 /* Protection, hazards, cautions and waste. Common practice, no source; data sheets and local rules come first. */
 
 export const protection = [
@@ -66,10 +68,10 @@ export const edtaCautions = [
 ];
 
 /** What holds at every bench, whatever is titrated. Common practice, no source. */
-export const generalCautions = [
-  "Goggles on, hair back, closed shoes, long trousers; gloves as the lab's rule says.",
-  "Know where eyewash, shower, fire blanket and the bin for broken glass are.",
-  "Fill a burette below eye level, with the tap shut and a waste beaker under it.",
-  "Acid into water, never water into acid.",
-  "Never return excess to the stock bottle; label every beaker, since most are clear and colorless.",
-] as const;
+export const generalCautions: readonly Phrase[] = [
+  msg`Goggles on, hair back, closed shoes, long trousers; gloves as the lab's rule says.`,
+  msg`Know where eyewash, shower, fire blanket and the bin for broken glass are.`,
+  msg`Fill a burette below eye level, with the tap shut and a waste beaker under it.`,
+  msg`Acid into water, never water into acid.`,
+  msg`Label every beaker, and never return what is left to the stock bottle.`,
+];

@@ -1,12 +1,13 @@
 import type { HouseRules } from "~/core/rules";
 import { defaultHouseRules } from "./defaults";
+import { msg, type Phrase } from "~/core/text";
 
 /** House rules under a name, to begin with. Common practice, no source. */
 export interface RulesPreset {
   readonly key: string;
-  readonly name: string;
+  readonly name: Phrase;
   /** For whom, in a line. */
-  readonly about: string;
+  readonly about: Phrase;
   readonly rules: HouseRules;
 }
 
@@ -15,14 +16,14 @@ const { burette, glassware, balance, words } = defaultHouseRules;
 export const rulesPresets: readonly RulesPreset[] = [
   {
     key: "everyday",
-    name: "Everyday bench",
-    about: "Three within 0.10 mL, read to 0.01, ± as twice u.",
+    name: msg`Everyday bench`,
+    about: msg`Three within 0.10 mL, read to 0.01, ± as twice u.`,
     rules: defaultHouseRules,
   },
   {
     key: "first-lesson",
-    name: "First lesson",
-    about: "Two within 0.20 mL, half divisions, class B, significant figures.",
+    name: msg`First lesson`,
+    about: msg`Two within 0.20 mL, half divisions, class B, significant figures.`,
     rules: {
       ...defaultHouseRules,
       agreement: { rule: "n-within", replicates: 2, withinMl: "0.20" },
@@ -35,8 +36,8 @@ export const rulesPresets: readonly RulesPreset[] = [
   },
   {
     key: "careful",
-    name: "Careful work",
-    about: "Four within 2 ‰, results compared, each end read twice, buoyancy corrected, 95 % interval.",
+    name: msg`Careful work`,
+    about: msg`Four within 2 ‰, results compared, each end read twice, buoyancy corrected, 95 % interval.`,
     rules: {
       ...defaultHouseRules,
       agreement: { rule: "relative-spread", replicates: 4, partsPerThousand: "2" },
@@ -49,8 +50,8 @@ export const rulesPresets: readonly RulesPreset[] = [
   },
   {
     key: "from-zero",
-    name: "From zero, in cm³",
-    about: "Titre and cm³, started at zero, two within 0.10 or a third, titres averaged first.",
+    name: msg`From zero, in cm³`,
+    about: msg`Titre and cm³, started at zero, two within 0.10 or a third, titres averaged first.`,
     rules: {
       ...defaultHouseRules,
       agreement: { rule: "two-else-third", withinMl: "0.10" },
@@ -61,9 +62,8 @@ export const rulesPresets: readonly RulesPreset[] = [
   },
   {
     key: "equivalents",
-    name: "By equivalents",
-    about:
-      "Normality beside mol/L, readings to 0.02, three within ± 0.06 of their mean, errors with their sign.",
+    name: msg`By equivalents`,
+    about: msg`Normality beside mol/L, readings to 0.02, three within ± 0.06 of their mean, errors with their sign.`,
     rules: {
       ...defaultHouseRules,
       agreement: { rule: "within-of-mean", replicates: 3, withinMl: "0.06" },

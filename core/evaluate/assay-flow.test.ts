@@ -280,7 +280,7 @@ describe("an assay that is planned", () => {
     expect(plans[1]?.amounts.find((x) => x.symbol === "V_s")?.total).toBeCloseTo(5 * 30 * 1.2, 9);
     expect(plain(plans[0]?.message)).toBe("Usually 620 nm");
     const needed = (name: string) =>
-      shoppingList(computed, choices).find((l) => l.name.startsWith(name))?.total;
+      plain(shoppingList(computed, choices).find((l) => l.name.startsWith(name))?.total);
     expect(needed("copper stock")).toBe("180 mL");
     // 2.5 mL in five standards, a blank and two flasks of the unknown at each bench.
     expect(needed("ammonia")).toBe("120 mL");

@@ -16,5 +16,5 @@ export const absorbance: InputKind<AbsorbanceInput> = {
   checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
   described: () => msg`, any number of readings`,
-  edit: { name: "absorbance", columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
+  edit: { name: msg`absorbance`, columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
 };

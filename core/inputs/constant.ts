@@ -23,7 +23,7 @@ export const constant: InputKind<ConstantInput> = {
   usual: ({ value }) => Number(value),
   described: () => "",
   edit: {
-    name: "constant",
+    name: msg`constant`,
     columns: [
       numberColumn("value", msg`Value`),
       { key: "unit", label: msg`Unit` },

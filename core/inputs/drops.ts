@@ -49,7 +49,7 @@ export const drops: InputKind<DropsInput> = {
   series: () => ({ kind: "drops", unit: "drops" }),
   described: () => "",
   edit: {
-    name: "drops",
+    name: msg`drops`,
     columns: [
       ofColumn,
       perColumn,

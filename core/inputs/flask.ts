@@ -5,7 +5,7 @@ import { proposedVolume, flaskChecks, volumeConditions, volumeField, volumeTaken
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
-import { msg } from "../text";
+import { msg, unitText } from "../text";
 
 /** A volumetric flask made up to its mark. */
 export const flaskSchema = () => inputSchema("flask", { of: ShortText, per: Per, presumed: ShortText });
@@ -40,7 +40,7 @@ export const flask: InputKind<FlaskInput> = {
   described: ({ presumed }) => msg`, ${presumed} mL`,
   edit: {
     name: msg`volumetric flask`,
-    columns: [ofColumn, perColumn, numberColumn("value", "mL")],
+    columns: [ofColumn, perColumn, numberColumn("value", unitText("mL"))],
     row: ({ of, presumed }) => ({ of, value: presumed }),
     input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), presumed: decimal(row.value) }),
   },

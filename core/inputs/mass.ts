@@ -178,7 +178,7 @@ export const mass: InputKind<MassInput> = {
   described: ({ expect, weighing }) =>
     msg`${expect ? msg`, ${expect[0]} to ${expect[1]} g` : ""}, weighed by ${weighings[weighing ?? "transfer"]}`,
   edit: {
-    name: "mass",
+    name: msg`mass`,
     columns: [
       ofColumn,
       perColumn,

@@ -44,7 +44,7 @@ export const ph: InputKind<PhInput> = {
   ledger: ({ label }) => [{ head: label, kind: "pH" }],
   described: () => "",
   edit: {
-    name: "pH",
+    name: msg`pH`,
     columns: [perColumn, numberColumn("plusMinus", "±")],
     row: ({ plusMinus }) => ({ plusMinus }),
     input: (row) => ({ per: perOfRow(row), plusMinus: plusMinusOf(row) }),

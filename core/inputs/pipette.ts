@@ -12,7 +12,7 @@ import {
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
-import { msg } from "../text";
+import { msg, unitText } from "../text";
 
 /** A one-mark pipette. */
 export const pipetteSchema = () =>
@@ -61,7 +61,7 @@ export const pipette: InputKind<PipetteInput> = {
   described: ({ presumed }) => msg`, ${presumed} mL`,
   edit: {
     name: msg`one-mark pipette`,
-    columns: [ofColumn, perColumn, numberColumn("value", "mL")],
+    columns: [ofColumn, perColumn, numberColumn("value", unitText("mL"))],
     row: ({ of, presumed }) => ({ of, value: presumed }),
     input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), presumed: decimal(row.value) }),
   },

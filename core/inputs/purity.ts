@@ -58,7 +58,7 @@ export const purity: InputKind<PurityInput> = {
   }),
   described: () => "",
   edit: {
-    name: "purity",
+    name: msg`purity`,
     columns: [ofColumn, numberColumn("value", msg`Presumed, %`, 1.3), numberColumn("plusMinus", "±, %")],
     row: ({ of, presumed }) => ({ of, value: presumed.percent, plusMinus: presumed.plusMinus }),
     input: (row) => ({

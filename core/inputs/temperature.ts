@@ -42,7 +42,7 @@ export const temperature: InputKind<TemperatureInput> = {
   ledger: () => [{ head: "°C", kind: "temperature" }],
   described: () => "",
   edit: {
-    name: "temperature",
+    name: msg`temperature`,
     columns: [perColumn, numberColumn("plusMinus", "±, °C")],
     row: ({ plusMinus }) => ({ plusMinus }),
     input: (row) => ({ per: perOfRow(row), plusMinus: plusMinusOf(row) }),

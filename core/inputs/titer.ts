@@ -210,7 +210,7 @@ export const titer: InputKind<TiterInput> = {
     rules.burette.start === "zero" ? { "burette.initial": buretteText(0, rules) } : carriedOn(before),
   described: () => msg`, initial and final reading`,
   edit: {
-    name: "titer",
+    name: msg`titer`,
     columns: [
       { ...ofColumn, label: msg`Titrant, formula` },
       numberColumn("value", msg`Indicator turns late by, mL`, 2),

@@ -1,3 +1,4 @@
+import { withUnit } from "../quantity";
 import { mean } from "../statistics";
 import { perOf, type Reagent, type ComputedStage } from "../method";
 import {
@@ -12,6 +13,7 @@ import {
   type Planning,
 } from "../stages";
 import { takenOver, usualOf, isOptional, plannedOf } from "../inputs";
+import { type Phrase } from "../text";
 
 /** What is known of a stage's inputs by what is chosen or usual, or by the plan of an earlier stage. */
 function knownNumbers(
@@ -99,7 +101,7 @@ export interface ShoppingLine {
   readonly name: string;
   readonly each: string;
   /** For all, margin included; null where the amount is no number, or one in two units. */
-  readonly total: string | null;
+  readonly total: Phrase | null;
 }
 
 /** How much of a reagent a stage takes at one bench; null where that is no number. */
@@ -126,7 +128,7 @@ export function shoppingList(
     const unit = taken[0]?.unit;
     if (unit === undefined || taken.some((t) => t?.unit !== unit)) return { name, each, total: null };
     const amount = taken.reduce((sum, t) => sum + (t?.amount ?? 0), 0);
-    return { name, each, total: `${roundUp(amount * benches * (1 + marginPercent / 100))} ${unit}` };
+    return { name, each, total: withUnit(roundUp(amount * benches * (1 + marginPercent / 100)), unit) };
   });
 }
 

@@ -109,7 +109,7 @@ function differenceSteps(
       names: `${base} = ${written((end) => symbolTex(`${symbol}_${end.name.replace(" ", "_")}`))}${back.names}`,
       numbers: `= ${written((end) => numberTex(end.text, unit))}${back.numbers}`,
       value: `= ${numberTex(`${value} \\pm ${shownHalf}`, unit)}`,
-      valueText: `${value} ± ${shownHalf} ${unit}`,
+      valueText: withUnit(`${value} ± ${shownHalf}`, unit),
       inputs: [{ key: symbol, label: words, origin: { kind: "readings", fields, causes: causes(q, unit) } }],
     },
     ...(factor === 1 && bias === 0 ? [] : [correctedStep(symbol, value, q, { bias, houseRules })]),

@@ -54,10 +54,10 @@ export function Presets({ presets, texts, onChoose }: PresetsProps) {
           >
             <Box component="span" sx={{ fontWeight: 700, display: "block" }}>
               {on ? "● " : "○ "}
-              {name}
+              {say(name)}
             </Box>
             <Box component="span" sx={{ color: colors.inkSoft, fontSize: "0.95rem" }}>
-              {about}
+              {say(about)}
             </Box>
           </Box>
         );

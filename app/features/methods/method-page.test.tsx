@@ -1,3 +1,4 @@
+import { plain } from "~/core/testing/plain";
 import { describe, expect, test } from "@jest/globals";
 import { renderToStaticMarkup } from "react-dom/server";
 import { createMemoryRouter, RouterProvider } from "react-router";
@@ -54,7 +55,7 @@ describe.each(methods.map((m) => [m.id, m] as const))("the page of %s", (_id, me
       ...method.protection,
       ...method.waste,
       ...method.glassware,
-      ...generalCautions,
+      ...generalCautions.map(plain),
     ])
       expect(text).toContain(line);
   });

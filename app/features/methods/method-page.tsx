@@ -128,7 +128,7 @@ function Hazards({ method }: { readonly method: Method }) {
       <Typography variant="h3" sx={{ mt: 1 }}>
         {say`At every bench`}
       </Typography>
-      <List items={generalCautions} />
+      <List items={generalCautions.map((caution) => say(caution))} />
       <Typography sx={{ mt: 1, fontWeight: 650 }}>{authority}</Typography>
     </Sheet>
   );

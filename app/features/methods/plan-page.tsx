@@ -179,7 +179,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
                       component="td"
                       sx={{ textAlign: "right", whiteSpace: "nowrap", fontWeight: 650, pl: 1 }}
                     >
-                      {total ?? say`as needed`}
+                      {total === null ? say`as needed` : say(total)}
                     </Box>
                   </Box>
                 ))}
@@ -199,7 +199,10 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
               {say`Hazards`}
             </Typography>
             <List
-              items={[...method.hazards.filter((line) => line !== authority), ...generalCautions.slice(1)]}
+              items={[
+                ...method.hazards.filter((line) => line !== authority),
+                ...generalCautions.slice(1).map((caution) => say(caution)),
+              ]}
             />
             <Typography>{say`Wear: ${method.protection.join(", ").toLowerCase()}.`}</Typography>
             <Typography sx={{ mt: 0.5 }}>{say`Waste: ${method.waste.join(" ")}`}</Typography>

@@ -1,7 +1,7 @@
 import { columnsOfKind, inputKindNames } from "~/core/inputs";
 import type { Row } from "./row";
 import type { Column } from "./row";
-import { msg, type Phrase } from "~/core/text";
+import { msg, type Phrase, unitText } from "~/core/text";
 
 const yesNo = (yes: Phrase, no: Phrase) => [
   { value: "yes", label: yes },
@@ -61,7 +61,7 @@ export const reagentColumns: readonly Column[] = [
     wide: 1.1,
     choices: [
       { value: "", label: msg`no number` },
-      ...["mL", "L", "g", "mg", "drops"].map((unit) => ({ value: unit, label: unit })),
+      ...["mL", "L", "g", "mg", "drops"].map((unit) => ({ value: unit, label: unitText(unit) })),
     ],
   },
   {
