@@ -118,7 +118,9 @@ test("after each action the cursor stands in the next field; = writes what was m
   await startRun(page, "Where the cursor stands");
   await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
   await cursorIn(page, "Boat with solid, g");
-  await page.getByRole("button", { name: "Kept", exact: true }).press("Enter");
+  const kept = page.getByRole("button", { name: "Kept", exact: true });
+  await kept.press("Enter");
+  await expect(kept).toHaveCount(0);
   await cursorIn(page, "Boat with solid, g");
 
   await page.keyboard.type("2.5901");
@@ -152,6 +154,7 @@ test("after each action the cursor stands in the next field; = writes what was m
   // Another change ends it: what was undone before stays so.
   await page.getByRole("button", { name: /^Undo/ }).click();
   // The cursor moves once the undo is answered; a key pressed before that would go where it moves to.
+  await expect(page.getByRole("button", { name: "Undo: boat with solid 2.5901" })).toBeVisible();
   await cursorIn(page, "Boat after transfer, g");
   await page.getByRole("button", { name: "rough", exact: true }).press("Enter");
   await expect(page.getByRole("button", { name: /^Redo/ })).toHaveCount(0);

@@ -62,7 +62,7 @@ test("a lab that writes British English in cm³ reads nothing else on any kind o
     await saveRules(page);
     await expect(page.getByText("Saved.")).toBeVisible();
 
-    const waiting = ["/"];
+    const waiting = ["/", "/methods/water-hardness/plan", "/methods/fading-of-a-dye/plan"];
     const seen = new Map<string, number>();
     const wrong: string[] = [];
     for (let link = waiting.shift(); link !== undefined; link = waiting.shift()) {
@@ -86,7 +86,7 @@ test("a lab that writes British English in cm³ reads nothing else on any kind o
         )
           continue;
         const many = (seen.get(kind) ?? 0) + 1;
-        if (many > 6) continue;
+        if (many > (kind === "/runs/:id" ? 20 : 6)) continue;
         seen.set(kind, many).set(path, 1);
         waiting.push(path);
       }

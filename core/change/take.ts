@@ -3,7 +3,7 @@ import { type Input, type Stated, statedOf } from "../inputs";
 import { isPreselected, type Observation, type ObservationKind, presentObservation } from "../record";
 import { success } from "../result";
 import type { RunRecord, UsedSolution } from "../run";
-import { uncapitalized, msg } from "../text";
+import { uncapitalized, msg, unitText } from "../text";
 import { type ChangeContext, type ChangeKind, malformed, refused } from "./change";
 import { type Inverse, supersedes, together } from "./inverse";
 import { Closed, Id, InputSymbol, Key, type Made, Reason } from "./parts";
@@ -102,7 +102,8 @@ export const take: ChangeKind<Made<typeof takeSchema>> = {
     const { used, usedUp } = bottle;
     const { formula, unit } = stated.shelf;
     if (used.formula !== formula) return refused(msg`${used.name} is not what this stage needs`);
-    if (used.unit !== unit) return refused(msg`It is in ${used.unit}, and ${unit} is needed`);
+    if (used.unit !== unit)
+      return refused(msg`It is in ${unitText(used.unit)}, and ${unitText(unit)} is needed`);
     if (usedUp) return refused(msg`${used.code} is used up`);
     const standing = presentObservation(stage.observations, symbol, stated.value);
     if (standing && !isPreselected(standing) && reason === null)

@@ -1,4 +1,4 @@
-import { toDecimals } from "../quantity";
+import { toDecimals, withUnit } from "../quantity";
 import type { Check } from "./reading";
 import { msg, type Phrase, unitText } from "../text";
 
@@ -38,7 +38,7 @@ function candidates(text: string, value: number, unit: string, decimals: number)
   const moved = (by: number): Candidate => ({
     kind: "off by a mark",
     value: value + by,
-    question: (meant) => msg`Just ${Math.abs(by).toFixed(2)} ${unit} off? Is ${meant} meant?`,
+    question: (meant) => msg`Just ${withUnit(Math.abs(by).toFixed(2), unit)} off? Is ${meant} meant?`,
   });
   return [
     ...swappedDigits(text).map((turned): Candidate => ({
@@ -109,7 +109,7 @@ export function sameReadingCheck(
     {
       severity: "caution",
       kind: "same reading",
-      message: msg`${text} ${unit} to the last digit, as in ${twin.name}: was it read again?`,
+      message: msg`${withUnit(text, unit)} to the last digit, as in ${twin.name}: was it read again?`,
     },
   ];
 }

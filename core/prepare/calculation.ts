@@ -1,5 +1,5 @@
 import { type Equation, molarMass, parseEquation, schemeRatio } from "../chemistry";
-import { isUnit, unitOf } from "../quantity";
+import { isUnit, unitOf, withUnit } from "../quantity";
 import {
   evaluateNumber,
   type Leaves,
@@ -91,7 +91,7 @@ export function calculate(
       names: `${symbolTex(symbol)} = ${typeset(expression, namesTex)}`,
       numbers: `= ${typeset(expression, numbersTex)}`,
       value: `= ${numberTex(tex(number), unit)}`,
-      text: `${fiveFigures(number)}${unit === "1" ? "" : ` ${unit}`}`,
+      text: withUnit(fiveFigures(number), unit),
       number,
       unit,
     });

@@ -223,7 +223,7 @@ async function dyeFading(db: Database, at: Date): Promise<void> {
     await change(
       trace(
         "fading",
-        `course ${i + 1}`,
+        `kinetic run ${i + 1}`,
         "s",
         { x, absorbance },
         {

@@ -2,7 +2,8 @@ import { seriesOf } from "../../inputs";
 import type { CalibrationEvaluation } from "../shared/evaluation";
 import { type CalibrationStage, inputOf } from "../../method";
 import type { ObservationKind } from "../../record";
-import { uncapitalized } from "../../text";
+import { withUnit } from "../../quantity";
+import { msg, type Phrase, uncapitalized } from "../../text";
 
 const seriesInput = (definition: CalibrationStage) => inputOf(definition, definition.series.symbol);
 
@@ -18,11 +19,11 @@ export const seriesKind = (definition: CalibrationStage): ObservationKind => typ
 export const seriesUnit = (definition: CalibrationStage): string => typedAs(definition).unit;
 
 /** An amount of the series with its unit, or with what it counts: "4.00 mL", "5 (drops of the stock)". */
-export function seriesWords(definition: CalibrationStage, value: string): string {
+export function seriesWords(definition: CalibrationStage, value: string): Phrase {
   const unit = seriesUnit(definition);
   return unit === ""
-    ? `${value} (${uncapitalized(seriesInput(definition)?.label ?? "")})`
-    : `${value} ${unit}`;
+    ? msg`${value} (${uncapitalized(seriesInput(definition)?.label ?? "")})`
+    : withUnit(value, unit);
 }
 
 /** What goes into the light next. */

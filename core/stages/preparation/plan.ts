@@ -1,4 +1,4 @@
-import { unitOf } from "../../quantity";
+import { unitOf, withUnit } from "../../quantity";
 import { followed, type StagePlanning, type Planning, type PlannedByKind } from "../shared/planning";
 import type { PreparationStage } from "../../method";
 import type { CompiledStage } from "../compiled";
@@ -18,7 +18,7 @@ function plan(stage: CompiledStage<PreparationStage>, planning: Planning): Plann
     message:
       value === null
         ? msg`Choose ${planning.missing.join(", ").toLowerCase() || msg`the amounts`} to see what it gives`
-        : `${name}: ${value.toPrecision(4)} ${unit}`,
+        : msg`${name}: ${withUnit(value.toPrecision(4), unit)}`,
   };
 }
 

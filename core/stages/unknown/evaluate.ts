@@ -8,7 +8,7 @@ import {
   type UnknownEvaluation,
   unjudged,
 } from "../shared/evaluation";
-import { printedUnit, toSignificant, type Quantity, unitsLike } from "../../quantity";
+import { toSignificant, type Quantity, unitsLike, withUnit } from "../../quantity";
 import { type TrialRecord, readingsOf, counting, type StageRecord, trialWords } from "../../record";
 import type { UnknownStage } from "../../method";
 import { type KnownQuantities, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
@@ -42,9 +42,7 @@ export function rangeOf(
   if (!line) return null;
   const { x, y } = off;
   const [low, high] = line.fit.range;
-  const printed = printedUnit(definition.axis.unit);
-  const unit = printed === "" ? "" : ` ${printed}`;
-  const show = (v: number) => `${toSignificant(v, 3)}${unit}`;
+  const show = (v: number) => withUnit(toSignificant(v, 3), definition.axis.unit);
   const limit = line.limits.blanks ?? line.limits.line;
   const named = line.limits.blanks ? msg`by the blanks` : msg`by the line`;
   if (x < 0) {

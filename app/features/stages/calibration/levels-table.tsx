@@ -77,7 +77,7 @@ export function LevelsTable(props: LevelsTableProps) {
           {ahead.map((value) => (
             <AheadRow
               key={value}
-              takeUp={takeUp(`ahead:${value}`, seriesWords(definition, value))}
+              takeUp={takeUp(`ahead:${value}`, say(seriesWords(definition, value)))}
               ownAxis={ownAxis}
             />
           ))}

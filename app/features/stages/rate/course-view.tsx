@@ -132,7 +132,7 @@ function CourseHead({ course, trace, onStrike, record }: CourseHeadProps) {
   return (
     <Box sx={{ display: "flex", alignItems: "center", flexWrap: "wrap", gap: 1, mb: 0.5 }}>
       <Typography variant="h2" sx={{ flexGrow: 1 }}>
-        {courseName(course)}
+        {say(courseName(course))}
       </Typography>
       {trace && (
         <Button size="small" onClick={() => saveText(traceCsv(trace, "s"), `${trace.name}.csv`)}>

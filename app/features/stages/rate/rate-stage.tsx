@@ -78,7 +78,7 @@ function CourseChoice({ made, course, setAsked }: CourseChoiceProps) {
           onClick={() => setAsked(t.id)}
           sx={{ textDecoration: t.record.struck ? "line-through" : "none" }}
         >
-          {courseName(t)}
+          {say(courseName(t))}
         </Button>
       ))}
       {!locked && (
