@@ -25,10 +25,11 @@ async function begin(page: Page, methodId: string, title: string, stage?: string
 }
 
 const focused = (page: Page) => page.locator(":focus");
-/** The name of what the cursor stands in. */
+/** The name of what the cursor stands in; nothing where it stands nowhere. */
 const cursorName = (page: Page) =>
   page.evaluate(() => {
     const at = document.activeElement;
+    if (at === document.body) return "";
     const label = at?.id ? document.querySelector(`label[for="${CSS.escape(at.id)}"]`)?.textContent : null;
     return label ?? at?.getAttribute("aria-label") ?? at?.textContent ?? "";
   });

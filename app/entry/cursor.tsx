@@ -35,6 +35,18 @@ export function CursorRoot({ children }: { readonly children: ReactNode }) {
     if (isBusyElsewhere(screen)) return;
     screen.querySelector<HTMLElement>("[data-cursor]")?.focus();
   }, [asked]);
+  useEffect(() => {
+    const screen = root.current;
+    if (!screen) return;
+    // A button that is gone once its change is told takes the cursor with it: what is typed next would be lost.
+    const left = ({ target }: FocusEvent) =>
+      queueMicrotask(() => {
+        if (target instanceof Node && !target.isConnected && document.activeElement === document.body)
+          toNext();
+      });
+    screen.addEventListener("focusout", left);
+    return () => screen.removeEventListener("focusout", left);
+  }, [toNext]);
   return (
     <Cursor value={toNext}>
       <Box
