@@ -211,6 +211,16 @@ test("A rate run to its order: courses from files and from the instrument, a win
   await expect(page.getByTestId("order-1")).toContainText("First order, taken");
 
   await page.getByRole("button", { name: "New kinetic run" }).click();
+  // What is typed of the cuvette outlives the page, and is asked about and refused where any other field would be.
+  await base.fill("0.200");
+  await page.reload();
+  await page.getByRole("button", { name: "New kinetic run" }).click();
+  await expect(base).toHaveValue("0.200");
+  await base.fill("");
+  await page.getByRole("button", { name: "Take it with the simulated photometer" }).click();
+  await expect(page.getByRole("region", { name: "New kinetic run" })).toContainText(
+    "Nothing has been typed yet",
+  );
   await base.fill("0.200");
   await bring("second.csv", courseCsv(0.024));
   await expect(page.getByTestId("dependence")).toContainText("so 1");

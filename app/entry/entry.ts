@@ -79,22 +79,36 @@ export function confirmIn(entry: Entry, field: Field, shown?: string): readonly 
   return sent.length === 0 ? "held" : sent.map((reading) => ({ ...reading, field }));
 }
 
+interface Shown {
+  readonly field: Field;
+  readonly text: string;
+}
+
+const textShown = (field: Field, shown: Shown | undefined): string | undefined =>
+  shown && fieldKey(shown.field) === fieldKey(field) ? shown.text : undefined;
+
+const openOf = (entry: Entry, fields: readonly Field[]) =>
+  fields.filter((field) => isOpen(stateIn(entry, field)));
+
+/** True where one of the fields wants something first; what that is, is told beside it. Nothing is sent. */
+export function heldUpIn(entry: Entry, fields: readonly Field[], shown?: Shown): boolean {
+  const held = openOf(entry, fields).filter((field) => {
+    const draft = readDrafts(entry.place.key)?.fields[fieldKey(field)] ?? null;
+    return step(draft, confirmOf(entry, field, textShown(field, shown))).send.length === 0;
+  });
+  held.forEach((field) => confirmIn(entry, field, textShown(field, shown)));
+  return held.length > 0;
+}
+
 /** Several fields that are sent together: all of them, or none, and then what holds it up is told beside its field. */
 export function confirmAllIn(
   entry: Entry,
   fields: readonly Field[],
-  shown?: { readonly field: Field; readonly text: string },
+  shown?: Shown,
 ): readonly Entered[] | "held" {
-  const textOf = (field: Field) =>
-    shown && fieldKey(shown.field) === fieldKey(field) ? shown.text : undefined;
-  const isHeld = (field: Field) => {
-    const draft = readDrafts(entry.place.key)?.fields[fieldKey(field)] ?? null;
-    return step(draft, confirmOf(entry, field, textOf(field))).send.length === 0;
-  };
-  const open = fields.filter((field) => isOpen(stateIn(entry, field)));
-  const held = open.filter(isHeld);
-  const confirmed = (held.length > 0 ? held : open).map((field) => confirmIn(entry, field, textOf(field)));
-  return held.length > 0 ? "held" : confirmed.flatMap((sent) => (sent === "held" ? [] : sent));
+  if (heldUpIn(entry, fields, shown)) return "held";
+  const confirmed = openOf(entry, fields).map((field) => confirmIn(entry, field, textShown(field, shown)));
+  return confirmed.flatMap((sent) => (sent === "held" ? [] : sent));
 }
 
 /** Of two readings that differ, the one that stands. */
@@ -116,6 +130,12 @@ export function answerIn(
         : { status: "refused", message, ...(proposal === undefined ? {} : { proposal }) },
     });
   }
+}
+
+/** Gives readings that were sent with something else back to their fields, where it was that which was wrong. */
+export function releaseIn({ place }: Pick<Entry, "place">, readings: readonly Entered[]): void {
+  for (const { id, field } of readings)
+    happen(place, fieldKey(field), { on: "answer", id, answer: { status: "released" } });
 }
 
 /** The reading that stands in a field, as the engine takes it. */

@@ -67,7 +67,7 @@ describe("one field", () => {
     });
     const kept = step(asked.draft, confirm("16.80", { ask: slip }));
     expect(kept.send).toMatchObject([{ text: "16.80" }]);
-    // Refused for another reason, it is not asked about once more.
+    // Refused for another reason, it is not asked about again.
     const back = step(kept.draft, {
       ...{ on: "answer", id: kept.send[0]!.id },
       answer: { status: "refused", message: "The server does not answer" },
@@ -221,14 +221,15 @@ class Bench {
     for (const sent of this.everSent) if (sent.text !== choice) this.typedOver.add(sent.id);
     this.act({ on: "settle", text: choice, newId: () => `here ${++this.seq}` }, way);
   }
-  answer() {
+  answer(sentBack = false) {
     const next = this.answers.shift();
     if (!next) return;
     // What comes after a reading that was taken is another reading, whatever its text.
     if (next.taken) this.lastSent = null;
-    const answer = next.taken
-      ? ({ status: "taken" } as const)
+    const lost = sentBack
+      ? ({ status: "released" } as const)
       : ({ status: "refused", message: "no answer" } as const);
+    const answer = next.taken ? ({ status: "taken" } as const) : lost;
     this.act({ on: "answer", id: next.id, answer }, "arrives");
   }
   flush() {
@@ -266,7 +267,7 @@ describe("whatever happens around it", () => {
       }),
     },
     fc.record({ do: fc.constant("settle" as const), second: fc.boolean(), way: fc.constantFrom(...ways) }),
-    { weight: 3, arbitrary: fc.constant({ do: "answer" } as const) },
+    { weight: 3, arbitrary: fc.record({ do: fc.constant("answer" as const), sentBack: fc.boolean() }) },
     fc
       .constantFrom(...(["flush", "elsewhere", "undo", "reload"] as const))
       .map((what) => ({ do: what }) as const),
@@ -290,7 +291,8 @@ describe("whatever happens around it", () => {
               bench.settle(happens.second, happens.way);
               break;
             default:
-              bench[happens.do]();
+              if (happens.do === "answer") bench.answer(happens.sentBack);
+              else bench[happens.do]();
               // What a person typed is still there, in its field or beside the reading that came from elsewhere.
               if (before.is === "typed" || before.is === "asked" || before.is === "refused") {
                 const now = bench.state;

@@ -67,6 +67,8 @@ export type FieldState =
 /** What became of a reading that was sent. */
 export type Answered =
   | { readonly status: "taken" }
+  /** Not saved, for a reason that lies in something else than this reading. */
+  | { readonly status: "released" }
   | { readonly status: "refused"; readonly message: Phrase; readonly proposal?: string };
 
 export type FieldEvent =
@@ -76,7 +78,7 @@ export type FieldEvent =
       /** What stands in the field: typed, offered, or shown by an instrument. */
       readonly text: string;
       readonly problem: Check | null;
-      /** A caution that is answered by confirming once more. */
+      /** A caution that is answered by confirming again. */
       readonly ask: Check | null;
       /** Where a house reads twice: what is said where two readings differ too much, else null. Left out where it reads once. */
       readonly compare?: (first: string, second: string) => Phrase | null;
@@ -197,9 +199,10 @@ function settle(draft: Draft | null, text: string, newId: () => string): Stepped
 
 function answered(draft: Draft | null, id: string, answer: Answered): Stepped {
   const { attempt } = draft ?? {};
-  // An answer to something else than what is on the way says nothing of this text.
+  // An answer about another text than the one being sent does not concern this one.
   if (!draft || !attempt?.onTheWay || !attempt.readings.some((r) => r.id === id)) return { draft, send: [] };
   if (answer.status === "taken") return { draft: null, send: [] };
+  if (answer.status === "released") return { draft: reopened(draft), send: [] };
   const { message, proposal } = answer;
   const refused: Note = proposal === undefined ? { message } : { message, proposal };
   return { draft: { ...draft, refused, attempt: { ...attempt, onTheWay: false } }, send: [] };

@@ -3,6 +3,7 @@ import { type KeyboardEvent, type ReactNode, type Ref, useId } from "react";
 import { colors, fonts } from "../theme/theme";
 import { cursorTarget, readingInput } from "./cursor";
 import type { FieldState, Note } from "./field";
+import { labelTogether } from "../ui/number-text";
 import { NoteBelow, writesWhatWasMeant } from "./note-below";
 import { useSelectOffered } from "./select-offered";
 import { useSay } from "../words/text";
@@ -90,7 +91,7 @@ export function ReadingBox(props: ReadingBoxProps) {
       }}
     >
       <Box component="label" htmlFor={id} sx={{ fontSize: "0.92rem", color: colors.ink, display: "block" }}>
-        {label}
+        {labelTogether(label)}
       </Box>
       <Box
         component="input"

@@ -17,11 +17,14 @@ interface ReadingTextFieldProps {
   /** Large, for the one reading that a dialog is about. */
   readonly large?: boolean;
   readonly grow?: boolean;
+  /** True while what stands in it is being used, and cannot be typed over. */
+  readonly fixed?: boolean;
 }
 
 /** A reading in a dialog or in a row: a small field that stands as the large one does. */
 export function ReadingTextField(props: ReadingTextFieldProps) {
-  const { label, state, hint, onType, autoFocus = false, next = false, large = false, grow = false } = props;
+  const { label, state, hint, onType, autoFocus = false, next = false } = props;
+  const { large = false, grow = false, fixed = false } = props;
   const note = state.is === "refused" || state.is === "asked" ? state.note : null;
   const wrong = state.is === "refused";
   const selects = useSelectOffered(state.is === "offered");
@@ -40,6 +43,7 @@ export function ReadingTextField(props: ReadingTextFieldProps) {
         htmlInput: {
           inputMode: "decimal",
           autoComplete: "off",
+          readOnly: fixed,
           style: { fontFamily: fonts.reading, ...(large ? { fontSize: "1.4rem" } : {}) },
           ...selects,
           ...readingInput,

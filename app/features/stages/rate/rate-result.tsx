@@ -15,7 +15,7 @@ interface RateResultProps {
   evaluation: RunEvaluation;
 }
 
-/** The rate constant over all courses, the order in what is in excess, and the way on. */
+/** The rate constant over all kinetic runs, the order in the excess reagent, and the next step. */
 export function RateResult({ stage, evaluation }: RateResultProps) {
   const say = useSay();
   const run = useRunInHand();
