@@ -52,7 +52,7 @@ test("a dilution: made once, checked, off, titrated again, and its target correc
     await type("Aliquot of the dilution, mL", null);
     await type("Initial reading, mL", null);
     await type("Final reading, mL", "40.22");
-    await expect(page.getByText("Make a new dilution")).toBeVisible();
+    await expect(page.getByText("Make a new dilution", { exact: true })).toBeVisible();
   });
 
   await test.step("the target was meant to be 0.20: done", async () => {

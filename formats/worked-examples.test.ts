@@ -120,22 +120,25 @@ const examples: Example[] = [
     method: "alkalinity-of-water",
     stages: {
       standardize: { once: { "P:purity": "100.00" }, trials: [weighed(0.1325, "25.00")] },
-      determine: { trials: [taken("V_w", "100.00", "2.30")] },
+      dilute: { once: { "V_s:volume.taken": "50.00", "V_f:volume.taken": "250.0" } },
+      determine: { trials: [taken("V_w", "100.00", "11.50")] },
     },
-    // 0.23 mmol of acid in 0.1 L; half as many moles of calcium carbonate, 100.086 g/mol
+    // The acid is diluted five-fold. 0.23 mmol of it in 0.1 L; half as many moles of calcium carbonate, 100.086 g/mol
     found: [
+      ["dilute", null, (2 * 0.1325) / 105.988 / 0.025 / 5],
       ["determine", null, (2 * 0.1325 * 1000 * 0.023) / 105.988 / 0.025],
       ["determine", "A_c", (0.1325 * 1000 * 0.023 * 100.086) / 105.988 / 0.025],
       ["determine", "A_e", (2 * 0.1325 * 1000 * 0.023) / 105.988 / 0.025],
     ],
   },
   {
-    // The acid is 2 · 0.1325 / 105.988 / 0.02500 = 0.100011 mol/L; one carbonate takes one acid to pH 8.3.
+    // The acid is 2 · 0.1325 / 105.988 / 0.02500 = 0.100011 mol/L, diluted five-fold; one carbonate takes one acid to pH 8.3.
     method: "alkalinity-in-two-steps",
     stages: {
       standardize: { once: { "P:purity": "100.00" }, trials: [weighed(0.1325, "25.00")] },
-      phenolphthalein: { trials: [taken("V_w", "100.00", "0.80")] },
-      determine: { trials: [taken("V_w", "100.00", "2.30")] },
+      dilute: { once: { "V_s:volume.taken": "50.00", "V_f:volume.taken": "250.0" } },
+      phenolphthalein: { trials: [taken("V_w", "100.00", "4.00")] },
+      determine: { trials: [taken("V_w", "100.00", "11.50")] },
     },
     found: [
       ["phenolphthalein", null, (2 * 0.1325 * 1000 * 0.008) / 105.988 / 0.025],
@@ -283,11 +286,11 @@ const examples: Example[] = [
     stages: {
       prepare: { once: { "P:purity": "100.00", "m:mass.before": "2.1070", "m:mass.after": "2.0000" } },
       standardize: { trials: [taken("V_a", "25.00", "24.00")] },
-      determine: { trials: [taken("V_a", "100.00", "8.00")] },
+      determine: { trials: [taken("V_a", "200.00", "16.00")] },
     },
     found: [
       ["standardize", null, (0.002 * 25 * 6) / 24],
-      ["determine", null, (((0.0125 * 8) / 4) * 31.998 * (300 / 296)) / 0.1],
+      ["determine", null, (((0.0125 * 16) / 4) * 31.998 * (300 / 296)) / 0.2],
     ],
   },
   {

@@ -15,7 +15,7 @@ export const cuvetteSteps: Steps = [
   "Read from dilute to strong: rinse the cuvette with the next solution, fill it, wipe it, the same side to the light.",
 ];
 
-export const driftStep = "Read the blank and one standard once more at the end: what moved meanwhile shows.";
+export const driftStep = "Recheck the blank and one standard at the end: a difference shows drift.";
 
 export const colorimetricGlassware = [
   "photometer and matched 1 cm cuvettes",

@@ -1,6 +1,6 @@
 import type { Reagent } from "~/core/method";
 
-/* What is added on the way, how much of it, and when. Common practice, no source. */
+/* Reagents added during a titration: how much and when. Common practice, no source. */
 
 type Unit = NonNullable<Reagent["quantity"]>["unit"];
 type Amount = Pick<Reagent, "amount" | "quantity">;

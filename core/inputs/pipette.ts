@@ -28,7 +28,7 @@ export const pipette: InputKind<PipetteInput> = {
   unit: () => "mL",
   decimals: () => 2,
   fields: (input, setting, rules) => [
-    volumeField(input, setting, msg`The pipette`, msg`class ${rules.glassware.toleranceClass} pipette`, 100),
+    volumeField(input, setting, msg`The pipette`, msg`class ${rules.glassware.toleranceClass} pipette`, 200),
     {
       symbol: input.symbol,
       kind: "glass.piece",

@@ -8,7 +8,9 @@ export type GlasswareKind = "burette" | "pipette" | "graduated pipette" | "flask
 // prettier-ignore
 const classA: Record<GlasswareKind, readonly (readonly [capacityMl: number, toleranceMl: number])[]> = {
   burette: [[10, 0.02], [25, 0.03], [50, 0.05], [100, 0.1]],
-  pipette: [[1, 0.008], [2, 0.01], [5, 0.015], [10, 0.02], [20, 0.03], [25, 0.03], [50, 0.05], [100, 0.08]],
+  pipette: [
+    [1, 0.008], [2, 0.01], [5, 0.015], [10, 0.02], [20, 0.03], [25, 0.03], [50, 0.05], [100, 0.08], [200, 0.1],
+  ],
   "graduated pipette": [[1, 0.007], [2, 0.01], [5, 0.03], [10, 0.05], [25, 0.1]],
   flask: [
     [10, 0.025], [25, 0.04], [50, 0.06], [100, 0.1], [200, 0.15], [250, 0.15], [500, 0.25], [1000, 0.4],

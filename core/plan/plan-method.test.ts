@@ -29,6 +29,8 @@ test.each(methods.map((m) => [m.id, m] as const))(
       if (definition?.kind !== "titration" || definition.presumed === undefined) continue;
       const [low, high] = definition.expectMl!;
       expect([stage.key, stage.titerMl! >= low && stage.titerMl! <= high]).toEqual([stage.key, true]);
+      // A fifth of the burette at least, as the plan itself advises.
+      expect(plain(stage.message)).not.toMatch(/little for/);
     }
   },
 );

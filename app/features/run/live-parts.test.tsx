@@ -134,7 +134,7 @@ test("reagents: what now, and what only at the last moment", () => {
   const brine = methods.find((m) => m.id === "sulfur-dioxide")!;
   const stage = brine.stages.find((s): s is TitrationStage => s.kind === "titration")!;
   const said = text(renderToString(<ReagentsAhead reagents={stage.reagents ?? []} />));
-  expect(said).toMatch(/Add now sodium hydroxide.*At the last moment starch.*sulfuric acid, 25 %, 10 mL/);
+  expect(said).toMatch(/Add now sodium hydroxide.*At the last moment starch.*sulfuric acid, 25 %, 15 mL/);
   expect(plain((stage.conditions ?? []).map(conditionWords))).toEqual([
     "exactly 15 min: let it stand, stoppered: frees the bound sulfite",
     "within 1 min: titrate at once after the acid",

@@ -45,8 +45,11 @@ const start: TitrationStage = {
   cautions,
 };
 
-/** One bottle: so many mL of the start acid made to 50 mL, a gram of charcoal, the filtrate titrated. */
-const bottle = (number: number, takenMl: number): TitrationStage => ({
+/**
+ * One bottle: so many mL of the start acid made to 50 mL, a gram of charcoal, the filtrate titrated. The weakest acid takes a larger
+ * aliquot, so that its titer fills enough of the burette.
+ */
+const bottle = (number: number, takenMl: number, aliquot: "10.00" | "25.00"): TitrationStage => ({
   kind: "titration",
   key: `bottle-${number}`,
   title: `Bottle ${number}: ${takenMl} mL of acid`,
@@ -98,7 +101,7 @@ const bottle = (number: number, takenMl: number): TitrationStage => ({
       expect: [0.9, 1.1],
       ...densityOf("charcoal"),
     },
-    pipetted("the filtrate", "Aliquot of the filtrate", "10.00"),
+    pipetted("the filtrate", "Aliquot of the filtrate", aliquot),
     titer(filtrate),
   ],
   relations: [
@@ -115,19 +118,19 @@ const bottle = (number: number, takenMl: number): TitrationStage => ({
   plausible: [notNegative("q", "mmol/g"), { rule: "not above", symbol: "c_e", other: "c_0" }],
   agree: { on: "V / V_a", per: "V_a" },
   presumed: (0.45 * takenMl) / 50,
-  expectMl: [Math.round(0.6 * takenMl), takenMl],
+  expectMl: [Math.round(0.06 * takenMl * Number(aliquot)), 0.1 * takenMl * Number(aliquot)],
   ...phenolphthalein,
   reagents: [
     exactly("the start acid", mL(String(takenMl)), "into the bottle, made to 50 mL with water"),
     exactly("charcoal", g("1"), "weighed, into the bottle"),
-    exactly("the filtrate", mL("10.00"), "into each flask"),
+    exactly("the filtrate", mL(aliquot), "into each flask"),
     indicatorReagent,
   ],
   conditions: [{ what: "shake, then let it stand with shaking now and then", minutes: 30, strict: true }],
   steps: [
     `Measure ${takenMl} mL of the start acid into bottle ${number}, make it to 50 mL with water, add 1 g of charcoal, note its mass.`,
     "Stopper, shake, wait 30 min with shaking now and then; filter through dry paper, reject the first drops.",
-    "Pipette 10.00 mL of the filtrate into a flask; add the indicator.",
+    `Pipette ${aliquot} mL of the filtrate into a flask; add the indicator.`,
     ...buretteSteps("base"),
   ],
   cautions: [...cautions, "Charcoal dust: no draft, no flame."],
@@ -136,13 +139,13 @@ const bottle = (number: number, takenMl: number): TitrationStage => ({
 /** What charcoal takes up of acetic acid at five concentrations: the titrations. */
 export const aceticAcidOnCharcoal = defineMethod({
   id: "acetic-acid-on-charcoal",
-  version: 4,
+  version: 5,
   family: "acid-base",
   title: "Acetic acid on charcoal, titrated",
   purpose: "How much acetic acid a gram of charcoal takes up at each of five concentrations.",
   equations: [{ name: "neutralization", equation: "CH3COOH + NaOH -> CH3COONa + H2O" }],
   substances: { CH3COOH: "acetic acid", NaOH: "sodium hydroxide" },
-  stages: [start, ...[50, 40, 30, 20, 10].map((ml, i) => bottle(i + 1, ml))],
+  stages: [start, ...[50, 40, 30, 20, 10].map((ml, i) => bottle(i + 1, ml, ml === 10 ? "25.00" : "10.00"))],
   protection,
   hazards: [
     ...baseHazards,
@@ -153,7 +156,7 @@ export const aceticAcidOnCharcoal = defineMethod({
   waste: [neutralWaste, "Charcoal: dried, to the solid waste."],
   glassware: [
     "50 mL burette",
-    "5 mL and 10 mL one-mark pipettes and filler",
+    "5 mL, 10 mL and 25 mL one-mark pipettes and filler",
     "50 mL cylinder",
     "five 100 mL bottles with stoppers",
     "funnels and dry filter paper",

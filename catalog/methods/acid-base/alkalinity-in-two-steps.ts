@@ -12,12 +12,12 @@ const phenolphthaleinStage: TitrationStage = {
   key: "phenolphthalein",
   title: "To pH 8.3, with phenolphthalein",
   inputs: [
-    fromStage("c_a", "Concentration of the acid", "HCl", "standardize"),
+    fromStage("c_d", "Concentration of the diluted acid", "HCl", "dilute"),
     pipetted("the water", "Water taken", "100.00", "V_w"),
     titer("HCl"),
   ],
   relations: [
-    { relation: "n_p = c_a * V", title: "Acid taken up above pH 8.3", unit: "mmol" },
+    { relation: "n_p = c_d * V", title: "Acid taken up above pH 8.3", unit: "mmol" },
     { relation: "A_p = n_p * ratio(CO3^2-, HCl) / V_w", title: "Phenolphthalein alkalinity", unit: "mmol/L" },
     { relation: "A_pe = A_p", title: "In equivalents", unit: "meq/L" },
   ],
@@ -25,8 +25,8 @@ const phenolphthaleinStage: TitrationStage = {
   also: [{ symbol: "A_pe", name: "In equivalents", unit: "meq/L" }],
   plausible: [notNegative("A_p", "mmol/L")],
   agree: { on: "V / V_w", per: "V_w" },
-  presumed: 0.8,
-  expectMl: [0.3, 5],
+  presumed: 2.2,
+  expectMl: [2, 25],
   indicator: "phenolphthalein, 2 to 3 drops",
   persistence:
     "The pink must just go and stay away. A water that is not pink has none: go on to the next stage.",
@@ -39,19 +39,20 @@ const phenolphthaleinStage: TitrationStage = {
   steps: [
     "Fill the sample bottle to the brim and keep it shut until it is used.",
     "Pipette 100.00 mL of the water into a flask; add 2 to 3 drops of phenolphthalein: pink above pH 8.3.",
-    ...buretteSteps("acid"),
+    ...buretteSteps("diluted acid"),
     "Titrate slowly, swirling gently, until the pink has just gone.",
   ],
   cautions: ["Goggles on: the acid harms the eyes.", fillBelowEyes, noMouth, labelled],
 };
 
-const [standardize, ...others] = alkalinityOfWater.stages;
+const [standardize, dilute, ...others] = alkalinityOfWater.stages;
 
-/** What is taken up to pH 4.5 holds what was taken up to pH 8.3. */
+/** What is taken up to pH 4.5 holds what was taken up to pH 8.3. A water above pH 8.3 takes more than others do. */
 const rest = others.map((stage): (typeof others)[number] =>
   stage.kind === "titration"
     ? {
         ...stage,
+        presumed: 5.5,
         plausible: [
           ...(stage.plausible ?? []),
           { rule: "not below", symbol: stage.result.symbol, other: "A_p", stage: "phenolphthalein" },
@@ -75,5 +76,5 @@ export const alkalinityInTwoSteps = defineMethod({
     { name: "above pH 8.3", equation: "CO3^2- + HCl -> HCO3- + Cl-" },
   ],
   substances: { ...alkalinityOfWater.substances, "CO3^2-": "carbonate" },
-  stages: [...(standardize ? [standardize] : []), phenolphthaleinStage, ...rest],
+  stages: [...[standardize, dilute].flatMap((stage) => stage ?? []), phenolphthaleinStage, ...rest],
 });

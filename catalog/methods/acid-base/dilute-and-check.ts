@@ -18,7 +18,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** Dilute a stock to a target, and check by titration what came of it. */
 export const diluteAndCheckAcid = defineMethod({
   id: "dilute-and-check",
-  version: 3,
+  version: 4,
   family: "acid-base",
   title: "Dilute an acid to a target, and check it",
   purpose:
@@ -90,7 +90,7 @@ export const diluteAndCheckAcid = defineMethod({
         "Type the target concentration.",
         "Pipette 10.00 mL of the dilution, not of the stock, into a flask; add phenolphthalein.",
         ...buretteSteps("base"),
-        "Within 5 % it is done. Else titrate what was kept once more; still off, make the dilution anew.",
+        "Within 5 %, the dilution is done. If not, titrate what was kept again; if it is still off, make a new dilution.",
       ],
       cautions: ["Goggles on: acid and base both harm the eyes.", fillBelowEyes, noMouth],
     },

@@ -52,7 +52,7 @@ export function byCalibrationLine(m: ByLine): Method {
   const reagents = [...m.reagents];
   return defineMethod({
     id: m.id,
-    version: 3,
+    version: 4,
     family: "colorimetric",
     title: m.title,
     purpose: m.purpose,
@@ -132,7 +132,7 @@ export function byCalibrationLine(m: ByLine): Method {
         conditions: [{ what: "Let the color come, as long as that of the standards", minutes: m.minutes }],
         steps: [
           "Treat the unknown as the standards: the same flask, the same reagents in the same order, the same wait.",
-          "Rinse the cuvette with it, fill, wipe, read. A second flask made anew tells how well the whole way repeats.",
+          "Rinse the cuvette with it, fill, wipe, read. Make a second flask from the sample: it shows how well the whole procedure repeats.",
         ],
         cautions: [
           "Where it reads above the strongest standard, take less of the sample: do not dilute the colored flask.",

@@ -32,7 +32,7 @@ export const ironWithPhenanthroline = byCalibrationLine({
     "1,10-Phenanthroline is poisonous if swallowed and harms water life.",
     authority,
   ],
-  waste: ["Flasks hold phenanthroline: to the organic water waste."],
+  waste: ["The flasks hold phenanthroline: collect as aqueous organic waste."],
 });
 
 /** Phosphate as molybdenum blue. */
@@ -103,5 +103,5 @@ export const nitriteAsAzoDye = byCalibrationLine({
   cautions: ["The two reagents one after the other: together at once they give too little color."],
   as: { symbol: "c_N", name: "The same as nitrite", formula: "NO2" },
   hazards: [acidHazard, "The amine stains and irritates: gloves.", authority],
-  waste: ["To the organic water waste."],
+  waste: ["Collect as aqueous organic waste."],
 });

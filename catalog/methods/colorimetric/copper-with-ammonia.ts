@@ -28,7 +28,7 @@ const ammonia = about(
 /** Copper as its deep blue complex with ammonia; the line is drawn against milliliters of stock. */
 export const copperWithAmmonia = defineMethod({
   id: "copper-with-ammonia",
-  version: 3,
+  version: 4,
   family: "colorimetric",
   title: "Copper by its color with ammonia",
   purpose: "The mass of copper in a flask, and its concentration in the sample, by a calibration line.",
@@ -104,7 +104,7 @@ export const copperWithAmmonia = defineMethod({
       reagents: [exactly("the sample", mL("5"), "into a flask as large as those of the standards"), ammonia],
       steps: [
         "Treat the unknown as the standards: the same flask, the same ammonia, the same wait.",
-        "Rinse the cuvette with it, fill, wipe, read; a second flask made anew tells how well the whole way repeats.",
+        "Rinse the cuvette with it, fill, wipe, read; make a second flask from the sample: it shows how well the whole procedure repeats.",
       ],
       cautions: ["Where it reads above the strongest standard, dilute the sample, not the colored flask."],
     },

@@ -20,7 +20,7 @@ const dichromate = exactly("acid dichromate, 0.25 mol/L", mL("10"), "the same in
 /** Ethanol by the green that it makes of orange dichromate; standards are counted in drops. */
 export const ethanolByDichromate = defineMethod({
   id: "ethanol-by-dichromate",
-  version: 3,
+  version: 4,
   family: "colorimetric",
   title: "Ethanol by dichromate",
   purpose: "The ethanol in a fermented drink, in percent by volume, by the green of chromium(III).",

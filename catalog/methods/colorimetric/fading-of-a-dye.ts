@@ -7,7 +7,7 @@ import { notNegative } from "../../parts/plausible";
 /** A violet dye that hydroxide turns colorless: pseudo-first order, hydroxide in large excess. */
 export const fadingOfADye = defineMethod({
   id: "fading-of-a-dye",
-  version: 3,
+  version: 4,
   family: "colorimetric",
   title: "Fading of a dye in base",
   purpose: "The order of the reaction in the dye and in hydroxide, and its rate constant.",
@@ -58,7 +58,7 @@ export const fadingOfADye = defineMethod({
     baseHazards[0] ?? "",
     authority,
   ],
-  waste: ["Dye solutions: to the organic water waste."],
+  waste: ["Collect dye solutions as aqueous organic waste."],
   glassware: [
     ...colorimetricGlassware,
     "1 and 2 mL pipettes",

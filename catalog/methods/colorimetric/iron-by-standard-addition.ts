@@ -19,7 +19,7 @@ import { notNegative } from "../../parts/plausible";
 /** Standards made in the sample itself: what else is in it acts on all flasks alike. */
 export const ironByStandardAddition = defineMethod({
   id: "iron-by-standard-addition",
-  version: 3,
+  version: 4,
   family: "colorimetric",
   title: "Iron by standard addition",
   purpose: "The iron in a sample whose other contents would bend a line made in pure water.",

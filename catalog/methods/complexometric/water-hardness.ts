@@ -94,8 +94,8 @@ const calcium: TitrationStage = {
   ],
   plausible: [{ rule: "not above", symbol: "c_c", other: "c_h", stage: "total" }],
   agree: { on: "V / V_s", per: "V_s" },
-  presumed: 2,
-  expectMl: [2, 30],
+  presumed: 6,
+  expectMl: [5, 30],
   ...pinkToBlue,
   reagents: [
     exactly("the water", roughly(mL("25")), "from a burette of its own, read before and after"),
@@ -115,7 +115,7 @@ const calcium: TitrationStage = {
 /** A chain: calcium carbonate fixes EDTA, EDTA finds total hardness, then calcium alone; magnesium is the difference. */
 export const waterHardness = defineMethod({
   id: "water-hardness",
-  version: 4,
+  version: 5,
   family: "complexometric",
   title: "Calcium, magnesium and total hardness of a water by EDTA",
   purpose:

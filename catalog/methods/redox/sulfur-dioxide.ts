@@ -18,7 +18,7 @@ import { atMost } from "../../parts/plausible";
 /** Total sulfur dioxide in a drink: bound sulfite is freed by alkali, the acid comes last, since the gas escapes. */
 export const sulfurDioxide = defineMethod({
   id: "sulfur-dioxide",
-  version: 4,
+  version: 5,
   family: "redox",
   title: "Sulfur dioxide, total, in a drink by iodine",
   purpose:
@@ -33,7 +33,7 @@ export const sulfurDioxide = defineMethod({
       inputs: [
         knownIodine,
         { symbol: "L", is: "given", label: "Legal limit", per: "run", unit: "mg/L", optional: true },
-        pipetted("the drink", "Drink taken", "20.00"),
+        pipetted("the drink", "Drink taken", "50.00"),
         titer("I2"),
       ],
       relations: [
@@ -44,27 +44,27 @@ export const sulfurDioxide = defineMethod({
       plausible: [atMost("γ", 110_000, "mg/L")],
       agree: { on: "V / V_a", per: "V_a" },
       accept: { against: "limit", symbol: "L", bound: "at most" },
-      presumed: 120,
-      expectMl: [1, 10],
+      presumed: 150,
+      expectMl: [4, 30],
       ...starchToBlue,
       persistSeconds: 120,
       persistence: "The first blue-black that stays 2 min. A quick fading is sulfite still coming free.",
       reagents: [
-        about("sodium hydroxide, 1 mol/L", mL("15"), "in the flask before the drink"),
+        about("sodium hydroxide, 1 mol/L", mL("25"), "in the flask before the drink"),
         exactly(
           "the drink, from a bottle just opened",
-          mL("20.00"),
+          mL("50.00"),
           "tip under the surface, into the alkali",
         ),
         atLast("starch, 1 %", mL("2"), "after standing"),
-        atLast("sulfuric acid, 25 %", mL("10"), "at the last moment: the gas escapes from then on"),
+        atLast("sulfuric acid, 25 %", mL("15"), "at the last moment: the gas escapes from then on"),
       ],
       conditions: [
         { what: "let it stand, stoppered: frees the bound sulfite", minutes: 15, strict: true },
         { what: "titrate at once after the acid", minutes: 1, counts: "within", strict: true },
       ],
       steps: [
-        "Put about 15 mL of 1 mol/L sodium hydroxide in a flask; pipette 20.00 mL of the drink into it, the tip under the surface.",
+        "Put about 25 mL of 1 mol/L sodium hydroxide in a flask; pipette 50.00 mL of the drink into it, the tip under the surface.",
         "Stopper it, swirl, let it stand 15 min. Have the burette read and the acid measured before the time is up.",
         ...iodineBurette,
         "Add the starch; then, in the hood, the acid; titrate at once and fast to the first blue-black that stays 2 min.",
@@ -89,7 +89,7 @@ export const sulfurDioxide = defineMethod({
   waste: [iodineWaste, "Flasks are acid: neutralize before the drain, where local rules allow it."],
   glassware: [
     "50 mL burette",
-    "20 mL one-mark pipette and filler",
+    "50 mL one-mark pipette and filler",
     "250 mL conical flasks with stoppers",
     "measuring cylinders",
   ],
