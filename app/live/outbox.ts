@@ -94,7 +94,7 @@ export async function letGo(seq: number): Promise<void> {
   await changed();
 }
 
-/** Sends a refused change once more, as after its run was opened again. */
+/** Sends a refused change again, as after its run was opened again. */
 export async function tryAgain(seq: number): Promise<void> {
   const db = await whole();
   const kept = await db.get("outbox", seq);

@@ -55,7 +55,7 @@ export async function refreshTimers(): Promise<void> {
   }
 }
 
-/** What a run's change told of its timers. What is asked for at this moment may be older: it is asked for once more. */
+/** What a run's change told of its timers. A request under way may return older ones: it is repeated. */
 function take(runId: string, timers: readonly TimerView[]): void {
   if (known === none || asking) return void refreshTimers();
   known = { ...known, timers: [...known.timers.filter((t) => t.runId !== runId), ...timers] };

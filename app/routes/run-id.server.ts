@@ -6,7 +6,7 @@ import { labWords } from "~/server/queries/in-words";
 import { loadRunState } from "~/server/queries/stored-run";
 
 /**
- * What is read of a run. One that cannot be read, since its rows are damaged or do not hold together, is told in words and in the
+ * What is read of a run. One that cannot be read, since its rows are damaged or contradict each other, is told in words and in the
  * log, and takes nothing else with it.
  */
 export async function readable<T>(runId: string, read: () => Promise<T>): Promise<T> {

@@ -27,7 +27,7 @@ function spread(labels: readonly Label[], gap: number): (Label & { y: number; ta
 
 /**
  * The burette drawn to scale: what has run out above the meniscus, the stretch to run freely, the stretch to go drop by
- * drop, and where the end should come. Said in words too, for those who do not see it.
+ * drop, and the expected end point. In words too, for screen readers.
  */
 export function BuretteColumn(props: BuretteMarks) {
   const say = useSay();

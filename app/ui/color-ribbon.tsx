@@ -8,7 +8,7 @@ import { useSay } from "../words/text";
 export const textOn = (color: string): string =>
   contrast(colors.ink, color) >= contrast("#ffffff", color) ? colors.ink : "#ffffff";
 
-/** What the flask should look like on the way: color and words together, the end in a frame, and where one should be now. */
+/** What the flask looks like during the titration: color and words, the end point in a frame, and where it should be now. */
 export function ColorRibbon({ steps, now = null }: { steps: TitrationStage["ribbon"]; now?: number | null }) {
   const say = useSay();
   if (steps.length === 0) return null;

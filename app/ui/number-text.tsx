@@ -23,6 +23,18 @@ export const together = (text: string): ReactNode =>
     ),
   );
 
+/** The label of a field, whose unit stays on the line of its last word: "Final reading, mL". */
+export function labelTogether(label: string): ReactNode {
+  const [, before = "", last] = /^(.*?)(\S+, \S+)$/.exec(label) ?? [];
+  if (last === undefined) return label;
+  return (
+    <>
+      {before}
+      <span style={{ whiteSpace: "nowrap" }}>{last}</span>
+    </>
+  );
+}
+
 /** A sentence in which the numbers with decimals stand out, each beside its unit. */
 export function numbersOut(text: string): ReactNode {
   return unbroken(text)

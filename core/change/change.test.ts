@@ -130,7 +130,7 @@ describe("an input that is had in another way in one run", () => {
     const chosen = choose(back.value, poured);
     if (!chosen.ok || !chosen.value) throw new Error("not chosen");
     expect(checkRecord(chosen.value.record)).toEqual([]);
-    // The same once more says what stands already.
+    // The same again says what is recorded already.
     expect(choose(chosen.value.record, poured)).toEqual({ ok: true, value: null });
     const standing = { ...read.value.record, choices: chosen.value.record.choices ?? [] };
     expect(checkRecord(standing).map(({ code }) => code)).toEqual(["field-missing"]);

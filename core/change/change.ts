@@ -81,7 +81,7 @@ export interface ChangeContext {
   readonly newId: (of: string) => string;
   /** Rules of the kind of a stage. */
   readonly allows: (stage: ComputedStage) => StageAllows;
-  /** Whether a method holds together, so that it can be followed. */
+  /** Whether a method passes the check, so that it can be followed. */
   readonly holdsTogether: (method: Method) => boolean;
   /** Whether a run has a result to finish with. */
   readonly hasResult: (record: RunRecord) => boolean;

@@ -25,7 +25,7 @@ export const fadedSchema = () =>
     Closed,
   );
 
-/** The color of an end did not stay: its reading becomes a mark on the way, and the trial goes on. */
+/** The color of an end did not stay: its reading becomes a possible end point, and the trial goes on. */
 export const faded: ChangeKind<Made<typeof fadedSchema>> = {
   timers: true,
   apply(record, request, context) {

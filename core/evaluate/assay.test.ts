@@ -354,7 +354,7 @@ describe("a course of absorbance", () => {
     return { record, stage };
   };
 
-  test("tells its order, the order in what is in excess, and the constant of both", () => {
+  test("tells its order, the order in the excess reagent, and the constant of both", () => {
     const { stage, record } = rate(
       [course(0.006), course(0.012), course(0.024)],
       ["0.050", "0.100", "0.200"],

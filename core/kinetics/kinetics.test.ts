@@ -52,7 +52,7 @@ describe("the order of a reaction, from absorbance each second", () => {
     );
   });
 
-  test("a law that changes on the way leaves residuals that hang together, and says so", () => {
+  test("a law that changes midway leaves residuals that hang together, and says so", () => {
     const seconds = every(1, 200);
     const absorbance = seconds.map((t) => (t < 100 ? 0.9 - 0.002 * t : 0.7 - 0.0005 * (t - 100)));
     const found = mustHold(compareOrders({ seconds, absorbance }));
@@ -69,7 +69,7 @@ describe("the order of a reaction, from absorbance each second", () => {
   });
 });
 
-test("The order in what is in excess: k' = k [B]ⁿ over several runs", () => {
+test("The order in the excess reagent: k' = k [B]ⁿ over several runs", () => {
   const run = (concentration: number, k: number) => ({ concentration, k, u: 0.02 * k });
   const first = mustHold(orderInExcess([run(0.05, 0.00203), run(0.1, 0.00398), run(0.2, 0.00806)]));
   expect(plain([first.nearest, first.text])).toEqual([1, expect.stringMatching(/so 1\./)]);

@@ -2,7 +2,7 @@ import { toDecimals, withUnit } from "../quantity";
 import type { Check } from "./reading";
 import { msg, type Phrase, unitText } from "../text";
 
-/** Where a reading should come, and how far from there it still surprises nobody; both in the reading's unit. */
+/** The expected reading, and how far from it a reading is still plausible; both in the reading's unit. */
 export interface Expected {
   readonly value: number;
   /** Other values that are as good: what each of several trials names. */

@@ -33,7 +33,7 @@ export interface FieldContext {
   readonly houseRules: HouseRules;
   /** The other readings of the same trial (or of the stage), as they stand. */
   readonly holder: Pick<TrialRecord | StageRecord, "observations">;
-  /** Where the reading should come, by trials that were made before. */
+  /** The expected reading, from earlier trials. */
   readonly expected?: Expected | null;
   /** Other trials of the stage, for readings that repeat to the last digit. */
   readonly others?: readonly Pick<TrialRecord, "observations" | "label" | "kind" | "number">[];

@@ -120,7 +120,7 @@ const RibbonStep = Type.Object(
   Closed,
 );
 
-/** What is added on the way, how much of it, whether that must be exact, and when. */
+/** What is added during the titration, how much of it, whether that must be exact, and when. */
 const Reagent = Type.Object(
   {
     name: ShortText,

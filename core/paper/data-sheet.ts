@@ -59,7 +59,7 @@ const columnsOf = (fields: readonly Field[]): SheetColumn[] =>
   fields
     .filter(({ hidden, outOfTurn, otherWay }) => !hidden && !outOfTurn && !otherWay)
     .flatMap((field, i, all) => {
-      // What is read once more at the end is one reading.
+      // A recheck at the end is one reading.
       const first = all.findIndex(({ symbol, many }) => many && symbol === field.symbol) === i;
       const readings = field.many && first ? readingsOnPaper : 1;
       return Array.from({ length: readings }, (_, nth) => ({

@@ -10,7 +10,7 @@ export const ObservationKindSchema = Type.Union([
   /** A burette that was refilled midway: where it stood before, and where it goes on from. */
   Type.Literal("burette.before-refill"),
   Type.Literal("burette.after-refill"),
-  /** Where the end may have been: a mark on the way, that counts for nothing until it is chosen. */
+  /** A possible end point: it counts only once it is chosen. */
   Type.Literal("burette.maybe"),
   /** A second reading of the same meniscus, typed without sight of the first. */
   Type.Literal("burette.initial.again"),
@@ -35,7 +35,7 @@ export const ObservationKindSchema = Type.Union([
   Type.Literal("absorbance"),
   /** In percent; turned into absorbance. */
   Type.Literal("transmittance"),
-  /** A standard read once more at the end: it shows drift and is no part of the line. */
+  /** Recheck of a standard at the end: it shows drift and is not part of the line. */
   Type.Literal("absorbance.again"),
   /** The window of a course of absorbance, s. */
   Type.Literal("window.from"),

@@ -9,7 +9,7 @@ export interface Contradiction {
   readonly message: Phrase;
 }
 
-/** House rules that contradict each other; none for a set that holds together. */
+/** House rules that contradict each other; none for a consistent set. */
 export function contradictions(rules: HouseRules): Contradiction[] {
   const { agreement, burette, outliers, average, agreementOf } = rules;
   const step = Number(burette.resolutionMl);

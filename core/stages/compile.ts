@@ -164,7 +164,7 @@ export function compileMethod(method: Method): Result<CompiledMethod, MethodProb
 
 const compiled = new WeakMap<Method, CompiledMethod>();
 
-/** A method that was checked before, compiled once per object. Throws when it does not hold together. */
+/** A method that was checked before, compiled once per object. Throws when it does not pass the check. */
 export function compiledMethod(method: Method): CompiledMethod {
   const known = compiled.get(method);
   if (known) return known;

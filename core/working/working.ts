@@ -295,7 +295,7 @@ export function workingOf(
   return { stage, trial, steps: [...steps, ...(inSet ? meanSteps(board) : [])] };
 }
 
-/** What a stage's result stands on, from the first stage up to itself. */
+/** What a stage's result rests on, from the first stage up to itself. */
 export function standsOn(
   evaluation: RunEvaluation,
   method: Method,

@@ -57,7 +57,7 @@ describe("the house rules' form", () => {
   });
 
   test.each(rulesPresets.map((preset) => [preset.name, preset] as const))(
-    "the preset %s holds together and comes back as it was",
+    "the preset %s has no contradictions and comes back as it was",
     (_name, { rules }) => {
       expect(rulesOfTexts(textsOfRules(rules))).toEqual({ rules });
     },

@@ -3,6 +3,7 @@ import TextField from "@mui/material/TextField";
 import type { ReactNode } from "react";
 import { type PaperNote, type SheetStage, timeColumn, withUnit } from "~/core/paper";
 import { colors, fonts } from "../../theme/theme";
+import { labelTogether } from "../../ui/number-text";
 import { onceRow } from "./typed-rows";
 import { useSay } from "../../words/text";
 
@@ -36,7 +37,7 @@ interface OnceProps {
 function Once({ label, written, children }: OnceProps) {
   return (
     <Box>
-      <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft, mb: 0.25 }}>{label}</Box>
+      <Box sx={{ fontSize: "0.92rem", color: colors.inkSoft, mb: 0.25 }}>{labelTogether(label)}</Box>
       {written === undefined ? children : <WrittenCell text={written} />}
     </Box>
   );
@@ -62,7 +63,7 @@ export function Rows({ stage, cell }: WithCells) {
             <th scope="col">{say`Flask`}</th>
             {stage.columns.map((column) => (
               <Box component="th" key={column.key} scope="col" sx={{ fontWeight: 600, maxWidth: 150 }}>
-                {say(withUnit(column))}
+                {labelTogether(say(withUnit(column)))}
               </Box>
             ))}
             <th scope="col">{say`Time`}</th>

@@ -31,7 +31,7 @@ interface BottlePageProps {
   carries: readonly Related[];
 }
 
-/** One bottle: its concentration and how that is known, what it stands on, what depends on it. */
+/** One bottle: its concentration and where that comes from, what it rests on, what depends on it. */
 export function BottlePage({ solution, assignments, making, standsOn, carries }: BottlePageProps) {
   const say = useSay();
   const { id, code, name, formula, current, state } = solution;

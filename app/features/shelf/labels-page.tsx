@@ -186,7 +186,7 @@ function Label({ bottle, size }: { bottle: SolutionView; size: Size }) {
   );
 }
 
-/** What a reader finds in the code: the same as stands on the label, so that it serves without this program. */
+/** Content of the code: what the label says, so that it can be read without this program. */
 const qrText = ({ code, name, current, madeAt }: SolutionView): string =>
   [code, name, current ? `${current.value} ${current.unit}` : "", dayjs(madeAt).format("YYYY-MM-DD")]
     .filter(Boolean)

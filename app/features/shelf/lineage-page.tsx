@@ -49,7 +49,7 @@ interface LineagePageProps {
   now: string;
 }
 
-/** A picture of what stands on what. Select one, and what depends on it stays bright. */
+/** A chart of what rests on what. Select a bottle, and all that depends on it stays bright. */
 export function LineagePage({ graph, of, now }: LineagePageProps) {
   const say = useSay();
   const [selected, setSelected] = useState(of);

@@ -16,7 +16,7 @@ interface PipettingSheetProps {
   burette: BuretteRules | null;
 }
 
-/** The series as it is made at the bench, flask by flask, with boxes to tick; printed, it stands alone on its page. */
+/** The dilution series as it is made at the bench, with boxes to tick; it prints on a page of its own. */
 export function PipettingSheet({ stock, volumeMl, levels, burette }: PipettingSheetProps) {
   const say = useSay();
   const volumes = levels.map(({ plan }) => (plan.ok ? plan.value.deliveredMl : 0));

@@ -171,7 +171,7 @@ function takeBlank(
 /** A blank that moved by more than this drifted; of a standard, two percent more. Common practice, no source. */
 const driftLimit = 0.005;
 
-/** The blank and standards that were read once more: what has moved since. */
+/** The blank and standards that were rechecked: how far they drifted. */
 function driftChecks(blanks: readonly ReadingView[], levels: readonly LevelEvaluation[]): Check[] {
   const counted = blanks.filter((b) => !b.struck);
   const [first, last] = [counted[0], counted.at(-1)];

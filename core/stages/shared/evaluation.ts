@@ -143,7 +143,7 @@ export interface FurtherResult {
 
 /** What would make the ± smaller. */
 export interface Improvement {
-  /** Id of the largest share of the variance. */
+  /** Id of the largest contribution to the variance. */
   readonly share: string;
   readonly part: number;
   /** What to do about it, as the end of a sentence: "to halve it: weighing 0.8 g instead of 0.4 g". */
@@ -167,7 +167,7 @@ export interface Guidance {
   readonly from: "trials" | "rough" | "theory";
   /** True where it is only known that the end comes before that: by a rough trial that was overshot. */
   readonly before: boolean;
-  /** Where the end should come; the first place where trials that disagree name several. */
+  /** Expected end point; the first one where trials that disagree give several. */
   readonly endNear: number | null;
   /** All places that are named, rising. */
   readonly ends: readonly number[];
@@ -282,7 +282,7 @@ export interface LevelEvaluation {
   readonly readings: readonly ReadingView[];
   /** Mean of the readings that count. */
   readonly mean: number | null;
-  /** Absorbance when it was read once more at the end. */
+  /** Absorbance of the recheck at the end. */
   readonly again: number | null;
   /** Why it is no part of the line although it was read; null where it is. */
   readonly leftOut: Phrase | null;

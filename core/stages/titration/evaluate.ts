@@ -160,7 +160,7 @@ function startOf({ fields }: TrialEvaluation, titer: string) {
   return { initialMl: after - (before - initial), fromMl: after };
 }
 
-/** The trial in hand, and what is known of it before it is complete: where its end should come, what its fields will be. */
+/** The trial in hand, and what is known of it before it is complete: its expected end point, what its fields will be. */
 function inHand(
   stage: CompiledTitration,
   record: StageRecord,
@@ -185,7 +185,7 @@ function inHand(
   return { begun, current, proposals, guidance };
 }
 
-/** What is shown of the result: with its ±, its further results, the shares of its ±, and what would halve the largest. */
+/** What is shown of the result: with its ±, its further results, its uncertainty budget, and what halves the largest contribution. */
 function resultShown(
   stage: CompiledTitration,
   { members, combine, combined }: Combined,

@@ -112,7 +112,7 @@ export interface GuidanceInput {
   readonly flask: Phrase;
 }
 
-/** Where the end of the trial in hand should come, where to slow down, and whether the burette lasts. */
+/** Expected end point of the trial in hand, where to slow down, and whether the burette has enough left. */
 export function guide(input: GuidanceInput): Guidance | null {
   const { method, stage, rules, trials, agreement, reference, known, initialMl, fromMl, flask } = input;
   const expected = expectedResults(trials, agreement, stage.definition);

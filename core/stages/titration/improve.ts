@@ -99,7 +99,7 @@ const remedy = (leaf: Leaf, bench: Bench): Phrase =>
   remedies[leaf.kind]?.(leaf, bench) ?? msg`knowing ${uncapitalized(leaf.label)} with half that ±`;
 
 /**
- * The largest share of a result's variance and what would halve that cause. Where it comes from an earlier stage, that
+ * The largest contribution to a result's variance and what halves it. Where it comes from an earlier stage, that
  * stage is named, and its own largest cause.
  */
 export function improvementOf(result: Quantity, shares: readonly Share[], bench: Bench): Improvement | null {

@@ -24,7 +24,7 @@ interface EditorPageProps {
   rules: HouseRules;
 }
 
-/** The guided editor: equation first, then stages; what does not hold together is told in words, beside a live preview. */
+/** The guided editor: equation first, then stages; problems of the check in words, beside a live preview. */
 export function EditorPage({ initial, heading, rules }: EditorPageProps) {
   const say = useSay();
   const [draft, setDraft] = useState(initial);

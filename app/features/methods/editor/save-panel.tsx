@@ -19,7 +19,7 @@ interface Answer {
 
 interface SavePanelProps {
   method: Method;
-  /** What does not hold together, and whether that stands at a stage already. */
+  /** What the check found, and whether a stage shows it already. */
   problem: MethodProblem | null;
   markedInStage: boolean;
   /** What is still to be filled in, a sentence each. */
@@ -28,7 +28,7 @@ interface SavePanelProps {
 
 const isBy = ({ path }: PathProblem) => path === "person" || path === "reason";
 
-/** Whether the method holds together, what the server says of it, and the way to save it: by whom and why. */
+/** Whether the method passes the check, what the server says of it, and how to save it: by whom and why. */
 export function SavePanel({ method, problem, markedInStage, missing }: SavePanelProps) {
   const say = useSay();
   const fetcher = useFetcher<Answer>();

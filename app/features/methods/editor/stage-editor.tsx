@@ -22,7 +22,7 @@ interface StageEditorProps {
   /** Stages before this one, whose results it can build on. */
   earlier: readonly { readonly value: string; readonly label: string }[];
   substances: readonly Row[];
-  /** What does not hold together in this stage, from the check of the whole. */
+  /** What the check of the method found in this stage. */
   problem: Phrase | null;
   onChange: (changes: Partial<StageDraft>) => void;
   onRemove: (() => void) | null;

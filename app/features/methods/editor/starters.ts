@@ -28,7 +28,7 @@ export const blankStage: Omit<StageDraft, "key" | "kind"> = {
   carried: null,
 };
 
-/** A stage of a kind to begin with: it computes already, and what it says is changed piece by piece. */
+/** A first draft of a stage of each kind: it already calculates and is edited from there. */
 export function newStage(key: string, kind: StageDraft["kind"]): StageDraft {
   const { starter } = editedKind({ kind });
   if (starter === null) throw new Bug(`No ${kind} is begun in the editor`);

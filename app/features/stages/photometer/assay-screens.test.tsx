@@ -260,7 +260,7 @@ describe("the screen of a rate", () => {
     expect(words).toContain("A second run with a different excess gives the order in the excess reagent");
   });
 
-  test("tells the order in what is in excess from two courses", () => {
+  test("finds the order in the excess reagent from two kinetic runs", () => {
     const words = screen({
       trials: [{ "c_B:given": "0.100" }, { "c_B:given": "0.200" }],
       courses: [course(0.012), course(0.024)],

@@ -40,7 +40,7 @@ export function ConfirmVolumes(props: ConfirmVolumesProps) {
   const { definition, observations, stageKey, fields, onChange, next } = props;
   const { send } = useRunInHand();
   const asked = unconfirmedVolumes(definition, observations);
-  // Who confirms by keyboard stands on the next volume that waits.
+  // After a confirmation by keyboard, the focus goes to the next volume that waits.
   const first = useRef<HTMLButtonElement>(null);
   const before = useRef(asked.length);
   useEffect(() => {

@@ -77,7 +77,7 @@ interface ResultPanelProps {
   left: number;
 }
 
-/** The result so far with its ± and its largest share; the way on when the set is closed. */
+/** The result so far with its ± and the largest contribution to it; the next step once the set is closed. */
 export function ResultPanel({ stage, closed, next, left }: ResultPanelProps) {
   const say = useSay();
   const { record, locked } = useRunInHand();

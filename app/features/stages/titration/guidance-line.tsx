@@ -5,7 +5,7 @@ import { colors } from "../../../theme/theme";
 import { numbersOut } from "../../../ui/number-text";
 import { useSay } from "../../../words/text";
 
-/** Where the end should come and where to slow down; or what is missing to say so. */
+/** Where to expect the end point and where to slow down, or what is missing for that. */
 export function GuidanceLine(props: {
   guidance: Guidance | null;
   missing: Field | null;

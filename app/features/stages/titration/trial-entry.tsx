@@ -30,7 +30,7 @@ interface TrialEntrySheetProps {
   onCorrect: (target: CorrectionTarget) => void;
 }
 
-/** The working place of the trial in hand: where the end should come, the fields in the order of the work, the colors. */
+/** The working place of the trial in hand: the expected end point, the fields in the order of the work, the colors. */
 export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
   const say = useSay();
   const { record: run, rules, send } = useRunInHand();

@@ -39,7 +39,7 @@ export interface TrialEntry {
   readonly trialId: string;
   /** True once the set is closed by what is saved, whatever is being typed. */
   readonly closed: boolean;
-  /** Where the end of the trial in hand should come: it stays while the final reading is being typed. */
+  /** Expected end point of the trial in hand: it stays while the final reading is being typed. */
   readonly guidance: Guidance | null;
   /** How many trials of the stage are saved whole: it grows when the next trial's turn comes. */
   readonly completed: number;
@@ -90,7 +90,7 @@ function useTexts(place: string, offered: ReadonlyMap<string, string>) {
   return { drafts, texts };
 }
 
-/** Where the end of the trial in hand should come: worked out from all that is typed but the end itself. */
+/** Expected end point of the trial in hand, from all that is typed except the final reading. */
 function useGuidance(
   record: RunRecord,
   hand: { stageKey: string; trialId: string; kind: "rough" | "fine" },
