@@ -55,10 +55,10 @@ export async function loader() {
 }
 
 export function Layout({ children }: { children: ReactNode }) {
-  const told = useRouteLoaderData<typeof loader>("root");
+  const loaded = useRouteLoaderData<typeof loader>("root");
   const nonce = useContext(Nonce);
   const own = nonce === undefined ? {} : { nonce };
-  if (told && typeof window !== "undefined") setEra(told.era);
+  if (loaded && typeof window !== "undefined") setEra(loaded.era);
   // From here on the page answers: what is pressed before that, tests must not press.
   useEffect(() => document.documentElement.setAttribute("data-answers", ""), []);
   return (
@@ -72,8 +72,8 @@ export function Layout({ children }: { children: ReactNode }) {
       <body>
         <ThemeProvider theme={theme}>
           <CssBaseline />
-          <TextProvider words={told?.words ?? plainWords}>
-            {told?.open && <OpenStrip />}
+          <TextProvider words={loaded?.words ?? plainWords}>
+            {loaded?.open && <OpenStrip />}
             <TopBar />
             <TimerDock />
             <StorageNotice />

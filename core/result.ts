@@ -33,8 +33,8 @@ export const problemText = ({ message, hint }: Problem): Phrase =>
 
 const bugWords = (problem: unknown): string => {
   if (typeof problem === "string") return problem;
-  const told = problem as { readonly message?: unknown } | null;
-  return told?.message === undefined ? JSON.stringify(problem) : inEnglish(told.message as Phrase);
+  const named = problem as { readonly message?: unknown } | null;
+  return named?.message === undefined ? JSON.stringify(problem) : inEnglish(named.message as Phrase);
 };
 
 /** What was taken for impossible has happened: a fault of the program, not of what somebody typed. */

@@ -15,10 +15,10 @@ import { inEnglish } from "~/core/text";
 import { plain } from "~/core/testing/plain";
 
 const listening = () => {
-  const heard: (InstrumentReading | string)[] = [];
+  const received: (InstrumentReading | string)[] = [];
   const listener = (r: Result<InstrumentReading>) =>
-    heard.push(r.ok ? r.value : inEnglish(r.problem.message));
-  return { heard, listener, last: () => heard.at(-1) };
+    received.push(r.ok ? r.value : inEnglish(r.problem.message));
+  return { received, listener, last: () => received.at(-1) };
 };
 
 describe("the simulated balance", () => {
@@ -39,13 +39,13 @@ describe("the simulated balance", () => {
   };
 
   test("swings to rest before it is steady, and shows its load to its readability; tared, the difference", async () => {
-    const { made, advance, last, heard } = await connected();
+    const { made, advance, last, received } = await connected();
     made.act.load(10.51043);
     advance(0.25);
     expect(last()).toMatchObject({ stable: false });
     advance(8);
     expect(last()).toMatchObject({ text: "10.5104", unit: "g", stable: true });
-    expect(heard.filter((r) => typeof r !== "string" && !r.stable).length).toBeGreaterThan(10);
+    expect(received.filter((r) => typeof r !== "string" && !r.stable).length).toBeGreaterThan(10);
     made.act.tare();
     made.act.load(11);
     advance(8);
@@ -62,7 +62,7 @@ describe("the simulated balance", () => {
     const scattered = async () => {
       const one = await connected({ noiseSteps: 2 });
       one.advance(5);
-      return one.heard.map((r) => (typeof r === "string" ? r : r.text));
+      return one.received.map((r) => (typeof r === "string" ? r : r.text));
     };
     expect(await scattered()).toEqual(await scattered());
     expect(new Set(await scattered()).size).toBeGreaterThan(2);
@@ -141,8 +141,8 @@ describe("what goes wrong", () => {
   });
 
   test("silence is told once, by the watch", async () => {
-    const { heard, advance, made } = await faulty("freeze");
-    const silent = () => heard.filter((r) => typeof r === "string");
+    const { received, advance, made } = await faulty("freeze");
+    const silent = () => received.filter((r) => typeof r === "string");
     expect(silent()).toEqual([expect.stringMatching(/No reading for 4 s: is the instrument frozen/)]);
     advance(60);
     expect(silent()).toHaveLength(1);
@@ -204,11 +204,11 @@ describe("a real instrument over a serial port", () => {
   };
 
   test("is read line by line, however the bytes come, with its mark for a steady reading", async () => {
-    const { send, heard, calls } = await connect("{stable:S} {value} g");
+    const { send, received, calls } = await connect("{stable:S} {value} g");
     await send("S   10.2");
     await send("345 g\r\n    10.23");
     await send("51 g\nS -0,0004 g\r\n");
-    expect(heard).toMatchObject([
+    expect(received).toMatchObject([
       { text: "10.2345", value: 10.2345, unit: "g", stable: true },
       { text: "10.2351", stable: false },
       { text: "-0.0004", value: -0.0004, stable: true },
@@ -217,17 +217,17 @@ describe("a real instrument over a serial port", () => {
   });
 
   test("without a mark, three equal lines are steady", async () => {
-    const { send, heard } = await connect("{any}{value} mL");
+    const { send, received } = await connect("{any}{value} mL");
     await send("VOL 24.30 mL\nVOL 24.35 mL\nVOL 24.35 mL\nVOL 24.35 mL\n");
-    expect(heard.map((r) => typeof r !== "string" && r.stable)).toEqual([false, false, false, true]);
+    expect(received.map((r) => typeof r !== "string" && r.stable)).toEqual([false, false, false, true]);
   });
 
   test("garbage is told with what came, noise without lines is told as a wrong speed, and it goes on", async () => {
-    const { send, heard, connection } = await connect("{value} g");
+    const { send, received, connection } = await connect("{value} g");
     await send("ERR 7\n");
     await send("x".repeat(500));
     await send("\n12.5 g\n");
-    expect(heard).toMatchObject([
+    expect(received).toMatchObject([
       'The balance sent "ERR 7", which does not fit the pattern "{value} g"',
       "The balance sends no lines that can be read: is the speed right?",
       { text: "12.5" },

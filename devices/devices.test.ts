@@ -61,11 +61,11 @@ describe("the simulated photometer", () => {
 
   test("a filter that it has not, and a wavelength beyond it, are told in words", () => {
     const filters = new SimulatedPhotometer({ ...quiet, filtersNm: [420, 520, 620] });
-    const said = (r: Result<number>) => (r.ok ? "" : r.problem.message);
-    expect(plain(said(filters.setWavelength(510)))).toMatch(
+    const message = (r: Result<number>) => (r.ok ? "" : r.problem.message);
+    expect(plain(message(filters.setWavelength(510)))).toMatch(
       /no filter for 510 nm: the instrument has 420, 520, 620/,
     );
-    expect(plain(said(filters.setWavelength(1200)))).toMatch(/beyond the instrument/);
+    expect(plain(message(filters.setWavelength(1200)))).toMatch(/beyond the instrument/);
     expect(filters.setWavelength(620)).toEqual({ ok: true, value: 620 });
   });
 });

@@ -117,22 +117,22 @@ function connected(
   const start = clock.now();
   const reader = readable.getReader();
   const listeners = new Set<(reading: Result<InstrumentReading>) => void>();
-  const tell = (reading: Result<InstrumentReading>) => listeners.forEach((listener) => listener(reading));
+  const notify = (reading: Result<InstrumentReading>) => listeners.forEach((listener) => listener(reading));
   const marked = line.includes("{stable:");
   let [open, rest, last, same] = [true, "", "", 0];
 
-  const hear = (text: string) => {
+  const receive = (text: string) => {
     if (text.trim() === "") return;
     const found = read(text);
     if (!found)
-      return tell(
+      return notify(
         failure(msg`${name} sent "${text.trim().slice(0, 40)}", which does not fit the pattern "${line}"`),
       );
     same = found.value === last ? same + 1 : 1;
     last = found.value;
     const stable = marked ? found.stable : same >= 3;
     const value = Number(found.value);
-    tell(success({ seconds: clock.now() - start, value, text: found.value, unit, stable }));
+    notify(success({ seconds: clock.now() - start, value, text: found.value, unit, stable }));
   };
   const close = async () => {
     open = false;
@@ -149,10 +149,10 @@ function connected(
         rest += text.decode(value, { stream: true });
         const lines = rest.split(/[\r\n]+/);
         rest = lines.pop() ?? "";
-        lines.forEach(hear);
+        lines.forEach(receive);
         if (rest.length > longestLine) {
           rest = "";
-          tell(failure(msg`${name} sends no lines that can be read: is the speed right?`));
+          notify(failure(msg`${name} sends no lines that can be read: is the speed right?`));
         }
       }
     } catch {
@@ -160,7 +160,7 @@ function connected(
     }
     if (!open) return;
     open = false;
-    tell(failure(msg`${name} is not connected any more: look at its cable`));
+    notify(failure(msg`${name} is not connected any more: look at its cable`));
   })();
   return {
     connected: () => open,

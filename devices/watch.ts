@@ -11,16 +11,16 @@ export function watched(
   listener: (reading: Result<InstrumentReading>) => void,
   clock: Clock = wallClock,
 ): () => void {
-  let heard = clock.now();
-  let told = false;
+  let lastAt = clock.now();
+  let notified = false;
   const stopStream = connection.stream((reading) => {
-    heard = clock.now();
-    told = false;
+    lastAt = clock.now();
+    notified = false;
     listener(reading);
   });
   const stopWatch = clock.every(1, () => {
-    if (told || !connection.connected() || clock.now() - heard < silenceSeconds) return;
-    told = true;
+    if (notified || !connection.connected() || clock.now() - lastAt < silenceSeconds) return;
+    notified = true;
     listener(
       failure(msg`No reading for ${silenceSeconds} s: is the instrument frozen, asleep or switched off?`),
     );

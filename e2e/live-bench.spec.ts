@@ -202,17 +202,17 @@ test("a flask that is too cold is asked about, and it stands with the trial", as
   await expect(page.getByRole("list", { name: "Conditions" })).toContainText(
     "55 to 60 °C: start warm and hold it",
   );
-  const warm = page.getByRole("textbox", { name: "Temperature of the flask, °C" });
-  await warm.fill("48.5");
+  const temperature = page.getByRole("textbox", { name: "Temperature of the flask, °C" });
+  await temperature.fill("48.5");
   await expect(
     page.getByText("48.5 °C is below the 55 to 60 °C of this method: warm it before you go on"),
   ).toBeVisible();
-  await warm.press("Enter");
+  await temperature.press("Enter");
   const ledger = page.getByRole("region", { name: "Ledger" });
   await expect(ledger).toContainText("48.5 °C is below the 55 to 60 °C");
   // It is read again once it is warm: both readings stand.
-  await warm.fill("57.0");
-  await warm.press("Enter");
+  await temperature.fill("57.0");
+  await temperature.press("Enter");
   await expect(page.getByText("read so far: 48.5, 57.0")).toBeVisible();
   await expect(ledger).toContainText("48.5 °C is below the 55 to 60 °C");
 });

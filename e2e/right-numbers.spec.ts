@@ -111,9 +111,9 @@ test("more than all of it cannot be: it is no result, and says where to look fir
     await typeReadings(page, titration(initial, final));
   }
   // 0.0400 · 40.00 · 5/2 = 4.000 mmol of 88.018 g/mol are 0.3521 g, in 0.2500 g of solid.
-  const told = page.getByTestId("implausible");
-  await expect(told).toContainText("that is impossible");
-  await expect(told.getByRole("listitem").first()).toContainText(/permanganate/);
+  const implausible = page.getByTestId("implausible");
+  await expect(implausible).toContainText("that is impossible");
+  await expect(implausible.getByRole("listitem").first()).toContainText(/permanganate/);
   await expect(page.getByRole("link", { name: "Go on: Conclude" })).toHaveCount(0);
 });
 

@@ -4,34 +4,34 @@ import { networkInterfaces } from "node:os";
 import { expect, test } from "./app";
 
 /** Starts the built server as a command and tells how it ended. */
-async function runServer(env: Record<string, string>): Promise<{ code: number | null; said: string }> {
+async function runServer(env: Record<string, string>): Promise<{ code: number | null; output: string }> {
   const child = spawn(process.execPath, ["scripts/serve.mjs"], {
     env: { ...process.env, HOST: "127.0.0.1", NODE_ENV: "production", ...env },
   });
-  let said = "";
+  let output = "";
   for (const stream of [child.stdout, child.stderr])
-    stream.on("data", (text: Buffer) => (said += text.toString()));
+    stream.on("data", (text: Buffer) => (output += text.toString()));
   const code = await new Promise<number | null>((resolve) => child.once("exit", resolve));
-  return { code, said };
+  return { code, output: output };
 }
 
 test("a second server on the same data folder is refused with a clear message, and harms nothing", async ({
   app,
   page,
 }) => {
-  const { code, said } = await runServer({ DATA_DIR: app.folder, PORT: "4181" });
+  const { code, output: output } = await runServer({ DATA_DIR: app.folder, PORT: "4181" });
   expect(code).toBe(1);
-  expect(said).toMatch(/The data folder .* is in use by process \d+\. Stop that server first/);
-  expect(said).not.toMatch(/\n\s+at /);
+  expect(output).toMatch(/The data folder .* is in use by process \d+\. Stop that server first/);
+  expect(output).not.toMatch(/\n\s+at /);
   await page.goto("/");
   await expect(page.getByRole("heading", { level: 1, name: "On the bench" })).toBeVisible();
 });
 
 test("a port that is taken is told, not thrown", async ({ app }, info) => {
   const folder = info.outputPath("other-folder");
-  const { code, said } = await runServer({ DATA_DIR: folder, PORT: String(app.port) });
+  const { code, output: output } = await runServer({ DATA_DIR: folder, PORT: String(app.port) });
   expect(code).toBe(1);
-  expect(said).toContain(`Cannot listen on 127.0.0.1:${app.port}`);
+  expect(output).toContain(`Cannot listen on 127.0.0.1:${app.port}`);
 });
 
 test("the server answers this machine alone unless told otherwise", async ({ app }) => {

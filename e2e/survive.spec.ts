@@ -35,10 +35,10 @@ function faultyServer(folder: string, port: number) {
   const flag = `${folder}.fault`;
   const preload = path.resolve("e2e/faulty-disk.mjs");
   let child: ChildProcess | null = null;
-  let said = "";
+  let output = "";
   const start = () =>
     new Promise<number | null>((resolve) => {
-      said = "";
+      output = "";
       const started = spawn(process.execPath, ["--import", preload, "scripts/serve.mjs"], {
         env: {
           ...process.env,
@@ -53,8 +53,8 @@ function faultyServer(folder: string, port: number) {
       child = started;
       for (const stream of [started.stdout, started.stderr]) {
         stream.on("data", (text: Buffer) => {
-          said += text.toString();
-          if (said.includes("is ready at")) resolve(null);
+          output += text.toString();
+          if (output.includes("is ready at")) resolve(null);
         });
       }
       started.once("exit", resolve);
@@ -68,7 +68,7 @@ function faultyServer(folder: string, port: number) {
     url: `http://127.0.0.1:${port}`,
     start,
     stop,
-    said: () => said,
+    output: () => output,
     fail: (code: "ENOSPC" | "EROFS") => writeFileSync(flag, code),
     mend: () => rmSync(flag, { force: true }),
   };
@@ -80,11 +80,11 @@ test("a folder that cannot be written to is reported at the start, and a full di
   const server = faultyServer(folder, 4184);
   server.fail("EROFS");
   expect(await server.start()).toBe(1);
-  expect(server.said()).toMatch(/^The data folder .* cannot be written to\. Give this user the right/m);
-  expect(server.said()).not.toMatch(/\n\s+at /);
+  expect(server.output()).toMatch(/^The data folder .* cannot be written to\. Give this user the right/m);
+  expect(server.output()).not.toMatch(/\n\s+at /);
   server.fail("ENOSPC");
   expect(await server.start()).toBe(1);
-  expect(server.said()).toMatch(/^The disk is full: nothing more can be saved/m);
+  expect(server.output()).toMatch(/^The disk is full: nothing more can be saved/m);
 });
 
 test("a disk that fills up in the middle: readings wait, the screen says why, and all is saved once there is room", async ({

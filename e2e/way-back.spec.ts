@@ -12,13 +12,13 @@ import { reading } from "../server/tests/bench";
 
 /** One of the tools at the terminal, as bin/ starts it. */
 const tool = (command: string, args: readonly string[], env: Readonly<Record<string, string>>) =>
-  new Promise<{ code: number; said: string }>((resolve) => {
+  new Promise<{ code: number; output: string }>((resolve) => {
     execFile(
       process.execPath,
       ["--import", "tsx", "scripts/maintenance.ts", command, ...args],
       { env: { ...process.env, ...env } },
       (error, stdout, stderr) =>
-        resolve({ code: error ? Number(error.code ?? 1) : 0, said: stdout + stderr }),
+        resolve({ code: error ? Number(error.code ?? 1) : 0, output: stdout + stderr }),
     );
   });
 
@@ -59,7 +59,7 @@ test("backed up while readings are written, killed in the middle of another back
     const made = await tool("backup", [], { DATA_DIR: folder });
     expect(made).toMatchObject({
       code: 0,
-      said: expect.stringMatching(/The copy was opened, and 1 runs were computed again/),
+      output: expect.stringMatching(/The copy was opened, and 1 runs were computed again/),
     });
     expect(confirmed.size).toBeGreaterThan(before.size);
     // Another one, and the server is killed while it is made.
@@ -85,11 +85,11 @@ test("backed up while readings are written, killed in the middle of another back
     const restored = await tool("restore", [path.join(copies, copy)], { DATA_DIR: other });
     expect(restored).toMatchObject({
       code: 0,
-      said: expect.stringMatching(/Restored .*Nothing stood there before/),
+      output: expect.stringMatching(/Restored .*Nothing stood there before/),
     });
     expect(await tool("check", [], { DATA_DIR: other })).toMatchObject({
       code: 0,
-      said: expect.stringMatching(/is whole/),
+      output: expect.stringMatching(/is whole/),
     });
     const second = new AppServer(other, 4188);
     await second.start();
@@ -150,7 +150,7 @@ test("a folder that is suddenly empty, or open to the network, is told at the st
   const folder = info.outputPath("lab");
   const labs = info.outputPath("labs.json");
   const starts = (env: Readonly<Record<string, string>>) =>
-    new Promise<{ code: number | null; said: string }>((resolve) => {
+    new Promise<{ code: number | null; output: string }>((resolve) => {
       const child = spawn(process.execPath, ["scripts/serve.mjs"], {
         env: {
           ...process.env,
@@ -162,36 +162,36 @@ test("a folder that is suddenly empty, or open to the network, is told at the st
           ...env,
         },
       });
-      let said = "";
+      let output = "";
       for (const stream of [child.stdout, child.stderr])
         stream.on("data", (text: Buffer) => {
-          said += text.toString();
+          output += text.toString();
           if (
-            said.includes("is ready at") &&
-            (env.STEADY_BEAD_OPEN === undefined || said.includes("everybody"))
+            output.includes("is ready at") &&
+            (env.STEADY_BEAD_OPEN === undefined || output.includes("everybody"))
           )
             child.kill("SIGINT");
         });
-      child.once("exit", (code) => resolve({ code, said }));
+      child.once("exit", (code) => resolve({ code, output: output }));
     });
   const open = await starts({ HOST: "0.0.0.0" });
-  expect([open.code, open.said]).toEqual([
+  expect([open.code, open.output]).toEqual([
     1,
     expect.stringMatching(/^HOST=0\.0\.0\.0 would open Steady Bead to everybody/),
   ]);
   expect(existsSync(folder)).toBe(false);
-  expect(await starts({})).toMatchObject({ code: 0, said: expect.stringMatching(/is ready at/) });
+  expect(await starts({})).toMatchObject({ code: 0, output: expect.stringMatching(/is ready at/) });
   renameSync(folder, `${folder}-elsewhere`);
   const empty = await starts({});
-  expect([empty.code, empty.said]).toEqual([
+  expect([empty.code, empty.output]).toEqual([
     1,
     expect.stringMatching(/is empty, and a lab .* was open there on .*NEW_LAB=yes/s),
   ]);
-  expect(empty.said).not.toMatch(/\n\s+at /);
+  expect(empty.output).not.toMatch(/\n\s+at /);
   expect(existsSync(folder)).toBe(false);
   renameSync(`${folder}-elsewhere`, folder);
   const overridden = await starts({ HOST: "0.0.0.0", STEADY_BEAD_OPEN: "yes" });
-  expect([overridden.code, overridden.said]).toEqual([
+  expect([overridden.code, overridden.output]).toEqual([
     0,
     expect.stringMatching(/STEADY_BEAD_OPEN=yes: everybody who reaches/),
   ]);

@@ -155,7 +155,9 @@ describe("an assay audited without the application", () => {
     const holder = keys.reduce<unknown>((here, key) => (here as Record<string, unknown>)[key], record);
     (holder as Record<string, unknown>)[last] = value;
     const read = readRunRecord(record);
-    const told = "problems" in read ? read.problems : [];
-    expect(told.some((p) => message.test(inEnglish(p.message)) && p.path.startsWith("stages.1"))).toBe(true);
+    const problems = "problems" in read ? read.problems : [];
+    expect(problems.some((p) => message.test(inEnglish(p.message)) && p.path.startsWith("stages.1"))).toBe(
+      true,
+    );
   });
 });

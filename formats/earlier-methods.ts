@@ -17,11 +17,11 @@ export const withQuantities = (method: Method): Method => ({
   stages: method.stages.map((stage) => {
     if (!stage.reagents) return stage;
     const reagents = stage.reagents.map((reagent): Reagent => {
-      const told = reagent.quantity ? undefined : quantityIn(reagent.amount);
-      if (!told) return reagent;
+      const amount = reagent.quantity ? undefined : quantityIn(reagent.amount);
+      if (!amount) return reagent;
       // What is exact and yet a range is what the series is made of: all of its flasks together.
       const series = stage.kind === "calibration" && reagent.exact && /\bto\b/.test(reagent.amount);
-      return { ...reagent, quantity: series ? { ...told, of: "series" } : told };
+      return { ...reagent, quantity: series ? { ...amount, of: "series" } : amount };
     });
     return { ...stage, reagents };
   }),

@@ -85,14 +85,14 @@ describe("a method", () => {
 
 describe("files of an instrument", () => {
   const points = (n: number) => Array.from({ length: n }, (_, i) => `${i},0.5`).join("\n");
-  const said = (text: string, name = "x.csv") => {
+  const message = (text: string, name = "x.csv") => {
     const read = readTraceFile(text, name, "s");
     return "problems" in read ? read.problems.map((p) => p.message).join() : read.traces[0]!.x.length;
   };
 
   test("with as many points as are kept are read, with more they are refused", () => {
-    expect(said(points(mostPoints))).toBe(mostPoints);
-    expect(said(points(200_000))).toMatch(/more than the 100,000 points/);
+    expect(message(points(mostPoints))).toBe(mostPoints);
+    expect(message(points(200_000))).toMatch(/more than the 100,000 points/);
   });
 
   test.each([
@@ -100,7 +100,7 @@ describe("files of an instrument", () => {
     ["whose packed form unfolds to millions", "##NPOINTS=3", "0 1 S9999999"],
   ])("a short JCAMP file %s is refused", (_name, header, data) => {
     const file = ["##TITLE=x", "##JCAMP-DX=4.24", "##XUNITS=SECONDS", "##YUNITS=ABSORBANCE", header];
-    expect(said([...file, "##XYDATA=(X++(Y..Y))", data, "##END="].join("\n"), "x.jdx")).toMatch(
+    expect(message([...file, "##XYDATA=(X++(Y..Y))", data, "##END="].join("\n"), "x.jdx")).toMatch(
       /more than the 100,000/,
     );
   });
@@ -114,13 +114,13 @@ describe("files of an instrument", () => {
 });
 
 test("a request of a kind that there is not, or with a field too many, names it", () => {
-  const said = (value: unknown) => {
+  const message = (value: unknown) => {
     const checked = checkRunRequest(value);
     return checked.ok ? "" : checked.problem.message;
   };
-  expect(plain(said({ intent: "explode" }))).toMatch(/^intent: must be one of observe, enter, trace/);
-  expect(plain(said({}))).toMatch(/required property 'intent'/);
-  expect(plain(said({ intent: "finish", why: 1 }))).toBe(
+  expect(plain(message({ intent: "explode" }))).toMatch(/^intent: must be one of observe, enter, trace/);
+  expect(plain(message({}))).toMatch(/required property 'intent'/);
+  expect(plain(message({ intent: "finish", why: 1 }))).toBe(
     'the whole: must NOT have additional properties: "why"',
   );
 });

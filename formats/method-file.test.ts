@@ -81,24 +81,24 @@ describe("a method that does not hold together", () => {
     [
       "a stage that uses what no stage yields",
       (m: Method) => {
-        const stage = m.stages[1];
+        const stage = m.stages[2];
         const input = stage?.kind === "titration" ? stage.inputs.find((i) => i.is === "result") : undefined;
         if (input?.is === "result") input.result = "q";
         return m;
       },
       {
-        path: expect.stringMatching(/^stages\.1\.inputs\.\d\.result$/),
+        path: expect.stringMatching(/^stages\.2\.inputs\.\d\.result$/),
         message: expect.stringMatching(/yields .*not q/),
       },
     ],
     [
       "units that do not fit",
       (m: Method) => {
-        const stage = m.stages[1];
+        const stage = m.stages[2];
         if (stage?.kind === "titration") stage.result.unit = "g";
         return m;
       },
-      { path: "stages.1.result.unit", message: expect.stringMatching(/cannot be shown in g/) },
+      { path: "stages.2.result.unit", message: expect.stringMatching(/cannot be shown in g/) },
     ],
   ])("%s", (_name, change, expected) => {
     expect(plain(problems(text(change)))).toEqual([expected]);

@@ -123,17 +123,17 @@ function reportedStage(
   const titration = stage.kind === "titration" ? stage : null;
   const verdict = titration?.verdict ?? null;
   const members = isOnce(stage) ? [] : membersOf(stage);
-  const said = (phrase: Phrase | null | undefined) => (phrase == null ? null : say(phrase));
+  const localized = (phrase: Phrase | null | undefined) => (phrase == null ? null : say(phrase));
   return {
     key: stage.key,
     title: definition.title,
     titrated: titration !== null,
     done: stage.done,
     result: quantity && shown ? reported(definition.result, quantity, shown, say) : null,
-    problem: said(stage.problem),
+    problem: localized(stage.problem),
     also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown, say)),
     verdict: verdict && { state: verdict.state, reason: say(verdict.reason), next: say(verdict.next) },
-    acceptance: said("acceptance" in stage ? stage.acceptance?.text : null),
+    acceptance: localized("acceptance" in stage ? stage.acceptance?.text : null),
     footing: say(footingWords(stage)),
     implausible: stage.implausible.map((found) => say(implausibleWords(found))),
     withheld: stage.withheld.map(({ name, why }) => say(msg`${name} is not given: ${why}.`)),
@@ -142,12 +142,12 @@ function reportedStage(
       counts: t.eligible,
       inSet: members.some((m) => m.id === t.id),
       titerMl: t.titerMl,
-      result: said(t.shownResult?.text),
-      problem: said(t.problem),
+      result: localized(t.shownResult?.text),
+      problem: localized(t.problem),
       cautions: t.cautions.map((c) => say(c.message)),
     })),
     shares: stage.shares.map(({ label, part }) => ({ cause: say(label), part })),
-    improvement: said(titration?.improvement?.text),
+    improvement: localized(titration?.improvement?.text),
     working: (workingOf(record, all, stage.key, null)?.steps ?? []).map(({ title, formula, valueText }) => ({
       title: say(title),
       formula: say(formula),
@@ -179,11 +179,11 @@ function trialLines(t: ReportedTrial, { trials, titrated }: ReportedStage, say: 
   const mark = t.inSet ? msg`in the set` : t.counts ? left : msg`does not count`;
   const none = titrated ? msg`no titer` : "";
   const titer = say(t.titerMl === null ? none : msg`titer ${t.titerMl.toFixed(2)} mL`);
-  const told = [titer, t.result ?? ""].filter(Boolean).join(", ");
-  const said = [...(t.problem === null ? [] : [t.problem]), ...t.cautions];
+  const results = [titer, t.result ?? ""].filter(Boolean).join(", ");
+  const notes = [...(t.problem === null ? [] : [t.problem]), ...t.cautions];
   return [
-    `  ${t.name}: ${told === "" ? say(msg`nothing read`) : told} (${say(mark)})`,
-    ...said.map((words) => `    ! ${words}`),
+    `  ${t.name}: ${results === "" ? say(msg`nothing read`) : results} (${say(mark)})`,
+    ...notes.map((words) => `    ! ${words}`),
   ];
 }
 
@@ -200,7 +200,7 @@ function resultLines(stage: ReportedStage, say: Say): string[] {
     ...(stage.result ? [] : [`  ${none}`]),
     ...(stage.acceptance === null ? [] : [`  ${stage.acceptance}`]),
     ...(stage.footing === "" ? [] : [`  ${stage.footing}`]),
-    ...[...stage.implausible, ...stage.withheld].map((said) => `  ! ${said}`),
+    ...[...stage.implausible, ...stage.withheld].map((note) => `  ! ${note}`),
   ];
 }
 

@@ -101,8 +101,8 @@ export type ChangeAnswer =
   { readonly status: "done"; readonly state: RunState | null; readonly step: RunStep | null } | ChangeProblem;
 
 /** The same as a screen is told it: the step where it follows on what the screen has, else the state; null after a deletion. */
-export type ToldAnswer =
-  { readonly status: "done"; readonly told: RunState | RunStep | null } | ChangeProblem;
+export type SavedAnswer =
+  { readonly status: "done"; readonly update: RunState | RunStep | null } | ChangeProblem;
 
 /** The header by which a screen says which revision of the run it has. */
 export const revisionHeader = "X-Revision";

@@ -24,6 +24,6 @@ export function afterStep(now: RunState, { from, patch }: RunStep): RunState | n
 }
 
 /** A state that was told whole, with what is as it was kept as the objects that are there. */
-export function keptOf(now: RunState, told: RunState): RunState {
-  return afterStep(now, stepBetween(now, told)) ?? told;
+export function keptOf(now: RunState, next: RunState): RunState {
+  return afterStep(now, stepBetween(now, next)) ?? next;
 }

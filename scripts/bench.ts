@@ -237,7 +237,7 @@ async function seenByAnother(url: string, runId: string): Promise<number> {
   const reader = stream.body?.getReader();
   if (!reader) throw new Error("There is no stream of changes");
   const text = new TextDecoder();
-  const heard = async () => {
+  const received = async () => {
     for (;;) {
       const { value, done } = await reader.read();
       if (done) throw new Error("The stream of changes ended");
@@ -247,9 +247,9 @@ async function seenByAnother(url: string, runId: string): Promise<number> {
   const times: number[] = [];
   for (let i = 0; i < 10; i++) {
     const began = performance.now();
-    const told = heard();
+    const answer = received();
     await post(url, runId, reading(newId(), "m", "mass.before", "2.6106"));
-    await told;
+    await answer;
     await (await fetch(`${url}/runs/${runId}/state`)).text();
     times.push(performance.now() - began);
   }

@@ -59,7 +59,7 @@ export function forgetfulDisk(folder: string, beside: string): ForgetfulDisk {
   };
   const cut: ForgetfulDisk["cut"] = (chance, p) => {
     const pending = JSON.parse(readFileSync(renames, "utf8")) as [from: string, to: string][];
-    const told = new Set(pending.flat().map((file) => path.relative(folder, file)));
+    const renamed = new Set(pending.flat().map((file) => path.relative(folder, file)));
     for (const [from, to] of pending) {
       const [a, b] = [from, to].map((file) => path.join(shadow, path.relative(folder, file)));
       // A name that was not flushed: the old file or the new one, never a mixture.
@@ -69,7 +69,7 @@ export function forgetfulDisk(folder: string, beside: string): ForgetfulDisk {
     rmSync(found, { recursive: true, force: true });
     cpSync(shadow, found, { recursive: true });
     for (const name of new Set([...filesIn(folder), ...filesIn(shadow)])) {
-      if (told.has(name)) continue;
+      if (renamed.has(name)) continue;
       const [flushed, written] = [read(path.join(shadow, name)), read(path.join(folder, name))];
       if (!written || (flushed && written.equals(flushed))) continue;
       // A new file that was never flushed may not be there at all.

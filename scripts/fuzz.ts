@@ -281,7 +281,7 @@ export async function fuzz(
   count: number,
   port: number,
   seed: number,
-  tell: (line: string) => void,
+  report: (line: string) => void,
   slowMs = Infinity,
 ): Promise<FuzzReport> {
   const dice = new Dice(seed);
@@ -328,7 +328,7 @@ export async function fuzz(
           faults.push(`Something changed by one of the ${batch} requests up to ${i + 1}, all refused`);
         before = now;
       }
-      if (i % 1000 === 999) tell(`${i + 1} malformed requests: ${faults.length} faults`);
+      if (i % 1000 === 999) report(`${i + 1} malformed requests: ${faults.length} faults`);
     }
     const each = Math.max(1, Math.floor(count / methods.length));
     let sent = 0;
@@ -344,7 +344,7 @@ export async function fuzz(
         });
         if (status === 200) {
           taken++;
-          const { told: state } = JSON.parse(text) as { told: RunState | null };
+          const { update: state } = JSON.parse(text) as { update: RunState | null };
           if (state) run.record = state.record;
         }
         // What is kept can be shown.
@@ -354,7 +354,7 @@ export async function fuzz(
         }
       }
       await send({ method: "GET", path: `/runs/${run.runId}` });
-      tell(`${id}: ${sent} well-formed requests, ${taken} carried out, ${faults.length} faults`);
+      report(`${id}: ${sent} well-formed requests, ${taken} carried out, ${faults.length} faults`);
     }
     return { malformed: count, wellFormed: sent, statuses, faults, slowestMs, taken };
   } finally {

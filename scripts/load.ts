@@ -73,14 +73,14 @@ class Screen {
     }
   }
 
-  async take(told: RunState | RunStep): Promise<void> {
+  async take(update: RunState | RunStep): Promise<void> {
     const now = this.state;
-    if (!("patch" in told)) {
-      if (!now || told.revision > now.revision) this.state = told;
+    if (!("patch" in update)) {
+      if (!now || update.revision > now.revision) this.state = update;
       return;
     }
-    if (now && told.from < now.revision) return;
-    const next = now && afterStep(now, told);
+    if (now && update.from < now.revision) return;
+    const next = now && afterStep(now, update);
     if (next) this.state = next;
     else await this.refresh();
   }
@@ -98,12 +98,12 @@ class Screen {
       rest = lines.pop() ?? "";
       for (const line of lines.filter((l) => l.startsWith("data: "))) {
         const message = JSON.parse(line.slice(6)) as LiveMessage;
-        if ("runId" in message) await this.hear(message);
+        if ("runId" in message) await this.receive(message);
       }
     }
   }
 
-  private async hear({ runId, device, step, timers }: RunChanged): Promise<void> {
+  private async receive({ runId, device, step, timers }: RunChanged): Promise<void> {
     if (runId === this.runId && device !== this.device) await (step ? this.take(step) : this.refresh());
     if (timers === true) await (await fetch(`${this.url}/timers`, { signal: this.until })).text();
   }
@@ -165,11 +165,11 @@ async function bench(
       },
       body: JSON.stringify(next.value),
     });
-    const said = await answer.text();
-    if (!answer.ok) throw new Error(`${answer.status}: ${said.slice(0, 200)}`);
+    const body = await answer.text();
+    if (!answer.ok) throw new Error(`${answer.status}: ${body.slice(0, 200)}`);
     times.push(performance.now() - began);
-    const { told } = JSON.parse(said) as { told: RunState | RunStep | null };
-    if (told) await screen.take(told);
+    const { update: update } = JSON.parse(body) as { update: RunState | RunStep | null };
+    if (update) await screen.take(update);
     if (next.value.intent === "observe") confirmed.add(next.value.id ?? "");
     await wait(Math.max(0, plan.everyMs - (performance.now() - began)));
   }
@@ -225,7 +225,11 @@ async function counted(url: string, benches: readonly Bench[], screens: readonly
   return { lost, doubled, apart };
 }
 
-export async function load(plan: LoadPlan, port: number, tell: (line: string) => void): Promise<LoadReport> {
+export async function load(
+  plan: LoadPlan,
+  port: number,
+  report: (line: string) => void,
+): Promise<LoadReport> {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-load-"));
   const server = new AppServer(folder, port);
   const ended = new AbortController();
@@ -248,7 +252,7 @@ export async function load(plan: LoadPlan, port: number, tell: (line: string) =>
     const times: number[] = [];
     const ms = (q: number) => `${quantile(times.slice(-400), q).toFixed(0)} ms`;
     const say = () =>
-      tell(
+      report(
         `${minutes().toFixed(1)} min: ${times.length} saved, median ${ms(0.5)}, 95 % ${ms(0.95)}, ${memory.at(-1)?.[1].toFixed(0) ?? "?"} MB`,
       );
     timers.push(setInterval(weigh, 5000), setInterval(say, 30_000));

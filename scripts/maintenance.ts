@@ -123,8 +123,8 @@ async function main([command, ...rest]: string[]): Promise<number> {
 main(process.argv.slice(2)).then(
   (code) => process.exit(code),
   (error: unknown) => {
-    const told = [Refusal, RestoreError, BackupError, LabFolderError, FolderInUseError, StorageError];
-    console.error(told.some((kind) => error instanceof kind) ? (error as Error).message : error);
+    const expected = [Refusal, RestoreError, BackupError, LabFolderError, FolderInUseError, StorageError];
+    console.error(expected.some((kind) => error instanceof kind) ? (error as Error).message : error);
     process.exit(2);
   },
 );

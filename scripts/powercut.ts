@@ -116,7 +116,7 @@ async function writtenUntil(clients: Promise<unknown>, enough: () => boolean): P
 export async function powercut(
   cuts: number,
   port: number,
-  tell: (line: string) => void,
+  report: (line: string) => void,
   make: (folder: string, beside: string) => ForgetfulDisk = forgetfulDisk,
 ): Promise<PowercutReport> {
   const root = mkdtempSync(path.join(tmpdir(), "steady-bead-power-"));
@@ -157,13 +157,13 @@ export async function powercut(
       running = await start(cut);
       const seconds = ((performance.now() - began) / 1000).toFixed(1);
       const gone = await missing(running.url, confirmed);
-      const report = await asked<CheckReport>(running, "check");
-      const wrong = report.findings.filter(({ kind }) => kind !== "differs").map(({ message }) => message);
+      const checked = await asked<CheckReport>(running, "check");
+      const wrong = checked.findings.filter(({ kind }) => kind !== "differs").map(({ message }) => message);
       lost.push(...gone);
       findings.push(...wrong);
       total += count();
-      tell(
-        `cut ${cut}: ${count()} confirmed, ${gone.length} lost; started again in ${seconds} s, ${report.runs} runs, ${wrong.length === 0 ? "whole" : wrong.join("; ")}`,
+      report(
+        `cut ${cut}: ${count()} confirmed, ${gone.length} lost; started again in ${seconds} s, ${checked.runs} runs, ${wrong.length === 0 ? "whole" : wrong.join("; ")}`,
       );
     }
     return { cuts, confirmed: total, lost, findings, medianMs };

@@ -22,14 +22,14 @@ function contents(name: string): unknown {
 }
 
 if (file === undefined || rest.length > 0) fail(["usage: bin/recompute FILE.json [--json]"]);
-const told = ({ path, message }: { path: string; message: Phrase }) => ({
+const shown = ({ path, message }: { path: string; message: Phrase }) => ({
   path,
   message: inEnglish(message),
 });
 const read = readRunRecord(contents(file));
 if ("problems" in read) {
-  if (json) process.stdout.write(`${JSON.stringify({ problems: read.problems.map(told) }, null, 2)}\n`);
-  fail(read.problems.map(told).map(({ path, message }) => `${path}: ${message}`));
+  if (json) process.stdout.write(`${JSON.stringify({ problems: read.problems.map(shown) }, null, 2)}\n`);
+  fail(read.problems.map(shown).map(({ path, message }) => `${path}: ${message}`));
 }
 const { record } = read;
 process.stdout.write(

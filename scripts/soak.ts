@@ -46,7 +46,11 @@ async function readingsOf(url: string, runId: string): Promise<Set<string>> {
 }
 
 /** Starts, writes with three hands, kills, starts again and counts, so many times on one folder. */
-export async function soak(rounds: number, port: number, tell: (line: string) => void): Promise<SoakReport> {
+export async function soak(
+  rounds: number,
+  port: number,
+  report: (line: string) => void,
+): Promise<SoakReport> {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-soak-"));
   const server = new AppServer(folder, port);
   const { url } = server;
@@ -69,7 +73,7 @@ export async function soak(rounds: number, port: number, tell: (line: string) =>
       const missing = [...confirmed].filter((id) => !there.has(id));
       lost.push(...missing);
       total += confirmed.size;
-      tell(`round ${round}: ${confirmed.size} confirmed, ${there.size} there, ${missing.length} lost`);
+      report(`round ${round}: ${confirmed.size} confirmed, ${there.size} there, ${missing.length} lost`);
     }
     return { rounds, confirmed: total, inFlight, lost };
   } finally {

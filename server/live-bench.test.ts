@@ -249,8 +249,8 @@ test("the trail tells who did what, where, from what to what and why, and what w
 
 test("each change is told to whoever listens, after it was written, with the device that made it", async () => {
   const runId = await begin();
-  const heard: RunChanged[] = [];
-  const stop = listen((message) => "runId" in message && heard.push(message));
+  const received: RunChanged[] = [];
+  const stop = listen((message) => "runId" in message && received.push(message));
   const seen = (await loadRunState(open.db, runId))!;
   const before = seen.revision;
   await changeRun(open.db, runId, reading(newId(), "m", "mass.before", "2.6106"), new Date(), "tablet");
@@ -267,7 +267,7 @@ test("each change is told to whoever listens, after it was written, with the dev
   expect(await running()).toBe(1);
   stop();
   await change(runId, reading(newId(), "m", "mass.before", "2.6106"));
-  expect(heard.map(({ step: _, ...told }) => told)).toEqual([
+  expect(received.map(({ step: _, ...told }) => told)).toEqual([
     { runId, timers: false, device: "tablet" },
     // All screens show them, and need not ask.
     { runId, timers: one, device: "phone" },
@@ -275,7 +275,7 @@ test("each change is told to whoever listens, after it was written, with the dev
     { runId, timers: one, device: "phone" },
   ]);
   // Who hears each of them has what the server had then, and what did not change is the same object.
-  const shown = heard.reduce((now, { step }) => afterStep(now, step!)!, seen);
+  const shown = received.reduce((now, { step }) => afterStep(now, step!)!, seen);
   expect(shown.revision).toBe(before + 4);
   expect(shown.record.status).toBe("open");
   expect(shown.record.stages[0]!.trials.flatMap((t) => t.observations.map((o) => o.text))).toEqual([
@@ -284,7 +284,7 @@ test("each change is told to whoever listens, after it was written, with the dev
   expect(shown.record.method).toBe(seen.record.method);
   expect(shown.record.stages[1]).toBe(seen.record.stages[1]);
   // One that was missed is noticed, not guessed.
-  expect(afterStep(seen, heard[1]!.step!)).toBeNull();
+  expect(afterStep(seen, received[1]!.step!)).toBeNull();
   expect((await loadRunState(open.db, runId))!.revision).toBe(before + 5);
 });
 

@@ -9,9 +9,9 @@ const listeners = (holder.steadyBeadListeners ??= new EventEmitter().setMaxListe
 export const announce = (message: LiveMessage): void => void listeners.emit("message", message);
 
 /** Hears of each change until it is told to stop. */
-export function listen(hear: (message: LiveMessage) => void): () => void {
-  listeners.on("message", hear);
-  return () => listeners.off("message", hear);
+export function listen(listener: (message: LiveMessage) => void): () => void {
+  listeners.on("message", listener);
+  return () => listeners.off("message", listener);
 }
 
 /** How many streams are open now. */

@@ -26,9 +26,9 @@ test.each<[Phrase, string, string]>([
   [capitalized(uncapitalized(msg`Titer, mL`)), "Titer, mL", "Titre, cm³"],
   [uncapitalized("EDTA in excess"), "EDTA in excess", "EDTA in excess"],
   ["24.38 mL as somebody wrote it", "24.38 mL as somebody wrote it", "24.38 mL as somebody wrote it"],
-])("%j reads as the lab says it, and what was typed as it was typed", (phrase, plain, said) => {
+])("%j reads as the lab says it, and what was typed as it was typed", (phrase, plain, localized) => {
   expect(american(phrase)).toBe(plain);
-  expect(britishInCm3(phrase)).toBe(said);
+  expect(britishInCm3(phrase)).toBe(localized);
 });
 
 test("cm³ and dm³ stand in composed units, and other L are left alone", () => {
@@ -80,7 +80,7 @@ describe("the catalogs", () => {
 
 test("a shipped method is read in the words of the lab; its formulas, symbols, relations and units stay", () => {
   for (const method of methods) {
-    const said = methodInWords(method, britishInCm3);
+    const localized = methodInWords(method, britishInCm3);
     const kept = (m: typeof method) =>
       m.stages.map(({ key, inputs, relations, result }) => ({
         key,
@@ -88,8 +88,8 @@ test("a shipped method is read in the words of the lab; its formulas, symbols, r
         relations: relations.map(({ relation, unit }) => [relation, unit]),
         result: [result.symbol, result.unit],
       }));
-    expect(kept(said)).toEqual(kept(method));
-    expect(said.equations.map((e) => e.equation)).toEqual(method.equations.map((e) => e.equation));
-    expect(said.glassware.join()).not.toMatch(/\bmL\b/);
+    expect(kept(localized)).toEqual(kept(method));
+    expect(localized.equations.map((e) => e.equation)).toEqual(method.equations.map((e) => e.equation));
+    expect(localized.glassware.join()).not.toMatch(/\bmL\b/);
   }
 });

@@ -9,7 +9,7 @@ const inSource = (source: string | null, words: Phrase) =>
 
 /** What each problem of a method says, without the stage that it is in. */
 const words: Words = {
-  "equation-unreadable": ({ source, said }) => msg`Equation "${source}": ${said.message}`,
+  "equation-unreadable": ({ source, detail }) => msg`Equation "${source}": ${detail.message}`,
   "equation-unbalanced": ({ source, imbalances }) => msg`"${source}" does not balance: ${imbalances}`,
   "stage-key-twice": ({ key }) => msg`another stage has the key "${key}"`,
   "stage-key-reserved": ({ key }) => msg`it needs another key: "${key}" is the end of every run`,
@@ -17,7 +17,7 @@ const words: Words = {
   "symbol-reserved": ({ symbol }) => msg`${symbol} cannot be a symbol`,
   "symbol-twice": ({ symbol }) => msg`${symbol} is read twice`,
   "unit-unknown": ({ symbol, unit }) => msg`"${unit}", the unit of ${symbol}, is not known`,
-  "input-wrong": ({ said }) => said.message,
+  "input-wrong": ({ detail }) => detail.message,
   "earlier-result-unknown": ({ symbol, title, known }) =>
     msg`Stage "${title}" yields ${known.join(", ")}, not ${symbol}`,
   "trial-in-preparation": ({ symbol }) => msg`${symbol} is read for each trial, but a preparation has none`,
@@ -34,13 +34,13 @@ const words: Words = {
   "nothing-read-off": () => msg`An unknown needs an amount that is read off a line`,
   "titer-missing": () => msg`A titration stage needs an input that is the titer`,
   "titer-twice": () => msg`A titration stage has one titer; another burette's volume is a delivered one`,
-  "relation-unreadable": ({ source, said }) => msg`In "${source}": ${said.message}`,
+  "relation-unreadable": ({ source, detail }) => msg`In "${source}": ${detail.message}`,
   "relation-unit-unknown": ({ source, unit }) => msg`In "${source}": "${unit}" is not a known unit`,
-  "relations-disagree": ({ said }) => said.message,
+  "relations-disagree": ({ detail }) => detail.message,
   "result-not-computed": ({ symbol }) => msg`The result ${symbol} is never calculated`,
   "not-in-unit": ({ source, symbol, dimension, unit }) =>
     inSource(source, msg`${symbol} is ${dimension} and cannot be shown in ${unit}`),
-  "ratio-missing": ({ source, said }) => inSource(source, said.message),
+  "ratio-missing": ({ source, detail }) => inSource(source, detail.message),
   "plausible-unknown": ({ symbol }) =>
     msg`${symbol}, whose plausibility is checked, is neither read nor calculated`,
   "plausible-unit": ({ symbol, dimension, unit }) =>
@@ -59,12 +59,12 @@ const words: Words = {
 };
 
 /** What a parser found, where the problem rests on it: with its place in the text, and how to mend it. */
-const saidIn = ({ facts }: MethodProblem): Partial<Problem> => ("said" in facts ? facts.said : {});
+const detailIn = ({ facts }: MethodProblem): Partial<Problem> => ("detail" in facts ? facts.detail : {});
 
 /** A problem of a method in a sentence or two, as it is said beside its stage. */
 export function problemInStage(problem: MethodProblem): Phrase {
   const say = words[problem.code] as (facts: MethodProblem["facts"]) => Phrase;
-  return problemText({ ...saidIn(problem), message: say(problem.facts) });
+  return problemText({ ...detailIn(problem), message: say(problem.facts) });
 }
 
 /** The same with the stage that it is in. */

@@ -6,7 +6,7 @@ import { methodProblemWords, problemInStage } from "./method-problems";
 import { recordProblemWords } from "./record-problems";
 import { plain } from "~/core/testing/plain";
 
-const said = (problem: Pick<MethodProblem, "code" | "facts">) =>
+const message = (problem: Pick<MethodProblem, "code" | "facts">) =>
   problemInStage({ path: [], stage: null, ...problem } as MethodProblem);
 
 describe("what a problem of a method says", () => {
@@ -35,7 +35,7 @@ describe("what a problem of a method says", () => {
       "c is a mass and the result a volume",
     ],
   ])("%s", (code, facts, words) => {
-    expect(plain(said({ code, facts }))).toBe(words);
+    expect(plain(message({ code, facts }))).toBe(words);
   });
 
   test("names the stage by its title, and how to mend what a parser found", () => {

@@ -12,7 +12,7 @@ const words: Words = {
   "superseded-missing": ({ id = "" }) => msg`No earlier observation is called ${id}`,
   "other-unit": ({ is = "", unit = "" }) => msg`It is read in ${is}, not in ${unit}`,
   "text-means-other": ({ text = "", value = "" }) => msg`The text "${text}" does not mean ${value}`,
-  "reading-refused": ({ said = "" }) => String(said),
+  "reading-refused": ({ detail = "" }) => String(detail),
   "absorbances-missing": ({ points = "", absorbances = "" }) =>
     msg`There are ${points} points but ${absorbances} absorbances`,
   "points-fall": ({ x = "", before = "" }) => msg`${x} does not lie beyond ${before}`,

@@ -296,8 +296,8 @@ describe("whatever happens around it", () => {
               // What a person typed is still there, in its field or beside the reading that came from elsewhere.
               if (before.is === "typed" || before.is === "asked" || before.is === "refused") {
                 const now = bench.state;
-                const told = "typedMeanwhile" in now ? (now.typedMeanwhile ?? now.text) : now.text;
-                expect(told).toBe(before.text);
+                const shown = "typedMeanwhile" in now ? (now.typedMeanwhile ?? now.text) : now.text;
+                expect(shown).toBe(before.text);
               }
           }
         }

@@ -57,7 +57,7 @@ const inputStyle = {
 } as const;
 
 /** What is said below a field, and how loud. */
-function saidOf(state: FieldState, caution: Note | null): { note: Note; wrong: boolean } | null {
+function shownNote(state: FieldState, caution: Note | null): { note: Note; wrong: boolean } | null {
   if (state.is === "refused") return { note: state.note, wrong: true };
   if (state.is === "asked") return { note: state.note, wrong: false };
   return caution ? { note: caution, wrong: false } : null;
@@ -80,8 +80,8 @@ export function ReadingBox(props: ReadingBoxProps) {
   const say = useSay();
   const { label, state, caution = null, hint, next, inputRef, onType, onLeave, onSettle } = props;
   const id = useId();
-  const said = saidOf(state, caution);
-  const edge = said ? (said.wrong ? colors.brick : colors.amber) : null;
+  const shown = shownNote(state, caution);
+  const edge = shown ? (shown.wrong ? colors.brick : colors.amber) : null;
   const selects = useSelectOffered(state.is === "offered");
   return (
     <Box
@@ -101,10 +101,10 @@ export function ReadingBox(props: ReadingBoxProps) {
         inputMode="decimal"
         autoComplete="off"
         enterKeyHint="next"
-        aria-invalid={said?.wrong ?? false}
+        aria-invalid={shown?.wrong ?? false}
         aria-describedby={`${id}-note`}
         onChange={(event) => onType(event.target.value)}
-        onKeyDown={keysOf(props, said?.note ?? null)}
+        onKeyDown={keysOf(props, shown?.note ?? null)}
         onBlur={onLeave}
         {...selects}
         {...readingInput}
@@ -113,11 +113,11 @@ export function ReadingBox(props: ReadingBoxProps) {
       />
       <Box
         id={`${id}-note`}
-        role={said ? (said.wrong ? "alert" : "status") : undefined}
+        role={shown ? (shown.wrong ? "alert" : "status") : undefined}
         sx={{ fontSize: "0.9rem", lineHeight: 1.35 }}
       >
-        {said ? (
-          <NoteBelow {...said} onType={onType} onSettle={onSettle} />
+        {shown ? (
+          <NoteBelow {...shown} onType={onType} onSettle={onSettle} />
         ) : (
           <Box sx={{ color: colors.inkSoft }}>{state.is === "sending" ? say`saving …` : hint}</Box>
         )}

@@ -82,9 +82,9 @@ export function useRun(loaded: RunState): LiveRun {
       // Too much was asked at once, say: until it is told, what is shown may be old.
       if (!response.ok && response.status !== 404) take("unsure");
       if (!response.ok || !sameEra(response)) return;
-      const told = (await response.json()) as RunState;
+      const whole = (await response.json()) as RunState;
       await pressOver();
-      take(told);
+      take(whole);
     } catch {
       // Out of reach: the screen stays as it is, and asks again when the stream is back.
     }
@@ -95,10 +95,10 @@ export function useRun(loaded: RunState): LiveRun {
     const again = setInterval(() => void refresh(), missedAgainMs);
     return () => clearInterval(again);
   }, [missed, refresh]);
-  useLive((heard) => {
-    if (heard === "connected") void refresh();
-    else if (heard.runId === runId) {
-      const { step } = heard;
+  useLive((event) => {
+    if (event === "connected") void refresh();
+    else if (event.runId === runId) {
+      const { step } = event;
       if (step) void pressOver().then(() => take(step));
       else void refresh();
     }
@@ -107,7 +107,7 @@ export function useRun(loaded: RunState): LiveRun {
     () =>
       onSent((of, answer) => {
         if (of !== runId || answer.status !== "done") return;
-        if (answer.told) take(answer.told);
+        if (answer.update) take(answer.update);
         setTrouble(null);
       }),
     [runId],
@@ -160,34 +160,34 @@ function useSend({ runId, revision, take, setTrouble, refresh }: SendingParts): 
     (request) => {
       const make = async (): Promise<ChangeOutcome> => {
         if (canWait(request) && somethingWaits(runId)) return keepHere(runId, request);
-        const said = await postChange(runId, request, revision.current);
-        if (said.status === "done") {
-          if (said.told) take(said.told);
+        const posted = await postChange(runId, request, revision.current);
+        if (posted.status === "done") {
+          if (posted.update) take(posted.update);
           setTrouble(null);
-          return said;
+          return posted;
         }
-        if (said.status === "unreachable" && canWait(request)) {
+        if (posted.status === "unreachable" && canWait(request)) {
           // Why, where the server could tell: its disk is full.
-          if (said.told) setTrouble(said.message);
+          if (posted.byServer) setTrouble(posted.message);
           return keepHere(runId, request);
         }
         // It is tried again from there, and set aside if that does not help: nothing else waits for it then.
-        if (said.status === "failed" && canWait(request)) {
+        if (posted.status === "failed" && canWait(request)) {
           const here = await keepHere(runId, request);
-          return here === waits ? waits : said;
+          return here === waits ? waits : posted;
         }
         if (
-          said.status === "refused" &&
-          said.present &&
+          posted.status === "refused" &&
+          posted.present &&
           request.intent === "observe" &&
           request.supersedes === null
         ) {
           // Two readings for one field: this one is kept too, until someone says which it is.
-          const here = await keepHere(runId, request, { refused: said.message, standing: said.present });
+          const here = await keepHere(runId, request, { refused: posted.message, standing: posted.present });
           await refresh();
-          return here === waits ? waits : said;
+          return here === waits ? waits : posted;
         }
-        return said;
+        return posted;
       };
       const attempt = async () => {
         const outcome = await make();

@@ -16,8 +16,8 @@ export const eraOfPage = (): string | null => own;
 
 /** True for an answer of the same lab; loads the page anew where another one answers. What is being typed is kept in the browser. */
 export function sameEra(response: Response): boolean {
-  const told = response.headers.get(eraHeader);
-  if (own === null || !told || told === own) return true;
+  const named = response.headers.get(eraHeader);
+  if (own === null || !named || named === own) return true;
   window.location.reload();
   return false;
 }

@@ -197,8 +197,8 @@ function begin(): void {
   void send();
   window.addEventListener("online", () => void send());
   channel.addEventListener("message", () => void loadOutbox());
-  onLive((heard) => {
-    if (heard === "connected") void send();
+  onLive((event) => {
+    if (event === "connected") void send();
   });
 }
 

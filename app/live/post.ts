@@ -1,4 +1,4 @@
-import { revisionHeader, type ToldAnswer } from "~/protocol/answers";
+import { revisionHeader, type SavedAnswer } from "~/protocol/answers";
 import type { RunRequest } from "~/protocol/requests";
 import { pressOver } from "../ui/press";
 import { device } from "./device";
@@ -10,7 +10,7 @@ interface Unreachable {
   readonly status: "unreachable";
   readonly message: Phrase;
   /** True where the server itself said why. */
-  readonly told?: boolean;
+  readonly byServer?: boolean;
 }
 
 /** The server answered, but failed on this change: sending it for ever would not help. */
@@ -20,7 +20,7 @@ interface Failed {
 }
 
 /** What became of a change that was sent. */
-export type Posted = ToldAnswer | Unreachable | Failed;
+export type Posted = SavedAnswer | Unreachable | Failed;
 
 /** What became of a change: the server's answer, that none came, or that it waits in this browser to be sent. */
 export type ChangeOutcome = Posted | { readonly status: "waiting"; readonly message: Phrase };
@@ -78,10 +78,10 @@ async function post(runId: string, request: RunRequest, revision: number | undef
     sameEra(response);
     if (passing.has(response.status)) {
       const { message } = (await response.json().catch(() => ({}))) as { message?: string };
-      return message === undefined ? unreachable : { status: "unreachable", message, told: true };
+      return message === undefined ? unreachable : { status: "unreachable", message, byServer: true };
     }
     if (response.status >= 500) return failed;
-    const answer = (await response.json().catch(() => null)) as ToldAnswer | null;
+    const answer = (await response.json().catch(() => null)) as SavedAnswer | null;
     // Something else than this product answers at its address.
     return answer && "status" in answer ? answer : failed;
   } catch {

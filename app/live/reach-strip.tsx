@@ -59,9 +59,9 @@ export function ReachStrip() {
   const plain = usePlainHttp();
   const fresh = useNewVersion();
   // A run's own page tells what waits of it.
-  const elsewhere = kept.filter(({ runId }) => pathname !== `/runs/${runId}`);
-  const waiting = elsewhere.filter(({ refused }) => refused === null);
-  const [refused] = elsewhere.filter((k) => k.refused !== null);
+  const otherRuns = kept.filter(({ runId }) => pathname !== `/runs/${runId}`);
+  const waiting = otherRuns.filter(({ refused }) => refused === null);
+  const [refused] = otherRuns.filter((k) => k.refused !== null);
   return (
     <>
       {!reached && (

@@ -7,24 +7,24 @@ import { setReached } from "./reach";
 export type LiveEvent = RunChanged | "connected";
 
 const name = "steady-bead.live";
-const hearers = new Set<(heard: LiveEvent) => void>();
+const listeners = new Set<(event: LiveEvent) => void>();
 let begun = false;
 
 /** What one tab hears and tells the others: beside that, that the server cannot be reached any more. */
 type SharedEvent = LiveMessage | "connected" | "lost";
 
-function tell(told: SharedEvent): void {
-  if (told === "lost") return setReached(false);
+function notify(shared: SharedEvent): void {
+  if (shared === "lost") return setReached(false);
   setReached(true);
   // The lab was exchanged: nothing that this page shows is sure. What was being typed is kept in the browser.
-  if (told !== "connected" && "reload" in told) return window.location.reload();
-  const heard: LiveEvent = told;
-  if (heard !== "connected" && heard.device === device && !heard.timers) return;
-  hearers.forEach((hear) => hear(heard));
+  if (shared !== "connected" && "reload" in shared) return window.location.reload();
+  const event: LiveEvent = shared;
+  if (event !== "connected" && event.device === device && !event.timers) return;
+  listeners.forEach((listener) => listener(event));
 }
 
 /** Listens to the server and passes on what it says; gives what ends that. */
-function listen(pass: (told: SharedEvent) => void): () => void {
+function listen(pass: (event: SharedEvent) => void): () => void {
   let source: EventSource;
   let again: ReturnType<typeof setTimeout> | undefined;
   const connect = () => {
@@ -51,17 +51,17 @@ function listen(pass: (told: SharedEvent) => void): () => void {
 function listenForAll(): void {
   const others = new BroadcastChannel(name);
   let listens = false;
-  others.onmessage = (event: MessageEvent<SharedEvent>) => tell(event.data);
+  others.onmessage = (event: MessageEvent<SharedEvent>) => notify(event.data);
   void navigator.locks.request(name, () => {
     listens = true;
-    listen((heard) => {
-      tell(heard);
-      others.postMessage(heard);
+    listen((event) => {
+      notify(event);
+      others.postMessage(event);
     });
     return new Promise(() => {});
   });
   // Another one does: this tab asks once for what was told before it was there.
-  setTimeout(() => !listens && hearers.forEach((hear) => hear("connected")), 300);
+  setTimeout(() => !listens && listeners.forEach((listener) => listener("connected")), 300);
 }
 
 /** Where tabs cannot agree on one (only https or the machine itself lets them), each listens while it is looked at. */
@@ -71,7 +71,7 @@ function listenWhileSeen(): void {
     if (document.visibilityState === "hidden") {
       end?.();
       end = null;
-    } else end ??= listen(tell);
+    } else end ??= listen(notify);
   };
   document.addEventListener("visibilitychange", turn);
   turn();
@@ -85,14 +85,14 @@ function begin(): void {
 }
 
 /** Calls for each change that other devices make, while the component stands. */
-export function useLive(hear: (heard: LiveEvent) => void): void {
-  const latest = useEffectEvent(hear);
-  useEffect(() => onLive((heard) => latest(heard)), []);
+export function useLive(listener: (event: LiveEvent) => void): void {
+  const latest = useEffectEvent(listener);
+  useEffect(() => onLive((event) => latest(event)), []);
 }
 
 /** Hears of changes outside of any component; gives what ends that. */
-export function onLive(hear: (heard: LiveEvent) => void): () => void {
-  hearers.add(hear);
+export function onLive(listener: (event: LiveEvent) => void): () => void {
+  listeners.add(listener);
   begin();
-  return () => void hearers.delete(hear);
+  return () => void listeners.delete(listener);
 }

@@ -24,14 +24,14 @@ function statesOf(seed: number, changes: number): RunState[] {
     const change = randomChange(record, { random, newId });
     const applied = applyChange(record, change, changeContext({ now, person: "bench 1", newId }));
     if (!applied.ok || !applied.value) continue;
-    const undo = { eventId: newId(), description: applied.value.told.description };
+    const undo = { eventId: newId(), description: applied.value.entry.description };
     states.push({ record: applied.value.record, undo, redo: null, revision: revision + 1 });
   }
   return states;
 }
 
 /** As it comes over the network. */
-const sent = <T>(told: T): T => JSON.parse(JSON.stringify(told)) as T;
+const sent = <T>(update: T): T => JSON.parse(JSON.stringify(update)) as T;
 
 test("whatever order states and steps arrive in, doubled or lost, a screen shows one of the server's states, never goes back, and knows when it may be old", () => {
   const deliveries = fc.array(
@@ -43,18 +43,18 @@ test("whatever order states and steps arrive in, doubled or lost, a screen shows
       const states = statesOf(seed, 12);
       const [first] = states;
       let now: ScreenState = takenFirst(sent(first!));
-      let heard = 1;
+      let latest = 1;
       for (const { at, as } of arriving) {
         const [before, after] = [states[at]!, states[at + 1]!];
         const was = now.state.revision;
-        const told: RunState | RunStep | "unsure" =
+        const update: RunState | RunStep | "unsure" =
           as === "unsure" ? as : sent(as === "step" ? stepBetween(before, after) : after);
-        now = taken(now, told);
-        if (told !== "unsure") heard = Math.max(heard, after.revision);
+        now = taken(now, update);
+        if (update !== "unsure") latest = Math.max(latest, after.revision);
         expect(now.state.revision).toBeGreaterThanOrEqual(was);
         expect(sent(now.state)).toEqual(sent(states[now.state.revision - 1]));
         // Something newer was heard of and is not shown: it is not taken for the latest.
-        if (heard > now.state.revision) expect(mayBeOld(now)).toBe(true);
+        if (latest > now.state.revision) expect(mayBeOld(now)).toBe(true);
       }
       // Asked for and told whole, it is sure again.
       now = taken(now, sent(states.at(-1)!));

@@ -5,34 +5,39 @@ import { afterStep, keptOf } from "~/protocol/step";
 export interface ScreenState {
   readonly state: RunState;
   /** The latest revision that was heard of. */
-  readonly heard: number;
+  readonly latest: number;
   /** True where the server could not tell when it was asked. */
   readonly unsure: boolean;
 }
 
-export const takenFirst = (state: RunState): ScreenState => ({ state, heard: state.revision, unsure: false });
+export const takenFirst = (state: RunState): ScreenState => ({
+  state,
+  latest: state.revision,
+  unsure: false,
+});
 
 /** True where what is shown may be old, as after a step that does not follow on it: all has to be asked for. */
-export const mayBeOld = ({ state, heard, unsure }: ScreenState): boolean => unsure || heard > state.revision;
+export const mayBeOld = ({ state, latest: latest, unsure }: ScreenState): boolean =>
+  unsure || latest > state.revision;
 
 /**
  * What a screen has after it was told a state, or a step to one: by the loader, by the answer to a change, by an event, in whatever
  * order they arrive. Of two states the one with more changes is the newer. The same object where nothing new was told.
  */
-export function taken(now: ScreenState, told: RunState | RunStep | "unsure"): ScreenState {
-  const { state, heard, unsure } = now;
-  if (told === "unsure") return { ...now, unsure: true };
-  if (!("patch" in told)) {
-    if (told.revision <= state.revision) return unsure ? { ...now, unsure: false } : now;
+export function taken(now: ScreenState, update: RunState | RunStep | "unsure"): ScreenState {
+  const { state, latest: latest, unsure } = now;
+  if (update === "unsure") return { ...now, unsure: true };
+  if (!("patch" in update)) {
+    if (update.revision <= state.revision) return unsure ? { ...now, unsure: false } : now;
     return {
-      state: keptOf(state, told),
-      heard: Math.max(heard, told.revision),
+      state: keptOf(state, update),
+      latest: Math.max(latest, update.revision),
       unsure: false,
     };
   }
-  if (told.from < state.revision) return now;
-  const next = afterStep(state, told);
+  if (update.from < state.revision) return now;
+  const next = afterStep(state, update);
   return next
-    ? { state: next, heard: Math.max(heard, next.revision), unsure }
-    : { ...now, heard: Math.max(heard, told.from + 1) };
+    ? { state: next, latest: Math.max(latest, next.revision), unsure }
+    : { ...now, latest: Math.max(latest, update.from + 1) };
 }

@@ -138,7 +138,7 @@ function Timer({ timer, now, named }: TimerProps) {
   const state = timerState(timer, now);
   const due = isDue(timer, now);
   const planned = state.state === "planned";
-  const said = planned ? (due ? say`start it now` : say`start in`) : due ? say`over since` : "";
+  const status = planned ? (due ? say`start it now` : say`start in`) : due ? say`over since` : "";
   return (
     <Box data-due={due} sx={timerStyle(due)}>
       <Box
@@ -153,7 +153,7 @@ function Timer({ timer, now, named }: TimerProps) {
           sx={{ color: colors.ink, fontWeight: 650, display: "block" }}
           title={runTitle}
         >
-          {[flask || runTitle, said].filter(Boolean).join(": ")}
+          {[flask || runTitle, status].filter(Boolean).join(": ")}
         </Box>
         <Box sx={whatStyle(named)} title={what}>
           {named && flask ? `${runTitle}: ${what}` : what}

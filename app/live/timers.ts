@@ -66,9 +66,9 @@ function take(runId: string, timers: readonly TimerView[]): void {
 let stopListening: (() => void) | null = null;
 function subscribe(listener: () => void): () => void {
   listeners.add(listener);
-  stopListening ??= onLive((heard) => {
-    if (heard === "connected" || heard.timers === true) void refreshTimers();
-    else if (heard.timers) take(heard.runId, heard.timers);
+  stopListening ??= onLive((event) => {
+    if (event === "connected" || event.timers === true) void refreshTimers();
+    else if (event.timers) take(event.runId, event.timers);
   });
   if (known === none) void refreshTimers();
   return () => listeners.delete(listener);

@@ -17,7 +17,7 @@ import { NetworkFirst } from "workbox-strategies";
 interface Surroundings {
   readonly __WB_MANIFEST: (PrecacheEntry | string)[];
   readonly skipWaiting: () => Promise<void>;
-  readonly addEventListener: (type: "message", hear: (event: { data: unknown }) => void) => void;
+  readonly addEventListener: (type: "message", listener: (event: { data: unknown }) => void) => void;
 }
 declare const self: Surroundings;
 

@@ -17,7 +17,7 @@ export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`
 
 export const loader = () => labView();
 
-const done = (said: string): Partial<LabAnswer> => ({ done: said });
+const done = (message: string): Partial<LabAnswer> => ({ done: message });
 
 /** Does what was asked of the lab, and says what came of it. */
 async function carryOut(request: LabRequest, from: string): Promise<Partial<LabAnswer>> {
@@ -53,7 +53,7 @@ async function carryOut(request: LabRequest, from: string): Promise<Partial<LabA
 
 export async function action({ request, context }: Route.ActionArgs) {
   const checked = checkLabRequest(await jsonBody(request));
-  const answer = (said: Partial<LabAnswer>): LabAnswer => ({ done: null, problem: null, ...said });
+  const answer = (fields: Partial<LabAnswer>): LabAnswer => ({ done: null, problem: null, ...fields });
   if (!checked.ok) return data(answer({ problem: inEnglish(checked.problem.message) }), { status: 400 });
   try {
     return answer(await carryOut(checked.value, context.get(addressOfRequest)));

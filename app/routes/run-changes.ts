@@ -1,4 +1,4 @@
-import { type ChangeAnswer, revisionHeader, type ToldAnswer } from "~/protocol/answers";
+import { type ChangeAnswer, revisionHeader, type SavedAnswer } from "~/protocol/answers";
 import { checkRunRequest } from "~/protocol/requests";
 import { database } from "~/server/lab/current";
 import { labWords } from "~/server/queries/in-words";
@@ -11,14 +11,14 @@ import { msg } from "~/core/text";
 
 const httpStatus = { done: 200, refused: 422, malformed: 400, missing: 404, conflict: 409 } as const;
 
-const answer = (body: ToldAnswer, status: number) => Response.json(body, { status });
+const answer = (body: SavedAnswer, status: number) => Response.json(body, { status });
 
 /** What a screen is told that has this revision of the run. */
-async function toldTo(revision: string | null, changed: ChangeAnswer): Promise<ToldAnswer> {
+async function updateFor(revision: string | null, changed: ChangeAnswer): Promise<SavedAnswer> {
   if (changed.status !== "done") return changed;
   const { state, step } = changed;
-  if (step && revision === String(step.from)) return { status: "done", told: step };
-  return { status: "done", told: state && (await labWords(await database())).state(state) };
+  if (step && revision === String(step.from)) return { status: "done", update: step };
+  return { status: "done", update: state && (await labWords(await database())).state(state) };
 }
 
 /** Changes to a run, as JSON. The answer to one that was made carries the run as it now is, or the step to it. */
@@ -40,8 +40,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     device,
     context.get(addressOfRequest),
   );
-  const told = await toldTo(request.headers.get(revisionHeader), changed);
-  return answer(told, httpStatus[changed.status]);
+  const update = await updateFor(request.headers.get(revisionHeader), changed);
+  return answer(update, httpStatus[changed.status]);
 }
 
 /** There is nothing to look at here. */

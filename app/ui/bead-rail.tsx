@@ -73,7 +73,7 @@ export function BeadRail({ beads, collars, label, decimals: read = 2 }: BeadRail
   for (let tick = Math.ceil(from / step) * step; tick <= to + 1e-9; tick += step) ticks.push(tick);
   const placed = rows(beads, x);
   const inSet = beads.filter((b) => b.role === "member").map((b) => b.name);
-  const said = say`${label}. ${beads.map((b) => `${b.name}: ${b.value.toFixed(read)}`).join(", ")}. In agreement: ${inSet.join(", ") || say`none`}.`;
+  const description = say`${label}. ${beads.map((b) => `${b.name}: ${b.value.toFixed(read)}`).join(", ")}. In agreement: ${inSet.join(", ") || say`none`}.`;
   const lift = Math.max(0, ...placed.map((b) => b.row)) * (2 * radius - 1);
   const y = (row: number) => line.y + lift - row * (2 * radius - 1);
   const base = line.y + lift;
@@ -81,7 +81,7 @@ export function BeadRail({ beads, collars, label, decimals: read = 2 }: BeadRail
     <svg
       viewBox={`0 0 ${width} ${base + 54}`}
       role="img"
-      aria-label={said}
+      aria-label={description}
       style={{ width: "100%", display: "block" }}
     >
       {collars.map((collar) => (

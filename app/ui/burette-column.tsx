@@ -52,14 +52,14 @@ export function BuretteColumn(props: BuretteMarks) {
   }
   if (now !== null)
     labels.push({ at: y(now), title: say`now`, value: now.toFixed(decimals), color: colors.ink });
-  const said = wordsOf({ capacityMl, labels, endNear, inReach, maybe, decimals });
+  const description = wordsOf({ capacityMl, labels, endNear, inReach, maybe, decimals });
 
   const slider = useSlider(props, level);
   return (
     <svg
       viewBox={`0 0 ${width} ${bottom + 62}`}
       role="img"
-      aria-label={say(said)}
+      aria-label={say(description)}
       {...slider}
       style={{
         width: "100%",

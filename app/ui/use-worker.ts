@@ -31,21 +31,21 @@ export function useWorker<Q, T>() {
     const fresh = make();
     worker.current = fresh;
     /** What comes of a worker that was ended meanwhile is nobody's any more. */
-    const tell = (state: WorkerState<T>) => {
+    const publish = (state: WorkerState<T>) => {
       if (worker.current !== fresh) return;
       if (state.state !== "running") end();
       setNow(state);
     };
-    tell({ state: "running", part: 0 });
+    publish({ state: "running", part: 0 });
     const lost = () =>
-      tell({ state: "failed", message: say`The drawing did not start: reload the page and try again` });
+      publish({ state: "failed", message: say`The drawing did not start: reload the page and try again` });
     // A worker whose program cannot be fetched says so by this event alone.
     fresh.addEventListener("error", lost);
     const work = wrap<Work<Q, T>>(fresh) as unknown as (...of: Parameters<Work<Q, T>>) => Promise<Result<T>>;
-    const onProgress = proxy((part: number) => tell({ state: "running", part }));
+    const onProgress = proxy((part: number) => publish({ state: "running", part }));
     void work(request, onProgress).then(
       (result) =>
-        tell(
+        publish(
           result.ok
             ? { state: "done", found: result.value }
             : { state: "failed", message: result.problem.message },

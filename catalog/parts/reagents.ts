@@ -27,7 +27,7 @@ export const series = (amount: Amount, words = amount.amount): Amount => ({
 });
 
 /** An amount in other words; one that is no number makes no total. */
-export const said = (words: string, amount?: Amount): Amount => ({
+export const inWords = (words: string, amount?: Amount): Amount => ({
   amount: words,
   ...(amount?.quantity ? { quantity: amount.quantity } : {}),
 });

@@ -125,10 +125,10 @@ function lackAdvice(fit: CalibrationFit): LineAdvice[] {
   const lack = lackOfFit(fit);
   if (!lack) return [];
   const good = lack.probability >= 0.05;
-  const told = msg`lack of fit F(${lack.df[0]}, ${lack.df[1]}) = ${lack.f.toPrecision(3)}, by chance in ${percent(lack.probability)} of cases`;
+  const reason = msg`lack of fit F(${lack.df[0]}, ${lack.df[1]}) = ${lack.f.toPrecision(3)}, by chance in ${percent(lack.probability)} of cases`;
   const text = good
-    ? msg`The means of the standards lie on the line as closely as the readings scatter: ${told}`
-    : msg`The means of the standards lie further off the line than the readings scatter: ${told}. A standard may be wrong, or the relation curved`;
+    ? msg`The means of the standards lie on the line as closely as the readings scatter: ${reason}`
+    : msg`The means of the standards lie further off the line than the readings scatter: ${reason}. A standard may be wrong, or the relation curved`;
   return [{ about: "lack of fit", good, text }];
 }
 

@@ -342,16 +342,16 @@ describe("what the data say of the line", () => {
 
 test("What keeps a line from being had is said in words", () => {
   const at = (xs: readonly number[]) => xs.map((x) => ({ x, y: 0.1 * x }));
-  const said = (...args: Parameters<typeof fitCalibration>) => {
+  const messages = (...args: Parameters<typeof fitCalibration>) => {
     const fit = fitCalibration(...args);
     return fit.ok ? "" : fit.problem.message;
   };
-  expect(plain(said([], "line"))).toMatch(/No standard/);
-  expect(plain(said(at([1, 2]), "line"))).toMatch(/needs at least 3 different standards: there are 2/);
-  expect(plain(said(at([5, 5, 5]), "line"))).toMatch(/same concentration/);
-  expect(plain(said(at([1, 2, 3]), "quadratic"))).toMatch(/needs at least 4/);
-  expect(plain(said(at([0, 1, 2]), "line", "1/x"))).toMatch(/zero standard/);
-  expect(plain(said(at([0, 1, 2]), "line", "1/s²"))).toMatch(/two readings of every standard: 0 has one/);
+  expect(plain(messages([], "line"))).toMatch(/No standard/);
+  expect(plain(messages(at([1, 2]), "line"))).toMatch(/needs at least 3 different standards: there are 2/);
+  expect(plain(messages(at([5, 5, 5]), "line"))).toMatch(/same concentration/);
+  expect(plain(messages(at([1, 2, 3]), "quadratic"))).toMatch(/needs at least 4/);
+  expect(plain(messages(at([0, 1, 2]), "line", "1/x"))).toMatch(/zero standard/);
+  expect(plain(messages(at([0, 1, 2]), "line", "1/s²"))).toMatch(/two readings of every standard: 0 has one/);
 });
 
 test("Limits of detection and quantitation: 3.3 and 10 standard deviations over the slope", () => {

@@ -49,7 +49,7 @@ export interface TrailEntry {
 export interface Changed {
   readonly record: RunRecord;
   readonly inverse: Inverse;
-  readonly told: TrailEntry;
+  readonly entry: TrailEntry;
 }
 
 /** A change that was made before, or that says what stands already, leaves the record as it is: null. */

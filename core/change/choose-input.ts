@@ -48,7 +48,7 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     return success({
       record: { ...record, choices },
       inverse: { do: "inputs", choices: before },
-      told: { description: msg`way of measuring ${own.label}: ${input?.label ?? msg`as the method`}` },
+      entry: { description: msg`way of measuring ${own.label}: ${input?.label ?? msg`as the method`}` },
     });
   },
 };

@@ -32,7 +32,7 @@ export const choose: ChangeKind<Made<typeof chooseSchema>> = {
     return success({
       record: inStage(record, stageKey, (s) => ({ ...s, choices: after })),
       inverse: { do: "choose", stageId: stage.id, name, value: stage.choices?.[name] ?? null },
-      told: { description: msg`choice of ${name}: ${value || msg`as the method`}` },
+      entry: { description: msg`choice of ${name}: ${value || msg`as the method`}` },
     });
   },
 };

@@ -131,6 +131,6 @@ export const enter: ChangeKind<Enter> = {
     if (inverses.length === 0) return success(null);
     const description =
       inverses.length === 1 ? what : msg`${inverses.length} readings${sourceWords[request.source]}`;
-    return success({ record: all.record, inverse: together(inverses), told: { description } });
+    return success({ record: all.record, inverse: together(inverses), entry: { description } });
   },
 };

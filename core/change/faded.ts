@@ -26,7 +26,7 @@ export const fadedSchema = () =>
   );
 
 /** The color of an end did not stay: its reading becomes a possible end point, and the trial goes on. */
-export const faded: ChangeKind<Made<typeof fadedSchema>> = {
+export const colorFaded: ChangeKind<Made<typeof fadedSchema>> = {
   timers: true,
   apply(record, request, context) {
     const { stageKey, trialId, markId, timerId } = request;
@@ -67,7 +67,7 @@ export const faded: ChangeKind<Made<typeof fadedSchema>> = {
     return success({
       record: ran?.record ?? opening,
       inverse: together(inverses),
-      told: {
+      entry: {
         description: msg`end point of ${trialWords(trial)} faded`,
         detail: { from: final.text, to: msg`a possible end point`, why: reason },
       },

@@ -75,7 +75,7 @@ export const observe: ChangeKind<Observe> = {
       value: {
         record: cleared.record,
         inverse: together([written.value.inverse, ...cleared.inverses]),
-        told: { description: written.value.what },
+        entry: { description: written.value.what },
       },
     };
   },

@@ -22,7 +22,7 @@ export const redo: ChangeKind<Made<typeof redoSchema>> = {
     const again = applyInverse(record, next.redo, context);
     if (!again.ok) return again;
     const { description, inverse } = next;
-    return success({ record: again.value, inverse, told: { description } });
+    return success({ record: again.value, inverse, entry: { description } });
   },
 };
 

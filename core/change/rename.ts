@@ -37,7 +37,7 @@ export const rename: ChangeKind<Made<typeof renameSchema>> = {
     return success({
       record: { ...record, ...after },
       inverse: { do: "run", title, sample, bench },
-      told: { description: msg`run renamed`, detail: { from: words(record), to: words(request) } },
+      entry: { description: msg`run renamed`, detail: { from: words(record), to: words(request) } },
     });
   },
 };

@@ -16,7 +16,7 @@ export const rules: ChangeKind<Made<typeof rulesSchema>> = {
     return success({
       record: { ...record, houseRules: request.rules },
       inverse: { do: "rules", rules: record.houseRules },
-      told: { description: msg`house rules of this run changed`, detail: { why: request.reason } },
+      entry: { description: msg`house rules of this run changed`, detail: { why: request.reason } },
     });
   },
 };

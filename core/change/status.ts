@@ -21,7 +21,7 @@ const statusChange = (status: RunStatus, word: string): ChangeKind<unknown> => (
     return success({
       record: { ...record, status, finishedAt },
       inverse: { do: "status", status: record.status, finishedAt: record.finishedAt },
-      told: { description: msg`${word} of the run` },
+      entry: { description: msg`${word} of the run` },
     });
   },
 });

@@ -71,7 +71,7 @@ function strikeOne(
       by: striking ? end.text : null,
       ...(striking ? {} : { reason: end.reason ?? "" }),
     },
-    told: {
+    entry: {
       description: striking ? msg`reading ${end.text} struck out` : msg`reading ${back?.text ?? ""} restored`,
     },
   });

@@ -3,7 +3,7 @@ import { type Applied, type ChangeContext, type ChangeKind, refused } from "./ch
 import { choose } from "./choose";
 import { chooseInput } from "./choose-input";
 import { enter } from "./enter";
-import { faded } from "./faded";
+import { colorFaded } from "./faded";
 import { observe } from "./observe";
 import { redo } from "./redo";
 import { rename } from "./rename";
@@ -28,7 +28,7 @@ const kinds: { readonly [I in Intent]: ChangeKind<Extract<RunChange, { intent: I
   "start-timer": startTimer,
   "begin-timer": beginTimer,
   "end-timer": endTimer,
-  faded,
+  faded: colorFaded,
   rules,
   "put-away": putAway,
   "bring-back": bringBack,

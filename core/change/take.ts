@@ -112,7 +112,7 @@ export const take: ChangeKind<Made<typeof takeSchema>> = {
     return success({
       record: taken.record,
       inverse: together(taken.inverses),
-      told: { description: msg`${uncapitalized(input.label)} taken from ${used.code}` },
+      entry: { description: msg`${uncapitalized(input.label)} taken from ${used.code}` },
     });
   },
 };

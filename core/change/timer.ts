@@ -128,7 +128,7 @@ export const startTimer: ChangeKind<StartTimer> = {
         endedAt: context.now,
         outcome: "dropped",
       } as Inverse,
-      told: {
+      entry: {
         description: msg`timer set${flaskOf(request)}: ${what}`,
         detail: { to: timer.startedAt === null ? "planned" : "running" },
       },
@@ -150,7 +150,7 @@ export const beginTimer: ChangeKind<Made<typeof beginTimerSchema>> = {
     return success({
       record: changed.record,
       inverse: timerBefore(before),
-      told: {
+      entry: {
         description: msg`timer started${flaskOf(before)}: ${before.what}`,
         detail: { from: "planned", to: "running" },
       },
@@ -175,7 +175,7 @@ export const endTimer: ChangeKind<Made<typeof endTimerSchema>> = {
     return success({
       record: changed.record,
       inverse: timerBefore(before),
-      told: {
+      entry: {
         description: msg`timer ended${flaskOf(before)}: ${before.what}`,
         detail: { to: outcome === "dropped" ? msg`dropped` : outcome, ...(words ? { why: words } : {}) },
       },

@@ -105,7 +105,7 @@ export const addTrace: ChangeKind<AddTrace> = {
     return success({
       record: inStage(after, stageKey, (stage) => ({ ...stage, traces: [...(stage.traces ?? []), trace] })),
       inverse: together(inverses),
-      told: { description: name.startsWith(kind) ? name : `${kind} ${name}` },
+      entry: { description: name.startsWith(kind) ? name : `${kind} ${name}` },
     });
   },
 };
@@ -123,7 +123,7 @@ function setAside(record: RunRecord, traceId: string, removed: Removal | null): 
       traces: (s.traces ?? []).map((t) => (t.id === traceId ? { ...t, removed } : t)),
     })),
     inverse: { do: "trace", traceId, removed: found.removed },
-    told: { description: msg`${away ? msg`archiving` : msg`restoring`} of ${found.name}` },
+    entry: { description: msg`${away ? msg`archiving` : msg`restoring`} of ${found.name}` },
   });
 }
 

@@ -32,7 +32,7 @@ function changed(
   return success({
     record: inTrial(record, trial.id, (t) => ({ ...t, ...after })),
     inverse: { do: "trial", trialId: trial.id, ...before },
-    told: { description, ...(Object.keys(detail).length > 0 ? { detail } : {}) },
+    entry: { description, ...(Object.keys(detail).length > 0 ? { detail } : {}) },
   });
 }
 

@@ -17,6 +17,6 @@ export const undo: ChangeKind<Made<typeof undoSchema>> = {
       return refused(msg`Something else has been changed since: look again before you undo`);
     const taken = takeBack(record, last.inverse, context);
     if (!taken.ok) return taken;
-    return success({ record: taken.value, inverse: last.inverse, told: { description: "undo" } });
+    return success({ record: taken.value, inverse: last.inverse, entry: { description: "undo" } });
   },
 };

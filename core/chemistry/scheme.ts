@@ -107,12 +107,12 @@ export function schemeRatio(
 
 /** Equivalents per mole by the equations that hold the species; those that tell must not disagree. */
 export function schemeEquivalents(equations: readonly Equation[], of: string): Result<number> {
-  const told = equations
+  const stated = equations
     .filter((equation) => stoichiometricRatio(equation, of, of).ok)
     .map((equation) => equivalentsPerMole(equation, of));
-  const [first] = told;
+  const [first] = stated;
   if (!first) return failure(msg`${prettyFormula(of)} appears in no equation of this method`);
-  const values = told.flatMap((result) => (result.ok ? [result.value] : []));
+  const values = stated.flatMap((result) => (result.ok ? [result.value] : []));
   const [value] = values;
   if (value === undefined) return first;
   if (values.some((other) => Math.abs(other - value) > 1e-9)) {

@@ -41,13 +41,13 @@ const run = (stages: Readonly<Record<string, TypedStage>>, rules: Partial<HouseR
 const chosen = { wavelength: { once: { "λ:given": "620" } } } as const;
 
 describe("an assay as its chain of beads tells it", () => {
-  const told = (record: RunRecord) => {
+  const shown = (record: RunRecord) => {
     const { chain, next, state } = evaluateRun(record);
     return { facts: chain.map((b) => b.fact), next, state };
   };
 
   test("just begun: the wavelength is to be chosen", () => {
-    expect(plain(told(run({})))).toEqual({
+    expect(plain(shown(run({})))).toEqual({
       facts: ["not chosen yet", "", "", ""],
       next: "Wavelength",
       state: "just begun",
@@ -56,7 +56,7 @@ describe("an assay as its chain of beads tells it", () => {
   });
 
   test("at the standards: how many of them are read, and which comes next", () => {
-    const begun = told(
+    const begun = shown(
       run({ ...chosen, standards: { once: { "A_0:absorbance": "0.000" }, trials: flasks(2, straight) } }),
     );
     expect(plain(begun)).toEqual({
@@ -68,12 +68,12 @@ describe("an assay as its chain of beads tells it", () => {
 
   test("at the unknown, and when all of it stands", () => {
     const standards = { once: { "A_0:absorbance": "0.000" }, trials: flasks(5, straight) };
-    const waiting = told(run({ ...chosen, standards }));
+    const waiting = shown(run({ ...chosen, standards }));
     expect(plain(waiting.facts[1])).toMatch(/^5\d\.\d+ ± \d\.\d+ L\/\(mol·cm\)$/);
     expect(plain(waiting.next)).toBe("Read the unknown: rinse the cuvette with it first, and wipe it");
-    const half = told(run({ ...chosen, standards, unknown: { trials: [{ "V_u:volume.taken": "5.00" }] } }));
+    const half = shown(run({ ...chosen, standards, unknown: { trials: [{ "V_u:volume.taken": "5.00" }] } }));
     expect(plain(half.next)).toBe("Read flask 1: rinse the cuvette with it first, and wipe it");
-    const whole = told(
+    const whole = shown(
       run({
         ...chosen,
         standards,

@@ -113,10 +113,10 @@ describe("standards and the line through them", () => {
       i === 3 ? { ...t, "A:absorbance.again": "0.452" } : t,
     );
     const { line } = run({ standards: { once: { "A_0:absorbance": "0.001 0.061" }, trials } });
-    const told = line.cautions.map((c) => inEnglish(c.message)).join("\n");
-    expect(told).toMatch(/blank moved from 0.001 to 0.061/);
-    expect(told).toMatch(/standard 1 reads below zero \(-0.012\)/);
-    expect(told).toMatch(/standard 6 reads 1.62: above 1.5, stray light/);
+    const messages = line.cautions.map((c) => inEnglish(c.message)).join("\n");
+    expect(messages).toMatch(/blank moved from 0.001 to 0.061/);
+    expect(messages).toMatch(/standard 1 reads below zero \(-0.012\)/);
+    expect(messages).toMatch(/standard 6 reads 1.62: above 1.5, stray light/);
     const calm = run({
       standards: {
         once: { "A_0:absorbance": "0.001 0.002" },

@@ -79,7 +79,7 @@ function observationProblems(
     });
     return checked.ok
       ? problems
-      : [...problems, problem(at, "reading-refused", { said: inEnglish(checked.problem.message) })];
+      : [...problems, problem(at, "reading-refused", { detail: inEnglish(checked.problem.message) })];
   });
 }
 

@@ -47,15 +47,15 @@ function suspendedStage(
   context: StageContext,
 ): ComputedEvaluation {
   const suspended = { ...context, suspended: suspendedWords };
-  const told = (readings: StageRecord): ComputedEvaluation => {
+  const evaluated = (readings: StageRecord): ComputedEvaluation => {
     const stage = evaluateStage(compiled, readings, suspended);
     return { ...stage, done: false, problem: suspendedWords };
   };
   try {
-    return told(withoutTakenBack(record));
+    return evaluated(withoutTakenBack(record));
   } catch {
     // Its readings cannot even be listed.
-    return told({ id: record.id, key: record.key, observations: [], trials: [] });
+    return evaluated({ id: record.id, key: record.key, observations: [], trials: [] });
   }
 }
 

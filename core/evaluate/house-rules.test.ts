@@ -22,7 +22,8 @@ function stageOf(record: RunRecord, key = "determine"): TitrationEvaluation {
 const aliquot = (final: string, ml = "25.00"): Typed => ({ "V_a:volume.taken": ml, ...titer(final) });
 const titers = (finals: readonly string[], rules: Partial<HouseRules> = {}) =>
   stageOf(typedRun(reverse, { determine: { trials: finals.map((f) => aliquot(f)) } }, rules));
-const said = ({ verdict }: TitrationEvaluation) => [verdict.state, verdict.reason, verdict.next] as const;
+const verdictOf = ({ verdict }: TitrationEvaluation) =>
+  [verdict.state, verdict.reason, verdict.next] as const;
 
 describe("each school's rule closes a set in its own way, and says so", () => {
   const withinOfMean: HouseRules["agreement"] = { rule: "within-of-mean", replicates: 3, withinMl: "0.05" };
@@ -97,7 +98,7 @@ describe("each school's rule closes a set in its own way, and says so", () => {
       /./,
     ],
   ])("%s", (_what, agreement, finals, state, reason, next) => {
-    const [s, r, n] = said(titers(finals, { agreement }));
+    const [s, r, n] = verdictOf(titers(finals, { agreement }));
     expect(s).toBe(state);
     expect(plain(r)).toMatch(reason);
     expect(plain(n)).toMatch(next);
@@ -231,7 +232,7 @@ describe("what cannot be computed is said, and no number shown", () => {
     expect(stage.combined).toBeNull();
     const why = "Titer of the blank is not known yet: Titrate the blank has no result";
     expect(plain(stage.problem)).toBe(why);
-    expect(plain(said(stage))).toEqual([
+    expect(plain(verdictOf(stage))).toEqual([
       "collecting",
       `${why}. House rule: three within 0.10 mL of each other.`,
       "Finish the earlier stage: then these trials are judged",
@@ -246,7 +247,7 @@ describe("what cannot be computed is said, and no number shown", () => {
       ...record,
       stages: record.stages.map((s) => ({ ...s, trials: s.trials.map((t) => ({ ...t, struck })) })),
     };
-    expect(plain(said(stageOf(all)))).toEqual([
+    expect(plain(verdictOf(stageOf(all)))).toEqual([
       "empty",
       "All trials are struck out. House rule: three within 0.10 mL of each other.",
       "Three trials to go",

@@ -14,12 +14,12 @@ export interface RulesEffect {
 }
 
 /** What a run shows that rests on house rules, by stage and by what it is. */
-function told(evaluation: RunEvaluation): Map<string, { stage: string; what: Phrase; says: Phrase }> {
-  const found = new Map<string, { stage: string; what: Phrase; says: Phrase }>();
+function statements(evaluation: RunEvaluation): Map<string, { stage: string; what: Phrase; text: Phrase }> {
+  const found = new Map<string, { stage: string; what: Phrase; text: Phrase }>();
   for (const stage of evaluation.stages) {
     const { title, result } = stage.definition;
-    const put = (what: Phrase, says: Phrase) =>
-      found.set(`${stage.key} ${inEnglish(what)}`, { stage: title, what, says });
+    const put = (what: Phrase, text: Phrase) =>
+      found.set(`${stage.key} ${inEnglish(what)}`, { stage: title, what, text: text });
     put(result.name, stage.shown?.text ?? msg`no result yet`);
     for (const { definition, shown } of stage.also) put(definition.name, shown.text);
     if (stage.kind !== "titration") continue;
@@ -41,12 +41,12 @@ function told(evaluation: RunEvaluation): Map<string, { stage: string; what: Phr
 
 /** What a run would show differently under other house rules; empty where nothing would change. */
 export function effectsOfRules(record: RunRecord, rules: HouseRules): RulesEffect[] {
-  const before = told(evaluateRun(record));
-  const after = told(evaluateRun({ ...record, houseRules: rules }));
+  const before = statements(evaluateRun(record));
+  const after = statements(evaluateRun({ ...record, houseRules: rules }));
   return [...new Set([...before.keys(), ...after.keys()])].flatMap((key) => {
     const [was, is] = [before.get(key), after.get(key)];
     const about = is ?? was;
-    if (!about || (was && is && inEnglish(was.says) === inEnglish(is.says))) return [];
-    return [{ stage: about.stage, what: about.what, from: was?.says ?? "–", to: is?.says ?? "–" }];
+    if (!about || (was && is && inEnglish(was.text) === inEnglish(is.text))) return [];
+    return [{ stage: about.stage, what: about.what, from: was?.text ?? "–", to: is?.text ?? "–" }];
   });
 }

@@ -324,7 +324,7 @@ describe("dilute and check", () => {
   });
 
   test("a known value that is only told of: its error with or without a sign, and the recovery", () => {
-    const told: Method = {
+    const stated: Method = {
       ...diluteAndCheckAcid,
       stages: diluteAndCheckAcid.stages.map((s) =>
         s.kind === "titration" && s.accept?.against === "value"
@@ -334,7 +334,7 @@ describe("dilute and check", () => {
     };
     const text = (percentError: "signed" | "absolute") => {
       const record = typedRun(
-        told,
+        stated,
         { check: { once: { "c_t:given": "0.23" }, trials: [aliquot("10.00", "22.40")] } },
         { percentError, ...one },
       );

@@ -158,8 +158,8 @@ describe("the blank of a photometer", () => {
     [{}, "deducted" as const],
   ] as const)(
     "is deducted with its ± (%j, the method says %s), and takes what it added with it",
-    (choices, says) => {
-      const { stage, record } = additions(choices, says);
+    (choices, expected) => {
+      const { stage, record } = additions(choices, expected);
       const zeroed = additions({ blank: "zeroed" }).stage;
       // 0.030 less at the axis: x falls by 0.030 over the slope, 15 % of it.
       const ratio = stage.quantity!.value / zeroed.quantity!.value;

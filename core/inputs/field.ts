@@ -33,7 +33,7 @@ export interface InputSetting {
   /** True where flasks make a series of standards: one of them may hold none of the stock. */
   readonly series: boolean;
   /** What the flask's temperature is read for, where the method asks for one. */
-  readonly warm: string | null;
+  readonly hotFlask: string | null;
 }
 
 /** Units of what earlier stages found, by their key. */

@@ -76,7 +76,11 @@ const backFields = (symbol: string): Field[] => [
 ];
 
 /** What may be read of a titration beside its two readings. */
-const asideFields = (symbol: string, readings: readonly [Field, Field], { warm }: InputSetting): Field[] => [
+const optionalFields = (
+  symbol: string,
+  readings: readonly [Field, Field],
+  { hotFlask: warm }: InputSetting,
+): Field[] => [
   ...refillFields(symbol, readings),
   {
     ...{
@@ -183,7 +187,7 @@ export const titer: InputKind<TiterInput> = {
   fields: ({ symbol }, setting, rules) => {
     const labels = [msg`Initial reading`, msg`Final reading`] as const;
     const readings = buretteFields(symbol, rules, setting.meniscus, labels);
-    return [...readings, ...asideFields(symbol, readings, setting)];
+    return [...readings, ...optionalFields(symbol, readings, setting)];
   },
   quantity: ({ bias }, read, place, rules) => {
     const volume = buretteQuantity(read.legs === undefined ? inLegs(read) : read, place, rules);

@@ -49,13 +49,13 @@ export function orderInExcess(
   const half = df > 0 ? plusMinus(u, df) : null;
   const nearest = Math.round(n);
   const near = half === null || Math.abs(n - nearest) <= studentT(0.95, df) * u;
-  const told = half === null ? n.toFixed(2) : `${n.toFixed(2)} ± ${half.toFixed(2)}`;
+  const order = half === null ? n.toFixed(2) : `${n.toFixed(2)} ± ${half.toFixed(2)}`;
   return success({
     n,
     half,
     nearest,
     text: near
-      ? msg`The order in the excess reagent is ${told}, so ${nearest}${half === null ? msg`; two runs cannot tell how surely` : ""}.`
-      : msg`The order in the excess reagent is ${told}, not a whole number: check the concentrations and the window.`,
+      ? msg`The order in the excess reagent is ${order}, so ${nearest}${half === null ? msg`; two runs cannot tell how surely` : ""}.`
+      : msg`The order in the excess reagent is ${order}, not a whole number: check the concentrations and the window.`,
   });
 }

@@ -76,8 +76,8 @@ test("The order in the excess reagent: k' = k [B]ⁿ over several runs", () => {
   expect(first.n).toBeCloseTo(Math.log(0.00806 / 0.00203) / Math.log(4), 1);
   const two = mustHold(orderInExcess([run(0.1, 0.001), run(0.2, 0.004)]));
   expect([two.n, two.half]).toEqual([expect.closeTo(2, 9), null]);
-  const same = orderInExcess([run(0.1, 0.001), run(0.1, 0.0011)]);
-  expect(plain(same.ok ? "" : same.problem.message)).toMatch(/different concentrations/);
+  const repeats = orderInExcess([run(0.1, 0.001), run(0.1, 0.0011)]);
+  expect(plain(repeats.ok ? "" : repeats.problem.message)).toMatch(/different concentrations/);
 });
 
 describe("laws of a rate", () => {

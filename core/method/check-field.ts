@@ -55,14 +55,14 @@ function cautionsOf(field: Field, text: string, context: FieldContext, read: Loo
     ...slipChecks(text, field.unit, decimals, expected),
   ];
   // Equal titers from zero are common; equal masses, or equal end readings after unequal starts, are not.
-  const told = others.flatMap((other) => {
+  const twins = others.flatMap((other) => {
     const twin = presentObservation(other.observations, field.symbol, field.kind);
     const start = presentObservation(other.observations, field.symbol, "burette.initial");
     if (!twin || (field.kind === "burette.final" && start?.text === read("burette.initial")?.text)) return [];
     return [{ name: trialWords(other), text: twin.text }];
   });
   if (field.kind === "mass.before" || field.kind === "mass.tared" || field.kind === "burette.final") {
-    cautions.push(...sameReadingCheck(text, field.unit, told));
+    cautions.push(...sameReadingCheck(text, field.unit, twins));
   }
   return cautions;
 }

@@ -43,7 +43,7 @@ export const isOfFlask = ({ celsius, of = "flask" }: Condition): boolean =>
 export const settingOf = (stage: ComputedStage): InputSetting => ({
   meniscus: "meniscus" in stage ? stage.meniscus : "bottom",
   series: "series" in stage,
-  warm: stage.conditions?.find(isOfFlask)?.what ?? null,
+  hotFlask: stage.conditions?.find(isOfFlask)?.what ?? null,
 });
 
 /** Units of what the stages of a method find. */

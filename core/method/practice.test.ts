@@ -196,12 +196,12 @@ describe("how it was done stands with the trial", () => {
     [{ strict: false }, []],
     [{ outcome: "dropped" as const }, []],
     [{ trialId: "another" }, []],
-  ])("a standing time %j", (change, told) => {
+  ])("a standing time %j", (change, expected) => {
     const record = runRecord([trial]);
     const timers = [timer({ trialId: trial.id, ...change })];
     const stages = record.stages.map((s, i) => (i === 0 ? { ...s, timers } : s));
     const stage = evaluateRun({ ...record, stages }).stages[0] as TitrationEvaluation;
-    expect(plain(stage.trials[0]?.cautions.map((c) => c.message))).toEqual(told);
+    expect(plain(stage.trials[0]?.cautions.map((c) => c.message))).toEqual(expected);
   });
 });
 
@@ -346,10 +346,10 @@ describe("other house rules", () => {
     expect(effectsOfRules(record, defaultHouseRules)).toEqual([]);
     const strict = { ...defaultHouseRules, agreement: { ...defaultHouseRules.agreement, withinMl: "0.05" } };
     const effects = effectsOfRules(record, strict);
-    const said = (what: string) =>
+    const findings = (what: string) =>
       effects.find((e) => e.stage === "Titrate the acid" && inEnglish(e.what) === what);
-    expect(plain(said("Trials in the set"))).toMatchObject({ from: "1, 2, 3", to: "1, 3" });
-    expect(plain(said("Next")?.to)).toMatch(/^One more trial between/);
+    expect(plain(findings("Trials in the set"))).toMatchObject({ from: "1, 2, 3", to: "1, 3" });
+    expect(plain(findings("Next")?.to)).toMatch(/^One more trial between/);
     expect(effects.every((e) => inEnglish(e.from) !== inEnglish(e.to))).toBe(true);
     for (const { rules } of rulesPresets.slice(1)) expect(effectsOfRules(record, rules)).not.toEqual([]);
   });
@@ -358,7 +358,7 @@ describe("other house rules", () => {
 test("a reading that was taken back leaves the earlier one of its kind out of the account", () => {
   const trial = flask("2.6106", "2.1000", "0.00", "25.00");
   const final = trial.observations.at(-1)!;
-  const faded = more(trial, "burette.final", "", { value: null, supersedes: final.id, reason: "faded" });
-  expect(presentObservation(faded.observations, "V", "burette.final")).toBeNull();
-  expect(stageOf([faded]).current?.id).toBe(trial.id);
+  const colorFaded = more(trial, "burette.final", "", { value: null, supersedes: final.id, reason: "faded" });
+  expect(presentObservation(colorFaded.observations, "V", "burette.final")).toBeNull();
+  expect(stageOf([colorFaded]).current?.id).toBe(trial.id);
 });

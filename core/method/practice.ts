@@ -141,7 +141,7 @@ export function practiceCautions(
     fields.find(({ field }) => field.kind === kind && field.symbol === titer)?.present?.text ?? null;
   const [initial, final] = [read("burette.initial"), read("burette.final")];
   const [initialAgain, finalAgain] = [read("burette.initial.again"), read("burette.final.again")];
-  const warm = fields
+  const temperatures = fields
     .find(({ field }) => field.kind === "temperature.flask" && field.symbol === titer)
     ?.readings?.map(({ text }) => text);
   const [addedMl, worth] = [read("back.volume"), read("back.worth")];
@@ -160,7 +160,7 @@ export function practiceCautions(
     ...(initial !== null && startChecks(rules, initial).length > 0
       ? [caution(msg`started at ${initial}, not at zero`, "start")]
       : []),
-    ...(warm ?? []).flatMap((celsius) => temperatureChecks(stage, Number(celsius), true)),
+    ...(temperatures ?? []).flatMap((celsius) => temperatureChecks(stage, Number(celsius), true)),
     ...(addedMl !== null && worth !== null
       ? [caution(msg`overshot: ${addedMl} mL added back, worth ${worth} mL of titrant each`, "back")]
       : []),

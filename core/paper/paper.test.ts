@@ -125,12 +125,12 @@ describe("what was written on paper", () => {
       ],
       context,
     );
-    const said = (row: string, column: string) => read.notes.get(noteKey(row, column));
-    expect(plain(said("new 0", "time")?.message)).toMatch(/such as 9:40/);
-    expect(said("new 1", boat!.key)?.grave).toBe(true);
-    expect(said("new 1", final!.key)?.grave).toBe(true);
-    expect(plain(said("new 2", "time")?.message)).toMatch(/in the future/);
-    expect(plain(said("new 3", "time")?.message)).toMatch(/more than a year/);
+    const noteAt = (row: string, column: string) => read.notes.get(noteKey(row, column));
+    expect(plain(noteAt("new 0", "time")?.message)).toMatch(/such as 9:40/);
+    expect(noteAt("new 1", boat!.key)?.grave).toBe(true);
+    expect(noteAt("new 1", final!.key)?.grave).toBe(true);
+    expect(plain(noteAt("new 2", "time")?.message)).toMatch(/in the future/);
+    expect(plain(noteAt("new 3", "time")?.message)).toMatch(/more than a year/);
     expect([...read.notes.keys()].filter((key) => key.startsWith("new 4"))).toEqual([]);
     expect(read.request).toBeNull();
   });

@@ -91,19 +91,21 @@ export function planDilution(request: DilutionRequest): Result<DilutionPlan> {
           Math.abs(size - exactMl) < Math.abs(best - exactMl) ? size : best,
         )
       : rounded(exactMl, step);
-  const told = exactMl.toFixed(exactMl < 1 ? 3 : 2);
+  const volume = exactMl.toFixed(exactMl < 1 ? 3 : 2);
   if (deliveredMl <= 0) {
-    return failure(msg`${told} mL is less than this glass can measure: make it in two steps, or more of it`);
+    return failure(
+      msg`${volume} mL is less than this glass can measure: make it in two steps, or more of it`,
+    );
   }
   if (deliveredMl > volumeMl) {
     return failure(
-      msg`${told} mL of stock do not fit into ${volumeMl} mL: take a smaller pipette or a larger flask`,
+      msg`${volume} mL of stock do not fit into ${volumeMl} mL: take a smaller pipette or a larger flask`,
     );
   }
   const capacityMl =
     glass.kind === "burette" ? burette.capacityMl : "capacityMl" in glass ? glass.capacityMl : 100;
   if (deliveredMl > capacityMl) {
-    return failure(msg`${told} mL are more than the ${capacityMl} mL ${glass.kind} holds`);
+    return failure(msg`${volume} mL are more than the ${capacityMl} mL ${glass.kind} holds`);
   }
   const stopMl =
     glass.kind === "burette" ? rounded(startMl + deliveredMl, Number(burette.resolutionMl)) : null;

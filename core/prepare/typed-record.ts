@@ -22,7 +22,7 @@ interface About {
 }
 
 /** What the method of such a run says of its glass and its solid: whoever chose it has said so. */
-function saidByMethod(stage: PreparationStage): TypedFields {
+function statedByMethod(stage: PreparationStage): TypedFields {
   return Object.fromEntries(
     stage.inputs
       // A concentration is that of a bottle, or typed.
@@ -41,12 +41,12 @@ export function typedRecord(method: Method, typed: TypedFields, about: About): T
   const { houseRules, at, person } = about;
   const [stage] = method.stages;
   if (stage?.kind !== "preparation") throw new Bug(`${method.id} does not begin with a preparation`);
-  const said = saidByMethod(stage);
+  const stated = statedByMethod(stage);
   const observations: Observation[] = [];
   const problems: Record<string, Phrase> = {};
   for (const field of stageFields(stage, houseRules)) {
     const key = fieldKey(field);
-    const text = typed[key]?.trim() || said[key] || "";
+    const text = typed[key]?.trim() || stated[key] || "";
     if (text === "") continue;
     const checked = checkField(field, text, { stage, houseRules, holder: { observations } });
     if (!checked.ok) {

@@ -63,14 +63,14 @@ describe("a simulated bench", () => {
   });
 
   test("says so when a titer does not fit the burette, or no truth is given", () => {
-    const said = (change: object) => {
+    const problems = (change: object) => {
       const run = simulateRun({ ...options, seed: 1, ...change });
       return run.ok ? "" : run.problem.message;
     };
-    expect(plain(said({ truth: { results: { standardize: 0.01, determine: 0.09 } } }))).toMatch(
+    expect(plain(problems({ truth: { results: { standardize: 0.01, determine: 0.09 } } }))).toMatch(
       /Standardize the base: The burette of 50 mL does not hold/,
     );
-    expect(plain(said({ truth: { results: {} } }))).toMatch(/No true result is stated/);
+    expect(plain(problems({ truth: { results: {} } }))).toMatch(/No true result is stated/);
   });
 });
 

@@ -32,7 +32,7 @@ function inputProblem(stage: ComputedStage, method: Method): MethodProblem | nul
     const unit = unitOfInput(input, method);
     if (!isUnit(unit)) return problemOf("unit-unknown", { symbol, unit }, ...at);
     const wrong = problemOfInput(input);
-    if (wrong !== null) return problemOf("input-wrong", { said: wrong }, ...at);
+    if (wrong !== null) return problemOf("input-wrong", { detail: wrong }, ...at);
     const taken = takenOver(input);
     const earlier = method.stages.find((s) => s.key === taken?.stage);
     if (!earlier || taken?.result === undefined) continue;
@@ -88,8 +88,8 @@ function shownProblem(stage: ComputedStage, { lines, dimensions }: Checked): Met
 /** Ratios and equivalents that the relations ask for and the equations do not tell. */
 function ratioProblem({ lines, stoichiometry }: Checked): MethodProblem | null {
   for (const [i, { expression, source }] of lines.entries()) {
-    const said = missingStoichiometry(expression, stoichiometry);
-    if (said) return problemOf("ratio-missing", { source, said }, "relations", i);
+    const missing = missingStoichiometry(expression, stoichiometry);
+    if (missing) return problemOf("ratio-missing", { source, detail: missing }, "relations", i);
   }
   return null;
 }
@@ -106,7 +106,7 @@ function compileStage(
   const known = knownDimensions(method, stage);
   if (!known.ok) return known;
   const dimensions = checkRelations(parsed.value, known.value);
-  if (!dimensions.ok) return faulty("relations-disagree", { said: dimensions.problem }, "relations");
+  if (!dimensions.ok) return faulty("relations-disagree", { detail: dimensions.problem }, "relations");
   const checked: Checked = { lines: parsed.value, dimensions: dimensions.value, stoichiometry };
   const odd =
     shownProblem(stage, checked) ?? plausibilityProblem(method, stage, checked) ?? ratioProblem(checked);
@@ -119,7 +119,7 @@ function readEquations({ equations }: Method): Result<Equation[], MethodProblem>
   for (const [i, { equation: source }] of equations.entries()) {
     const equation = parseEquation(source);
     const at = ["equations", i, "equation"] as const;
-    if (!equation.ok) return faulty("equation-unreadable", { source, said: equation.problem }, ...at);
+    if (!equation.ok) return faulty("equation-unreadable", { source, detail: equation.problem }, ...at);
     const wrong = imbalances(equation.value);
     if (wrong.length > 0)
       return faulty("equation-unbalanced", { source, imbalances: describeImbalances(wrong) }, ...at);
@@ -149,17 +149,17 @@ function placeProblem(
 export function compileMethod(method: Method): Result<CompiledMethod, MethodProblem> {
   const equations = readEquations(method);
   if (!equations.ok) return equations;
-  const told = limitedStoichiometry(equations.value);
+  const stoichiometry = limitedStoichiometry(equations.value);
   const stages = new Map<string, CompiledStage>();
   for (const [i, stage] of method.stages.entries()) {
     const misplaced = placeProblem(stage, stages);
     const compiled = misplaced
       ? { ok: false as const, problem: misplaced }
-      : compileStage(method, stage, told);
+      : compileStage(method, stage, stoichiometry);
     if (!compiled.ok) return { ok: false, problem: inStageAt(i, stage.title, compiled.problem) };
     stages.set(stage.key, compiled.value);
   }
-  return success({ method, stages, stoichiometry: checkedStoichiometry(told) });
+  return success({ method, stages, stoichiometry: checkedStoichiometry(stoichiometry) });
 }
 
 const compiled = new WeakMap<Method, CompiledMethod>();

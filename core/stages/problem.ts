@@ -3,7 +3,7 @@ import { type Phrase } from "../text";
 
 /** What the words of each problem of a method name, by its code. `said`: what a parser or a check of dimensions found. */
 export interface MethodProblemFacts {
-  "equation-unreadable": { source: string; said: Problem };
+  "equation-unreadable": { source: string; detail: Problem };
   "equation-unbalanced": { source: string; imbalances: Phrase };
   "stage-key-twice": { key: string };
   "stage-key-reserved": { key: string };
@@ -11,7 +11,7 @@ export interface MethodProblemFacts {
   "symbol-reserved": { symbol: string };
   "symbol-twice": { symbol: string };
   "unit-unknown": { symbol: string; unit: string };
-  "input-wrong": { said: Problem };
+  "input-wrong": { detail: Problem };
   "earlier-result-unknown": { symbol: string; title: string; known: readonly string[] };
   "trial-in-preparation": { symbol: string };
   "photometer-missing": { symbol: string };
@@ -26,12 +26,12 @@ export interface MethodProblemFacts {
   "nothing-read-off": object;
   "titer-missing": object;
   "titer-twice": object;
-  "relation-unreadable": { source: string; said: Problem };
+  "relation-unreadable": { source: string; detail: Problem };
   "relation-unit-unknown": { source: string; unit: string };
-  "relations-disagree": { said: Problem };
+  "relations-disagree": { detail: Problem };
   "result-not-computed": { symbol: string };
   "not-in-unit": { source: string | null; symbol: string; dimension: Phrase; unit: string };
-  "ratio-missing": { source: string | null; said: Problem };
+  "ratio-missing": { source: string | null; detail: Problem };
   "plausible-unknown": { symbol: string };
   "plausible-unit": { symbol: string; dimension: Phrase; unit: string };
   "plausible-open": { symbol: string };

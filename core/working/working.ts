@@ -124,13 +124,16 @@ function correctedStep(
   { bias, houseRules }: { readonly bias: number; readonly houseRules: HouseRules },
 ): WorkingStep {
   const { roomC } = volumeConditions(houseRules);
-  const warm = roomC !== glassC;
+  const offCalibration = roomC !== glassC;
   const off = bias < 0 ? `+ ${-bias}` : `- ${bias}`;
   const before = bias === 0 ? read : `(${read} ${off})`;
-  const byRoom = warm ? ` · (1 - 2.1e-4·(${roomC} - ${glassC}))` : "";
+  const byRoom = offCalibration ? ` · (1 - 2.1e-4·(${roomC} - ${glassC}))` : "";
   const base = symbolTex(symbol);
   const value = toDecimals(inUnit(q, "mL"), buretteDecimals(houseRules) + 1);
-  const what = [warm ? msg`at ${glassC} °C` : "", bias === 0 ? "" : msg`without the bias of the indicator`];
+  const what = [
+    offCalibration ? msg`at ${glassC} °C` : "",
+    bias === 0 ? "" : msg`without the bias of the indicator`,
+  ];
   return {
     id: `${symbol}-corrected`,
     title: msg`The same ${joined(
@@ -138,8 +141,8 @@ function correctedStep(
       ", ",
     )}`,
     formula: `${symbol} = ${before}${byRoom}`,
-    names: `${base}${bias === 0 ? "" : " - V_{\\mathrm{bias}}"}${warm ? " \\cdot (1 - \\gamma\\,(T - T_{20}))" : ""}`,
-    numbers: `= ${bias === 0 ? read : `(${read} ${off})`}${warm ? ` \\cdot (1 - 2.1 \\times 10^{-4} \\cdot (${roomC} - ${glassC}))` : ""}`,
+    names: `${base}${bias === 0 ? "" : " - V_{\\mathrm{bias}}"}${offCalibration ? " \\cdot (1 - \\gamma\\,(T - T_{20}))" : ""}`,
+    numbers: `= ${bias === 0 ? read : `(${read} ${off})`}${offCalibration ? ` \\cdot (1 - 2.1 \\times 10^{-4} \\cdot (${roomC} - ${glassC}))` : ""}`,
     value: `= ${numberTex(value, "mL")}`,
     valueText: withUnit(value, "mL"),
     inputs: [],

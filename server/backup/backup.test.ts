@@ -131,9 +131,9 @@ describe("a folder that held a lab", () => {
     const folder = copy();
     harm(folder);
     const before = readdirSync(folder).sort();
-    const said = await opening(folder);
-    expect(said).toMatch(words);
-    expect(said).toMatch(/restore the newest backup, of 20\d\d-|newer than this program/);
+    const message = await opening(folder);
+    expect(message).toMatch(words);
+    expect(message).toMatch(/restore the newest backup, of 20\d\d-|newer than this program/);
     expect(readdirSync(folder).sort()).toEqual(before);
   });
 

@@ -83,8 +83,10 @@ export function ask<Q extends keyof Questions>(what: Q, file: string, runId = ""
     child.once("close", (code) => {
       if (code === 0) resolve(JSON.parse(Buffer.concat(out).toString()) as Questions[Q]);
       else {
-        const said = Buffer.concat(err).toString().trim();
-        reject(new Error(/^\w*Error: (.*)$/m.exec(said)?.[1] ?? (said.slice(-300) || `ended with ${code}`)));
+        const output = Buffer.concat(err).toString().trim();
+        reject(
+          new Error(/^\w*Error: (.*)$/m.exec(output)?.[1] ?? (output.slice(-300) || `ended with ${code}`)),
+        );
       }
     });
   });

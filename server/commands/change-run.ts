@@ -37,11 +37,11 @@ import { type Phrase, inEnglish } from "~/core/text";
 async function writeEvent(
   db: DatabaseConnection,
   runId: string,
-  { inverse, told }: Changed,
+  { inverse, entry }: Changed,
   { person, now, from }: Asked,
 ): Promise<StoredRun["last"]> {
   const id = newId();
-  const { description, detail = null } = told;
+  const { description, detail = null } = entry;
   const clock = db.$with("clock").as(db.update(lab).set(labSeen(now)).returning({ id: lab.id }));
   await db
     .with(clock)
@@ -55,7 +55,7 @@ async function writeEvent(
 }
 
 /** What an event says, as screens show it. */
-const said = sql<Phrase>`coalesce(${runEvent.phrase}, to_jsonb(${runEvent.description}))`;
+const phrase = sql<Phrase>`coalesce(${runEvent.phrase}, to_jsonb(${runEvent.description}))`;
 
 /** Marks the change that was taken back with what would make it again, and finds the one before it. */
 async function markUndone(
@@ -70,7 +70,7 @@ async function markUndone(
     .set({ undone: true, undoneAt: now, undoneBy: person, redo })
     .where(eq(runEvent.id, eventId));
   const [earlier] = await db
-    .select({ id: runEvent.id, description: said, inverse: runEvent.inverse })
+    .select({ id: runEvent.id, description: phrase, inverse: runEvent.inverse })
     .from(runEvent)
     .where(
       and(
@@ -94,7 +94,7 @@ async function nextRedo(
   await db.update(runEvent).set({ redo: null }).where(eq(runEvent.id, madeAgain));
   const { id, inverse, redo } = runEvent;
   const [next] = await db
-    .select({ id, description: said, inverse, redo })
+    .select({ id, description: phrase, inverse, redo })
     .from(runEvent)
     .where(and(eq(runEvent.runId, runId), isNotNull(redo)))
     .orderBy(asc(runEvent.seq))
@@ -110,7 +110,7 @@ const forgetRedo = (db: DatabaseConnection, runId: string) =>
     .where(and(eq(runEvent.runId, runId), isNotNull(runEvent.redo)));
 
 /** Writes what the trail has of a change, and finds what undo and redo would do now. */
-async function told(
+async function eventRow(
   db: DatabaseConnection,
   stored: StoredRun,
   request: RunChange,
@@ -158,7 +158,7 @@ async function change(
   if (!applied.value) return { state: stateOf(stored), step: null };
   const changed = applied.value;
   const own = await storeDifference(db, record, changed.record, asked.now);
-  const { last, next } = await told(db, stored, request, { changed, context }, asked);
+  const { last, next } = await eventRow(db, stored, request, { changed, context }, asked);
   if (request.intent === "finish") await renewShelved(db, changed.record, asked);
   await writeRun(db, changed.record, own, asked.now);
   const { houseRulesId = stored.houseRulesId } = own;

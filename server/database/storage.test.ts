@@ -16,11 +16,11 @@ describe("what an error says of the disk", () => {
     [coded("EROFS"), /^The data folder \/data cannot be written to/],
     [coded("EACCES", "permission denied, mkdir"), /another folder with DATA_DIR/],
   ])("%s is told in words", (error, words) => {
-    const told = storageError(error, "/data");
-    expect(told).toBeInstanceOf(StorageError);
-    expect(told?.message).toMatch(words);
+    const problem = storageError(error, "/data");
+    expect(problem).toBeInstanceOf(StorageError);
+    expect(problem?.message).toMatch(words);
     // Said once, it stays as it is.
-    expect(storageError(told, "/elsewhere")).toBe(told);
+    expect(storageError(problem, "/elsewhere")).toBe(problem);
   });
 
   test.each([[coded("23505", "duplicate key")], [new Error("no such stage")], ["text"], [undefined]])(

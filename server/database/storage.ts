@@ -23,9 +23,9 @@ export function storageError(error: unknown, folder: string): StorageError | nul
   // Errors come wrapped: by the query builder, and by the database around those of the file system.
   for (let e = error; e instanceof Error; e = e.cause) {
     const { code = "" } = e as { code?: string };
-    const said = `${code} ${e.message}`;
-    if (/ENOSPC|EDQUOT|53100|no space left/i.test(said)) return full(folder);
-    if (/EROFS|EACCES|EPERM|read-only file system|permission denied/i.test(said)) return readOnly(folder);
+    const text = `${code} ${e.message}`;
+    if (/ENOSPC|EDQUOT|53100|no space left/i.test(text)) return full(folder);
+    if (/EROFS|EACCES|EPERM|read-only file system|permission denied/i.test(text)) return readOnly(folder);
   }
   return null;
 }

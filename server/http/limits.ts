@@ -40,8 +40,8 @@ const soundAddress: RequestHandler = (request, response, next) => {
 
 /** The device that sends, as it says itself; several may share an address. */
 const deviceOf = (request: Request) => {
-  const said = request.headers["x-device"];
-  return typeof said === "string" && /^[\w-]{1,64}$/.test(said) ? said : "";
+  const device = request.headers["x-device"];
+  return typeof device === "string" && /^[\w-]{1,64}$/.test(device) ? device : "";
 };
 const addressOf = (request: Request) => ipKeyGenerator(request.ip ?? "");
 

@@ -33,19 +33,19 @@ async function heardBy(signal: AbortSignal, count: number): Promise<LiveMessage[
   const answer = await fetch(`http://127.0.0.1:${port}/live`, { signal });
   expect(answer.headers.get("content-type")).toBe("text/event-stream");
   expect(answer.headers.get("cache-control")).toContain("no-transform");
-  const heard: LiveMessage[] = [];
+  const received: LiveMessage[] = [];
   let rest = "";
   for await (const part of answer.body!.pipeThrough(new TextDecoderStream())) {
     const events = (rest + part).split("\n\n");
     rest = events.pop() ?? "";
-    heard.push(
+    received.push(
       ...events.flatMap((event) =>
         event.startsWith("data: ") ? [JSON.parse(event.slice(6)) as LiveMessage] : [],
       ),
     );
-    if (heard.length >= count) break;
+    if (received.length >= count) break;
   }
-  return heard;
+  return received;
 }
 
 /** Until so many streams are open. */
@@ -59,9 +59,9 @@ test("all screens hear each change whole and in order, and one that goes away is
   const screens = [1, 2, 3].map(() => heardBy(ending.signal, 3));
   await listening(before + 3);
   // Line breaks and letters of more than one byte in what people typed do not break a message.
-  const told = ["0.5106 g", "“Rinse”\n\ndata: {}", "± 0.02 mL, Ä"].map(change);
-  told.forEach(announce);
-  for (const heard of await Promise.all(screens)) expect(heard).toEqual(told);
+  const sent = ["0.5106 g", "“Rinse”\n\ndata: {}", "± 0.02 mL, Ä"].map(change);
+  sent.forEach(announce);
+  for (const received of await Promise.all(screens)) expect(received).toEqual(sent);
   ending.abort();
   await listening(before);
 });

@@ -43,14 +43,14 @@ export async function checkJournal(db: Database, folder: string): Promise<Journa
   }
   if (stored?.id !== there.journal)
     return [{ kind: "broken", message: "The journal of this lab is gone", advice }];
-  const told = await db
+  const entries = await db
     .select({ chain: labEvent.chain })
     .from(labEvent)
     .where(and(eq(labEvent.about, "backup"), isNotNull(labEvent.chain)))
     .orderBy(desc(labEvent.seq))
     .limit(100);
   const own = { journal: there.journal, seq: there.journalSeq, check: there.journalCheck };
-  const heads = [own, ...told.flatMap(({ chain }) => chain ?? [])].filter(
+  const heads = [own, ...entries.flatMap(({ chain }) => chain ?? [])].filter(
     ({ journal, seq }) => journal === stored.id && seq >= stored.after.seq,
   );
   const wrong = heads.filter(({ seq, check }) => headAt(stored, seq)?.check !== check);

@@ -186,10 +186,10 @@ describe("after a power cut", () => {
     const runId = await begin("Before the backup");
     await change(runId, reading("11111111-1111-4111-8111-111111111111", "m", "mass.before", "2.6106"));
     const backup = await makeBackup(open, folder, open.lab.id, "daily");
-    const told = await open.db.execute<{ chain: unknown }>(
+    const stored = await open.db.execute<{ chain: unknown }>(
       sql`select chain from lab_event where chain is not null`,
     );
-    expect(told.rows).toEqual([{ chain: backup.journal }]);
+    expect(stored.rows).toEqual([{ chain: backup.journal }]);
     const later = await begin("After it");
     const before = await everything(open.db);
     const left = leftOver(folder);

@@ -64,16 +64,16 @@ export async function keptJournal(
   labId: string,
   backup: Backup | null,
   how: HowOpened,
-): Promise<{ readonly journal: Journal; readonly told: readonly string[] }> {
+): Promise<{ readonly journal: Journal; readonly messages: readonly string[] }> {
   const mark = await markOf(db);
   const stored = journalIn(folder);
   const fits = stored !== null && ((mark !== null && isIn(stored, mark)) || beginsAt(stored, mark));
   if (!fits) {
-    const told = setAside(folder);
+    const messages = setAside(folder);
     const journal = Journal.begin(folder, labId, baseOf(how.fresh, backup));
     keepJournal(db, journal);
     if (await labOf(db)) await setMark(db, { journal: journal.id, ...beginning });
-    return { journal, told: [...told, ...cutWithoutBase(how)] };
+    return { journal, messages: [...messages, ...cutWithoutBase(how)] };
   }
   const journal = Journal.open(folder, stored);
   if (!journal) throw new Error(`The journal in ${folder} cannot be read`);
@@ -85,12 +85,12 @@ export async function keptJournal(
   const held = mark?.journal === stored.id ? mark.seq : 0;
   const lost = stored.faults.filter(({ seq }) => seq > held);
   const missing = [...failed.map(failure), ...lost.map(damage)];
-  const told = [...whatWasDone(how, count, missing.length === 0), ...missing, ...cutWithoutBase(how)];
+  const messages = [...whatWasDone(how, count, missing.length === 0), ...missing, ...cutWithoutBase(how)];
   if (how.rebuilt) {
-    const [description = ""] = told;
+    const [description = ""] = messages;
     await recordDeed(db, { about: "backup", subject: "The lab", person: "", description });
   }
-  return { journal, told };
+  return { journal, messages: messages };
 }
 
 const failure = ({ seq, kind, at, why }: NotReplayed): string =>

@@ -117,9 +117,9 @@ async function opened(folder: string): Promise<PGlite> {
     return await openClient(databaseFolder(folder));
   } catch (error) {
     if (storageError(error, folder)) throw error;
-    const said = error instanceof Error ? error.message : String(error);
+    const message = error instanceof Error ? error.message : String(error);
     throw new LabFolderError(
-      `The database in ${folder} is damaged: it cannot be opened (${said}). Its files are there (${databaseFolder(folder)}), and nothing ` +
+      `The database in ${folder} is damaged: it cannot be opened (${message}). Its files are there (${databaseFolder(folder)}), and nothing ` +
         `was changed. ${waysBack(folder)}`,
       { cause: error },
     );
@@ -141,9 +141,9 @@ async function openLab(
     const { counts, findings } = await countRows(db);
     const [broken] = essential.filter((table) => counts[table] === undefined);
     if (broken !== undefined && folder !== null) {
-      const said = findings.find(({ table }) => table === broken)?.message ?? broken;
+      const damage = findings.find(({ table }) => table === broken)?.message ?? broken;
       throw new LabFolderError(
-        `The database in ${folder} is damaged. ${said}. Nothing was changed. ${waysBack(folder)}`,
+        `The database in ${folder} is damaged. ${damage}. Nothing was changed. ${waysBack(folder)}`,
       );
     }
     // No background worker does this in an embedded database: without it the planner knows nothing of the tables.
@@ -173,7 +173,7 @@ async function openLab(
       if (now !== null) mark(now, true);
       await unlock();
     };
-    return { client, db, lab, findings, recovered: kept?.told ?? [], openedAt: new Date(), close };
+    return { client, db, lab, findings, recovered: kept?.messages ?? [], openedAt: new Date(), close };
   } catch (error) {
     await client.close().catch(() => undefined);
     await journal?.close().catch(() => undefined);
@@ -193,9 +193,9 @@ async function migrated(
 ): Promise<Backup | null> {
   const standing = await standingOf(client).catch((error: unknown) => {
     if (folder === null) throw error;
-    const said = error instanceof Error ? error.message : String(error);
+    const message = error instanceof Error ? error.message : String(error);
     throw new LabFolderError(
-      `The database in ${folder} is damaged: ${said}. Nothing was changed. ${waysBack(folder)}`,
+      `The database in ${folder} is damaged: ${message}. Nothing was changed. ${waysBack(folder)}`,
       { cause: error },
     );
   });

@@ -161,9 +161,9 @@ export function keepBackups(): () => void {
     const { lab, newest, sinceBackup } = await standing();
     if (backupDue(newest, lab, sinceBackup, new Date())) await backUp("daily");
   };
-  const tell = (error: unknown) => console.error(error instanceof Error ? error.message : error);
-  const first = setTimeout(() => void once().catch(tell), firstAfterMs);
-  const later = setInterval(() => void once().catch(tell), everyMs);
+  const report = (error: unknown) => console.error(error instanceof Error ? error.message : error);
+  const first = setTimeout(() => void once().catch(report), firstAfterMs);
+  const later = setInterval(() => void once().catch(report), everyMs);
   return () => {
     clearTimeout(first);
     clearInterval(later);

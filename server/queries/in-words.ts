@@ -29,12 +29,12 @@ export function wordsOfLab(words: HouseWords): LabWords {
   const say = localizer(words);
   const asWritten = languageOf(words) === "en-US" && words.volume === "mL";
   const key = `${words.titer} ${words.volume}`;
-  const said = known.get(key) ?? new WeakMap<Method, Method>();
-  known.set(key, said);
+  const localized = known.get(key) ?? new WeakMap<Method, Method>();
+  known.set(key, localized);
   const method = (as: Method): Method => {
     if (asWritten || !isShipped(as.id)) return as;
-    const there = said.get(as) ?? methodInWords(as, say);
-    said.set(as, there);
+    const there = localized.get(as) ?? methodInWords(as, say);
+    localized.set(as, there);
     return there;
   };
   const record = (as: RunRecord): RunRecord => ({ ...as, method: method(as.method) });

@@ -70,19 +70,19 @@ function ofReading({ reading, where, label }: Found, all: ReadonlyMap<string, Fo
 }
 
 /** So many readings of one change are told one by one. */
-const mostTold = 12;
+const mostListed = 12;
 
 /** The same of a change that wrote many: all of them, in the order in which they were written, at the time of the first. */
 function ofMany(found: readonly Found[]): OfReadings {
   const readings = found.map(({ reading }) => reading);
   const people = [...new Set(readings.map(({ person }) => person))];
   const places = [...new Map(found.map(({ where }) => [inEnglish(where), where] as const)).values()];
-  const more = readings.length - mostTold;
-  const told = joined(readings.slice(0, mostTold).map(shown), ", ");
+  const more = readings.length - mostListed;
+  const listed = joined(readings.slice(0, mostListed).map(shown), ", ");
   return {
     where:
       places.length === 1 ? places[0]! : msg`${places[0] ?? ""} and ${counted(places.length - 1, "other")}`,
-    to: more > 0 ? msg`${told} and ${more} more` : told,
+    to: more > 0 ? msg`${listed} and ${more} more` : listed,
     person: people.join(", "),
     at: readings.map(({ at }) => at).reduce((a, b) => (a < b ? a : b)),
   };

@@ -32,8 +32,21 @@ export interface RulesAnswer {
 /** The conventions of the lab, or of one run: each with a line on it, and what they would change shown beside. */
 export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
   const say = useSay();
-  const { texts, setTexts, problems, set, runs, chosen, setTryOn, typed, by, said, save, fetcher, saved } =
-    useRulesForm(rules, run, openRuns);
+  const {
+    texts,
+    setTexts,
+    problems,
+    set,
+    runs,
+    chosen,
+    setTryOn,
+    typed,
+    by,
+    messages,
+    save,
+    fetcher,
+    saved,
+  } = useRulesForm(rules, run, openRuns);
   return (
     <Box component="main" sx={pageMargins}>
       <Typography variant="h1">
@@ -70,7 +83,7 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
         </Box>
         <Box sx={{ position: { lg: "sticky" }, top: 12, display: "grid", gap: 2 }}>
           <RulesPreview runs={runs} chosen={chosen} onChoose={setTryOn} rules={typed} />
-          <WhoWhy state={by} problems={said} person={run === null} why={say`Why it changes`} />
+          <WhoWhy state={by} problems={messages} person={run === null} why={say`Why it changes`} />
           <Button variant="contained" size="large" onClick={save} disabled={fetcher.state !== "idle"}>
             {run ? say`Save for this run` : say`Save house rules`}
           </Button>
@@ -122,7 +135,7 @@ function useRulesForm(rules: HouseRules, run: RunRecord | null, openRuns: readon
     if (fetcher.data?.saved) by.setReason("");
   }
   // Beside who and why it stands until something is typed there.
-  const said = {
+  const messages = {
     person: by.person.trim() === "" ? problems.person : undefined,
     reason: by.reason.trim() === "" ? problems.reason : undefined,
   };
@@ -136,7 +149,21 @@ function useRulesForm(rules: HouseRules, run: RunRecord | null, openRuns: readon
     void fetcher.submit({ ...texts, person: by.person, reason: by.reason }, { method: "post" });
     by.remember();
   };
-  return { texts, setTexts, problems, set, runs, chosen, setTryOn, typed, by, said, save, fetcher, saved };
+  return {
+    texts,
+    setTexts,
+    problems,
+    set,
+    runs,
+    chosen,
+    setTryOn,
+    typed,
+    by,
+    messages,
+    save,
+    fetcher,
+    saved,
+  };
 }
 
 interface GroupProps {

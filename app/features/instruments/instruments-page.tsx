@@ -20,10 +20,10 @@ import {
 import { useSay } from "../../words/text";
 import { msg, type Phrase } from "~/core/text";
 
-const about: Record<Role, { title: Phrase; says: Phrase; example: string }> = {
-  balance: { title: msg`Balance`, says: msg`Masses, in g.`, example: "S   10.2345 g" },
-  burette: { title: msg`Burette`, says: msg`Readings, in mL, and drops.`, example: "VOL 24.35 mL" },
-  thermometer: { title: msg`Thermometer`, says: msg`Of the flask, in °C.`, example: "61.2 C" },
+const about: Record<Role, { title: Phrase; gives: Phrase; example: string }> = {
+  balance: { title: msg`Balance`, gives: msg`Masses, in g.`, example: "S   10.2345 g" },
+  burette: { title: msg`Burette`, gives: msg`Readings, in mL, and drops.`, example: "VOL 24.35 mL" },
+  thermometer: { title: msg`Thermometer`, gives: msg`Of the flask, in °C.`, example: "61.2 C" },
 };
 
 /** The instruments beside this device: which are read by themselves, and how. */
@@ -62,7 +62,7 @@ interface InstrumentSheetProps {
 
 function InstrumentSheet({ role, choice, onChange }: InstrumentSheetProps) {
   const say = useSay();
-  const { title, says, example } = about[role];
+  const { title, gives: gives, example } = about[role];
   return (
     <Sheet
       component="section"
@@ -74,7 +74,7 @@ function InstrumentSheet({ role, choice, onChange }: InstrumentSheetProps) {
           {say(title)}
         </Typography>
         <Typography variant="body2" color="textSecondary">
-          {say(says)}
+          {say(gives)}
         </Typography>
       </Box>
       <Pick
@@ -115,7 +115,7 @@ function SerialFields({ role, choice, example, onChange }: InstrumentSheetProps 
   const say = useSay();
   const reader = lineReader({ line: choice.line, unit: roleUnits[role] });
   const tried = reader.ok ? reader.value(example) : null;
-  const told = !reader.ok
+  const shown = !reader.ok
     ? reader.problem.message
     : tried
       ? say`“${example}” is read as ${tried.value} ${roleUnits[role]}${tried.stable ? say`, steady` : ""}.`
@@ -128,7 +128,7 @@ function SerialFields({ role, choice, example, onChange }: InstrumentSheetProps 
         value={choice.line}
         onChange={(event) => onChange({ line: event.target.value })}
         error={!reader.ok}
-        helperText={say(told)}
+        helperText={say(shown)}
         slotProps={{ htmlInput: { style: { fontFamily: fonts.reading }, spellCheck: false } }}
       />
       <Typography variant="body2" sx={{ color: colors.inkSoft }}>

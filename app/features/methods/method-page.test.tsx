@@ -62,7 +62,7 @@ describe.each(methods.map((m) => [m.id, m] as const))("the page of %s", (_id, me
 
   test("shows each stage whole: colors, reagents and when, steps, cautions", () => {
     for (const stage of method.stages) {
-      const said = [
+      const shown = [
         stage.title,
         ...stage.steps,
         ...stage.cautions,
@@ -76,7 +76,7 @@ describe.each(methods.map((m) => [m.id, m] as const))("the page of %s", (_id, me
             ]
           : []),
       ];
-      for (const line of said) expect(text).toContain(line);
+      for (const line of shown) expect(text).toContain(line);
     }
   });
 

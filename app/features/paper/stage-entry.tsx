@@ -39,7 +39,7 @@ export function StageEntry({ record, stage, date, person, texts, write, send }: 
       ),
     [record, stage, texts, date, person],
   );
-  const { enter, said, busy, forget } = useEntering(read, send, () => {
+  const { enter, outcome, busy, forget } = useEntering(read, send, () => {
     const own = Object.keys(texts).filter((key) => key.startsWith(`${stage.key} `));
     write(Object.fromEntries(own.map((key) => [key, null])));
   });
@@ -65,12 +65,12 @@ export function StageEntry({ record, stage, date, person, texts, write, send }: 
         <Button variant={read.count > 0 ? "contained" : "outlined"} onClick={enter} disabled={busy}>
           {read.count > 0 ? say`Enter ${counted(read.count, "reading")}` : say`Enter the readings`}
         </Button>
-        {said && (
+        {outcome && (
           <Box
-            role={said.well ? "status" : "alert"}
-            sx={{ color: said.well ? colors.tealDeep : colors.brick, fontWeight: 600 }}
+            role={outcome.well ? "status" : "alert"}
+            sx={{ color: outcome.well ? colors.tealDeep : colors.brick, fontWeight: 600 }}
           >
-            {said.text}
+            {outcome.text}
           </Box>
         )}
       </Box>
@@ -81,7 +81,7 @@ export function StageEntry({ record, stage, date, person, texts, write, send }: 
 /** Enters what was read from a form, and says what came of it. */
 function useEntering({ request, count, notes }: PaperRead, send: Send, onEntered: () => void) {
   const say = useSay();
-  const [said, setSaid] = useState<{ readonly text: string; readonly well: boolean } | null>(null);
+  const [outcome, setOutcome] = useState<{ readonly text: string; readonly well: boolean } | null>(null);
   const [busy, setBusy] = useState(false);
   const enter = () => {
     if (!request) {
@@ -89,20 +89,20 @@ function useEntering({ request, count, notes }: PaperRead, send: Send, onEntered
       const text = grave
         ? say`Fix the marked fields first. Nothing has been entered yet.`
         : say`No readings typed yet`;
-      return setSaid({ text, well: false });
+      return setOutcome({ text, well: false });
     }
     setBusy(true);
     void send(request).then((answer) => {
       setBusy(false);
-      if (!isTaken(answer)) return setSaid({ text: say(answer.message), well: false });
+      if (!isTaken(answer)) return setOutcome({ text: say(answer.message), well: false });
       onEntered();
       const where =
         answer.status === "waiting" ? say` They wait in this browser until the server answers.` : "";
       const what = capitalized(counted(count, "reading"));
-      setSaid({ text: say`${what} entered, marked as from paper.${where}`, well: true });
+      setOutcome({ text: say`${what} entered, marked as from paper.${where}`, well: true });
     });
   };
-  return { enter, said, busy, forget: () => setSaid(null) };
+  return { enter, outcome, busy, forget: () => setOutcome(null) };
 }
 
 /** Enter goes on to the next place, as on the sheet. */

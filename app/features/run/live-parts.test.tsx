@@ -58,7 +58,7 @@ const kept = (change: Partial<UnsentChange>): UnsentChange => ({
   },
   ...change,
 });
-const send = () => Promise.resolve({ status: "done", told: null } as const);
+const send = () => Promise.resolve({ status: "done", update: null } as const);
 const panel = (all: readonly UnsentChange[]) =>
   text(
     renderToString(
@@ -79,14 +79,14 @@ describe("what is kept in the browser", () => {
 
   test("two readings of one field stand beside each other, and one is asked for", () => {
     const standing = { id: "y", text: "24.01", person: "bench 2", at: "2026-11-26T09:00:00.000Z" };
-    const said = panel([kept({ refused: "This was read as 24.01 meanwhile", standing })]);
-    expect(said).toMatch(/Final reading of trial 2 was read twice\. 24\.01 by bench 2,/);
-    expect(said).toMatch(/24\.11 here\. Which one is it\? It is 24\.01 It is 24\.11/);
+    const shown = panel([kept({ refused: "This was read as 24.01 meanwhile", standing })]);
+    expect(shown).toMatch(/Final reading of trial 2 was read twice\. 24\.01 by bench 2,/);
+    expect(shown).toMatch(/24\.11 here\. Which one is it\? It is 24\.01 It is 24\.11/);
   });
 
   test("one that was not taken says why, and can be sent again or let go", () => {
-    const said = panel([kept({ refused: "This run is finished: reopen it to change it" })]);
-    expect(said).toMatch(
+    const shown = panel([kept({ refused: "This run is finished: reopen it to change it" })]);
+    expect(shown).toMatch(
       /24\.11, was not accepted: This run is finished: reopen it .* Send it again Discard it/,
     );
   });
@@ -126,15 +126,15 @@ test("marks that may be the end tell why they were none, and which one stands", 
     { id: "a", text: "24.90", reason: null, at: "", person: "" },
     { id: "b", text: "25.00", reason: "faded after 12 s", at: "", person: "" },
   ];
-  const said = text(renderToString(<MaybeMarks marks={marks} end="25.00" onChoose={() => undefined} />));
-  expect(said).toMatch(/24\.90 possible That was the end point 25\.00 faded after 12 s ✓ the end point/);
+  const shown = text(renderToString(<MaybeMarks marks={marks} end="25.00" onChoose={() => undefined} />));
+  expect(shown).toMatch(/24\.90 possible That was the end point 25\.00 faded after 12 s ✓ the end point/);
 });
 
 test("reagents: what now, and what only at the last moment", () => {
   const brine = methods.find((m) => m.id === "sulfur-dioxide")!;
   const stage = brine.stages.find((s): s is TitrationStage => s.kind === "titration")!;
-  const said = text(renderToString(<ReagentsAhead reagents={stage.reagents ?? []} />));
-  expect(said).toMatch(/Add now sodium hydroxide.*At the last moment starch.*sulfuric acid, 25 %, 15 mL/);
+  const shown = text(renderToString(<ReagentsAhead reagents={stage.reagents ?? []} />));
+  expect(shown).toMatch(/Add now sodium hydroxide.*At the last moment starch.*sulfuric acid, 25 %, 15 mL/);
   expect(plain((stage.conditions ?? []).map(conditionWords))).toEqual([
     "exactly 15 min: let it stand, stoppered: frees the bound sulfite",
     "within 1 min: titrate at once after the acid",
@@ -221,11 +221,11 @@ describe("the words of the lab", () => {
       );
     const plain = html({ titer: "titer", volume: "mL" });
     expect(text(plain)).toMatch(/titer, mL, per 0\.50 g .* House rule: three within 0\.10 mL/);
-    const said = html(british);
-    expect(text(said)).toMatch(/titre, cm³, per 0\.50 g .* House rule: three within 0\.10 cm³/);
+    const shown = html(british);
+    expect(text(shown)).toMatch(/titre, cm³, per 0\.50 g .* House rule: three within 0\.10 cm³/);
     // Those who listen hear the same.
-    expect(said).toContain('aria-label="titre, cm³, per 0.50 g.');
-    expect(said).toContain("Titer of tank B/L 4");
-    expect(said.replaceAll("Titer of tank B/L 4", "")).not.toMatch(/\bmL\b|\btiter\b/i);
+    expect(shown).toContain('aria-label="titre, cm³, per 0.50 g.');
+    expect(shown).toContain("Titer of tank B/L 4");
+    expect(shown.replaceAll("Titer of tank B/L 4", "")).not.toMatch(/\bmL\b|\btiter\b/i);
   });
 });

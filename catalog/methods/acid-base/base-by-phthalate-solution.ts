@@ -11,7 +11,7 @@ import {
 } from "../../parts/safety";
 import { buretteSteps } from "../../parts/burette";
 import { fromStage, pipetted, purityOf, titer } from "../../parts/inputs";
-import { exactly, g, indicatorReagent, mL, said } from "../../parts/reagents";
+import { exactly, g, indicatorReagent, mL, inWords } from "../../parts/reagents";
 import { phenolphthalein } from "../../parts/indicators";
 import { atMost, mostMolPerL } from "../../parts/plausible";
 import { densityOf } from "../../densities";
@@ -54,7 +54,7 @@ export const baseByPhthalateSolution = defineMethod({
       plausible: [atMost("c_s", mostMolPerL.KHC8H4O4)],
       reagents: [
         exactly("potassium hydrogen phthalate, dried", g("4.8", "5.4"), "into the flask"),
-        exactly("water, boiled out", said("to the mark"), "when all is dissolved"),
+        exactly("water, boiled out", inWords("to the mark"), "when all is dissolved"),
       ],
       conditions: [
         {

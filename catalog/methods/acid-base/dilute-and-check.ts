@@ -10,7 +10,7 @@ import {
   protection,
 } from "../../parts/safety";
 import { buretteSteps } from "../../parts/burette";
-import { exactly, indicatorReagent, mL, said } from "../../parts/reagents";
+import { exactly, indicatorReagent, mL, inWords } from "../../parts/reagents";
 import { knownBase, knownConcentration, pipetted, titer } from "../../parts/inputs";
 import { phenolphthalein } from "../../parts/indicators";
 import { atMost, mostMolPerL } from "../../parts/plausible";
@@ -51,8 +51,8 @@ export const diluteAndCheckAcid = defineMethod({
       result: { symbol: "c_m", name: "Concentration made", unit: "mol/L" },
       plausible: [{ rule: "not above", symbol: "c_m", other: "c_0" }],
       reagents: [
-        exactly("the stock", said("as computed"), "from a burette into the cylinder"),
-        exactly("water", said("to the volume"), "half of it before the stock"),
+        exactly("the stock", inWords("as computed"), "from a burette into the cylinder"),
+        exactly("water", inWords("to the volume"), "half of it before the stock"),
       ],
       steps: [
         "Compute the volume of stock, c·V / c of the stock, and round it to what the burette delivers.",

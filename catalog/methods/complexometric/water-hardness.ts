@@ -11,7 +11,7 @@ import {
   protection,
 } from "../../parts/safety";
 import { binding, edtaSubstances, ligand } from "../../parts/equations";
-import { about, buffer, exactly, mL, magnesiumEdta, roughly, said } from "../../parts/reagents";
+import { about, buffer, exactly, mL, magnesiumEdta, roughly, inWords } from "../../parts/reagents";
 import { edtaBurette } from "../../parts/burette";
 import { edtaGlassware } from "../../parts/glassware";
 import { edtaTiter, fromStage } from "../../parts/inputs";
@@ -100,7 +100,7 @@ const calcium: TitrationStage = {
   reagents: [
     exactly("the water", roughly(mL("25")), "from a burette of its own, read before and after"),
     about("sodium hydroxide, 2 mol/L", mL("3"), "to pH 12 to 13: magnesium falls out"),
-    about("hydroxynaphthol blue", said("a few grains"), "when the precipitate has formed"),
+    about("hydroxynaphthol blue", inWords("a few grains"), "when the precipitate has formed"),
   ],
   conditions: [{ what: "let the magnesium hydroxide form, swirling", minutes: 2 }],
   steps: [

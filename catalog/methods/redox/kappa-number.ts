@@ -10,7 +10,7 @@ import {
   sulfuricHazard,
 } from "../../parts/safety";
 import { fromStage, titer, knownThiosulfate } from "../../parts/inputs";
-import { about, atLast, exactly, g, mL, said } from "../../parts/reagents";
+import { about, atLast, exactly, g, mL, inWords } from "../../parts/reagents";
 import { iodineThiosulfate } from "../../parts/equations";
 import { starchToColorless } from "../../parts/indicators";
 import { thiosulfateBurette } from "../../parts/burette";
@@ -123,7 +123,7 @@ export const kappaNumber = defineMethod({
       reagents: [
         exactly(
           "pulp, oven-dry mass known",
-          said("about 2 g for an expected 25", g("2")),
+          inWords("about 2 g for an expected 25", g("2")),
           "shredded in 800 mL of water",
         ),
         ...reagents,

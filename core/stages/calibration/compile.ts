@@ -20,7 +20,8 @@ function compileAxis(stage: CalibrationStage, method: Method): Result<CompiledLi
     (input) => [input.symbol, unitOf(unitOfInput(input, method)).dimension] as const,
   );
   const dimensions = checkRelations(lines.value, new Map(inputs));
-  if (!dimensions.ok) return faulty("relations-disagree", { said: dimensions.problem }, "axis", "relations");
+  if (!dimensions.ok)
+    return faulty("relations-disagree", { detail: dimensions.problem }, "axis", "relations");
   const dimension = dimensions.value.get(symbol);
   if (!dimension) return faulty("axis-not-computed", { symbol }, "axis", "symbol");
   if (!isUnit(unit) || !sameDimension(dimension, unitOf(unit).dimension))
@@ -71,7 +72,7 @@ export function compileCalibration(
   if (!axis.ok) return axis;
   for (const [i, { expression, source }] of axis.value.entries()) {
     const missing = missingStoichiometry(expression, stoichiometry);
-    if (missing) return faulty("ratio-missing", { source, said: missing }, "axis", "relations", i);
+    if (missing) return faulty("ratio-missing", { source, detail: missing }, "axis", "relations", i);
   }
   return success({ definition: stage, lines, axis: axis.value });
 }

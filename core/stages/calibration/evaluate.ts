@@ -145,8 +145,8 @@ function takeBlank(
   const readings = counting(blanks);
   if (!input || readings.length === 0) return { deducted: null, question: null };
   const absorbance = mean(readings);
-  const said = record.choices?.blank !== undefined;
-  const taken = said ? choice.blank : (input.readings ?? "zeroed");
+  const chosen = record.choices?.blank !== undefined;
+  const taken = chosen ? choice.blank : (input.readings ?? "zeroed");
   if (taken === "deducted") {
     const scatter = standardDeviation(readings) / Math.sqrt(readings.length);
     const rounding = 0.0005 / Math.sqrt(3);
@@ -162,7 +162,7 @@ function takeBlank(
     return { deducted: { absorbance, cause }, question: null };
   }
   const question =
-    said || Math.abs(absorbance) <= blankIsZero
+    chosen || Math.abs(absorbance) <= blankIsZero
       ? null
       : msg`The blank reads ${absorbance.toFixed(3)}, not zero. Were the cuvettes read against it, or should it be subtracted from them?`;
   return { deducted: null, question };

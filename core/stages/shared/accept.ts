@@ -45,8 +45,8 @@ export function judgeAcceptance(
       "clearly above": msg`clearly above the ${label}, ${at}`,
       "cannot tell": msg`too near the ${label}, ${at}, to tell: its guard band is ${withUnit(band, unit)}`,
     }[verdict];
-    const said = passes === null ? "" : passes ? msg` It passes.` : msg` It fails.`;
-    return { against: "limit", verdict, passes, text: msg`The result is ${outcome}.${said}` };
+    const decided = passes === null ? "" : passes ? msg` It passes.` : msg` It fails.`;
+    return { against: "limit", verdict, passes, text: msg`The result is ${outcome}.${decided}` };
   }
   const signed = percentError(found.value, stated.value);
   const shown = percentBeside(Math.abs(signed), accept.tolerancePercent);

@@ -38,7 +38,7 @@ export function parseLines(
   for (const [i, { relation, title, unit }] of source.entries()) {
     const parsed = parseRelation(relation);
     if (!parsed.ok)
-      return faulty("relation-unreadable", { source: relation, said: parsed.problem }, ...at, i);
+      return faulty("relation-unreadable", { source: relation, detail: parsed.problem }, ...at, i);
     if (!isUnit(unit)) return faulty("relation-unit-unknown", { source: relation, unit }, ...at, i, "unit");
     lines.push({ ...parsed.value, title, unit });
   }
@@ -60,11 +60,11 @@ function atMostAllProblem(
   stoichiometry: LooseStoichiometry,
 ): MethodProblem | null {
   const all = parseExpression(source);
-  if (!all.ok) return problemOf("relation-unreadable", { source, said: all.problem });
+  if (!all.ok) return problemOf("relation-unreadable", { source, detail: all.problem });
   const missing = missingStoichiometry(all.value, stoichiometry);
-  if (missing) return problemOf("ratio-missing", { source: null, said: missing });
+  if (missing) return problemOf("ratio-missing", { source: null, detail: missing });
   const most = dimensionOf(all.value, new Map());
-  if (!most.ok) return problemOf("relation-unreadable", { source, said: most.problem });
+  if (!most.ok) return problemOf("relation-unreadable", { source, detail: most.problem });
   if (sameDimension(most.value, own)) return null;
   const [dimension, ofAll] = [describeDimension(own), describeDimension(most.value)];
   return problemOf("plausible-dimension", { symbol, dimension, all: ofAll });
@@ -135,14 +135,14 @@ export interface LooseStoichiometry {
 
 export function missingStoichiometry(expression: Expression, known: LooseStoichiometry): Problem | null {
   for (const leaf of leavesOf(expression)) {
-    const told =
+    const found =
       leaf.type === "ratio"
         ? known.ratio(leaf.of, leaf.per)
         : leaf.type === "equivalents"
           ? known.equivalents(leaf.of)
           : null;
-    if (told && !told.ok)
-      return leaf.at === undefined ? told.problem : { ...told.problem, position: leaf.at };
+    if (found && !found.ok)
+      return leaf.at === undefined ? found.problem : { ...found.problem, position: leaf.at };
   }
   return null;
 }
@@ -169,9 +169,9 @@ export function limitedStoichiometry(equations: readonly Equation[]): LooseStoic
 }
 
 /** The same for relations that were checked. Throws on a ratio that the check let not pass. */
-export const checkedStoichiometry = (told: LooseStoichiometry): Stoichiometry => ({
-  ratio: (of, per) => mustHold(told.ratio(of, per)),
-  equivalents: (of) => mustHold(told.equivalents(of)),
+export const checkedStoichiometry = (stoichiometry: LooseStoichiometry): Stoichiometry => ({
+  ratio: (of, per) => mustHold(stoichiometry.ratio(of, per)),
+  equivalents: (of) => mustHold(stoichiometry.equivalents(of)),
 });
 
 /** A stage that is not read on a photometer has nothing that is. */

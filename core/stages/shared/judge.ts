@@ -126,13 +126,13 @@ const isResult = (definition: ComputedStage, { symbol }: Plausibility) =>
   resultsOf(definition).some((r) => r.symbol === symbol);
 
 function verdictWith(verdict: Verdict, footing: Phrase, impossible: readonly Implausibility[]): Verdict {
-  const told = footing === "" ? verdict.reason : msg`${verdict.reason} ${footing}`;
+  const reason = footing === "" ? verdict.reason : msg`${verdict.reason} ${footing}`;
   const [first] = impossible;
-  if (!first) return { ...verdict, reason: told };
+  if (!first) return { ...verdict, reason: reason };
   return {
     ...verdict,
     state: verdict.state === "agreed" ? "impossible" : verdict.state,
-    reason: msg`${first.text}. ${told}`,
+    reason: msg`${first.text}. ${reason}`,
     next: verdict.state === "agreed" ? msg`First check ${first.look[0] ?? msg`the readings`}` : verdict.next,
   };
 }
@@ -187,13 +187,13 @@ export function judgeStage<E extends ComputedEvaluation>(stage: E, at: JudgedIn)
       input(trial.symbols, (symbol) => trial.symbols.get(symbol) ?? null),
       (rule) => !isResult(definition, rule),
     ).map(cautionOf);
-  const told = main ? footingWords(footing) : "";
+  const footingText = main ? footingWords(footing) : "";
   if (judged.kind === "titration") {
     const trials = judged.trials.map((t) => {
       const checks = t.record.struck || t.missing ? [] : ofFlasks(t);
       return checks.length === 0 ? t : { ...t, cautions: [...t.cautions, ...checks] };
     });
-    return { ...judged, trials, verdict: verdictWith(judged.verdict, told, impossible) };
+    return { ...judged, trials, verdict: verdictWith(judged.verdict, footingText, impossible) };
   }
   const [first] = impossible;
   return first && "next" in judged ? { ...judged, next: implausibleWords(first) } : judged;

@@ -24,7 +24,7 @@ function stageOf(record: RunRecord, key: string): ComputedEvaluation {
   if (!stage) throw new Error(`no stage ${key}`);
   return stage;
 }
-const told = (id: string, key: string, stages: Record<string, TypedStage>, rules = {}) =>
+const findings = (id: string, key: string, stages: Record<string, TypedStage>, rules = {}) =>
   stageOf(typedRun(method(id), stages, { ...one, ...rules }), key);
 
 const weighed = (before: string, after: string, final: string): Typed => ({
@@ -53,7 +53,7 @@ describe("every method", () => {
 
 describe("a content above all of it", () => {
   // 0.1000 g of a peroxide that would take 36 mL: 2.5 · 0.02 · 36 mmol · 34.01 g/mol = 61 mg... of 0.0500 g: 122 %.
-  const strong = told("peroxide-by-mass", "determine", {
+  const strong = findings("peroxide-by-mass", "determine", {
     determine: { trials: [weighed("50.0000", "50.0500", "36.00")] },
   });
 
@@ -78,7 +78,7 @@ describe("a content above all of it", () => {
   test("above what the pure substance holds is impossible as well", () => {
     // 0.2 g that take 39 mL hold 0.00195 mol · 88.018 = 0.1716 g: 85.8 %; sodium oxalate holds 65.7, oxalic acid 97.8.
     const of = (grams: string, final: string) =>
-      told("oxalate-in-solid", "determine", { determine: { trials: [weighed(grams, "2.0000", final)] } });
+      findings("oxalate-in-solid", "determine", { determine: { trials: [weighed(grams, "2.0000", final)] } });
     expect(of("2.2000", "39.00").implausible).toEqual([]);
     expect(plain(of("2.1500", "36.00").implausible[0]?.text)).toMatch(
       /more than pure oxalic acid holds, 97\.76 % w\/w/,
@@ -89,7 +89,7 @@ describe("a content above all of it", () => {
 describe("a difference below zero, a part above its whole", () => {
   test("more left over than was added", () => {
     const back = (final: string) =>
-      told("nickel-by-back-titration", "determine", {
+      findings("nickel-by-back-titration", "determine", {
         blank: { trials: [{ "V_y:volume.taken": "25.00", ...titer("25.00") }] },
         determine: {
           trials: [{ "V_s:volume.taken": "10.00", "V_y:volume.taken": "25.00", ...titer(final) }],
@@ -103,7 +103,7 @@ describe("a difference below zero, a part above its whole", () => {
   });
 
   const hardness = (calcium: string) =>
-    told("water-hardness", "calcium", {
+    findings("water-hardness", "calcium", {
       prepare: { once: { "m:mass.before": "5.2502", "m:mass.after": "5.0000" } },
       standardize: { trials: [{ "V_a:volume.taken": "25.00", ...titer("25.00") }] },
       total: {
@@ -127,7 +127,7 @@ describe("a difference below zero, a part above its whole", () => {
 
   test("phenolphthalein alkalinity above the total", () => {
     const water = (first: string, all: string) =>
-      told("alkalinity-in-two-steps", "determine", {
+      findings("alkalinity-in-two-steps", "determine", {
         standardize: { trials: [weighed("2.1325", "2.0000", "25.00")] },
         phenolphthalein: { trials: [{ "V_w:volume.taken": "100.00", ...titer(first) }] },
         determine: { trials: [{ "V_w:volume.taken": "100.00", ...titer(all) }] },
@@ -153,7 +153,7 @@ describe("a difference below zero, a part above its whole", () => {
 
 describe("counts, and what a method holds for", () => {
   const electrons = (final: string) =>
-    told("oxidation-number-of-tin", "determine", {
+    findings("oxidation-number-of-tin", "determine", {
       determine: { trials: [{ "V_a:volume.taken": "10.00", ...titer(final) }] },
     });
 
@@ -173,7 +173,7 @@ describe("counts, and what a method holds for", () => {
 
   test("a pulp outside 30 to 70 % of the permanganate, and a bath outside the correction: told, not refused", () => {
     const pulp = (grams: string, final: string, celsius: string) =>
-      told("kappa-number", "determine", {
+      findings("kappa-number", "determine", {
         blank: { trials: [titer("49.00")] },
         determine: {
           once: { "c_t:given": "0.2000", "c_t:given.plus-minus": "0.0005" },

@@ -95,13 +95,13 @@ interface Found {
 type RuleOf<R extends Plausibility["rule"]> = Extract<Plausibility, { rule: R }>;
 
 /** What every failure tells first, and how far a result may lie off before it is one. */
-function toldOf(rule: Plausibility, q: Quantity, { rules, stage }: PlausibilityInput) {
+function statementOf(rule: Plausibility, q: Quantity, { rules, stage }: PlausibilityInput) {
   const { name, unit } = nameOf(stage.definition, rule.symbol, "unit" in rule ? rule.unit : "1");
-  return { told: msg`${name} is ${valueText(q, unit, rules)}`, unit, off: allowance(q, rules) };
+  return { statement: msg`${name} is ${valueText(q, unit, rules)}`, unit, off: allowance(q, rules) };
 }
 
 function outsideRange(rule: RuleOf<"between">, q: Quantity, input: PlausibilityInput): Found | null {
-  const { told, off } = toldOf(rule, q, input);
+  const { statement, off } = statementOf(rule, q, input);
   const { factor } = unitOf(rule.unit);
   const [from, to] = [(rule.from ?? -Infinity) * factor, (rule.to ?? Infinity) * factor];
   const low = q.value + off < from;
@@ -116,20 +116,20 @@ function outsideRange(rule: RuleOf<"between">, q: Quantity, input: PlausibilityI
       : msg`at most ${bound}`;
   const text =
     outside === "invalid"
-      ? msg`${told}, outside the ${range} for which this method is valid`
-      : msg`${told}, ${low ? msg`below` : msg`above`} ${bound} by more than its ±: that is impossible`;
+      ? msg`${statement}, outside the ${range} for which this method is valid`
+      : msg`${statement}, ${low ? msg`below` : msg`above`} ${bound} by more than its ±: that is impossible`;
   return { text, direction: low ? "too low" : "too high", outside };
 }
 
 function moreThanAll(rule: RuleOf<"at most all">, q: Quantity, input: PlausibilityInput): Found | null {
-  const { told, unit, off } = toldOf(rule, q, input);
+  const { statement, unit, off } = statementOf(rule, q, input);
   const parsed = parseExpression(rule.all ?? "1");
   const scope = { symbols: new Map<string, Quantity>(), stoichiometry: input.stoichiometry };
   const all = parsed.ok ? evaluate(parsed.value, scope).value : 1;
   if (q.value - off <= all) return null;
   const most = withUnit(toDecimals(all / unitOf(unit).factor, 2), unit);
   const what = rule.of ? msg`${rule.of} holds, ${most},` : msg`all of it`;
-  const text = msg`${told}, more than ${what} by more than its ±: that is impossible`;
+  const text = msg`${statement}, more than ${what} by more than its ±: that is impossible`;
   return { text, direction: "too high", outside: "impossible" };
 }
 
@@ -140,7 +140,7 @@ function partAndWhole(
   input: PlausibilityInput,
 ): Found | null {
   const { rules, stage, method } = input;
-  const { told, unit } = toldOf(rule, q, input);
+  const { statement, unit } = statementOf(rule, q, input);
   const other =
     rule.stage === undefined ? input.quantityOf(rule.other) : input.earlierOf(rule.stage, rule.other);
   if (!other) return null;
@@ -151,7 +151,7 @@ function partAndWhole(
   const named = uncapitalized(nameOf(owner ?? stage.definition, rule.other, unit).name);
   const which = above ? msg`of which it is a part` : msg`which is a part of it`;
   return {
-    text: msg`${told}, ${above ? msg`more` : msg`less`} than ${named}, ${valueText(other, unit, rules)}, ${which}: that is impossible`,
+    text: msg`${statement}, ${above ? msg`more` : msg`less`} than ${named}, ${valueText(other, unit, rules)}, ${which}: that is impossible`,
     judged: difference,
     also: msg`the other result, ${named}`,
     direction: above ? "too high" : "too low",
@@ -161,7 +161,7 @@ function partAndWhole(
 
 function noWholeNumber(rule: RuleOf<"whole number">, q: Quantity, input: PlausibilityInput): Found | null {
   if (isNearWhole(q)) return null;
-  const text = msg`${toldOf(rule, q, input).told}: no whole number lies within its ±, so none is shown`;
+  const text = msg`${statementOf(rule, q, input).statement}: no whole number lies within its ±, so none is shown`;
   return { text, direction: "either way", outside: "impossible" };
 }
 

@@ -32,9 +32,9 @@ export function compileTitration(
   const agreeOn = parseExpression(stage.agree.on);
   const at = ["agree", "on"] as const;
   if (!agreeOn.ok)
-    return faulty("relation-unreadable", { source: stage.agree.on, said: agreeOn.problem }, ...at);
+    return faulty("relation-unreadable", { source: stage.agree.on, detail: agreeOn.problem }, ...at);
   const agreeing = dimensionOf(agreeOn.value, dimensions);
-  if (!agreeing.ok) return faulty("relations-disagree", { said: agreeing.problem }, ...at);
+  if (!agreeing.ok) return faulty("relations-disagree", { detail: agreeing.problem }, ...at);
   const accepted = acceptanceProblem(stage, dimensions);
   if (accepted) return { ok: false, problem: accepted };
   const base = { definition: stage, lines, agreeOn: agreeOn.value, titer };

@@ -48,8 +48,10 @@ function largerTiter(bench: Bench): Phrase {
   if (2 * titer > capacityMl) {
     return msg`a titer of ${twice} mL would not fit the ${capacityMl} mL burette, so calibrate it, or weigh the titrant`;
   }
-  const alone = Math.abs(Math.abs(elasticity(bench)) - 1) < 0.02 && stage.definition.inputs.length > 1;
-  const how = alone ? msg`twice the sample or a titrant half as strong` : msg`a titrant half as strong`;
+  const inProportion = Math.abs(Math.abs(elasticity(bench)) - 1) < 0.02 && stage.definition.inputs.length > 1;
+  const how = inProportion
+    ? msg`twice the sample or a titrant half as strong`
+    : msg`a titrant half as strong`;
   return msg`a titer near ${twice} mL instead of ${toDecimals(titer, 0)} mL, by ${how}`;
 }
 

@@ -163,7 +163,7 @@ export function giveVerdict(input: VerdictInput): Verdict {
   const found = foundWords(input, per);
   const goOn = nextStageTitle ? msg`Go on: ${nextStageTitle}` : msg`The set is closed`;
   if (acceptance?.against === "value" && acceptance.decision !== null) {
-    const said = {
+    const reasons = {
       accept: goOn,
       "titrate again": msg`Titrate the saved solution again`,
       "make anew": msg`Make a new dilution`,
@@ -172,7 +172,7 @@ export function giveVerdict(input: VerdictInput): Verdict {
       state: acceptance.decision === "accept" ? "agreed" : "collecting",
       reason: msg`${acceptance.text} ${found}`,
       tellsAcceptance: true,
-      next: said[acceptance.decision],
+      next: reasons[acceptance.decision],
     };
   }
   if (closed) {

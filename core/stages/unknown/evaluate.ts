@@ -161,11 +161,11 @@ export function evaluateUnknown(
   const { combined, members } = together;
   const disagree = agreement.state === "apart" || agreement.state === "rivals";
   const lineOf = definition.inputs.find((i) => i.is === "read-off")?.stage ?? "";
-  const told = trials.find((t) => t.problem && !t.record.struck)?.problem;
+  const ofTrial = trials.find((t) => t.problem && !t.record.struck)?.problem;
   const problem =
     combined || trials.length === 0
       ? null
-      : (told ?? (disagree ? agreement.text : stillWanting(stage, record, context)));
+      : (ofTrial ?? (disagree ? agreement.text : stillWanting(stage, record, context)));
   const open = trials.find((t) => t.missing && !t.record.struck);
   const cautions = trials.flatMap((t) => (t.record.struck ? [] : t.cautions));
   return {
@@ -189,7 +189,7 @@ export function evaluateUnknown(
     cautions,
     lineOf,
     next: problem
-      ? disagree && !told
+      ? disagree && !ofTrial
         ? msg`${agreement.text} Make another flask from the sample, or strike out the wrong one`
         : problem
       : open

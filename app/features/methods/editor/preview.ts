@@ -61,7 +61,7 @@ export function check(method: Method): MethodProblem | null {
     return compiled.ok ? null : compiled.problem;
   } catch (error) {
     const message = error instanceof Error ? error.message : msg`The method does not pass the check yet`;
-    return { code: "relations-disagree", path: [], stage: null, facts: { said: { message } } };
+    return { code: "relations-disagree", path: [], stage: null, facts: { detail: { message } } };
   }
 }
 

@@ -47,7 +47,7 @@ const live = (record: RunRecord): LiveRun => ({
   revision: 0,
   kept: [],
   trouble: null,
-  send: () => Promise.resolve({ status: "done", told: null }),
+  send: () => Promise.resolve({ status: "done", update: null }),
 });
 
 const standards = (rows: Readonly<Record<string, string>>): Typed[] =>

@@ -140,7 +140,7 @@ export function ReadingChip({ reading, off, onOpen }: ReadingChipProps) {
   const say = useSay();
   const { locked } = useRunInHand();
   const struck = reading.struck !== null;
-  const said = say`${reading.text}${unitText(reading.unit)}${struck ? msg`, struck out` : off ? msg`, off the line` : ""}`;
+  const label = say`${reading.text}${unitText(reading.unit)}${struck ? msg`, struck out` : off ? msg`, off the line` : ""}`;
   const shown = (
     <span
       style={{
@@ -159,7 +159,7 @@ export function ReadingChip({ reading, off, onOpen }: ReadingChipProps) {
       size="small"
       color={off ? "error" : "secondary"}
       onClick={onOpen}
-      aria-label={say`Reading ${said}${reading.person ? say`, by ${reading.person}` : ""}: change`}
+      aria-label={say`Reading ${label}${reading.person ? say`, by ${reading.person}` : ""}: change`}
       title={reading.struck ? reading.struck.reason : reading.person}
       sx={{ minWidth: 0, minHeight: 32, px: 0.6, py: 0, fontWeight: 500 }}
     >

@@ -61,7 +61,7 @@ export function PreparationStageView({ stage, evaluation }: PreparationStageProp
         sx={{ display: "grid", gap: 2, gridColumn: { md: 1 } }}
       >
         <Typography variant="h2">{definition.title}</Typography>
-        <StageReadings stage={stage} evaluation={evaluation} alone />
+        <StageReadings stage={stage} evaluation={evaluation} single />
         {problem && <Alert severity="error">{together(say(problem))}.</Alert>}
         {stage.cautions.map(({ message }) => (
           <Alert key={say(message)} severity="warning">

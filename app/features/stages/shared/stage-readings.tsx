@@ -20,12 +20,12 @@ interface StageReadingsProps {
   stage: ComputedEvaluation;
   evaluation: RunEvaluation;
   /** One below the other, with a button for the next one that waits: where nothing else is read. */
-  alone?: boolean;
+  single?: boolean;
 }
 
 /** What holds for all trials of a stage: purities, what was stated or measured once, and results of earlier stages. */
 export function StageReadings(props: StageReadingsProps) {
-  const { stage, evaluation, alone = false } = props;
+  const { stage, evaluation, single: single = false } = props;
   const { record: run, locked } = useRunInHand();
   const record = run.stages.find((s) => s.key === stage.key);
   const [chosen, setChosen] = useState<FieldState | null>(null);
@@ -46,12 +46,12 @@ export function StageReadings(props: StageReadingsProps) {
       stageKey={stage.key}
       fields={stageFields}
       onChange={setChosen}
-      next={alone && !waiting}
+      next={single && !waiting}
     />
   ) : null;
   return (
     <>
-      <Box sx={readingsLayout(alone)}>
+      <Box sx={readingsLayout(single)}>
         {earlierOnes.map(({ input, earlier }) => (
           <EarlierResult key={input.symbol} input={input} earlier={earlier} />
         ))}
@@ -67,7 +67,7 @@ export function StageReadings(props: StageReadingsProps) {
             onTake={() => setTaking(input)}
           />
         ))}
-        {alone && !locked && waiting && <RecordNext waiting={waiting} onChoose={setChosen} />}
+        {single && !locked && waiting && <RecordNext waiting={waiting} onChoose={setChosen} />}
         {taking && <Taking taking={taking} shelf={shelf} stage={stage} setTaking={setTaking} />}
         {chosen && (
           <Correcting chosen={chosen} stage={stage} record={record} onClose={() => setChosen(null)} />
@@ -133,12 +133,12 @@ function EarlierResult({
   );
 }
 
-const readingsLayout = (alone: boolean) =>
+const readingsLayout = (single: boolean) =>
   ({
     display: "flex",
-    flexDirection: alone ? "column" : "row",
-    flexWrap: alone ? "nowrap" : "wrap",
-    alignItems: alone ? "flex-start" : "center",
+    flexDirection: single ? "column" : "row",
+    flexWrap: single ? "nowrap" : "wrap",
+    alignItems: single ? "flex-start" : "center",
     columnGap: 3,
     rowGap: 0.5,
     color: colors.inkSoft,

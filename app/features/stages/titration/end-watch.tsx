@@ -31,7 +31,7 @@ export function EndWatch({ stage }: { stage: StageRecord | undefined }) {
   const timer = stage?.timers?.findLast((t) => t.counts === "persist" && t.endedAt === null);
   const trial = stage?.trials.find((t) => t.id === timer?.trialId);
   if (!stage || !timer || !trial || trial.struck) return null;
-  const faded = () => {
+  const colorFaded = () => {
     const at = timerState(timer, serverNow());
     const seconds = at.state === "running" ? at.elapsed : 0;
     void send({
@@ -44,7 +44,7 @@ export function EndWatch({ stage }: { stage: StageRecord | undefined }) {
     }).then(toNext);
   };
   const kept = () => void send({ intent: "end-timer", timerId: timer.id, outcome: "kept" }).then(toNext);
-  return <Watch timer={timer} onKept={kept} onFaded={faded} />;
+  return <Watch timer={timer} onKept={kept} onFaded={colorFaded} />;
 }
 
 function Watch({ timer, onKept, onFaded }: { timer: TimerRecord; onKept: () => void; onFaded: () => void }) {

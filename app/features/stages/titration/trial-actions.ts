@@ -48,9 +48,9 @@ async function save(
       }),
     ),
   );
-  const told = answers.find((answer) => !isTaken(answer)) ?? answers[0];
-  if (told) answerIn({ place }, entered, told);
-  return told;
+  const outcome = answers.find((answer) => !isTaken(answer)) ?? answers[0];
+  if (outcome) answerIn({ place }, entered, outcome);
+  return outcome;
 }
 
 /**
@@ -74,9 +74,9 @@ function watchEnds({ send, stage, stageKey, kind, timers }: Acting, field: Field
 export function saveEntered(acting: Acting, of: Entry, entered: readonly Entered[], source?: Source): void {
   const [first] = entered;
   if (!first) return;
-  void save(acting, of, entered, source).then((told) => {
+  void save(acting, of, entered, source).then((outcome) => {
     // A reading that is refused ends no timer: time cannot be taken back.
-    if (told && isTaken(told)) watchEnds(acting, first.field, of.place.trialId);
+    if (outcome && isTaken(outcome)) watchEnds(acting, first.field, of.place.trialId);
   });
 }
 
@@ -135,9 +135,9 @@ export function markMaybe(acting: Acting, field: Field): void {
   const { place, facts, check } = of;
   const marks = confirmIn({ place, facts, check }, mark, text);
   if (marks === "held") return;
-  void save(acting, of, marks).then((told) => {
-    if (!told || isTaken(told)) return;
+  void save(acting, of, marks).then((outcome) => {
+    if (!outcome || isTaken(outcome)) return;
     dropIn(of, mark);
-    if (!readDrafts(place.key)?.fields[fieldKey(field)]) refuse(told.message);
+    if (!readDrafts(place.key)?.fields[fieldKey(field)]) refuse(outcome.message);
   });
 }

@@ -94,7 +94,7 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
   const marks = maybeMarks(trial?.record.observations ?? [], titer);
   const final = fields.find((f) => f.symbol === titer && f.kind === "burette.final");
   const endText = final ? entry.stateOf(final).text : "";
-  const warm = entry.outOfTurn("temperature.flask");
+  const temperature = entry.outOfTurn("temperature.flask");
 
   return (
     <Sheet component="section" aria-label={say`Trial in hand`} sx={{ display: "grid", gap: 1.5 }}>
@@ -132,8 +132,9 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
         onStart={startTime}
         onEnd={(timer) => void send({ intent: "end-timer", timerId: timer.id, outcome: "done" }).then(toNext)}
       />
-      {[...groups, ...(warm ? [null] : [])].map((symbol) => {
-        const group = symbol === null ? (warm ? [warm] : []) : fields.filter((f) => f.symbol === symbol);
+      {[...groups, ...(temperature ? [null] : [])].map((symbol) => {
+        const group =
+          symbol === null ? (temperature ? [temperature] : []) : fields.filter((f) => f.symbol === symbol);
         const total = symbol === null ? null : soFar(stage, trial, symbol, rules);
         if (symbol !== null && group.every((field) => presentOf(field))) {
           return (
@@ -145,7 +146,12 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
             />
           );
         }
-        const own = symbol === null ? (warm && entry.stateOf(warm).text !== "" ? warm : null) : last;
+        const own =
+          symbol === null
+            ? temperature && entry.stateOf(temperature).text !== ""
+              ? temperature
+              : null
+            : last;
         return (
           <ReadingGroup
             key={symbol ?? "warm"}
