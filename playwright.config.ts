@@ -18,10 +18,17 @@ const args = [
   "--disable-sync",
 ];
 
+/** Files that take more than a minute: begun first, so that no worker is left alone with one at the end. */
+const long = ["live-bench", "words", "way-back", "survive", "offline"].map((name) => `**/${name}.spec.ts`);
+
 export default defineConfig({
   testDir: "e2e",
   globalSetup: "./e2e/lab-template.ts",
   outputDir,
+  projects: [
+    { name: "long", testMatch: long },
+    { name: "others", testIgnore: long },
+  ],
   // One server and one database each.
   workers: 2,
   // Wide enough for a machine that has other things to do: they bound what hangs, and measure nothing.

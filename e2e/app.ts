@@ -142,11 +142,11 @@ export async function startRun(page: Page, title: string): Promise<void> {
   await page.getByRole("button", { name: "Start a run" }).focus();
   await page.keyboard.press("Enter");
   await chooseMethod(page);
-  await page.keyboard.type("R-9");
+  await page.keyboard.insertText("R-9");
   await page.keyboard.press("Tab");
-  await page.keyboard.type("bench 4");
+  await page.keyboard.insertText("bench 4");
   await page.keyboard.press("Tab");
-  await page.keyboard.type(title);
+  await page.keyboard.insertText(title);
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
   await expect(page.getByRole("textbox", { name: "Boat with solid, g" })).toBeFocused();
@@ -188,7 +188,8 @@ export async function typeReadings(
     await expect(field).toBeFocused();
     if (text !== null) {
       await page.keyboard.press("ControlOrMeta+a");
-      await page.keyboard.type(text);
+      // In one go: key by key it is typed where the keys themselves are what is tested.
+      await page.keyboard.insertText(text);
     }
     await page.keyboard.press("Enter");
   }

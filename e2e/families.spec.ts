@@ -21,7 +21,7 @@ async function begin(page: Page, methodId: string, title: string) {
   await expect(page.getByRole("textbox", { name: "Sample" })).toBeFocused();
   await page.keyboard.press("Tab");
   await page.keyboard.press("Tab");
-  await page.keyboard.type(title);
+  await page.keyboard.insertText(title);
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
 }
@@ -32,7 +32,7 @@ async function once(page: Page, readings: readonly (readonly [label: string, tex
     await press(page, "button", `Record: ${label}`);
     const dialog = page.getByRole("dialog");
     await dialog.getByRole("textbox").first().focus();
-    await page.keyboard.type(text);
+    await page.keyboard.insertText(text);
     await page.keyboard.press("Enter");
     await expect(dialog).toBeHidden();
   }
@@ -59,7 +59,7 @@ async function shelve(page: Page, name: string) {
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("textbox", { name: "Name" }).focus();
   await page.keyboard.press("ControlOrMeta+a");
-  await page.keyboard.type(name);
+  await page.keyboard.insertText(name);
   await page.keyboard.press("Enter");
   await expect(dialog).toBeHidden();
 }

@@ -40,7 +40,7 @@ export const absorbance = (page: Page) => page.getByRole("textbox", { name: "Abs
 export async function read(page: Page, flask: string, text: string) {
   await expect(inHand(page)).toHaveText(flask);
   await absorbance(page).focus();
-  await page.keyboard.type(text);
+  await page.keyboard.insertText(text);
   await page.keyboard.press("Enter");
   await expect(absorbance(page)).toHaveValue("");
 }

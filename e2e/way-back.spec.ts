@@ -155,7 +155,7 @@ test("a folder that is suddenly empty, or open to the network, is told at the st
         env: {
           ...process.env,
           DATA_DIR: folder,
-          PORT: "4189",
+          PORT: "4190",
           HOST: "127.0.0.1",
           NODE_ENV: "production",
           STEADY_BEAD_LABS: labs,
