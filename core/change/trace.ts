@@ -101,7 +101,7 @@ export const addTrace: ChangeKind<AddTrace> = {
       at: context.now,
       removed: null,
     };
-    const kind = xUnit === "nm" ? "spectrum" : "course";
+    const kind = xUnit === "nm" ? "spectrum" : "kinetic run";
     return success({
       record: inStage(after, stageKey, (stage) => ({ ...stage, traces: [...(stage.traces ?? []), trace] })),
       inverse: together(inverses),

@@ -93,5 +93,12 @@ describe("a plan", () => {
     // 5 mL in two stages for 22 trials each: 220 mL
     expect(plain(list.find((l) => l.name === "ammonia buffer, pH 10")?.total)).toBe("220 mL");
     expect(list.find((l) => l.name === "hydroxynaphthol blue")?.total).toBeNull();
+    // 2 drops for each of 4.4 trials are 8.8 drops: nobody counts out eight tenths of one.
+    const one = shoppingList(method("alkalinity-of-water").stages, {
+      benches: 1,
+      trials: 4,
+      marginPercent: 10,
+    });
+    expect(plain(one.find((l) => l.name === "methyl orange")?.total)).toBe("9 drops");
   });
 });

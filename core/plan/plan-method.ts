@@ -128,13 +128,14 @@ export function shoppingList(
     const unit = taken[0]?.unit;
     if (unit === undefined || taken.some((t) => t?.unit !== unit)) return { name, each, total: null };
     const amount = taken.reduce((sum, t) => sum + (t?.amount ?? 0), 0);
-    return { name, each, total: withUnit(roundUp(amount * benches * (1 + marginPercent / 100)), unit) };
+    return { name, each, total: withUnit(roundUp(amount * benches * (1 + marginPercent / 100), unit), unit) };
   });
 }
 
-/** Two figures, upward: nobody is short for it. */
-function roundUp(x: number): string {
+/** Two figures, upward: nobody is short for it. Drops are whole. */
+function roundUp(x: number, unit: string): string {
   if (!(x > 0)) return "0";
   const step = 10 ** (Math.floor(Math.log10(x)) - 1);
-  return String(Number((Math.ceil(x / step - 1e-9) * step).toPrecision(6)));
+  const rounded = Number((Math.ceil(x / step - 1e-9) * step).toPrecision(6));
+  return String(unit === "drops" ? Math.ceil(rounded) : rounded);
 }

@@ -5,7 +5,7 @@ import type { Field } from "~/core/inputs";
 import { fieldKey } from "~/core/method";
 import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/stages";
 import { msg, type Phrase, unitText } from "~/core/text";
-import { cursorTarget, useCursorOn } from "../../../entry/cursor";
+import { cursorTarget, useCursor, useCursorOn } from "../../../entry/cursor";
 import { ReadingTextField } from "../../../entry/reading-text-field";
 import { colors } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
@@ -29,6 +29,11 @@ export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
   const entry = useNewCourse(stage, evaluation, onMade);
   const { live, trouble } = entry;
   useCursorOn(stage.trials.length);
+  const toNext = useCursor();
+  const begin = () => {
+    entry.begin();
+    toNext();
+  };
   return (
     <Sheet component="section" aria-label={say`New kinetic run`} sx={{ display: "grid", gap: 1.5 }}>
       <Box>
@@ -55,7 +60,7 @@ export function NewCourse({ stage, evaluation, onMade }: NewCourseProps) {
           {say(trouble)}
         </Typography>
       )}
-      <TakeCourse live={live} begin={entry.begin} next={entry.next === null} keep={entry.keep} />
+      <TakeCourse live={live} begin={begin} next={entry.next === null} keep={entry.keep} />
       {live.points.length > 0 && (
         <Chart
           label={say`Absorbance in time, ${live.points.length} readings so far`}
