@@ -61,7 +61,7 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   run: (page) => run(page, "Rinse acid of the kelp tank filter"),
   assay: (page) => run(page, "Phosphate of the pond", "standards"),
   scan: (page) => run(page, "Phosphate of the pond", "wavelength"),
-  rate: (page) => run(page, "Fading of the tracer dye", "rate"),
+  rate: (page) => run(page, "Fading of the tracer dye", "fading"),
   async working(page) {
     await page.goto(`${await run(page, "Rinse acid of the kelp tank filter")}/working?stage=standardize`);
   },

@@ -172,3 +172,15 @@ test("bottles keep their numbers, which count on from the highest; a lab from be
   const bottles = await db.query<{ number: number }>("select number from solution order by number");
   expect(bottles.rows.map(({ number }) => number)).toEqual([1, 2, 3]);
 });
+
+test("changes from before can be undone and are told in the words that they were written with; none can be made again", async () => {
+  const db = await client;
+  await apply("0009_redo");
+  await apply("0010_what_was_done");
+  const told = "coalesce(phrase, to_jsonb(description)) as told";
+  const before = await db.query(`select ${told}, redo, undone from run_event`);
+  expect(before.rows).toEqual([{ told: "house rules for this run", redo: null, undone: false }]);
+  const phrase = { text: "{0} of the run", values: ["reopening"] };
+  await db.query("update run_event set phrase = $1", [phrase]);
+  expect((await db.query(`select ${told} from run_event`)).rows).toEqual([{ told: phrase }]);
+});
