@@ -15,6 +15,8 @@ export const StartRunSchema = Type.Object(
     title: Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" }),
     sample: Short,
     bench: Short,
+    /** The run that this one is like: what was chosen in it of how things are measured holds here too. */
+    like: Type.Optional(Type.Union([Id, Type.Literal("")])),
   },
   Closed,
 );

@@ -8,6 +8,8 @@ import { methods } from "~/catalog/methods";
 import { baseByPhthalateSolution } from "~/catalog/methods/acid-base/base-by-phthalate-solution";
 import { mustHold } from "~/core/result";
 import { evaluateRun } from "~/core/evaluate";
+import { waysToMeasure } from "~/core/inputs";
+import { methodOf } from "~/core/run";
 import { fieldHistory } from "~/core/record";
 import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { observation, run } from "./database/schema";
@@ -271,6 +273,26 @@ test("finished, a run is read only until it is reopened; every step can be undon
     "reopening of the run: Life of a run, finished",
     "finishing of the run: Life of a run, open",
   ]);
+});
+
+test("a run that is like another is measured in its ways; one of another method, or like none that is there, in the method's own", async () => {
+  const start = async (methodId: string, like: string) => {
+    const about = { title: "Measured", sample: "", bench: "" };
+    return mustHold(await startRun(open.db, { intent: "start", methodId, ...about, like }));
+  };
+  const first = await start("acid-by-base", "");
+  const own = (await record(first)).method.stages[0]!.inputs.find(({ is }) => is === "pipette")!;
+  const { input } = waysToMeasure(own, "A").find(({ key }) => key === "cylinder")!;
+  const choose = { intent: "choose-input", stageKey: (await record(first)).stages[0]!.key } as const;
+  expect(plain(await change(first, { ...choose, symbol: own.symbol, input }))).toMatchObject({
+    status: "done",
+  });
+
+  const next = await record(await start("acid-by-base", first));
+  expect(next.choices).toEqual([{ stageKey: choose.stageKey, input }]);
+  expect(methodOf(next).stages[0]!.inputs).toContainEqual(input);
+  expect((await record(await start("weak-acid-in-food", first))).choices ?? []).toEqual([]);
+  expect((await record(await start("acid-by-base", newId()))).choices ?? []).toEqual([]);
 });
 
 describe("stages of other shapes", () => {

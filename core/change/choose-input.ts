@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { InputSchema, takenOver } from "../inputs";
+import { InputSchema, takenOver, wayOf } from "../inputs";
 import { presentObservation } from "../record";
 import { success } from "../result";
 import { type RunRecord, withChoices } from "../run";
@@ -48,7 +48,7 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     return success({
       record: { ...record, choices },
       inverse: { do: "inputs", choices: before },
-      entry: { description: msg`way of measuring ${own.label}: ${input?.label ?? msg`as the method`}` },
+      entry: { description: msg`way of measuring ${own.label}: ${input ? (wayOf(input) ?? input.label) : msg`as the method`}` },
     });
   },
 };

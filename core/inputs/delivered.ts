@@ -39,6 +39,7 @@ export const delivered: InputKind<DeliveredInput> = {
   checks: (_input, typed) => buretteChecks({ ...typed, mayBeZero: false }),
   figures: (_input, text, size) => figuresOfDifference(text, ["burette.initial", "burette.final"], size),
   usual: () => usualMl,
+  measuredBy: () => "burette",
   planned: { measured: true, consumed: true },
   simulate: (_input, hand) => buretteTexts(() => hand.varied(hand.aim ?? 20), hand),
   amountUnit: "mL",

@@ -31,6 +31,7 @@ export const flask: InputKind<FlaskInput> = {
   figures: ({ presumed }, text) => figuresOf(text, "volume.taken", presumed),
   presumed: ({ presumed }) => ({ "volume.taken": presumed }),
   usual: ({ presumed }) => Number(presumed),
+  measuredBy: () => "flask",
   planned: { measured: false, consumed: false },
   simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
   amountUnit: "mL",

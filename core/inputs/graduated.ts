@@ -39,6 +39,7 @@ export const graduated: InputKind<GraduatedInput> = {
   figures: ({ presumed }, typed) => figuresOf(typed, "volume.taken", presumed),
   presumed: ({ presumed }) => (presumed === undefined ? {} : { "volume.taken": presumed }),
   usual: usualMl,
+  measuredBy: ({ glass }) => glass,
   planned: { measured: true, consumed: true },
   simulate: (input, { aim }) => ({ "volume.taken": (aim ?? usualMl(input)).toFixed(1) }),
   amountUnit: "mL",

@@ -136,6 +136,10 @@ export interface LedgerColumn {
   readonly kind: ObservationKind | null;
 }
 
+/** A way to measure an amount at the bench: by a piece of glass, or by a weighing. */
+export type Way =
+  "pipette" | "graduated pipette" | "burette" | "cylinder" | "flask" | "transfer" | "addition" | "tared";
+
 /** All that is particular to one kind of input. */
 export interface InputKind<I extends InputBase> {
   /** Unit in which its value is shown, and in which relations are followed in a spreadsheet. */
@@ -153,6 +157,8 @@ export interface InputKind<I extends InputBase> {
   readonly presumed?: (input: I) => Texts;
   /** What a plan takes, as people type it; null where nothing is usual. */
   readonly usual?: (input: I) => number | null;
+  /** How it is measured at the bench; left out for what is stated, counted or computed. */
+  readonly measuredBy?: (input: I) => Way;
   /** How it counts in a plan: measured out for each flask, and used up. */
   readonly planned?: { readonly measured: boolean; readonly consumed: boolean };
   /** What is typed at a simulated bench. */

@@ -132,6 +132,7 @@ export const mass: InputKind<MassInput> = {
       ? figuresOf(typed, "mass.tared", undefined)
       : figuresOfDifference(typed, ["mass.before", "mass.after"], size),
   usual: middle,
+  measuredBy: ({ weighing }) => weighing ?? "transfer",
   planned: { measured: true, consumed: true },
   simulate: (input, { rules, aim, between, varied }) => {
     const decimals = massDecimals(rules);

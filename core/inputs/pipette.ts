@@ -52,6 +52,7 @@ export const pipette: InputKind<PipetteInput> = {
   figures: ({ presumed }, text) => figuresOf(text, "volume.taken", presumed),
   presumed: ({ presumed }) => ({ "volume.taken": presumed }),
   usual: ({ presumed }) => Number(presumed),
+  measuredBy: () => "pipette",
   planned: { measured: true, consumed: true },
   simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
   amountUnit: "mL",

@@ -27,6 +27,7 @@ import type {
   Difference,
   Suspect,
   LedgerColumn,
+  Way,
 } from "./kind";
 import { mass } from "./mass";
 import { ph } from "./ph";
@@ -89,6 +90,9 @@ export const presumedOf = (input: Input): Texts => kindOf(input).presumed?.(inpu
 
 /** What a plan takes of it, as people type it. */
 export const usualOf = (input: Input): number | null => kindOf(input).usual?.(input) ?? null;
+
+/** How it is measured at the bench; null for what is stated, counted or computed. */
+export const measuredBy = (input: Input): Way | null => kindOf(input).measuredBy?.(input) ?? null;
 
 /** How it counts in a plan; null where nothing is taken for it. */
 export const plannedOf = (input: Input) => kindOf(input).planned ?? null;

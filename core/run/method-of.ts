@@ -15,6 +15,14 @@ export const withChoices = (method: Method, choices: Choices): Method => ({
   }),
 });
 
+/** Of what was chosen in a run of a method, what another version of it can be had with. */
+export const choicesFor = (method: Method, choices: Choices): Choices =>
+  choices.filter(({ stageKey, input }) =>
+    method.stages.some(
+      ({ key, inputs }) => key === stageKey && inputs.some((own) => own.symbol === input.symbol),
+    ),
+  );
+
 const known = new WeakMap<Method, Map<string, Method>>();
 
 /**

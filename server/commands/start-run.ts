@@ -1,4 +1,6 @@
-import type { Database } from "../database/types";
+import { compileMethod } from "../../core/stages";
+import { choicesFor, type RunRecord, withChoices } from "../../core/run";
+import type { Database, DatabaseConnection } from "../database/types";
 import { loadRunRecord } from "../queries/stored-run";
 import { run, stage } from "../database/schema";
 import type { StartRun } from "../../protocol/requests";
@@ -13,6 +15,14 @@ import { searchText } from "./search-text";
 import { storeDifference } from "./store-run";
 import { writeRun } from "./summary";
 import { msg } from "~/core/text";
+
+/** A new run, measured in the ways of another run of its method, as far as its newest version can be. */
+async function likeAnother(db: DatabaseConnection, begun: RunRecord, like: string): Promise<RunRecord> {
+  const other = like === "" ? null : await loadRunRecord(db, like);
+  if (!other?.choices || other.method.id !== begun.method.id) return begun;
+  const choices = choicesFor(begun.method, other.choices);
+  return compileMethod(withChoices(begun.method, choices)).ok ? { ...begun, choices } : begun;
+}
 
 /** Begins a run by the newest version of a method and the house rules in force, and returns its id. */
 export function startRun(db: Database, request: StartRun, now = new Date()): Promise<Result<string>> {
@@ -42,7 +52,7 @@ export function startRun(db: Database, request: StartRun, now = new Date()): Pro
       .values(chosen.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
     const begun = await loadRunRecord(tx, id);
     if (!begun) throw new Bug("The run was not written");
-    const record = await withPreselected(tx, begun, now);
+    const record = await withPreselected(tx, await likeAnother(tx, begun, request.like ?? ""), now);
     await writeRun(tx, record, await storeDifference(tx, begun, record, now), now);
     return success(id);
   });

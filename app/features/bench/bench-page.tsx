@@ -90,7 +90,11 @@ export function BenchPage(props: BenchPageProps) {
         <Suspense>
           <StartRunDialog
             methods={starting === null ? methods : shown}
-            beginning={starting === null && asked !== null ? { methodId: asked, bench: againAt } : null}
+            beginning={
+              starting === null && asked !== null
+                ? { methodId: asked, bench: againAt, like: search.get("again") ?? "" }
+                : null
+            }
             onClose={close}
           />
         </Suspense>

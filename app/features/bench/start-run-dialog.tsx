@@ -22,6 +22,8 @@ import { msg, type Phrase } from "~/core/text";
 export interface Beginning {
   readonly methodId: string;
   readonly bench: string;
+  /** The run that the new one is like; empty where there is none. */
+  readonly like: string;
 }
 
 interface StartRunDialogProps {
@@ -64,6 +66,7 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
           <Stack spacing={2} sx={{ pt: 1 }}>
             <input type="hidden" name="intent" value="start" />
             <input type="hidden" name="methodId" value={method?.id ?? ""} />
+            <input type="hidden" name="like" value={beginning?.like ?? ""} />
             <MethodSearch
               methods={methods}
               method={method}

@@ -10,6 +10,7 @@ import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
 import { type Phrase } from "~/core/text";
 import { ArchiveDialog, RenameDialog } from "./run-dialogs";
+import { measuredIn, MeasuredWithDialog } from "./measured-with";
 import { RunMenu } from "./run-menu";
 import { UndoButtons } from "./undo-buttons";
 
@@ -39,6 +40,7 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
   const [timing, setTiming] = useState(false);
+  const [measuring, setMeasuring] = useState(false);
   const [archiving, setArchiving] = useState(false);
   const [problem, setProblem] = useState<Phrase | null>(null);
   const change = (intent: "archive" | "delete" | "reopen") =>
@@ -67,6 +69,9 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
           <RunMenu
             record={record}
             onRename={() => setRenaming(true)}
+            onMeasure={
+              stage && measuredIn(record, stage.key).length > 0 ? () => setMeasuring(true) : undefined
+            }
             onArchive={() => setArchiving(true)}
             change={change}
           />
@@ -83,6 +88,7 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
           <TimerDialog stage={stage} onClose={() => setTiming(false)} />
         </Suspense>
       )}
+      {measuring && stage && <MeasuredWithDialog stage={stage} onClose={() => setMeasuring(false)} />}
       {archiving && <ArchiveDialog onArchive={() => change("archive")} onClose={() => setArchiving(false)} />}
       {renaming && <RenameDialog onClose={() => setRenaming(false)} />}
     </>

@@ -9,12 +9,14 @@ import { useSay } from "../../words/text";
 interface RunMenuProps {
   readonly record: RunRecord;
   readonly onRename: () => void;
+  /** Left out where the stage that is looked at measures nothing in a way that could be another one. */
+  readonly onMeasure?: (() => void) | undefined;
   readonly onArchive: () => void;
   readonly change: (intent: "archive" | "delete" | "reopen") => void;
 }
 
 /** Actions on the whole run that are seldom needed: rename, trail, house rules, archive. */
-export function RunMenu({ record, onRename, onArchive, change }: RunMenuProps) {
+export function RunMenu({ record, onRename, onMeasure, onArchive, change }: RunMenuProps) {
   const say = useSay();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const choose = (act: () => void) => () => {
@@ -32,6 +34,9 @@ export function RunMenu({ record, onRename, onArchive, change }: RunMenuProps) {
       </IconButton>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {record.status === "open" && <MenuItem onClick={choose(onRename)}>{say`Rename …`}</MenuItem>}
+        {record.status === "open" && onMeasure && (
+          <MenuItem onClick={choose(onMeasure)}>{say`Measured with …`}</MenuItem>
+        )}
         <MenuItem component={Link} to={`/?start=${record.method.id}&again=${record.id}`}>
           {say`Same again: next sample …`}
         </MenuItem>
