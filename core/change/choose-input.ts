@@ -5,7 +5,7 @@ import { success } from "../result";
 import { type RunRecord, withChoices } from "../run";
 import { type ChangeKind, malformed, missing, refused } from "./change";
 import { Closed, InputSymbol, Key, type Made } from "./parts";
-import { msg } from "../text";
+import { msg, uncapitalized } from "../text";
 
 export const chooseInputSchema = () =>
   Type.Object(
@@ -48,7 +48,9 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     return success({
       record: { ...record, choices },
       inverse: { do: "inputs", choices: before },
-      entry: { description: msg`way of measuring ${own.label}: ${input ? (wayOf(input) ?? input.label) : msg`as the method`}` },
+      entry: {
+        description: msg`way of measuring ${uncapitalized(own.label)}: ${input ? (wayOf(input) ?? input.label) : msg`as the method`}`,
+      },
     });
   },
 };

@@ -55,13 +55,11 @@ export function MeasuredWithDialog({ stage, onClose }: MeasuredWithProps) {
   return (
     <FormDialog
       title={say`${stage.definition.title}: measured with`}
-      submit={say`Measure it so`}
+      submit={say`Use in this run`}
       onSubmit={() => void submit()}
       onClose={onClose}
     >
-      <Typography color="textSecondary">
-        {say`For this run only. The fields, their checks and the ± follow.`}
-      </Typography>
+      <Typography color="textSecondary">{say`The fields, their checks and the ± follow.`}</Typography>
       {measured.map((one) => {
         const { own, ways } = one;
         const wrong = problem?.symbol === own.symbol ? problem.message : null;
