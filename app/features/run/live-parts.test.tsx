@@ -1,3 +1,4 @@
+import "~/words/british";
 import { describe, expect, test } from "@jest/globals";
 import { renderToString } from "react-dom/server";
 import { MemoryRouter } from "react-router";
