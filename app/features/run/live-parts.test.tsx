@@ -1,4 +1,3 @@
-import "~/words/british";
 import { describe, expect, test } from "@jest/globals";
 import { renderToString } from "react-dom/server";
 import { MemoryRouter } from "react-router";
