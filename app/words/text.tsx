@@ -1,9 +1,7 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
+import { createContext, type ReactNode, useContext, useMemo } from "react";
 import type { HouseWords } from "~/core/rules";
 import { msg, type Phrase } from "~/core/text";
-import { isHere, languageOf } from "~/words/catalogs";
-import { fetchCatalog } from "~/words/fetch-catalog";
-import { localizer } from "~/words/localize";
+import { localizer } from "~/words/localizer";
 
 /**
  * What people read, in the words of the lab: say`Trials ${a} and ${b} agree` says a sentence of the screen, say(verdict.reason) one of
@@ -34,15 +32,8 @@ export function TextProvider({
   readonly children: ReactNode;
 }) {
   const { titer, volume } = words;
-  const language = languageOf({ titer });
-  const [fetched, setFetched] = useState(0);
-  // A page has its catalog before it is shown (see entry.client); another one is fetched when the house rules change.
-  useEffect(() => {
-    if (!isHere(language)) void fetchCatalog(language).then(() => setFetched((n) => n + 1));
-  }, [language]);
-  // Made anew once a catalog has come.
-  const { say } = useMemo(() => ({ say: localized({ titer, volume }), fetched }), [titer, volume, fetched]);
-  return <Text.Provider value={say}>{children}</Text.Provider>;
+  const value = useMemo(() => localized({ titer, volume }), [titer, volume]);
+  return <Text.Provider value={value}>{children}</Text.Provider>;
 }
 
 /** How this lab says things. */

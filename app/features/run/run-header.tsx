@@ -9,7 +9,8 @@ import { useRunInHand } from "../../entry/run-context";
 import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
 import { type Phrase } from "~/core/text";
-import { measuredIn } from "./measured-in";
+import { ArchiveDialog, RenameDialog } from "./run-dialogs";
+import { measuredIn, MeasuredWithDialog } from "./measured-with";
 import { RunMenu } from "./run-menu";
 import { UndoButtons } from "./undo-buttons";
 
@@ -21,11 +22,6 @@ interface RunHeaderProps {
 
 // Comes when someone asks for it.
 const TimerDialog = lazy(() => import("./timer-dialog").then((m) => ({ default: m.TimerDialog })));
-const RenameDialog = lazy(() => import("./run-dialogs").then((m) => ({ default: m.RenameDialog })));
-const ArchiveDialog = lazy(() => import("./run-dialogs").then((m) => ({ default: m.ArchiveDialog })));
-const MeasuredWithDialog = lazy(() =>
-  import("./measured-with").then((m) => ({ default: m.MeasuredWithDialog })),
-);
 
 const headLine = {
   display: "flex",
@@ -87,14 +83,14 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
         </Alert>
       )}
 
-      <Suspense>
-        {timing && stage && <TimerDialog stage={stage} onClose={() => setTiming(false)} />}
-        {measuring && stage && <MeasuredWithDialog stage={stage} onClose={() => setMeasuring(false)} />}
-        {archiving && (
-          <ArchiveDialog onArchive={() => change("archive")} onClose={() => setArchiving(false)} />
-        )}
-        {renaming && <RenameDialog onClose={() => setRenaming(false)} />}
-      </Suspense>
+      {timing && stage && (
+        <Suspense>
+          <TimerDialog stage={stage} onClose={() => setTiming(false)} />
+        </Suspense>
+      )}
+      {measuring && stage && <MeasuredWithDialog stage={stage} onClose={() => setMeasuring(false)} />}
+      {archiving && <ArchiveDialog onArchive={() => change("archive")} onClose={() => setArchiving(false)} />}
+      {renaming && <RenameDialog onClose={() => setRenaming(false)} />}
     </>
   );
 }
