@@ -222,6 +222,10 @@ test("A rate run to its order: courses from files and from the instrument, a win
     "Nothing has been typed yet",
   );
   await base.fill("0.200");
+  // A field that was emptied again leaves nothing behind for the cuvette after it.
+  const spread = page.getByRole("textbox", { name: "± of it, mol/L" });
+  await spread.fill("0.001");
+  await spread.fill("");
   await bring("second.csv", courseCsv(0.024));
   await expect(page.getByTestId("dependence")).toContainText("so 1");
   await noGraveFaults(page, "rate");

@@ -205,7 +205,7 @@ test("several flasks stand: the one that is due comes next, its timer ends with 
   await expect(page.getByText("One flask is still waiting to be titrated.")).toBeVisible();
 });
 
-test("a refill in the middle: two legs with their four readings, checked one by one, undone and corrected as any", async ({
+test("a burette refilled midway: each of its four readings is checked, undone and corrected like any other", async ({
   page,
 }) => {
   await startRun(page, "Refilled midway");

@@ -341,7 +341,7 @@ describe("other house rules", () => {
     expect(room("25").agreement.spread).toBeCloseTo(room("20").agreement.spread, 12);
   });
 
-  test("are shown with what they would change, and nothing else", () => {
+  test("are shown with their effect, and nothing else", () => {
     const record = runRecord([base], trials);
     expect(effectsOfRules(record, defaultHouseRules)).toEqual([]);
     const strict = { ...defaultHouseRules, agreement: { ...defaultHouseRules.agreement, withinMl: "0.05" } };

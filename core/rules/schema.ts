@@ -105,7 +105,7 @@ export const HouseRulesSchema = Type.Object(
     /** Relative repeatability of one trial known from earlier work, in percent; empty where it is not known. */
     priorRepeatabilityPercent: OptionalDecimal,
     plusMinus: Type.Union([Type.Literal("k2"), Type.Literal("u"), Type.Literal("i95")]),
-    /** How many digits a result is shown with: by its ±, or by the rules for significant figures. */
+    /** How many digits a result is shown with: to the uncertainty, or by the rules for significant figures. */
     digits: Type.Union([Type.Literal("uncertainty"), Type.Literal("significant-figures")]),
     /** A percent error with its sign, or without. */
     percentError: Type.Union([Type.Literal("signed"), Type.Literal("absolute")]),

@@ -236,7 +236,7 @@ export const ruleGroups: readonly RuleGroup[] = [
         path: ["digits"],
         kind: "choice",
         label: msg`Rounding`,
-        explain: msg`By its ±: 0.10214 ± 0.00020. By figures: 0.1021, since the titer has four.`,
+        explain: msg`To the uncertainty: 0.10214 ± 0.00020. By significant figures: 0.1021, since the titer has four.`,
         choices: [
           ["uncertainty", msg`to the uncertainty`],
           ["significant-figures", msg`by significant figures`],

@@ -29,24 +29,10 @@ export interface RulesAnswer {
   readonly saved: boolean;
 }
 
-/** The conventions of the lab, or of one run: each with a line on it, and what they would change shown beside. */
+/** The conventions of the lab, or of one run: each with a line on it, and their effect on open runs beside. */
 export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
   const say = useSay();
-  const {
-    texts,
-    setTexts,
-    problems,
-    set,
-    runs,
-    chosen,
-    setTryOn,
-    typed,
-    by,
-    messages,
-    save,
-    fetcher,
-    saved,
-  } = useRulesForm(rules, run, openRuns);
+  const form = useRulesForm(rules, run, openRuns);
   return (
     <Box component="main" sx={pageMargins}>
       <Typography variant="h1">
@@ -65,8 +51,8 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
       </Typography>
       <Presets
         presets={rulesPresets}
-        texts={texts}
-        onChoose={(chosenRules) => setTexts(textsOfRules(chosenRules))}
+        texts={form.texts}
+        onChoose={(chosenRules) => form.setTexts(textsOfRules(chosenRules))}
       />
       <Box
         sx={{
@@ -78,16 +64,27 @@ export function HouseRulesPage({ rules, run, openRuns }: HouseRulesPageProps) {
       >
         <Box sx={{ columnCount: { xs: 1, md: 2 }, columnGap: 2 }}>
           {ruleGroups.map((group) => (
-            <Group key={say(group.title)} group={group} texts={texts} problems={problems} onChange={set} />
+            <Group
+              key={say(group.title)}
+              group={group}
+              texts={form.texts}
+              problems={form.problems}
+              onChange={form.set}
+            />
           ))}
         </Box>
         <Box sx={{ position: { lg: "sticky" }, top: 12, display: "grid", gap: 2 }}>
-          <RulesPreview runs={runs} chosen={chosen} onChoose={setTryOn} rules={typed} />
-          <WhoWhy state={by} problems={messages} person={run === null} why={say`Why it changes`} />
-          <Button variant="contained" size="large" onClick={save} disabled={fetcher.state !== "idle"}>
+          <RulesPreview runs={form.runs} chosen={form.chosen} onChoose={form.setTryOn} rules={form.typed} />
+          <WhoWhy state={form.by} problems={form.messages} person={run === null} why={say`Why it changes`} />
+          <Button
+            variant="contained"
+            size="large"
+            onClick={form.save}
+            disabled={form.fetcher.state !== "idle"}
+          >
             {run ? say`Save for this run` : say`Save house rules`}
           </Button>
-          <SaveOutcome saved={saved} run={run} problems={problems} />
+          <SaveOutcome saved={form.saved} run={run} problems={form.problems} />
         </Box>
       </Box>
     </Box>

@@ -31,7 +31,7 @@ interface MethodPageProps {
   retired: boolean;
 }
 
-/** One method, to read: reaction, stages, what is needed, what can hurt. */
+/** One method, to read: reaction, stages, what is needed, hazards. */
 export function MethodPage({ method, own, otherWays, versions, runs, retired }: MethodPageProps) {
   const say = useSay();
   const { id, title, purpose, equations, stages, version } = method;

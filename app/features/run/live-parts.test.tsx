@@ -148,7 +148,7 @@ test("the ribbon marks the step that one should see now", () => {
   expect(text(html)).toContain(`▸ now ${ribbon[1]?.looks}`);
 });
 
-test("house rules show what they would change, or that nothing would", () => {
+test("house rules show their effect on open runs, or that there is none", () => {
   const strict = {
     ...defaultHouseRules,
     agreement: { rule: "n-within", replicates: 2, withinMl: "0.10" } as const,

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { Field } from "~/core/inputs";
 import { checkField, trialFields } from "~/core/method";
@@ -12,16 +12,8 @@ import {
   usualConstant,
 } from "~/core/stages";
 import { msg, type Phrase, withPoint } from "~/core/text";
-import { useDrafts } from "../../../entry/drafts";
-import {
-  answerIn,
-  confirmAllIn,
-  type Entry,
-  heldUpIn,
-  releaseIn,
-  stateIn,
-  typeIn,
-} from "../../../entry/entry";
+import { useDrafts, writeDrafts } from "../../../entry/drafts";
+import { confirmAllIn, type Entry, heldUpIn, releaseIn, stateIn, typeIn } from "../../../entry/entry";
 import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
 import { useSay } from "../../../words/text";
@@ -38,12 +30,17 @@ export interface TakenCourse {
 }
 
 /** The fields of a cuvette that a kinetic run is taken with. What is typed in them outlives a closed page until it is saved. */
-function useCuvetteFields({ key: stageKey, definition }: RateEvaluation) {
+function useCuvetteFields({ key: stageKey, definition, trials }: RateEvaluation) {
   const { record, rules } = useRunInHand();
   const key = `course:${record.id}:${stageKey}`;
   const drafts = useDrafts(key);
   const [fresh] = useState(() => newId());
-  const trialId = drafts?.trialId ?? fresh;
+  // A cuvette whose answer was lost on its way back is there after all: what was typed of it belongs to no other.
+  const saved = drafts !== null && trials.some(({ id }) => id === drafts.trialId);
+  useEffect(() => {
+    if (saved) writeDrafts(key, null);
+  }, [saved, key]);
+  const trialId = saved ? fresh : (drafts?.trialId ?? fresh);
   const entry: Entry = {
     place: { key, trialId, kind: "fine" },
     facts: () => ({ offered: null, stands: null }),
@@ -56,6 +53,8 @@ function useCuvetteFields({ key: stageKey, definition }: RateEvaluation) {
   const isEmpty = (field: Field) => stateIn(entry, field).text.trim() === "";
   return {
     ...{ entry, trialId, fields },
+    /** Lets go of all that was typed, of fields that were emptied again too: the next cuvette is another one. */
+    letGo: () => writeDrafts(key, null),
     filled: () => fields.filter((f) => !f.optional || !isEmpty(f)),
     next: fields.find((f) => !f.optional && isEmpty(f)) ?? null,
   };
@@ -87,7 +86,7 @@ export function useNewCourse(
   const say = useSay();
   const { record, send } = useRunInHand();
   const [person] = useReader(record.bench);
-  const { entry, trialId, fields, filled, next } = useCuvetteFields(stage);
+  const { entry, trialId, fields, filled, next, letGo } = useCuvetteFields(stage);
   const [trouble, setTrouble] = useState<Phrase | null>(null);
   const live = useCourse(11 + stage.trials.length);
 
@@ -104,7 +103,7 @@ export function useNewCourse(
       releaseIn(entry, entered);
       return setTrouble(answer.message);
     }
-    answerIn(entry, entered, answer);
+    letGo();
     onMade(trialId);
   };
 

@@ -195,7 +195,7 @@ function noResultWords({ problem, agreement, trials, definition }: TitrationEval
   return msg`None while the trials disagree: they give ${joined([listed(each), unitText(printedUnit(definition.result.unit))], " ")}.`;
 }
 
-/** Cautions of the stage: what can hurt, and what about the readings should be known. */
+/** Cautions of the stage: its hazards, and what should be known about the readings. */
 export function CautionPanel({ definition }: { definition: ComputedStage }) {
   const say = useSay();
   return (
