@@ -33,7 +33,7 @@ export const isTaken = (
 
 const unreachable: Unreachable = {
   status: "unreachable",
-  message: msg`Not saved: the server does not answer. Your reading is still in the field; press Enter to try again.`,
+  message: msg`Not saved: the server does not answer. What you entered is still there; press Enter to try again.`,
 };
 
 const failed: Failed = {
