@@ -50,6 +50,7 @@ export class AppServer {
     const child = this.child;
     if (!child) return null;
     this.child = null;
+    if (child.exitCode !== null || child.signalCode !== null) return child.exitCode;
     const ended = new Promise<number | null>((resolve) => child.once("exit", (code) => resolve(code)));
     child.kill(signal);
     return ended;

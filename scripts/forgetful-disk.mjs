@@ -12,18 +12,24 @@ const flushMs = Number(process.env.FORGETFUL_MS ?? 2);
 const real = { ...fs };
 
 const renames = path.join(shadow, "..", "renames.json");
+const copying = path.join(shadow, "..", "copying");
 const names = new Map();
 /** Renamed files whose folder was not flushed yet: from, to. */
 let pending = [];
 
 const within = (file) => typeof file === "string" && path.resolve(file).startsWith(folder + path.sep);
 const inShadow = (file) => path.join(shadow, path.relative(folder, path.resolve(file)));
-const remember = () => real.writeFileSync(renames, JSON.stringify(pending));
+const remember = () => {
+  real.writeFileSync(copying, JSON.stringify(pending));
+  real.renameSync(copying, renames);
+};
 
 function keepFile(file) {
   const to = inShadow(file);
   real.mkdirSync(path.dirname(to), { recursive: true });
-  real.copyFileSync(file, to);
+  // In one step: a process that is killed in the middle of a flush has flushed the file or has not.
+  real.copyFileSync(file, copying);
+  real.renameSync(copying, to);
 }
 
 /** What flushing a file, or a folder, brings to the disk. */
