@@ -4,20 +4,27 @@ import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
 import { registerServiceWorker } from "./offline/register";
 import { createStyleCache } from "./theme/style-cache";
+import { fetchCatalog } from "./words/catalogs";
 
 // The browser hides it from the attribute, so that no style sheet can read it out, and tells it to scripts.
 const nonce = document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce;
 
-startTransition(() => {
-  hydrateRoot(
-    document,
-    <StrictMode>
-      <CacheProvider value={createStyleCache(nonce)}>
-        <HydratedRouter />
-      </CacheProvider>
-    </StrictMode>,
-  );
-});
+/** The page as the server wrote it, in the words that it is written in. */
+function hydrate() {
+  startTransition(() => {
+    hydrateRoot(
+      document,
+      <StrictMode>
+        <CacheProvider value={createStyleCache(nonce)}>
+          <HydratedRouter />
+        </CacheProvider>
+      </StrictMode>,
+    );
+  });
+}
+
+// Where the catalog cannot be fetched the page speaks American English.
+void fetchCatalog(document.documentElement.lang === "en-GB" ? "en-GB" : "en-US").then(hydrate, hydrate);
 
 // Once the page is there: keeping it for later comes after that.
 if (import.meta.env.PROD) {

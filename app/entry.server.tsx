@@ -4,8 +4,12 @@ import { CacheProvider } from "@emotion/react";
 import createEmotionServer from "@emotion/server/create-instance";
 import { renderToPipeableStream } from "react-dom/server";
 import { type EntryContext, type RouterContextProvider, ServerRouter } from "react-router";
+import { british } from "~/words/british";
 import { Nonce, nonceOfRequest } from "./request-context";
 import { createStyleCache } from "./theme/style-cache";
+import { addCatalog } from "./words/catalogs";
+
+addCatalog("en-GB", british);
 
 /**
  * Renders the whole page, then puts the styles it used into its head, so that nothing is ever shown unstyled.
@@ -32,6 +36,8 @@ export default async function handleRequest(
       </CacheProvider>,
       {
         ...(nonce === undefined ? {} : { nonce }),
+        // Else React puts large parts behind the page, hidden, for a script to move to their place.
+        progressiveChunkSize: Infinity,
         onAllReady() {
           pipe(body);
           text(body).then(resolve, reject);

@@ -1,3 +1,4 @@
+import { languageOf } from "~/words/catalogs";
 import "@fontsource-variable/atkinson-hyperlegible-mono";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import CssBaseline from "@mui/material/CssBaseline";
@@ -62,7 +63,7 @@ export function Layout({ children }: { children: ReactNode }) {
   // From here on the page answers: what is pressed before that, tests must not press.
   useEffect(() => document.documentElement.setAttribute("data-answers", ""), []);
   return (
-    <html lang="en">
+    <html lang={languageOf(loaded?.words ?? plainWords)}>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

@@ -1,6 +1,6 @@
-import TextField from "@mui/material/TextField";
 import type { ReactNode } from "react";
 import { fonts } from "../theme/theme";
+import { LineField } from "../ui/line-field";
 import { cursorTarget, readingInput } from "./cursor";
 import type { FieldState } from "./field";
 import { NoteBelow, writesWhatWasMeant } from "./note-below";
@@ -29,26 +29,23 @@ export function ReadingTextField(props: ReadingTextFieldProps) {
   const wrong = state.is === "refused";
   const selects = useSelectOffered(state.is === "offered");
   return (
-    <TextField
+    <LineField
       label={label}
       value={state.text}
       autoFocus={autoFocus}
-      error={wrong}
-      helperText={note ? <NoteBelow note={note} wrong={wrong} onType={onType} /> : hint}
+      wrong={wrong}
+      below={note ? <NoteBelow note={note} wrong={wrong} onType={onType} /> : hint}
+      grow={grow}
       onChange={(event) => onType(event.target.value)}
       onKeyDown={(event) => void writesWhatWasMeant(event, note, onType)}
-      sx={grow ? { flex: "1 1 130px" } : undefined}
-      slotProps={{
-        formHelperText: { component: "div" },
-        htmlInput: {
-          inputMode: "decimal",
-          autoComplete: "off",
-          readOnly: fixed,
-          style: { fontFamily: fonts.reading, ...(large ? { fontSize: "1.4rem" } : {}) },
-          ...selects,
-          ...readingInput,
-          ...(next ? cursorTarget : {}),
-        },
+      inputProps={{
+        inputMode: "decimal",
+        autoComplete: "off",
+        readOnly: fixed,
+        style: { fontFamily: fonts.reading, ...(large ? { fontSize: "1.4rem" } : {}) },
+        ...selects,
+        ...readingInput,
+        ...(next ? cursorTarget : {}),
       }}
     />
   );

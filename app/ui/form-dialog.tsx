@@ -1,14 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Chip from "@mui/material/Chip";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
-import TextField from "@mui/material/TextField";
 import { type FormEvent, type ReactNode, useEffect } from "react";
 import { useCursor } from "../entry/cursor";
 import { useSay } from "../words/text";
+import { LineField } from "./line-field";
 import { type Phrase } from "~/core/text";
 
 /** A dialog with one form in it: what is typed stays until it is sent or put away. */
@@ -55,17 +54,25 @@ export function ReasonField(props: {
   const say = useSay();
   return (
     <Box>
-      <TextField
+      <LineField
         label={say`Reason`}
         value={props.value}
-        error={props.problem !== null}
-        helperText={say(props.problem ?? say`kept with the old value`)}
+        wrong={props.problem !== null}
+        below={say(props.problem ?? say`kept with the old value`)}
         onChange={(event) => props.onChange(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 500 } }}
+        inputProps={{ maxLength: 500 }}
       />
       <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
         {props.usual.map(say).map((reason) => (
-          <Chip key={reason} label={reason} variant="outlined" onClick={() => props.onChange(reason)} />
+          <Button
+            key={reason}
+            size="small"
+            variant="outlined"
+            color="secondary"
+            onClick={() => props.onChange(reason)}
+          >
+            {reason}
+          </Button>
         ))}
       </Box>
     </Box>

@@ -14,6 +14,8 @@ import type { TrailLine } from "~/formats/trail";
 import type { UnsentChange } from "../../live/browser-database";
 import { ColorRibbon } from "../../ui/color-ribbon";
 import { RunProvider } from "../../entry/run-context";
+import { british } from "~/words/british";
+import { addCatalog } from "../../words/catalogs";
 import { TextProvider } from "../../words/text";
 import { RulesPreview } from "../house-rules/rules-preview";
 import { TrailPage } from "../trail/trail-page";
@@ -24,6 +26,8 @@ import { KeptPanel } from "./kept-panel";
 import { MaybeMarks } from "../stages/titration/maybe-marks";
 import { AgreementPanel } from "../stages/shared/panels";
 import { plain } from "~/core/testing/plain";
+
+addCatalog("en-GB", british);
 
 const text = (html: string) =>
   html

@@ -2,8 +2,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { type Input, isWay, waysToMeasure } from "~/core/inputs";
-import type { RunRecord } from "~/core/run";
+import { type Input, isWay } from "~/core/inputs";
 import type { ComputedEvaluation } from "~/core/stages";
 import { msg, type Phrase } from "~/core/text";
 import { useRunInHand } from "../../entry/run-context";
@@ -11,15 +10,7 @@ import { isTaken } from "../../live/post";
 import { colors } from "../../theme/theme";
 import { FormDialog } from "../../ui/form-dialog";
 import { useSay } from "../../words/text";
-
-/** What a stage measures in a way that can be another one in this run. */
-export function measuredIn({ method, houseRules }: RunRecord, stageKey: string) {
-  const { inputs = [] } = method.stages.find(({ key }) => key === stageKey) ?? {};
-  return inputs.flatMap((own) => {
-    const ways = waysToMeasure(own, houseRules.glassware.toleranceClass);
-    return ways.length > 1 ? [{ own, ways }] : [];
-  });
-}
+import { measuredIn } from "./measured-in";
 
 interface MeasuredWithProps {
   readonly stage: ComputedEvaluation;

@@ -9,8 +9,7 @@ import { useRunInHand } from "../../entry/run-context";
 import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
 import { type Phrase } from "~/core/text";
-import { ArchiveDialog, RenameDialog } from "./run-dialogs";
-import { measuredIn, MeasuredWithDialog } from "./measured-with";
+import { measuredIn } from "./measured-in";
 import { RunMenu } from "./run-menu";
 import { UndoButtons } from "./undo-buttons";
 
@@ -22,6 +21,11 @@ interface RunHeaderProps {
 
 // Comes when someone asks for it.
 const TimerDialog = lazy(() => import("./timer-dialog").then((m) => ({ default: m.TimerDialog })));
+const RenameDialog = lazy(() => import("./run-dialogs").then((m) => ({ default: m.RenameDialog })));
+const ArchiveDialog = lazy(() => import("./run-dialogs").then((m) => ({ default: m.ArchiveDialog })));
+const MeasuredWithDialog = lazy(() =>
+  import("./measured-with").then((m) => ({ default: m.MeasuredWithDialog })),
+);
 
 const headLine = {
   display: "flex",
@@ -83,14 +87,14 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
         </Alert>
       )}
 
-      {timing && stage && (
-        <Suspense>
-          <TimerDialog stage={stage} onClose={() => setTiming(false)} />
-        </Suspense>
-      )}
-      {measuring && stage && <MeasuredWithDialog stage={stage} onClose={() => setMeasuring(false)} />}
-      {archiving && <ArchiveDialog onArchive={() => change("archive")} onClose={() => setArchiving(false)} />}
-      {renaming && <RenameDialog onClose={() => setRenaming(false)} />}
+      <Suspense>
+        {timing && stage && <TimerDialog stage={stage} onClose={() => setTiming(false)} />}
+        {measuring && stage && <MeasuredWithDialog stage={stage} onClose={() => setMeasuring(false)} />}
+        {archiving && (
+          <ArchiveDialog onArchive={() => change("archive")} onClose={() => setArchiving(false)} />
+        )}
+        {renaming && <RenameDialog onClose={() => setRenaming(false)} />}
+      </Suspense>
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { type NavigateFunction, useNavigate, useSearchParams } from "react-router";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
-import { Suspense, useCallback, useMemo, useState, useEffect } from "react";
+import { lazy, Suspense, useCallback, useMemo, useState, useEffect } from "react";
 import type { RunEvaluation } from "~/core/stages";
 import { concluding } from "~/core/method";
 import { evaluateRun } from "~/core/evaluate";
@@ -11,7 +11,6 @@ import { type LiveRun, type Send, useRun } from "../../entry/use-run";
 import { CursorRoot } from "../../entry/cursor";
 import { RunProvider } from "../../entry/run-context";
 import { Chain } from "../../ui/chain";
-import { ConcludeStageView } from "./conclude-stage";
 import { Contained } from "../../ui/contained";
 import { KeptPanel } from "./kept-panel";
 import { RunHeader } from "./run-header";
@@ -19,6 +18,11 @@ import { ShelfContext } from "../stages/shared/shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { StageView } from "../stages/table";
 import { useSay } from "../../words/text";
+
+// A run is worked at before it is concluded: this comes when somebody goes there.
+const ConcludeStageView = lazy(() =>
+  import("./conclude-stage").then((m) => ({ default: m.ConcludeStageView })),
+);
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */
 export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }) {
@@ -67,8 +71,8 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
           >
             <Suspense fallback={<Box data-testid="stage-coming" sx={{ minHeight: 400 }} />}>
               {stage && <StageView key={stage.key} stage={stage} evaluation={evaluation} />}
+              {viewed === concluding.key && <ConcludeStageView evaluation={evaluation} />}
             </Suspense>
-            {viewed === concluding.key && <ConcludeStageView evaluation={evaluation} />}
           </Contained>
         </ShelfContext>
         {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}

@@ -8,7 +8,7 @@ import { isPreselected } from "~/core/record";
 import { concentrationOf } from "~/protocol/concentration";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
-import { bottleUsed, FromBottle } from "./take-bottle";
+import { bottleUsed, FromBottle } from "./from-bottle";
 import { useSay } from "../../../words/text";
 import { unitText } from "~/core/text";
 

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useContext, useState } from "react";
+import { lazy, Suspense, useContext, useState } from "react";
 import type { ComputedStage } from "~/core/method";
 import type { Input } from "~/core/inputs";
 import type { RunShelf } from "~/protocol/shelf";
@@ -10,11 +10,13 @@ import { cursorTarget } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { ConfirmVolumes } from "./confirm-volumes";
-import { TakeDialog } from "./take-bottle";
 import { CorrectDialog } from "./correct-dialog";
 import { bottlesFor, ShelfContext } from "./shelf-context";
 import { StageInput } from "./stage-input";
 import { useSay } from "../../../words/text";
+
+// The list of bottles comes when somebody asks for it.
+const TakeDialog = lazy(() => import("./take-bottle").then((m) => ({ default: m.TakeDialog })));
 
 interface StageReadingsProps {
   stage: ComputedEvaluation;
@@ -153,15 +155,18 @@ interface TakingProps {
 
 function Taking({ taking, shelf, stage, setTaking }: TakingProps) {
   return (
-    <TakeDialog
-      input={taking}
-      bottles={bottlesFor(taking, shelf)}
-      stageKey={stage.key}
-      replaces={stage.stageFields.some(
-        ({ field, present }) => field.symbol === taking.symbol && present !== null && !isPreselected(present),
-      )}
-      onClose={() => setTaking(null)}
-    />
+    <Suspense>
+      <TakeDialog
+        input={taking}
+        bottles={bottlesFor(taking, shelf)}
+        stageKey={stage.key}
+        replaces={stage.stageFields.some(
+          ({ field, present }) =>
+            field.symbol === taking.symbol && present !== null && !isPreselected(present),
+        )}
+        onClose={() => setTaking(null)}
+      />
+    </Suspense>
   );
 }
 

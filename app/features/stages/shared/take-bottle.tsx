@@ -1,13 +1,9 @@
 import Alert from "@mui/material/Alert";
-import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { Link } from "react-router";
-import type { FieldState } from "~/core/stages";
 import type { Input } from "~/core/inputs";
-import type { RunRecord, UsedSolution } from "~/core/run";
 import { concentrationText, howWords } from "~/protocol/concentration";
 import { type SolutionView } from "~/protocol/shelf";
 import { useRunInHand } from "../../../entry/run-context";
@@ -80,29 +76,5 @@ export function TakeDialog({ input, bottles, stageKey, replaces, onClose }: Take
       )}
       {problem && <Alert severity="error">{say(problem)}</Alert>}
     </FormDialog>
-  );
-}
-
-/** The bottle that a value came from, where it came from one and nothing was typed over it. */
-export function bottleUsed(
-  states: readonly FieldState[],
-  { solutions }: RunRecord,
-): UsedSolution | undefined {
-  const main = states.find(({ field }) => field.kind === "given" || field.kind === "purity");
-  const id = main?.present?.assignment;
-  return id ? solutions?.find((s) => s.assignmentId === id) : undefined;
-}
-
-/** From which bottle a value came, and how old its concentration is. */
-export function FromBottle({ used }: { used: UsedSolution }) {
-  const say = useSay();
-  return (
-    <Box component="span" sx={{ color: colors.inkSoft }}>
-      {say`from`}{" "}
-      <Link to={`/shelf/${used.solutionId}`} style={{ color: colors.teal }}>
-        {used.code}
-      </Link>
-      , {say(howWords[used.how])} <When at={used.at} />
-    </Box>
   );
 }

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import IconButton from "@mui/material/IconButton";
 import Typography from "@mui/material/Typography";
 import visuallyHidden from "@mui/utils/visuallyHidden";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { fieldKey } from "~/core/method";
 import { isDraft } from "~/core/change";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
@@ -14,8 +14,11 @@ import { Sheet } from "../../../ui/sheet";
 import type { CorrectionTarget } from "../shared/correct-dialog";
 import { ReadingCell, ResultCell } from "./ledger-cells";
 import { type Column, columnsOf, noteOf } from "./ledger-columns";
-import { type TrialActions, TrialMenu } from "./trial-menu";
+import type { TrialActions } from "./trial-menu";
 import { useSay } from "../../../words/text";
+
+// Comes when somebody opens it.
+const TrialMenu = lazy(() => import("./trial-menu").then((m) => ({ default: m.TrialMenu })));
 
 interface LedgerProps extends TrialActions {
   onCorrect: (target: CorrectionTarget) => void;
@@ -65,16 +68,18 @@ export function Ledger({ runId, stage, onCorrect, ...actions }: LedgerProps) {
           </Box>
         </Box>
       )}
-      {menu && (
-        <TrialMenu
-          {...menu}
-          titer={stage.titer}
-          definition={stage.definition}
-          workingHref={workingHref(menu.trial)}
-          actions={actions}
-          onClose={() => setMenu(null)}
-        />
-      )}
+      <Suspense>
+        {menu && (
+          <TrialMenu
+            {...menu}
+            titer={stage.titer}
+            definition={stage.definition}
+            workingHref={workingHref(menu.trial)}
+            actions={actions}
+            onClose={() => setMenu(null)}
+          />
+        )}
+      </Suspense>
     </Sheet>
   );
 }

@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { v7 as newId } from "uuid";
 import { buretteDecimals, buretteText } from "~/core/rules";
 import { fieldKey, type MaybeMark, maybeMarks } from "~/core/method";
@@ -14,10 +14,15 @@ import { Ledger } from "./ledger";
 import { AgreementPanel, CautionPanel, ResultPanel } from "../shared/panels";
 import { StageReadings } from "../shared/stage-readings";
 import { TrialEntrySheet } from "./trial-entry";
-import { BackDialog, LabelDialog, StrikeDialog } from "../shared/trial-dialogs";
 import type { StageViewProps } from "../screens";
 import { savedReading, type TrialEntry, useTrialEntry } from "./use-trial-entry";
 import { useSay } from "../../../words/text";
+
+// What is seldom done to a trial comes when somebody does it.
+const dialogs = () => import("../shared/trial-dialogs");
+const StrikeDialog = lazy(() => dialogs().then((m) => ({ default: m.StrikeDialog })));
+const LabelDialog = lazy(() => dialogs().then((m) => ({ default: m.LabelDialog })));
+const BackDialog = lazy(() => dialogs().then((m) => ({ default: m.BackDialog })));
 
 interface OpenDialog {
   readonly kind: "correct" | "strike" | "label" | "back";
@@ -99,7 +104,9 @@ export function TitrationStageView({ stage: saved }: StageViewProps<TitrationEva
           <CautionPanel definition={stage.definition} />
         </Box>
       </Box>
-      <Dialogs dialog={dialog} saved={saved} close={() => setDialog(null)} />
+      <Suspense>
+        <Dialogs dialog={dialog} saved={saved} close={() => setDialog(null)} />
+      </Suspense>
     </>
   );
 }
