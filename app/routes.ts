@@ -12,6 +12,7 @@ export default [
   route("shelf/labels", "routes/labels.tsx"),
   route("shelf/lineage", "routes/lineage.tsx"),
   route("shelf/:solutionId", "routes/bottle.tsx"),
+  route("start/:methodId", "routes/start-choices.ts"),
   route("calculate", "routes/calculate.tsx"),
   route("methods", "routes/methods.tsx"),
   route("methods/import", "routes/methods-import.ts"),

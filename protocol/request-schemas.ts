@@ -8,6 +8,22 @@ const Id = Type.String({ format: "uuid" });
 const Key = Type.String({ minLength: 1, maxLength: 120 });
 const Short = Type.String({ maxLength: 120 });
 
+/** A stage that is not done in a run, since its result is known: from a bottle, by a concentration it was given, or stated. */
+const KnownStageSchema = Type.Object(
+  {
+    stageKey: Key,
+    /** Null where it is stated. */
+    assignmentId: Type.Union([Id, Type.Null()]),
+    /** As typed, in the unit of the result; empty where a bottle says it. */
+    value: Type.String({ maxLength: 40 }),
+    plusMinus: Type.String({ maxLength: 40 }),
+    /** Where a stated value is from, in a person's words. */
+    from: Short,
+  },
+  Closed,
+);
+export type KnownStage = Static<typeof KnownStageSchema>;
+
 export const StartRunSchema = Type.Object(
   {
     intent: Type.Literal("start"),
@@ -17,6 +33,8 @@ export const StartRunSchema = Type.Object(
     bench: Short,
     /** The run that this one is like: what was chosen in it of how things are measured holds here too. */
     like: Type.Optional(Type.Union([Id, Type.Literal("")])),
+    /** Stages that are known; where nothing is said, those of the run that this one is like. */
+    known: Type.Optional(Type.Array(KnownStageSchema, { maxItems: 20 })),
   },
   Closed,
 );

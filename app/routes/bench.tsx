@@ -36,19 +36,29 @@ export async function loader({ request }: Route.LoaderArgs) {
   };
 }
 
+/** What a form asks for; how its stages are known stands in it as JSON. */
+function startRequest({ known, ...form }: Record<string, string>): unknown {
+  if (known === undefined) return form;
+  try {
+    return { ...form, known: JSON.parse(known) as unknown };
+  } catch {
+    return { ...form, known };
+  }
+}
+
 export async function action({ request }: Route.ActionArgs) {
   const form = await formTexts(request);
   if (form.intent === "demo") {
     const loaded = await loadDemo(await database(), new Date());
     return loaded.ok ? redirect("/") : data({ message: loaded.problem.message }, { status: 400 });
   }
-  const checked = checkStartRun(form);
+  const checked = checkStartRun(startRequest(form));
   if (!checked.ok) {
     const title = form.title?.trim() === "";
     return data({ message: title ? "Give the run a title" : checked.problem.message }, { status: 400 });
   }
   const started = await startRun(await database(), checked.value);
-  if (!started.ok) return data({ message: started.problem.message }, { status: 400 });
+  if (!started.ok) return data(started.problem, { status: 400 });
   return redirect(`/runs/${started.value}`);
 }
 

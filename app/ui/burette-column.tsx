@@ -32,7 +32,7 @@ function spread(labels: readonly Label[], gap: number): (Label & { y: number; ta
 export function BuretteColumn(props: BuretteMarks) {
   const say = useSay();
   const { capacityMl, decimals, start, slowAt, endNear, endTexts, now, marks: maybe = [], onMove } = props;
-  const { before = false, ends = [] } = props;
+  const { before = false, presumed = false, ends = [] } = props;
   const y = (ml: number) => top + (Math.min(Math.max(ml, 0), capacityMl) / capacityMl) * scaleHeight;
   const bottom = top + scaleHeight;
   const level = now ?? start;
@@ -43,12 +43,11 @@ export function BuretteColumn(props: BuretteMarks) {
   if (slowAt !== null && inReach) {
     labels.push({ at: y(slowAt), title: say`slow at`, value: slowAt.toFixed(1), color: colors.pinkDeep });
   }
-  const title = before ? say`end before` : say`end near`;
+  const title = presumed ? say`presumed` : before ? say`end before` : say`end near`;
+  const color = presumed ? colors.inkSoft : colors.pinkDeep;
   if (inReach) {
     // Several places stand each at its own height, by the text that names them in turn.
-    endTexts.forEach((value, i) =>
-      labels.push({ at: y(ends[i] ?? endNear), title, value, color: colors.pinkDeep }),
-    );
+    endTexts.forEach((value, i) => labels.push({ at: y(ends[i] ?? endNear), title, value, color }));
   }
   if (now !== null)
     labels.push({ at: y(now), title: say`now`, value: now.toFixed(decimals), color: colors.ink });

@@ -11,6 +11,8 @@ export interface BuretteMarks {
   readonly endTexts: readonly string[];
   /** True where the end comes before that. */
   readonly before?: boolean;
+  /** True where nothing but the method speaks for it: nobody runs freely to it. */
+  readonly presumed?: boolean;
   /** All places where the end may come, where trials that disagree name several. */
   readonly ends?: readonly number[];
   /** The reading as it is being typed, where it is a possible one. */
@@ -37,7 +39,11 @@ interface LiquidProps {
 }
 
 /** What is in the tube: the titrant, the stretch to run freely, the stretch to go drop by drop, the meniscus. */
-export function Liquid({ marks: { capacityMl, start, slowAt, endNear, now }, level, y }: LiquidProps) {
+export function Liquid({
+  marks: { capacityMl, start, slowAt, endNear, presumed = false, now },
+  level,
+  y,
+}: LiquidProps) {
   const bottom = top + scaleHeight;
   const inReach = endNear !== null && endNear <= capacityMl;
   return (
@@ -51,7 +57,7 @@ export function Liquid({ marks: { capacityMl, start, slowAt, endNear, now }, lev
           fill={colors.tealPale}
         />
       )}
-      {start !== null && inReach && (
+      {start !== null && inReach && !presumed && (
         <>
           <rect
             x={tube.left + 1.5}

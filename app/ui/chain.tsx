@@ -140,6 +140,14 @@ function BeadWords({ compact, bead, beads }: BeadWordsProps) {
       >
         {say(bead.fact)}
       </Box>
+      {bead.source !== undefined && (
+        <Box
+          component="span"
+          sx={{ display: "block", color: colors.inkSoft, fontSize: compact ? "0.8rem" : "0.9rem" }}
+        >
+          {say(bead.source)}
+        </Box>
+      )}
     </>
   );
 }

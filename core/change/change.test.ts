@@ -115,28 +115,32 @@ describe("an input that is had in another way in one run", () => {
     expect(back.ok && present(back.value)).toEqual(present(begunRun(method)));
   });
 
-  test("can be chosen once its readings are taken back, and the record still passes its check", () => {
+  test("what was read the other way is kept, does not count, and counts again", () => {
     const reading: RunChange = {
       ...{ intent: "observe", id: "r", stageKey: sampled.key, trial: { id: "t", kind: "fine" } },
       ...{ symbol: taken.symbol, kind: "volume.taken", text: "25", supersedes: null, reason: null },
     };
     const read = applyChange(begunRun(method), reading, context);
     if (!read.ok || !read.value) throw new Error("not read");
-    const back = takeBack(read.value.record, read.value.inverse, context);
-    if (!back.ok) throw new Error(inEnglish(back.problem.message));
     const poured: Input = {
       ...{ is: "delivered", symbol: taken.symbol, label: "Acid", of: "HCl", per: "trial" },
     };
-    const chosen = choose(back.value, poured);
+    const chosen = choose(read.value.record, poured);
     if (!chosen.ok || !chosen.value) throw new Error("not chosen");
     expect(checkRecord(chosen.value.record)).toEqual([]);
+    expect(plain(chosen.value.entry.description)).toMatch(/kept and do not count: 1$/);
+    const volume = (record: RunRecord) => {
+      const stage = evaluateRun(record).stages.find(({ key }) => key === sampled.key);
+      return stage?.kind === "titration" ? (stage.trials[0]?.symbols.get(taken.symbol)?.value ?? null) : null;
+    };
+    expect(volume(chosen.value.record)).toBeNull();
     // The same again says what is recorded already.
     expect(choose(chosen.value.record, poured)).toEqual({ ok: true, value: null });
-    const standing = { ...read.value.record, choices: chosen.value.record.choices ?? [] };
-    expect(checkRecord(standing).map(({ code }) => code)).toEqual(["field-missing"]);
+    const again = choose(chosen.value.record, null);
+    expect(again.ok && volume(again.value!.record)).toBe(volume(read.value.record));
   });
 
-  test("is refused where the method would not hold together, and once it is read", () => {
+  test("is refused where the method would not hold together, and where what was read cannot be read so", () => {
     const wrong = choose(begunRun(method), weighed);
     expect(wrong.ok ? "" : wrong.problem.status).toBe("refused");
     const read = applyChange(
@@ -148,7 +152,11 @@ describe("an input that is had in another way in one run", () => {
       context,
     );
     if (!read.ok || !read.value) throw new Error("not read");
-    const late = choose(read.value.record, smaller);
-    expect(plain(late.ok ? "" : late.problem.message)).toMatch(/is read already/);
+    const small: Input = {
+      ...{ is: "graduated", symbol: taken.symbol, label: "Acid", of: "HCl", per: "trial" },
+      ...{ glass: "cylinder", capacityMl: 10, presumed: "10" },
+    };
+    const late = choose(read.value.record, small);
+    expect(plain(late.ok ? "" : late.problem.message)).toMatch(/^25 was read: /);
   });
 });

@@ -1,11 +1,13 @@
 import { Type } from "@sinclair/typebox";
 import { InputSchema, takenOver, wayOf } from "../inputs";
-import { presentObservation } from "../record";
+import { checkField, stageFields, trialFields } from "../method";
+import { stands } from "../record";
 import { success } from "../result";
-import { type RunRecord, withChoices } from "../run";
+import { methodOf, type RunRecord, withChoices } from "../run";
 import { type ChangeKind, malformed, missing, refused } from "./change";
 import { Closed, InputSymbol, Key, type Made } from "./parts";
-import { msg, uncapitalized } from "../text";
+import { withUnit } from "../quantity";
+import { msg, type Phrase, uncapitalized, unitText } from "../text";
 
 export const chooseInputSchema = () =>
   Type.Object(
@@ -19,16 +21,45 @@ export const chooseInputSchema = () =>
     Closed,
   );
 
-/** Whether anything stands that was read of an input; it would mean something else for another one. */
-const isRead = ({ stages }: RunRecord, stageKey: string, symbol: string): boolean =>
-  stages
-    .filter(({ key }) => key === stageKey)
-    .flatMap(({ observations, trials }) => [observations, ...trials.map((t) => t.observations)])
-    .some((all) => all.some((o) => o.symbol === symbol && presentObservation(all, symbol, o.kind)));
+/** What stands of an input in a stage, with what it stands beside. */
+function standingOf({ stages }: RunRecord, stageKey: string, symbol: string) {
+  const { observations = [], trials = [] } = stages.find(({ key }) => key === stageKey) ?? {};
+  return [observations, ...trials.map((t) => t.observations)].flatMap((all) =>
+    all.filter((o) => o.symbol === symbol && stands(all, o.id) && o.value !== null).map((o) => ({ o, all })),
+  );
+}
+
+/**
+ * What becomes of the readings of an input once it is read another way: so many are kept and do not count, since nothing reads them
+ * then; a problem where one would be read in the new way and cannot be.
+ */
+export function readingsUnder(
+  record: RunRecord,
+  stageKey: string,
+  symbol: string,
+): { readonly kept: number; readonly problem: Phrase | null } {
+  const stage = methodOf(record).stages.find(({ key }) => key === stageKey);
+  if (!stage) return { kept: 0, problem: null };
+  const { houseRules } = record;
+  const fields = [...stageFields(stage, houseRules), ...trialFields(stage, houseRules)];
+  let kept = 0;
+  for (const { o, all } of standingOf(record, stageKey, symbol)) {
+    const field = fields.find((f) => f.symbol === symbol && f.kind === o.kind);
+    if (!field) {
+      kept++;
+      continue;
+    }
+    if (field.unit !== o.unit && (field.unit !== "" || o.unit !== "1"))
+      return { kept, problem: msg`${withUnit(o.text, o.unit)} was read, not in ${unitText(field.unit)}` };
+    const checked = checkField(field, o.text, { stage, houseRules, holder: { observations: [...all] } });
+    if (!checked.ok) return { kept, problem: msg`${o.text} was read: ${checked.problem.message}` };
+  }
+  return { kept, problem: null };
+}
 
 /**
  * Another way to read one input in this run: other glass, another weighing, stated or taken from the shelf. The method with it must
- * compile.
+ * compile. What was read of it is kept: it counts where it can be read in the new way, and counts again once it is read as before.
  */
 export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
   apply(record, { stageKey, symbol, input }, context) {
@@ -37,19 +68,24 @@ export const chooseInput: ChangeKind<Made<typeof chooseInputSchema>> = {
     const own = written.inputs.find((i) => i.symbol === symbol);
     if (!own || (input && input.symbol !== symbol)) return malformed(msg`This stage has no such reading`);
     if (takenOver(own)) return refused(msg`${own.label} comes from an earlier stage`);
-    if (isRead(record, stageKey, symbol))
-      return refused(msg`${own.label} is read already: take its readings back first`);
     const before = record.choices ?? [];
-    const others = before.filter((c) => c.stageKey !== stageKey || c.input.symbol !== symbol);
+    const others = before.filter(
+      (c) => c.stageKey !== stageKey || !("input" in c) || c.input.symbol !== symbol,
+    );
     const choices = input ? [...others, { stageKey, input }] : others;
     if (JSON.stringify(choices) === JSON.stringify(before)) return success(null);
     if (!context.holdsTogether(withChoices(record.method, choices)))
       return refused(msg`The method’s relations do not work with ${own.label} obtained this way`);
+    const after = { ...record, choices };
+    const { kept, problem } = readingsUnder(after, stageKey, symbol);
+    if (problem !== null) return refused(problem);
+    const way = msg`way of measuring ${uncapitalized(own.label)}: ${input ? (wayOf(input) ?? input.label) : msg`as the method`}`;
     return success({
-      record: { ...record, choices },
+      record: after,
       inverse: { do: "inputs", choices: before },
       entry: {
-        description: msg`way of measuring ${uncapitalized(own.label)}: ${input ? (wayOf(input) ?? input.label) : msg`as the method`}`,
+        description:
+          kept === 0 ? way : msg`${way}; readings taken the other way are kept and do not count: ${kept}`,
       },
     });
   },

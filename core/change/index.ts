@@ -1,3 +1,4 @@
+export { readingsUnder } from "./choose-input";
 export * from "./change";
 export * from "./draft";
 export * from "./inverse";

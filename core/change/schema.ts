@@ -2,7 +2,10 @@ import { type Static, Type } from "@sinclair/typebox";
 import { chooseSchema } from "./choose";
 import { chooseInputSchema } from "./choose-input";
 import { enterSchema } from "./enter";
+import { expectSchema } from "./expect";
 import { fadedSchema } from "./faded";
+import { holdAgainstSchema } from "./hold-against";
+import { knowStageSchema } from "./know-stage";
 import { observeSchema } from "./observe";
 import { redoSchema } from "./redo";
 import { renameSchema } from "./rename";
@@ -31,6 +34,9 @@ export const RunChangeSchema = Type.Union([
   restoreReadingSchema(),
   chooseSchema(),
   chooseInputSchema(),
+  knowStageSchema(),
+  expectSchema(),
+  holdAgainstSchema(),
   strikeSchema(),
   restoreSchema(),
   markSchema(),

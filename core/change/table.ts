@@ -3,7 +3,10 @@ import { type Applied, type ChangeContext, type ChangeKind, refused } from "./ch
 import { choose } from "./choose";
 import { chooseInput } from "./choose-input";
 import { enter } from "./enter";
+import { expectResult } from "./expect";
 import { colorFaded } from "./faded";
+import { holdAgainst } from "./hold-against";
+import { knowStage } from "./know-stage";
 import { observe } from "./observe";
 import { redo } from "./redo";
 import { rename } from "./rename";
@@ -36,6 +39,9 @@ const kinds: { readonly [I in Intent]: ChangeKind<Extract<RunChange, { intent: I
   "restore-reading": restoreReading,
   choose,
   "choose-input": chooseInput,
+  "know-stage": knowStage,
+  expect: expectResult,
+  "hold-against": holdAgainst,
   strike,
   restore,
   mark,

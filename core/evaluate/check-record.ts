@@ -1,5 +1,5 @@
 import { withPoint, inEnglish } from "../text";
-import { methodOf, type RunRecord } from "../run";
+import { heldStage, isKnowable, knownStage, methodOf, type RunRecord } from "../run";
 import { checkField, type ComputedStage, stageFields, trialFields } from "../method";
 import { compileMethod, type MethodProblem } from "../stages";
 import type { Field } from "../inputs";
@@ -120,16 +120,28 @@ export function checkRecord(record: RunRecord): RecordProblem[] {
   return record.stages.flatMap((stageRecord, i): RecordProblem[] => {
     const path = `stages.${i}`;
     const { key } = stageRecord;
-    const definition = methodOf(record).stages.find((s) => s.key === key);
-    if (!definition) return [problem(`${path}.key`, "stage-missing", { key })];
+    const own = record.method.stages.find((s) => s.key === key);
+    if (!own) return [problem(`${path}.key`, "stage-missing", { key })];
+    const definition = methodOf(record).stages.find((s) => s.key === key) ?? own;
     if (keys.has(key)) return [problem(`${path}.key`, "stage-twice", { key })];
     keys.add(key);
     const { houseRules } = record;
+    // What was read before the stage was known, stated before it was done, or held against something, is kept.
+    const ways = [
+      definition,
+      own,
+      ...(isKnowable(record.method, own) ? [knownStage(record.method, own)] : []),
+      heldStage(own, { against: "limit", label: "limit", bound: "at most" }),
+    ];
     const holders: Holder[] = [
-      { path, fields: stageFields(definition, houseRules), observations: stageRecord.observations },
+      {
+        path,
+        fields: ways.flatMap((way) => stageFields(way, houseRules)),
+        observations: stageRecord.observations,
+      },
       ...stageRecord.trials.map((trial, j) => ({
         path: `${path}.trials.${j}`,
-        fields: trialFields(definition, houseRules),
+        fields: ways.flatMap((way) => trialFields(way, houseRules)),
         observations: trial.observations,
       })),
     ];

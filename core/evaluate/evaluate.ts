@@ -1,4 +1,4 @@
-import { methodOf } from "../run";
+import { knownOf, methodOf } from "../run";
 import {
   resultsForLater,
   type StageContext,
@@ -88,18 +88,32 @@ function evaluateOne(
   }
 }
 
+/** Where the result of a stage is from that is known and not done in a run; null where it is done. */
+function sourceOf(record: RunRecord, { key, definition, stageFields }: ComputedEvaluation): Phrase | null {
+  const known = knownOf(record, key);
+  if (!known) return null;
+  const stated = stageFields.find(({ field }) => field.symbol === definition.result.symbol)?.present;
+  const bottle = record.solutions?.find((s) => s.assignmentId === stated?.assignment);
+  return bottle ? msg`from ${bottle.code}` : known.from === "" ? msg`stated` : known.from;
+}
+
 /** The chain of beads over a run: its stages, and concluding behind the last one. */
 function chainOf(
   stages: readonly ComputedEvaluation[],
   at: ComputedEvaluation | undefined,
-  closed: boolean,
+  record: RunRecord,
 ): Bead[] {
-  const beads = stages.map((stage): Bead => ({
-    key: stage.key,
-    title: stage.definition.title,
-    state: stage.done ? "done" : stage === at ? "current" : "ahead",
-    fact: stage.done || stage === at ? factOf(stage) : "",
-  }));
+  const closed = record.status !== "open";
+  const beads = stages.map((stage): Bead => {
+    const source = sourceOf(record, stage);
+    return {
+      key: stage.key,
+      title: stage.definition.title,
+      state: stage.done ? "done" : stage === at ? "current" : "ahead",
+      fact: stage.done ? factOf(stage) : stage === at ? (source ? msg`not stated yet` : factOf(stage)) : "",
+      ...(source && stage.done ? { source } : {}),
+    };
+  });
   return [...beads, { ...concluding, state: closed ? "done" : at ? "ahead" : "current", fact: "" }];
 }
 
@@ -148,7 +162,7 @@ export function evaluateRun(
   const at = stages.find((s) => !s.done);
   return {
     stages,
-    chain: chainOf(stages, at, closed),
+    chain: chainOf(stages, at, record),
     currentStage: at?.key ?? concluding.key,
     next: at ? nextAt(at) : closed ? "" : msg`Review the result, then finish the run`,
     state: stateWords(record, stages, at),

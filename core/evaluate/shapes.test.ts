@@ -341,7 +341,8 @@ describe("dilute and check", () => {
       const found = stageOf(record, "check");
       return found.kind === "titration" ? [found.acceptance?.text, found.done] : [];
     };
-    const rest = "the target, 0.2300 mol/L: within the 5 % allowed. Recovery: 97.4 %.";
+    const rest =
+      "the target, 0.2300 mol/L: within the 5 % allowed. Recovery: 97.4 %. The difference is larger than the ±: look for its cause.";
     expect(plain(text("signed"))).toEqual([`The result is 2.6 % below ${rest}`, true]);
     expect(plain(text("absolute"))).toEqual([`The result is 2.6 % off ${rest}`, true]);
   });

@@ -6,6 +6,7 @@ import { msg } from "../text";
 export type {
   FurtherResultDefinition,
   AcceptanceDefinition,
+  Expected,
   Reagent,
   Condition,
   Plausibility,

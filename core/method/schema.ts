@@ -47,7 +47,9 @@ const Acceptance = Type.Union([
       /** Against a known or a target value, by its symbol: the error in percent. */
       against: Type.Literal("value"),
       symbol: ShortText,
-      tolerancePercent: Type.Number({ exclusiveMinimum: 0 }),
+      /** How far off is allowed, in percent or in the unit of the result; nothing is allowed or refused where neither is said. */
+      tolerancePercent: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+      toleranceAbsolute: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
       /** What to do when it is off: a dilution is titrated again, then made anew; else it is only told. */
       whenOff: Type.Union([Type.Literal("dilution"), Type.Literal("tell")]),
     },
@@ -187,6 +189,19 @@ const computed = {
   cautions: Type.Array(ShortText, { maxItems: 80 }),
 };
 
+/** A result that a person expects, in its unit, or a titer, mL. */
+export const ExpectedSchema = () =>
+  Type.Object(
+    {
+      value: Type.Number({ exclusiveMinimum: 0 }),
+      in: Type.Union([Type.Literal("unit"), Type.Literal("mL")]),
+      /** True where it is what the method presumes, and the person takes it. */
+      presumed: Type.Optional(Type.Boolean()),
+    },
+    Closed,
+  );
+export type Expected = Static<ReturnType<typeof ExpectedSchema>>;
+
 export const TitrationStageSchema = Type.Object(
   {
     kind: Type.Literal("titration"),
@@ -204,8 +219,12 @@ export const TitrationStageSchema = Type.Object(
       Closed,
     ),
     accept: Type.Optional(Acceptance),
-    /** What the result is presumed to be before the first trial, in the result's unit. */
+    /** What the result is presumed to be before the first trial, in the result's unit: for plans; nobody relies on it at the burette. */
     presumed: Type.Optional(Type.Number()),
+    /** What is expected before the first trial: what an earlier stage has found, a result in its unit, or a titer in mL. */
+    expected: Type.Optional(
+      Type.Union([Type.Object({ stage: Key, result: Type.Optional(ShortText) }, Closed), ExpectedSchema()]),
+    ),
     /** Titers that this method is laid out for, mL. */
     expectMl: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
     indicator: ShortText,

@@ -1,3 +1,5 @@
 export * from "./method-of";
 export * from "./run-record";
 export * from "./empty-run";
+export * from "./known-stage";
+export * from "./held-against";

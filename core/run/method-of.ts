@@ -1,27 +1,54 @@
-import type { Method } from "../method";
+import { type ComputedStage, inputOf, type Method } from "../method";
+import { heldStage, isHoldable } from "./held-against";
+import { isKnowable, type Known, withKnown } from "./known-stage";
 import type { RunRecord } from "./run-record";
 
 type Choices = NonNullable<RunRecord["choices"]>;
 
-/** A method with the inputs that were chosen in place of its own; those that name none of its inputs change nothing. */
-export const withChoices = (method: Method, choices: Choices): Method => ({
-  ...method,
-  stages: method.stages.map((stage) => {
-    const own = choices.filter(({ stageKey }) => stageKey === stage.key);
-    const chosen = (symbol: string) => own.find(({ input }) => input.symbol === symbol)?.input;
-    return own.length === 0
-      ? stage
-      : { ...stage, inputs: stage.inputs.map((input) => chosen(input.symbol) ?? input) };
-  }),
-});
+/** How a stage is known that is not done in a run; null for one that is done. */
+export function knownOf({ choices = [] }: Pick<RunRecord, "choices">, stageKey: string): Known | null {
+  for (const choice of choices) if (choice.stageKey === stageKey && "known" in choice) return choice.known;
+  return null;
+}
+
+/**
+ * A method with what was chosen in a run: inputs in place of its own, what results are held against, stages that are known and not
+ * done. Choices that name none of its stages or inputs change nothing.
+ */
+export function withChoices(method: Method, choices: Choices): Method {
+  const measured = {
+    ...method,
+    stages: method.stages.map((stage) => {
+      const own = choices.flatMap((choice) =>
+        choice.stageKey === stage.key && "input" in choice ? [choice.input] : [],
+      );
+      const chosen = (symbol: string) => own.find((input) => input.symbol === symbol);
+      const read =
+        own.length === 0
+          ? stage
+          : { ...stage, inputs: stage.inputs.map((input) => chosen(input.symbol) ?? input) };
+      return choices
+        .filter(({ stageKey }) => stageKey === stage.key)
+        .reduce((so: ComputedStage, choice) => {
+          if ("heldAgainst" in choice) return heldStage(so, choice.heldAgainst);
+          return "expected" in choice && so.kind === "titration" ? { ...so, expected: choice.expected } : so;
+        }, read);
+    }),
+  };
+  const known = choices.flatMap((choice) => ("known" in choice ? [choice.stageKey] : []));
+  return withKnown(measured, known);
+}
 
 /** Of what was chosen in a run of a method, what another version of it can be had with. */
 export const choicesFor = (method: Method, choices: Choices): Choices =>
-  choices.filter(({ stageKey, input }) =>
-    method.stages.some(
-      ({ key, inputs }) => key === stageKey && inputs.some((own) => own.symbol === input.symbol),
-    ),
-  );
+  choices.filter((choice) => {
+    const stage = method.stages.find(({ key }) => key === choice.stageKey);
+    if (!stage) return false;
+    if ("known" in choice) return isKnowable(method, stage);
+    if ("heldAgainst" in choice) return isHoldable(stage);
+    if ("expected" in choice) return stage.kind === "titration";
+    return inputOf(stage, choice.input.symbol) !== undefined;
+  });
 
 const known = new WeakMap<Method, Map<string, Method>>();
 

@@ -3,7 +3,9 @@ import { StageRecordSchema } from "../record";
 import { Closed, Id, Instant, ShortText } from "../record/parts";
 import { InputSchema } from "../inputs";
 import { MethodSchema } from "../method";
+import { ExpectedSchema } from "../method/schema";
 import { HouseRulesSchema } from "../rules";
+import { HeldAgainstSchema } from "./held-against";
 
 export const RunStatusSchema = Type.Union([
   Type.Literal("open"),
@@ -40,6 +42,17 @@ export const UsedSolutionSchema = Type.Object(
 
 export type UsedSolution = Static<typeof UsedSolutionSchema>;
 
+/**
+ * An input that is had in another way; a stage that is not done since its result is known, `from` says where that is from; what the
+ * result of a stage is held against, or what is expected of it before its first trial.
+ */
+const ChoiceSchema = Type.Union([
+  Type.Object({ stageKey: Id, input: InputSchema }, Closed),
+  Type.Object({ stageKey: Id, known: Type.Object({ from: ShortText }, Closed) }, Closed),
+  Type.Object({ stageKey: Id, heldAgainst: HeldAgainstSchema() }, Closed),
+  Type.Object({ stageKey: Id, expected: ExpectedSchema() }, Closed),
+]);
+
 /** The plain whole of one run: the input of the core and the unit of export and import. */
 export const RunRecordSchema = Type.Object(
   {
@@ -53,10 +66,8 @@ export const RunRecordSchema = Type.Object(
     startedAt: Instant,
     finishedAt: Type.Union([Instant, Type.Null()]),
     method: MethodSchema,
-    /** Inputs that are had in another way than the method says, in this run alone; see `methodOf`. */
-    choices: Type.Optional(
-      Type.Array(Type.Object({ stageKey: Id, input: InputSchema }, Closed), { maxItems: 100 }),
-    ),
+    /** What is different from the method in this run alone, see `methodOf`: inputs, stages that are known, what results are held against. */
+    choices: Type.Optional(Type.Array(ChoiceSchema, { maxItems: 100 })),
     houseRules: HouseRulesSchema,
     /** The bottles from the shelf that its observations name. */
     solutions: Type.Optional(Type.Array(UsedSolutionSchema)),

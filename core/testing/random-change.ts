@@ -122,6 +122,14 @@ function ofInput({ definition, stage }: Readable, source: RandomSource): RunChan
   return { intent: "choose-input", stageKey: stage.key, symbol, input: own ? null : other };
 }
 
+/** A stage that is known, or is done after all; most stages cannot be known. */
+function ofKnown({ method, choices = [] }: RunRecord, source: RandomSource): RunChange | null {
+  const stage = pick(source, method.stages);
+  if (!stage) return null;
+  const known = choices.some((choice) => choice.stageKey === stage.key && "known" in choice);
+  return { intent: "know-stage", stageKey: stage.key, known: known ? null : { from: "a certificate" } };
+}
+
 /** Something that is done to a run as it stands; some of it cannot be done, as when two people work at once. */
 export function randomChange(record: RunRecord, source: RandomSource): RunChange {
   const rename: RunChange = {
@@ -150,6 +158,6 @@ export function randomChange(record: RunRecord, source: RandomSource): RunChange
               ? ofInput(at, source)
               : roll < 0.98
                 ? ({ intent: "choose", stageKey: at.stage.key, name: "model", value: "quadratic" } as const)
-                : null;
+                : ofKnown(record, source);
   return chosen ?? rename;
 }

@@ -213,7 +213,31 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
     valueText: withUnit(toDecimals(u, digits), unit),
     inputs: [],
   };
-  return [mean, spread, ...resultStep(stage, record), ...furtherSteps(stage)];
+  return [mean, spread, ...resultStep(stage, record), ...furtherSteps(stage), ...errorStep(stage, record)];
+}
+
+/** How far the result is from the value that it is held against, in percent of that, and what of it was found. */
+function errorStep(stage: ComputedEvaluation, { houseRules }: RunRecord): WorkingStep[] {
+  if (!("acceptance" in stage) || stage.acceptance?.against !== "value" || !stage.combined) return [];
+  const { known, errorPercent, recoveryPercent } = stage.acceptance;
+  const { accept, result, inputs } = stage.definition;
+  const [found, should] = [guarded(stage.combined.quantity, result.unit), guarded(known, result.unit)];
+  const [x, ref] = [`\\bar{${symbolTex(result.symbol)}}`, symbolTex(accept?.symbol ?? "")];
+  const [open, close] = houseRules.percentError === "signed" ? ["", ""] : ["\\left|", "\\right|"];
+  const label = inputs.find(({ symbol }) => symbol === accept?.symbol)?.label ?? "";
+  const error = toDecimals(errorPercent, 2);
+  return [
+    {
+      id: "error",
+      title: msg`Error against the ${uncapitalized(label)}; recovery ${toDecimals(recoveryPercent, 1)} %`,
+      formula: msg`100 % × (result - ${uncapitalized(label)}) / ${uncapitalized(label)}`,
+      names: `${open}\\dfrac{${x} - ${ref}}{${ref}}${close} \\cdot 100\\,\\%`,
+      numbers: `= ${open}\\dfrac{${found} - ${should}}{${should}}${close} \\cdot 100\\,\\%`,
+      value: `= ${error}\\,\\%`,
+      valueText: `${error} %`,
+      inputs: [],
+    },
+  ];
 }
 
 /** The result, rounded once, with its ±. */

@@ -6,6 +6,7 @@ import type { DatabaseConnection } from "../database/types";
 import { assignment, assignmentSource, solution, recomputation } from "../database/schema";
 import { desc, eq, asc } from "drizzle-orm";
 import type { RunShelf } from "../../protocol/shelf";
+import { formulasKnownBy } from "../../protocol/known";
 import { bottlesOf } from "./shelf";
 import { solutionCode } from "./solution-code";
 
@@ -67,10 +68,12 @@ export async function newerThanUsed(db: DatabaseConnection, record: RunRecord): 
 
 /** What the shelf has to do with a run: bottles to take from, what it has put there, and what is newer since. */
 export async function shelfOfRun(db: DatabaseConnection, record: RunRecord): Promise<RunShelf> {
-  const formulas = methodOf(record).stages.flatMap((stage) => [
-    ...stage.inputs.flatMap((i) => statedOf(i)?.shelf?.formula ?? []),
-    ...(stage.result.assigns === undefined ? [] : [stage.result.assigns]),
-  ]);
+  const formulas = methodOf(record)
+    .stages.flatMap((stage) => [
+      ...stage.inputs.flatMap((i) => statedOf(i)?.shelf?.formula ?? []),
+      ...(stage.result.assigns === undefined ? [] : [stage.result.assigns]),
+    ])
+    .concat(formulasKnownBy(record.method));
   const newer = await newerThanUsed(db, record);
   const shelved = await db
     .select({ a: assignment, number: solution.number, name: solution.name })

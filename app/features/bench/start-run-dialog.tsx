@@ -8,10 +8,13 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { prettyEquation } from "~/core/chemistry";
 import type { MethodChoice } from "~/protocol/answers";
+import type { KnowableStage } from "~/protocol/known";
+import type { KnownStage } from "~/protocol/requests";
+import { KnownStageField } from "../known/known-stage-field";
 import { useSelectOffered } from "../../entry/select-offered";
 import { colors } from "../../theme/theme";
 import { familyTitles } from "../methods/families";
@@ -45,22 +48,31 @@ const atMost = { htmlInput: { maxLength: 120 } } as const;
 /** The one short dialog that begins a run. */
 export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogProps) {
   const say = useSay();
-  const fetcher = useFetcher<{ message: Phrase }>();
+  const fetcher = useFetcher<StartProblem>();
   const [method, setMethod] = useState(methods.find((m) => m.id === beginning?.methodId) ?? null);
   const [sample, setSample] = useState("");
   const [ownTitle, setOwnTitle] = useState<string | null>(null);
   const [missing, setMissing] = useState<"method" | "title" | null>(null);
   const title = ownTitle ?? proposedTitle(method, sample);
+  const form = useRef<HTMLFormElement>(null);
+  const knownStages = useKnownStages(method, beginning?.like ?? "");
+  const { ready } = knownStages;
+  // What was sent before it was known which stages can be known goes once that is there.
+  const [waiting, setWaiting] = useState(false);
+  useEffect(() => {
+    if (waiting && ready) form.current?.requestSubmit();
+  }, [waiting, ready]);
 
   const check = (event: FormEvent<HTMLFormElement>) => {
     const what = method === null ? "method" : title.trim() === "" ? "title" : null;
     setMissing(what);
-    if (what) event.preventDefault();
+    setWaiting(what === null && !ready);
+    if (what || !ready) event.preventDefault();
   };
 
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="start-title">
-      <fetcher.Form method="post" action="/?index" onSubmit={check} noValidate>
+      <fetcher.Form method="post" action="/?index" onSubmit={check} noValidate ref={form}>
         <DialogTitle id="start-title">{say`Start a run`}</DialogTitle>
         <DialogContent>
           <Stack spacing={2} sx={{ pt: 1 }}>
@@ -94,13 +106,60 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
               missing={missing === "title"}
               onChange={setOwnTitle}
             />
-            {fetcher.data?.message && <Alert severity="error">{say(fetcher.data.message)}</Alert>}
+            <KnownStages {...knownStages} problem={fetcher.data} />
           </Stack>
         </DialogContent>
         <Foot busy={fetcher.state !== "idle"} onClose={onClose} />
       </fetcher.Form>
     </Dialog>
   );
+}
+
+/** Why the server did not begin a run, and the stage that it is about. */
+interface StartProblem {
+  readonly message: Phrase;
+  readonly stageKey?: string;
+}
+
+interface KnownStagesProps extends ReturnType<typeof useKnownStages> {
+  readonly problem: StartProblem | undefined;
+}
+
+function KnownStages({ stages, knownNow, choose, problem }: KnownStagesProps) {
+  const say = useSay();
+  return (
+    <>
+      <input type="hidden" name="known" value={JSON.stringify(knownNow.filter(Boolean))} />
+      {stages.map((stage, i) => (
+        <KnownStageField
+          key={stage.key}
+          stage={stage}
+          known={knownNow[i] ?? null}
+          problem={problem?.stageKey === stage.key ? problem.message : null}
+          onChange={(known) => choose(stage.key, known)}
+        />
+      ))}
+      {problem && problem.stageKey === undefined && <Alert severity="error">{say(problem.message)}</Alert>}
+    </>
+  );
+}
+
+/** The stages of a method that may be known already, and how they are: as is usual, until somebody says otherwise. */
+function useKnownStages(method: MethodChoice | null, like: string) {
+  const { load, data } = useFetcher<{ methodId: string; stages: KnowableStage[] }>();
+  const [chosen, setChosen] = useState<Readonly<Record<string, KnownStage | null>>>({});
+  const id = method?.id;
+  useEffect(() => {
+    if (id !== undefined) void load(`/start/${id}?like=${like}`);
+  }, [id, like, load]);
+  const ready = data?.methodId === id;
+  const stages = ready ? (data?.stages ?? []) : [];
+  // By method too: another one that is chosen begins as is usual.
+  const of = (key: string) => `${id ?? ""} ${key}`;
+  const knownNow = stages.map(({ key, usual }) => (of(key) in chosen ? (chosen[of(key)] ?? null) : usual));
+  const choose = (key: string, known: KnownStage | null) =>
+    setChosen((now) => ({ ...now, [of(key)]: known }));
+  return { stages, knownNow, choose, ready };
 }
 
 function Foot({ busy, onClose }: { readonly busy: boolean; readonly onClose: () => void }) {

@@ -8,9 +8,11 @@ import type { ComputedEvaluation } from "~/core/stages";
 import { useRunInHand } from "../../entry/run-context";
 import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
+import { isHoldable, isKnowable, type RunRecord } from "~/core/run";
 import { type Phrase } from "~/core/text";
 import { measuredIn } from "./measured-in";
 import { RunMenu } from "./run-menu";
+import type { RunMenuItemsProps } from "./run-menu-items";
 import { UndoButtons } from "./undo-buttons";
 
 interface RunHeaderProps {
@@ -27,6 +29,11 @@ const MeasuredWithDialog = lazy(() =>
   import("./measured-with").then((m) => ({ default: m.MeasuredWithDialog })),
 );
 
+const HeldAgainstDialog = lazy(() =>
+  import("./held-against").then((m) => ({ default: m.HeldAgainstDialog })),
+);
+const KnownDialog = lazy(() => import("./known-dialog").then((m) => ({ default: m.KnownDialog })));
+
 const headLine = {
   display: "flex",
   flexWrap: "wrap",
@@ -36,16 +43,33 @@ const headLine = {
   mb: 1.25,
 } as const;
 
+type Dialog = "rename" | "timer" | "measured" | "known" | "held" | "archive";
+
+/** What can be chosen for the stage that is looked at. */
+function choicesOf(
+  record: RunRecord,
+  stage: ComputedEvaluation | undefined,
+  open: (dialog: Dialog) => void,
+): Pick<RunMenuItemsProps, "onMeasure" | "onKnown" | "onHold"> {
+  const own = record.method.stages.find(({ key }) => key === stage?.key);
+  if (!stage || !own) return {};
+  return {
+    ...(measuredIn(record, stage.key).length > 0 ? { onMeasure: () => open("measured") } : {}),
+    ...(isKnowable(record.method, own) ? { onKnown: () => open("known") } : {}),
+    ...(isHoldable(stage.definition) ? { onHold: () => open("held") } : {}),
+  };
+}
+
 /** Title, sample, bench and date; undo; what can be done with the run as a whole. */
 export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
   const say = useSay();
   const run = useRunInHand();
   const { record, send } = run;
   const navigate = useNavigate();
-  const [renaming, setRenaming] = useState(false);
-  const [timing, setTiming] = useState(false);
-  const [measuring, setMeasuring] = useState(false);
-  const [archiving, setArchiving] = useState(false);
+  const [open, setOpen] = useState<"rename" | "timer" | "measured" | "known" | "held" | "archive" | null>(
+    null,
+  );
+  const close = () => setOpen(null);
   const [problem, setProblem] = useState<Phrase | null>(null);
   const change = (intent: "archive" | "delete" | "reopen") =>
     void send({ intent }).then((answer) => {
@@ -65,18 +89,16 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
         <Box sx={{ display: "flex", alignItems: "center", columnGap: { xs: 0.5, sm: 1.5 } }}>
           {record.status === "open" && <UndoButtons setProblem={setProblem} />}
           {record.status === "open" && stage && (
-            <Button variant="text" color="secondary" size="small" onClick={() => setTiming(true)}>
+            <Button variant="text" color="secondary" size="small" onClick={() => setOpen("timer")}>
               {say`Timer …`}
             </Button>
           )}
           <ShortcutsButton onShortcuts={onShortcuts} />
           <RunMenu
             record={record}
-            onRename={() => setRenaming(true)}
-            onMeasure={
-              stage && measuredIn(record, stage.key).length > 0 ? () => setMeasuring(true) : undefined
-            }
-            onArchive={() => setArchiving(true)}
+            onRename={() => setOpen("rename")}
+            {...choicesOf(record, stage, setOpen)}
+            onArchive={() => setOpen("archive")}
             change={change}
           />
         </Box>
@@ -88,12 +110,12 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
       )}
 
       <Suspense>
-        {timing && stage && <TimerDialog stage={stage} onClose={() => setTiming(false)} />}
-        {measuring && stage && <MeasuredWithDialog stage={stage} onClose={() => setMeasuring(false)} />}
-        {archiving && (
-          <ArchiveDialog onArchive={() => change("archive")} onClose={() => setArchiving(false)} />
-        )}
-        {renaming && <RenameDialog onClose={() => setRenaming(false)} />}
+        {open === "timer" && stage && <TimerDialog stage={stage} onClose={close} />}
+        {open === "measured" && stage && <MeasuredWithDialog stage={stage} onClose={close} />}
+        {open === "known" && stage && <KnownDialog stageKey={stage.key} onClose={close} />}
+        {open === "held" && stage && <HeldAgainstDialog stageKey={stage.key} onClose={close} />}
+        {open === "archive" && <ArchiveDialog onArchive={() => change("archive")} onClose={close} />}
+        {open === "rename" && <RenameDialog onClose={close} />}
       </Suspense>
     </>
   );

@@ -9,6 +9,10 @@ export interface RunMenuItemsProps {
   readonly onRename: () => void;
   /** Left out where the stage that is looked at measures nothing in a way that could be another one. */
   readonly onMeasure?: (() => void) | undefined;
+  /** Left out where the stage that is looked at has to be done. */
+  readonly onKnown?: (() => void) | undefined;
+  /** Left out where nothing can be held against its result. */
+  readonly onHold?: (() => void) | undefined;
   readonly onArchive: () => void;
   readonly change: (intent: "archive" | "delete" | "reopen") => void;
 }
@@ -18,6 +22,8 @@ export function RunMenuItems({
   record,
   onRename,
   onMeasure,
+  onKnown,
+  onHold,
   onArchive,
   change,
   anchor,
@@ -33,6 +39,12 @@ export function RunMenuItems({
       {record.status === "open" && <MenuItem onClick={choose(onRename)}>{say`Rename …`}</MenuItem>}
       {record.status === "open" && onMeasure && (
         <MenuItem onClick={choose(onMeasure)}>{say`Measured with …`}</MenuItem>
+      )}
+      {record.status === "open" && onKnown && (
+        <MenuItem onClick={choose(onKnown)}>{say`Known already …`}</MenuItem>
+      )}
+      {record.status === "open" && onHold && (
+        <MenuItem onClick={choose(onHold)}>{say`Held against …`}</MenuItem>
       )}
       <MenuItem component={Link} to={`/?start=${record.method.id}&again=${record.id}`}>
         {say`Same again: next sample …`}

@@ -51,20 +51,20 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   return (
     <CursorRoot>
       <RunProvider run={run}>
-        <RunHeader stage={stage} onShortcuts={help} />
-        {run.trouble && (
-          <Alert severity="error" sx={{ mb: 1 }}>
-            {say(run.trouble)}
-          </Alert>
-        )}
-        <KeptPanel />
-        <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
-        {stage && failures.some((f) => f.stageKey === viewed) && (
-          <Alert severity="error" sx={{ mb: 1 }}>
-            {stage.problem && say(stage.problem)}.
-          </Alert>
-        )}
         <ShelfContext value={shelf}>
+          <RunHeader stage={stage} onShortcuts={help} />
+          {run.trouble && (
+            <Alert severity="error" sx={{ mb: 1 }}>
+              {say(run.trouble)}
+            </Alert>
+          )}
+          <KeptPanel />
+          <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
+          {stage && failures.some((f) => f.stageKey === viewed) && (
+            <Alert severity="error" sx={{ mb: 1 }}>
+              {stage.problem && say(stage.problem)}.
+            </Alert>
+          )}
           <Contained
             name={viewed}
             message={say`This stage cannot be shown: the program failed on it. Its readings are safe, and the other stages can be used.`}
@@ -74,8 +74,8 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
               {viewed === concluding.key && <ConcludeStageView evaluation={evaluation} />}
             </Suspense>
           </Contained>
+          {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
         </ShelfContext>
-        {helping && <ShortcutsDialog shortcuts={shortcuts} onClose={() => setHelping(false)} />}
       </RunProvider>
     </CursorRoot>
   );

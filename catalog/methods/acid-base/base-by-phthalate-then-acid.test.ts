@@ -1,3 +1,4 @@
+import type { Expected } from "~/core/method";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { standardUncertainty } from "~/core/quantity";
@@ -155,9 +156,12 @@ describe("verdict and guidance", () => {
     expect(agreement.spread).toBeCloseTo(0, 9);
   });
 
-  test("expects the end from theory, from the rough trial, then from those that agree", () => {
-    const weighed = (trials: typeof three) => {
-      const record = runRecord(trials);
+  test("the end: not known by the method alone, then as a person expects, by the rough trial, by those that agree", () => {
+    const weighed = (trials: typeof three, expected?: Expected) => {
+      const record = {
+        ...runRecord(trials),
+        choices: expected ? [{ stageKey: "standardize", expected }] : [],
+      };
       const texts = { "m:mass.before": "2.6000", "m:mass.after": "2.1000", "V:burette.initial": "30.00" };
       return stageOf(
         withDraft(record, { stageKey: "standardize", trialId: "next", kind: "fine", texts }),
@@ -166,12 +170,22 @@ describe("verdict and guidance", () => {
     };
     // 0.5 g / 204.222 / 0.1 mol/L = 24.48 mL
     expect(plain(weighed([]))).toMatchObject({
-      from: "theory",
+      from: "presumed",
       endNear: expect.closeTo(54.483, 2),
+      slowAt: null,
       roomLeft: false,
     });
     expect(plain(weighed([])?.text)).toMatch(
-      /expect the end point near 54\.5 mL, by theory, past the last mark at 50\. Refill/,
+      /the end point is not known: titrate a rough one first\. The method presumes it near 54\.5 mL, past the last mark at 50\. Refill/,
+    );
+    // Of 0.2 mol/L half of it; slow at 30 + 12.24 less two.
+    expect(plain(weighed([], { value: 0.2, in: "unit" }))).toMatchObject({
+      from: "expected",
+      endNear: expect.closeTo(42.24, 2),
+      slowAt: 40,
+    });
+    expect(plain(weighed([], { value: 15, in: "mL" })?.text)).toMatch(
+      /run freely to 43\.0, then drop by drop\. Expect the end point near 45\.0 mL, as you expect/,
     );
     const rough = flask("2.6000", "2.1000", "0.00", "20.00", { kind: "rough" });
     expect(plain(weighed([rough]))).toMatchObject({
@@ -179,7 +193,30 @@ describe("verdict and guidance", () => {
       endNear: expect.closeTo(50, 6),
       slowAt: 48,
     });
+    // Trials say more than what was expected.
+    expect(plain(weighed([rough], { value: 0.2, in: "unit" }))).toMatchObject({ from: "rough" });
     expect(plain(weighed(three))).toMatchObject({ from: "trials", titerMl: expect.closeTo(24.48, 2) });
+  });
+
+  test("while the base is unknown, the acid's end comes by its own titers, per mL of acid", () => {
+    const begun = { "V_a:volume.taken": "20.00", "V:burette.initial": "10.00" };
+    const next = (trials: typeof three) =>
+      stageOf(
+        withDraft(runRecord([], trials), {
+          ...{ stageKey: "determine", trialId: "next", kind: "fine", texts: begun },
+        }),
+        "determine",
+      ).guidance;
+    // 25.00 mL took 20.00 mL: 20.00 mL take 16.00, from 10.00.
+    expect(plain(next([aliquot("25.00", "0.00", "20.00")]))).toMatchObject({
+      from: "trials",
+      endNear: expect.closeTo(26, 9),
+      slowAt: 24.5,
+    });
+    expect(plain(next([aliquot("25.00", "0.00", "20.00", { kind: "rough" })]))).toMatchObject({
+      from: "rough",
+      endNear: expect.closeTo(26, 9),
+    });
   });
 
   test("knows what the running trial still lacks, and where its final reading should come", () => {

@@ -120,9 +120,14 @@ export interface AgreementView {
 export type AcceptanceView =
   | {
       readonly against: "value";
+      /** What it should be. */
+      readonly known: Quantity;
+      /** How far off is allowed, in percent; null where nothing is said of that. */
+      readonly allowedPercent: number | null;
+      /** With its sign, or without, as the house has it. */
       readonly errorPercent: number;
       readonly recoveryPercent: number;
-      readonly within: boolean;
+      readonly within: boolean | null;
       readonly decision: DilutionDecision | null;
       readonly text: Phrase;
     }
@@ -164,7 +169,8 @@ export interface Verdict {
 
 export interface Guidance {
   readonly titerMl: number;
-  readonly from: "trials" | "rough" | "theory";
+  /** By trials that count, by a rough one, by what is known or expected of the result; or merely as the method presumes. */
+  readonly from: "trials" | "rough" | "expected" | "presumed";
   /** True where it is only known that the end comes before that: by a rough trial that was overshot. */
   readonly before: boolean;
   /** Expected end point; the first one where trials that disagree give several. */
@@ -173,7 +179,7 @@ export interface Guidance {
   readonly ends: readonly number[];
   /** Where the end would come if the trial in hand repeated one of the complete trials that count, whichever. */
   readonly repeats: readonly number[];
-  /** The same as it is told: to the burette's decimals by earlier trials, to the first by theory; empty where it is not known. */
+  /** The same as it is told: to the burette's decimals by earlier trials, to the first by anything else; empty where it is not known. */
   readonly endTexts: readonly string[];
   readonly slowAt: number | null;
   /** False when the end lies beyond the last mark. */
@@ -426,6 +432,8 @@ export interface Bead {
   readonly state: "done" | "current" | "ahead";
   /** The stage's key number, or how far it is. */
   readonly fact: Phrase;
+  /** Where that is from, for a stage that is known and not done in the run: the code of a bottle, or what a person said. */
+  readonly source?: Phrase;
 }
 
 /** A stage that could not be evaluated, and what was thrown: a fault of the program, for its log. */

@@ -166,7 +166,7 @@ function inHand(
   record: StageRecord,
   shared: KnownQuantities,
   { trials, reference, agreement }: Compared,
-  { method, rules, hand, suspended }: StageContext,
+  { method, rules, hand, earlier, suspended }: StageContext,
 ) {
   const begun = trials.filter((t) => t.missing !== null && !t.record.struck);
   const current = (hand === undefined ? begun.at(-1) : begun.find((t) => t.id === hand)) ?? null;
@@ -177,7 +177,7 @@ function inHand(
   const start = current ? startOf(current, stage.titer) : { initialMl: carriedMl, fromMl: carriedMl };
   if (suspended !== undefined) return { begun, current, proposals, guidance: null };
   const guidance = guide({
-    ...{ method, stage, rules, trials: others, agreement, reference },
+    ...{ method, stage, rules, trials: others, agreement, reference, earlier },
     known: knownSoFar(stage, shared, current, proposals, rules),
     ...start,
     flask: current?.words ?? msg`trial ${nextTrialNumber(record.trials)}`,

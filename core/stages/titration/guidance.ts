@@ -12,7 +12,8 @@ import type { AgreementView, Guidance, TrialEvaluation } from "../shared/evaluat
 import { type Field, proposedTexts } from "../../inputs";
 import { type ObservationKind, presentObservation } from "../../record";
 import { type HouseRules, buretteDecimals } from "../../rules";
-import { capitalized, msg, type Phrase } from "../../text";
+import { capitalized, msg, type Phrase, uncapitalized } from "../../text";
+import type { Earlier } from "../shared/trial";
 
 /** What each field of the next trial is likely to be: the last final reading, the volume taken before. */
 export function proposalsFor(
@@ -34,12 +35,12 @@ export function proposalsFor(
 
 /**
  * Where the final reading of a trial should come, by the trials before, and how far from it a reading still surprises
- * nobody: half a milliliter beside trials that agree, a tenth of the titer and at least two beside a rough one. Theory
- * alone, which rests on a nominal concentration, expects nothing.
+ * nobody: half a milliliter beside trials that agree, a tenth of the titer and at least two beside a rough one. What is only
+ * expected or presumed of the result surprises nobody.
  */
 export function expectedReading({ kind }: Pick<Field, "kind">, guidance: Guidance | null): Expected | null {
-  if (kind !== "burette.final" || !guidance || guidance.endNear === null || guidance.from === "theory")
-    return null;
+  if (kind !== "burette.final" || !guidance || guidance.endNear === null) return null;
+  if (guidance.from === "expected" || guidance.from === "presumed") return null;
   // That an end was overshot says where it is not.
   if (guidance.before) return null;
   const rough = guidance.from === "rough";
@@ -55,17 +56,17 @@ export function expectedReading({ kind }: Pick<Field, "kind">, guidance: Guidanc
 interface Expectation {
   /** Results that are expected: one, or as many as trials that disagree name. */
   readonly values: readonly number[];
+  /** Titers of the flask in hand, mL, where they are expected as such. */
+  readonly titersMl?: readonly number[];
   readonly from: Guidance["from"];
+  /** What it is expected by, where that is no trial. */
+  readonly by?: Phrase;
   /** True where the end comes before that of the trial it is told by: a rough one that was overshot. */
   readonly before?: boolean;
 }
 
-/** What the stage's result will probably be: from trials that agree, from each where they disagree, from a rough one, as presumed. */
-function expectedResults(
-  trials: readonly TrialEvaluation[],
-  agreement: AgreementView,
-  stage: TitrationStage,
-): Expectation | null {
+/** What the stage's result will probably be by its own trials: those that agree, each where they disagree, a rough one. */
+function resultsByTrials(trials: readonly TrialEvaluation[], agreement: AgreementView): Expectation | null {
   const results = (chosen: readonly TrialEvaluation[]) =>
     chosen.flatMap(({ result }) => (result ? [result.value] : []));
   const usable = trials.filter((t) => !t.record.struck);
@@ -82,9 +83,56 @@ function expectedResults(
   if (met.length > 0) return { values: [mean(met)], from: "rough" };
   // Of several ends that were overshot, the first is the closest bound.
   const [bound] = [...rough].sort((a, b) => (a.titerMl ?? Infinity) - (b.titerMl ?? Infinity));
-  if (bound?.result) return { values: [bound.result.value], from: "rough", before: true };
-  if (stage.presumed === undefined) return null;
-  return { values: [stage.presumed * unitOf(stage.result.unit).factor], from: "theory" };
+  return bound?.result ? { values: [bound.result.value], from: "rough", before: true } : null;
+}
+
+/** Titers of the trials by the amount of the flask in hand, where no result follows from them yet: the titrant is still unknown. */
+function titersByTrials(
+  trials: readonly TrialEvaluation[],
+  stage: CompiledTitration,
+  known: ReadonlyMap<string, Quantity>,
+): Expectation | null {
+  const { per } = stage.definition.agree;
+  const amountOf = (symbols: ReadonlyMap<string, Quantity>) =>
+    per === undefined ? 1 : (symbols.get(per)?.value ?? null);
+  const here = amountOf(known);
+  if (here === null) return null;
+  const usable = trials.filter((t) => !t.record.struck && !t.overshot);
+  const perAmount = (chosen: readonly TrialEvaluation[]) =>
+    chosen.flatMap(({ titerMl, symbols }) => {
+      const amount = amountOf(symbols);
+      return titerMl === null || amount === null || amount === 0 ? [] : [titerMl / amount];
+    });
+  const fine = perAmount(usable.filter((t) => t.record.kind === "fine"));
+  const titers = fine.length > 0 ? fine : perAmount(usable);
+  if (titers.length === 0) return null;
+  return { values: [], titersMl: [mean(titers) * here], from: fine.length > 0 ? "trials" : "rough" };
+}
+
+/** What is known or expected of the result before its first trial: by the target, an earlier stage, or a person. */
+function byWhatIsKnown(
+  { definition: { accept, expected, result, inputs } }: CompiledTitration,
+  known: ReadonlyMap<string, Quantity>,
+  earlier: Earlier,
+  method: CompiledMethod,
+): Expectation | null {
+  const found = expected && "stage" in expected ? expected : null;
+  if (found) {
+    const main = method.method.stages.find(({ key }) => key === found.stage)?.result.symbol ?? "";
+    const there = earlier.get(found.stage)?.get(found.result ?? main);
+    if (there)
+      return { values: [there.quantity.value], from: "expected", by: msg`, by what an earlier stage found` };
+  }
+  const target = accept?.against === "value" ? known.get(accept.symbol) : undefined;
+  if (target) {
+    const label = inputs.find(({ symbol }) => symbol === accept?.symbol)?.label ?? "";
+    return { values: [target.value], from: "expected", by: msg`, by the ${uncapitalized(label)}` };
+  }
+  if (!expected || "stage" in expected) return null;
+  const by = expected.presumed ? msg`, as the method presumes` : msg`, as you expect`;
+  return expected.in === "mL"
+    ? { values: [], titersMl: [expected.value], from: "expected", by }
+    : { values: [expected.value * unitOf(result.unit).factor], from: "expected", by };
 }
 
 /** How far short of the expected end to slow down, mL: 1 to 2 where trials are known, more where they are not. */
@@ -105,6 +153,8 @@ export interface GuidanceInput {
   readonly reference: Reference;
   /** All that is known for the trial in hand: its own readings, carried volumes, earlier results. */
   readonly known: ReadonlyMap<string, Quantity>;
+  /** Results of earlier stages. */
+  readonly earlier: Earlier;
   readonly initialMl: number | null;
   /** Where the burette stood when it was last read before the end, mL: its start, or after a refill. */
   readonly fromMl: number | null;
@@ -112,14 +162,45 @@ export interface GuidanceInput {
   readonly flask: Phrase;
 }
 
+/** By the best that is known: its own trials, what is known or expected of the result, what the method presumes. */
+function expectationOf({
+  trials,
+  agreement,
+  stage,
+  known,
+  earlier,
+  method,
+}: GuidanceInput): Expectation | null {
+  const { presumed, result } = stage.definition;
+  return (
+    resultsByTrials(trials, agreement) ??
+    titersByTrials(trials, stage, known) ??
+    byWhatIsKnown(stage, known, earlier, method) ??
+    (presumed === undefined ? null : { values: [presumed * unitOf(result.unit).factor], from: "presumed" })
+  );
+}
+
+/** Where to slow down on the burette; null where that is before it begins, and where nothing but the method speaks for an end. */
+function slowFrom(
+  endNear: number | null,
+  titerMl: number,
+  fromMl: number | null,
+  expected: Expectation,
+): number | null {
+  if (endNear === null || fromMl === null || expected.from === "presumed") return null;
+  const slow = downToHalf(endNear - shortfallMl(titerMl, expected));
+  return slow > fromMl ? slow : null;
+}
+
 /** Expected end point of the trial in hand, where to slow down, and whether the burette has enough left. */
 export function guide(input: GuidanceInput): Guidance | null {
   const { method, stage, rules, trials, agreement, reference, known, initialMl, fromMl, flask } = input;
-  const expected = expectedResults(trials, agreement, stage.definition);
+  const expected = expectationOf(input);
   if (!expected) return null;
   const numbers = new Map([...known].map(([symbol, q]) => [symbol, q.value] as const));
   const titerFor = titerSolver(stage, method, numbers, rules);
-  const titers = [...new Set(expected.values.flatMap(titerFor))].sort((a, b) => a - b);
+  const all = expected.titersMl ?? expected.values.flatMap(titerFor);
+  const titers = [...new Set(all)].sort((a, b) => a - b);
   const [titerMl] = titers;
   const largest = titers.at(-1);
   if (titerMl === undefined || largest === undefined) return null;
@@ -128,13 +209,13 @@ export function guide(input: GuidanceInput): Guidance | null {
     ...titers,
     ...(expected.from === "trials" ? others.flatMap((t) => titerFor(t.result?.value ?? NaN)) : []),
   ];
+  const isBound = expected.before === true;
   const { capacityMl } = rules.burette;
   const decimals = buretteDecimals(rules);
   const at = (ml: number) => (initialMl === null ? [] : [initialMl + ml]);
   const ends = titers.flatMap(at);
   const [endNear = null] = ends;
-  const slow = endNear === null ? null : downToHalf(endNear - shortfallMl(titerMl, expected));
-  const slowAt = slow !== null && fromMl !== null && slow > fromMl ? slow : null;
+  const slowAt = slowFrom(endNear, titerMl, fromMl, expected);
   const roomLeft = (initialMl ?? 0) + largest <= capacityMl;
   const shown = (ml: number) => toDecimals(ml, expected.from === "trials" ? decimals : 1);
   const endTexts = [...new Set(ends.map(shown))];
@@ -147,12 +228,13 @@ export function guide(input: GuidanceInput): Guidance | null {
     titerMl: largest,
     capacityMl,
     from: expected.from,
-    before: expected.before ?? false,
+    by: expected.by ?? "",
+    before: isBound,
   });
   return {
     titerMl,
     from: expected.from,
-    before: expected.before ?? false,
+    before: isBound,
     endNear,
     ends,
     repeats: repeats.flatMap(at),
@@ -200,10 +282,12 @@ function sentence(known: {
   titerMl: number;
   capacityMl: number;
   from: Guidance["from"];
+  by: Phrase;
   before: boolean;
 }): Phrase {
-  const { flask, end, titer, slowAt, roomLeft, titerMl, capacityMl, from, before } = known;
-  const why = { trials: "", rough: msg`, by the rough trial`, theory: msg`, by theory` }[from];
+  const { flask, end, titer, slowAt, roomLeft, titerMl, capacityMl, from, by, before } = known;
+  if (from === "presumed") return presumedSentence(known);
+  const why = from === "rough" ? msg`, by the rough trial` : by;
   const who = capitalized(flask);
   // After a refill midway the rest may well fit.
   if (titerMl > capacityMl && !roomLeft)
@@ -224,6 +308,27 @@ function sentence(known: {
   const slowly =
     slowAt === null ? msg`go drop by drop` : msg`run freely to ${toDecimals(slowAt, 1)}, then drop by drop`;
   return msg`${who}: ${slowly}. Expect the end point near ${end} mL${why}. The burette has enough left.`;
+}
+
+/** Where nothing but the method speaks for an end: it is not known, and here is where it might be. */
+function presumedSentence(known: {
+  flask: Phrase;
+  end: Phrase;
+  titer: Phrase;
+  roomLeft: boolean;
+  titerMl: number;
+  capacityMl: number;
+}): Phrase {
+  const { flask, end, titer, roomLeft, titerMl, capacityMl } = known;
+  const who = capitalized(flask);
+  if (titerMl > capacityMl && !roomLeft)
+    return msg`${who}: the end point is not known. The method presumes about ${titer} mL, more than the burette holds: take less, or refill midway.`;
+  if (end === "")
+    return msg`${who}: the end point is not known: titrate a rough one first. The method presumes about ${titer} mL.`;
+  const near = msg`${who}: the end point is not known: titrate a rough one first. The method presumes it near ${end} mL`;
+  return roomLeft
+    ? msg`${near}.`
+    : msg`${near}, past the last mark at ${capacityMl}. Refill the burette first.`;
 }
 
 /** The titers of the flask in hand that would join or make a set, from the windows in compared mL. */

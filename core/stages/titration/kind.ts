@@ -22,11 +22,10 @@ export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEv
   allows: () => ({ trials: true, trace: stageSpectra, choices: {} }),
   evaluate: evaluateTitration,
   begun: ({ trials }) => trials.length > 0,
-  fact: ({ acceptance, definition, trials, agreement }) => {
+  fact: ({ acceptance, trials, agreement }) => {
     if (acceptance?.against === "value" && acceptance.decision) {
-      const { accept } = definition;
-      const allowed = accept?.against === "value" ? accept.tolerancePercent : 0;
-      return msg`off by ${percentBeside(Math.abs(acceptance.errorPercent), allowed)} %`;
+      const { errorPercent, allowedPercent } = acceptance;
+      return msg`off by ${percentBeside(Math.abs(errorPercent), allowedPercent ?? 0)} %`;
     }
     const complete = trials.filter((t) => t.eligible).length;
     if (complete === 0) return trials.length === 0 ? msg`no trial yet` : msg`no trial counts yet`;
@@ -42,7 +41,9 @@ export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEv
     if (!current?.missing) return trials.length === 0 ? firstStep(stage) : verdict.next;
     const { label, kind } = current.missing;
     const near =
-      kind === "burette.final" && guidance?.endNear ? msg` (near ${toDecimals(guidance.endNear, 1)})` : "";
+      kind === "burette.final" && guidance?.endNear && guidance.from !== "presumed"
+        ? msg` (near ${toDecimals(guidance.endNear, 1)})`
+        : "";
     return msg`${capitalized(uncapitalized(label))} of ${current.words}${near}`;
   },
 };

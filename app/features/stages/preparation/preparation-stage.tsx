@@ -21,6 +21,7 @@ import { useRunInHand } from "../../../entry/run-context";
 import { fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
+import { KnownHere } from "../shared/known-here";
 import { CautionPanel } from "../shared/panels";
 import { ShelveButton } from "../shared/shelve";
 import { StageReadings } from "../shared/stage-readings";
@@ -61,6 +62,7 @@ export function PreparationStageView({ stage, evaluation }: PreparationStageProp
         sx={{ display: "grid", gap: 2, gridColumn: { md: 1 } }}
       >
         <Typography variant="h2">{definition.title}</Typography>
+        <KnownHere stage={stage} />
         <StageReadings stage={stage} evaluation={evaluation} single />
         {problem && <Alert severity="error">{together(say(problem))}.</Alert>}
         {stage.cautions.map(({ message }) => (

@@ -3,6 +3,7 @@ import { inUnit, printedUnit, toDecimals } from "~/core/quantity";
 import { type HouseRules } from "~/core/rules";
 import { perOf, settingOf, fieldKey } from "~/core/method";
 import type { TitrationEvaluation, TrialEvaluation } from "~/core/stages";
+import { percentError } from "~/core/judgement";
 import { msg, type Phrase, unitText, uncapitalized, joined } from "~/core/text";
 
 export interface Column {
@@ -42,7 +43,19 @@ export function columnsOf(stage: TitrationEvaluation, rules: HouseRules): Column
       head: unitText(printedUnit(definition.result.unit) || definition.result.symbol),
       value: (trial) => trial.shownResult?.value ?? "",
     },
+    ...errorColumn(stage, rules),
   ];
+}
+
+/** How far each trial is from what the result is held against, once that is stated. */
+function errorColumn({ definition: { accept } }: TitrationEvaluation, rules: HouseRules): Column[] {
+  if (accept?.against !== "value") return [];
+  const error = ({ symbols, result }: TrialEvaluation) => {
+    const known = symbols.get(accept.symbol);
+    if (!known || !result || known.value === 0) return "";
+    return toDecimals(percentError(result.value, known.value, rules.percentError), 2);
+  };
+  return [{ key: "error", head: msg`off, %`, value: error }];
 }
 
 /** "refilled at 48.00, went on from 1.00": without it, final minus initial is not the titer that stands beside them. */

@@ -138,6 +138,7 @@ function Burette({ entry, titer }: { entry: TrialEntry; titer: string }) {
           endNear={guidance?.endNear ?? null}
           endTexts={guidance?.endTexts ?? []}
           before={guidance?.before ?? false}
+          presumed={guidance?.from === "presumed"}
           ends={guidance?.ends ?? []}
           marks={maybeMarks(inHand?.record.observations ?? [], titer).map((mark) => Number(mark.text))}
           onMove={final && !savedReading(entry, final) ? moveTo : undefined}

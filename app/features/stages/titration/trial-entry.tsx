@@ -5,6 +5,7 @@ import Typography from "@mui/material/Typography";
 import { useRef } from "react";
 import { v7 as newId } from "uuid";
 import { capitalized, msg } from "~/core/text";
+import { nextTrialNumber } from "~/core/record";
 import { type Condition, fieldKey, maybeMarks, ribbonNow, timedConditions } from "~/core/method";
 import type { Field } from "~/core/inputs";
 import { unconfirmedVolumes } from "~/core/stages";
@@ -76,8 +77,13 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
 
   const planned = record?.timers?.find((t) => t.trialId === trialId)?.flask;
   const flask = say(trial ? trial.words : (planned ?? msg`the next flask`));
-  const isRough = trial ? trial.record.kind === "rough" && trial.record.label === null : !planned;
-  const heading = isRough ? say`Rough trial` : capitalized(flask);
+  const isRough = trial
+    ? trial.record.kind === "rough" && trial.record.label === null
+    : !planned && entry.kind === "rough";
+  const begun = trial ?? planned;
+  const heading = isRough
+    ? say`Rough trial`
+    : capitalized(begun ? flask : msg`trial ${nextTrialNumber(record?.trials ?? [])}`);
   const startTime = (condition: Condition) =>
     void send({
       intent: "start-timer",
@@ -124,6 +130,8 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
         missing={firstOpen ?? null}
         closed={closed && !touched}
         first={expectsSomething && firstOpen !== undefined && firstOpen.symbol !== titer}
+        stage={definition}
+        onDone={toNext}
       />
       {untouched && !closed && <ReagentsAhead reagents={definition.reagents ?? []} />}
       <KeepTo
@@ -178,7 +186,7 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
         now={ribbonNow(definition.ribbon, {
           now: endText !== "" && Number.isFinite(Number(endText)) ? Number(endText) : null,
           slowAt: entry.guidance?.slowAt ?? null,
-          endNear: entry.guidance?.endNear ?? null,
+          endNear: entry.guidance?.from === "presumed" ? null : (entry.guidance?.endNear ?? null),
         })}
       />
     </Sheet>
