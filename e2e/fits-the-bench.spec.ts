@@ -192,6 +192,6 @@ test("what a person expects finds the end before any trial does, and a trial say
   await page.keyboard.press("Enter");
   await typeReadings(page, [["Aliquot of acid, mL", null]]);
   await expect(status).toContainText(
-    /run freely to 46\.0, then drop by drop\. Expect the end point near 48\.0 mL, by the rough trial\./,
+    "run freely to 46.0, then drop by drop. Expect the end point near 48.0 mL, by the rough trial.",
   );
 });

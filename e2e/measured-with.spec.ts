@@ -36,14 +36,20 @@ test("acid by cylinder instead of by pipette: chosen by keyboard, the ± follows
   // for both; with 0.1 % of the base's concentration and the titers', k = 2: 0.0009.
   await expect(page.getByTestId("result")).toContainText(/^0\.1001\s*± 0\.0009 mol\/L/);
 
-  // What was read with one piece of glass is not taken for the other.
+  // What was read with the cylinder is no reading of a burette: it is kept, and counts again with the cylinder.
   await measuredWith();
   await way.press("Enter");
-  await page.getByRole("option", { name: /one-mark pipette/ }).press("Enter");
+  await page.getByRole("option", { name: "burette, by difference" }).press("Enter");
+  await expect(dialog).toContainText("Readings taken the other way are kept (2)");
   await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
-  await expect(dialog).toContainText("Aliquot of acid is read already: take its readings back first");
-  await dialog.getByRole("button", { name: "Cancel" }).press("Enter");
   await expect(dialog).toBeHidden();
+  await expect(page.getByTestId("result")).toHaveCount(0);
+  await measuredWith();
+  await way.press("Enter");
+  await page.getByRole("option", { name: "25 mL measuring cylinder" }).press("Enter");
+  await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
+  await expect(dialog).toBeHidden();
+  await expect(page.getByTestId("result")).toContainText(/^0\.1001\s*± 0\.0009 mol\/L/);
 
   await page.getByRole("button", { name: "More about this run" }).press("Enter");
   await page.getByRole("menuitem", { name: "Same again: next sample …" }).press("Enter");

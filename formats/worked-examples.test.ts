@@ -108,8 +108,10 @@ const examples: Example[] = [
   {
     method: "dilute-and-check",
     stages: {
-      dilute: { once: { "V_0:burette.initial": "0.00", "V_0:burette.final": "10.00" } },
-      check: { once: { "c_t:given": "0.20" }, trials: [taken("V_a", "10.00", "19.90")] },
+      dilute: {
+        once: { "c_t:given": "0.20", "V_0:burette.initial": "0.00", "V_0:burette.final": "10.00" },
+      },
+      check: { trials: [taken("V_a", "10.00", "19.90")] },
     },
     found: [
       ["dilute", null, 0.2],

@@ -6,6 +6,7 @@ import { expectSchema } from "./expect";
 import { fadedSchema } from "./faded";
 import { holdAgainstSchema } from "./hold-against";
 import { knowStageSchema } from "./know-stage";
+import { makeAnewSchema } from "./make-anew";
 import { observeSchema } from "./observe";
 import { redoSchema } from "./redo";
 import { renameSchema } from "./rename";
@@ -35,6 +36,7 @@ export const RunChangeSchema = Type.Union([
   chooseSchema(),
   chooseInputSchema(),
   knowStageSchema(),
+  makeAnewSchema(),
   expectSchema(),
   holdAgainstSchema(),
   strikeSchema(),

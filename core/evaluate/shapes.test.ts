@@ -271,16 +271,17 @@ describe("every shape of titration, from relations and inputs alone", () => {
 /** Common practice, no source: 25 mL of 0.23 mol/L from 0.538 mol/L need 10.687 mL; a burette read to tenths delivers 10.7. */
 describe("dilute and check", () => {
   const made: Typed = {
+    "c_t:given": "0.23",
     "c_0:given": "0.538",
     "V_0:burette.initial": "0.00",
     "V_0:burette.final": "10.70",
     "V_e:volume.taken": "25.0",
   };
+  const { "c_t:given": _target, ...withoutTarget } = made;
   const stage = (titers: readonly string[], target = true) => {
     const run = typedRun(diluteAndCheckAcid, {
-      dilute: { once: made },
+      dilute: { once: target ? made : withoutTarget },
       check: {
-        once: target ? { "c_t:given": "0.23" } : {},
         trials: titers.map((final) => aliquot("10.00", final)),
       },
     });
@@ -335,7 +336,7 @@ describe("dilute and check", () => {
     const text = (percentError: "signed" | "absolute") => {
       const record = typedRun(
         stated,
-        { check: { once: { "c_t:given": "0.23" }, trials: [aliquot("10.00", "22.40")] } },
+        { dilute: { once: made }, check: { trials: [aliquot("10.00", "22.40")] } },
         { percentError, ...one },
       );
       const found = stageOf(record, "check");

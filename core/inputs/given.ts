@@ -28,6 +28,8 @@ export const givenSchema = () =>
     of: Type.Optional(ShortText),
     /** Taken until something else is typed. */
     presumed: Type.Optional(Type.Object({ value: Decimal, plusMinus: Decimal }, Closed)),
+    /** What a plan and a simulated bench take where nothing is presumed at the real one, as of a target. */
+    usual: Type.Optional(Decimal),
     /** True where the stage can do without it, as without a target. */
     optional: Type.Optional(Type.Boolean()),
     /** True for what is counted or chosen, as drops or a wavelength: it has no ±. */
@@ -94,9 +96,15 @@ export const given: InputKind<GivenInput> = {
   figures: ({ presumed }, typed) => figuresOf(typed, "given", presumed?.value),
   presumed: ({ presumed }) =>
     presumed ? { given: presumed.value, "given.plus-minus": presumed.plusMinus } : {},
-  usual: ({ presumed }) => (presumed === undefined ? null : Number(presumed.value)),
+  usual: ({ presumed, usual }) => {
+    const value = presumed?.value ?? usual;
+    return value === undefined ? null : Number(value);
+  },
   planned: { measured: false, consumed: false },
-  simulate: (_input, { aim }) => (aim === undefined ? {} : { given: String(aim) }),
+  simulate: ({ usual }, { aim }) => {
+    const value = aim === undefined ? usual : String(aim);
+    return value === undefined ? {} : { given: value };
+  },
   stated: ({ of, unit, exact }) => ({
     value: "given",
     spreads: ["given.plus-minus", "given.standard-uncertainty"],
@@ -118,6 +126,7 @@ export const given: InputKind<GivenInput> = {
       { key: "unit", label: msg`Unit` },
       numberColumn("value", msg`Presumed`),
       numberColumn("plusMinus", "±"),
+      numberColumn("usual", msg`For plans`),
       { key: "optional", label: msg`Needed`, wide: 1.4, choices: yesNo(msg`can be left out`, msg`needed`) },
       {
         key: "exact",
@@ -126,11 +135,12 @@ export const given: InputKind<GivenInput> = {
         choices: yesNo(msg`none: counted or chosen`, msg`yes`),
       },
     ],
-    row: ({ of, unit, presumed, optional, exact }) => ({
+    row: ({ of, unit, presumed, usual, optional, exact }) => ({
       ...(of === undefined ? {} : { of }),
       unit,
       value: text(presumed?.value),
       plusMinus: text(presumed?.plusMinus),
+      usual: text(usual),
       optional: optional ? "yes" : "",
       exact: exact ? "yes" : "",
     }),
@@ -139,6 +149,7 @@ export const given: InputKind<GivenInput> = {
       unit: trimmed(row, "unit"),
       ...(isGiven(row.of) ? { of: trimmed(row, "of") } : {}),
       ...(isGiven(row.value) ? { presumed: { value: decimal(row.value), plusMinus: plusMinusOf(row) } } : {}),
+      ...(isGiven(row.usual) ? { usual: decimal(row.usual) } : {}),
       ...(row.optional === "yes" ? { optional: true } : {}),
       ...(row.exact === "yes" ? { exact: true } : {}),
     }),

@@ -1,3 +1,4 @@
+export * from "./delivery";
 export * from "./distribution";
 export * from "./glassware";
 export * from "./mass";

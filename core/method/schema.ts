@@ -243,6 +243,13 @@ export const PreparationStageSchema = Type.Object(
   {
     kind: Type.Literal("preparation"),
     ...computed,
+    /** Where something is made to a target: what of it is taken, so that which result comes to the target; `within` is what it goes into. */
+    aim: Type.Optional(
+      Type.Object(
+        { symbol: ShortText, at: ShortText, by: ShortText, within: Type.Optional(ShortText) },
+        Closed,
+      ),
+    ),
     /** Where spectra are looked at to choose the wavelength that is typed here: what is usual, nm. */
     spectra: Type.Optional(Type.Object({ usualNm: Type.Number({ exclusiveMinimum: 0 }) }, Closed)),
   },

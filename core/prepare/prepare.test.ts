@@ -5,7 +5,6 @@ import {
   ancestorsOf,
   convertConcentration,
   type DeliveringGlass,
-  deliveryStepMl,
   dependentsOf,
   evenLevels,
   type Making,
@@ -15,6 +14,7 @@ import {
   planSeries,
   typedRecord,
 } from "~/core/prepare";
+import { deliveryStepMl } from "~/core/measure";
 import { inUnit, standardUncertainty } from "~/core/quantity";
 import { evaluateRun } from "~/core/evaluate";
 import { resultQuantity } from "~/core/stages";

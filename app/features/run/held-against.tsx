@@ -1,9 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
 import type { RunChange } from "~/core/change";
+import { takenOver } from "~/core/inputs";
+import { inputOf } from "~/core/method";
 import { type ObservationKind, presentObservation } from "~/core/record";
 import {
   type HeldAgainst,
@@ -98,11 +101,18 @@ interface Wrong {
 
 const kindOf = (form: Form) => kinds.find(({ key }) => key === form.kind);
 
+/** The stage that yields what a result is held against, where it is not stated; null where it is. */
+function yieldedBy({ method }: RunRecord, stage: Holdable): string | null {
+  const input = inputOf(stage, heldSymbol(stage));
+  const from = input ? takenOver(input)?.stage : undefined;
+  return method.stages.find(({ key }) => key === from)?.title ?? null;
+}
+
 /** What is wrong with what was typed; null where nothing is. */
-function wrongIn(form: Form): Wrong | null {
+function wrongIn(form: Form, stated: boolean): Wrong | null {
   const kind = kindOf(form);
   if (!kind) return null;
-  if (form.value.trim() === "") return { at: "value", message: msg`Type the value` };
+  if (stated && form.value.trim() === "") return { at: "value", message: msg`Type the value` };
   const tolerance = withPoint(form.tolerance.trim());
   const isNumber = /^\d+(\.\d+)?$/.test(tolerance) && Number(tolerance) > 0;
   return kind.against === "value" && tolerance !== "" && !isNumber
@@ -126,6 +136,7 @@ function changesFor(
     kind.against === "limit"
       ? { against: "limit", label, bound: kind.key }
       : { against: "value", label, tolerance: withPoint(form.tolerance.trim()), in: form.in };
+  if (yieldedBy(record, stage) !== null) return [["kind", { intent: "hold-against", stageKey, heldAgainst }]];
   return [
     ["kind", { intent: "hold-against", stageKey, heldAgainst }],
     ...statement(record, stageKey, "given", form.value).map((c) => ["value", c] as const),
@@ -146,8 +157,9 @@ export function HeldAgainstDialog({ stageKey, onClose }: HeldAgainstProps) {
   const [problem, setProblem] = useState<Wrong | null>(null);
   const stage = record.method.stages.find(({ key }) => key === stageKey);
   if (!stage || !isHoldable(stage)) return null;
+  const from = yieldedBy(record, stage);
   const submit = async () => {
-    const wrong = wrongIn(form);
+    const wrong = wrongIn(form, from === null);
     if (wrong) return setProblem(wrong);
     for (const [at, change] of changesFor(record, stage, form, say)) {
       const answer = await send(change);
@@ -166,6 +178,7 @@ export function HeldAgainstDialog({ stageKey, onClose }: HeldAgainstProps) {
         stage={stage}
         form={form}
         problem={problem}
+        from={from}
         onChange={(next) => {
           setProblem(null);
           setForm(next);
@@ -179,6 +192,8 @@ interface HeldFieldsProps {
   readonly stage: Holdable;
   readonly form: Form;
   readonly problem: Wrong | null;
+  /** The stage that yields the value; null where it is stated here. */
+  readonly from: string | null;
   readonly onChange: (form: Form) => void;
 }
 
@@ -186,7 +201,7 @@ const decimalField = {
   htmlInput: { inputMode: "decimal", autoComplete: "off", maxLength: 40 },
 } as const;
 
-function HeldFields({ stage, form, problem, onChange }: HeldFieldsProps) {
+function HeldFields({ stage, form, problem, from, onChange }: HeldFieldsProps) {
   const say = useSay();
   const kind = kindOf(form);
   const field = (at: keyof Form, hint = "") => ({
@@ -211,7 +226,10 @@ function HeldFields({ stage, form, problem, onChange }: HeldFieldsProps) {
           </option>
         ))}
       </TextField>
-      {kind && (
+      {kind && from !== null && (
+        <Typography color="textSecondary">{say`The value comes from "${from}".`}</Typography>
+      )}
+      {kind && from === null && (
         <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "2fr 1fr" }}>
           <TextField
             label={say`${kind.label}, ${unit}`}

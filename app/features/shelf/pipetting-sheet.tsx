@@ -1,7 +1,8 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { type BurettePass, burettePasses, type BuretteRules, type SeriesLevel } from "~/core/prepare";
+import type { BuretteRules } from "~/core/measure";
+import { type BurettePass, burettePasses, type SeriesLevel } from "~/core/prepare";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
 import { useSay } from "../../words/text";

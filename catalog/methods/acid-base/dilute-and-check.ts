@@ -18,7 +18,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** Dilute a stock to a target, and check by titration what came of it. */
 export const diluteAndCheckAcid = defineMethod({
   id: "dilute-and-check",
-  version: 4,
+  version: 5,
   family: "acid-base",
   title: "Dilute an acid to a target, and check it",
   purpose:
@@ -31,8 +31,8 @@ export const diluteAndCheckAcid = defineMethod({
       key: "dilute",
       title: "Make the dilution",
       inputs: [
+        { symbol: "c_t", is: "given", label: "Target", per: "run", unit: "mol/L", usual: "0.2" },
         knownConcentration("c_0", "Concentration of the stock", "HCl", "0.500", "0.002"),
-        { symbol: "V_0", is: "delivered", label: "Stock from a burette", of: "HCl", per: "run" },
         {
           symbol: "V_e",
           is: "graduated",
@@ -43,19 +43,23 @@ export const diluteAndCheckAcid = defineMethod({
           capacityMl: 50,
           presumed: "25.0",
         },
+        { symbol: "V_0", is: "delivered", label: "Stock from a burette", of: "HCl", per: "run" },
       ],
       relations: [
         { relation: "n = c_0 * V_0", title: "Amount of acid taken", unit: "mmol" },
         { relation: "c_m = n / V_e", title: "Concentration made", unit: "mol/L" },
       ],
       result: { symbol: "c_m", name: "Concentration made", unit: "mol/L" },
+      also: [{ symbol: "c_t", name: "Target", unit: "mol/L" }],
+      aim: { symbol: "c_m", at: "c_t", by: "V_0", within: "V_e" },
       plausible: [{ rule: "not above", symbol: "c_m", other: "c_0" }],
       reagents: [
         exactly("the stock", inWords("as computed"), "from a burette into the cylinder"),
         exactly("water", inWords("to the volume"), "half of it before the stock"),
       ],
       steps: [
-        "Compute the volume of stock, c·V / c of the stock, and round it to what the burette delivers.",
+        "Type the target; say how strong the stock is, and what you make it up to.",
+        "Read the burette of the stock; the volume to take, and where to stop, stand above the readings.",
         "Put about half of the water into the cylinder, then the stock from the burette, then water to the volume.",
         "Pour it to and fro with a dry beaker to mix; label the beaker and keep what is left.",
       ],
@@ -66,7 +70,15 @@ export const diluteAndCheckAcid = defineMethod({
       key: "check",
       title: "Check by titration",
       inputs: [
-        { symbol: "c_t", is: "given", label: "Target", per: "run", unit: "mol/L", optional: true },
+        {
+          symbol: "c_t",
+          is: "result",
+          label: "Target",
+          of: "HCl",
+          per: "run",
+          stage: "dilute",
+          result: "c_t",
+        },
         knownBase,
         pipetted("HCl", "Aliquot of the dilution", "10.00"),
         titer("NaOH"),
@@ -79,6 +91,7 @@ export const diluteAndCheckAcid = defineMethod({
       plausible: [atMost("c", mostMolPerL.HCl)],
       agree: { on: "V / V_a", per: "V_a" },
       accept: { against: "value", symbol: "c_t", tolerancePercent: 5, whenOff: "dilution" },
+      expected: { stage: "dilute" },
       presumed: 0.2,
       expectMl: [15, 30],
       ...phenolphthalein,
@@ -87,10 +100,9 @@ export const diluteAndCheckAcid = defineMethod({
         indicatorReagent,
       ],
       steps: [
-        "Type the target concentration.",
         "Pipette 10.00 mL of the dilution, not of the stock, into a flask; add phenolphthalein.",
         ...buretteSteps("base"),
-        "Within 5 %, the dilution is done. If not, titrate what was kept again; if it is still off, make a new dilution.",
+        "Within 5 %, the dilution is done. If not, titrate what was kept again; if it is still off, make it anew: what was made before stays on record.",
       ],
       cautions: ["Goggles on: acid and base both harm the eyes.", fillBelowEyes, noMouth],
     },

@@ -1,6 +1,7 @@
 import type { PreparationStage } from "../../method";
 import type { CompiledStage, CompiledMethod } from "../compiled";
 import type { StageRecord } from "../../record";
+import { aimOf } from "./aim";
 import { type Earlier, type StageReading, stageFieldStates, stageInputs, compute } from "../shared/trial";
 import { type PreparationEvaluation, unjudged } from "../shared/evaluation";
 import { cautionsOfInput } from "../../inputs";
@@ -22,6 +23,7 @@ export function evaluateMade(
   return {
     ...made,
     kind: "preparation",
+    aim: aimOf(stage, record, made.symbols, method, rules),
     ...unjudged,
     key: definition.key,
     definition,

@@ -268,6 +268,14 @@ export interface TitrationEvaluation extends ReplicateViews {
 export interface PreparationEvaluation extends OnceViews {
   readonly kind: "preparation";
   readonly definition: PreparationStage;
+  /** What to take so that it comes to its target, or how what was taken compares; null where it has no target. */
+  readonly aim: AimView | null;
+}
+
+export interface AimView {
+  readonly text: Phrase;
+  /** "take" before it is taken, "made" after, "problem" where the target cannot be met so. */
+  readonly state: "take" | "made" | "problem";
 }
 
 /** One flask of a calibration. */

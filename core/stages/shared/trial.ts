@@ -200,9 +200,14 @@ export function states(
 export const stageFieldStates = (stage: ComputedStage, record: StageRecord, rules: HouseRules) =>
   states(stageFields(stage, rules), record.observations);
 
-/** Inputs without which nothing can be computed: all but what is optional. */
-const needed = ({ inputs }: ComputedStage) =>
-  inputs.filter((input) => !isOptional(input) && (!isPhotometric(input) || takenOver(input) !== null));
+/** Inputs without which nothing can be computed: all but what is optional, and what the result is only held against. */
+const needed = (stage: ComputedStage) =>
+  stage.inputs.filter(
+    (input) =>
+      !isOptional(input) &&
+      (!isPhotometric(input) || takenOver(input) !== null) &&
+      !("accept" in stage && stage.accept?.symbol === input.symbol),
+  );
 
 /** What is read of one holder on top of what is shared; `whole` when nothing but the photometer's readings is missing. */
 export function readHolder(

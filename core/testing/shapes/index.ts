@@ -44,7 +44,7 @@ export const shapes: readonly Shape[] = [
     method: diluteAndCheckAcid,
     truth: {
       results: { check: 0.2263 },
-      amounts: { "dilute.V_0": 10.7, "dilute.V_e": 25, "check.c_t": 0.23 },
+      amounts: { "dilute.V_0": 10.7, "dilute.V_e": 25, "dilute.c_t": 0.23 },
     },
   },
   { name: "back-titration", method: backTitration, truth: { results: { determine: 14.2 } } },

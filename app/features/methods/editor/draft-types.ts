@@ -28,6 +28,8 @@ export interface StageDraft {
   readonly cautions: string;
   /** What the editor does not touch is carried through. */
   readonly accept: TitrationStage["accept"];
+  /** What is expected of the result by an earlier stage; the editor does not touch it. */
+  readonly expected: TitrationStage["expected"];
   readonly plausible: readonly Row[];
   /** Where it is read on a photometer: what belongs to its line or its course. Spectra of a preparation likewise. */
   readonly carried: AssayStage | PreparationStage | null;
@@ -50,4 +52,4 @@ export interface MethodDraft {
 }
 
 /** What the stages of all kinds say alike, once it is read from a draft. */
-export type SharedParts = Omit<PreparationStage, "kind" | "spectra">;
+export type SharedParts = Omit<PreparationStage, "kind" | "spectra" | "aim">;

@@ -24,6 +24,7 @@ export const blankStage: Omit<StageDraft, "key" | "kind"> = {
   steps: "",
   cautions: "",
   accept: undefined,
+  expected: undefined,
   plausible: [],
   carried: null,
 };

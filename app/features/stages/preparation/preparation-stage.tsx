@@ -6,6 +6,7 @@ import { lazy, Suspense } from "react";
 import { Link } from "react-router";
 import type { PreparationStage } from "~/core/method";
 import {
+  type AimView,
   type Shown,
   type FurtherResult,
   type Bead,
@@ -15,10 +16,11 @@ import {
   type RunEvaluation,
 } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
-import { together } from "../../../ui/number-text";
+import { capitalized, msg } from "~/core/text";
+import { numbersOut, together } from "../../../ui/number-text";
 import { cursorTarget, useCursorOn } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
-import { fonts } from "../../../theme/theme";
+import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
 import { KnownHere } from "../shared/known-here";
@@ -63,6 +65,7 @@ export function PreparationStageView({ stage, evaluation }: PreparationStageProp
       >
         <Typography variant="h2">{definition.title}</Typography>
         <KnownHere stage={stage} />
+        {stage.aim && <Aim aim={stage.aim} />}
         <StageReadings stage={stage} evaluation={evaluation} single />
         {problem && <Alert severity="error">{together(say(problem))}.</Alert>}
         {stage.cautions.map(({ message }) => (
@@ -81,6 +84,29 @@ export function PreparationStageView({ stage, evaluation }: PreparationStageProp
           <SpectraPanel stage={stage} record={record.stages.find((s) => s.key === stage.key)} />
         </Suspense>
       )}
+    </Box>
+  );
+}
+
+/** What to take so that it comes to its target, and what that made. */
+function Aim({ aim: { text, state } }: { readonly aim: AimView }) {
+  const say = useSay();
+  const wrong = state === "problem";
+  return (
+    <Box
+      role="status"
+      data-testid="aim"
+      sx={{
+        bgcolor: wrong ? colors.amberPale : state === "take" ? colors.pinkPale : colors.tealWash,
+        color: wrong ? colors.amberDeep : colors.ink,
+        borderRadius: "10px",
+        px: 1.75,
+        py: 1.25,
+        fontSize: "1.05rem",
+        fontWeight: wrong ? 700 : 400,
+      }}
+    >
+      {numbersOut(say(wrong ? msg`${capitalized(text)}.` : text))}
     </Box>
   );
 }

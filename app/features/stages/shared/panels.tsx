@@ -1,14 +1,15 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { type Shown, plusMinusWords, type TitrationEvaluation } from "~/core/stages";
 import type { CombinedResult, Share } from "~/core/judgement";
 import { toSignificant, unitOf, withUnit, printedUnit } from "~/core/quantity";
 import type { ComputedStage } from "~/core/method";
 import { listed, msg, type Phrase, unitText, uncapitalized, joined } from "~/core/text";
 import type { RunRecord } from "~/core/run";
-import { cursorTarget } from "../../../entry/cursor";
+import { cursorTarget, useCursor } from "../../../entry/cursor";
+import { isTaken } from "../../../live/post";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { BeadRail, type RailBead } from "../../../ui/bead-rail";
@@ -64,7 +65,34 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
           {unbroken(say(verdict.next))}
         </Typography>
       )}
+      <WhenOff stage={stage} />
     </Sheet>
+  );
+}
+
+/** What to do with a dilution that is off: titrate again what was kept of it, or make it anew. */
+function WhenOff({ stage }: { stage: TitrationEvaluation }) {
+  const say = useSay();
+  const { send, locked } = useRunInHand();
+  const navigate = useNavigate();
+  const toNext = useCursor();
+  const { acceptance, definition } = stage;
+  const decision = acceptance?.against === "value" ? acceptance.decision : null;
+  const made = definition.expected && "stage" in definition.expected ? definition.expected.stage : null;
+  if (locked || decision === null || decision === "accept" || made === null) return null;
+  const anew = () =>
+    void send({ intent: "make-anew", stageKey: made }).then(
+      (answer) => isTaken(answer) && navigate(`?stage=${made}`, { preventScrollReset: true }),
+    );
+  return (
+    <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
+      <Button variant={decision === "titrate again" ? "contained" : "outlined"} onClick={toNext}>
+        {say`Titrate what is kept`}
+      </Button>
+      <Button variant={decision === "make anew" ? "contained" : "outlined"} onClick={anew}>
+        {say`Make it anew`}
+      </Button>
+    </Box>
   );
 }
 

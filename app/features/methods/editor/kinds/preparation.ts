@@ -29,6 +29,7 @@ export const preparation: EditedKind<PreparationStage> = {
   stage: ({ carried }, shared) => ({
     kind: "preparation",
     ...(carried?.kind === "preparation" && carried.spectra ? { spectra: carried.spectra } : {}),
+    ...(carried?.kind === "preparation" && carried.aim ? { aim: carried.aim } : {}),
     ...shared,
   }),
   gaps: () => [],

@@ -65,6 +65,7 @@ export const titration: EditedKind<TitrationStage> = {
       end: end ? "yes" : "",
     })),
     accept: stage.accept,
+    expected: stage.expected,
   }),
   stage: (draft, shared) => {
     const titer = shared.inputs.find((input) => input.is === "titer")?.symbol ?? "V";
@@ -74,6 +75,7 @@ export const titration: EditedKind<TitrationStage> = {
       ...shared,
       agree: agreementOf(draft, titer, shared.result.symbol),
       ...(draft.accept ? { accept: draft.accept } : {}),
+      ...(draft.expected ? { expected: draft.expected } : {}),
       ...(given(draft.presumed) ? { presumed: number(draft.presumed) } : {}),
       ...(given(draft.expectLow) && given(draft.expectHigh)
         ? { expectMl: [number(draft.expectLow), number(draft.expectHigh)] as [number, number] }
