@@ -12,6 +12,8 @@ export default [
   route("shelf/labels", "routes/labels.tsx"),
   route("shelf/lineage", "routes/lineage.tsx"),
   route("shelf/:solutionId", "routes/bottle.tsx"),
+  route("series/:seriesId", "routes/series.tsx"),
+  route("series/:seriesId/export", "routes/series-export.ts"),
   route("start/:methodId", "routes/start-choices.ts"),
   route("calculate", "routes/calculate.tsx"),
   route("methods", "routes/methods.tsx"),

@@ -136,6 +136,10 @@ export async function chooseMethod(page: Page, words = "phthalate, then"): Promi
   await expect(page.getByRole("textbox", { name: "Sample" })).toBeFocused();
 }
 
+/** In the dialog: a stage is done in the run, though a bottle on the shelf could say its result. */
+export const doItHere = (page: Page, stage: string) =>
+  page.getByRole("dialog").getByRole("combobox", { name: stage }).selectOption("here");
+
 /** Starts a run from the bench, by keyboard alone. */
 export async function startRun(page: Page, title: string): Promise<void> {
   await page.goto("/");

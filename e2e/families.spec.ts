@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { confirmVolumes, expect, test, typeReadings } from "./app";
+import { confirmVolumes, expect, test, typeReadings, doItHere } from "./app";
 
 /*
  * One method of each family, by keyboard: planned, its standard made, standardized, put on the shelf, used for a
@@ -15,13 +15,17 @@ const press = async (page: Page, role: "button" | "link", name: string | RegExp,
 };
 
 /** Begins a run from the page of its method. */
-async function begin(page: Page, methodId: string, title: string) {
+async function begin(page: Page, methodId: string, title: string, here?: string) {
   await page.goto(`/methods/${methodId}`);
   await press(page, "link", "Start a run");
   await expect(page.getByRole("textbox", { name: "Sample" })).toBeFocused();
   await page.keyboard.press("Tab");
   await page.keyboard.press("Tab");
   await page.keyboard.insertText(title);
+  if (here) {
+    await doItHere(page, here);
+    await page.getByRole("textbox", { name: "Title" }).focus();
+  }
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
 }
@@ -114,7 +118,7 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
     await expect(page.getByTestId("concentration")).toContainText("0.09994");
   });
   await test.step("a base standardized, and put on the shelf", async () => {
-    await begin(page, "base-by-phthalate-solution", "Base of the families");
+    await begin(page, "base-by-phthalate-solution", "Base of the families", "Make the standard solution");
     await once(page, [
       ["Boat with solid", "7.1056"],
       ["Boat after transfer", "2.0000"],

@@ -195,3 +195,53 @@ test("what a person expects finds the end before any trial does, and a trial say
     "run freely to 46.0, then drop by drop. Expect the end point near 48.0 mL, by the rough trial.",
   );
 });
+
+test("twelve runs by one paste and one button: their results stand in one table, with duplicates, a spike and a check", async ({
+  page,
+}) => {
+  const keys = new Keys(page);
+  await choose(page, keys, "strong acid by a known base");
+  await page.getByRole("button", { name: "Several at once …" }).press("Enter");
+  const list = field(page, "Samples, one line each");
+  await expect(list).toBeFocused();
+  await page.keyboard.insertText("R-1, bench 1\nR-1, bench 1");
+  const start = page.getByRole("button", { name: "Start", exact: true });
+  await start.press("Enter");
+  await expect(page.getByRole("dialog")).toContainText(
+    "Line 2: R-1 is in line 1 already: write duplicate behind it if it is one.",
+  );
+  const samples = Array.from({ length: 9 }, (_, i) => `R-${i + 1}\tbench ${i + 1}`);
+  await list.fill(
+    [...samples, "R-1\tbench 1\tduplicate", "R-2\tbench 2\tspike 0.050", "QC-1\tAB\tcheck 0.1000"].join("\n"),
+  );
+  const began = Date.now();
+  await start.press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: "Table of results" })).toBeVisible();
+  test.info().annotations.push({ type: "begun in", description: `${Date.now() - began} ms` });
+  const rows = page.getByRole("region", { name: "Table of results" }).getByRole("row");
+  await expect(rows).toHaveCount(13);
+  await expect(rows.nth(10)).toContainText("duplicate");
+  await expect(page.getByText("0 of 12 with a result")).toBeVisible();
+
+  await test.step("the check's value is stated in its run already; its result comes into the table", async () => {
+    await rows.nth(12).getByRole("link", { name: "QC-1" }).press("Enter");
+    await expect(page.getByRole("button", { name: /^Known value 0\.1000/ })).toBeVisible();
+    await page.getByRole("button", { name: "counts", exact: true }).click();
+    await field(page, "Aliquot of acid, mL").focus();
+    for (const [initial, final] of [
+      ["0.00", "25.25"],
+      ["0.00", "25.25"],
+      ["0.00", "25.25"],
+    ] as const)
+      await typeReadings(page, [["Aliquot of acid, mL", null], ...titration(initial, final)]);
+    // 0.1000 · 25.25 / 25.00 = 0.1010, 1 % above.
+    await expect(page.getByTestId("result")).toContainText(/^0\.1010/);
+    await page.getByRole("button", { name: "More about this run" }).press("Enter");
+    await page.getByRole("menuitem", { name: "Table of results" }).press("Enter");
+    await expect(rows.nth(12)).toContainText(/0\.10100 ± 0\.000\d+.*1\.00/);
+    await page.getByRole("combobox", { name: "Unit" }).selectOption("mmol/L");
+    await expect(rows.nth(12)).toContainText(/101\.0\d? ± 0\.\d/);
+  });
+  const csv = await page.request.get(`${page.url().split("?")[0] ?? ""}/export`);
+  expect(await csv.text()).toMatch(/^sample,bench,kind,.*\r\nR-1,bench 1,sample,/);
+});

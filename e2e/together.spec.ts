@@ -10,6 +10,7 @@ import {
   typeReadings,
   weighing,
   saveRules,
+  doItHere,
 } from "./app";
 
 test("two people at one run: the later correction is told of the earlier one, and loses nothing", async ({
@@ -59,6 +60,7 @@ test("on a phone, by touch: one field after the other, and the way on within rea
   await page.getByRole("button", { name: "Start a run" }).tap();
   await chooseMethod(page);
   await page.getByRole("textbox", { name: "Title" }).fill("By touch");
+  await doItHere(page, "Standardize the base");
   await page.getByRole("button", { name: "Start", exact: true }).tap();
   const boat = page.getByRole("textbox", { name: "Boat with solid, g" });
   // No keypad springs up unasked; it is the one for numbers once asked.

@@ -1,5 +1,6 @@
 import { type Static, Type } from "@sinclair/typebox";
 import { RunChangeSchema } from "~/core/change";
+import { RoleSchema } from "~/core/run";
 
 /** What the screens may ask of the server, as JSON. Everything posted is checked against these before it is looked at. */
 
@@ -24,6 +25,19 @@ const KnownStageSchema = Type.Object(
 );
 export type KnownStage = Static<typeof KnownStageSchema>;
 
+/** One of several runs that begin at once: the sample, who, and what it is in the series. */
+const OneOfSeveralSchema = Type.Object(
+  {
+    sample: Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" }),
+    bench: Short,
+    role: RoleSchema,
+    /** What was added to a spiked sample, or what a check should be, in the unit of the result; empty where neither is said. */
+    amount: Type.String({ maxLength: 40, pattern: "^(\\d+(\\.\\d+)?)?$" }),
+  },
+  Closed,
+);
+export type OneOfSeveral = Static<typeof OneOfSeveralSchema>;
+
 export const StartRunSchema = Type.Object(
   {
     intent: Type.Literal("start"),
@@ -35,6 +49,8 @@ export const StartRunSchema = Type.Object(
     like: Type.Optional(Type.Union([Id, Type.Literal("")])),
     /** Stages that are known; where nothing is said, those of the run that this one is like. */
     known: Type.Optional(Type.Array(KnownStageSchema, { maxItems: 20 })),
+    /** Several runs at once, one for each: a series. Sample and bench are theirs then, and the title is what they have in common. */
+    several: Type.Optional(Type.Array(OneOfSeveralSchema, { minItems: 1, maxItems: 60 })),
   },
   Closed,
 );

@@ -36,14 +36,17 @@ export async function loader({ request }: Route.LoaderArgs) {
   };
 }
 
-/** What a form asks for; how its stages are known stands in it as JSON. */
-function startRequest({ known, ...form }: Record<string, string>): unknown {
-  if (known === undefined) return form;
-  try {
-    return { ...form, known: JSON.parse(known) as unknown };
-  } catch {
-    return { ...form, known };
-  }
+/** What a form asks for; how its stages are known, and what several runs are of, stand in it as JSON. */
+function startRequest({ known, several, ...form }: Record<string, string>): unknown {
+  const parsed = (name: string, json: string | undefined) => {
+    if (json === undefined || json === "") return {};
+    try {
+      return { [name]: JSON.parse(json) as unknown };
+    } catch {
+      return { [name]: json };
+    }
+  };
+  return { ...form, ...parsed("known", known), ...parsed("several", several) };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -59,7 +62,7 @@ export async function action({ request }: Route.ActionArgs) {
   }
   const started = await startRun(await database(), checked.value);
   if (!started.ok) return data(started.problem, { status: 400 });
-  return redirect(`/runs/${started.value}`);
+  return redirect(checked.value.several ? `/series/${started.value}` : `/runs/${started.value}`);
 }
 
 export default function Bench({ loaderData }: Route.ComponentProps) {

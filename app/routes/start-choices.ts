@@ -12,5 +12,6 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   if (!method) throw new Response("There is no such method.", { status: 404 });
   const like = new URL(request.url).searchParams.get("like") ?? "";
   const other = like === "" ? null : await loadRunRecord(db, like).catch(() => null);
-  return { methodId: method.id, stages: await knowableFor(db, (await labWords(db)).method(method), other) };
+  const stages = await knowableFor(db, (await labWords(db)).method(method), other);
+  return { methodId: method.id, stages, unit: method.stages.at(-1)?.result.unit ?? "1" };
 }

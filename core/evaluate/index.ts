@@ -4,3 +4,4 @@ export * from "./monte-carlo";
 export * from "./rules-preview";
 export * from "./changes";
 export * from "./remembered";
+export * from "./series";

@@ -53,6 +53,28 @@ const ChoiceSchema = Type.Union([
   Type.Object({ stageKey: Id, expected: ExpectedSchema() }, Closed),
 ]);
 
+/** What a run is among others of its method that were begun with it or alike. */
+export const RoleSchema = Type.Union([
+  Type.Literal("sample"),
+  /** A second portion of a sample of the same name. */
+  Type.Literal("duplicate"),
+  /** A portion of a sample of the same name, to which a known amount was added. */
+  Type.Literal("spiked"),
+  /** Something whose result is known. */
+  Type.Literal("check"),
+]);
+export type Role = Static<typeof RoleSchema>;
+
+const SeriesSchema = Type.Object(
+  {
+    id: Id,
+    role: RoleSchema,
+    /** What was added to a spiked sample, in the unit of the result. */
+    added: Type.Optional(Type.String({ pattern: "^\\d+(\\.\\d+)?$", maxLength: 40 })),
+  },
+  Closed,
+);
+
 /** The plain whole of one run: the input of the core and the unit of export and import. */
 export const RunRecordSchema = Type.Object(
   {
@@ -68,6 +90,8 @@ export const RunRecordSchema = Type.Object(
     method: MethodSchema,
     /** What is different from the method in this run alone, see `methodOf`: inputs, stages that are known, what results are held against. */
     choices: Type.Optional(Type.Array(ChoiceSchema, { maxItems: 100 })),
+    /** The series that it belongs to. */
+    series: Type.Optional(SeriesSchema),
     houseRules: HouseRulesSchema,
     /** The bottles from the shelf that its observations name. */
     solutions: Type.Optional(Type.Array(UsedSolutionSchema)),

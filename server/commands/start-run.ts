@@ -1,7 +1,10 @@
 import { compileMethod } from "../../core/stages";
 import { type Observation, preselected, presentObservation } from "../../core/record";
 import { choicesFor, heldSymbol, isHoldable, methodOf, type RunRecord, withChoices } from "../../core/run";
-import type { Database } from "../database/types";
+import type { Database, Transacting } from "../database/types";
+import type { Method } from "../../core/method";
+import { applyChange, type RunChange } from "../../core/change";
+import { changeContext } from "../../core/evaluate";
 import { loadRunRecord } from "../queries/stored-run";
 import { run, stage } from "../database/schema";
 import type { StartRun } from "../../protocol/requests";
@@ -57,7 +60,10 @@ export interface StartProblem {
   readonly stageKey?: string;
 }
 
-/** Begins a run by the newest version of a method and the house rules in force, and returns its id. */
+/**
+ * Begins a run by the newest version of a method and the house rules in force, and returns its id; or several at once, and returns the
+ * id of their series.
+ */
 export function startRun(
   db: Database,
   request: StartRun,
@@ -69,6 +75,85 @@ export function startRun(
   });
 }
 
+/** What one run is called, and what it is among others. */
+interface OneRun {
+  readonly title: string;
+  readonly sample: string;
+  readonly bench: string;
+  readonly series: RunRecord["series"] | null;
+  /** What the result should be, for a check; empty where that is not known. */
+  readonly known: string;
+}
+
+/** The record of a run whose result is known: its last stage is held against that. */
+function heldAgainstKnown(record: RunRecord, known: string, now: Date): Result<RunRecord> {
+  const last = record.method.stages.at(-1);
+  if (known === "" || !last) return success(record);
+  if (!isHoldable(last)) return failure(msg`Nothing is held against the result of "${last.title}"`);
+  const context = changeContext({ now: now.toISOString(), person: record.bench, newId: () => newId() });
+  const label = "Known value";
+  const changes: RunChange[] = [
+    {
+      ...{ intent: "hold-against", stageKey: last.key },
+      heldAgainst: { against: "value", label, tolerance: "", in: "percent" },
+    },
+    {
+      ...{ intent: "observe", id: newId(), stageKey: last.key, trial: null, symbol: heldSymbol(last) },
+      ...{ kind: "given", text: known, supersedes: null, reason: null },
+    },
+  ];
+  let after = record;
+  for (const change of changes) {
+    const applied = applyChange(after, change, context);
+    if (!applied.ok) return failure(applied.problem.message);
+    after = applied.value?.record ?? after;
+  }
+  return success(after);
+}
+
+/** Writes one run by a method, with what is known and chosen in it; returns its id. */
+async function beginOne(
+  tx: Transacting,
+  chosen: Method,
+  { title, sample, bench, series, known: should }: OneRun,
+  { request, other, now }: { request: StartRun; other: RunRecord | null; now: Date },
+): Promise<string> {
+  const id = newId(now);
+  await tx.insert(run).values({
+    ...{ id, title, sample, bench, series, search: searchText({ title, sample, bench }) },
+    methodId: chosen.id,
+    methodVersion: chosen.version,
+    houseRulesId: (await currentHouseRules(tx)).id,
+    status: "open",
+    startedAt: now,
+    updatedAt: now,
+    summary: { chain: [], next: "", state: "", result: null },
+  });
+  await tx
+    .insert(stage)
+    .values(chosen.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
+  const begun = await loadRunRecord(tx, id);
+  if (!begun) throw new Bug("The run was not written");
+  const asBefore = other?.method.id === begun.method.id ? knownIn(other) : [];
+  const alike = measuredLike(begun, other, now);
+  const known = await withKnownStages(tx, alike, request.known ?? asBefore, now);
+  if (!known.ok) throw new RolledBack(known.problem);
+  const held = heldAgainstKnown(known.value, should, now);
+  if (!held.ok) throw new RolledBack(held.problem);
+  const record = await withPreselected(tx, held.value, now);
+  await writeRun(tx, record, await storeDifference(tx, begun, record, now), now);
+  return id;
+}
+
+/** The series that runs like another one belong to: its own; it becomes the first of one where it was in none. */
+async function seriesOf(tx: Transacting, other: RunRecord | null, now: Date): Promise<string | null> {
+  if (!other) return null;
+  if (other.series) return other.series.id;
+  const after: RunRecord = { ...other, series: { id: other.id, role: "sample" } };
+  await writeRun(tx, after, await storeDifference(tx, other, after, now), now);
+  return other.id;
+}
+
 function begin(db: Database, request: StartRun, now: Date): Promise<Result<string>> {
   return recorded(db, "start", request, now, async (tx) => {
     const chosen = await findMethod(tx, request.methodId);
@@ -76,36 +161,26 @@ function begin(db: Database, request: StartRun, now: Date): Promise<Result<strin
     if (await isRetired(tx, chosen.id))
       return failure(msg`This method is retired: restore it on its page first`);
     await clockSeen(tx, now);
-    const id = newId(now);
-    await tx.insert(run).values({
-      id,
-      methodId: chosen.id,
-      methodVersion: chosen.version,
-      houseRulesId: (await currentHouseRules(tx)).id,
-      title: request.title.trim(),
-      sample: request.sample.trim(),
-      bench: request.bench.trim(),
-      search: searchText(request),
-      status: "open",
-      startedAt: now,
-      updatedAt: now,
-      summary: { chain: [], next: "", state: "", result: null },
-    });
-    await tx
-      .insert(stage)
-      .values(chosen.stages.map(({ key }, position) => ({ id: newId(), runId: id, key, position })));
-    const begun = await loadRunRecord(tx, id);
-    if (!begun) throw new Bug("The run was not written");
-    const other = request.like ? await loadRunRecord(tx, request.like) : null;
-    const known = await withKnownStages(
-      tx,
-      measuredLike(begun, other, now),
-      request.known ?? (other?.method.id === begun.method.id ? knownIn(other) : []),
-      now,
-    );
-    if (!known.ok) throw new RolledBack(known.problem);
-    const record = await withPreselected(tx, known.value, now);
-    await writeRun(tx, record, await storeDifference(tx, begun, record, now), now);
+    const found = request.like ? await loadRunRecord(tx, request.like) : null;
+    const other = found?.method.id === chosen.id ? found : null;
+    const title = request.title.trim();
+    const setting = { request, other, now };
+    if (!request.several) {
+      const id = await seriesOf(tx, other, now);
+      const series = id === null ? null : { id, role: "sample" as const };
+      const [sample, bench] = [request.sample.trim(), request.bench.trim()];
+      return success(await beginOne(tx, chosen, { title, sample, bench, series, known: "" }, setting));
+    }
+    const id = (await seriesOf(tx, other, now)) ?? newId(now);
+    for (const { sample, bench, role, amount } of request.several) {
+      const added = role === "spiked" && amount !== "" ? { added: amount } : {};
+      const one: OneRun = {
+        ...{ title: `${sample}, ${title}`.slice(0, 120), sample, bench },
+        series: { id, role, ...added },
+        known: role === "check" ? amount : "",
+      };
+      await beginOne(tx, chosen, one, setting);
+    }
     return success(id);
   });
 }

@@ -85,12 +85,15 @@ export const run = pgTable(
     revision: integer("revision").notNull().default(0),
     /** Inputs that are had in another way than the method says. */
     choices: jsonb("choices").$type<NonNullable<RunRecord["choices"]>>(),
+    /** The series that it belongs to, and what it is in it; null where it is in none. */
+    series: jsonb("series").$type<NonNullable<RunRecord["series"]>>(),
     /** What lists show, so that no list evaluates a run. */
     summary: jsonb("summary").$type<RunSummary>().notNull(),
   },
   (t) => [
     index("run_open_by_update").on(t.status, t.updatedAt),
     index("run_by_finish").on(t.status, t.finishedAt),
+    index("run_of_series").on(sql`(${t.series} ->> 'id')`),
   ],
 );
 

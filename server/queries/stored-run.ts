@@ -47,7 +47,7 @@ const ofRun = "join stage s on s.id = x.stage_id where s.run_id = r.id";
 /** One statement for all of a run: numbers that people typed stay texts, since JSON would make other ones of them. */
 const statement = `
 select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "startedAt", ${iso("r.finished_at")} as "finishedAt",
-  r.method_id as "methodId", r.method_version as "methodVersion", r.house_rules_id as "houseRulesId", r.revision, r.choices, h.data as rules,
+  r.method_id as "methodId", r.method_version as "methodVersion", r.house_rules_id as "houseRulesId", r.revision, r.choices, r.series, h.data as rules,
   ${list({ id: "s.id", key: "s.key", choices: "s.choices" }, "stage s where s.run_id = r.id", "s.position")} as stages,
   ${list(
     {
@@ -148,6 +148,7 @@ interface Rows extends Pick<
   readonly revision: number;
   readonly rules: HouseRules;
   readonly choices: NonNullable<RunRecord["choices"]> | null;
+  readonly series: NonNullable<RunRecord["series"]> | null;
   readonly stages: readonly (Pick<StageRecord, "id" | "key"> & {
     readonly choices: StageRecord["choices"] | null;
   })[];
@@ -249,6 +250,7 @@ export async function readRun(db: DatabaseConnection, runId: string): Promise<St
       ...{ id, title, sample, bench, status, startedAt, finishedAt },
       method: await methodVersion(db, found.methodId, found.methodVersion),
       ...(found.choices ? { choices: found.choices } : {}),
+      ...(found.series ? { series: found.series } : {}),
       houseRules: rulesOf(found),
       ...(solutions.length > 0 ? { solutions } : {}),
       stages: stagesOf(found),

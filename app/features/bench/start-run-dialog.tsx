@@ -8,18 +8,20 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
-import { type FormEvent, useEffect, useRef, useState } from "react";
+import { type FormEvent, type ReactNode, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { prettyEquation } from "~/core/chemistry";
 import type { MethodChoice } from "~/protocol/answers";
 import type { KnowableStage } from "~/protocol/known";
 import type { KnownStage } from "~/protocol/requests";
+import { readSampleList } from "~/protocol/sample-list";
+import { SampleList } from "./sample-list";
 import { KnownStageField } from "../known/known-stage-field";
 import { useSelectOffered } from "../../entry/select-offered";
 import { colors } from "../../theme/theme";
 import { familyTitles } from "../methods/families";
 import { useSay } from "../../words/text";
-import { msg, type Phrase } from "~/core/text";
+import { msg, type Phrase, uncapitalized } from "~/core/text";
 
 /** What a new run begins with: the method of a page, or what an earlier run had. */
 export interface Beginning {
@@ -53,21 +55,32 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
   const [sample, setSample] = useState("");
   const [ownTitle, setOwnTitle] = useState<string | null>(null);
   const [missing, setMissing] = useState<"method" | "title" | null>(null);
-  const title = ownTitle ?? proposedTitle(method, sample);
+  // Several at once: the list of samples as it is typed; null for one run.
+  const [list, setList] = useState<string | null>(null);
+  const [tried, setTried] = useState(false);
+  // Of several, each has its sample before what they have in common.
+  const proposed = list === null ? proposedTitle(method, sample) : uncapitalized(proposedTitle(method, ""));
+  const title = ownTitle ?? say(proposed);
   const form = useRef<HTMLFormElement>(null);
   const knownStages = useKnownStages(method, beginning?.like ?? "");
   const { ready } = knownStages;
   // What was sent before it was known which stages can be known goes once that is there.
   const [waiting, setWaiting] = useState(false);
   useEffect(() => {
-    if (waiting && ready) form.current?.requestSubmit();
+    if (!waiting || !ready) return;
+    // Not within the event that was held up: a form is not submitted while it is.
+    const later = setTimeout(() => form.current?.requestSubmit());
+    return () => clearTimeout(later);
   }, [waiting, ready]);
 
   const check = (event: FormEvent<HTMLFormElement>) => {
     const what = method === null ? "method" : title.trim() === "" ? "title" : null;
+    const { rows, problems } = readSampleList(list ?? "");
+    const wrong = what !== null || (list !== null && (problems.length > 0 || rows.length === 0));
     setMissing(what);
-    setWaiting(what === null && !ready);
-    if (what || !ready) event.preventDefault();
+    setTried(true);
+    setWaiting(!wrong && !ready);
+    if (wrong || !ready) event.preventDefault();
   };
 
   return (
@@ -85,20 +98,11 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
               missing={missing === "method"}
               onChoose={setMethod}
             />
-            <TextField
-              name="sample"
-              label={say`Sample`}
-              autoFocus={method !== null}
-              value={sample}
-              onChange={(event) => setSample(event.target.value)}
-              helperText={say`its name or number`}
-              slotProps={atMost}
-            />
-            <TextField
-              name="bench"
-              label={say`Bench or person`}
-              defaultValue={beginning?.bench}
-              slotProps={atMost}
+            <Samples
+              {...{ list, setList, sample, setSample, tried }}
+              unit={knownStages.unit}
+              bench={beginning?.bench}
+              first={method !== null}
             />
             <TitleField
               title={title}
@@ -109,7 +113,11 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
             <KnownStages {...knownStages} problem={fetcher.data} />
           </Stack>
         </DialogContent>
-        <Foot busy={fetcher.state !== "idle"} onClose={onClose} />
+        <Foot busy={fetcher.state !== "idle"} onClose={onClose}>
+          <Button onClick={() => setList(list === null ? "" : null)} sx={{ mr: "auto" }}>
+            {list === null ? say`Several at once …` : say`One run only`}
+          </Button>
+        </Foot>
       </fetcher.Form>
     </Dialog>
   );
@@ -146,7 +154,7 @@ function KnownStages({ stages, knownNow, choose, problem }: KnownStagesProps) {
 
 /** The stages of a method that may be known already, and how they are: as is usual, until somebody says otherwise. */
 function useKnownStages(method: MethodChoice | null, like: string) {
-  const { load, data } = useFetcher<{ methodId: string; stages: KnowableStage[] }>();
+  const { load, data } = useFetcher<{ methodId: string; stages: KnowableStage[]; unit: string }>();
   const [chosen, setChosen] = useState<Readonly<Record<string, KnownStage | null>>>({});
   const id = method?.id;
   useEffect(() => {
@@ -159,13 +167,59 @@ function useKnownStages(method: MethodChoice | null, like: string) {
   const knownNow = stages.map(({ key, usual }) => (of(key) in chosen ? (chosen[of(key)] ?? null) : usual));
   const choose = (key: string, known: KnownStage | null) =>
     setChosen((now) => ({ ...now, [of(key)]: known }));
-  return { stages, knownNow, choose, ready };
+  return { stages, knownNow, choose, ready, unit: ready ? (data?.unit ?? "") : "" };
 }
 
-function Foot({ busy, onClose }: { readonly busy: boolean; readonly onClose: () => void }) {
+interface SamplesProps extends OneSampleProps {
+  readonly list: string | null;
+  readonly setList: (list: string | null) => void;
+  readonly unit: string;
+  readonly tried: boolean;
+}
+
+/** One sample and who titrates it, or a list of them. */
+function Samples({ list, setList, unit, tried, ...one }: SamplesProps) {
+  if (list === null) return <OneSample {...one} />;
+  return <SampleList text={list} unit={unit} tried={tried} onChange={setList} />;
+}
+
+interface OneSampleProps {
+  readonly sample: string;
+  readonly setSample: (sample: string) => void;
+  readonly bench: string | undefined;
+  /** True where the cursor stands here at first. */
+  readonly first: boolean;
+}
+
+function OneSample({ sample, setSample, bench, first }: OneSampleProps) {
+  const say = useSay();
+  return (
+    <>
+      <TextField
+        name="sample"
+        label={say`Sample`}
+        autoFocus={first}
+        value={sample}
+        onChange={(event) => setSample(event.target.value)}
+        helperText={say`its name or number`}
+        slotProps={atMost}
+      />
+      <TextField name="bench" label={say`Bench or person`} defaultValue={bench} slotProps={atMost} />
+    </>
+  );
+}
+
+interface FootProps {
+  readonly busy: boolean;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+}
+
+function Foot({ busy, onClose, children }: FootProps) {
   const say = useSay();
   return (
     <DialogActions sx={{ px: 3, pb: 2 }}>
+      {children}
       <Button onClick={onClose} color="secondary">
         {say`Cancel`}
       </Button>

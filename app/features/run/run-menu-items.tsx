@@ -49,6 +49,11 @@ export function RunMenuItems({
       <MenuItem component={Link} to={`/?start=${record.method.id}&again=${record.id}`}>
         {say`Same again: next sample …`}
       </MenuItem>
+      {record.series && (
+        <MenuItem component={Link} to={`/series/${record.series.id}`}>
+          {say`Table of results`}
+        </MenuItem>
+      )}
       <MenuItem component={Link} to="trail" relative="path">
         {say`Trail: who did what, when`}
       </MenuItem>

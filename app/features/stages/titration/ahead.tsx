@@ -1,14 +1,37 @@
 import Box from "@mui/material/Box";
+import { type Input, usualOf } from "~/core/inputs";
 import type { Reagent } from "~/core/method";
+import { msg, withPoint } from "~/core/text";
 import { colors } from "../../../theme/theme";
 import { together } from "../../../ui/number-text";
 import { useSay } from "../../../words/text";
 
-const amount = ({ name, amount: much, when }: Reagent) => `${name}, ${much} (${when})`;
+/** The volume that is really taken of a reagent, where a field for it says another one than the method; null where none does. */
+function takenMl({ exact, quantity }: Reagent, inputs: readonly Input[], typed: TypedVolumes): string | null {
+  if (!exact || quantity?.unit !== "mL" || quantity.of !== undefined) return null;
+  const input = inputs.find((one) => typed.has(one.symbol) && usualOf(one) === quantity.most);
+  const text = input && typed.get(input.symbol);
+  const ml = Number(withPoint(text?.trim() || "NaN"));
+  return ml > 0 && ml !== quantity.most ? (text ?? null) : null;
+}
+
+/** What stands in the fields for volumes of the flask in hand, typed or offered, by symbol. */
+export type TypedVolumes = ReadonlyMap<string, string>;
+
+interface ReagentsAheadProps {
+  readonly reagents: readonly Reagent[];
+  readonly inputs?: readonly Input[];
+  readonly typed?: TypedVolumes;
+}
 
 /** What goes into the flask before the titration: what now, and what only at the last moment. */
-export function ReagentsAhead({ reagents }: { reagents: readonly Reagent[] }) {
+export function ReagentsAhead({ reagents, inputs = [], typed = new Map() }: ReagentsAheadProps) {
   const say = useSay();
+  const amount = (reagent: Reagent) => {
+    const { name, amount: much, when } = reagent;
+    const taken = takenMl(reagent, inputs, typed);
+    return taken === null ? `${name}, ${much} (${when})` : say(msg`${name}, ${taken} mL (${when})`);
+  };
   if (reagents.length === 0) return null;
   const rows = [
     { head: say`Add now`, of: reagents.filter((r) => !r.last) },

@@ -11,7 +11,7 @@ import type { Field } from "~/core/inputs";
 import { unconfirmedVolumes } from "~/core/stages";
 import { ColorRibbon } from "../../../ui/color-ribbon";
 import { Sheet } from "../../../ui/sheet";
-import { ReagentsAhead } from "./ahead";
+import { ReagentsAhead, type TypedVolumes } from "./ahead";
 import type { CorrectionTarget } from "../shared/correct-dialog";
 import { KeepTo } from "../shared/conditions";
 import { EndWatch } from "./end-watch";
@@ -30,6 +30,14 @@ interface TrialEntrySheetProps {
   entry: TrialEntry;
   onCorrect: (target: CorrectionTarget) => void;
 }
+
+/** What stands in the fields for volumes, typed, offered or saved. */
+const volumesIn = (entry: TrialEntry): TypedVolumes =>
+  new Map(
+    entry.fields
+      .filter(({ kind }) => kind === "volume.taken")
+      .map((field) => [field.symbol, savedReading(entry, field)?.text ?? entry.stateOf(field).text]),
+  );
 
 /** The working place of the trial in hand: the expected end point, the fields in the order of the work, the colors. */
 export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
@@ -133,7 +141,13 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
         stage={definition}
         onDone={toNext}
       />
-      {untouched && !closed && <ReagentsAhead reagents={definition.reagents ?? []} />}
+      {untouched && !closed && (
+        <ReagentsAhead
+          reagents={definition.reagents ?? []}
+          inputs={definition.inputs}
+          typed={volumesIn(entry)}
+        />
+      )}
       <KeepTo
         conditions={conditions}
         timers={record?.timers?.filter((t) => t.trialId === trialId) ?? []}

@@ -1,0 +1,184 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { Link, useSearchParams } from "react-router";
+import { type SeriesRow, type SeriesTable, seriesRemark } from "~/core/evaluate";
+import { toDecimals, toSignificant, withUnit } from "~/core/quantity";
+import type { Role } from "~/core/run";
+import { msg, type Phrase, unitText } from "~/core/text";
+import { colors, fonts } from "../../theme/theme";
+import { Sheet } from "../../ui/sheet";
+import { useSay } from "../../words/text";
+
+const roleWords: Readonly<Record<Role, Phrase>> = {
+  sample: "",
+  duplicate: msg`duplicate`,
+  spiked: msg`spiked`,
+  check: msg`check standard`,
+};
+
+interface SeriesPageProps {
+  readonly seriesId: string;
+  readonly method: { readonly id: string; readonly title: string };
+  readonly table: SeriesTable;
+}
+
+/** Runs of one method that were begun with or like each other: their results in one table. */
+export function SeriesPage({ seriesId, method, table }: SeriesPageProps) {
+  const say = useSay();
+  const [search, setSearch] = useSearchParams();
+  const { rows, name, unit, units } = table;
+  const done = rows.filter(({ shown }) => shown).length;
+  const last = rows.at(-1);
+  const asked = search.get("unit");
+  return (
+    <Box sx={{ display: "grid", gap: 2 }}>
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, alignItems: "center" }}>
+        <Box sx={{ flexGrow: 1 }}>
+          <Typography variant="h1">{say`Table of results`}</Typography>
+          <Typography color="textSecondary">
+            {method.title}, {say(msg`${done} of ${rows.length} with a result`)}
+          </Typography>
+        </Box>
+        {units.length > 1 && (
+          <TextField
+            select
+            size="small"
+            label={say`Unit`}
+            value={unit}
+            onChange={(event) => setSearch({ unit: event.target.value }, { preventScrollReset: true })}
+            slotProps={{ select: { native: true } }}
+            sx={{ width: 130 }}
+          >
+            {units.map((one) => (
+              <option key={one} value={one}>
+                {say(unitText(one))}
+              </option>
+            ))}
+          </TextField>
+        )}
+        <Button
+          component="a"
+          href={`/series/${seriesId}/export${asked === null ? "" : `?unit=${encodeURIComponent(asked)}`}`}
+          variant="outlined"
+          download
+        >
+          {say`Save as a table (CSV)`}
+        </Button>
+        {last && (
+          <Button component={Link} to={`/?start=${method.id}&again=${last.runId}`} variant="contained">
+            {say`Same again …`}
+          </Button>
+        )}
+      </Box>
+      <Sheet component="section" aria-label={name} sx={{ px: 0, py: 0.5 }}>
+        <Box
+          sx={{ overflowX: "auto" }}
+          role="region"
+          aria-label={say`Table of results`}
+          // A table that may scroll sideways must be reachable by keyboard.
+          tabIndex={0}
+        >
+          <ResultsTable table={table} />
+        </Box>
+      </Sheet>
+      <Scatter table={table} />
+    </Box>
+  );
+}
+
+const cell = { px: 2, py: 1, textAlign: "left", verticalAlign: "baseline" } as const;
+const numeric = { ...cell, textAlign: "right", fontFamily: fonts.reading, whiteSpace: "nowrap" } as const;
+
+function ResultsTable({ table: { rows, name, unit } }: { readonly table: SeriesTable }) {
+  const say = useSay();
+  const known = rows.some(({ errorPercent }) => errorPercent !== null);
+  const beside = rows.some((row) => seriesRemark(row) !== "");
+  const head = { ...cell, color: colors.inkSoft, fontWeight: 600, fontSize: "0.9rem" } as const;
+  return (
+    <Box component="table" sx={{ borderCollapse: "collapse", width: "100%", minWidth: 560 }}>
+      <thead>
+        <tr>
+          <Box component="th" sx={head}>{say`Sample`}</Box>
+          <Box component="th" sx={head}>{say`Bench or person`}</Box>
+          <Box component="th" sx={{ ...head, textAlign: "right" }}>
+            {name}, {say(unitText(unit))}
+          </Box>
+          {known && <Box component="th" sx={{ ...head, textAlign: "right" }}>{say`off, %`}</Box>}
+          {beside && <Box component="th" sx={head}>{say`Beside the others`}</Box>}
+          <Box component="th" sx={head}>{say`State`}</Box>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <ResultRow key={row.runId} row={row} known={known} beside={beside} />
+        ))}
+      </tbody>
+    </Box>
+  );
+}
+
+interface ResultRowProps {
+  readonly row: SeriesRow;
+  readonly known: boolean;
+  readonly beside: boolean;
+}
+
+function ResultRow({ row, known, beside }: ResultRowProps) {
+  const say = useSay();
+  const { runId, sample, title, bench, role, shown, errorPercent, within, state } = row;
+  return (
+    <Box component="tr" sx={{ borderTop: `1px solid ${colors.line}` }}>
+      <Box component="td" sx={cell}>
+        <Link to={`/runs/${runId}`} style={{ color: colors.teal, fontWeight: 600 }}>
+          {sample || title}
+        </Link>
+        {roleWords[role] !== "" && (
+          <Box component="span" sx={{ color: colors.inkSoft, ml: 1 }}>
+            {say(roleWords[role])}
+          </Box>
+        )}
+      </Box>
+      <Box component="td" sx={cell}>
+        {bench}
+      </Box>
+      <Box component="td" sx={numeric}>
+        {shown ? (shown.plusMinus === "0" ? shown.value : `${shown.value} ± ${shown.plusMinus}`) : "–"}
+      </Box>
+      {known && (
+        <Box
+          component="td"
+          sx={{ ...numeric, ...(within === false ? { color: colors.brick, fontWeight: 600 } : {}) }}
+        >
+          {errorPercent === null ? "" : toDecimals(errorPercent, 2)}
+          {within === false && ` ${say`outside`}`}
+        </Box>
+      )}
+      {beside && (
+        <Box component="td" sx={cell}>
+          {say(seriesRemark(row))}
+        </Box>
+      )}
+      <Box component="td" sx={{ ...cell, color: colors.inkSoft }}>
+        {say(state)}
+      </Box>
+    </Box>
+  );
+}
+
+/** The mean of samples and duplicates, and how far they scatter. */
+function Scatter({ table: { count, mean, standardDeviation: s, unit } }: { readonly table: SeriesTable }) {
+  const say = useSay();
+  if (count < 2 || mean === null || s === null) return null;
+  const relative = mean === 0 ? null : (100 * s) / Math.abs(mean);
+  return (
+    <Typography color="textSecondary">
+      {say(
+        msg`Samples and duplicates with a result: ${count}. Mean ${withUnit(toSignificant(mean, 4), unit)}, s = ${withUnit(toSignificant(s, 2), unit)}`,
+      )}
+      {relative === null ? "." : say(msg` (${toSignificant(relative, 2)} %).`)}{" "}
+      {say`Check standards and spiked samples are left out.`}
+    </Typography>
+  );
+}

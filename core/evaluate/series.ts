@@ -1,0 +1,153 @@
+import { resultQuantity, showQuantity, type ComputedEvaluation } from "../stages";
+import {
+  inUnit,
+  type Quantity,
+  sameDimension,
+  standardUncertainty,
+  toDecimals,
+  unitOf,
+  unitsLike,
+} from "../quantity";
+import { percentError, recoveryPercent } from "../judgement";
+import { mean, standardDeviation } from "../statistics";
+import type { Role, RunRecord } from "../run";
+import { msg, type Phrase } from "../text";
+import { evaluateRun } from "./evaluate";
+import { type Remembering, withoutMemory } from "./remembered";
+
+/** One run of a series: its result, and what it says beside the others. */
+export interface SeriesRow {
+  readonly runId: string;
+  readonly title: string;
+  readonly sample: string;
+  readonly bench: string;
+  readonly role: Role;
+  /** How far it is. */
+  readonly state: Phrase;
+  /** Its result with its ±, in the unit of the table; null while there is none. */
+  readonly shown: { readonly value: string; readonly plusMinus: string } | null;
+  /** The same as a number, and its standard uncertainty. */
+  readonly value: number | null;
+  readonly u: number | null;
+  /** Against what it is held against, in percent, as the house writes it; null where nothing is known. */
+  readonly errorPercent: number | null;
+  /** What was found of what is known, or of what was added to a spiked sample, in percent. */
+  readonly recoveryPercent: number | null;
+  /** Of a duplicate: how far it is from its sample, in percent of their mean. */
+  readonly differencePercent: number | null;
+  /** False where it is outside what is allowed. */
+  readonly within: boolean | null;
+}
+
+export interface SeriesTable {
+  readonly rows: readonly SeriesRow[];
+  /** What is found, and in which unit; units that it can be shown in. */
+  readonly name: string;
+  readonly unit: string;
+  readonly units: readonly string[];
+  /** Of samples and duplicates that have a result. */
+  readonly count: number;
+  readonly mean: number | null;
+  readonly standardDeviation: number | null;
+}
+
+interface Found {
+  readonly record: RunRecord;
+  readonly last: ComputedEvaluation | undefined;
+  readonly state: Phrase;
+  readonly q: Quantity | null;
+}
+
+/** Of another run of the same sample: the first that is one. */
+const sampleOf = ({ record }: Found, all: readonly Found[]): Found | undefined =>
+  all.find(
+    (other) =>
+      other.record.sample === record.sample &&
+      other.record !== record &&
+      (other.record.series?.role ?? "sample") === "sample",
+  );
+
+/** What was found of what was added to a sample, in percent; null while one of the two has no result. */
+function spikeRecovery(found: Found, all: readonly Found[], unit: string): number | null {
+  const added = Number(found.record.series?.added ?? NaN);
+  const own = sampleOf(found, all)?.q;
+  return found.q && own && added > 0 ? (100 * (inUnit(found.q, unit) - inUnit(own, unit))) / added : null;
+}
+
+function duplicateDifference(found: Found, all: readonly Found[]): number | null {
+  const own = sampleOf(found, all)?.q;
+  return found.q && own ? (100 * (found.q.value - own.value)) / ((found.q.value + own.value) / 2) : null;
+}
+
+function rowOf(found: Found, all: readonly Found[], unit: string, ownUnit: string): SeriesRow {
+  const { record, last, state, q } = found;
+  const role = record.series?.role ?? "sample";
+  const acceptance = last && "acceptance" in last ? last.acceptance : null;
+  const known = acceptance?.against === "value" ? acceptance : null;
+  const shown = q && last ? showQuantity(q, { ...last.definition.result, unit }, record.houseRules) : null;
+  return {
+    ...{ runId: record.id, title: record.title, sample: record.sample, bench: record.bench, role, state },
+    shown: shown && { value: shown.value, plusMinus: shown.plusMinus },
+    value: q ? inUnit(q, unit) : null,
+    u: q ? standardUncertainty(q) / unitOf(unit).factor : null,
+    errorPercent:
+      known && q ? percentError(q.value, known.known.value, record.houseRules.percentError) : null,
+    recoveryPercent:
+      role === "spiked"
+        ? spikeRecovery(found, all, ownUnit)
+        : known && q
+          ? recoveryPercent(q.value, known.known.value)
+          : null,
+    differencePercent: role === "duplicate" ? duplicateDifference(found, all) : null,
+    within: acceptance ? (acceptance.against === "value" ? acceptance.within : acceptance.passes) : null,
+  };
+}
+
+/**
+ * Results of runs of one method beside each other: what each found, in one unit, with its error where what it should be is known, the
+ * difference of duplicates, the recovery of spiked samples, and the mean and scatter of all samples.
+ *
+ * @param records Runs of one method, in the order in which they are shown; at least one.
+ * @param asked A unit that the results are shown in; one that they cannot be shown in is left aside.
+ */
+export function seriesTable(
+  records: readonly RunRecord[],
+  asked: string,
+  remembered: Remembering = withoutMemory,
+): SeriesTable {
+  const all = records.map((record): Found => {
+    const { stages, state } = evaluateRun(record, undefined, remembered);
+    const last = stages.at(-1);
+    return { record, last, state, q: last ? resultQuantity(last) : null };
+  });
+  const result = records[0]?.method.stages.at(-1)?.result;
+  const ownUnit = result?.unit ?? "1";
+  const units = unitsLike(ownUnit);
+  const unit = units.includes(asked) ? asked : ownUnit;
+  // A newer version of the method may find another kind of quantity.
+  const { dimension } = unitOf(unit);
+  const alike = all.map((found) =>
+    found.q && sameDimension(found.q.dimension, dimension) ? found : { ...found, q: null },
+  );
+  const rows = alike.map((found) => rowOf(found, alike, unit, ownUnit));
+  const values = rows.flatMap(({ role, value }) =>
+    value !== null && (role === "sample" || role === "duplicate") ? [value] : [],
+  );
+  return {
+    ...{ rows, unit, units, name: result?.name ?? "", count: values.length },
+    mean: values.length > 0 ? mean(values) : null,
+    standardDeviation: values.length > 1 ? standardDeviation(values) : null,
+  };
+}
+
+/** What a row says beside its result, in words. */
+export function seriesRemark({
+  role,
+  recoveryPercent: recovery,
+  differencePercent: difference,
+}: SeriesRow): Phrase {
+  if (role === "spiked" && recovery !== null) return msg`${toDecimals(recovery, 1)} % of what was added`;
+  if (role === "duplicate" && difference !== null)
+    return msg`${toDecimals(Math.abs(difference), 2)} % from its sample`;
+  return "";
+}
