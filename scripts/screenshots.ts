@@ -60,12 +60,10 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   bench: (page) => page.goto("/"),
   run: (page) => run(page, "Rinse acid of the kelp tank filter"),
   assay: (page) => run(page, "Phosphate of the pond", "standards"),
-  scan: (page) => run(page, "Phosphate of the pond", "wavelength"),
   rate: (page) => run(page, "Fading of the tracer dye", "fading"),
   async working(page) {
     await page.goto(`${await run(page, "Rinse acid of the kelp tank filter")}/working?stage=standardize`);
   },
-  methods: (page) => page.goto("/methods"),
   method: (page) => page.goto("/methods/permanganate-by-hot-oxalate"),
   plan: (page) => page.goto("/methods/base-by-phthalate-then-acid/plan"),
   editor: (page) => page.goto("/methods/acid-by-base/edit"),
@@ -75,6 +73,52 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   "house-rules": (page) => page.goto("/house-rules"),
   async paper(page) {
     await page.goto(`${await run(page, "Acid for the alkalinity class")}/paper`);
+  },
+  async "start-run"(page) {
+    await page.goto("/shelf/new?as=add");
+    await page.getByRole("combobox", { name: "It is a", exact: true }).click();
+    await page.getByRole("option", { name: /^solution$/ }).click();
+    for (const [name, text] of [
+      ["Formula", "KMnO4"],
+      ["Name", "permanganate of Monday"],
+      ["Concentration, mol/L", "0.02012"],
+      ["±, mol/L", "0.00004"],
+      ["Amount, mL", "500"],
+      ["Made by", "stores"],
+    ] as const)
+      await page.getByRole("textbox", { name }).fill(text);
+    await page.getByRole("button", { name: "Put it on the shelf" }).click();
+    await page.getByTestId("concentration").waitFor();
+    await page.goto("/methods/iron-in-solution");
+    await page.getByRole("link", { name: "Start a run" }).first().click();
+    await page.getByRole("textbox", { name: "Sample" }).fill("IR-2");
+  },
+  async series(page) {
+    await page.goto("/methods/acid-by-base");
+    await page.getByRole("link", { name: "Start a run" }).first().click();
+    await page.getByRole("button", { name: "Several …" }).click();
+    await page
+      .getByRole("textbox", { name: "Samples, one line each" })
+      .fill(
+        "R-1, bench 1\nR-2, bench 2\nR-2, bench 2, duplicate\nR-2, bench 2, spike 0.050\nQC-1, AB, check 0.1000\nR-3, bench 3",
+      );
+    await page.getByRole("button", { name: "Start", exact: true }).click();
+    const rows = page.getByRole("region", { name: "Table of results" }).getByRole("row");
+    await rows.first().waitFor();
+    const table = page.url();
+    for (const [i, end] of [20, 20.6, 20.66, 32.8, 25.15].entries()) {
+      await page.goto(table);
+      await rows
+        .nth(i + 1)
+        .getByRole("link")
+        .click();
+      await page.getByRole("button", { name: "counts", exact: true }).click();
+      await page.getByRole("textbox", { name: "Aliquot of acid, mL" }).click();
+      for (const off of [-0.02, 0, 0.02]) await type(page, "25.00", "0.00", (end + off).toFixed(2));
+      await page.getByRole("button", { name: "Kept", exact: true }).click();
+      await page.waitForTimeout(500);
+    }
+    await page.goto(table);
   },
   async "run-live"(page) {
     await begin(page, "sulfur-dioxide", "Sulfite of the brine", "BR-2");
@@ -103,18 +147,17 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   },
   async dilution(page) {
     await begin(page, "dilute-and-check", "Acid for the tide pool table", "TP-1");
-    await type(page, "");
-    await page.keyboard.type("0.00");
-    await page.keyboard.press("Enter");
-    await page.waitForTimeout(800);
-    await type(page, "");
-    await page.keyboard.type("10.70");
-    await page.keyboard.press("Enter");
-    await page.waitForTimeout(800);
+    const record = async (button: RegExp, text: string) => {
+      await page.getByRole("button", { name: button }).click();
+      await page.getByRole("dialog").getByRole("textbox").first().fill(text);
+      await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+      await page.waitForTimeout(600);
+    };
+    await record(/^Record: Target/, "0.23");
+    await record(/^Record: Stock from a burette: initial/, "13.30");
+    await record(/^Record: Stock from a burette: final/, "24.00");
     await confirmVolumes(page);
     await page.getByRole("link", { name: "Go on: Check by titration" }).click();
-    await page.getByRole("button", { name: /^Target type it/ }).click();
-    await type(page, "0.23");
     await page.getByRole("button", { name: "counts", exact: true }).click();
     await page.getByRole("textbox", { name: "Aliquot of the dilution, mL" }).click();
     await type(page, "10.00", "0.00", "20.10");

@@ -7,9 +7,9 @@ import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { methods } from "~/catalog/methods";
 import { baseByPhthalateSolution } from "~/catalog/methods/acid-base/base-by-phthalate-solution";
 import { mustHold } from "~/core/result";
-import { evaluateRun } from "~/core/evaluate";
+import { checkRecord, evaluateRun } from "~/core/evaluate";
 import { waysToMeasure } from "~/core/inputs";
-import { methodOf } from "~/core/run";
+import { methodOf, type Role } from "~/core/run";
 import { fieldHistory } from "~/core/record";
 import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { observation, run } from "./database/schema";
@@ -19,6 +19,8 @@ import { listMethods, methodChoices } from "./queries/methods";
 import { putMethods } from "./commands/methods";
 import { loadRunState } from "./queries/stored-run";
 import { listOpenRuns, searchFinishedRuns } from "./queries/runs";
+
+import { runsOfSeries } from "./queries/series";
 import { startRun } from "./commands/start-run";
 import { benchOn, reading, wholeFlask } from "./tests/bench";
 import { inEnglish } from "~/core/text";
@@ -293,6 +295,57 @@ test("a run that is like another is measured in its ways; one of another method,
   expect(methodOf(next).stages[0]!.inputs).toContainEqual(input);
   expect((await record(await start("weak-acid-in-food", first))).choices ?? []).toEqual([]);
   expect((await record(await start("acid-by-base", newId()))).choices ?? []).toEqual([]);
+});
+
+test("several runs begin at once, each by its line; a value that cannot be begins none, and says at which stage", async () => {
+  const about = {
+    intent: "start",
+    methodId: "base-by-phthalate-then-acid",
+    title: "acid",
+    sample: "",
+    bench: "",
+  } as const;
+  const line = (sample: string, role: Role, amount = "") => ({ sample, bench: "bench 7", role, amount });
+  const stated = (value: string) => [
+    { stageKey: "standardize", assignmentId: null, value, plusMinus: "0.0002", from: "certificate 12" },
+  ];
+  const several = [line("R-1", "sample"), line("R-1", "spiked", "0.05"), line("QC", "check", "0.1000")];
+  const runsBefore = await open.db.$count(run);
+  const wrong = await startRun(open.db, { ...about, known: stated("-1"), several });
+  expect(wrong).toMatchObject({ ok: false, problem: { stageKey: "standardize" } });
+  expect(await open.db.$count(run)).toBe(runsBefore);
+
+  const seriesId = mustHold(await startRun(open.db, { ...about, known: stated("0.1000"), several }));
+  const records = await runsOfSeries(open.db, seriesId);
+  expect(records.map(({ title, bench, series }) => [title, bench, series])).toEqual([
+    ["R-1, acid", "bench 7", { id: seriesId, role: "sample" }],
+    ["R-1, acid", "bench 7", { id: seriesId, role: "spiked", added: "0.05" }],
+    ["QC, acid", "bench 7", { id: seriesId, role: "check" }],
+  ]);
+  for (const one of records) {
+    expect(checkRecord(one)).toEqual([]);
+    expect(evaluateRun(one).chain[0]).toMatchObject({ state: "done", source: "certificate 12" });
+  }
+  expect(records[2]?.choices).toContainEqual({
+    stageKey: "determine",
+    heldAgainst: { against: "value", label: "Known value", tolerance: "", in: "percent" },
+  });
+
+  // One more like the check belongs to them, is known and held against alike, and states it anew without a reason.
+  const next = await record(mustHold(await startRun(open.db, { ...about, like: records[2]!.id })));
+  expect(next.series).toEqual({ id: seriesId, role: "sample" });
+  expect(next.choices).toHaveLength(2);
+  const kinds = next.stages.flatMap(({ observations }) =>
+    observations.map(({ symbol, kind, text }) => [symbol, kind, text]),
+  );
+  expect(kinds).toEqual(
+    expect.arrayContaining([
+      ["c_b", "given", "0.1000"],
+      ["c_b", "given.plus-minus", "0.0002"],
+      ["ref", "given", "0.1000"],
+    ]),
+  );
+  expect(await runsOfSeries(open.db, seriesId)).toHaveLength(4);
 });
 
 describe("stages of other shapes", () => {

@@ -42,9 +42,10 @@ function solutionOf(method: Method, { key, result }: ComputedStage): string | un
 export function knownStage(method: Method, stage: ComputedStage): PreparationStage {
   const { key, result } = stage;
   const of = solutionOf(method, stage);
-  const [main = result, ...also] = resultsUsed(method, stage).map(({ symbol, name, unit }) =>
-    symbol === result.symbol ? result : { symbol, name, unit },
-  );
+  // It assigns nothing: what is known already goes to no bottle.
+  const [main = result, ...also] = resultsUsed(method, stage).map(({ symbol, name, unit }) => ({
+    ...{ symbol, name, unit },
+  }));
   const inputs = [main, ...also].map(({ symbol, name, unit }): Input => {
     const given = { symbol, label: name, is: "given" as const, per: "run" as const, unit };
     return symbol === result.symbol && of !== undefined ? { ...given, of } : given;

@@ -8,7 +8,7 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
-import { type FormEvent, type ReactNode, useEffect, useRef, useState } from "react";
+import { type FormEvent, type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { prettyEquation } from "~/core/chemistry";
 import type { MethodChoice } from "~/protocol/answers";
@@ -63,15 +63,7 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
   const title = ownTitle ?? say(proposed);
   const form = useRef<HTMLFormElement>(null);
   const knownStages = useKnownStages(method, beginning?.like ?? "");
-  const { ready } = knownStages;
-  // What was sent before it was known which stages can be known goes once that is there.
-  const [waiting, setWaiting] = useState(false);
-  useEffect(() => {
-    if (!waiting || !ready) return;
-    // Not within the event that was held up: a form is not submitted while it is.
-    const later = setTimeout(() => form.current?.requestSubmit());
-    return () => clearTimeout(later);
-  }, [waiting, ready]);
+  const setWaiting = useHeldUp(form, knownStages.ready);
 
   const check = (event: FormEvent<HTMLFormElement>) => {
     const what = method === null ? "method" : title.trim() === "" ? "title" : null;
@@ -79,8 +71,8 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
     const wrong = what !== null || (list !== null && (problems.length > 0 || rows.length === 0));
     setMissing(what);
     setTried(true);
-    setWaiting(!wrong && !ready);
-    if (wrong || !ready) event.preventDefault();
+    setWaiting(!wrong && !knownStages.ready);
+    if (wrong || !knownStages.ready) event.preventDefault();
   };
 
   return (
@@ -115,12 +107,24 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
         </DialogContent>
         <Foot busy={fetcher.state !== "idle"} onClose={onClose}>
           <Button onClick={() => setList(list === null ? "" : null)} sx={{ mr: "auto" }}>
-            {list === null ? say`Several at once …` : say`One run only`}
+            {list === null ? say`Several …` : say`One run only`}
           </Button>
         </Foot>
       </fetcher.Form>
     </Dialog>
   );
+}
+
+/** What was sent before it was there which stages can be known goes once that is there. */
+function useHeldUp(form: RefObject<HTMLFormElement | null>, ready: boolean) {
+  const [waiting, setWaiting] = useState(false);
+  useEffect(() => {
+    if (!waiting || !ready) return;
+    // Not within the event that was held up: a form is not submitted while it is.
+    const later = setTimeout(() => form.current?.requestSubmit());
+    return () => clearTimeout(later);
+  }, [form, waiting, ready]);
+  return setWaiting;
 }
 
 /** Why the server did not begin a run, and the stage that it is about. */

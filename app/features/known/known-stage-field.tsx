@@ -54,8 +54,9 @@ export function KnownStageField({ stage, known, problem, onChange }: KnownStageF
             {say(
               joined(
                 [
-                  msg`take ${b.code} ${b.name}`,
+                  msg`take ${b.code}`,
                   ...(b.current ? [concentrationText(b.current)] : []),
+                  b.name,
                   ...(against(b) === "" ? [] : [against(b)]),
                 ],
                 ", ",

@@ -8,6 +8,7 @@ import { toDecimals, toSignificant, withUnit } from "~/core/quantity";
 import type { Role } from "~/core/run";
 import { msg, type Phrase, unitText } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
+import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { useSay } from "../../words/text";
 
@@ -33,45 +34,48 @@ export function SeriesPage({ seriesId, method, table }: SeriesPageProps) {
   const last = rows.at(-1);
   const asked = search.get("unit");
   return (
-    <Box sx={{ display: "grid", gap: 2 }}>
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, alignItems: "center" }}>
-        <Box sx={{ flexGrow: 1 }}>
-          <Typography variant="h1">{say`Table of results`}</Typography>
-          <Typography color="textSecondary">
-            {method.title}, {say(msg`${done} of ${rows.length} with a result`)}
-          </Typography>
-        </Box>
-        {units.length > 1 && (
-          <TextField
-            select
-            size="small"
-            label={say`Unit`}
-            value={unit}
-            onChange={(event) => setSearch({ unit: event.target.value }, { preventScrollReset: true })}
-            slotProps={{ select: { native: true } }}
-            sx={{ width: 130 }}
+    <Page
+      title={say`Table of results`}
+      note={
+        <>
+          {method.title}, {say(msg`${done} of ${rows.length} with a result`)}
+        </>
+      }
+      actions={
+        <>
+          {units.length > 1 && (
+            <TextField
+              select
+              size="small"
+              label={say`Unit`}
+              value={unit}
+              onChange={(event) => setSearch({ unit: event.target.value }, { preventScrollReset: true })}
+              slotProps={{ select: { native: true } }}
+              sx={{ width: 130 }}
+            >
+              {units.map((one) => (
+                <option key={one} value={one}>
+                  {say(unitText(one))}
+                </option>
+              ))}
+            </TextField>
+          )}
+          <Button
+            component="a"
+            href={`/series/${seriesId}/export${asked === null ? "" : `?unit=${encodeURIComponent(asked)}`}`}
+            variant="outlined"
+            download
           >
-            {units.map((one) => (
-              <option key={one} value={one}>
-                {say(unitText(one))}
-              </option>
-            ))}
-          </TextField>
-        )}
-        <Button
-          component="a"
-          href={`/series/${seriesId}/export${asked === null ? "" : `?unit=${encodeURIComponent(asked)}`}`}
-          variant="outlined"
-          download
-        >
-          {say`Save as a table (CSV)`}
-        </Button>
-        {last && (
-          <Button component={Link} to={`/?start=${method.id}&again=${last.runId}`} variant="contained">
-            {say`Same again …`}
+            {say`Save as a table (CSV)`}
           </Button>
-        )}
-      </Box>
+          {last && (
+            <Button component={Link} to={`/?start=${method.id}&again=${last.runId}`} variant="contained">
+              {say`Same again …`}
+            </Button>
+          )}
+        </>
+      }
+    >
       <Sheet component="section" aria-label={name} sx={{ px: 0, py: 0.5 }}>
         <Box
           sx={{ overflowX: "auto" }}
@@ -84,11 +88,11 @@ export function SeriesPage({ seriesId, method, table }: SeriesPageProps) {
         </Box>
       </Sheet>
       <Scatter table={table} />
-    </Box>
+    </Page>
   );
 }
 
-const cell = { px: 2, py: 1, textAlign: "left", verticalAlign: "baseline" } as const;
+const cell = { px: { xs: 1.25, sm: 2 }, py: 1, textAlign: "left", verticalAlign: "baseline" } as const;
 const numeric = { ...cell, textAlign: "right", fontFamily: fonts.reading, whiteSpace: "nowrap" } as const;
 
 function ResultsTable({ table: { rows, name, unit } }: { readonly table: SeriesTable }) {
@@ -101,12 +105,12 @@ function ResultsTable({ table: { rows, name, unit } }: { readonly table: SeriesT
       <thead>
         <tr>
           <Box component="th" sx={head}>{say`Sample`}</Box>
-          <Box component="th" sx={head}>{say`Bench or person`}</Box>
           <Box component="th" sx={{ ...head, textAlign: "right" }}>
             {name}, {say(unitText(unit))}
           </Box>
           {known && <Box component="th" sx={{ ...head, textAlign: "right" }}>{say`off, %`}</Box>}
           {beside && <Box component="th" sx={head}>{say`Beside the others`}</Box>}
+          <Box component="th" sx={head}>{say`Bench or person`}</Box>
           <Box component="th" sx={head}>{say`State`}</Box>
         </tr>
       </thead>
@@ -131,17 +135,17 @@ function ResultRow({ row, known, beside }: ResultRowProps) {
   return (
     <Box component="tr" sx={{ borderTop: `1px solid ${colors.line}` }}>
       <Box component="td" sx={cell}>
-        <Link to={`/runs/${runId}`} style={{ color: colors.teal, fontWeight: 600 }}>
+        <Link to={`/runs/${runId}`} style={{ color: colors.teal, fontWeight: 600, whiteSpace: "nowrap" }}>
           {sample || title}
         </Link>
         {roleWords[role] !== "" && (
-          <Box component="span" sx={{ color: colors.inkSoft, ml: 1 }}>
+          <Box
+            component="span"
+            sx={{ color: colors.inkSoft, display: { xs: "block", sm: "inline" }, ml: { xs: 0, sm: 1 } }}
+          >
             {say(roleWords[role])}
           </Box>
         )}
-      </Box>
-      <Box component="td" sx={cell}>
-        {bench}
       </Box>
       <Box component="td" sx={numeric}>
         {shown ? (shown.plusMinus === "0" ? shown.value : `${shown.value} ± ${shown.plusMinus}`) : "–"}
@@ -160,6 +164,9 @@ function ResultRow({ row, known, beside }: ResultRowProps) {
           {say(seriesRemark(row))}
         </Box>
       )}
+      <Box component="td" sx={cell}>
+        {bench}
+      </Box>
       <Box component="td" sx={{ ...cell, color: colors.inkSoft }}>
         {say(state)}
       </Box>
@@ -173,7 +180,7 @@ function Scatter({ table: { count, mean, standardDeviation: s, unit } }: { reado
   if (count < 2 || mean === null || s === null) return null;
   const relative = mean === 0 ? null : (100 * s) / Math.abs(mean);
   return (
-    <Typography color="textSecondary">
+    <Typography color="textSecondary" sx={{ mt: 1.5 }}>
       {say(
         msg`Samples and duplicates with a result: ${count}. Mean ${withUnit(toSignificant(mean, 4), unit)}, s = ${withUnit(toSignificant(s, 2), unit)}`,
       )}

@@ -31,7 +31,7 @@ export const diluteAndCheckAcid = defineMethod({
       key: "dilute",
       title: "Make the dilution",
       inputs: [
-        { symbol: "c_t", is: "given", label: "Target", per: "run", unit: "mol/L", usual: "0.2" },
+        { symbol: "c_t", is: "given", label: "Target", per: "run", unit: "mol/L", usual: "0.2", exact: true },
         knownConcentration("c_0", "Concentration of the stock", "HCl", "0.500", "0.002"),
         {
           symbol: "V_e",

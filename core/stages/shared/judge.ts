@@ -77,9 +77,12 @@ function footingOf(
   earlier: ReadonlyMap<string, Footing>,
   { balance }: HouseRules,
 ): Footing {
-  const inherited = definition.inputs.flatMap((input) =>
-    takenOver(input) ? (earlier.get(takenOver(input)?.stage ?? "") ?? []) : [],
-  );
+  // What a result is only held against is no part of it.
+  const target = "accept" in definition ? definition.accept?.symbol : undefined;
+  const inherited = definition.inputs.flatMap((input) => {
+    const from = input.symbol === target ? undefined : takenOver(input)?.stage;
+    return from === undefined ? [] : (earlier.get(from) ?? []);
+  });
   return {
     restsOn: unique([
       ...presumedInputs(definition, record.observations).map(presumedWords),

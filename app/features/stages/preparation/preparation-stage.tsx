@@ -15,7 +15,7 @@ import {
   type PreparationEvaluation,
   type RunEvaluation,
 } from "~/core/stages";
-import type { RunRecord } from "~/core/run";
+import { knownOf, type RunRecord } from "~/core/run";
 import { capitalized, msg } from "~/core/text";
 import { numbersOut, together } from "../../../ui/number-text";
 import { cursorTarget, useCursorOn } from "../../../entry/cursor";
@@ -77,7 +77,7 @@ export function PreparationStageView({ stage, evaluation }: PreparationStageProp
         <Afterwards stage={stage} next={next} shown={shown} record={record} />
       </Sheet>
       <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: "1 / span 2" } }}>
-        <CautionPanel definition={definition} />
+        {!knownOf(record, stage.key) && <CautionPanel definition={definition} />}
       </Box>
       {definition.spectra && (
         <Suspense fallback={<Box sx={{ minHeight: 300 }} />}>

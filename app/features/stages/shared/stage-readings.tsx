@@ -130,7 +130,10 @@ function EarlierResult({
       >
         {say(shownResult(earlier, input.result)?.text ?? say`not known yet`)}
       </Box>
-      {earlier.shown && earlier.implausible.length === 0 && say` (its set is not closed yet)`}
+      {earlier.shown &&
+        !earlier.done &&
+        earlier.implausible.length === 0 &&
+        say` (its set is not closed yet)`}
     </Box>
   );
 }

@@ -32,12 +32,13 @@ export function GuidanceLine(props: {
         ? say`Weigh the solid first; the expected end point follows from the mass.`
         : say`Measure out the sample first; the expected end point follows from the volume.`
       : say`End point unknown. Run a quick rough titration first.`;
+  const known = !closed && guidance !== null && guidance.from !== "presumed";
   const stop = !closed && guidance !== null && !guidance.roomLeft;
   return (
     <Box
       role="status"
       sx={{
-        bgcolor: stop ? colors.amberPale : closed || !guidance ? colors.tealWash : colors.pinkPale,
+        bgcolor: stop ? colors.amberPale : known ? colors.pinkPale : colors.tealWash,
         color: stop ? colors.amberDeep : colors.ink,
         borderRadius: "10px",
         px: 1.75,

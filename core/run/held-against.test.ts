@@ -1,0 +1,126 @@
+import { describe, expect, test } from "@jest/globals";
+import { acidByBase } from "~/catalog/methods/acid-base/acid-by-base";
+import { diluteAndCheckAcid } from "~/catalog/methods/acid-base/dilute-and-check";
+import { methods } from "~/catalog/methods";
+import { applyChange } from "../change";
+import { changeContext, checkRecord, evaluateRun } from "../evaluate";
+import { compileMethod } from "../stages";
+import { begunRun } from "../testing/build-record";
+import { typedRun } from "../testing/typed-run";
+import { plain } from "../testing/plain";
+import { workingOf } from "../working";
+import { type HeldAgainst, heldStage, isHoldable, type RunRecord } from ".";
+
+const context = changeContext({
+  now: "2026-11-29T09:00:00.000Z",
+  person: "bench 1",
+  newId: (of) => `${of} more`,
+});
+const known = (tolerance: string, unit: "percent" | "unit" = "percent"): HeldAgainst => ({
+  ...{ against: "value", label: "Known value", tolerance, in: unit },
+});
+
+/** Three aliquots of 25.00 mL, each by 20.00 mL of 0.1000 mol/L: 0.08000 mol/L; held against what is stated. */
+function held(heldAgainst: HeldAgainst, stated: Record<string, string>): RunRecord {
+  const trial = {
+    "V_a:volume.taken": "25.00",
+    "V:burette.initial": "0.00",
+    "V:burette.final": "20.00",
+  } as const;
+  const record = typedRun(acidByBase, {
+    determine: {
+      once: { "c_b:given": "0.1000", "c_b:given.plus-minus": "0.0001" },
+      trials: [trial, trial, trial],
+    },
+  });
+  let after: RunRecord = { ...record, choices: [{ stageKey: "determine", heldAgainst }] };
+  for (const [kind, text] of Object.entries(stated)) {
+    const applied = applyChange(
+      after,
+      {
+        ...{ intent: "observe", id: kind, stageKey: "determine", trial: null, symbol: "ref" },
+        ...{ kind: kind as "given", text, supersedes: null, reason: null },
+      },
+      context,
+    );
+    if (!applied.ok || !applied.value) throw new Error("not stated");
+    after = applied.value.record;
+  }
+  return after;
+}
+
+const acceptance = (record: RunRecord) => {
+  const stage = evaluateRun(record).stages.at(-1);
+  return stage?.kind === "titration" ? stage.acceptance : null;
+};
+
+describe("what a result is held against in a run", () => {
+  test.each<[HeldAgainst, Record<string, string>, boolean | null, RegExp]>([
+    // 0.0800 of 0.0790: 1.27 % too much.
+    [
+      known("5"),
+      { given: "0.0790" },
+      true,
+      /1\.3 % above the known value, 0\.07900 mol\/L: within the 5 % allowed\. Recovery: 101\.3 %\. The difference is larger than the ±/,
+    ],
+    [known("1"), { given: "0.0790" }, false, /outside the 1 % allowed/],
+    [known("0.002", "unit"), { given: "0.0790" }, true, /within the 0\.002 mol\/L allowed/],
+    [known("0.0005", "unit"), { given: "0.0790" }, false, /outside the 0\.0005 mol\/L allowed/],
+    [
+      known(""),
+      { given: "0.0790" },
+      null,
+      /^The result is 1\.3 % above the known value, 0\.07900 mol\/L\. Recovery/,
+    ],
+    // A known value that is no better known than that.
+    [known("5"), { given: "0.0790", "given.plus-minus": "0.0020" }, true, /The ± covers the difference\.$/],
+  ])("%j, %j", (choice, stated, within, words) => {
+    const record = held(choice, stated);
+    expect(checkRecord(record)).toEqual([]);
+    const found = acceptance(record);
+    expect(found?.against === "value" && found.within).toBe(within);
+    expect(plain(found?.text)).toMatch(words);
+    const steps = workingOf(record, evaluateRun(record), "determine", null)?.steps ?? [];
+    expect(plain(steps.find(({ id }) => id === "error")?.valueText)).toBe("1.27 %");
+  });
+
+  test("a limit, with its guard band, passes or fails", () => {
+    const limit = (bound: "at most" | "at least", given: string) =>
+      acceptance(held({ against: "limit", label: "Limit", bound }, { given }));
+    expect(limit("at most", "0.0900")).toMatchObject({ passes: true });
+    expect(limit("at least", "0.0900")).toMatchObject({ passes: false });
+    expect(limit("at most", "0.0801")).toMatchObject({ passes: null });
+    // Nothing stated: nothing told.
+    expect(acceptance(held(known("5"), {}))).toBeNull();
+  });
+
+  test("every titration and unknown of the library can be, and holds together with it", () => {
+    let holdable = 0;
+    for (const method of methods) {
+      for (const stage of method.stages.filter(isHoldable)) {
+        holdable++;
+        const stages = method.stages.map((s) => (s === stage ? heldStage(s, known("5")) : s));
+        expect([method.id, stage.key, compileMethod({ ...method, stages }).ok]).toEqual([
+          method.id,
+          stage.key,
+          true,
+        ]);
+      }
+    }
+    expect(holdable).toBeGreaterThan(40);
+  });
+
+  test("is refused for what is made, and a tolerance of nothing is no tolerance", () => {
+    const refused = (stageKey: string, heldAgainst: HeldAgainst) => {
+      const applied = applyChange(
+        begunRun(diluteAndCheckAcid),
+        { intent: "hold-against", stageKey, heldAgainst },
+        context,
+      );
+      return applied.ok ? null : plain(applied.problem.message);
+    };
+    expect(refused("dilute", known("5"))).toMatch(/^Nothing is held against/);
+    expect(refused("check", known("0"))).toBe("What is allowed is above zero");
+    expect(refused("check", known("10"))).toBeNull();
+  });
+});
