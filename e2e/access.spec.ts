@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, startRun, test, titration, typeReadings, weighing } from "./app";
+import { colorsSettled, expect, startRun, test, titration, typeReadings, weighing } from "./app";
 
 const sizes = [
   { width: 1280, height: 800 },
@@ -58,6 +58,7 @@ test("no screen of a run has serious faults of access, at any width, and none ov
   await page.goto("/");
   await page.getByRole("button", { name: "Start a run" }).click();
   await expect(page.getByRole("dialog")).toBeVisible();
+  await colorsSettled(page);
   await check(page, "start a run");
 });
 

@@ -245,3 +245,88 @@ test("twelve runs by one paste and one button: their results stand in one table,
   const csv = await page.request.get(`${page.url().split("?")[0] ?? ""}/export`);
   expect(await csv.text()).toMatch(/^sample,bench,kind,.*\r\nR-1,bench 1,sample,/);
 });
+
+/** Opens one of the choices of a run, by keyboard. */
+async function fromMenu(page: Page, item: string) {
+  await page.getByRole("button", { name: "More about this run" }).press("Enter");
+  await page.getByRole("menuitem", { name: item }).press("Enter");
+}
+
+test("an acid by hydrogen carbonate, with its percent error beside each trial and in the working", async ({
+  page,
+}) => {
+  const keys = new Keys(page);
+  await choose(page, keys, "hydrogen carbonate");
+  await page.keyboard.insertText("SA-1");
+  await keys.press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: /^SA-1/ })).toBeVisible();
+  await fromMenu(page, "Held against …");
+  await expect(field(page, "Known value, mol/L")).toBeFocused();
+  await page.keyboard.insertText("0.2500");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(field(page, "Boat with solid, g")).toBeFocused();
+  for (const final of ["24.00", "24.02", "23.98"])
+    await typeReadings(page, [
+      ["Boat with solid, g", "2.0000"],
+      ["Boat after transfer, g", "1.0000"],
+      ...titration("0.00", final),
+    ]);
+  // 1.0000 g · 0.995 / 84.007 g/mol / 2 / 24.00 mL = 0.24676 mol/L: 1.30 % below 0.2500; 1.21 and 1.38 beside it.
+  await expect(ledgerRow(page, "1")).toContainText("−1.30");
+  await expect(
+    page
+      .getByText(/The result is 1\.3 % below the known value, 0\.2500 mol\/L: within the 5 % allowed\./)
+      .first(),
+  ).toBeVisible();
+  await page.goto(`${new URL(page.url()).pathname}/working?stage=determine`);
+  await expect(page.getByText(/^Error against the known value; recovery 98\.7 %/)).toBeVisible();
+});
+
+test("oxalate by a tared balance and permanganate from the shelf, and water from a burette whose end is scaled", async ({
+  page,
+}) => {
+  await test.step("oxalate, tared", async () => {
+    const keys = new Keys(page);
+    await choose(page, keys, "oxalate in a solid");
+    await page.keyboard.insertText("OX-1");
+    await keys.press("Enter");
+    await expect(page.getByRole("heading", { level: 1, name: /^OX-1/ })).toBeVisible();
+    await fromMenu(page, "Measured with …");
+    const dialog = page.getByRole("dialog", { name: /measured with/ });
+    await dialog.getByRole("combobox", { name: "Mass of the solid", exact: true }).press("Enter");
+    await page.getByRole("option", { name: "tared balance" }).press("Enter");
+    await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
+    await expect(dialog).toBeHidden();
+    await typeReadings(page, [["Mass of the solid, g", "0.2000"], ...titration("0.00", "20.00")]);
+    // 5/2 · c · 20.00 mL · 88.019 g/mol / 0.2000 g, with 0.02012 mol/L of the bottle or 0.02 presumed: 44.0 to 44.3 %.
+    await expect(ledgerRow(page, "1")).toContainText(/44\.[0-3]/);
+  });
+  await test.step("calcium by known EDTA: the next end by the water that was taken", async () => {
+    const keys = new Keys(page);
+    await choose(page, keys, "hardness");
+    await page.keyboard.insertText("W-1");
+    const edta = page.getByRole("combobox", { name: "Standardize the EDTA" });
+    await edta.selectOption({ label: "known otherwise: state it" });
+    await field(page, /^Concentration of the EDTA/).fill("0.0100");
+    await page.getByRole("textbox", { name: "Title" }).focus();
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("heading", { level: 1, name: /^W-1/ })).toBeVisible();
+    const chain = page.getByRole("list", { name: "Stages" });
+    // What was done for the EDTA alone is left out.
+    await expect(chain.getByRole("listitem")).toHaveCount(4);
+    await expect(chain.locator("[aria-current=step]")).toContainText("Total hardness");
+    const [waterInitial, waterFinal] = ["Water: initial reading, mL", "Water: final reading, mL"] as const;
+    await page.getByRole("button", { name: "counts", exact: true }).click();
+    await field(page, waterInitial).focus();
+    await typeReadings(page, [[waterInitial, "0.00"], [waterFinal, "25.00"], ...titration("0.00", "22.50")]);
+    await typeReadings(page, [
+      [waterInitial, null],
+      [waterFinal, "35.00"],
+      ["Initial reading, mL", null],
+    ]);
+    // 10.00 mL of it take 9.00 mL: from 22.50 to 31.50. The result: 0.0100 · 22.50 / 25.00 = 9.00 mmol/L.
+    await expect(page.getByRole("status").first()).toContainText("near 31.50 mL");
+    await expect(ledgerRow(page, "1")).toContainText(/9\.00/);
+  });
+});

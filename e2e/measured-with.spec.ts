@@ -59,20 +59,27 @@ test("acid by cylinder instead of by pipette: chosen by keyboard, the ± follows
   await expect(page.getByText("25 mL cylinder")).toBeVisible();
 });
 
-test("a weighing by a tared balance instead of by difference is one reading", async ({ page }) => {
+test("a weighing by a tared balance instead of by difference is one reading, to the decimals of the balance", async ({
+  page,
+}) => {
   await begin(page, "base-by-phthalate-then-acid", "Tared");
   await page.getByRole("button", { name: "More about this run" }).press("Enter");
   await page.getByRole("menuitem", { name: "Measured with …" }).press("Enter");
   const dialog = page.getByRole("dialog", { name: /measured with/ });
-  await dialog.getByRole("combobox", { name: /^Mass/ }).press("Enter");
+  await dialog.getByRole("combobox", { name: "Mass of phthalate", exact: true }).press("Enter");
   await page.getByRole("option", { name: "tared balance" }).press("Enter");
+  const balance = dialog.getByRole("combobox", { name: "Mass of phthalate: balance" });
+  await balance.selectOption({ label: "2 decimals" });
+  await expect(dialog).toContainText("the balance would rule the result");
+  await balance.selectOption({ label: "3 decimals" });
   await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
   await expect(dialog).toBeHidden();
   const mass = page.getByRole("textbox", { name: /^Mass of phthalate/ });
   await expect(mass).toBeFocused();
-  await page.keyboard.insertText("0.5106");
+  await expect(page.getByText("3 decimals")).toBeVisible();
+  await page.keyboard.insertText("0.511");
   await page.keyboard.press("Enter");
   await typeReadings(page, titration("0.00", "25.00"));
-  // 0.5106 g of 204.222 g/mol are 2.5002 mmol, in 25.00 mL.
-  await expect(ledgerRow(page, "1")).toContainText(/0\.1000\d/);
+  // 0.511 g of 204.222 g/mol are 2.5022 mmol, in 25.00 mL.
+  await expect(ledgerRow(page, "1")).toContainText(/0\.1001/);
 });

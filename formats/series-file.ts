@@ -13,6 +13,7 @@ const columns = (unit: string): readonly Cell[] => [
   ["kind", ({ role }) => role],
   ["title", ({ title }) => title],
   ["state", ({ state }) => inEnglish(state)],
+  ["result stands", ({ done }) => (done ? "yes" : "no")],
   [`result, ${unit}`, ({ shown }) => shown?.value ?? ""],
   [`plus-minus, ${unit}`, ({ shown }) => shown?.plusMinus ?? ""],
   [`standard uncertainty, ${unit}`, ({ u }) => number(u, 3)],

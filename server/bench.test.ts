@@ -318,9 +318,9 @@ test("several runs begin at once, each by its line; a value that cannot be begin
   const seriesId = mustHold(await startRun(open.db, { ...about, known: stated("0.1000"), several }));
   const records = await runsOfSeries(open.db, seriesId);
   expect(records.map(({ title, bench, series }) => [title, bench, series])).toEqual([
-    ["R-1, acid", "bench 7", { id: seriesId, role: "sample" }],
-    ["R-1, acid", "bench 7", { id: seriesId, role: "spiked", added: "0.05" }],
-    ["QC, acid", "bench 7", { id: seriesId, role: "check" }],
+    ["R-1, acid", "bench 7", { id: seriesId, role: "sample", place: 0 }],
+    ["R-1, acid", "bench 7", { id: seriesId, role: "spiked", place: 1, added: "0.05" }],
+    ["QC, acid", "bench 7", { id: seriesId, role: "check", place: 2 }],
   ]);
   for (const one of records) {
     expect(checkRecord(one)).toEqual([]);

@@ -8,11 +8,20 @@ import { msg } from "../text";
 export const rulesSchema = () =>
   Type.Object({ intent: Type.Literal("rules"), rules: HouseRulesSchema, reason: Reason }, Closed);
 
-/** House rules for this run alone. */
+/** As text, whatever the order in which its parts were written: a database has one of its own. */
+const inOrder = (value: unknown): string =>
+  JSON.stringify(value, (_key, part: unknown) =>
+    part !== null && typeof part === "object" && !Array.isArray(part)
+      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : part,
+  );
+
+/** House rules for this run alone; the same again change nothing. */
 export const rules: ChangeKind<Made<typeof rulesSchema>> = {
   apply(record, request) {
     const [wrong] = ruleProblems(request.rules);
     if (wrong) return refused(wrong.message);
+    if (inOrder(request.rules) === inOrder(record.houseRules)) return success(null);
     return success({
       record: { ...record, houseRules: request.rules },
       inverse: { do: "rules", rules: record.houseRules },

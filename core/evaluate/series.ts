@@ -22,8 +22,9 @@ export interface SeriesRow {
   readonly sample: string;
   readonly bench: string;
   readonly role: Role;
-  /** How far it is. */
+  /** How far it is, and whether its last stage is done: until then its result may change. */
   readonly state: Phrase;
+  readonly done: boolean;
   /** Its result with its ±, in the unit of the table; null while there is none. */
   readonly shown: { readonly value: string; readonly plusMinus: string } | null;
   /** The same as a number, and its standard uncertainty. */
@@ -45,7 +46,7 @@ export interface SeriesTable {
   readonly name: string;
   readonly unit: string;
   readonly units: readonly string[];
-  /** Of samples and duplicates that have a result. */
+  /** Of samples and duplicates whose result stands. */
   readonly count: number;
   readonly mean: number | null;
   readonly standardDeviation: number | null;
@@ -79,27 +80,33 @@ function duplicateDifference(found: Found, all: readonly Found[]): number | null
   return found.q && own ? (100 * (found.q.value - own.value)) / ((found.q.value + own.value) / 2) : null;
 }
 
+/** How far a result is from what it is held against, and whether that is allowed; nulls where nothing is known. */
+function besideKnown({ record, last, q }: Found) {
+  const acceptance = last && "acceptance" in last ? last.acceptance : null;
+  const within = acceptance?.against === "value" ? acceptance.within : (acceptance?.passes ?? null);
+  if (acceptance?.against !== "value" || !q) return { errorPercent: null, recoveryPercent: null, within };
+  const { value } = acceptance.known;
+  return {
+    errorPercent: percentError(q.value, value, record.houseRules.percentError),
+    recoveryPercent: recoveryPercent(q.value, value),
+    within,
+  };
+}
+
 function rowOf(found: Found, all: readonly Found[], unit: string, ownUnit: string): SeriesRow {
   const { record, last, state, q } = found;
+  const { id: runId, title, sample, bench } = record;
   const role = record.series?.role ?? "sample";
-  const acceptance = last && "acceptance" in last ? last.acceptance : null;
-  const known = acceptance?.against === "value" ? acceptance : null;
+  const known = besideKnown(found);
   const shown = q && last ? showQuantity(q, { ...last.definition.result, unit }, record.houseRules) : null;
   return {
-    ...{ runId: record.id, title: record.title, sample: record.sample, bench: record.bench, role, state },
+    ...{ runId, title, sample, bench, role, state, done: last?.done ?? false },
     shown: shown && { value: shown.value, plusMinus: shown.plusMinus },
     value: q ? inUnit(q, unit) : null,
     u: q ? standardUncertainty(q) / unitOf(unit).factor : null,
-    errorPercent:
-      known && q ? percentError(q.value, known.known.value, record.houseRules.percentError) : null,
-    recoveryPercent:
-      role === "spiked"
-        ? spikeRecovery(found, all, ownUnit)
-        : known && q
-          ? recoveryPercent(q.value, known.known.value)
-          : null,
+    ...known,
+    recoveryPercent: role === "spiked" ? spikeRecovery(found, all, ownUnit) : known.recoveryPercent,
     differencePercent: role === "duplicate" ? duplicateDifference(found, all) : null,
-    within: acceptance ? (acceptance.against === "value" ? acceptance.within : acceptance.passes) : null,
   };
 }
 
@@ -130,8 +137,8 @@ export function seriesTable(
     found.q && sameDimension(found.q.dimension, dimension) ? found : { ...found, q: null },
   );
   const rows = alike.map((found) => rowOf(found, alike, unit, ownUnit));
-  const values = rows.flatMap(({ role, value }) =>
-    value !== null && (role === "sample" || role === "duplicate") ? [value] : [],
+  const values = rows.flatMap(({ role, value, done }) =>
+    done && value !== null && (role === "sample" || role === "duplicate") ? [value] : [],
   );
   return {
     ...{ rows, unit, units, name: result?.name ?? "", count: values.length },
@@ -142,6 +149,8 @@ export function seriesTable(
 
 /** What a row says beside its result, in words. */
 export function seriesRemark({
+  within,
+  errorPercent,
   role,
   recoveryPercent: recovery,
   differencePercent: difference,
@@ -149,5 +158,7 @@ export function seriesRemark({
   if (role === "spiked" && recovery !== null) return msg`${toDecimals(recovery, 1)} % of what was added`;
   if (role === "duplicate" && difference !== null)
     return msg`${toDecimals(Math.abs(difference), 2)} % from its sample`;
+  // Held against a limit: an error in percent says nothing there.
+  if (within !== null && errorPercent === null) return within ? msg`passes its limit` : msg`fails its limit`;
   return "";
 }

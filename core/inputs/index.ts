@@ -18,4 +18,12 @@ export { inLegs, legsOf } from "./legs";
 export { weighingNames } from "./mass";
 export { InputSchema, type Input, type InputOf } from "./schema";
 export * from "./table";
-export { isWay, wayOf, waysToMeasure, type WayToMeasure } from "./ways";
+export {
+  balanceDecimals,
+  isWay,
+  onBalance,
+  unwiseBalance,
+  wayOf,
+  waysToMeasure,
+  type WayToMeasure,
+} from "./ways";

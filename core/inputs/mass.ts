@@ -25,15 +25,30 @@ export const massSchema = () =>
     after: Type.Optional(ShortText),
     /** The window, in g, that the mass should fall in; outside it is a caution. */
     expect: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
+    /** Decimals of the balance that is used, where it is not the one of the house rules. */
+    decimals: Type.Optional(Type.Integer({ minimum: 0, maximum: 6 })),
     /** Density in g/mL, for the correction of air buoyancy where the house makes it. */
     densityGPerMl: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   });
 export type MassInput = Made<typeof massSchema>;
 
-const balanceOf = ({ balance }: HouseRules) => ({
-  readabilityG: Number(balance.readabilityG),
-  linearityG: Number(balance.linearityG),
-});
+/**
+ * The balance that an input is weighed on. Of one that is not the house's only the decimals are known: it departs from linearity by as
+ * many of its last digits as that of the house does (common practice, no source).
+ */
+export function balanceOf({ decimals }: Pick<MassInput, "decimals">, { balance }: HouseRules) {
+  const house = {
+    readabilityG: Number(balance.readabilityG),
+    linearityG: Number(balance.linearityG),
+  };
+  if (decimals === undefined) return house;
+  const readabilityG = Number((10 ** -decimals).toFixed(decimals));
+  return { readabilityG, linearityG: (readabilityG * house.linearityG) / house.readabilityG };
+}
+
+/** Decimals that an input is weighed to. */
+export const decimalsOfMass = ({ decimals }: Pick<MassInput, "decimals">, rules: HouseRules): number =>
+  decimals ?? massDecimals(rules);
 
 /** Names of the two weighings of a mass by difference, in the order in which they are made. */
 export function weighingNames({ weighing, before, after }: MassInput): readonly [Phrase, Phrase] {
@@ -59,7 +74,7 @@ export function windowChecks({ expect }: MassInput, massG: number, decimals: num
 /** Two weighings between which nothing was moved, or the wrong way, cannot be; a mass outside its window should be known. */
 function weighingChecks(input: MassInput, typed: Typed): Check[] {
   const { kind, value, decimals } = typed;
-  if (kind === "mass.tared") return windowChecks(input, value, massDecimals(typed.rules));
+  if (kind === "mass.tared") return windowChecks(input, value, decimalsOfMass(input, typed.rules));
   const both = pairOf(["mass.before", "mass.after"], typed);
   if (!both) return [];
   const [before, after] = both;
@@ -86,7 +101,7 @@ function weighingChecks(input: MassInput, typed: Typed): Check[] {
         "order",
       ),
     ];
-  return windowChecks(input, Math.abs(before - after), massDecimals(typed.rules));
+  return windowChecks(input, Math.abs(before - after), decimalsOfMass(input, typed.rules));
 }
 
 const weighings = {
@@ -99,9 +114,9 @@ const middle = ({ expect }: MassInput) => (expect ? (expect[0] + expect[1]) / 2 
 
 export const mass: InputKind<MassInput> = {
   unit: () => "g",
-  decimals: (_input, rules) => massDecimals(rules),
+  decimals: decimalsOfMass,
   fields: (input, _setting, rules) => {
-    const decimals = massDecimals(rules);
+    const decimals = decimalsOfMass(input, rules);
     const reading: ReadingRules = { instrument: msg`The balance`, unit: "g", decimals, least: 0 };
     const field = { symbol: input.symbol, unit: "g", hint: `${decimals} decimals`, rules: reading };
     if (input.weighing === "tared")
@@ -112,8 +127,9 @@ export const mass: InputKind<MassInput> = {
       { ...field, kind: "mass.after", label: after },
     ];
   },
-  quantity: ({ symbol, weighing, densityGPerMl }, read, place, rules) => {
-    const balance = balanceOf(rules);
+  quantity: (input, read, place, rules) => {
+    const { symbol, weighing, densityGPerMl } = input;
+    const balance = balanceOf(input, rules);
     const factor =
       rules.balance.correctBuoyancy && densityGPerMl !== undefined ? buoyancyFactor(densityGPerMl) : 1;
     if (weighing === "tared") {
@@ -135,7 +151,7 @@ export const mass: InputKind<MassInput> = {
   measuredBy: ({ weighing }) => weighing ?? "transfer",
   planned: { measured: true, consumed: true },
   simulate: (input, { rules, aim, between, varied }) => {
-    const decimals = massDecimals(rules);
+    const decimals = decimalsOfMass(input, rules);
     const massG = varied(aim ?? middle(input) ?? 1);
     if (input.weighing === "tared") return { "mass.tared": massG.toFixed(decimals) };
     const vessel = between(8, 12);
@@ -146,7 +162,7 @@ export const mass: InputKind<MassInput> = {
   },
   amountUnit: "g",
   checks: weighingChecks,
-  cautions: (input, q, rules) => windowChecks(input, q.value, massDecimals(rules)),
+  cautions: (input, q, rules) => windowChecks(input, q.value, decimalsOfMass(input, rules)),
   difference: ({ weighing }) => {
     if (weighing === "tared") return null;
     const [before, after] = [
@@ -197,10 +213,12 @@ export const mass: InputKind<MassInput> = {
       numberColumn("low", msg`From, g`),
       numberColumn("high", msg`To, g`),
       numberColumn("density", msg`Density, g/mL`),
+      numberColumn("decimals", msg`Decimals of the balance`),
     ],
-    row: ({ of, weighing, before, after, expect, densityGPerMl }) => ({
+    row: ({ of, weighing, before, after, expect, decimals, densityGPerMl }) => ({
       ...{ of, weighing: text(weighing), before: text(before), after: text(after) },
       ...{ low: text(expect?.[0]), high: text(expect?.[1]), density: text(densityGPerMl) },
+      decimals: text(decimals),
     }),
     input: (row) => ({
       of: trimmed(row, "of"),
@@ -211,6 +229,7 @@ export const mass: InputKind<MassInput> = {
       ...(given(row.low) && given(row.high)
         ? { expect: [Number(decimal(row.low)), Number(decimal(row.high))] as [number, number] }
         : {}),
+      ...(given(row.decimals) ? { decimals: Number(decimal(row.decimals)) } : {}),
       ...(given(row.density) ? { densityGPerMl: Number(decimal(row.density)) } : {}),
     }),
   },

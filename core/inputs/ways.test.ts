@@ -7,7 +7,17 @@ import { methodOf } from "../run";
 import { begunRun } from "../testing/build-record";
 import { plain } from "../testing/plain";
 import { inEnglish } from "../text";
-import { type Input, isWay, waysToMeasure } from ".";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
+import { standardUncertainty } from "../quantity";
+import {
+  fieldsOfInput,
+  type Input,
+  isWay,
+  onBalance,
+  quantityOfInput,
+  unwiseBalance,
+  waysToMeasure,
+} from ".";
 
 const context = changeContext({
   now: "2026-11-28T09:00:00.000Z",
@@ -96,5 +106,33 @@ describe("ways to measure an amount", () => {
     });
     expect(tared?.input).toMatchObject({ weighing: "tared" });
     expect(waysToMeasure({ ...volume("25.00"), is: "count" } as unknown as Input, "A")).toEqual([]);
+  });
+
+  test("on a coarser balance: fewer decimals, a wider ±, and a word where it would rule the result", () => {
+    const weighed: Input = {
+      ...{ is: "mass", symbol: "m", label: "Mass", of: "KHC8H4O4", per: "trial" },
+      ...{ weighing: "tared", expect: [0.4, 0.6] },
+    };
+    const rules = defaultHouseRules;
+    const coarse = onBalance(weighed, 2);
+    const [field] = fieldsOfInput(coarse, { meniscus: "bottom", series: false, hotFlask: null }, rules);
+    expect(field?.rules.decimals).toBe(2);
+    const u = (input: Input) => {
+      const q = quantityOfInput(
+        input,
+        (kind) => (kind === "mass.tared" ? 0.51 : null),
+        { stage: "s", trial: "t" },
+        rules,
+      );
+      return q ? standardUncertainty(q) : NaN;
+    };
+    // Half a last digit and the house's ratio of linearity to it, both rectangular: a hundred times those of 0.1 mg.
+    expect(u(coarse) / u(weighed)).toBeCloseTo(0.01 / Number(rules.balance.readabilityG), 6);
+    expect(unwiseBalance(weighed, rules)).toBeNull();
+    // √(0.005² + 0.02²) g of 0.5 g, where linearity is two digits.
+    expect(plain(unwiseBalance(coarse, rules))).toMatch(
+      /^Good to [\d.]+ % at best: the balance would rule the result\.$/,
+    );
+    expect(onBalance(coarse, null)).toEqual(weighed);
   });
 });

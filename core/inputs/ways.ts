@@ -2,6 +2,8 @@ import { type GlasswareKind, glasswareTolerance, sizesMl, type ToleranceClass } 
 import { msg, type Phrase } from "../text";
 import type { Input } from "./schema";
 import type { Way } from "./kind";
+import { balanceOf } from "./mass";
+import type { HouseRules } from "../rules";
 import { measuredBy, usualOf } from "./table";
 
 /* The ways in which an amount can be measured at a bench in place of the method's. */
@@ -114,3 +116,25 @@ export function waysToMeasure(own: Input, quality: ToleranceClass): readonly Way
 
 /** Which of the ways an input is measured in now. */
 export const isWay = ({ input }: WayToMeasure, now: Input): boolean => measuredBy(input) === measuredBy(now);
+
+/** Decimals of balances that masses are weighed on, the coarsest first. */
+export const balanceDecimals = [1, 2, 3, 4, 5] as const;
+
+/** A mass weighed on a balance of so many decimals; null for that of the house rules. */
+export function onBalance(input: Input, decimals: number | null): Input {
+  if (input.is !== "mass") return input;
+  const { decimals: _, ...rest } = input;
+  return decimals === null ? rest : { ...rest, decimals };
+}
+
+/** Why a balance would be unwise for a mass: its last digits outweigh all else. Null where nothing is usual, or it does well. */
+export function unwiseBalance(input: Input, rules: HouseRules): Phrase | null {
+  const usualG = usualOf(input);
+  if (input.is !== "mass" || usualG === null) return null;
+  const { readabilityG, linearityG } = balanceOf(input, rules);
+  const part =
+    (Math.hypot(readabilityG / 2, linearityG) * (input.weighing === "tared" ? 1 : Math.SQRT2)) / usualG;
+  return part < coarse
+    ? null
+    : msg`Good to ${(100 * part).toPrecision(2)} % at best: the balance would rule the result.`;
+}

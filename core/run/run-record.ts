@@ -69,6 +69,8 @@ const SeriesSchema = Type.Object(
   {
     id: Id,
     role: RoleSchema,
+    /** Its place among those that were begun at once. */
+    place: Type.Optional(Type.Integer({ minimum: 0 })),
     /** What was added to a spiked sample, in the unit of the result. */
     added: Type.Optional(Type.String({ pattern: "^\\d+(\\.\\d+)?$", maxLength: 40 })),
   },

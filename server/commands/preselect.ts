@@ -2,7 +2,7 @@ import { type Method, perOf } from "../../core/method";
 import { statedOf } from "../../core/inputs";
 import { bestBottle } from "../../protocol/known";
 import type { DatabaseConnection } from "../database/types";
-import { methodOf, type RunRecord } from "../../core/run";
+import { knownOf, methodOf, type RunRecord } from "../../core/run";
 import { bottlesOf } from "../queries/shelf";
 import { bottleTaken } from "../queries/bottle";
 import { newId } from "../journal/under-way";
@@ -30,6 +30,8 @@ export async function withPreselected(
   now: Date,
 ): Promise<RunRecord> {
   const wanted = wantedOf(methodOf(record)).filter(({ stageKey, input, kind }) => {
+    // Who states it, now or later, has said that it is no bottle's.
+    if (knownOf(record, stageKey)) return false;
     const there = record.stages.find(({ key }) => key === stageKey)?.observations ?? [];
     return presentObservation(there, input.symbol, kind) === null;
   });

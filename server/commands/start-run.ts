@@ -172,11 +172,11 @@ function begin(db: Database, request: StartRun, now: Date): Promise<Result<strin
       return success(await beginOne(tx, chosen, { title, sample, bench, series, known: "" }, setting));
     }
     const id = (await seriesOf(tx, other, now)) ?? newId(now);
-    for (const { sample, bench, role, amount } of request.several) {
+    for (const [place, { sample, bench, role, amount }] of request.several.entries()) {
       const added = role === "spiked" && amount !== "" ? { added: amount } : {};
       const one: OneRun = {
         ...{ title: `${sample}, ${title}`.slice(0, 120), sample, bench },
-        series: { id, role, ...added },
+        series: { id, role, place, ...added },
         known: role === "check" ? amount : "",
       };
       await beginOne(tx, chosen, one, setting);

@@ -17,7 +17,7 @@ export async function runsOfSeries(db: DatabaseConnection, seriesId: string): Pr
     .select({ id: run.id })
     .from(run)
     .where(sql`${run.series} ->> 'id' = ${seriesId}`)
-    .orderBy(asc(run.id))
+    .orderBy(asc(run.startedAt), sql`(${run.series} ->> 'place')::int nulls first`, asc(run.id))
     .limit(most);
   const records: RunRecord[] = [];
   for (const { id } of rows) {

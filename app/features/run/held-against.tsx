@@ -245,7 +245,7 @@ function HeldFields({ stage, form, problem, from, onChange }: HeldFieldsProps) {
           <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "2fr 1fr" }}>
             <TextField
               label={say`Allowed`}
-              {...field("tolerance", say`empty: only told`)}
+              {...field("tolerance", say`empty: the error alone is shown`)}
               slotProps={decimalField}
             />
             <TextField select label={say`in`} {...field("in")} slotProps={{ select: { native: true } }}>

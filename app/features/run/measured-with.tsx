@@ -2,7 +2,14 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { type Input, isWay, type WayToMeasure } from "~/core/inputs";
+import {
+  balanceDecimals,
+  type Input,
+  isWay,
+  onBalance,
+  unwiseBalance,
+  type WayToMeasure,
+} from "~/core/inputs";
 import type { ComputedEvaluation } from "~/core/stages";
 import { readingsUnder } from "~/core/change";
 import type { RunRecord } from "~/core/run";
@@ -13,6 +20,13 @@ import { colors } from "../../theme/theme";
 import { FormDialog } from "../../ui/form-dialog";
 import { useSay } from "../../words/text";
 import { measuredIn } from "./measured-in";
+
+/** Decimals of the balance that something is weighed on; null for that of the house, and for what is not weighed. */
+const decimalsOf = (input: Input | undefined): number | null =>
+  input?.is === "mass" ? (input.decimals ?? null) : null;
+
+const isSame = (a: Input, b: Input): boolean => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
+const sorted = (input: Input) => Object.entries(input).sort(([a], [b]) => a.localeCompare(b));
 
 /** What is told of readings that were taken the other way; null where none were. */
 function keptUnder(record: RunRecord, stageKey: string, own: Input, chosen: Input): Phrase | null {
@@ -42,17 +56,25 @@ export function MeasuredWithDialog({ stage, onClose }: MeasuredWithProps) {
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(measured.map((one) => [one.own.symbol, wayNow(one)])),
   );
+  const [balances, setBalances] = useState<Readonly<Record<string, number | null>>>(() =>
+    Object.fromEntries(measured.map(({ own: { symbol } }) => [symbol, decimalsOf(now(symbol))])),
+  );
   const [problem, setProblem] = useState<{ readonly symbol: string; readonly message: Phrase } | null>(null);
   const wayOfSymbol = ({ own, ways }: (typeof measured)[number]) =>
     ways.find(({ key }) => key === chosen[own.symbol]);
 
+  /** What is read of an amount as it is chosen now. */
+  const inputOf = (one: (typeof measured)[number]): Input =>
+    onBalance(wayOfSymbol(one)?.input ?? one.own, balances[one.own.symbol] ?? null);
   const submit = async () => {
     for (const one of measured) {
       const { symbol } = one.own;
-      const way = wayOfSymbol(one);
-      if (!way || way.key === wayNow(one)) continue;
-      const input: Input | null = isWay(way, one.own) ? null : way.input;
-      const answer = await send({ intent: "choose-input", stageKey: stage.key, symbol, input });
+      const input = inputOf(one);
+      if (isSame(input, now(symbol) ?? one.own)) continue;
+      const answer = await send({
+        ...{ intent: "choose-input", stageKey: stage.key, symbol },
+        input: isSame(input, one.own) ? null : input,
+      });
       if (!isTaken(answer)) return setProblem({ symbol, message: answer.message });
     }
     onClose();
@@ -73,7 +95,13 @@ export function MeasuredWithDialog({ stage, onClose }: MeasuredWithProps) {
             {...one}
             chosen={chosen[symbol] ?? ""}
             problem={problem?.symbol === symbol ? problem.message : null}
-            kept={keptUnder(record, stage.key, one.own, wayOfSymbol(one)?.input ?? one.own)}
+            kept={keptUnder(record, stage.key, one.own, inputOf(one))}
+            decimals={balances[symbol] ?? null}
+            unwise={wayOfSymbol(one)?.unwise ?? unwiseBalance(inputOf(one), record.houseRules)}
+            onBalance={(decimals) => {
+              setProblem(null);
+              setBalances({ ...balances, [symbol]: decimals });
+            }}
             onChoose={(key) => {
               setProblem(null);
               setChosen({ ...chosen, [symbol]: key });
@@ -92,14 +120,19 @@ interface WayFieldProps {
   readonly problem: Phrase | null;
   /** What is told of readings that were taken another way. */
   readonly kept: Phrase | null;
+  /** What speaks against it; null where nothing does. */
+  readonly unwise: Phrase | null;
+  /** Decimals of the balance that it is weighed on; null for that of the house. */
+  readonly decimals: number | null;
   readonly onChoose: (key: string) => void;
+  readonly onBalance: (decimals: number | null) => void;
 }
 
 /** One amount: what it is measured with, and what speaks against that. */
-function WayField({ own, ways, chosen, problem, kept, onChoose }: WayFieldProps) {
+function WayField(props: WayFieldProps) {
   const say = useSay();
-  const unwise = ways.find(({ key }) => key === chosen)?.unwise ?? null;
-  return (
+  const { own, ways, chosen, problem, kept, unwise, decimals, onChoose, onBalance: weighOn } = props;
+  const field = (
     <TextField
       select
       label={own.label}
@@ -121,5 +154,25 @@ function WayField({ own, ways, chosen, problem, kept, onChoose }: WayFieldProps)
         </MenuItem>
       ))}
     </TextField>
+  );
+  if (own.is !== "mass") return field;
+  return (
+    <>
+      {field}
+      <TextField
+        select
+        label={say`${own.label}: balance`}
+        value={decimals === null ? "house" : String(decimals)}
+        onChange={(event) => weighOn(event.target.value === "house" ? null : Number(event.target.value))}
+        slotProps={{ select: { native: true } }}
+      >
+        <option value="house">{say`as the house rules say`}</option>
+        {balanceDecimals.map((count) => (
+          <option key={count} value={count}>
+            {say(count === 1 ? msg`1 decimal` : msg`${count} decimals`)}
+          </option>
+        ))}
+      </TextField>
+    </>
   );
 }

@@ -30,7 +30,7 @@ export function SeriesPage({ seriesId, method, table }: SeriesPageProps) {
   const say = useSay();
   const [search, setSearch] = useSearchParams();
   const { rows, name, unit, units } = table;
-  const done = rows.filter(({ shown }) => shown).length;
+  const done = rows.filter(({ shown, done: isDone }) => shown && isDone).length;
   const last = rows.at(-1);
   const asked = search.get("unit");
   return (
@@ -108,8 +108,8 @@ function ResultsTable({ table: { rows, name, unit } }: { readonly table: SeriesT
           <Box component="th" sx={{ ...head, textAlign: "right" }}>
             {name}, {say(unitText(unit))}
           </Box>
-          {known && <Box component="th" sx={{ ...head, textAlign: "right" }}>{say`off, %`}</Box>}
-          {beside && <Box component="th" sx={head}>{say`Beside the others`}</Box>}
+          {known && <Box component="th" sx={{ ...head, textAlign: "right" }}>{say`error, %`}</Box>}
+          {beside && <Box component="th" sx={head}>{say`Comparison`}</Box>}
           <Box component="th" sx={head}>{say`Bench or person`}</Box>
           <Box component="th" sx={head}>{say`State`}</Box>
         </tr>
@@ -131,7 +131,7 @@ interface ResultRowProps {
 
 function ResultRow({ row, known, beside }: ResultRowProps) {
   const say = useSay();
-  const { runId, sample, title, bench, role, shown, errorPercent, within, state } = row;
+  const { runId, sample, title, bench, role, shown, errorPercent, within, state, done } = row;
   return (
     <Box component="tr" sx={{ borderTop: `1px solid ${colors.line}` }}>
       <Box component="td" sx={cell}>
@@ -147,7 +147,8 @@ function ResultRow({ row, known, beside }: ResultRowProps) {
           </Box>
         )}
       </Box>
-      <Box component="td" sx={numeric}>
+      <Box component="td" sx={{ ...numeric, ...(done ? {} : { color: colors.inkSoft }) }}>
+        {shown && !done && `${say`so far`} `}
         {shown ? (shown.plusMinus === "0" ? shown.value : `${shown.value} ± ${shown.plusMinus}`) : "–"}
       </Box>
       {known && (
@@ -182,7 +183,7 @@ function Scatter({ table: { count, mean, standardDeviation: s, unit } }: { reado
   return (
     <Typography color="textSecondary" sx={{ mt: 1.5 }}>
       {say(
-        msg`Samples and duplicates with a result: ${count}. Mean ${withUnit(toSignificant(mean, 4), unit)}, s = ${withUnit(toSignificant(s, 2), unit)}`,
+        msg`Samples and duplicates whose result stands: ${count}. Mean ${withUnit(toSignificant(mean, 4), unit)}, s = ${withUnit(toSignificant(s, 2), unit)}`,
       )}
       {relative === null ? "." : say(msg` (${toSignificant(relative, 2)} %).`)}{" "}
       {say`Check standards and spiked samples are left out.`}

@@ -24,6 +24,7 @@ import { useSay } from "../../../words/text";
 export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
   const say = useSay();
   const { trials, agreement, verdict } = stage;
+  const off = madeAndOff(stage);
   const beads = trials.flatMap((t): RailBead[] => {
     if (t.compared === null || t.missing) return [];
     const role = t.record.struck
@@ -65,21 +66,32 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
           {unbroken(say(verdict.next))}
         </Typography>
       )}
-      <WhenOff stage={stage} />
+      {off && <WhenOff {...off} />}
     </Sheet>
   );
 }
 
+/** The stage that made what is titrated, where its result is off and something is to be done; null where nothing is. */
+function madeAndOff({ acceptance, definition }: TitrationEvaluation) {
+  const decision = acceptance?.against === "value" ? acceptance.decision : null;
+  const { expected } = definition;
+  return decision === null || decision === "accept" || !expected || !("stage" in expected)
+    ? null
+    : { decision, made: expected.stage };
+}
+
+interface WhenOffProps {
+  readonly decision: "titrate again" | "make anew";
+  readonly made: string;
+}
+
 /** What to do with a dilution that is off: titrate again what was kept of it, or make it anew. */
-function WhenOff({ stage }: { stage: TitrationEvaluation }) {
+function WhenOff({ decision, made }: WhenOffProps) {
   const say = useSay();
   const { send, locked } = useRunInHand();
   const navigate = useNavigate();
   const toNext = useCursor();
-  const { acceptance, definition } = stage;
-  const decision = acceptance?.against === "value" ? acceptance.decision : null;
-  const made = definition.expected && "stage" in definition.expected ? definition.expected.stage : null;
-  if (locked || decision === null || decision === "accept" || made === null) return null;
+  if (locked) return null;
   const anew = () =>
     void send({ intent: "make-anew", stageKey: made }).then(
       (answer) => isTaken(answer) && navigate(`?stage=${made}`, { preventScrollReset: true }),

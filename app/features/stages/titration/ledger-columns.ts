@@ -55,7 +55,7 @@ function errorColumn({ definition: { accept } }: TitrationEvaluation, rules: Hou
     if (!known || !result || known.value === 0) return "";
     return toDecimals(percentError(result.value, known.value, rules.percentError), 2);
   };
-  return [{ key: "error", head: msg`off, %`, value: error }];
+  return [{ key: "error", head: msg`error, %`, value: error }];
 }
 
 /** "refilled at 48.00, went on from 1.00": without it, final minus initial is not the titer that stands beside them. */
