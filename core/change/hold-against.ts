@@ -1,6 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import { success } from "../result";
-import { HeldAgainstSchema, isHoldable, withChoices } from "../run";
+import { isHoldable, withChoices } from "../run";
+import { HeldAgainstSchema } from "../run/held-against-schema";
 import { msg, type Phrase } from "../text";
 import { type ChangeKind, malformed, missing, refused } from "./change";
 import { Closed, Key, type Made } from "./parts";

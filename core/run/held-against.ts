@@ -1,36 +1,10 @@
-import { type Static, Type } from "@sinclair/typebox";
 import type { Input } from "../inputs";
 import type { AcceptanceDefinition, ComputedStage } from "../method";
-import { Closed, Decimal } from "../inputs/parts";
+import type { HeldAgainst } from "./held-against-schema";
 
 /* What the result of a stage is held against in a run, beside what its method says. */
 
-/** What it is called, in the words of who chose it. */
-const Label = Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" });
-
-/** A known or a target value with what is allowed beside it, or a limit; the value itself is stated in the stage. */
-export const HeldAgainstSchema = () =>
-  Type.Union([
-    Type.Object(
-      {
-        against: Type.Literal("value"),
-        label: Label,
-        /** How far off is allowed; empty where nothing is said of that. */
-        tolerance: Type.Union([Decimal, Type.Literal("")]),
-        in: Type.Union([Type.Literal("percent"), Type.Literal("unit")]),
-      },
-      Closed,
-    ),
-    Type.Object(
-      {
-        against: Type.Literal("limit"),
-        label: Label,
-        bound: Type.Union([Type.Literal("at most"), Type.Literal("at least")]),
-      },
-      Closed,
-    ),
-  ]);
-export type HeldAgainst = Static<ReturnType<typeof HeldAgainstSchema>>;
+export type { HeldAgainst };
 
 /** By this symbol a stage states what its result is held against, where its method has none of its own. */
 const ownSymbol = "ref";

@@ -5,7 +5,7 @@ import { InputSchema } from "../inputs";
 import { MethodSchema } from "../method";
 import { ExpectedSchema } from "../method/schema";
 import { HouseRulesSchema } from "../rules";
-import { HeldAgainstSchema } from "./held-against";
+import { HeldAgainstSchema } from "./held-against-schema";
 
 export const RunStatusSchema = Type.Union([
   Type.Literal("open"),

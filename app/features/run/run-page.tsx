@@ -12,13 +12,14 @@ import { CursorRoot } from "../../entry/cursor";
 import { RunProvider } from "../../entry/run-context";
 import { Chain } from "../../ui/chain";
 import { Contained } from "../../ui/contained";
-import { KeptPanel } from "./kept-panel";
 import { RunHeader } from "./run-header";
 import { ShelfContext } from "../stages/shared/shelf-context";
 import { type Shortcut, ShortcutsDialog, useShortcuts } from "./shortcuts";
 import { StageView } from "../stages/table";
 import { useSay } from "../../words/text";
 
+// What the server could not take is told once the page is there.
+const KeptPanel = lazy(() => import("./kept-panel").then((m) => ({ default: m.KeptPanel })));
 // A run is worked at before it is concluded: this comes when somebody goes there.
 const ConcludeStageView = lazy(() =>
   import("./conclude-stage").then((m) => ({ default: m.ConcludeStageView })),
@@ -58,7 +59,9 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
               {say(run.trouble)}
             </Alert>
           )}
-          <KeptPanel />
+          <Suspense>
+            <KeptPanel />
+          </Suspense>
           <Chain beads={evaluation.chain} viewed={viewed} hrefOf={(key) => `?stage=${key}`} />
           {stage && failures.some((f) => f.stageKey === viewed) && (
             <Alert severity="error" sx={{ mb: 1 }}>
