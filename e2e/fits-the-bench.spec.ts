@@ -1,5 +1,6 @@
+import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, ledgerRow, test, titration, typeReadings } from "./app";
+import { colorsSettled, expect, ledgerRow, test, titration, typeReadings } from "./app";
 
 /*
  * Pieces of real work that need no method of their own: what is known already, what it is held against and what is expected are chosen
@@ -129,7 +130,15 @@ test("an acid whose base is known otherwise, held against what it should be: per
   await expect(field(page, "Known value, mol/L")).toBeFocused();
   await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
   await expect(dialog).toContainText("Type the value");
+  // What cannot be is told before anything is changed.
+  await field(page, "Known value, mol/L").fill("x");
+  await page.keyboard.press("Enter");
+  await expect(dialog).toContainText(`"x" is not a digit`);
+  await expect(
+    page.getByRole("button", { name: /^Undo: "Titrate the acid": held/, includeHidden: true }),
+  ).toHaveCount(0);
   await field(page, "Known value, mol/L").fill("0.0790");
+  await dialog.getByRole("textbox", { name: "±" }).fill("0.0005");
   await field(page, "Allowed").fill("-1");
   await page.keyboard.press("Enter");
   await expect(dialog).toContainText("Type a number above zero, or nothing");
@@ -153,6 +162,14 @@ test("an acid whose base is known otherwise, held against what it should be: per
   ).toBeVisible();
 
   await page.getByRole("button", { name: "More about this run" }).press("Enter");
+  await page.getByRole("menuitem", { name: "Held against …" }).press("Enter");
+  // Another value, and the ± that stands there: a new value does not take it away.
+  await field(page, "Known value, mol/L").fill("0.0800");
+  await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole("button", { name: /^Known value 0\.0800/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Half width of known value 0\.0005/ })).toBeVisible();
+  await page.getByRole("button", { name: "More about this run" }).press("Enter");
   await page.getByRole("menuitem", { name: "Same again: next sample …" }).press("Enter");
   await field(page, "Sample").fill("R-21");
   await expect(known.locator("option:checked")).toHaveText("known otherwise: state it");
@@ -161,7 +178,7 @@ test("an acid whose base is known otherwise, held against what it should be: per
   await expect(page.getByRole("list", { name: "Stages" }).getByRole("listitem").first()).toContainText(
     /0\.1000.*certificate of the stores/,
   );
-  await expect(page.getByRole("button", { name: /^Known value 0\.0790 mol\/L/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Known value 0\.0800 mol\/L/ })).toBeVisible();
 });
 
 test("what a person expects finds the end before any trial does, and a trial says more", async ({ page }) => {
@@ -242,6 +259,8 @@ test("twelve runs by one paste and one button: their results stand in one table,
     await page.getByRole("combobox", { name: "Unit" }).selectOption("mmol/L");
     await expect(rows.nth(12)).toContainText(/101\.0\d? ± 0\.\d/);
   });
+  await colorsSettled(page);
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
   const csv = await page.request.get(`${page.url().split("?")[0] ?? ""}/export`);
   expect(await csv.text()).toMatch(/^sample,bench,kind,.*\r\nR-1,bench 1,sample,/);
 });

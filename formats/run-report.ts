@@ -43,6 +43,8 @@ export interface ReportedStage {
   readonly also: readonly ReportedResult[];
   readonly verdict: { readonly state: string; readonly reason: string; readonly next: string } | null;
   readonly acceptance: string | null;
+  /** Where its result is from, for a stage that is known and was not done in the run. */
+  readonly source: string | null;
   /** What the result rests on that nobody stated, and what is not counted; empty where there is nothing to say. */
   readonly footing: string;
   /** Results that cannot be, or that the method does not hold for, with where to look first. */
@@ -134,6 +136,7 @@ function reportedStage(
     also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown, say)),
     verdict: verdict && { state: verdict.state, reason: say(verdict.reason), next: say(verdict.next) },
     acceptance: localized("acceptance" in stage ? stage.acceptance?.text : null),
+    source: localized(all.chain.find(({ key }) => key === stage.key)?.source),
     footing: say(footingWords(stage)),
     implausible: stage.implausible.map((found) => say(implausibleWords(found))),
     withheld: stage.withheld.map(({ name, why }) => say(msg`${name} is not given: ${why}.`)),
@@ -198,6 +201,9 @@ function resultLines(stage: ReportedStage, say: Say): string[] {
   return [
     ...results,
     ...(stage.result ? [] : [`  ${none}`]),
+    ...(stage.source === null
+      ? []
+      : [`  ${say(msg`Known already, not done in this run: ${stage.source}.`)}`]),
     ...(stage.acceptance === null ? [] : [`  ${stage.acceptance}`]),
     ...(stage.footing === "" ? [] : [`  ${stage.footing}`]),
     ...[...stage.implausible, ...stage.withheld].map((note) => `  ! ${note}`),

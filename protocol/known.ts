@@ -74,6 +74,13 @@ export interface KnowableStage {
   readonly usual: KnownStage | null;
 }
 
+/** What can be chosen where a run of a method begins. */
+export interface StartChoices {
+  readonly stages: readonly KnowableStage[];
+  /** Unit of what the method finds. */
+  readonly unit: string;
+}
+
 /** The input by which a stage is stated, or taken from the shelf, where it is known. */
 function inputOfKnown(method: Method, stage: ComputedStage): Input | undefined {
   const { inputs, result } = knownStage(method, stage);

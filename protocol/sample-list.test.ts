@@ -24,6 +24,8 @@ describe("a pasted list of samples", () => {
     ["R-9, bench 1, triplicate", 1, /"triplicate" is not known/],
     ["R-9, bench 1, spike", 1, /say how much was added/],
     ["R-9, bench 1, check", 1, /say what it should be/],
+    ["R-9, bench 1, check 1,250", 1, /too many entries: write a number with a point/],
+    ["R-9, bench 1, check, 1,250", 1, /too many entries/],
     ["R-9, bench 1, check, 0.1.0", 1, /"0\.1\.0" is not a number/],
     [Array.from({ length: 61 }, (_, i) => `R-${i}`).join("\n"), 61, /at most 60 runs/],
   ])("%j is told by its line", (text, line, message) => {

@@ -24,7 +24,7 @@ function cellsOf(line: string): string[] {
   return line.split(separator).map((cell) => cell.trim());
 }
 
-/** "spike 0.050" and "spiked, 0.050" as what it is and how much of it. */
+/** "spike 0.050" and "spiked, 0.050" as what it is and how much of it; null where that is not known. */
 function roleOf(words: string, amount: string): { readonly role: Role; readonly amount: string } | null {
   const [, what = "", behind = ""] = /^(.*?)\s*([\d.,]*)$/.exec(words) ?? [];
   const role = roles.find(([pattern]) => pattern.test(what.trim()))?.[1];
@@ -32,9 +32,12 @@ function roleOf(words: string, amount: string): { readonly role: Role; readonly 
 }
 
 function readLine(line: string): OneOfSeveral | Phrase {
-  const [sample = "", bench = "", words = "", amount = ""] = cellsOf(line);
+  const [sample = "", bench = "", words = "", amount = "", ...more] = cellsOf(line);
   if (sample === "") return msg`no sample is named`;
   if (sample.length > 120 || bench.length > 120) return msg`the name is too long`;
+  // "check 1,250" between commas would be read as 1.
+  if (more.length > 0 || (amount !== "" && /\d$/.test(words)))
+    return msg`too many entries: write a number with a point, or part the entries by semicolons`;
   const read = roleOf(words, amount);
   if (!read) return msg`"${words}" is not known: write duplicate, spike 0.050 or check 0.1000, or nothing`;
   if (read.amount !== "" && !/^\d+(\.\d+)?$/.test(read.amount)) return msg`"${read.amount}" is not a number`;

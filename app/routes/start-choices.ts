@@ -1,3 +1,4 @@
+import type { StartChoices } from "~/protocol/known";
 import { database } from "~/server/lab/current";
 import { labWords } from "~/server/queries/in-words";
 import { knowableFor } from "~/server/queries/knowable";
@@ -13,5 +14,6 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const like = new URL(request.url).searchParams.get("like") ?? "";
   const other = like === "" ? null : await loadRunRecord(db, like).catch(() => null);
   const stages = await knowableFor(db, (await labWords(db)).method(method), other);
-  return { methodId: method.id, stages, unit: method.stages.at(-1)?.result.unit ?? "1" };
+  const choices: StartChoices = { stages, unit: method.stages.at(-1)?.result.unit ?? "1" };
+  return Response.json(choices, { headers: { "Cache-Control": "no-store" } });
 }

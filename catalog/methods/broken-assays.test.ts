@@ -29,7 +29,7 @@ const inputs = (all: readonly Input[], change: (input: Input) => Input | null) =
 const [fadeScan, fading] = fadingOfADye.stages as [Method["stages"][number], RateStage];
 
 /** What somebody who writes a method for the photometer gets wrong, and what the compiler finds. */
-describe("a photometer's method that does not hold together is refused by a code", () => {
+describe("a photometer's method that does not pass the check is refused by a code", () => {
   test.each<[string, Method, MethodProblemCode]>([
     [
       "standards whose amount is no concentration where the axis is one",

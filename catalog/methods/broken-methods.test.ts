@@ -14,7 +14,7 @@ const relations = (...lines: readonly string[]) =>
   lines.map((relation) => ({ relation, title: "Some amount", unit: "mol/L" }));
 
 /** What an instructor who writes a method gets wrong, and what the compiler finds; what it says of each is tested in words/. */
-describe("a method that does not hold together is refused by a code", () => {
+describe("a method that does not pass the check is refused by a code", () => {
   test.each<[string, Method, MethodProblemCode]>([
     [
       "an equation that loses atoms",

@@ -140,7 +140,7 @@ describe("an input that is had in another way in one run", () => {
     expect(again.ok && volume(again.value!.record)).toBe(volume(read.value.record));
   });
 
-  test("is refused where the method would not hold together, and where what was read cannot be read so", () => {
+  test("is refused where the method would not pass its check, and where what was read cannot be read so", () => {
     const wrong = choose(begunRun(method), weighed);
     expect(wrong.ok ? "" : wrong.problem.status).toBe("refused");
     const read = applyChange(

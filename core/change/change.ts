@@ -61,6 +61,9 @@ export interface StageAllows {
   readonly trials: boolean;
   /** Whether a spectrum (nm) or a course (s) belongs in it, of the stage or of a trial. */
   readonly trace: (xUnit: TraceRecord["xUnit"], ofTrial: boolean) => boolean;
+  /** Whether its result can be held against a known value or a limit, and whether a titer is expected of it. */
+  readonly holds: boolean;
+  readonly expects: boolean;
   /** What can be chosen in place of what the method takes, by name. */
   readonly choices: Readonly<Record<string, readonly string[]>>;
 }

@@ -19,10 +19,10 @@ export const expectSchema = () =>
 
 /** What a person expects of a titration before its first trial, by which its end is looked for. */
 export const expectResult: ChangeKind<Made<typeof expectSchema>> = {
-  apply(record, { stageKey, expected }) {
+  apply(record, { stageKey, expected }, context) {
     const stage = record.method.stages.find(({ key }) => key === stageKey);
     if (!stage) return missing(msg`This run has no such stage`);
-    if (stage.kind !== "titration") return malformed(msg`Nothing is titrated in this stage`);
+    if (!context.allows(stage).expects) return malformed(msg`Nothing is titrated in this stage`);
     const before = record.choices ?? [];
     const others = before.filter((c) => c.stageKey !== stageKey || !("expected" in c));
     const choices = expected ? [...others, { stageKey, expected }] : others;

@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { success } from "../result";
-import { isHoldable, withChoices } from "../run";
+import { withChoices } from "../run";
 import { HeldAgainstSchema } from "../run/held-against-schema";
 import { msg, type Phrase } from "../text";
 import { type ChangeKind, malformed, missing, refused } from "./change";
@@ -33,7 +33,8 @@ export const holdAgainst: ChangeKind<HoldAgainst> = {
   apply(record, { stageKey, heldAgainst }, context) {
     const stage = record.method.stages.find(({ key }) => key === stageKey);
     if (!stage) return missing(msg`This run has no such stage`);
-    if (!isHoldable(stage)) return refused(msg`Nothing is held against the result of "${stage.title}"`);
+    if (!context.allows(stage).holds)
+      return refused(msg`Nothing is held against the result of "${stage.title}"`);
     if (
       heldAgainst?.against === "value" &&
       heldAgainst.tolerance !== "" &&

@@ -6,7 +6,7 @@ import { expectSchema } from "./expect";
 import { fadedSchema } from "./faded";
 import { holdAgainstSchema } from "./hold-against";
 import { knowStageSchema } from "./know-stage";
-import { makeAnewSchema } from "./make-anew";
+import { makeAgainSchema } from "./make-again";
 import { observeSchema } from "./observe";
 import { redoSchema } from "./redo";
 import { renameSchema } from "./rename";
@@ -36,7 +36,7 @@ export const RunChangeSchema = Type.Union([
   chooseSchema(),
   chooseInputSchema(),
   knowStageSchema(),
-  makeAnewSchema(),
+  makeAgainSchema(),
   expectSchema(),
   holdAgainstSchema(),
   strikeSchema(),

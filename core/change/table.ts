@@ -7,7 +7,7 @@ import { expectResult } from "./expect";
 import { colorFaded } from "./faded";
 import { holdAgainst } from "./hold-against";
 import { knowStage } from "./know-stage";
-import { makeAnew } from "./make-anew";
+import { makeAgain } from "./make-again";
 import { observe } from "./observe";
 import { redo } from "./redo";
 import { rename } from "./rename";
@@ -41,7 +41,7 @@ const kinds: { readonly [I in Intent]: ChangeKind<Extract<RunChange, { intent: I
   choose,
   "choose-input": chooseInput,
   "know-stage": knowStage,
-  "make-anew": makeAnew,
+  "make-again": makeAgain,
   expect: expectResult,
   "hold-against": holdAgainst,
   strike,

@@ -108,7 +108,7 @@ function traceProblems(path: string, { traces = [], trials }: StageRecord): Reco
 }
 
 /**
- * Everything that keeps a record of the right shape from being evaluated: a method that does not hold together, stages that
+ * Everything that keeps a record of the right shape from being evaluated: a method that does not pass its check, stages that
  * it has not, readings that nobody reads there, values that their texts do not mean, readings that cannot be. Empty when
  * all is well.
  */

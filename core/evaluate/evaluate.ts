@@ -119,7 +119,7 @@ function chainOf(
 
 /**
  * Everything that the screens and the report show of one run. Pure: the same record gives the same evaluation, in the
- * browser at each key press and on the server for what was saved. The record's method must hold together
+ * browser at each key press and on the server for what was saved. The record's method must pass its check
  * (`compileMethod`); readings must have passed `checkField`. A stage whose evaluation fails is shown with its readings and
  * without a result; the others go on, and `failures` says what happened. `hand` tells which of several begun flasks is being titrated.
  * `remembered` is for records that are never changed in place: a stage is not evaluated again where nothing it follows from is another

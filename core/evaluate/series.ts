@@ -80,7 +80,7 @@ function duplicateDifference(found: Found, all: readonly Found[]): number | null
   return found.q && own ? (100 * (found.q.value - own.value)) / ((found.q.value + own.value) / 2) : null;
 }
 
-/** How far a result is from what it is held against, and whether that is allowed; nulls where nothing is known. */
+/** The error of a result against what it is held against, and whether that is allowed; nulls where nothing is known. */
 function besideKnown({ record, last, q }: Found) {
   const acceptance = last && "acceptance" in last ? last.acceptance : null;
   const within = acceptance?.against === "value" ? acceptance.within : (acceptance?.passes ?? null);

@@ -426,7 +426,7 @@ describe.each(shapes.map((s) => [s.name, s] as const))("%s", (_name, { method, t
     simulateRun({ method, houseRules: defaultHouseRules, truth, seed: 2026 }),
   );
 
-  test("holds together, and a simulated run of it finds the truth within four u", () => {
+  test("passes the check, and a simulated run of it finds the truth within four u", () => {
     expect(plain(compileMethod(method))).toMatchObject({ ok: true });
     expect(checkRecord(record)).toEqual([]);
     const computed = evaluateRun(record).stages;

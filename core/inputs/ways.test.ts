@@ -29,7 +29,7 @@ const volume = (presumed: string): Input => ({
 });
 
 describe("ways to measure an amount", () => {
-  test("every one that is offered for an input of the library makes a method that holds together, is undone, and is shown as what is read", () => {
+  test("every one that is offered for an input of the library makes a method that passes the check, is undone, and is shown as what is read", () => {
     let offered = 0;
     for (const method of methods) {
       for (const { key, inputs } of method.stages) {

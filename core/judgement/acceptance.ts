@@ -9,11 +9,11 @@ export function percentError(found: number, known: number, style: "signed" | "ab
 /** What was found of what was there, in percent. */
 export const recoveryPercent = (found: number, known: number): number => (100 * found) / known;
 
-export type DilutionDecision = "accept" | "titrate again" | "make anew";
+export type DilutionDecision = "accept" | "titrate again" | "make again";
 
 /**
  * What to do with a dilution: within the tolerance, done; off at the first titration, titrate the solution that was kept;
- * still off, make it anew. `titrations` counts those that stand behind the error (common practice, no source).
+ * still off, make a new one. `titrations` counts those that stand behind the error (common practice, no source).
  */
 export function dilutionDecision(
   errorPercent: number,
@@ -21,7 +21,7 @@ export function dilutionDecision(
   titrations: number,
 ): DilutionDecision {
   if (Math.abs(errorPercent) <= tolerancePercent + 1e-9) return "accept";
-  return titrations > 1 ? "make anew" : "titrate again";
+  return titrations > 1 ? "make again" : "titrate again";
 }
 
 export type LimitVerdict = "clearly below" | "clearly above" | "cannot tell";

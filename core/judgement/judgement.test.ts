@@ -248,10 +248,10 @@ describe("acceptance", () => {
     expect(recoveryPercent(0.224, 0.23).toFixed(1)).toBe("97.4");
   });
 
-  test("a dilution: accept, titrate what was kept, make anew", () => {
+  test("a dilution: accept, titrate what was kept, make a new one", () => {
     expect(dilutionDecision(-5, 5, 1)).toBe("accept");
     expect(dilutionDecision(5.1, 5, 1)).toBe("titrate again");
-    expect(dilutionDecision(-7, 5, 2)).toBe("make anew");
+    expect(dilutionDecision(-7, 5, 2)).toBe("make again");
     expect(dilutionDecision(4, 5, 3)).toBe("accept");
   });
 

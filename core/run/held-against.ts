@@ -9,18 +9,17 @@ export type { HeldAgainst };
 /** By this symbol a stage states what its result is held against, where its method has none of its own. */
 const ownSymbol = "ref";
 
-/** Stages whose result can be held against something. */
-export type Holdable = Extract<ComputedStage, { kind: "titration" | "unknown" }>;
-export const isHoldable = (stage: ComputedStage): stage is Holdable =>
-  stage.kind === "titration" || stage.kind === "unknown";
+const acceptOf = (stage: ComputedStage): AcceptanceDefinition | undefined =>
+  "accept" in stage ? stage.accept : undefined;
 
 /** The symbol by which what a stage is held against is stated. */
-export const heldSymbol = (stage: Holdable): string => stage.accept?.symbol ?? ownSymbol;
+export const heldSymbol = (stage: ComputedStage): string => acceptOf(stage)?.symbol ?? ownSymbol;
 
 /** What a result is held against now; null for nothing. */
-export function heldNow({ accept, inputs }: Holdable): HeldAgainst | null {
+export function heldNow(stage: ComputedStage): HeldAgainst | null {
+  const accept = acceptOf(stage);
   if (!accept) return null;
-  const label = inputs.find(({ symbol }) => symbol === accept.symbol)?.label ?? accept.symbol;
+  const label = stage.inputs.find(({ symbol }) => symbol === accept.symbol)?.label ?? accept.symbol;
   if (accept.against === "limit") return { against: "limit", label, bound: accept.bound };
   const { tolerancePercent, toleranceAbsolute } = accept;
   return toleranceAbsolute === undefined
@@ -28,13 +27,13 @@ export function heldNow({ accept, inputs }: Holdable): HeldAgainst | null {
     : { against: "value", label, tolerance: String(toleranceAbsolute), in: "unit" };
 }
 
-function acceptanceOf(stage: Holdable, held: HeldAgainst): AcceptanceDefinition {
+function acceptanceOf(stage: ComputedStage, held: HeldAgainst): AcceptanceDefinition {
   const symbol = heldSymbol(stage);
   if (held.against === "limit") return { against: "limit", symbol, bound: held.bound };
   const { tolerance } = held;
-  const own = stage.accept?.against === "value" ? stage.accept.whenOff : "tell";
+  const own = acceptOf(stage);
   return {
-    ...{ against: "value", symbol, whenOff: own },
+    ...{ against: "value", symbol, whenOff: own?.against === "value" ? own.whenOff : "tell" },
     ...(tolerance === ""
       ? {}
       : held.in === "unit"
@@ -43,16 +42,18 @@ function acceptanceOf(stage: Holdable, held: HeldAgainst): AcceptanceDefinition 
   };
 }
 
-/** A stage whose result is held against what was chosen, with an input by which that is stated. */
+/**
+ * A stage whose result is held against what was chosen, with an input by which that is stated. Only for kinds of stage that are
+ * judged so (`StageAllows.holds`): the change refuses the others.
+ */
 export function heldStage(stage: ComputedStage, held: HeldAgainst): ComputedStage {
-  if (!isHoldable(stage)) return stage;
   const accept = acceptanceOf(stage, held);
   const stated: Input = {
     ...{ is: "given", symbol: accept.symbol, label: held.label, per: "run" },
     ...{ unit: stage.result.unit, optional: true },
   };
-  const inputs = stage.accept
+  const inputs = acceptOf(stage)
     ? stage.inputs.map((input) => (input.symbol === accept.symbol ? { ...input, label: held.label } : input))
     : [...stage.inputs, stated];
-  return { ...stage, accept, inputs };
+  return { ...stage, accept, inputs } as ComputedStage;
 }

@@ -1,5 +1,5 @@
 import { type ComputedStage, inputOf, type Method } from "../method";
-import { heldStage, isHoldable } from "./held-against";
+import { heldStage } from "./held-against";
 import { isKnowable, type Known, withKnown } from "./known-stage";
 import type { RunRecord } from "./run-record";
 
@@ -31,7 +31,7 @@ export function withChoices(method: Method, choices: Choices): Method {
         .filter(({ stageKey }) => stageKey === stage.key)
         .reduce((so: ComputedStage, choice) => {
           if ("heldAgainst" in choice) return heldStage(so, choice.heldAgainst);
-          return "expected" in choice && so.kind === "titration" ? { ...so, expected: choice.expected } : so;
+          return "expected" in choice ? ({ ...so, expected: choice.expected } as ComputedStage) : so;
         }, read);
     }),
   };
@@ -45,8 +45,7 @@ export const choicesFor = (method: Method, choices: Choices): Choices =>
     const stage = method.stages.find(({ key }) => key === choice.stageKey);
     if (!stage) return false;
     if ("known" in choice) return isKnowable(method, stage);
-    if ("heldAgainst" in choice) return isHoldable(stage);
-    if ("expected" in choice) return stage.kind === "titration";
+    if ("heldAgainst" in choice || "expected" in choice) return true;
     return inputOf(stage, choice.input.symbol) !== undefined;
   });
 

@@ -1,6 +1,6 @@
 import { compileMethod } from "../../core/stages";
 import { type Observation, preselected, presentObservation } from "../../core/record";
-import { choicesFor, heldSymbol, isHoldable, methodOf, type RunRecord, withChoices } from "../../core/run";
+import { choicesFor, heldSymbol, methodOf, type RunRecord, withChoices } from "../../core/run";
 import type { Database, Transacting } from "../database/types";
 import type { Method } from "../../core/method";
 import { applyChange, type RunChange } from "../../core/change";
@@ -29,7 +29,7 @@ function statedAgain(begun: RunRecord, other: RunRecord, now: Date): RunRecord {
     const definition = methodOf(begun).stages.find(({ key }) => key === stage.key);
     const there = other.stages.find(({ key }) => key === stage.key)?.observations ?? [];
     const held = begun.choices?.some((choice) => choice.stageKey === stage.key && "heldAgainst" in choice);
-    if (!held || !definition || !isHoldable(definition)) return stage;
+    if (!held || !definition) return stage;
     const symbol = heldSymbol(definition);
     const again = (["given", "given.plus-minus"] as const).flatMap((kind): Observation[] => {
       const stated = presentObservation(there, symbol, kind);
@@ -89,7 +89,6 @@ interface OneRun {
 function heldAgainstKnown(record: RunRecord, known: string, now: Date): Result<RunRecord> {
   const last = record.method.stages.at(-1);
   if (known === "" || !last) return success(record);
-  if (!isHoldable(last)) return failure(msg`Nothing is held against the result of "${last.title}"`);
   const context = changeContext({ now: now.toISOString(), person: record.bench, newId: () => newId() });
   const label = "Known value";
   const changes: RunChange[] = [

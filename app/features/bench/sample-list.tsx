@@ -5,6 +5,8 @@ import { msg, unitText } from "~/core/text";
 import { colors } from "../../theme/theme";
 import { useSay } from "../../words/text";
 
+const atMost = { htmlInput: { maxLength: 120 } } as const;
+
 interface SampleListProps {
   readonly text: string;
   /** Unit of what is found. */
@@ -15,7 +17,7 @@ interface SampleListProps {
 }
 
 /** Several runs at once: a list as a spreadsheet copies it, one line each. */
-export function SampleList({ text, unit, tried, onChange }: SampleListProps) {
+function SampleList({ text, unit, tried, onChange }: SampleListProps) {
   const say = useSay();
   const { rows, problems } = readSampleList(text);
   const [first] = problems;
@@ -47,6 +49,52 @@ export function SampleList({ text, unit, tried, onChange }: SampleListProps) {
             </Box>
           )
         }
+      />
+    </>
+  );
+}
+
+interface SamplesProps extends OneSampleProps {
+  readonly list: string | null;
+  readonly setList: (list: string | null) => void;
+  readonly unit: string;
+  readonly tried: boolean;
+}
+
+/** One sample and who titrates it, or a list of them. */
+export function Samples({ list, setList, unit, tried, ...one }: SamplesProps) {
+  if (list === null) return <OneSample {...one} />;
+  return <SampleList text={list} unit={unit} tried={tried} onChange={setList} />;
+}
+
+interface OneSampleProps {
+  readonly sample: string;
+  readonly setSample: (sample: string) => void;
+  readonly bench: string;
+  readonly setBench: (bench: string) => void;
+  /** True where the cursor stands here at first. */
+  readonly first: boolean;
+}
+
+function OneSample({ sample, setSample, bench, setBench, first }: OneSampleProps) {
+  const say = useSay();
+  return (
+    <>
+      <TextField
+        name="sample"
+        label={say`Sample`}
+        autoFocus={first}
+        value={sample}
+        onChange={(event) => setSample(event.target.value)}
+        helperText={say`its name or number`}
+        slotProps={atMost}
+      />
+      <TextField
+        name="bench"
+        label={say`Bench or person`}
+        value={bench}
+        onChange={(event) => setBench(event.target.value)}
+        slotProps={atMost}
       />
     </>
   );

@@ -1,6 +1,3 @@
-import Alert from "@mui/material/Alert";
-import Autocomplete from "@mui/material/Autocomplete";
-import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
@@ -10,18 +7,14 @@ import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import { prettyEquation } from "~/core/chemistry";
 import type { MethodChoice } from "~/protocol/answers";
-import type { KnowableStage } from "~/protocol/known";
-import type { KnownStage } from "~/protocol/requests";
 import { readSampleList } from "~/protocol/sample-list";
-import { SampleList } from "./sample-list";
-import { KnownStageField } from "../known/known-stage-field";
+import { KnownStages, type StartProblem, useKnownStages } from "./known-stages";
+import { MethodSearch } from "./method-search";
+import { Samples } from "./sample-list";
 import { useSelectOffered } from "../../entry/select-offered";
-import { colors } from "../../theme/theme";
-import { familyTitles } from "../methods/families";
 import { useSay } from "../../words/text";
-import { msg, type Phrase, uncapitalized } from "~/core/text";
+import { uncapitalized } from "~/core/text";
 
 /** What a new run begins with: the method of a page, or what an earlier run had. */
 export interface Beginning {
@@ -45,14 +38,13 @@ export function proposedTitle(method: MethodChoice | null, sample: string): stri
   return (named === "" ? what : `${named}, ${what.charAt(0).toLowerCase()}${what.slice(1)}`).slice(0, 120);
 }
 
-const atMost = { htmlInput: { maxLength: 120 } } as const;
-
 /** The one short dialog that begins a run. */
 export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogProps) {
   const say = useSay();
   const fetcher = useFetcher<StartProblem>();
   const [method, setMethod] = useState(methods.find((m) => m.id === beginning?.methodId) ?? null);
   const [sample, setSample] = useState("");
+  const [bench, setBench] = useState(beginning?.bench ?? "");
   const [ownTitle, setOwnTitle] = useState<string | null>(null);
   const [missing, setMissing] = useState<"method" | "title" | null>(null);
   // Several at once: the list of samples as it is typed; null for one run.
@@ -91,9 +83,8 @@ export function StartRunDialog({ methods, beginning, onClose }: StartRunDialogPr
               onChoose={setMethod}
             />
             <Samples
-              {...{ list, setList, sample, setSample, tried }}
+              {...{ list, setList, sample, setSample, bench, setBench, tried }}
               unit={knownStages.unit}
-              bench={beginning?.bench}
               first={method !== null}
             />
             <TitleField
@@ -125,92 +116,6 @@ function useHeldUp(form: RefObject<HTMLFormElement | null>, ready: boolean) {
     return () => clearTimeout(later);
   }, [form, waiting, ready]);
   return setWaiting;
-}
-
-/** Why the server did not begin a run, and the stage that it is about. */
-interface StartProblem {
-  readonly message: Phrase;
-  readonly stageKey?: string;
-}
-
-interface KnownStagesProps extends ReturnType<typeof useKnownStages> {
-  readonly problem: StartProblem | undefined;
-}
-
-function KnownStages({ stages, knownNow, choose, problem }: KnownStagesProps) {
-  const say = useSay();
-  return (
-    <>
-      <input type="hidden" name="known" value={JSON.stringify(knownNow.filter(Boolean))} />
-      {stages.map((stage, i) => (
-        <KnownStageField
-          key={stage.key}
-          stage={stage}
-          known={knownNow[i] ?? null}
-          problem={problem?.stageKey === stage.key ? problem.message : null}
-          onChange={(known) => choose(stage.key, known)}
-        />
-      ))}
-      {problem && problem.stageKey === undefined && <Alert severity="error">{say(problem.message)}</Alert>}
-    </>
-  );
-}
-
-/** The stages of a method that may be known already, and how they are: as is usual, until somebody says otherwise. */
-function useKnownStages(method: MethodChoice | null, like: string) {
-  const { load, data } = useFetcher<{ methodId: string; stages: KnowableStage[]; unit: string }>();
-  const [chosen, setChosen] = useState<Readonly<Record<string, KnownStage | null>>>({});
-  const id = method?.id;
-  useEffect(() => {
-    if (id !== undefined) void load(`/start/${id}?like=${like}`);
-  }, [id, like, load]);
-  const ready = data?.methodId === id;
-  const stages = ready ? (data?.stages ?? []) : [];
-  // By method too: another one that is chosen begins as is usual.
-  const of = (key: string) => `${id ?? ""} ${key}`;
-  const knownNow = stages.map(({ key, usual }) => (of(key) in chosen ? (chosen[of(key)] ?? null) : usual));
-  const choose = (key: string, known: KnownStage | null) =>
-    setChosen((now) => ({ ...now, [of(key)]: known }));
-  return { stages, knownNow, choose, ready, unit: ready ? (data?.unit ?? "") : "" };
-}
-
-interface SamplesProps extends OneSampleProps {
-  readonly list: string | null;
-  readonly setList: (list: string | null) => void;
-  readonly unit: string;
-  readonly tried: boolean;
-}
-
-/** One sample and who titrates it, or a list of them. */
-function Samples({ list, setList, unit, tried, ...one }: SamplesProps) {
-  if (list === null) return <OneSample {...one} />;
-  return <SampleList text={list} unit={unit} tried={tried} onChange={setList} />;
-}
-
-interface OneSampleProps {
-  readonly sample: string;
-  readonly setSample: (sample: string) => void;
-  readonly bench: string | undefined;
-  /** True where the cursor stands here at first. */
-  readonly first: boolean;
-}
-
-function OneSample({ sample, setSample, bench, first }: OneSampleProps) {
-  const say = useSay();
-  return (
-    <>
-      <TextField
-        name="sample"
-        label={say`Sample`}
-        autoFocus={first}
-        value={sample}
-        onChange={(event) => setSample(event.target.value)}
-        helperText={say`its name or number`}
-        slotProps={atMost}
-      />
-      <TextField name="bench" label={say`Bench or person`} defaultValue={bench} slotProps={atMost} />
-    </>
-  );
 }
 
 interface FootProps {
@@ -254,93 +159,6 @@ function TitleField({ title, proposed, missing, onChange }: TitleFieldProps) {
       error={missing}
       helperText={missing ? say`Give the run a title so you can find it again` : say`shown on the bench`}
       slotProps={{ htmlInput: { maxLength: 120, ...selects } }}
-    />
-  );
-}
-
-interface Option extends MethodChoice {
-  readonly group: Phrase;
-}
-
-/** Methods in the order in which they are listed: those used last, then the library by family. */
-function optionsOf(methods: readonly MethodChoice[]): Option[] {
-  const recent = methods
-    .filter((m) => m.recent !== null)
-    .toSorted((a, b) => (a.recent ?? 0) - (b.recent ?? 0))
-    .map((m) => ({ ...m, group: msg`Recent` }));
-  const byFamily = Object.entries(familyTitles).flatMap(([family, group]) =>
-    methods.filter((m) => m.family === family).map((m) => ({ ...m, group })),
-  );
-  return [...recent, ...byFamily];
-}
-
-interface MethodSearchProps {
-  readonly methods: readonly MethodChoice[];
-  readonly method: MethodChoice | null;
-  readonly missing: boolean;
-  readonly onChoose: (method: MethodChoice | null) => void;
-}
-
-/** The method, found by its name, a substance or its family. */
-function MethodSearch({ methods, method, missing, onChoose }: MethodSearchProps) {
-  const say = useSay();
-  const [options] = useState(() => optionsOf(methods));
-  const chosen = options.find((option) => option.id === method?.id) ?? null;
-  return (
-    <Autocomplete
-      options={options}
-      value={chosen}
-      onChange={(_event, option) => onChoose(option)}
-      groupBy={({ group }) => say(group)}
-      getOptionLabel={({ title }) => title}
-      getOptionKey={({ id, group }) => `${say(group)} ${id}`}
-      isOptionEqualToValue={(a, b) => a.id === b.id && a.group === b.group}
-      filterOptions={(all, { inputValue }) => {
-        const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean);
-        const found = all.filter((m) => words.every((word) => m.words.includes(word)));
-        if (words.length === 0) return found;
-        // Once something is typed, a method is listed once.
-        const seen = new Set<string>();
-        return found.filter(({ id }) => !seen.has(id) && seen.add(id));
-      }}
-      autoHighlight
-      openOnFocus
-      noOptionsText={say`No method found. Try a substance, such as NaOH.`}
-      renderGroup={({ key, group, children }) => (
-        <li key={key} role="presentation">
-          <Box
-            role="presentation"
-            sx={{ px: 2, pt: 1, color: colors.inkSoft, fontWeight: 700, fontSize: "0.9rem" }}
-          >
-            {group}
-          </Box>
-          <Box component="ul" role="group" aria-label={group} sx={{ p: 0 }}>
-            {children}
-          </Box>
-        </li>
-      )}
-      renderOption={({ key: _, ...props }, option) => (
-        <Box component="li" key={`${say(option.group)} ${option.id}`} {...props} sx={{ minHeight: 44 }}>
-          <Box sx={{ minWidth: 0 }}>
-            <Box sx={{ lineHeight: 1.3 }}>{option.title}</Box>
-            <Box
-              sx={{ color: colors.inkSoft, fontSize: "0.9rem", overflow: "hidden", textOverflow: "ellipsis" }}
-            >
-              {prettyEquation(option.equation)}
-            </Box>
-          </Box>
-        </Box>
-      )}
-      renderInput={(params) => (
-        <TextField
-          {...params}
-          label={say`Method`}
-          placeholder={say`name or substance`}
-          autoFocus={method === null}
-          error={missing}
-          helperText={missing ? say`Choose a method` : method?.purpose}
-        />
-      )}
     />
   );
 }

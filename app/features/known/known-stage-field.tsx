@@ -12,11 +12,11 @@ import { useSay } from "../../words/text";
 
 /** What speaks against taking a bottle; nothing where nothing does. */
 function against(bottle: SolutionView): Phrase {
-  const said = [
+  const reasons = [
     ...(bottle.state === "past its date" ? [msg`past its date`] : []),
     ...(isLittle(bottle) ? [msg`only ${withUnit(bottle.amountLeft ?? "", bottle.amountUnit)} left`] : []),
   ];
-  return joined(said, ", ");
+  return joined(reasons, ", ");
 }
 
 interface KnownStageFieldProps {

@@ -1,52 +1,50 @@
 import { useContext, useState } from "react";
-import { type Observation, type ObservationKind, presentObservation } from "~/core/record";
 import { knownStage, type RunRecord } from "~/core/run";
-import type { RunChange } from "~/core/change";
 import type { Phrase } from "~/core/text";
-import { v7 as newId } from "uuid";
 import { knowableStages } from "~/protocol/known";
 import type { KnownStage } from "~/protocol/requests";
 import { useRunInHand } from "../../entry/run-context";
-import { isTaken } from "../../live/post";
 import { FormDialog } from "../../ui/form-dialog";
 import { useSay } from "../../words/text";
 import { KnownStageField } from "../known/known-stage-field";
+import { statedNow, stating, type Step, useInOrder } from "./in-order";
 import { ShelfContext } from "../stages/shared/shelf-context";
 
-/** What states a stage anew, beside what was stated of it before. */
-function statements(record: RunRecord, known: KnownStage): RunChange[] {
-  const { stageKey, assignmentId, value, plusMinus } = known;
-  const stage = record.method.stages.find(({ key }) => key === stageKey);
-  if (!stage) return [];
-  const { symbol } = knownStage(record.method, stage).result;
-  const there = record.stages.find(({ key }) => key === stageKey)?.observations ?? [];
-  const before = (kind: ObservationKind): Observation | null => presentObservation(there, symbol, kind);
-  const because = (standing: Observation | null) => (standing ? "stated anew" : null);
-  if (assignmentId !== null) {
-    if (before("given")?.assignment === assignmentId) return [];
-    return [{ intent: "take", stageKey, symbol, assignmentId, reason: because(before("given")) }];
-  }
-  return (["given", "given.plus-minus"] as const).flatMap((kind): RunChange[] => {
-    const text = (kind === "given" ? value : plusMinus).trim();
-    const standing = before(kind);
-    if (text === "" || standing?.text === text) return [];
-    const [supersedes, reason] = [standing?.id ?? null, because(standing)];
+/** What makes a stage known, or done after all. */
+function stepsFor({ method }: RunRecord, stageKey: string, known: KnownStage | null): Step<"known">[] {
+  const at = "known";
+  const knows: Step<"known"> = {
+    at,
+    change: () => ({ intent: "know-stage", stageKey, known: known && { from: known.from } }),
+  };
+  const stage = method.stages.find(({ key }) => key === stageKey);
+  if (!known || !stage) return [knows];
+  const place = { stageKey, symbol: knownStage(method, stage).result.symbol };
+  const { assignmentId } = known;
+  if (assignmentId === null)
     return [
-      { intent: "observe", id: newId(), stageKey, trial: null, symbol, kind, text, supersedes, reason },
+      knows,
+      { at, change: stating(place, "given", known.value) },
+      { at, change: stating(place, "given.plus-minus", known.plusMinus) },
     ];
-  });
+  const take: Step<"known">["change"] = (record) => {
+    const standing = statedNow(record, place, "given");
+    if (standing?.assignment === assignmentId) return null;
+    return { intent: "take", ...place, assignmentId, reason: standing ? "restated" : null };
+  };
+  return [knows, { at, change: take }];
+}
+
+interface KnownDialogProps {
+  readonly stageKey: string;
+  readonly onClose: () => void;
 }
 
 /** A stage that need not be done: its result comes from a bottle, or is stated. */
-export function KnownDialog({
-  stageKey,
-  onClose,
-}: {
-  readonly stageKey: string;
-  readonly onClose: () => void;
-}) {
+export function KnownDialog({ stageKey, onClose }: KnownDialogProps) {
   const say = useSay();
-  const { record, send } = useRunInHand();
+  const { record } = useRunInHand();
+  const inOrder = useInOrder();
   const shelf = useContext(ShelfContext);
   const [stage] = useState(() =>
     knowableStages(record.method, shelf.bottles, record).find(({ key }) => key === stageKey),
@@ -59,15 +57,8 @@ export function KnownDialog({
   const [problem, setProblem] = useState<Phrase | null>(null);
   if (!stage) return null;
   const submit = async () => {
-    const now = known && { from: known.from };
-    const changes = [
-      { intent: "know-stage", stageKey, known: now } as const,
-      ...(known ? statements(record, known) : []),
-    ];
-    for (const change of changes) {
-      const answer = await send(change);
-      if (!isTaken(answer)) return setProblem(answer.message);
-    }
+    const wrong = await inOrder(stepsFor(record, stageKey, known));
+    if (wrong) return setProblem(wrong.message);
     onClose();
   };
   return (

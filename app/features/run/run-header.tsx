@@ -4,11 +4,11 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { lazy, Suspense, useState } from "react";
 import { useNavigate } from "react-router";
-import type { ComputedEvaluation } from "~/core/stages";
+import { allowsOf, type ComputedEvaluation } from "~/core/stages";
 import { useRunInHand } from "../../entry/run-context";
 import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
-import { isHoldable, isKnowable, type RunRecord } from "~/core/run";
+import { isKnowable, type RunRecord } from "~/core/run";
 import { type Phrase } from "~/core/text";
 import { measuredIn } from "./measured-in";
 import { RunMenu } from "./run-menu";
@@ -56,7 +56,7 @@ function choicesOf(
   return {
     ...(measuredIn(record, stage.key).length > 0 ? { onMeasure: () => open("measured") } : {}),
     ...(isKnowable(record.method, own) ? { onKnown: () => open("known") } : {}),
-    ...(isHoldable(stage.definition) ? { onHold: () => open("held") } : {}),
+    ...(allowsOf(stage.definition).holds ? { onHold: () => open("held") } : {}),
   };
 }
 

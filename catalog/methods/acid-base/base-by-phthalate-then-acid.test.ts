@@ -50,7 +50,7 @@ describe("QUAM A2: sodium hydroxide by potassium hydrogen phthalate", () => {
     expect(standardUncertainty(stage.combined!.quantity) / value).toBeCloseTo(0.000984, 6);
   });
 
-  test("the volume is the largest share, then repeatability", () => {
+  test("the volume is the largest contribution, then repeatability", () => {
     const part = (...labels: string[]) =>
       stage.shares.filter((s) => labels.includes(inEnglish(s.label))).reduce((sum, s) => sum + s.part, 0);
     const volume = part("Burette, 25 mL class A", "Temperature");

@@ -102,7 +102,7 @@ export const diluteAndCheckAcid = defineMethod({
       steps: [
         "Pipette 10.00 mL of the dilution, not of the stock, into a flask; add phenolphthalein.",
         ...buretteSteps("base"),
-        "Within 5 %, the dilution is done. If not, titrate what was kept again; if it is still off, make it anew: what was made before stays on record.",
+        "Within 5 %, the dilution is done. If not, titrate what was kept again; if it is still off, make a new one: the old one stays on record.",
       ],
       cautions: ["Goggles on: acid and base both harm the eyes.", fillBelowEyes, noMouth],
     },

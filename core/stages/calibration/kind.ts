@@ -13,6 +13,8 @@ export const calibration: StageKind<CalibrationStage, CompiledCalibration, Calib
   allows: () => ({
     trials: true,
     trace: stageSpectra,
+    holds: false,
+    expects: false,
     choices: {
       model: ["line", "origin", "quadratic"],
       weighting: ["none", "1/s²", "1/x", "1/x²"],

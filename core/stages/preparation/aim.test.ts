@@ -58,7 +58,7 @@ describe("what is taken to meet a target", () => {
   });
 });
 
-test("made anew: what was taken is struck through and its trials are struck out, by one change that one undo takes back", () => {
+test("made again: what was taken is struck through and its trials are struck out, by one change that one undo takes back", () => {
   const run = typedRun(diluteAndCheckAcid, {
     dilute: {
       once: {
@@ -77,9 +77,9 @@ test("made anew: what was taken is struck through and its trials are struck out,
       })),
     },
   });
-  const anew: RunChange = { intent: "make-anew", stageKey: "dilute" };
-  const applied = applyChange(run, anew, context);
-  if (!applied.ok || !applied.value) throw new Error("not made anew");
+  const again: RunChange = { intent: "make-again", stageKey: "dilute" };
+  const applied = applyChange(run, again, context);
+  if (!applied.ok || !applied.value) throw new Error("not made again");
   const { record, inverse } = applied.value;
   const [dilute, check] = evaluateRun(record).stages;
   expect(dilute).toMatchObject({ done: false, aim: { state: "take" } });
@@ -92,12 +92,14 @@ test("made anew: what was taken is struck through and its trials are struck out,
     run.stages[0]?.observations.length,
   );
   // Again there is nothing to strike out.
-  expect(applyChange(record, anew, context)).toEqual({ ok: true, value: null });
+  expect(applyChange(record, again, context)).toEqual({ ok: true, value: null });
   const back = takeBack(record, inverse, context);
   if (!back.ok) throw new Error(inEnglish(back.problem.message));
   expect(plain(evaluateRun(back.value).stages.map(({ shown }) => shown?.text))).toEqual(
     plain(evaluateRun(run).stages.map(({ shown }) => shown?.text)),
   );
-  const wrong = applyChange(run, { intent: "make-anew", stageKey: "check" }, context);
-  expect(plain(wrong.ok ? "" : wrong.problem.message)).toMatch(/has no target, so nothing is made anew/);
+  const wrong = applyChange(run, { intent: "make-again", stageKey: "check" }, context);
+  expect(plain(wrong.ok ? "" : wrong.problem.message)).toMatch(
+    /has no target, so there is nothing to make again/,
+  );
 });

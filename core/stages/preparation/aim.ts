@@ -1,4 +1,4 @@
-import { type Delivering, deliveryStepMl } from "../../measure";
+import { type Delivering, deliveryStepMl, sizesMl } from "../../measure";
 import { inputOf } from "../../method";
 import { percentError } from "../../judgement";
 import { inUnit, type Quantity, toDecimals, toSignificant, unitOf, withUnit } from "../../quantity";
@@ -18,16 +18,18 @@ function glassOf(input: Input): Delivering | null {
   return input.is === "graduated" ? { kind: input.glass, capacityMl: input.capacityMl } : null;
 }
 
-/** A volume as its glass can deliver it, mL; as it is where the glass has one volume only. */
+/** A volume as its glass can deliver it, mL: by its divisions, or the nearest one-mark pipette. */
 function deliverable(exactMl: number, glass: Delivering, rules: HouseRules): number {
   const step = deliveryStepMl(glass, {
     capacityMl: rules.burette.capacityMl,
     resolutionMl: rules.burette.resolutionMl,
   });
-  return step === null ? exactMl : Number((Math.round(exactMl / step) * step).toFixed(6));
+  if (step !== null) return Number((Math.round(exactMl / step) * step).toFixed(6));
+  const apart = (sizeMl: number) => Math.abs(sizeMl - exactMl);
+  return sizesMl("pipette").reduce((best, sizeMl) => (apart(sizeMl) < apart(best) ? sizeMl : best));
 }
 
-/** How far a result is from its target, as the house writes it: "7.0 % below". */
+/** The error against a target, as the house writes it: "7.0 % below". */
 function offBy(found: number, target: number, rules: HouseRules): Phrase {
   const error = percentError(found, target);
   const size = toDecimals(Math.abs(error), 1);

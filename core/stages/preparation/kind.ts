@@ -25,7 +25,7 @@ export const preparation: StageKind<
   problem: preparationProblem,
   fitted: () => [],
   compile: (definition, { lines }) => success({ definition, lines }),
-  allows: () => ({ trials: false, trace: stageSpectra, choices: {} }),
+  allows: () => ({ trials: false, trace: stageSpectra, holds: false, expects: false, choices: {} }),
   evaluate: evaluateMade,
   begun: ({ stageFields }) => stageFields.some(({ present }) => present),
   fact: ({ definition, stageFields }) => {

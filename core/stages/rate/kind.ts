@@ -15,6 +15,8 @@ export const rate: StageKind<RateStage, CompiledStage<RateStage>, RateEvaluation
   allows: () => ({
     trials: true,
     trace: (xUnit, ofTrial) => xUnit === "s" || stageSpectra(xUnit, ofTrial),
+    holds: false,
+    expects: false,
     choices: { order: ["0", "1", "2"], end: ["fitted"] },
   }),
   evaluate: evaluateRate,

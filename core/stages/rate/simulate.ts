@@ -32,7 +32,7 @@ export function trueCourse(
   };
 }
 
-/** Concentrations of what is in excess, where nothing else is aimed at: halves and doubles. */
+/** Concentrations of the excess reagent, where nothing else is aimed at: halves and doubles. */
 export const excesses = [0.05, 0.1, 0.2];
 
 /** The result that a rate stage is laid out for, base units. */

@@ -92,6 +92,8 @@ function titersByTrials(
   stage: CompiledTitration,
   known: ReadonlyMap<string, Quantity>,
 ): Expectation | null {
+  // Where results must agree, as of unlike flasks in a back-titration, titers tell nothing of the next one.
+  if (stage.compares === "result") return null;
   const { per } = stage.definition.agree;
   const amountOf = (symbols: ReadonlyMap<string, Quantity>) =>
     per === undefined ? 1 : (symbols.get(per)?.value ?? null);

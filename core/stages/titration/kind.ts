@@ -19,7 +19,7 @@ export const titration: StageKind<TitrationStage, CompiledTitration, TitrationEv
   problem: titrationProblem,
   fitted: () => [],
   compile: compileTitration,
-  allows: () => ({ trials: true, trace: stageSpectra, choices: {} }),
+  allows: () => ({ trials: true, trace: stageSpectra, holds: true, expects: true, choices: {} }),
   evaluate: evaluateTitration,
   begun: ({ trials }) => trials.length > 0,
   fact: ({ acceptance, trials, agreement }) => {

@@ -166,7 +166,7 @@ export function giveVerdict(input: VerdictInput): Verdict {
     const reasons = {
       accept: goOn,
       "titrate again": msg`Titrate the saved solution again`,
-      "make anew": msg`Make a new dilution`,
+      "make again": msg`Make a new dilution`,
     };
     return {
       state: acceptance.decision === "accept" ? "agreed" : "collecting",

@@ -12,7 +12,13 @@ export const unknown: StageKind<UnknownStage, CompiledStage<UnknownStage>, Unkno
   problem: unknownProblem,
   fitted: () => [],
   compile: compileUnknown,
-  allows: ({ result }) => ({ trials: true, trace: stageSpectra, choices: { unit: unitsLike(result.unit) } }),
+  allows: ({ result }) => ({
+    trials: true,
+    trace: stageSpectra,
+    holds: true,
+    expects: false,
+    choices: { unit: unitsLike(result.unit) },
+  }),
   evaluate: evaluateUnknown,
   begun: ({ trials }) => trials.length > 0,
   fact: ({ agreement: { state }, trials }) => {

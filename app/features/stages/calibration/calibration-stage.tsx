@@ -11,7 +11,7 @@ import {
 } from "~/core/stages";
 import { useRunInHand } from "../../../entry/run-context";
 import { Sheet } from "../../../ui/sheet";
-import { CautionPanel } from "../shared/panels";
+import { CautionPanel } from "../shared/caution-panel";
 import { ShelveButton } from "../shared/shelve";
 import { StrikeDialog } from "../shared/trial-dialogs";
 import { LevelsTable } from "./levels-table";

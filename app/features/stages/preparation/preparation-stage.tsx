@@ -24,7 +24,7 @@ import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { Footing, Implausible } from "../shared/footing";
 import { KnownHere } from "../shared/known-here";
-import { CautionPanel } from "../shared/panels";
+import { CautionPanel } from "../shared/caution-panel";
 import { ShelveButton } from "../shared/shelve";
 import { StageReadings } from "../shared/stage-readings";
 import { useSay } from "../../../words/text";

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { CourseEvaluation, RateEvaluation, RunEvaluation } from "~/core/stages";
 import { useRunInHand } from "../../../entry/run-context";
-import { CautionPanel } from "../shared/panels";
+import { CautionPanel } from "../shared/caution-panel";
 import { StrikeDialog } from "../shared/trial-dialogs";
 import { courseName } from "./course-name";
 import { CourseView } from "./course-view";

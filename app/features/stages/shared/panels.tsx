@@ -1,23 +1,21 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
 import { type Shown, plusMinusWords, type TitrationEvaluation } from "~/core/stages";
 import type { CombinedResult, Share } from "~/core/judgement";
 import { toSignificant, unitOf, withUnit, printedUnit } from "~/core/quantity";
-import type { ComputedStage } from "~/core/method";
 import { listed, msg, type Phrase, unitText, uncapitalized, joined } from "~/core/text";
 import type { RunRecord } from "~/core/run";
-import { cursorTarget, useCursor } from "../../../entry/cursor";
-import { isTaken } from "../../../live/post";
+import { cursorTarget } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { BeadRail, type RailBead } from "../../../ui/bead-rail";
 import { together, unbroken } from "../../../ui/number-text";
 import { Sheet } from "../../../ui/sheet";
-import { conditionWords } from "./conditions";
 import { Footing, Implausible, WholeNumber } from "./footing";
 import { ShelveButton } from "./shelve";
+import { madeAndOff, WhenOff } from "./when-off";
 import { useSay } from "../../../words/text";
 
 /** Do the trials agree? The beads, the verdict with its reason, and what closes the set. */
@@ -68,43 +66,6 @@ export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
       )}
       {off && <WhenOff {...off} />}
     </Sheet>
-  );
-}
-
-/** The stage that made what is titrated, where its result is off and something is to be done; null where nothing is. */
-function madeAndOff({ acceptance, definition }: TitrationEvaluation) {
-  const decision = acceptance?.against === "value" ? acceptance.decision : null;
-  const { expected } = definition;
-  return decision === null || decision === "accept" || !expected || !("stage" in expected)
-    ? null
-    : { decision, made: expected.stage };
-}
-
-interface WhenOffProps {
-  readonly decision: "titrate again" | "make anew";
-  readonly made: string;
-}
-
-/** What to do with a dilution that is off: titrate again what was kept of it, or make it anew. */
-function WhenOff({ decision, made }: WhenOffProps) {
-  const say = useSay();
-  const { send, locked } = useRunInHand();
-  const navigate = useNavigate();
-  const toNext = useCursor();
-  if (locked) return null;
-  const anew = () =>
-    void send({ intent: "make-anew", stageKey: made }).then(
-      (answer) => isTaken(answer) && navigate(`?stage=${made}`, { preventScrollReset: true }),
-    );
-  return (
-    <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1 }}>
-      <Button variant={decision === "titrate again" ? "contained" : "outlined"} onClick={toNext}>
-        {say`Titrate what is kept`}
-      </Button>
-      <Button variant={decision === "make anew" ? "contained" : "outlined"} onClick={anew}>
-        {say`Make it anew`}
-      </Button>
-    </Box>
   );
 }
 
@@ -233,56 +194,4 @@ function noResultWords({ problem, agreement, trials, definition }: TitrationEval
   if (state !== "apart" && state !== "rivals") return msg`Appears with the first complete trial that counts.`;
   const each = trials.flatMap((t) => (t.eligible && t.shownResult ? [t.shownResult.value] : []));
   return msg`None while the trials disagree: they give ${joined([listed(each), unitText(printedUnit(definition.result.unit))], " ")}.`;
-}
-
-/** Cautions of the stage: its hazards, and what should be known about the readings. */
-export function CautionPanel({ definition }: { definition: ComputedStage }) {
-  const say = useSay();
-  return (
-    <Sheet
-      component="section"
-      aria-labelledby="caution-title"
-      sx={{ borderLeft: `6px solid ${colors.amber}` }}
-    >
-      <Typography id="caution-title" variant="h2" sx={{ color: colors.amberDeep, mb: 0.5 }}>
-        {say`Safety`}
-      </Typography>
-      {definition.cautions.map((caution) => (
-        <Typography key={caution} sx={{ mb: 0.5 }}>
-          {together(caution)}
-        </Typography>
-      ))}
-      <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
-        <summary>{say`How it is done`}</summary>
-        <Reagents definition={definition} />
-        <Box component="ol" sx={{ pl: 2.5, my: 0.5 }}>
-          {definition.steps.map((step) => (
-            <li key={step}>{step}</li>
-          ))}
-          {definition.kind === "titration" && <li>{definition.persistence}</li>}
-        </Box>
-        <Typography variant="body2" color="textSecondary">
-          {say`Follow the safety data sheets, your institution’s rules and local waste law; they come before this text.`}
-        </Typography>
-      </Box>
-    </Sheet>
-  );
-}
-
-/** What is added, how exactly, and when; and what must hold meanwhile. */
-function Reagents({ definition: { reagents = [], conditions = [] } }: { definition: ComputedStage }) {
-  const say = useSay();
-  if (reagents.length + conditions.length === 0) return null;
-  return (
-    <Box component="ul" aria-label={say`Reagents and conditions`} sx={{ pl: 2.5, my: 0.5 }}>
-      {reagents.map(({ name, amount, exact, when }) => (
-        <li key={`${name} ${when}`}>
-          {name}, {amount} ({exact ? say`exact` : say`about`}), {when}
-        </li>
-      ))}
-      {conditions.map((condition) => (
-        <li key={condition.what}>{say(conditionWords(condition))}</li>
-      ))}
-    </Box>
-  );
 }

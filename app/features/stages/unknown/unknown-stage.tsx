@@ -14,7 +14,7 @@ import { presentObservation, trialWords } from "~/core/record";
 import { absorberNear, cuvetteOf } from "~/devices";
 import { useRunInHand } from "../../../entry/run-context";
 import { Sheet } from "../../../ui/sheet";
-import { CautionPanel } from "../shared/panels";
+import { CautionPanel } from "../shared/caution-panel";
 import { StrikeDialog } from "../shared/trial-dialogs";
 import { BootstrapPanel } from "../photometer/bootstrap-panel";
 import { column } from "../photometer/layout";

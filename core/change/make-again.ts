@@ -10,41 +10,41 @@ import { type Inverse, supersedes, together } from "./inverse";
 import { Closed, Key, type Made } from "./parts";
 import { inStage, inTrial } from "./place";
 
-export const makeAnewSchema = () => Type.Object({ intent: Type.Literal("make-anew"), stageKey: Key }, Closed);
+export const makeAgainSchema = () =>
+  Type.Object({ intent: Type.Literal("make-again"), stageKey: Key }, Closed);
 
 /** Stages whose trials are of what a stage made: they take something of it, or expect to find it. */
-const isOf = (stage: ComputedStage, key: string): boolean =>
-  stage.inputs.some((input) => takenOver(input)?.stage === key) ||
-  (stage.kind === "titration" &&
-    stage.expected !== undefined &&
-    "stage" in stage.expected &&
-    stage.expected.stage === key);
+function isOf(stage: ComputedStage, key: string): boolean {
+  const expected = "expected" in stage ? stage.expected : undefined;
+  const finds = expected !== undefined && "stage" in expected && expected.stage === key;
+  return finds || stage.inputs.some((input) => takenOver(input)?.stage === key);
+}
 
 /**
- * What was made in a stage is put away, and made anew: what was taken for it is struck through, and the trials of it are struck out.
+ * What was made in a stage is put away, and made again: what was taken for it is struck through, and the trials of it are struck out.
  * All of it stays on record, and one undo brings it back.
  */
-export const makeAnew: ChangeKind<Made<typeof makeAnewSchema>> = {
+export const makeAgain: ChangeKind<Made<typeof makeAgainSchema>> = {
   apply(record, { stageKey }, context) {
     const method = methodOf(record);
     const made = method.stages.find(({ key }) => key === stageKey);
     const own = record.stages.find(({ key }) => key === stageKey);
     if (!made || !own) return missing(msg`This run has no such stage`);
-    if (made.kind !== "preparation" || !made.aim)
-      return refused(msg`"${made.title}" has no target, so nothing is made anew`);
-    const { by } = made.aim;
+    const aim = "aim" in made ? made.aim : undefined;
+    if (!aim) return refused(msg`"${made.title}" has no target, so there is nothing to make again`);
+    const { by } = aim;
     const inverses: Inverse[] = [];
     let after: RunRecord = record;
     const standing = own.observations.filter(
       (o) => o.symbol === by && o.value !== null && stands(own.observations, o.id),
     );
     for (const o of standing) {
-      const id = context.newId(`${o.id}:anew`);
+      const id = context.newId(`${o.id}:again`);
       inverses.unshift(supersedes(id, o));
       const { symbol, kind, unit } = o;
       const struck = {
         ...{ id, symbol, kind, unit, text: "", value: null, source: "typed" as const },
-        ...{ person: context.person, at: context.now, supersedes: o.id, reason: "made anew" },
+        ...{ person: context.person, at: context.now, supersedes: o.id, reason: "made again" },
       };
       after = inStage(after, stageKey, (stage) => ({
         ...stage,
@@ -64,7 +64,7 @@ export const makeAnew: ChangeKind<Made<typeof makeAnewSchema>> = {
     return success({
       record: after,
       inverse: together(inverses),
-      entry: { description: msg`"${made.title}": made anew; what was made before is struck out` },
+      entry: { description: msg`"${made.title}": made again; what was made before is struck out` },
     });
   },
 };

@@ -1,0 +1,100 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { ComputedStage } from "~/core/method";
+import { unitText } from "~/core/text";
+import { useSay } from "../../words/text";
+import { type HeldForm, kindOf, kindWords, usualTolerances } from "./held-form";
+import type { StepProblem } from "./in-order";
+
+interface HeldFieldsProps {
+  readonly stage: ComputedStage;
+  readonly form: HeldForm;
+  readonly problem: StepProblem<keyof HeldForm> | null;
+  /** The stage that yields the value; null where it is stated here. */
+  readonly from: string | null;
+  readonly onChange: (form: HeldForm) => void;
+}
+
+const decimalField = {
+  htmlInput: { inputMode: "decimal", autoComplete: "off", maxLength: 40 },
+} as const;
+
+/** The fields of what a result is held against. */
+export function HeldFields({ stage, form, problem, from, onChange }: HeldFieldsProps) {
+  const say = useSay();
+  const kind = kindOf(form);
+  const field = (at: keyof HeldForm, hint = "") => ({
+    value: form[at],
+    error: problem?.at === at,
+    helperText: problem?.at === at ? say(problem.message) : hint,
+    onChange: (event: { readonly target: { readonly value: string } }) =>
+      onChange({ ...form, [at]: event.target.value }),
+  });
+  const unit = say(unitText(stage.result.unit));
+  return (
+    <>
+      <TextField
+        select
+        label={say`${stage.result.name} is held against`}
+        {...field("kind")}
+        slotProps={{ select: { native: true } }}
+      >
+        {Object.entries(kindWords).map(([key, words]) => (
+          <option key={key} value={key}>
+            {say(words)}
+          </option>
+        ))}
+      </TextField>
+      {kind && from !== null && (
+        <Typography color="textSecondary">{say`The value comes from "${from}".`}</Typography>
+      )}
+      {kind && from === null && (
+        <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "2fr 1fr" }}>
+          <TextField
+            label={say`${kind.label}, ${unit}`}
+            {...field("value")}
+            autoFocus
+            slotProps={decimalField}
+          />
+          <TextField label="±" {...field("plusMinus", say`half the width`)} slotProps={decimalField} />
+        </Box>
+      )}
+      {kind?.against === "value" && (
+        <>
+          <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "2fr 1fr" }}>
+            <TextField
+              label={say`Allowed`}
+              {...field("tolerance", say`empty: the error alone is shown`)}
+              slotProps={decimalField}
+            />
+            <TextField select label={say`in`} {...field("in")} slotProps={{ select: { native: true } }}>
+              <option value="percent">%</option>
+              <option value="unit">{unit}</option>
+            </TextField>
+          </Box>
+          <UsualTolerances onChoose={(percent) => onChange({ ...form, tolerance: percent, in: "percent" })} />
+        </>
+      )}
+    </>
+  );
+}
+
+function UsualTolerances({ onChoose }: { readonly onChoose: (percent: string) => void }) {
+  return (
+    <Box sx={{ display: "flex", gap: 1 }}>
+      {usualTolerances.map((percent) => (
+        <Button
+          key={percent}
+          size="small"
+          variant="outlined"
+          color="secondary"
+          onClick={() => onChoose(percent)}
+        >
+          {percent} %
+        </Button>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,60 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import type { ComputedStage } from "~/core/method";
+import { colors } from "../../../theme/theme";
+import { together } from "../../../ui/number-text";
+import { Sheet } from "../../../ui/sheet";
+import { useSay } from "../../../words/text";
+import { conditionWords } from "./conditions";
+
+/** Cautions of the stage: its hazards, and what should be known about the readings. */
+export function CautionPanel({ definition }: { definition: ComputedStage }) {
+  const say = useSay();
+  return (
+    <Sheet
+      component="section"
+      aria-labelledby="caution-title"
+      sx={{ borderLeft: `6px solid ${colors.amber}` }}
+    >
+      <Typography id="caution-title" variant="h2" sx={{ color: colors.amberDeep, mb: 0.5 }}>
+        {say`Safety`}
+      </Typography>
+      {definition.cautions.map((caution) => (
+        <Typography key={caution} sx={{ mb: 0.5 }}>
+          {together(caution)}
+        </Typography>
+      ))}
+      <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", fontWeight: 650, py: 0.5 } }}>
+        <summary>{say`How it is done`}</summary>
+        <Reagents definition={definition} />
+        <Box component="ol" sx={{ pl: 2.5, my: 0.5 }}>
+          {definition.steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+          {definition.kind === "titration" && <li>{definition.persistence}</li>}
+        </Box>
+        <Typography variant="body2" color="textSecondary">
+          {say`Follow the safety data sheets, your institution’s rules and local waste law; they come before this text.`}
+        </Typography>
+      </Box>
+    </Sheet>
+  );
+}
+
+/** What is added, how exactly, and when; and what must hold meanwhile. */
+function Reagents({ definition: { reagents = [], conditions = [] } }: { definition: ComputedStage }) {
+  const say = useSay();
+  if (reagents.length + conditions.length === 0) return null;
+  return (
+    <Box component="ul" aria-label={say`Reagents and conditions`} sx={{ pl: 2.5, my: 0.5 }}>
+      {reagents.map(({ name, amount, exact, when }) => (
+        <li key={`${name} ${when}`}>
+          {name}, {amount} ({exact ? say`exact` : say`about`}), {when}
+        </li>
+      ))}
+      {conditions.map((condition) => (
+        <li key={condition.what}>{say(conditionWords(condition))}</li>
+      ))}
+    </Box>
+  );
+}
