@@ -95,7 +95,7 @@ function Stating({ stage, known, problem, onChange }: StatingProps) {
     (what: "value" | "plusMinus" | "from") => (event: { readonly target: { readonly value: string } }) =>
       onChange({ ...known, [what]: event.target.value });
   return (
-    <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr 1fr", sm: "2fr 1fr 2fr" } }}>
+    <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "2fr 1fr" }}>
       <TextField
         label={say(msg`${stage.name}, ${unitText(stage.unit)}`)}
         value={known.value}
@@ -117,7 +117,7 @@ function Stating({ stage, known, problem, onChange }: StatingProps) {
         helperText={say`a certificate, another bench`}
         onChange={typed("from")}
         slotProps={{ htmlInput: { maxLength: 120 } }}
-        sx={{ gridColumn: { xs: "1 / -1", sm: "auto" } }}
+        sx={{ gridColumn: "1 / -1" }}
       />
     </Box>
   );
