@@ -15,9 +15,8 @@ export const makeAgainSchema = () =>
 
 /** Stages whose trials are of what a stage made: they take something of it, or expect to find it. */
 function isOf(stage: ComputedStage, key: string): boolean {
-  const expected = "expected" in stage ? stage.expected : undefined;
-  const finds = expected !== undefined && "stage" in expected && expected.stage === key;
-  return finds || stage.inputs.some((input) => takenOver(input)?.stage === key);
+  const from = "expectedFrom" in stage ? stage.expectedFrom : undefined;
+  return from?.stage === key || stage.inputs.some((input) => takenOver(input)?.stage === key);
 }
 
 /**

@@ -221,10 +221,10 @@ export const TitrationStageSchema = Type.Object(
     accept: Type.Optional(Acceptance),
     /** What the result is presumed to be before the first trial, in the result's unit: for plans; nobody relies on it at the burette. */
     presumed: Type.Optional(Type.Number()),
-    /** What is expected before the first trial: what an earlier stage has found, a result in its unit, or a titer in mL. */
-    expected: Type.Optional(
-      Type.Union([Type.Object({ stage: Key, result: Type.Optional(ShortText) }, Closed), ExpectedSchema()]),
-    ),
+    /** An earlier stage whose result is expected to be found here, as where what was made is checked. */
+    expectedFrom: Type.Optional(Type.Object({ stage: Key, result: Type.Optional(ShortText) }, Closed)),
+    /** What a person expects before the first trial, in one run. */
+    expected: Type.Optional(ExpectedSchema()),
     /** Titers that this method is laid out for, mL. */
     expectMl: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
     indicator: ShortText,

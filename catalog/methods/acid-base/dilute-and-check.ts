@@ -91,7 +91,7 @@ export const diluteAndCheckAcid = defineMethod({
       plausible: [atMost("c", mostMolPerL.HCl)],
       agree: { on: "V / V_a", per: "V_a" },
       accept: { against: "value", symbol: "c_t", tolerancePercent: 5, whenOff: "dilution" },
-      expected: { stage: "dilute" },
+      expectedFrom: { stage: "dilute" },
       presumed: 0.2,
       expectMl: [15, 30],
       ...phenolphthalein,

@@ -113,15 +113,14 @@ function titersByTrials(
 
 /** What is known or expected of the result before its first trial: by the target, an earlier stage, or a person. */
 function byWhatIsKnown(
-  { definition: { accept, expected, result, inputs } }: CompiledTitration,
+  { definition: { accept, expectedFrom: from, expected, result, inputs } }: CompiledTitration,
   known: ReadonlyMap<string, Quantity>,
   earlier: Earlier,
   method: CompiledMethod,
 ): Expectation | null {
-  const found = expected && "stage" in expected ? expected : null;
-  if (found) {
-    const main = method.method.stages.find(({ key }) => key === found.stage)?.result.symbol ?? "";
-    const there = earlier.get(found.stage)?.get(found.result ?? main);
+  if (from) {
+    const main = method.method.stages.find(({ key }) => key === from.stage)?.result.symbol ?? "";
+    const there = earlier.get(from.stage)?.get(from.result ?? main);
     if (there)
       return { values: [there.quantity.value], from: "expected", by: msg`, by what an earlier stage found` };
   }
@@ -130,7 +129,7 @@ function byWhatIsKnown(
     const label = inputs.find(({ symbol }) => symbol === accept?.symbol)?.label ?? "";
     return { values: [target.value], from: "expected", by: msg`, by the ${uncapitalized(label)}` };
   }
-  if (!expected || "stage" in expected) return null;
+  if (!expected) return null;
   const by = expected.presumed ? msg`, as the method presumes` : msg`, as you expect`;
   return expected.in === "mL"
     ? { values: [], titersMl: [expected.value], from: "expected", by }

@@ -28,8 +28,8 @@ export interface StageDraft {
   readonly cautions: string;
   /** What the editor does not touch is carried through. */
   readonly accept: TitrationStage["accept"];
-  /** What is expected of the result by an earlier stage; the editor does not touch it. */
-  readonly expected: TitrationStage["expected"];
+  /** The earlier stage whose result is expected; the editor does not touch it. */
+  readonly expectedFrom: TitrationStage["expectedFrom"];
   readonly plausible: readonly Row[];
   /** Where it is read on a photometer: what belongs to its line or its course. Spectra of a preparation likewise. */
   readonly carried: AssayStage | PreparationStage | null;

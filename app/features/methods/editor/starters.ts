@@ -24,7 +24,7 @@ export const blankStage: Omit<StageDraft, "key" | "kind"> = {
   steps: "",
   cautions: "",
   accept: undefined,
-  expected: undefined,
+  expectedFrom: undefined,
   plausible: [],
   carried: null,
 };

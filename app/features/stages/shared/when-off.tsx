@@ -10,10 +10,10 @@ import { useSay } from "../../../words/text";
 /** The stage that made what is titrated, where its result is off and something is to be done; null where nothing is. */
 export function madeAndOff({ acceptance, definition }: TitrationEvaluation) {
   const decision = acceptance?.against === "value" ? acceptance.decision : null;
-  const { expected } = definition;
-  return decision === null || decision === "accept" || !expected || !("stage" in expected)
+  const { expectedFrom } = definition;
+  return decision === null || decision === "accept" || !expectedFrom
     ? null
-    : { decision, made: expected.stage };
+    : { decision, made: expectedFrom.stage };
 }
 
 interface WhenOffProps {

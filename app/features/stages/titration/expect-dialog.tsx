@@ -20,7 +20,7 @@ export function ExpectDialog({
 }) {
   const say = useSay();
   const { send } = useRunInHand();
-  const now = stage.expected && !("stage" in stage.expected) ? stage.expected : null;
+  const now = stage.expected ?? null;
   const [text, setText] = useState(now ? String(now.value) : "");
   const [unit, setUnit] = useState<"unit" | "mL">(now?.in ?? "unit");
   const [problem, setProblem] = useState<Phrase | null>(null);

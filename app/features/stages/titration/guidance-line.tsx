@@ -68,7 +68,7 @@ function Expecting({ guidance, stage, onDone }: ExpectingProps) {
   const { send, locked } = useRunInHand();
   const [typing, setTyping] = useState(false);
   const { key: stageKey, presumed, expected } = stage;
-  const byPerson = guidance?.from === "expected" && expected !== undefined && !("stage" in expected);
+  const byPerson = guidance?.from === "expected" && expected !== undefined;
   if (locked || (guidance !== null && guidance.from !== "presumed" && !byPerson)) return null;
   const take = () =>
     void send({

@@ -65,7 +65,7 @@ export const titration: EditedKind<TitrationStage> = {
       end: end ? "yes" : "",
     })),
     accept: stage.accept,
-    expected: stage.expected,
+    expectedFrom: stage.expectedFrom,
   }),
   stage: (draft, shared) => {
     const titer = shared.inputs.find((input) => input.is === "titer")?.symbol ?? "V";
@@ -75,7 +75,7 @@ export const titration: EditedKind<TitrationStage> = {
       ...shared,
       agree: agreementOf(draft, titer, shared.result.symbol),
       ...(draft.accept ? { accept: draft.accept } : {}),
-      ...(draft.expected ? { expected: draft.expected } : {}),
+      ...(draft.expectedFrom ? { expectedFrom: draft.expectedFrom } : {}),
       ...(given(draft.presumed) ? { presumed: number(draft.presumed) } : {}),
       ...(given(draft.expectLow) && given(draft.expectHigh)
         ? { expectMl: [number(draft.expectLow), number(draft.expectHigh)] as [number, number] }
