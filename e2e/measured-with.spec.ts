@@ -15,7 +15,7 @@ test("acid by cylinder instead of by pipette: chosen by keyboard, the ± follows
   };
   const dialog = page.getByRole("dialog", { name: /measured with/ });
   await measuredWith();
-  const way = dialog.getByRole("combobox", { name: "Aliquot of acid" });
+  const way = dialog.getByRole("combobox", { name: "Aliquot of acid", exact: true });
   await expect(way).toContainText("one-mark pipette, as the method says");
   await way.press("Enter");
   await page.getByRole("option", { name: "25 mL measuring cylinder" }).press("Enter");
@@ -82,4 +82,61 @@ test("a weighing by a tared balance instead of by difference is one reading, to 
   await typeReadings(page, titration("0.00", "25.00"));
   // 0.511 g of 204.222 g/mol are 2.5022 mmol, in 25.00 mL.
   await expect(ledgerRow(page, "1")).toContainText(/0\.1001/);
+});
+
+test("peroxide as it is, without the dilution of the method, each portion weighed: by keyboard, in twelve keys or fewer", async ({
+  page,
+}) => {
+  await page.goto("/methods/peroxide-by-volume");
+  let keys = 0;
+  const press = async (key: string) => {
+    keys++;
+    await page.keyboard.press(key);
+  };
+  await page.getByRole("link", { name: "Start a run" }).first().focus();
+  await press("Enter");
+  await expect(page.getByRole("textbox", { name: "Sample" })).toBeFocused();
+  await page.keyboard.insertText("PX-1");
+  await press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: /^PX-1/ })).toBeVisible();
+  await page.getByRole("button", { name: "More about this run" }).press("Enter");
+  await page.getByRole("menuitem", { name: "Measured with …" }).press("Enter");
+  const dialog = page.getByRole("dialog", { name: /measured with/ });
+  await dialog
+    .getByRole("combobox", { name: "Dilution", exact: true })
+    .selectOption({ label: "not diluted" });
+  await expect(dialog.getByRole("combobox", { name: "Peroxide taken", exact: true })).toHaveCount(0);
+  await dialog.getByRole("combobox", { name: "Aliquot of the dilution", exact: true }).press("Enter");
+  await page.getByRole("option", { name: "by mass, with its density" }).press("Enter");
+  // A density is nobody's to presume: without one nothing is changed.
+  await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
+  await expect(dialog).toContainText("Type the density in g/mL");
+  keys += 7;
+  await dialog.getByRole("textbox", { name: /: Density, g\/mL/ }).fill("1.0100");
+  await dialog.getByRole("textbox", { name: /: ±, g\/mL/ }).fill("0.0005");
+  await press("Enter");
+  await expect(dialog).toBeHidden();
+  const portion = page.getByRole("textbox", { name: "Aliquot of the dilution, weighed, g" });
+  await expect(portion).toBeFocused();
+  await expect(page.getByRole("button", { name: /^It was / })).toHaveCount(0);
+  expect(keys).toBeLessThanOrEqual(12);
+
+  await typeReadings(page, [
+    ["Aliquot of the dilution, weighed, g", "1.0100"],
+    ...titration("0.00", "20.00"),
+  ]);
+  // 1.0100 g / 1.0100 g/mL = 1.0000 mL. 0.02000 mol/L · 20.00 mL · 5/2 = 1.0000 mmol in it: 1.000 mol/L, 34.015 g/L, 3.40 % w/v.
+  await expect(ledgerRow(page, "1")).toContainText(/1\.000/);
+  await page
+    .getByRole("link", { name: /[Ww]orking/ })
+    .first()
+    .click();
+  const working = page.getByRole("main");
+  await expect(working).toContainText("Aliquot of the dilution");
+  await expect(
+    working
+      .getByRole("group", { name: /Aliquot of the dilution.*1\.000 ± / })
+      .or(working.getByText(/1\.000 ± /))
+      .first(),
+  ).toBeVisible();
 });

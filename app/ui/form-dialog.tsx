@@ -14,6 +14,8 @@ import { type Phrase } from "~/core/text";
 export function FormDialog(props: {
   title: string;
   submit: string;
+  /** Room for fields side by side. */
+  wide?: boolean;
   children: ReactNode;
   onSubmit: () => void;
   onClose: () => void;
@@ -27,7 +29,13 @@ export function FormDialog(props: {
     props.onSubmit();
   };
   return (
-    <Dialog open onClose={props.onClose} fullWidth maxWidth="xs" aria-labelledby="form-dialog-title">
+    <Dialog
+      open
+      onClose={props.onClose}
+      fullWidth
+      maxWidth={props.wide ? "sm" : "xs"}
+      aria-labelledby="form-dialog-title"
+    >
       <form onSubmit={send} noValidate>
         <DialogTitle id="form-dialog-title">{props.title}</DialogTitle>
         <DialogContent sx={{ display: "grid", gap: 2, pt: "8px !important" }}>{props.children}</DialogContent>

@@ -17,6 +17,7 @@ import { takeSchema } from "./take";
 import { beginTimerSchema, endTimerSchema, startTimerSchema } from "./timer";
 import { addTraceSchema, bringBackSchema, putAwaySchema } from "./trace";
 import { labelSchema, markSchema, restoreSchema, strikeSchema } from "./trial";
+import { undiluteSchema } from "./undilute";
 import { undoSchema } from "./undo";
 
 /** All changes of a run, as they are sent. */
@@ -36,6 +37,7 @@ export const RunChangeSchema = Type.Union([
   chooseSchema(),
   chooseInputSchema(),
   knowStageSchema(),
+  undiluteSchema(),
   makeAgainSchema(),
   expectSchema(),
   holdAgainstSchema(),

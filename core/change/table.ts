@@ -19,6 +19,7 @@ import { take } from "./take";
 import { beginTimer, endTimer, startTimer } from "./timer";
 import { addTrace, bringBack, putAway } from "./trace";
 import { label, mark, restore, strike } from "./trial";
+import { undilute } from "./undilute";
 import { undo } from "./undo";
 import { msg } from "../text";
 
@@ -41,6 +42,7 @@ const kinds: { readonly [I in Intent]: ChangeKind<Extract<RunChange, { intent: I
   choose,
   "choose-input": chooseInput,
   "know-stage": knowStage,
+  undilute,
   "make-again": makeAgain,
   expect: expectResult,
   "hold-against": holdAgainst,

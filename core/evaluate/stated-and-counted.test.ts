@@ -374,6 +374,11 @@ describe("conditions and weighings", () => {
       (1 - 0.00015) / (1 - 0.0012 / 1.64),
       9,
     );
+    // The working says both masses: 0.5106 g as shown, 0.5106 · 1.00058 = 0.51090 g.
+    const record = run("base-by-phthalate-then-acid", { standardize: { trials: [flask] } }, heavy);
+    const steps = workingOf(record, evaluateRun(record), "standardize", null)!.steps;
+    expect(plain(steps.find((s) => s.id === "m")?.valueText)).toMatch(/^0\.5106 ± /);
+    expect(plain(steps.find((s) => s.id === "m-corrected")?.valueText)).toBe("0.51090 g");
     const unknown = stageOf(
       run("diprotic-solid-acid", { determine: { trials: [flask] } }, heavy),
       "determine",

@@ -16,5 +16,4 @@ export const absorbance: InputKind<AbsorbanceInput> = {
   checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
   described: () => msg`, any number of readings`,
-  edit: { name: msg`absorbance`, columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
 };

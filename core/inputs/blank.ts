@@ -1,5 +1,4 @@
 import { Type } from "@sinclair/typebox";
-import { text } from "./edit";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made } from "./parts";
 import { photometerChecks, photometerFields } from "./photometer";
@@ -26,24 +25,4 @@ export const blank: InputKind<BlankInput> = {
   photometric: true,
   plainlyOnce: true,
   described: () => msg`, first and last`,
-  edit: {
-    name: msg`absorbance of the blank`,
-    columns: [
-      {
-        key: "readings",
-        label: msg`Cuvettes are read`,
-        wide: 2,
-        choices: [
-          { value: "", label: msg`against the blank` },
-          { value: "zeroed", label: msg`against the blank (stated)` },
-          { value: "deducted", label: msg`with the blank subtracted` },
-        ],
-      },
-    ],
-    row: ({ readings }) => ({ readings: text(readings) }),
-    input: ({ readings }) => ({
-      per: "run",
-      ...(readings === "zeroed" || readings === "deducted" ? { readings } : {}),
-    }),
-  },
 };

@@ -1,10 +1,8 @@
 import { Type } from "@sinclair/typebox";
 import { statedQuantity } from "../measure";
 import { significantFromText } from "../quantity";
-import { decimal, given, numberColumn, plusMinusOf, text, trimmed } from "./edit";
 import type { InputKind } from "./kind";
 import { Decimal, inputSchema, type Made, ShortText } from "./parts";
-import { msg } from "../text";
 
 /** A number that the method itself brings, exact or with a ±. */
 export const constantSchema = () =>
@@ -22,18 +20,4 @@ export const constant: InputKind<ConstantInput> = {
   figures: ({ plusMinus, value }) => (plusMinus === undefined ? null : significantFromText(value)),
   usual: ({ value }) => Number(value),
   described: () => "",
-  edit: {
-    name: msg`constant`,
-    columns: [
-      numberColumn("value", msg`Value`),
-      { key: "unit", label: msg`Unit` },
-      numberColumn("plusMinus", "±"),
-    ],
-    row: ({ value, unit, plusMinus }) => ({ value, unit, plusMinus: text(plusMinus) }),
-    input: (row) => ({
-      value: decimal(row.value),
-      unit: trimmed(row, "unit"),
-      ...(given(row.plusMinus) ? { plusMinus: plusMinusOf(row) } : {}),
-    }),
-  },
 };

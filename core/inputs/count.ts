@@ -1,5 +1,4 @@
 import { statedQuantity } from "../measure";
-import { numberColumn, ofColumn, perColumn, perOfRow, plusMinusOf, trimmed } from "./edit";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
 import { Decimal, inputSchema, type Made, Per, ShortText } from "./parts";
@@ -49,10 +48,4 @@ export const count: InputKind<CountInput> = {
   ledger: ({ label }) => [{ head: label, kind: "count" }],
   series: () => ({ kind: "count", unit: "pieces" }),
   described: () => "",
-  edit: {
-    name: msg`count of pieces`,
-    columns: [ofColumn, perColumn, numberColumn("plusMinus", "±, pieces")],
-    row: ({ of, plusMinus }) => ({ of, plusMinus }),
-    input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), plusMinus: plusMinusOf(row) }),
-  },
 };

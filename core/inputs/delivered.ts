@@ -8,7 +8,6 @@ import {
   buretteQuantity,
   buretteTexts,
 } from "./burette";
-import { ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOfDifference } from "./figures";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, Per, ShortText } from "./parts";
@@ -48,10 +47,4 @@ export const delivered: InputKind<DeliveredInput> = {
   ledger: ({ label }) => buretteColumns(msg`${label}, initial`, msg`final`, msg`${label}, mL`),
   proposed: (_input, before) => carriedOn(before),
   described: () => msg`, by a burette of its own`,
-  edit: {
-    name: msg`sample by burette`,
-    columns: [ofColumn, perColumn],
-    row: ({ of }) => ({ of }),
-    input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row) }),
-  },
 };

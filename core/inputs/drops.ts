@@ -1,7 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { dropsVolume } from "../measure";
 import { significantFromText, unitOf } from "../quantity";
-import { decimal, numberColumn, ofColumn, perColumn, perOfRow, plusMinusOf, trimmed } from "./edit";
 import type { InputKind } from "./kind";
 import { Closed, Decimal, inputSchema, type Made, Per, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
@@ -14,6 +13,10 @@ export const dropsSchema = () =>
     per: Per,
     /** Drops in one mL, and its ±. */
     perMl: Type.Object({ value: Decimal, plusMinus: Decimal }, Closed),
+    /** How that was found, where somebody counted: drops in a measured volume. */
+    counted: Type.Optional(Type.Object({ drops: Decimal, inMl: Decimal, plusMinus: Decimal }, Closed)),
+    /** The usual volume in mL. */
+    presumedMl: Type.Optional(Decimal),
   });
 export type DropsInput = Made<typeof dropsSchema>;
 
@@ -38,7 +41,13 @@ export const drops: InputKind<DropsInput> = {
     return dropsVolume(count, factor, place, of);
   },
   figures: ({ perMl }, _text, size) => ({ ...significantFromText(perMl.value), value: size }),
-  usual: () => 20,
+  usual: ({ presumedMl, perMl }) =>
+    presumedMl === undefined ? 20 : Math.round(Number(presumedMl) * Number(perMl.value)),
+  measuredBy: () => "drops",
+  quotient: ({ symbol, perMl }) => ({
+    over: [{ symbol: `n_${symbol}`, kind: "drops", unit: "drops" }],
+    under: { symbol: "f", text: perMl.value, unit: "drops/mL" },
+  }),
   planned: { measured: true, consumed: false },
   simulate: (_input, { aim }) => ({ drops: Math.round(aim ?? 20).toFixed(0) }),
   amountUnit: "mL",
@@ -48,19 +57,4 @@ export const drops: InputKind<DropsInput> = {
   ledger: ({ label }) => [{ head: label, kind: "drops" }],
   series: () => ({ kind: "drops", unit: "drops" }),
   described: () => "",
-  edit: {
-    name: msg`drops`,
-    columns: [
-      ofColumn,
-      perColumn,
-      numberColumn("value", msg`Drops per mL`, 1.5),
-      numberColumn("plusMinus", "±"),
-    ],
-    row: ({ of, perMl }) => ({ of, value: perMl.value, plusMinus: perMl.plusMinus }),
-    input: (row) => ({
-      of: trimmed(row, "of"),
-      per: perOfRow(row),
-      perMl: { value: decimal(row.value), plusMinus: plusMinusOf(row) },
-    }),
-  },
 };

@@ -5,6 +5,8 @@ import type { Column, Row } from "./kind";
 
 export const text = (x: string | number | undefined): string => (x === undefined ? "" : String(x));
 export const decimal = withPoint;
+/** True for a number above or equal to zero, as the schemas take it. */
+export const isDecimal = (x: string): boolean => /^\d+(\.\d+)?$/.test(x);
 export const given = (x: string | undefined): boolean => (x ?? "").trim() !== "";
 export const trimmed = (row: Row, key: string): string => (row[key] ?? "").trim();
 

@@ -1,31 +1,37 @@
+import { Type } from "@sinclair/typebox";
 import { flaskVolume } from "../measure";
-import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOf } from "./figures";
-import { proposedVolume, flaskChecks, volumeConditions, volumeField, volumeTaken } from "./glass";
+import {
+  calibratedOf,
+  conditionsOf,
+  flaskChecks,
+  pieceDecimals,
+  pieceHint,
+  proposedVolume,
+  volumeField,
+  volumeTaken,
+} from "./glass";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Per, ShortText } from "./parts";
+import { inputSchema, type Made, Per, Piece, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
-import { msg, unitText } from "../text";
+import { msg } from "../text";
 
 /** A volumetric flask made up to its mark. */
-export const flaskSchema = () => inputSchema("flask", { of: ShortText, per: Per, presumed: ShortText });
+export const flaskSchema = () =>
+  inputSchema("flask", { of: ShortText, per: Per, presumed: ShortText, piece: Type.Optional(Piece()) });
 export type FlaskInput = Made<typeof flaskSchema>;
 
 export const flask: InputKind<FlaskInput> = {
   unit: () => "mL",
-  decimals: () => 1,
+  decimals: (input) => pieceDecimals(input, 1),
   fields: (input, setting, rules) => [
-    volumeField(
-      input,
-      setting,
-      msg`The flask`,
-      msg`class ${rules.glassware.toleranceClass} volumetric flask`,
-      5000,
-    ),
+    volumeField(input, setting, msg`The flask`, pieceHint(input, rules, msg`volumetric flask`), 5000),
   ],
   quantity: (input, read, place, rules) => {
     const volumeMl = volumeTaken(input, read, place);
-    return volumeMl === null ? null : flaskVolume(volumeMl, place, volumeConditions(rules), input.symbol);
+    return volumeMl === null
+      ? null
+      : flaskVolume(volumeMl, place, conditionsOf(input, rules), input.symbol, calibratedOf(input, volumeMl));
   },
   checks: (_input, typed) => flaskChecks(typed),
   figures: ({ presumed }, text) => figuresOf(text, "volume.taken", presumed),
@@ -39,10 +45,4 @@ export const flask: InputKind<FlaskInput> = {
   ledger: ({ label }) => [{ head: msg`${label}, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
   described: ({ presumed }) => msg`, ${presumed} mL`,
-  edit: {
-    name: msg`volumetric flask`,
-    columns: [ofColumn, perColumn, numberColumn("value", unitText("mL"))],
-    row: ({ of, presumed }) => ({ of, value: presumed }),
-    input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), presumed: decimal(row.value) }),
-  },
 };

@@ -1,5 +1,4 @@
 import { Type } from "@sinclair/typebox";
-import { given, ofColumn, text, trimmed } from "./edit";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, ShortText } from "./parts";
 import { uncapitalized, msg } from "../text";
@@ -29,19 +28,4 @@ export const fromStage: InputKind<FromStageInput> = {
       msg`${uncapitalized(label)}: it may be ${{ high: "too high", low: "too low", either: "off" }[side]}; check "${from}"`,
   }),
   described: () => msg`, from an earlier stage`,
-  edit: {
-    name: msg`result of a stage before`,
-    columns: [
-      { key: "stage", label: msg`Stage`, wide: 2.5, choices: "stages" },
-      { key: "result", label: msg`Its result (empty: the main one)`, wide: 2, reading: true },
-      ofColumn,
-    ],
-    row: ({ of, stage, result }) => ({ of, stage, result: text(result) }),
-    input: (row) => ({
-      of: trimmed(row, "of"),
-      per: "run",
-      stage: trimmed(row, "stage"),
-      ...(given(row.result) ? { result: trimmed(row, "result") } : {}),
-    }),
-  },
 };

@@ -1,17 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { statedQuantity } from "../measure";
 import { leaf, measured } from "../quantity";
-import {
-  decimal,
-  given as isGiven,
-  numberColumn,
-  ofColumn,
-  perColumn,
-  plusMinusOf,
-  text,
-  trimmed,
-  yesNo,
-} from "./edit";
 import type { Field } from "./field";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
@@ -118,40 +107,4 @@ export const given: InputKind<GivenInput> = {
   series: ({ unit }) => ({ kind: "given", unit: unit === "1" ? "" : unit }),
   described: ({ of, optional }) =>
     msg`${of === undefined ? "" : msg`, from the shelf or typed`}${optional ? msg`, where there is one` : ""}`,
-  edit: {
-    name: msg`stated, or from the shelf`,
-    columns: [
-      perColumn,
-      { ...ofColumn, label: msg`Solution, formula (for the shelf)` },
-      { key: "unit", label: msg`Unit` },
-      numberColumn("value", msg`Presumed`),
-      numberColumn("plusMinus", "±"),
-      numberColumn("usual", msg`For plans`),
-      { key: "optional", label: msg`Needed`, wide: 1.4, choices: yesNo(msg`can be left out`, msg`needed`) },
-      {
-        key: "exact",
-        label: msg`Has a ±`,
-        wide: 1.4,
-        choices: yesNo(msg`none: counted or chosen`, msg`yes`),
-      },
-    ],
-    row: ({ of, unit, presumed, usual, optional, exact }) => ({
-      ...(of === undefined ? {} : { of }),
-      unit,
-      value: text(presumed?.value),
-      plusMinus: text(presumed?.plusMinus),
-      usual: text(usual),
-      optional: optional ? "yes" : "",
-      exact: exact ? "yes" : "",
-    }),
-    input: (row) => ({
-      per: row.per === "trial" ? "trial" : "run",
-      unit: trimmed(row, "unit"),
-      ...(isGiven(row.of) ? { of: trimmed(row, "of") } : {}),
-      ...(isGiven(row.value) ? { presumed: { value: decimal(row.value), plusMinus: plusMinusOf(row) } } : {}),
-      ...(isGiven(row.usual) ? { usual: decimal(row.usual) } : {}),
-      ...(row.optional === "yes" ? { optional: true } : {}),
-      ...(row.exact === "yes" ? { exact: true } : {}),
-    }),
-  },
 };

@@ -1,4 +1,6 @@
+import type { Static } from "@sinclair/typebox";
 import {
+  type CalibratedVolume,
   type Check,
   glasswareTolerance,
   pipettedBy,
@@ -10,6 +12,7 @@ import { exact } from "../quantity";
 import type { HouseRules } from "../rules";
 import type { Field, InputSetting } from "./field";
 import type { Read, ReadText, Texts, Typed } from "./kind";
+import type { Piece as PieceSchema } from "./parts";
 import { msg, type Phrase } from "../text";
 
 /* What volumes taken with glass have in common. */
@@ -23,6 +26,40 @@ export function volumeConditions({ glassware, temperature }: HouseRules): Volume
     temperatureShape: temperature.shape,
   };
 }
+
+/** A piece of glass that an input names, beside those of the house. */
+export type Piece = Static<ReturnType<typeof PieceSchema>>;
+
+export interface OfPiece {
+  readonly piece?: Piece;
+  readonly presumed: string;
+}
+
+/** Class of the glass that is used. */
+export const classOf = ({ piece }: Pick<OfPiece, "piece">, { glassware }: HouseRules) =>
+  piece?.toleranceClass ?? glassware.toleranceClass;
+
+export const conditionsOf = (input: Pick<OfPiece, "piece">, rules: HouseRules): VolumeConditions => ({
+  ...volumeConditions(rules),
+  toleranceClass: classOf(input, rules),
+});
+
+/** What the piece was found to deliver or hold; null where nobody did, and where a piece of another size was taken. */
+export function calibratedOf({ piece, presumed }: OfPiece, takenMl: number): CalibratedVolume | null {
+  if (!piece?.calibrated || Math.abs(takenMl - Number(presumed)) > 1e-9) return null;
+  const { volumeMl, plusMinusMl } = piece.calibrated;
+  return { volumeMl: Number(volumeMl), plusMinusMl: Number(plusMinusMl) };
+}
+
+/** "class A pipette"; "pipette, calibrated: 24.985 mL" */
+export function pieceHint(input: OfPiece, rules: HouseRules, noun: Phrase): Phrase {
+  const own = input.piece?.calibrated;
+  return own ? msg`${noun}, calibrated: ${own.volumeMl} mL` : msg`class ${classOf(input, rules)} ${noun}`;
+}
+
+/** Decimals that its volume is written with: those of its calibration where it has one. */
+export const pieceDecimals = ({ piece }: OfPiece, usual: number): number =>
+  Math.max(usual, piece?.calibrated?.volumeMl.split(".")[1]?.length ?? 0);
 
 export const nothingTaken = exact(0, "mL");
 

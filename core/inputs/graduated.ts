@@ -1,10 +1,9 @@
 import { Type } from "@sinclair/typebox";
 import { graduatedVolume } from "../measure";
-import { decimal, given, numberColumn, ofColumn, perColumn, perOfRow, text, trimmed } from "./edit";
 import { figuresOf } from "./figures";
-import { proposedVolume, nothingTaken, volumeConditions, volumeField, volumeTaken } from "./glass";
+import { conditionsOf, nothingTaken, proposedVolume, volumeField, volumeTaken } from "./glass";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Per, ShortText } from "./parts";
+import { inputSchema, type Made, Per, Piece, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
 import { msg } from "../text";
 
@@ -16,10 +15,11 @@ export const graduatedSchema = () =>
     glass: Type.Union([Type.Literal("graduated pipette"), Type.Literal("cylinder")]),
     capacityMl: Type.Number({ exclusiveMinimum: 0 }),
     presumed: Type.Optional(ShortText),
+    piece: Type.Optional(Piece()),
   });
 export type GraduatedInput = Made<typeof graduatedSchema>;
 
-const usualMl = ({ presumed, capacityMl }: GraduatedInput) =>
+export const usualGraduatedMl = ({ presumed, capacityMl }: GraduatedInput) =>
   presumed === undefined ? capacityMl / 2 : Number(presumed);
 
 export const graduated: InputKind<GraduatedInput> = {
@@ -34,47 +34,17 @@ export const graduated: InputKind<GraduatedInput> = {
     const volumeMl = volumeTaken(input, read, place);
     if (volumeMl === null) return null;
     if (volumeMl === 0) return nothingTaken;
-    return graduatedVolume(volumeMl, place, volumeConditions(rules), { kind, capacityMl }, symbol);
+    return graduatedVolume(volumeMl, place, conditionsOf(input, rules), { kind, capacityMl }, symbol);
   },
   figures: ({ presumed }, typed) => figuresOf(typed, "volume.taken", presumed),
   presumed: ({ presumed }) => (presumed === undefined ? {} : { "volume.taken": presumed }),
-  usual: usualMl,
+  usual: usualGraduatedMl,
   measuredBy: ({ glass }) => glass,
   planned: { measured: true, consumed: true },
-  simulate: (input, { aim }) => ({ "volume.taken": (aim ?? usualMl(input)).toFixed(1) }),
+  simulate: (input, { aim }) => ({ "volume.taken": (aim ?? usualGraduatedMl(input)).toFixed(1) }),
   amountUnit: "mL",
   suspect: (input) => volumeSuspect(input, 1.4),
   ledger: ({ label }) => [{ head: msg`${label}, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
   described: () => "",
-  edit: {
-    name: msg`graduated glass`,
-    columns: [
-      ofColumn,
-      perColumn,
-      {
-        key: "glass",
-        label: msg`Glass`,
-        wide: 2,
-        choices: [
-          { value: "cylinder", label: "cylinder" },
-          { value: "graduated pipette", label: "graduated pipette" },
-        ],
-      },
-      numberColumn("capacity", msg`Holds, mL`),
-      numberColumn("value", msg`Usual, mL`),
-    ],
-    row: ({ of, glass, capacityMl, presumed }) => ({
-      ...{ of, glass },
-      capacity: text(capacityMl),
-      value: text(presumed),
-    }),
-    input: (row) => ({
-      of: trimmed(row, "of"),
-      per: perOfRow(row),
-      glass: row.glass === "graduated pipette" ? "graduated pipette" : "cylinder",
-      capacityMl: Number(decimal(row.capacity)),
-      ...(given(row.value) ? { presumed: decimal(row.value) } : {}),
-    }),
-  },
 };

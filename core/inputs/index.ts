@@ -1,10 +1,13 @@
+export * from "./editing";
 export * from "./field";
 export { volumeConditions } from "./glass";
 export type {
   Column,
+  Detail,
   Difference,
   InputKind,
   LedgerColumn,
+  QuotientTerm,
   Read,
   Row,
   SimulatedHand,
@@ -18,12 +21,6 @@ export { inLegs, legsOf } from "./legs";
 export { weighingNames } from "./mass";
 export { InputSchema, type Input, type InputOf } from "./schema";
 export * from "./table";
-export {
-  balanceDecimals,
-  isWay,
-  onBalance,
-  unwiseBalance,
-  wayOf,
-  waysToMeasure,
-  type WayToMeasure,
-} from "./ways";
+export * from "./pieces";
+export { wayOf } from "./way-names";
+export { isWay, unwise, waysToMeasure, type WayToMeasure } from "./ways";

@@ -2,7 +2,7 @@ import type { TSchema } from "@sinclair/typebox";
 import type { Check, MeasuredAt } from "../measure";
 import type { Quantity, Significant } from "../quantity";
 import type { ObservationKind } from "../record";
-import type { Problem } from "../result";
+import type { Problem, Result } from "../result";
 import type { HouseRules } from "../rules";
 import type { EarlierUnits, Field, InputSetting } from "./field";
 import { type Phrase } from "../text";
@@ -138,7 +138,57 @@ export interface LedgerColumn {
 
 /** A way to measure an amount at the bench: by a piece of glass, or by a weighing. */
 export type Way =
-  "pipette" | "graduated pipette" | "burette" | "cylinder" | "flask" | "transfer" | "addition" | "tared";
+  | "pipette"
+  | "graduated pipette"
+  | "burette"
+  | "cylinder"
+  | "flask"
+  | "transfer"
+  | "addition"
+  | "tared"
+  | "mass"
+  | "drops";
+
+/** What is asked of what something is measured with: the density of what is weighed, the class of a pipette. */
+export interface Detail {
+  readonly key: string;
+  readonly label: Phrase;
+  /** As it is now, or as it is proposed. */
+  readonly text: string;
+  readonly help?: Phrase;
+  readonly choices?: readonly { readonly value: string; readonly label: Phrase }[];
+  /** True for what is seldom other than the house rules say: it is asked for only where somebody wants to say it. */
+  readonly seldom?: true;
+}
+
+export interface DetailProblem {
+  readonly key: string;
+  readonly message: Phrase;
+}
+
+/** The part of an amount by which it may be wrong at best, and what that comes from. */
+export interface Coarseness {
+  readonly part: number;
+  readonly because: Phrase;
+}
+
+/** What an amount is measured with, where a run chooses that: what is asked of it, and how good it is. */
+export interface Measuring<I extends InputBase> {
+  readonly details: (input: I) => readonly Detail[];
+  /** The input with details as they were typed, by their keys. */
+  readonly withDetails: (input: I, texts: Row) => Result<I, DetailProblem>;
+  /** How well it is known at best as it is measured; null where nothing is usual. */
+  readonly coarseness?: (input: I, rules: HouseRules) => Coarseness | null;
+}
+
+/** One term of a quotient in a working. */
+export interface QuotientTerm {
+  readonly symbol: string;
+  /** The kind of observation that it is read as; its text where it is none. */
+  readonly kind?: ObservationKind;
+  readonly text?: string;
+  readonly unit: string;
+}
 
 /** All that is particular to one kind of input. */
 export interface InputKind<I extends InputBase> {
@@ -159,6 +209,13 @@ export interface InputKind<I extends InputBase> {
   readonly usual?: (input: I) => number | null;
   /** How it is measured at the bench; left out for what is stated, counted or computed. */
   readonly measuredBy?: (input: I) => Way;
+  /** What turns what a balance shows into the true mass, where the house corrects for the buoyancy of air, with the density in g/mL. */
+  readonly buoyancy?: (
+    input: I,
+    rules: HouseRules,
+  ) => { readonly factor: number; readonly density: string } | null;
+  /** How its value follows from what is read, where that is a quotient: terms above the bar are subtracted. */
+  readonly quotient?: (input: I) => { readonly over: readonly QuotientTerm[]; readonly under: QuotientTerm };
   /** How it counts in a plan: measured out for each flask, and used up. */
   readonly planned?: { readonly measured: boolean; readonly consumed: boolean };
   /** What is typed at a simulated bench. */
@@ -193,7 +250,6 @@ export interface InputKind<I extends InputBase> {
   readonly described: (input: I) => Phrase;
   /** True where nobody would think that it is read for each flask: it is not said to be had once. */
   readonly plainlyOnce?: true;
-  readonly edit: Editing<I>;
 }
 
 /** The schema of a kind is made when it is asked for: a screen that only computes needs none. */

@@ -1,12 +1,23 @@
 import { Type } from "@sinclair/typebox";
 import { buoyancyFactor, type Check, massByDifference, massTared, type ReadingRules } from "../measure";
 import { type HouseRules, massDecimals } from "../rules";
-import { decimal, given, numberColumn, ofColumn, perColumn, perOfRow, text, trimmed } from "./edit";
 import { figuresOf, figuresOfDifference } from "./figures";
 import type { InputKind, Typed } from "./kind";
 import { pairOf, stopped } from "./pair";
 import { inputSchema, type Made, Per, ShortText } from "./parts";
 import { uncapitalized, msg, type Phrase } from "../text";
+
+const Weighing = () =>
+  Type.Union([Type.Literal("transfer"), Type.Literal("addition"), Type.Literal("tared")]);
+
+/** Decimals of the balance that is used, where it is not the one of the house rules. */
+const Decimals = () => Type.Integer({ minimum: 0, maximum: 6 });
+
+/** What a schema says of a weighing, whatever the mass is for. */
+export const weighingParts = () => ({
+  weighing: Type.Optional(Weighing()),
+  decimals: Type.Optional(Decimals()),
+});
 
 export const massSchema = () =>
   inputSchema("mass", {
@@ -17,16 +28,13 @@ export const massSchema = () =>
      * "transfer": the boat before and after the solid is tipped out; "addition": the vessel empty, then with the sample;
      * "tared": the balance was set to zero on the empty vessel. Transfer where nothing is said.
      */
-    weighing: Type.Optional(
-      Type.Union([Type.Literal("transfer"), Type.Literal("addition"), Type.Literal("tared")]),
-    ),
+    weighing: Type.Optional(Weighing()),
     /** Names of the two weighings of a mass by difference, in the order in which they are made. */
     before: Type.Optional(ShortText),
     after: Type.Optional(ShortText),
     /** The window, in g, that the mass should fall in; outside it is a caution. */
     expect: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
-    /** Decimals of the balance that is used, where it is not the one of the house rules. */
-    decimals: Type.Optional(Type.Integer({ minimum: 0, maximum: 6 })),
+    decimals: Type.Optional(Decimals()),
     /** Density in g/mL, for the correction of air buoyancy where the house makes it. */
     densityGPerMl: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   });
@@ -110,7 +118,8 @@ const weighings = {
   tared: "taring",
 } as const;
 
-const middle = ({ expect }: MassInput) => (expect ? (expect[0] + expect[1]) / 2 : null);
+/** The middle of what the method asks for, g; null where it asks for nothing. */
+export const middle = ({ expect }: MassInput) => (expect ? (expect[0] + expect[1]) / 2 : null);
 
 export const mass: InputKind<MassInput> = {
   unit: () => "g",
@@ -128,10 +137,9 @@ export const mass: InputKind<MassInput> = {
     ];
   },
   quantity: (input, read, place, rules) => {
-    const { symbol, weighing, densityGPerMl } = input;
+    const { symbol, weighing } = input;
     const balance = balanceOf(input, rules);
-    const factor =
-      rules.balance.correctBuoyancy && densityGPerMl !== undefined ? buoyancyFactor(densityGPerMl) : 1;
+    const factor = mass.buoyancy?.(input, rules)?.factor ?? 1;
     if (weighing === "tared") {
       const shown = read("mass.tared");
       return shown === null || shown <= 0 ? null : massTared(shown, place, balance, symbol, factor);
@@ -149,6 +157,10 @@ export const mass: InputKind<MassInput> = {
       : figuresOfDifference(typed, ["mass.before", "mass.after"], size),
   usual: middle,
   measuredBy: ({ weighing }) => weighing ?? "transfer",
+  buoyancy: ({ densityGPerMl }, { balance }) =>
+    balance.correctBuoyancy && densityGPerMl !== undefined
+      ? { factor: buoyancyFactor(densityGPerMl), density: String(densityGPerMl) }
+      : null,
   planned: { measured: true, consumed: true },
   simulate: (input, { rules, aim, between, varied }) => {
     const decimals = decimalsOfMass(input, rules);
@@ -194,43 +206,4 @@ export const mass: InputKind<MassInput> = {
   series: () => ({ kind: "mass.tared", unit: "g" }),
   described: ({ expect, weighing }) =>
     msg`${expect ? msg`, ${expect[0]} to ${expect[1]} g` : ""}, weighed by ${weighings[weighing ?? "transfer"]}`,
-  edit: {
-    name: msg`mass`,
-    columns: [
-      ofColumn,
-      perColumn,
-      {
-        key: "weighing",
-        label: msg`Weighed`,
-        wide: 2,
-        choices: [
-          { value: "", label: msg`by difference: before, after` },
-          { value: "transfer", label: msg`by difference: boat emptied` },
-          { value: "addition", label: msg`by difference: vessel filled` },
-          { value: "tared", label: "tared" },
-        ],
-      },
-      numberColumn("low", msg`From, g`),
-      numberColumn("high", msg`To, g`),
-      numberColumn("density", msg`Density, g/mL`),
-      numberColumn("decimals", msg`Decimals of the balance`),
-    ],
-    row: ({ of, weighing, before, after, expect, decimals, densityGPerMl }) => ({
-      ...{ of, weighing: text(weighing), before: text(before), after: text(after) },
-      ...{ low: text(expect?.[0]), high: text(expect?.[1]), density: text(densityGPerMl) },
-      decimals: text(decimals),
-    }),
-    input: (row) => ({
-      of: trimmed(row, "of"),
-      per: perOfRow(row),
-      ...(given(row.weighing) ? { weighing: row.weighing as "transfer" | "addition" | "tared" } : {}),
-      ...(given(row.before) ? { before: trimmed(row, "before") } : {}),
-      ...(given(row.after) ? { after: trimmed(row, "after") } : {}),
-      ...(given(row.low) && given(row.high)
-        ? { expect: [Number(decimal(row.low)), Number(decimal(row.high))] as [number, number] }
-        : {}),
-      ...(given(row.decimals) ? { decimals: Number(decimal(row.decimals)) } : {}),
-      ...(given(row.density) ? { densityGPerMl: Number(decimal(row.density)) } : {}),
-    }),
-  },
 };

@@ -13,6 +13,16 @@ export const Closed = { additionalProperties: false } as const;
 /** Once for each flask, or once for the whole stage. */
 export const Per = Type.Union([Type.Literal("trial"), Type.Literal("run")]);
 
+/** A piece of glass that is not as the house rules say: its class, and what it was found to deliver or hold, with its ±. */
+export const Piece = () =>
+  Type.Object(
+    {
+      toleranceClass: Type.Optional(Type.Union([Type.Literal("A"), Type.Literal("B")])),
+      calibrated: Type.Optional(Type.Object({ volumeMl: Decimal, plusMinusMl: Decimal }, Closed)),
+    },
+    Closed,
+  );
+
 /** The schema of one kind of input. */
 export const inputSchema = <K extends string, T extends Record<string, TSchema>>(is: K, parts: T) =>
   Type.Object({ is: Type.Literal(is), symbol: Name, label: ShortText, ...parts }, Closed);

@@ -1,5 +1,4 @@
 import { statedQuantity } from "../measure";
-import { numberColumn, perColumn, perOfRow, plusMinusOf } from "./edit";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
 import { Decimal, inputSchema, type Made, Per } from "./parts";
@@ -43,10 +42,4 @@ export const ph: InputKind<PhInput> = {
   simulate: (_input, { aim }) => ({ pH: (aim ?? 4.8).toFixed(2) }),
   ledger: ({ label }) => [{ head: label, kind: "pH" }],
   described: () => "",
-  edit: {
-    name: msg`pH`,
-    columns: [perColumn, numberColumn("plusMinus", "±")],
-    row: ({ plusMinus }) => ({ plusMinus }),
-    input: (row) => ({ per: perOfRow(row), plusMinus: plusMinusOf(row) }),
-  },
 };

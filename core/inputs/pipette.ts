@@ -1,18 +1,21 @@
+import { Type } from "@sinclair/typebox";
 import { pipetteVolume } from "../measure";
-import { decimal, numberColumn, ofColumn, perColumn, perOfRow, trimmed } from "./edit";
 import { figuresOf } from "./figures";
 import {
+  calibratedOf,
+  conditionsOf,
   proposedVolume,
+  pieceDecimals,
+  pieceHint,
   pipetteChecks,
   nothingTaken,
-  volumeConditions,
   volumeField,
   volumeTaken,
 } from "./glass";
 import type { InputKind } from "./kind";
-import { inputSchema, type Made, Per, ShortText } from "./parts";
+import { inputSchema, type Made, Per, Piece, ShortText } from "./parts";
 import { volumeSuspect } from "./suspect";
-import { msg, unitText } from "../text";
+import { msg } from "../text";
 
 /** A one-mark pipette. */
 export const pipetteSchema = () =>
@@ -21,14 +24,15 @@ export const pipetteSchema = () =>
     per: Per,
     /** The usual volume in mL, as it would be typed. */
     presumed: ShortText,
+    piece: Type.Optional(Piece()),
   });
 export type PipetteInput = Made<typeof pipetteSchema>;
 
 export const pipette: InputKind<PipetteInput> = {
   unit: () => "mL",
-  decimals: () => 2,
+  decimals: (input) => pieceDecimals(input, 2),
   fields: (input, setting, rules) => [
-    volumeField(input, setting, msg`The pipette`, msg`class ${rules.glassware.toleranceClass} pipette`, 200),
+    volumeField(input, setting, msg`The pipette`, pieceHint(input, rules, msg`pipette`), 200),
     {
       symbol: input.symbol,
       kind: "glass.piece",
@@ -46,7 +50,14 @@ export const pipette: InputKind<PipetteInput> = {
     if (volumeMl === 0) return nothingTaken;
     return volumeMl === null
       ? null
-      : pipetteVolume(volumeMl, place, volumeConditions(rules), input.symbol, read("glass.piece"));
+      : pipetteVolume(
+          volumeMl,
+          place,
+          conditionsOf(input, rules),
+          input.symbol,
+          read("glass.piece"),
+          calibratedOf(input, volumeMl),
+        );
   },
   checks: (_input, typed) => pipetteChecks(typed),
   figures: ({ presumed }, text) => figuresOf(text, "volume.taken", presumed),
@@ -60,10 +71,4 @@ export const pipette: InputKind<PipetteInput> = {
   ledger: () => [{ head: msg`Aliquot, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
   described: ({ presumed }) => msg`, ${presumed} mL`,
-  edit: {
-    name: msg`one-mark pipette`,
-    columns: [ofColumn, perColumn, numberColumn("value", unitText("mL"))],
-    row: ({ of, presumed }) => ({ of, value: presumed }),
-    input: (row) => ({ of: trimmed(row, "of"), per: perOfRow(row), presumed: decimal(row.value) }),
-  },
 };

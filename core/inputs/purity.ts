@@ -1,6 +1,5 @@
 import { Type } from "@sinclair/typebox";
 import { purity as purityQuantity } from "../measure";
-import { decimal, numberColumn, ofColumn, plusMinusOf, trimmed } from "./edit";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
 import { Closed, inputSchema, type Made, ShortText } from "./parts";
@@ -57,14 +56,4 @@ export const purity: InputKind<PurityInput> = {
     exact: false,
   }),
   described: () => "",
-  edit: {
-    name: msg`purity`,
-    columns: [ofColumn, numberColumn("value", msg`Presumed, %`, 1.3), numberColumn("plusMinus", "±, %")],
-    row: ({ of, presumed }) => ({ of, value: presumed.percent, plusMinus: presumed.plusMinus }),
-    input: (row) => ({
-      of: trimmed(row, "of"),
-      per: "run",
-      presumed: { percent: decimal(row.value), plusMinus: plusMinusOf(row) },
-    }),
-  },
 };

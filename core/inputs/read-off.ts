@@ -1,5 +1,4 @@
 import { Type } from "@sinclair/typebox";
-import { ofColumn, trimmed } from "./edit";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made, ShortText } from "./parts";
 import { msg } from "../text";
@@ -33,19 +32,4 @@ export const readOff: InputKind<ReadOffInput> = {
       })[side],
   }),
   described: () => msg`, read off the line`,
-  edit: {
-    name: msg`read off a line`,
-    columns: [
-      { key: "stage", label: msg`Stage`, wide: 2.5, choices: "stages" },
-      { key: "result", label: msg`By the absorbance`, wide: 2, reading: true },
-      ofColumn,
-    ],
-    row: ({ of, stage, reading }) => ({ of, stage, result: reading }),
-    input: (row) => ({
-      of: trimmed(row, "of"),
-      per: "trial",
-      stage: trimmed(row, "stage"),
-      reading: trimmed(row, "result"),
-    }),
-  },
 };

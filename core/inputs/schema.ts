@@ -2,6 +2,7 @@ import { type Static, Type } from "@sinclair/typebox";
 import { absorbanceSchema } from "./absorbance";
 import { blankSchema } from "./blank";
 import { constantSchema } from "./constant";
+import { byMassSchema } from "./by-mass";
 import { countSchema } from "./count";
 import { deliveredSchema } from "./delivered";
 import { dropsSchema } from "./drops";
@@ -25,6 +26,7 @@ export const InputSchema = Type.Union([
   pipetteSchema(),
   graduatedSchema(),
   flaskSchema(),
+  byMassSchema(),
   dropsSchema(),
   countSchema(),
   deliveredSchema(),

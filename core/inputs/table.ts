@@ -4,6 +4,7 @@ import type { Problem } from "../result";
 import type { HouseRules } from "../rules";
 import { absorbance } from "./absorbance";
 import { blank } from "./blank";
+import { byMass } from "./by-mass";
 import { constant } from "./constant";
 import { count } from "./count";
 import { delivered } from "./delivered";
@@ -14,11 +15,9 @@ import { fromStage } from "./from-stage";
 import { given } from "./given";
 import { graduated } from "./graduated";
 import type {
-  Column,
   InputKind,
   Read,
   ReadText,
-  Row,
   SimulatedHand,
   Stated,
   TakenOver,
@@ -41,7 +40,7 @@ import { titer } from "./titer";
 import { trace } from "./trace";
 import { msg, type Phrase, unitText } from "../text";
 
-/** All kinds of input, in the order in which the method editor offers them. */
+/** All kinds of input. */
 const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   mass,
   purity,
@@ -50,6 +49,7 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   graduated,
   flask,
   delivered,
+  "by-mass": byMass,
   drops,
   count,
   temperature,
@@ -93,6 +93,12 @@ export const usualOf = (input: Input): number | null => kindOf(input).usual?.(in
 
 /** How it is measured at the bench; null for what is stated, counted or computed. */
 export const measuredBy = (input: Input): Way | null => kindOf(input).measuredBy?.(input) ?? null;
+
+/** How the buoyancy of air is corrected in it; null where it is not. */
+export const buoyancyOf = (input: Input, rules: HouseRules) => kindOf(input).buoyancy?.(input, rules) ?? null;
+
+/** How its value follows from what is read, where that is a quotient. */
+export const quotientOf = (input: Input) => kindOf(input).quotient?.(input) ?? null;
 
 /** How it counts in a plan; null where nothing is taken for it. */
 export const plannedOf = (input: Input) => kindOf(input).planned ?? null;
@@ -158,31 +164,4 @@ export function describedInput(input: Input): Phrase {
   const { described, plainlyOnce } = kindOf(input);
   const once = "per" in input && input.per === "trial" ? "" : msg`, once`;
   return msg`${input.label}${described(input)}${plainlyOnce ? "" : once}`;
-}
-
-/** Kinds by what the method editor calls them. */
-export const inputKindNames: readonly { readonly value: string; readonly label: Phrase }[] = Object.entries(
-  kinds,
-).map(([value, { edit }]) => ({ value, label: edit.name }));
-
-const isKind = (is: string | undefined): is is Input["is"] => is !== undefined && Object.hasOwn(kinds, is);
-
-/** What the method editor asks of a kind, behind letter and label. */
-export const columnsOfKind = (is: string | undefined): readonly Column[] =>
-  isKind(is) ? kinds[is].edit.columns : [];
-
-/** An input as a row of texts; the columns that its kind does not have stay empty. */
-export function rowOfInput(input: Input): Row {
-  const { is, symbol, label } = input;
-  return {
-    ...{ is, symbol, label, per: "per" in input ? input.per : "run" },
-    ...kindOf(input).edit.row(input),
-  };
-}
-
-/** The input that a row of texts means; a pipette where it names no kind. */
-export function inputOfRow(row: Row): Input {
-  const is = isKind(row.is) ? row.is : "pipette";
-  const [symbol, label] = [(row.symbol ?? "").trim(), (row.label ?? "").trim()];
-  return { is, symbol, label, ...kindOf({ is }).edit.input(row) } as Input;
 }

@@ -1,5 +1,4 @@
 import { statedQuantity } from "../measure";
-import { numberColumn, perColumn, perOfRow, plusMinusOf } from "./edit";
 import { figuresOf } from "./figures";
 import type { InputKind } from "./kind";
 import { Decimal, inputSchema, type Made, Per } from "./parts";
@@ -41,10 +40,4 @@ export const temperature: InputKind<TemperatureInput> = {
   simulate: (_input, { aim }) => ({ temperature: (aim ?? usualC).toFixed(1) }),
   ledger: () => [{ head: "°C", kind: "temperature" }],
   described: () => "",
-  edit: {
-    name: msg`temperature`,
-    columns: [perColumn, numberColumn("plusMinus", "±, °C")],
-    row: ({ plusMinus }) => ({ plusMinus }),
-    input: (row) => ({ per: perOfRow(row), plusMinus: plusMinusOf(row) }),
-  },
 };

@@ -3,14 +3,13 @@ import { type MeasuredAt, volumeFactor } from "../measure";
 import { leaf, measured, type Quantity, subtract, unitOf } from "../quantity";
 import { buretteText, buretteDecimals, type HouseRules } from "../rules";
 import {
+  buretteChecks,
   buretteColumns,
   buretteDifference,
-  carriedOn,
-  buretteChecks,
   buretteFields,
   buretteQuantity,
+  carriedOn,
 } from "./burette";
-import { decimal, given, numberColumn, ofColumn, plusMinusOf, text, trimmed } from "./edit";
 import type { Field, InputSetting } from "./field";
 import { figuresOfDifference } from "./figures";
 import { volumeConditions } from "./glass";
@@ -213,22 +212,4 @@ export const titer: InputKind<TiterInput> = {
   proposed: (_input, before, rules) =>
     rules.burette.start === "zero" ? { "burette.initial": buretteText(0, rules) } : carriedOn(before),
   described: () => msg`, initial and final reading`,
-  edit: {
-    name: msg`titer`,
-    columns: [
-      { ...ofColumn, label: msg`Titrant, formula` },
-      numberColumn("value", msg`Indicator turns late by, mL`, 2),
-      numberColumn("plusMinus", msg`±, mL`),
-    ],
-    row: ({ titrant, bias }) => ({
-      of: titrant,
-      value: text(bias?.ml),
-      plusMinus: text(bias?.plusMinus),
-    }),
-    input: (row) => ({
-      titrant: trimmed(row, "of"),
-      per: "trial",
-      ...(given(row.value) ? { bias: { ml: decimal(row.value), plusMinus: plusMinusOf(row) } } : {}),
-    }),
-  },
 };

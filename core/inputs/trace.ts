@@ -23,5 +23,4 @@ export const trace: InputKind<TraceInput> = {
   quantity: () => null,
   photometric: true,
   described: () => msg`, each second`,
-  edit: { name: msg`absorbance in time`, columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
 };

@@ -1,56 +1,44 @@
-import { type GlasswareKind, glasswareTolerance, sizesMl, type ToleranceClass } from "../measure";
+import { dropMl, type GlasswareKind, sizesMl } from "../measure";
+import { unitOf } from "../quantity";
 import { msg, type Phrase } from "../text";
 import type { Input } from "./schema";
 import type { Way } from "./kind";
-import { balanceOf } from "./mass";
 import type { HouseRules } from "../rules";
-import { measuredBy, usualOf } from "./table";
+import { coarsenessOf } from "./pieces";
+import { measuredBy, typedIn, usualOf } from "./table";
+import { wayNames, wayOf } from "./way-names";
 
 /* The ways in which an amount can be measured at a bench in place of the method's. */
 
-/** One way to measure an amount: the input that is read then, and what speaks against it. */
+/** One way to measure an amount, and the input that is read then; what it asks for besides is in `detailsOf`. */
 export interface WayToMeasure {
   readonly key: Way;
   readonly name: Phrase;
   readonly input: Input;
-  /** Why it would be unwise; null where nothing speaks against it. */
-  readonly unwise: Phrase | null;
 }
 
 /** A tolerance above this part of the volume outweighs that of a titer. Common practice, no source. */
 const coarse = 0.003;
 
+/** Above this nobody counts drops, mL. Common practice, no source. */
+const mostInDropsMl = 5;
+
+const delivering = ["pipette", "graduated pipette", "burette", "cylinder", "mass", "drops"] as const;
 const volumes: Readonly<Partial<Record<Input["is"], readonly Way[]>>> = {
-  pipette: ["pipette", "graduated pipette", "burette", "cylinder"],
-  graduated: ["pipette", "graduated pipette", "burette", "cylinder"],
-  delivered: ["pipette", "graduated pipette", "burette", "cylinder"],
+  pipette: delivering,
+  graduated: delivering,
+  delivered: delivering,
+  "by-mass": delivering,
+  drops: delivering,
   flask: ["flask", "cylinder"],
 };
 const weighings = ["transfer", "addition", "tared"] as const;
-
-const names: Readonly<Record<Way, Phrase>> = {
-  pipette: msg`one-mark pipette`,
-  "graduated pipette": msg`graduated pipette`,
-  burette: msg`burette, by difference`,
-  cylinder: msg`measuring cylinder`,
-  flask: msg`volumetric flask`,
-  transfer: msg`weighed before and after the transfer`,
-  addition: msg`vessel weighed empty, then with the sample`,
-  tared: msg`tared balance`,
-};
-
-/** How an input is measured, in words: "25 mL measuring cylinder"; null for what is not measured. */
-export function wayOf(input: Input): Phrase | null {
-  const key = measuredBy(input);
-  if (key === null) return null;
-  return input.is === "graduated" ? msg`${input.capacityMl} mL ${names[key]}` : names[key];
-}
 
 /** The smallest piece that holds a volume, mL; null where none does. */
 const sizeFor = (kind: GlasswareKind, volumeMl: number): number | null =>
   sizesMl(kind).find((size) => size >= volumeMl - 1e-9) ?? null;
 
-/** The input for a volume that is measured in another way; null where no piece of glass measures it so. */
+/** The input for a volume that is measured in another way; null where nothing measures it so. */
 function volumeBy(
   way: Way,
   own: Input & { readonly of: string },
@@ -73,17 +61,32 @@ function volumeBy(
         ? null
         : { ...parts, is: "graduated", glass: way, capacityMl, presumed: usualMl.toFixed(1) };
     }
+    case "mass":
+      // Its density is asked for: nobody's is presumed.
+      return {
+        ...parts,
+        is: "by-mass",
+        weighing: "tared",
+        density: { value: "0", plusMinus: "0" },
+        presumed: usualMl.toFixed(2),
+      };
+    case "drops":
+      return usualMl > mostInDropsMl
+        ? null
+        : {
+            ...{ ...parts, is: "drops", presumedMl: usualMl.toFixed(2) },
+            perMl: { value: String(1 / dropMl), plusMinus: "1" },
+          };
     default:
       return null;
   }
 }
 
-/** Why a piece of graduated glass would be unwise for a volume: its tolerance outweighs all else. */
-function unwiseFor(input: Input, usualMl: number, quality: ToleranceClass): Phrase | null {
-  if (input.is !== "graduated") return null;
-  const part = glasswareTolerance(input.glass, input.capacityMl, quality).toleranceMl / usualMl;
-  if (part < coarse) return null;
-  return msg`Good to ${(100 * part).toPrecision(2)} % at best: its tolerance would rule the result.`;
+/** What is usually taken of an amount, mL; null where nothing is usual. */
+function usualMlOf(input: Input): number | null {
+  const usual = usualOf(input);
+  const typed = typedIn(input);
+  return usual === null || typed === null ? usual : (usual * typed.size) / unitOf("mL").factor;
 }
 
 /**
@@ -91,50 +94,33 @@ function unwiseFor(input: Input, usualMl: number, quality: ToleranceClass): Phra
  * from elsewhere. The volume stays what the method takes: a piece of glass that does not measure it is not offered.
  *
  * @param own The input as the method has it.
- * @param quality The tolerance class of the house's glassware.
  */
-export function waysToMeasure(own: Input, quality: ToleranceClass): readonly WayToMeasure[] {
+export function waysToMeasure(own: Input): readonly WayToMeasure[] {
   const key = measuredBy(own);
   if (key === null) return [];
   if (own.is === "mass") {
     const { before, after, ...rest } = own;
     return weighings.map((weighing) => ({
-      ...{ key: weighing, name: names[weighing], unwise: null },
+      ...{ key: weighing, name: wayNames[weighing] },
       input: weighing === key ? own : { ...rest, weighing },
     }));
   }
-  const usualMl = usualOf(own);
+  const usualMl = usualMlOf(own);
   if (usualMl === null || !("of" in own) || !("per" in own) || own.of === undefined) return [];
   const { of, per } = own;
   return (volumes[own.is] ?? []).flatMap((way) => {
     const input = way === key ? own : volumeBy(way, { ...own, of }, per, usualMl);
-    return input
-      ? [{ key: way, name: wayOf(input) ?? names[way], input, unwise: unwiseFor(input, usualMl, quality) }]
-      : [];
+    return input ? [{ key: way, name: wayOf(input) ?? wayNames[way], input }] : [];
   });
 }
 
 /** Which of the ways an input is measured in now. */
 export const isWay = ({ input }: WayToMeasure, now: Input): boolean => measuredBy(input) === measuredBy(now);
 
-/** Decimals of balances that masses are weighed on, the coarsest first. */
-export const balanceDecimals = [1, 2, 3, 4, 5] as const;
-
-/** A mass weighed on a balance of so many decimals; null for that of the house rules. */
-export function onBalance(input: Input, decimals: number | null): Input {
-  if (input.is !== "mass") return input;
-  const { decimals: _, ...rest } = input;
-  return decimals === null ? rest : { ...rest, decimals };
-}
-
-/** Why a balance would be unwise for a mass: its last digits outweigh all else. Null where nothing is usual, or it does well. */
-export function unwiseBalance(input: Input, rules: HouseRules): Phrase | null {
-  const usualG = usualOf(input);
-  if (input.is !== "mass" || usualG === null) return null;
-  const { readabilityG, linearityG } = balanceOf(input, rules);
-  const part =
-    (Math.hypot(readabilityG / 2, linearityG) * (input.weighing === "tared" ? 1 : Math.SQRT2)) / usualG;
-  return part < coarse
+/** Why it would be unwise to measure an amount so: what it is measured with outweighs all else. Null where nothing speaks against it. */
+export function unwise(input: Input, rules: HouseRules): Phrase | null {
+  const limit = coarsenessOf(input, rules);
+  return limit === null || !(limit.part >= coarse)
     ? null
-    : msg`Good to ${(100 * part).toPrecision(2)} % at best: the balance would rule the result.`;
+    : msg`Good to ${(100 * limit.part).toPrecision(2)} % at best: ${limit.because}.`;
 }

@@ -1,7 +1,7 @@
-import { leaf, type Leaf, measured, type Quantity, type Sensitivity } from "../quantity";
+import { divide, leaf, type Leaf, measured, type Quantity, type Sensitivity } from "../quantity";
 import { leafShape, type Shape, uncertaintyFromHalfWidth } from "./distribution";
 import { type GlasswareKind, glasswareTolerance, sizesMl, type ToleranceClass } from "./glassware";
-import { msg, uncapitalized } from "../text";
+import { msg, type Phrase, uncapitalized } from "../text";
 
 /** About 20 drops to the mL: a burette cannot stop between two drops. Common practice, no source. */
 export const dropMl = 0.05;
@@ -157,7 +157,7 @@ export function pipettedBy(volumeMl: number): PipettedBy {
 /**
  * A volume by one-mark pipette in mL. The same pipette serves all trials of a stage: its tolerance is one cause and does not
  * average out. `piece` tells another pipette of the same size from it. What no pipette holds is taken as two that add up to
- * it, or with the tolerance of graduated glass.
+ * it, or with the tolerance of graduated glass. Where its own volume is known, `calibrated`, that counts.
  */
 export function pipetteVolume(
   volumeMl: number,
@@ -165,27 +165,50 @@ export function pipetteVolume(
   conditions: VolumeConditions,
   symbol = "V",
   piece: number | null = null,
+  calibrated: CalibratedVolume | null = null,
 ): Quantity {
   const { stage } = place;
   const by = pipettedBy(volumeMl);
   if (!("pipettes" in by)) return graduatedVolume(volumeMl, place, conditions, by, symbol);
   const which = piece === null || piece === 1 ? "" : ` no. ${piece}`;
   return volumeAt20(
-    volumeMl,
+    calibrated?.volumeMl ?? volumeMl,
     conditions,
     stage,
     by.pipettes.map((sizeMl) => {
       const { toleranceMl } = glasswareTolerance("pipette", sizeMl, conditions.toleranceClass);
       const label = msg`Pipette, ${sizeMl} mL class ${conditions.toleranceClass}${which}`;
-      const leaf = toleranceLeaf(
+      const leaf = pieceLeaf(
         { id: `pipette:${stage}:${sizeMl}${which}`, kind: "pipette", label },
         toleranceMl,
+        calibrated,
         stage,
         conditions.toleranceShape,
       );
       return { leaf, by: 1 };
     }),
   );
+}
+
+/** What a one-mark piece of glass was found to deliver or hold, mL: within ± `plusMinusMl`, of the shape of tolerances. */
+export interface CalibratedVolume {
+  readonly volumeMl: number;
+  readonly plusMinusMl: number;
+}
+
+/**
+ * The cause that a one-mark piece of glass brings: its tolerance, or, where its volume was determined, what is left unknown of that.
+ * Determined by weighing water at several fillings, as ISO 4787 does (from memory).
+ */
+function pieceLeaf(
+  { id, kind, label }: { readonly id: string; readonly kind: "pipette" | "flask"; readonly label: Phrase },
+  toleranceMl: number,
+  calibrated: CalibratedVolume | null,
+  stage: string,
+  shape: Shape,
+) {
+  const cause = { id, kind, label: calibrated ? msg`${label}, calibrated` : label };
+  return toleranceLeaf(cause, calibrated?.plusMinusMl ?? toleranceMl, stage, shape);
 }
 
 /** How closely a mark is met, as a part of the flask's tolerance: 0.02 mL of ±0.10 mL (QUAM, example A1). */
@@ -200,6 +223,7 @@ export function flaskVolume(
   { stage, trial, once }: MeasuredAt,
   conditions: VolumeConditions,
   symbol: string,
+  calibrated: CalibratedVolume | null = null,
 ): Quantity {
   const { toleranceMl, capacityMl } = glasswareTolerance("flask", volumeMl, conditions.toleranceClass);
   const label = msg`Volumetric flask, ${capacityMl} mL class ${conditions.toleranceClass}`;
@@ -214,9 +238,15 @@ export function flaskVolume(
     random: !once,
     stage,
   });
-  return volumeAt20(volumeMl, conditions, stage, [
+  return volumeAt20(calibrated?.volumeMl ?? volumeMl, conditions, stage, [
     {
-      leaf: toleranceLeaf({ id, label, kind: "flask" }, toleranceMl, stage, conditions.toleranceShape),
+      leaf: pieceLeaf(
+        { id, label, kind: "flask" },
+        toleranceMl,
+        calibrated,
+        stage,
+        conditions.toleranceShape,
+      ),
       by: 1,
     },
     { leaf: filling, by: 1 },
@@ -282,6 +312,25 @@ export function dropsVolume(
     stage,
   });
   return measured(drops / perMl.value, "mL", [{ leaf: factor, by: -drops / perMl.value ** 2 }]);
+}
+
+/** A volume that was weighed, mL at 20 °C: m / ρ, with the density ρ at 20 °C in g/mL, known within ± `plusMinus` (rectangular). */
+export function weighedVolume(
+  mass: Quantity,
+  density: { readonly value: number; readonly plusMinus: number },
+  { stage }: MeasuredAt,
+  of: string,
+): Quantity {
+  const cause = leaf({
+    id: `density:${of}`,
+    kind: "density",
+    label: msg`Density of ${of}`,
+    group: msg`Density`,
+    shape: "rectangular",
+    u: uncertaintyFromHalfWidth(density.plusMinus, "rectangular"),
+    stage,
+  });
+  return divide(mass, measured(density.value, "g/mL", [{ leaf: cause, by: 1 }]));
 }
 
 /** A number read or stated once, known within ± `halfWidth` (rectangular) in its unit. */

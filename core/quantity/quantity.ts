@@ -27,7 +27,7 @@ export type CauseKind =
       | "thermometer"
       | "pH-meter"
     )
-  | ("purity" | "given" | "constant" | "atomic-weight" | "repeatability" | "line" | "readings" | "rate")
+  | ("purity" | "density" | "given" | "constant" | "atomic-weight" | "repeatability" | "line" | "readings" | "rate")
   | ("blank" | "added-back" | "indicator-bias" | "other");
 
 /**

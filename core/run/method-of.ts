@@ -2,6 +2,7 @@ import { type ComputedStage, inputOf, type Method } from "../method";
 import { heldStage } from "./held-against";
 import { isKnowable, type Known, withKnown } from "./known-stage";
 import type { RunRecord } from "./run-record";
+import { dilutionOf, undilutedStage } from "./undiluted";
 
 type Choices = NonNullable<RunRecord["choices"]>;
 
@@ -10,6 +11,10 @@ export function knownOf({ choices = [] }: Pick<RunRecord, "choices">, stageKey: 
   for (const choice of choices) if (choice.stageKey === stageKey && "known" in choice) return choice.known;
   return null;
 }
+
+/** Whether a stage goes without its dilution in a run. */
+export const isUndiluted = ({ choices = [] }: Pick<RunRecord, "choices">, stageKey: string): boolean =>
+  choices.some((choice) => choice.stageKey === stageKey && "undiluted" in choice);
 
 /**
  * A method with what was chosen in a run: inputs in place of its own, what results are held against, stages that are known and not
@@ -31,6 +36,7 @@ export function withChoices(method: Method, choices: Choices): Method {
         .filter(({ stageKey }) => stageKey === stage.key)
         .reduce((so: ComputedStage, choice) => {
           if ("heldAgainst" in choice) return heldStage(so, choice.heldAgainst);
+          if ("undiluted" in choice) return undilutedStage(so);
           return "expected" in choice ? ({ ...so, expected: choice.expected } as ComputedStage) : so;
         }, read);
     }),
@@ -45,6 +51,7 @@ export const choicesFor = (method: Method, choices: Choices): Choices =>
     const stage = method.stages.find(({ key }) => key === choice.stageKey);
     if (!stage) return false;
     if ("known" in choice) return isKnowable(method, stage);
+    if ("undiluted" in choice) return dilutionOf(stage) !== null;
     if ("heldAgainst" in choice || "expected" in choice) return true;
     return inputOf(stage, choice.input.symbol) !== undefined;
   });

@@ -122,10 +122,13 @@ function ofInput({ definition, stage }: Readable, source: RandomSource): RunChan
   return { intent: "choose-input", stageKey: stage.key, symbol, input: own ? null : other };
 }
 
-/** A stage that is known, or is done after all; most stages cannot be known. */
+/** A stage that is known, or is done after all; one that is not diluted. Most stages cannot be either. */
 function ofKnown({ method, choices = [] }: RunRecord, source: RandomSource): RunChange | null {
   const stage = pick(source, method.stages);
   if (!stage) return null;
+  const undiluted = choices.some((choice) => choice.stageKey === stage.key && "undiluted" in choice);
+  if (undiluted || source.random.uniform() < 0.3)
+    return { intent: "undilute", stageKey: stage.key, undiluted: !undiluted };
   const known = choices.some((choice) => choice.stageKey === stage.key && "known" in choice);
   return { intent: "know-stage", stageKey: stage.key, known: known ? null : { from: "a certificate" } };
 }

@@ -11,7 +11,7 @@ import {
   withUnit,
 } from "../quantity";
 import { numberTex, symbolTex, unitTex } from "../relation";
-import { type Method } from "../method";
+import { type Method, unitOfInput } from "../method";
 import {
   compiledMethod,
   compiledStage,
@@ -33,6 +33,9 @@ import {
   decimalsOfInput,
   volumeConditions,
   differenceOf,
+  buoyancyOf,
+  quotientOf,
+  type QuotientTerm,
   legsOf,
   type Input,
   type Difference,
@@ -62,25 +65,105 @@ function addedBack(read: (kind: string) => string) {
 /** First steps: each mass and titer as a difference of two readings. */
 function readingSteps(board: Board): WorkingStep[] {
   return board.compiled.definition.inputs.flatMap((input) => {
-    const difference = differenceOf(input);
     const q = board.symbols.get(input.symbol);
-    return difference && q ? differenceSteps(board, input, difference, q) : [];
+    if (!q) return [];
+    const difference = differenceOf(input);
+    if (difference) return differenceSteps(board, input, difference, q);
+    const quotient = quotientOf(input);
+    if (quotient) return [quotientStep(board, input, quotient, q)];
+    const { houseRules } = board.record;
+    const shown = inUnit(q, "g") / (buoyancyOf(input, houseRules)?.factor ?? 1);
+    return buoyancyStep(board, input, toDecimals(shown, decimalsOfInput(input, houseRules) ?? 4), q);
   });
 }
 
+/** (1 - ρa/ρw) / (1 - ρa/ρ), as `buoyancyFactor` takes it. */
+const airText = (density: string) => `(1 - 0.0012/8.0)/(1 - 0.0012/${density})`;
+const airTex = (density: string) => `\\dfrac{1 - 0.0012/8.0}{1 - 0.0012/${density}}`;
+const airNames = `\\dfrac{1 - \\rho_{\\mathrm{air}}/\\rho_{\\mathrm{w}}}{1 - \\rho_{\\mathrm{air}}/\\rho}`;
+
+/** A mass as the balance showed it, corrected for the buoyancy of air; nothing where the house does not, or no density is known. */
+function buoyancyStep({ record: { houseRules } }: Board, input: Input, shown: string, q: Quantity): WorkingStep[] {
+  const air = buoyancyOf(input, houseRules);
+  if (!air) return [];
+  const { symbol } = input;
+  const value = toDecimals(inUnit(q, "g"), (decimalsOfInput(input, houseRules) ?? 4) + 1);
+  return [
+    {
+      id: `${symbol}-corrected`,
+      title: msg`The same without the buoyancy of air`,
+      formula: `${symbol} = ${shown} · ${airText(air.density)}`,
+      names: `${symbolTex(symbol)} = ${symbolTex(`${symbol}_air`)} \\cdot ${airNames}`,
+      numbers: `= ${numberTex(shown, "g")} \\cdot ${airTex(air.density)}`,
+      value: `= ${numberTex(value, "g")}`,
+      valueText: withUnit(value, "g"),
+      inputs: [],
+    },
+  ];
+}
+
+type Quotient = NonNullable<ReturnType<typeof quotientOf>>;
+
+/** A volume as what was weighed over its density, or as drops over drops in a milliliter. */
+function quotientStep(
+  { fields: all, record: { houseRules }, method }: Board,
+  input: Input,
+  { over, under }: Quotient,
+  q: Quantity,
+): WorkingStep {
+  const { symbol, label } = input;
+  const fields = all.filter(({ field }) => field.symbol === symbol);
+  const read = ({ kind, text = "" }: QuotientTerm) =>
+    kind === undefined ? text : (fields.find(({ field }) => field.kind === kind)?.present?.value ?? "");
+  const unit = unitOfInput(input, method.method);
+  const decimals = decimalsOfInput(input, houseRules) ?? 2;
+  const value = toDecimals(inUnit(q, unit), decimals);
+  const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
+  const shown = `${value} ± ${toDecimals(half, Math.max(decimals, Math.min(decimalsFor(half, 1), decimals + 1)))}`;
+  const difference = (of: (term: QuotientTerm) => string) => over.map(of).join(" - ");
+  const bracketed = (text: string) => (over.length > 1 ? `(${text})` : text);
+  const air = buoyancyOf(input, houseRules);
+  const fraction = (top: string, bottom: string) => `\\dfrac{${top}}{${bottom}}`;
+  return {
+    id: symbol,
+    title: label,
+    formula: `${symbol} = ${bracketed(difference((term) => term.symbol))} / ${under.symbol} = ${bracketed(difference(read))} / ${read(under)}${air ? ` · ${airText(air.density)}` : ""}`,
+    names: `${symbolTex(symbol)} = ${fraction(
+      difference((term) => symbolTex(term.symbol)),
+      symbolTex(under.symbol),
+    )}${air ? ` \\cdot ${airNames}` : ""}`,
+    numbers: `= ${fraction(
+      difference((term) => numberTex(read(term), term.unit)),
+      numberTex(read(under), under.unit),
+    )}${air ? ` \\cdot ${airTex(air.density)}` : ""}`,
+    value: `= ${numberTex(shown.replace("±", "\\pm"), unit)}`,
+    valueText: withUnit(shown, unit),
+    inputs: [
+      {
+        key: symbol,
+        label: msg`what was read`,
+        origin: { kind: "readings", fields, causes: causes(q, unit) },
+      },
+    ],
+  };
+}
+
 function differenceSteps(
-  { fields: all, record: { houseRules }, name }: Board,
+  board: Board,
   input: Input,
   { unit, minuend, subtrahend, words }: Difference,
   q: Quantity,
 ): WorkingStep[] {
+  const { fields: all, record, name } = board;
+  const { houseRules } = record;
   const { symbol } = input;
   const fields = all.filter(({ field }) => field.symbol === symbol);
   const read = (kind: string) => fields.find(({ field }) => field.kind === kind)?.present?.value ?? "";
   const decimals = decimalsOfInput(input, houseRules) ?? 2;
   const titer = input.is === "titer" ? input : null;
   const bias = Number(titer?.bias?.ml ?? 0);
-  const factor = unit === "mL" ? volumeFactor(volumeConditions(houseRules)) : 1;
+  const factor =
+    unit === "mL" ? volumeFactor(volumeConditions(houseRules)) : (buoyancyOf(input, houseRules)?.factor ?? 1);
   const value = toDecimals(inUnit(q, unit) / factor + bias, decimals);
   const half = plusMinus(q, houseRules.plusMinus) / unitOf(unit).factor;
   const shownHalf = toDecimals(half, Math.max(decimals, Math.min(decimalsFor(half, 1), decimals + 1)));
@@ -112,7 +195,11 @@ function differenceSteps(
       valueText: withUnit(`${value} ± ${shownHalf}`, unit),
       inputs: [{ key: symbol, label: words, origin: { kind: "readings", fields, causes: causes(q, unit) } }],
     },
-    ...(factor === 1 && bias === 0 ? [] : [correctedStep(symbol, value, q, { bias, houseRules })]),
+    ...(unit === "g"
+      ? buoyancyStep(board, input, value, q)
+      : factor === 1 && bias === 0
+        ? []
+        : [correctedStep(symbol, value, q, { bias, houseRules })]),
   ];
 }
 

@@ -1,13 +1,10 @@
-import { waysToMeasure } from "~/core/inputs";
+import { type Input, measuredBy } from "~/core/inputs";
 import { knownOf, type RunRecord } from "~/core/run";
 
-/** What a stage measures in a way that can be another one in this run. */
-export function measuredIn(record: RunRecord, stageKey: string) {
-  const { method, houseRules } = record;
-  if (knownOf(record, stageKey)) return [];
-  const { inputs = [] } = method.stages.find(({ key }) => key === stageKey) ?? {};
-  return inputs.flatMap((own) => {
-    const ways = waysToMeasure(own, houseRules.glassware.toleranceClass);
-    return ways.length > 1 ? [{ own, ways }] : [];
-  });
-}
+/** What a stage reads by its method; nothing where it is known. */
+export const inputsOf = (record: RunRecord, stageKey: string): readonly Input[] =>
+  knownOf(record, stageKey) ? [] : (record.method.stages.find(({ key }) => key === stageKey)?.inputs ?? []);
+
+/** Whether a stage measures anything at the bench. */
+export const measures = (record: RunRecord, stageKey: string): boolean =>
+  inputsOf(record, stageKey).some((input) => measuredBy(input) !== null);

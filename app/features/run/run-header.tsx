@@ -10,7 +10,7 @@ import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
 import { isKnowable, type RunRecord } from "~/core/run";
 import { type Phrase } from "~/core/text";
-import { measuredIn } from "./measured-in";
+import { measures } from "./measured-in";
 import { RunMenu } from "./run-menu";
 import type { RunMenuItemsProps } from "./run-menu-items";
 import { UndoButtons } from "./undo-buttons";
@@ -54,7 +54,7 @@ function choicesOf(
   const own = record.method.stages.find(({ key }) => key === stage?.key);
   if (!stage || !own) return {};
   return {
-    ...(measuredIn(record, stage.key).length > 0 ? { onMeasure: () => open("measured") } : {}),
+    ...(measures(record, stage.key) ? { onMeasure: () => open("measured") } : {}),
     ...(isKnowable(record.method, own) ? { onKnown: () => open("known") } : {}),
     ...(allowsOf(stage.definition).holds ? { onHold: () => open("held") } : {}),
   };

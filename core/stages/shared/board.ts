@@ -16,7 +16,7 @@ import {
 } from "../../quantity";
 import { type Expression, leavesOf, numberTex, symbolTex, typeset, namesTex } from "../../relation";
 import { type Method, unitOfInput, inputOf } from "../../method";
-import { decimalsOfInput, type Input, differenceOf } from "../../inputs";
+import { decimalsOfInput, type Input, differenceOf, quotientOf } from "../../inputs";
 import type { RunRecord } from "../../run";
 import { uncapitalized, msg, type Phrase } from "../../text";
 
@@ -197,8 +197,8 @@ function symbolInputs(board: Board, name: string): WorkingInput[] {
       },
     ];
   }
-  // A mass and a titer have a step of their own, which opens to their readings.
-  if (differenceOf(input)) return [];
+  // A mass, a titer, and a volume that was weighed or counted have a step of their own, which opens to their readings.
+  if (differenceOf(input) || quotientOf(input)) return [];
   const fields = all.filter(({ field }) => field.symbol === name);
   const label = readingLabels[input.is] ?? uncapitalized(input.label);
   const unit = unitOfInput(input, board.method.method);

@@ -1,6 +1,8 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ComputedStage } from "~/core/method";
+import { isUndiluted } from "~/core/run";
+import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { together } from "../../../ui/number-text";
 import { Sheet } from "../../../ui/sheet";
@@ -10,6 +12,7 @@ import { conditionWords } from "./conditions";
 /** Cautions of the stage: its hazards, and what should be known about the readings. */
 export function CautionPanel({ definition }: { definition: ComputedStage }) {
   const say = useSay();
+  const { record } = useRunInHand();
   return (
     <Sheet
       component="section"
@@ -28,6 +31,9 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
         <summary>{say`How it is done`}</summary>
         <Reagents definition={definition} />
         <Box component="ol" sx={{ pl: 2.5, my: 0.5 }}>
+          {isUndiluted(record, definition.key) && (
+            <li>{say`Not diluted in this run: take the sample as it is, and leave out the dilution.`}</li>
+          )}
           {definition.steps.map((step) => (
             <li key={step}>{step}</li>
           ))}

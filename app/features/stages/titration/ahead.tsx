@@ -22,10 +22,13 @@ interface ReagentsAheadProps {
   readonly reagents: readonly Reagent[];
   readonly inputs?: readonly Input[];
   readonly typed?: TypedVolumes;
+  /** True where the sample is taken as it is, without the dilution of the method. */
+  readonly undiluted?: boolean;
 }
 
 /** What goes into the flask before the titration: what now, and what only at the last moment. */
-export function ReagentsAhead({ reagents, inputs = [], typed = new Map() }: ReagentsAheadProps) {
+export function ReagentsAhead(props: ReagentsAheadProps) {
+  const { reagents, inputs = [], typed = new Map<string, string>(), undiluted } = props;
   const say = useSay();
   const amount = (reagent: Reagent) => {
     const { name, amount: much, when } = reagent;
@@ -56,6 +59,7 @@ export function ReagentsAhead({ reagents, inputs = [], typed = new Map() }: Reag
             {head}
           </Box>
           <Box component="dd" sx={{ m: 0 }}>
+            {undiluted && say`not diluted: `}
             {together(of.map(amount).join("; "))}
           </Box>
         </Box>

@@ -29,7 +29,7 @@ export function GuidanceLine(props: {
     ? guidance.text
     : missing && first
       ? missing.kind.startsWith("mass")
-        ? say`Weigh the solid first; the expected end point follows from the mass.`
+        ? say`Weigh the sample first; the expected end point follows from the mass.`
         : say`Measure out the sample first; the expected end point follows from the volume.`
       : say`End point unknown. Run a quick rough titration first.`;
   const known = !closed && guidance !== null && guidance.from !== "presumed";

@@ -1,0 +1,55 @@
+import { type Input, measuredBy } from "../inputs";
+import type { ComputedStage } from "../method";
+
+/* A sample that is diluted before aliquots are taken of it can be titrated as it is. */
+
+/** What a stage dilutes: the symbols of what is taken, and of the flask that it is made up in. */
+export interface DilutionOfStage {
+  readonly taken: Input;
+  readonly flask: Input;
+}
+
+const isOnceMeasured = (input: Input): boolean =>
+  "per" in input && input.per === "run" && measuredBy(input) !== null;
+
+/** How often a symbol stands in relations, as a word by itself. */
+const uses = (relations: readonly string[], symbol: string): number =>
+  relations
+    .join(" ; ")
+    .split(/[^\p{L}\p{N}_]+/u)
+    .filter((word) => word === symbol).length;
+
+/**
+ * The dilution of a stage, where its result follows from it by the factor flask over taken alone; null for one that dilutes nothing, or
+ * that dilutes to reach a target.
+ */
+export function dilutionOf(stage: ComputedStage): DilutionOfStage | null {
+  if ("aim" in stage && stage.aim !== undefined) return null;
+  const relations = ("relations" in stage ? (stage.relations ?? []) : []).map(({ relation }) =>
+    relation.replace(/\s+/g, ""),
+  );
+  const flasks = stage.inputs.filter((input) => input.is === "flask" && isOnceMeasured(input));
+  const others = stage.inputs.filter((input) => input.is !== "flask" && isOnceMeasured(input));
+  for (const flask of flasks) {
+    for (const taken of others) {
+      const factors = [`${flask.symbol}/${taken.symbol}`, `${taken.symbol}/${flask.symbol}`];
+      const together = relations.some((relation) => factors.some((factor) => relation.includes(factor)));
+      const alone = [flask, taken].every(({ symbol }) => uses(relations, symbol) === 1);
+      if (together && alone) return { taken, flask };
+    }
+  }
+  return null;
+}
+
+/** A stage without its dilution: what it takes and what it makes up are the same, and nothing of it is read. */
+export function undilutedStage(stage: ComputedStage): ComputedStage {
+  const dilution = dilutionOf(stage);
+  if (!dilution) return stage;
+  const { taken, flask } = dilution;
+  const inputs = stage.inputs.map((input): Input =>
+    input.symbol === taken.symbol || input.symbol === flask.symbol
+      ? { symbol: input.symbol, label: input.label, is: "constant", value: "1", unit: "mL" }
+      : input,
+  );
+  return { ...stage, inputs };
+}
