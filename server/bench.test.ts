@@ -284,7 +284,7 @@ test("a run that is like another is measured in its ways; one of another method,
   };
   const first = await start("acid-by-base", "");
   const own = (await record(first)).method.stages[0]!.inputs.find(({ is }) => is === "pipette")!;
-  const { input } = waysToMeasure(own).find(({ key }) => key === "cylinder")!;
+  const { input } = waysToMeasure(own, defaultHouseRules).find(({ key }) => key === "cylinder")!;
   const choose = { intent: "choose-input", stageKey: (await record(first)).stages[0]!.key } as const;
   expect(plain(await change(first, { ...choose, symbol: own.symbol, input }))).toMatchObject({
     status: "done",

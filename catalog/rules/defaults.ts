@@ -13,6 +13,7 @@ export const defaultHouseRules: HouseRules = {
     meniscus: "by-color",
     readTwice: false,
     readTwiceWithinMl: "0.02",
+    dropsPerMl: "20",
   },
   average: "results",
   glassware: { toleranceClass: "A", toleranceShape: "triangular" },

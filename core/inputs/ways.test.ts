@@ -50,7 +50,7 @@ describe("ways to measure an amount", () => {
     for (const method of methods) {
       for (const { key, inputs } of method.stages) {
         for (const own of inputs) {
-          const ways = waysToMeasure(own);
+          const ways = waysToMeasure(own, defaultHouseRules);
           expect(ways.length === 0 || ways.filter((way) => isWay(way, own)).length === 1).toBe(true);
           for (const way of ways) {
             if (isWay(way, own)) continue;
@@ -93,7 +93,7 @@ describe("ways to measure an amount", () => {
     // Of a piece that is not filled the limit stays the same: 0.5 in 40 mL.
     ["40.00", "cylinder", "50 mL measuring cylinder", /^Good to 1\.3 % at best/],
   ] as const)("%s mL by %s is a %s", (presumed, key, name, words) => {
-    const way = waysToMeasure(volume(presumed)).find((w) => w.key === key)!;
+    const way = waysToMeasure(volume(presumed), defaultHouseRules).find((w) => w.key === key)!;
     expect(plain(way.name)).toBe(name);
     const word = unwise(way.input, defaultHouseRules);
     if (words === null) expect(word).toBeNull();
@@ -101,13 +101,13 @@ describe("ways to measure an amount", () => {
   });
 
   test("glass that does not measure the amount is not offered; class B is twice as coarse", () => {
-    const keys = (presumed: string) => waysToMeasure(volume(presumed)).map(({ key }) => key);
+    const keys = (presumed: string) => waysToMeasure(volume(presumed), defaultHouseRules).map(({ key }) => key);
     expect(keys("50.00")).toEqual(["pipette", "burette", "cylinder", "mass"]);
     const odd: Input = { ...volume("7.5"), is: "graduated", glass: "cylinder", capacityMl: 10 } as Input;
-    expect(waysToMeasure(odd).map(({ key }) => key)).toEqual([
+    expect(waysToMeasure(odd, defaultHouseRules).map(({ key }) => key)).toEqual([
       ...["graduated pipette", "burette", "cylinder", "mass"],
     ]);
-    const [, , , cylinder] = waysToMeasure(volume("25.00"));
+    const [, , , cylinder] = waysToMeasure(volume("25.00"), defaultHouseRules);
     expect(plain(unwise(cylinder!.input, classB))).toMatch(/^Good to 2\.0 %/);
   });
 
@@ -116,14 +116,14 @@ describe("ways to measure an amount", () => {
       ...{ is: "mass", symbol: "m", label: "Mass", of: "KHC8H4O4", per: "trial" },
       ...{ before: "Boat with solid", after: "Boat after transfer", expect: [0.4, 0.8] },
     };
-    const [transfer, addition, tared] = waysToMeasure(own);
+    const [transfer, addition, tared] = waysToMeasure(own, defaultHouseRules);
     expect(transfer?.input).toBe(own);
     expect(addition?.input).toEqual({
       ...{ is: "mass", symbol: "m", label: "Mass", of: "KHC8H4O4", per: "trial" },
       ...{ weighing: "addition", expect: [0.4, 0.8] },
     });
     expect(tared?.input).toMatchObject({ weighing: "tared" });
-    expect(waysToMeasure({ ...volume("25.00"), is: "count" } as unknown as Input)).toEqual([]);
+    expect(waysToMeasure({ ...volume("25.00"), is: "count" } as unknown as Input, defaultHouseRules)).toEqual([]);
   });
 
   test("on a coarser balance: fewer decimals, a wider ±, and a word where it would rule the result", () => {
@@ -159,7 +159,7 @@ describe("ways to measure an amount", () => {
 
   test("a volume by mass is the mass over the density; both bring their ±", () => {
     const own = volume("25.00");
-    const way = waysToMeasure(own).find(({ key }) => key === "mass")!;
+    const way = waysToMeasure(own, defaultHouseRules).find(({ key }) => key === "mass")!;
     expect(withDetails(way.input, { density: "", plusMinus: "" })).toMatchObject({
       problem: { key: "density" },
     });
@@ -184,8 +184,8 @@ describe("ways to measure an amount", () => {
   });
 
   test("drops are counted of one's own tip; more than a few milliliters nobody counts", () => {
-    expect(waysToMeasure(volume("10.00")).some(({ key }) => key === "drops")).toBe(false);
-    const way = waysToMeasure(volume("1.00")).find(({ key }) => key === "drops")!;
+    expect(waysToMeasure(volume("10.00"), defaultHouseRules).some(({ key }) => key === "drops")).toBe(false);
+    const way = waysToMeasure(volume("1.00"), defaultHouseRules).find(({ key }) => key === "drops")!;
     expect(withDetails(way.input, { drops: "0", inMl: "3", plusMinus: "1" })).toMatchObject({
       problem: { key: "drops" },
     });

@@ -1,9 +1,9 @@
-import { dropMl, type GlasswareKind, sizesMl } from "../measure";
+import { type GlasswareKind, sizesMl } from "../measure";
 import { unitOf } from "../quantity";
 import { msg, type Phrase } from "../text";
 import type { Input } from "./schema";
 import type { Way } from "./kind";
-import type { HouseRules } from "../rules";
+import { dropsPerMl, type HouseRules } from "../rules";
 import { coarsenessOf } from "./pieces";
 import { measuredBy, typedIn, usualOf } from "./table";
 import { wayNames, wayOf } from "./way-names";
@@ -44,6 +44,7 @@ function volumeBy(
   own: Input & { readonly of: string },
   per: "trial" | "run",
   usualMl: number,
+  rules: HouseRules,
 ): Input | null {
   const { symbol, label, of } = own;
   const parts = { symbol, label, of, per };
@@ -75,7 +76,7 @@ function volumeBy(
         ? null
         : {
             ...{ ...parts, is: "drops", presumedMl: usualMl.toFixed(2) },
-            perMl: { value: String(1 / dropMl), plusMinus: "1" },
+            perMl: { value: dropsPerMl(rules), plusMinus: "1" },
           };
     default:
       return null;
@@ -94,8 +95,9 @@ function usualMlOf(input: Input): number | null {
  * from elsewhere. The volume stays what the method takes: a piece of glass that does not measure it is not offered.
  *
  * @param own The input as the method has it.
+ * @param rules Those of the house: how many drops of its burette are one mL.
  */
-export function waysToMeasure(own: Input): readonly WayToMeasure[] {
+export function waysToMeasure(own: Input, rules: HouseRules): readonly WayToMeasure[] {
   const key = measuredBy(own);
   if (key === null) return [];
   if (own.is === "mass") {
@@ -109,7 +111,7 @@ export function waysToMeasure(own: Input): readonly WayToMeasure[] {
   if (usualMl === null || !("of" in own) || !("per" in own) || own.of === undefined) return [];
   const { of, per } = own;
   return (volumes[own.is] ?? []).flatMap((way) => {
-    const input = way === key ? own : volumeBy(way, { ...own, of }, per, usualMl);
+    const input = way === key ? own : volumeBy(way, { ...own, of }, per, usualMl, rules);
     return input ? [{ key: way, name: wayOf(input) ?? wayNames[way], input }] : [];
   });
 }

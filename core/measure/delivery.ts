@@ -27,6 +27,8 @@ export interface BuretteRules {
   readonly capacityMl: number;
   /** The step to which it is read, mL. */
   readonly resolutionMl: string | number;
+  /** A drop of its tip, mL; the usual one where nothing is said. */
+  readonly dropMl?: number;
 }
 
 /** What delivers a volume. */
@@ -38,7 +40,7 @@ export type Delivering =
 /** Smallest step in mL by which a glass can deliver; null for a one-mark pipette, which has one volume only. */
 export function deliveryStepMl(glass: Delivering, burette: BuretteRules): number | null {
   if (glass.kind === "pipette") return null;
-  if (glass.kind === "burette") return Math.max(dropMl, Number(burette.resolutionMl));
+  if (glass.kind === "burette") return Math.max(burette.dropMl ?? dropMl, Number(burette.resolutionMl));
   const table = divisionsMl[glass.kind];
   return (table.find(([size]) => size >= glass.capacityMl) ?? table.at(-1) ?? [0, 1])[1] / 2;
 }

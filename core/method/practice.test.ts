@@ -162,6 +162,9 @@ describe("how it was done stands with the trial", () => {
     expect(buretteAfterDrops(24.35, 3, half)).toBe("24.50");
     expect(buretteAfterDrops(24.35, -1, defaultHouseRules)).toBe("24.30");
     expect(buretteAfterDrops(49.98, 2, defaultHouseRules)).toBe("50.00");
+    // A fine tip of which somebody counted 40 drops to the mL: three of them are 0.075 mL.
+    const fine = { ...defaultHouseRules, burette: { ...defaultHouseRules.burette, dropsPerMl: "40" } };
+    expect(buretteAfterDrops(24.35, 3, fine)).toBe("24.43");
     expect(buretteAfterDrops(0.02, -1, defaultHouseRules)).toBe("0.00");
   });
 

@@ -11,6 +11,12 @@ export const usualPhotometer = { readingsWithin: "0.010", flasksPercent: "5" } a
 export const photometerRules = ({ photometer }: HouseRules): NonNullable<HouseRules["photometer"]> =>
   photometer ?? usualPhotometer;
 
+/** What a house that has not counted the drops of its burette takes. Common practice, no source. */
+export const usualDropsPerMl = String(1 / dropMl);
+
+/** Drops of the burette in one mL, as the house says it. */
+export const dropsPerMl = ({ burette }: Pick<HouseRules, "burette">): string => burette.dropsPerMl ?? usualDropsPerMl;
+
 /** Steps in which a burette may be read, mL. */
 export const buretteSteps: readonly HouseRules["burette"]["resolutionMl"][] = [
   "0.001",
@@ -35,7 +41,7 @@ export function buretteText(ml: number, rules: HouseRules): string {
 
 /** Where a burette stands after so many drops more (or fewer), as one reads it; never beyond its scale. */
 export const buretteAfterDrops = (fromMl: number, drops: number, rules: HouseRules): string =>
-  buretteText(Math.min(rules.burette.capacityMl, Math.max(0, fromMl + drops * dropMl)), rules);
+  buretteText(Math.min(rules.burette.capacityMl, Math.max(0, fromMl + drops / Number(dropsPerMl(rules)))), rules);
 
 /** Decimals of a mass on this balance: 4 for a readability of 0.0001 g. */
 export const massDecimals = (rules: HouseRules) => rules.balance.readabilityG.split(".")[1]?.length ?? 0;

@@ -72,6 +72,8 @@ export const HouseRulesSchema = Type.Object(
         /** Whether a reading is typed a second time without sight of the first, and how far the two may differ, mL. */
         readTwice: Type.Boolean(),
         readTwiceWithinMl: Decimal,
+        /** Drops of its tip in one mL; the usual ones where nobody counted. */
+        dropsPerMl: Type.Optional(Decimal),
       },
       Closed,
     ),

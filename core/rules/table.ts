@@ -1,4 +1,4 @@
-import { buretteSteps, usualPhotometer } from "./rules";
+import { buretteSteps, usualDropsPerMl, usualPhotometer } from "./rules";
 import type { HouseRules } from "./schema";
 import { type Phrase, msg } from "../text";
 
@@ -212,6 +212,15 @@ export const ruleGroups: readonly RuleGroup[] = [
         label: msg`The two may differ by at most, mL`,
         explain: msg`0.02: a larger difference is asked about.`,
         when: ({ readTwice }) => readTwice === "yes",
+      },
+      {
+        name: "dropsPerMl",
+        path: ["burette", "dropsPerMl"],
+        kind: "decimal",
+        usual: usualDropsPerMl,
+        bounds: { aboveZero: true, most: 200 },
+        label: msg`Drops of its tip in 1 mL`,
+        explain: msg`Count your own: 63 drops from 0.00 to 3.00 mL are 21. "One drop more" and the steps of a dilution follow.`,
       },
     ],
   },

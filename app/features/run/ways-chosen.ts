@@ -35,7 +35,7 @@ function measuredIn(record: RunRecord, stageKey: string) {
     c.stageKey === stageKey && "input" in c ? [c.input] : [],
   );
   return inputsOf(record, stageKey).flatMap((own) => {
-    const ways = waysToMeasure(own);
+    const ways = waysToMeasure(own, record.houseRules);
     const now = chosen.find(({ symbol }) => symbol === own.symbol) ?? own;
     return ways.length > 0 ? [{ own, now, ways }] : [];
   });

@@ -4,7 +4,7 @@ import { percentError } from "../../judgement";
 import { inUnit, type Quantity, toDecimals, toSignificant, unitOf, withUnit } from "../../quantity";
 import { presentObservation, type StageRecord } from "../../record";
 import { evaluateNumber, solveForTiter } from "../../relation";
-import { buretteText, type HouseRules } from "../../rules";
+import { buretteText, dropsPerMl, type HouseRules } from "../../rules";
 import { msg, type Phrase, uncapitalized } from "../../text";
 import type { Input } from "../../inputs";
 import type { PreparationStage } from "../../method";
@@ -23,6 +23,7 @@ function deliverable(exactMl: number, glass: Delivering, rules: HouseRules): num
   const step = deliveryStepMl(glass, {
     capacityMl: rules.burette.capacityMl,
     resolutionMl: rules.burette.resolutionMl,
+    dropMl: 1 / Number(dropsPerMl(rules)),
   });
   if (step !== null) return Number((Math.round(exactMl / step) * step).toFixed(6));
   const apart = (sizeMl: number) => Math.abs(sizeMl - exactMl);
