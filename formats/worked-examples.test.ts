@@ -251,6 +251,58 @@ const examples: Example[] = [
     found: [["determine", null, 1.004]],
   },
   {
+    // 0.0500 · 25.00 = 1.25 mmol of oxalate; 5 · 0.02 · 24.90 = 2.49 mmol of electrons.
+    method: "oxidation-number-of-oxalate",
+    stages: {
+      determine: {
+        trials: [{ "V_a:burette.initial": "0.00", "V_a:burette.final": "25.00", ...titer("24.90") }],
+      },
+    },
+    found: [["determine", null, 1.992]],
+  },
+  {
+    // 0.1 · 24.00 = 2.4 mmol in 25 mL, ten times that in the flask, 63.546 g/mol.
+    method: "copper-in-solution",
+    stages: { determine: { trials: [taken("V_a", "25.00", "24.00")] } },
+    found: [
+      ["determine", null, 2.4 * 10 * 0.063546],
+      ["determine", "c_f", 0.096],
+    ],
+  },
+  {
+    // 0.1000 · 25.00 / 20.00, then a tenth, a fifth and a tenth of a stock of 1.000 mol/L.
+    method: "acid-in-burette",
+    stages: { determine: { trials: [taken("V_b", "25.00", "20.00")] } },
+    found: [["determine", null, 0.125]],
+  },
+  {
+    method: "dilution-in-steps",
+    stages: {
+      first: { once: { "c_0:given": "1.000", "V_1:volume.taken": "25.00", "V_2:volume.taken": "250.0" } },
+      second: { once: { "V_1:volume.taken": "50.00", "V_2:volume.taken": "250.0" } },
+      third: { once: { "V_1:volume.taken": "25.00", "V_2:volume.taken": "250.0" } },
+    },
+    found: [
+      ["first", null, 0.1],
+      ["second", null, 0.02],
+      ["third", null, 0.002],
+    ],
+  },
+  {
+    method: "acid-by-cylinder",
+    stages: { determine: { trials: [taken("V_a", "20.0", "18.4")] } },
+    found: [["determine", null, 0.092]],
+  },
+  {
+    // 50 drops of a twentieth of a milliliter are 2.5 mL; 0.1 · 21.25 = 2.125 mmol; 60.052 g/mol.
+    method: "weak-acid-in-drops",
+    stages: { determine: { trials: [{ "V_a:drops": "50", ...titer("21.25") }] } },
+    found: [
+      ["determine", null, 0.85],
+      ["determine", "γ", 0.85 * 6.0052],
+    ],
+  },
+  {
     method: "oxidation-number-of-tin",
     stages: { determine: { trials: [taken("V_a", "10.00", "19.80")] } },
     found: [["determine", null, 1.98]],

@@ -2,7 +2,9 @@ import type { Method } from "~/core/method";
 import { aceticAcidOnCharcoal } from "./acid-base/acetic-acid-on-charcoal";
 import { acidByBase } from "./acid-base/acid-by-base";
 import { acidByCarbonateThenBase } from "./acid-base/acid-by-carbonate-then-base";
+import { acidByCylinder } from "./acid-base/acid-by-cylinder";
 import { acidByHydrogenCarbonate } from "./acid-base/acid-by-hydrogen-carbonate";
+import { acidInBurette } from "./acid-base/acid-in-burette";
 import { alkalinityInTwoSteps } from "./acid-base/alkalinity-in-two-steps";
 import { alkalinityOfWater } from "./acid-base/alkalinity-of-water";
 import { ascorbicAcidByIodate, ascorbicAcidByIodine } from "./redox/ascorbic-acid";
@@ -16,7 +18,9 @@ import {
   phosphateAsMolybdenumBlue,
 } from "./colorimetric/colored-complexes";
 import { copperByIodine } from "./redox/copper-by-iodine";
+import { copperInSolution } from "./redox/copper-in-solution";
 import { diluteAndCheckAcid } from "./acid-base/dilute-and-check";
+import { dilutionInSteps } from "./acid-base/dilution-in-steps";
 import { diproticSolidAcid } from "./acid-base/diprotic-solid-acid";
 import { dissolvedOxygen } from "./redox/dissolved-oxygen";
 import { edtaByCalcium, edtaByZinc } from "./complexometric/edta-by-metal";
@@ -28,7 +32,11 @@ import { ironInSolution } from "./redox/iron-in-solution";
 import { kappaNumber } from "./redox/kappa-number";
 import { aluminumByBackTitration, nickelByBackTitration } from "./complexometric/metal-by-back-titration";
 import { oxalateInSolid } from "./redox/oxalate-in-solid";
-import { oxidationNumberOfIron, oxidationNumberOfTin } from "./redox/oxidation-number";
+import {
+  oxidationNumberOfIron,
+  oxidationNumberOfOxalate,
+  oxidationNumberOfTin,
+} from "./redox/oxidation-number";
 import { permanganateByHotOxalate } from "./redox/permanganate-by-hot-oxalate";
 import { permanganateByIron } from "./redox/permanganate-by-iron";
 import { permanganateByIronSolution } from "./redox/permanganate-by-iron-solution";
@@ -39,6 +47,7 @@ import { thiosulfateByDichromate } from "./redox/thiosulfate-by-dichromate";
 import { thiosulfateByIodate } from "./redox/thiosulfate-by-iodate";
 import { waterHardness } from "./complexometric/water-hardness";
 import { weakAcidByPhMeter } from "./acid-base/weak-acid-by-ph-meter";
+import { weakAcidInDrops } from "./acid-base/weak-acid-in-drops";
 import { weakAcidInFood } from "./acid-base/weak-acid-in-food";
 
 /** The method library that ships with the product. */
@@ -46,12 +55,16 @@ export const methods: readonly Method[] = [
   baseByPhthalateThenAcid,
   baseByPhthalateSolution,
   acidByBase,
+  acidByCylinder,
+  acidInBurette,
   baseByAcid,
   acidByCarbonateThenBase,
   acidByHydrogenCarbonate,
   weakAcidInFood,
+  weakAcidInDrops,
   diproticSolidAcid,
   diluteAndCheckAcid,
+  dilutionInSteps,
   alkalinityOfWater,
   alkalinityInTwoSteps,
   weakAcidByPhMeter,
@@ -66,12 +79,14 @@ export const methods: readonly Method[] = [
   oxalateInSolid,
   oxidationNumberOfIron,
   oxidationNumberOfTin,
+  oxidationNumberOfOxalate,
   sulfurDioxide,
   thiosulfateByIodate,
   thiosulfateByDichromate,
   dissolvedOxygen,
   hypochlorite,
   copperByIodine,
+  copperInSolution,
   ascorbicAcidByIodine,
   ascorbicAcidByIodate,
   kappaNumber,

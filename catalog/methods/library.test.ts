@@ -14,6 +14,8 @@ import { plain } from "~/core/testing/plain";
 /** Results of unknown samples, where the method presumes none. */
 const unknowns: Readonly<Record<string, number>> = {
   "acid-by-base/determine": 0.0921,
+  "acid-by-cylinder/determine": 0.0921,
+  "acid-in-burette/determine": 0.0953,
   "base-by-acid/determine": 0.1047,
   "base-by-phthalate-then-acid/determine": 0.0872,
   "acid-by-carbonate-then-base/determine": 0.1033,

@@ -138,3 +138,14 @@ export const pinkToBlue = {
     { color: "#3a6cb0", looks: "clear blue", do: "stop, read", end: true },
   ],
 } as const satisfies Partial<TitrationStage>;
+
+/** The same over copper(I) iodide, which makes it cloudy. */
+export const starchToCream = {
+  ...starchToColorless,
+  ribbon: [
+    { color: "#a4581c", looks: "brown, with a pale solid", do: "keep going" },
+    { color: "#f1e08c", looks: "pale yellow", do: "add the starch" },
+    { color: "#5a6386", looks: "gray-blue", do: "add thiocyanate, then one drop at a time" },
+    { color: "#f4efe6", looks: "cream, no blue", do: "stop, read", end: true },
+  ],
+} as const satisfies Partial<TitrationStage>;

@@ -1,4 +1,4 @@
-import { methodOf } from "../run";
+import { methodOf, dilutionOf } from "../run";
 import type { RunChange } from "../change";
 import { type ComputedStage, perOf, stageFields, trialFields } from "../method";
 import type { Field, Input } from "../inputs";
@@ -126,9 +126,10 @@ function ofInput({ definition, stage }: Readable, source: RandomSource): RunChan
 function ofKnown({ method, choices = [] }: RunRecord, source: RandomSource): RunChange | null {
   const stage = pick(source, method.stages);
   if (!stage) return null;
-  const undiluted = choices.some((choice) => choice.stageKey === stage.key && "undiluted" in choice);
-  if (undiluted || source.random.uniform() < 0.3)
+  if (dilutionOf(stage)) {
+    const undiluted = choices.some((choice) => choice.stageKey === stage.key && "undiluted" in choice);
     return { intent: "undilute", stageKey: stage.key, undiluted: !undiluted };
+  }
   const known = choices.some((choice) => choice.stageKey === stage.key && "known" in choice);
   return { intent: "know-stage", stageKey: stage.key, known: known ? null : { from: "a certificate" } };
 }

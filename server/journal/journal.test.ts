@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { appendFileSync, cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
@@ -119,7 +120,17 @@ async function muchWork(db: Database): Promise<void> {
   await saveMethod(db, { ...own!, id: "own", title: "Own" }, by);
   await removeMethod(db, "own", by);
   await saveMethod(db, { ...own!, id: "own", title: "Own once more" }, by);
-  await begin("Followed");
+  const stood = await begin("Followed");
+  await change(stood, {
+    ...{
+      intent: "start-timer",
+      id: randomUUID(),
+      stageKey: "standardize",
+      trialId: null,
+      what: "let it stand",
+    },
+    ...{ flask: "", counts: "for", strict: false, inSeconds: null, seconds: 60 },
+  });
   const followed = "base-by-phthalate-then-acid";
   expect(await removeMethod(db, followed, by)).toBe("retired");
   await bringMethodBack(db, followed, by);

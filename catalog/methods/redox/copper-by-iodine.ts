@@ -3,7 +3,7 @@ import { authority, protection, iodineCautions, iodineHazards, iodineWaste } fro
 import { titer, knownThiosulfate, weighedSolid } from "../../parts/inputs";
 import { about, atLast, exactly, g, mL } from "../../parts/reagents";
 import { iodineThiosulfate } from "../../parts/equations";
-import { starchToColorless } from "../../parts/indicators";
+import { starchToCream } from "../../parts/indicators";
 import { thiosulfateBurette } from "../../parts/burette";
 import { atMostAll } from "../../parts/plausible";
 
@@ -39,13 +39,7 @@ export const copperByIodine = defineMethod({
       agree: { on: "V / m", per: "m" },
       presumed: 25,
       expectMl: [19, 33],
-      ...starchToColorless,
-      ribbon: [
-        { color: "#a4581c", looks: "brown, with a pale solid", do: "keep going" },
-        { color: "#f1e08c", looks: "pale yellow", do: "add the starch" },
-        { color: "#5a6386", looks: "gray-blue", do: "add thiocyanate, then one drop at a time" },
-        { color: "#f4efe6", looks: "cream, no blue", do: "stop, read", end: true },
-      ],
+      ...starchToCream,
       reagents: [
         exactly("the copper salt", g("0.5", "0.8"), "weighed into each flask"),
         about("acetic acid, 4 mol/L", mL("5"), "to dissolve it"),

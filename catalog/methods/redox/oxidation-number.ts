@@ -1,4 +1,4 @@
-import { defineMethod, type Method, type Reagent } from "~/core/method";
+import { type Condition, defineMethod, type Method, type Reagent } from "~/core/method";
 import {
   authority,
   protection,
@@ -10,7 +10,8 @@ import { pipetted, knownPermanganate, permanganateTiter } from "../../parts/inpu
 import { about, exactly, mL } from "../../parts/reagents";
 import { permanganateBurette } from "../../parts/burette";
 import { permanganateGlassware } from "../../parts/glassware";
-import { selfIndicating } from "../../parts/indicators";
+import { selfIndicating, selfIndicatingHot } from "../../parts/indicators";
+import type { Input } from "~/core/inputs";
 
 interface Reductant {
   readonly formula: string;
@@ -21,11 +22,16 @@ interface Reductant {
   readonly aliquot: string;
   readonly acids: Reagent[];
   readonly acidWords: string;
+  /** How it comes into the flask, where it is not an aliquot by pipette. */
+  readonly delivered?: Input;
+  readonly takenWords?: string;
+  readonly conditions?: Condition[];
 }
 
 /** Electrons that one reductant gives, from known amounts of it and of permanganate. */
 function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reductant: Reductant): Method {
-  const { formula, ion, name, electrons, concentration, aliquot, acids, acidWords } = reductant;
+  const { formula, ion, name, electrons, concentration, aliquot, acids, acidWords, delivered } = reductant;
+  const takenWords = reductant.takenWords ?? `Pipette ${aliquot} mL of the ${ion} solution into a flask`;
   return defineMethod({
     version: 4,
     family: "redox",
@@ -48,7 +54,7 @@ function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reduct
             unit: "mol/L",
             presumed: { value: concentration, plusMinus: "0.0003" },
           },
-          pipetted(formula, `Aliquot of the ${ion}`, aliquot),
+          delivered ?? pipetted(formula, `Aliquot of the ${ion}`, aliquot),
           permanganateTiter,
         ],
         relations: [
@@ -61,11 +67,13 @@ function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reduct
         agree: { on: "V / V_a", per: "V_a" },
         presumed: electrons,
         expectMl: [15, 30],
-        ...selfIndicating,
+        ...(reductant.conditions ? selfIndicatingHot : selfIndicating),
         reagents: [exactly(`the ${ion} solution`, mL(aliquot), "into each flask"), ...acids],
-        conditions: [{ what: "titrate soon: air oxidizes the reductant", minutes: 10, counts: "within" }],
+        conditions: reductant.conditions ?? [
+          { what: "titrate soon: air oxidizes the reductant", minutes: 10, counts: "within" },
+        ],
         steps: [
-          `Pipette ${aliquot} mL of the ${ion} solution into a flask; ${acidWords}`,
+          `${takenWords}; ${acidWords}`,
           ...permanganateBurette,
           "Two trials within 0.2 mL are enough; else make a third (a house rule, two, else a third).",
         ],
@@ -75,7 +83,10 @@ function oxidationNumber(parts: Pick<Method, "id" | "title" | "variant">, reduct
     protection,
     hazards: [...permanganateHazards, authority],
     waste: [manganeseWaste],
-    glassware: [...permanganateGlassware, `${Number(aliquot)} mL one-mark pipette and filler`],
+    glassware: [
+      ...permanganateGlassware,
+      delivered ? "second 50 mL burette" : `${Number(aliquot)} mL one-mark pipette and filler`,
+    ],
     ...parts,
   });
 }
@@ -111,5 +122,31 @@ export const oxidationNumberOfTin = oxidationNumber(
     aliquot: "10.00",
     acids: [sulfuric],
     acidWords: "add 20 mL of sulfuric acid, and no phosphoric.",
+  },
+);
+
+/** Both solutions stand in burettes, so that any volume of either can be taken. */
+export const oxidationNumberOfOxalate = oxidationNumber(
+  {
+    id: "oxidation-number-of-oxalate",
+    title: "Change of oxidation number: oxalate, from two burettes",
+    variant: {
+      of: "oxidation-number-of-iron",
+      differs: "oxalate, hot; it is delivered from a burette of its own",
+    },
+  },
+  {
+    formula: "Na2C2O4",
+    ion: "oxalate",
+    name: "sodium oxalate",
+    electrons: 2,
+    concentration: "0.0500",
+    aliquot: "25.00",
+    acids: [sulfuric],
+    acidWords: "add 20 mL of sulfuric acid and heat to 60 to 80 °C.",
+    delivered: { symbol: "V_a", is: "delivered", label: "Oxalate delivered", of: "Na2C2O4", per: "trial" },
+    takenWords:
+      "Let about 25 mL of the oxalate solution run from its burette into a flask, and read it before and after",
+    conditions: [{ what: "hot: in the cold it hardly reacts", celsius: [60, 80], strict: true }],
   },
 );
