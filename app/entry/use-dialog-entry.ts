@@ -28,7 +28,12 @@ export function useDialogEntry(options: DialogEntryOptions): Entry {
     place: { key, trialId: trial?.id ?? stage.key, kind: trial?.kind ?? "fine" },
     facts: (field) => ({ offered: offered[fieldKey(field)] ?? null, stands: null }),
     check: (field, text) =>
-      checkField(field, text, { stage, houseRules: rules, holder: { observations: [...observations] } }),
+      checkField(field, text, {
+        stage,
+        method: record.method,
+        houseRules: rules,
+        holder: { observations: [...observations] },
+      }),
     asks: true,
   };
 }

@@ -151,6 +151,7 @@ export function writeReading(
   const { observations } = holder;
   const checked = checkField(field, reading.text, {
     stage: definition,
+    method: record.method,
     houseRules,
     holder: { observations: [...observations] },
   });

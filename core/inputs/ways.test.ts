@@ -101,7 +101,8 @@ describe("ways to measure an amount", () => {
   });
 
   test("glass that does not measure the amount is not offered; class B is twice as coarse", () => {
-    const keys = (presumed: string) => waysToMeasure(volume(presumed), defaultHouseRules).map(({ key }) => key);
+    const keys = (presumed: string) =>
+      waysToMeasure(volume(presumed), defaultHouseRules).map(({ key }) => key);
     expect(keys("50.00")).toEqual(["pipette", "burette", "cylinder", "mass"]);
     const odd: Input = { ...volume("7.5"), is: "graduated", glass: "cylinder", capacityMl: 10 } as Input;
     expect(waysToMeasure(odd, defaultHouseRules).map(({ key }) => key)).toEqual([
@@ -123,7 +124,9 @@ describe("ways to measure an amount", () => {
       ...{ weighing: "addition", expect: [0.4, 0.8] },
     });
     expect(tared?.input).toMatchObject({ weighing: "tared" });
-    expect(waysToMeasure({ ...volume("25.00"), is: "count" } as unknown as Input, defaultHouseRules)).toEqual([]);
+    expect(waysToMeasure({ ...volume("25.00"), is: "count" } as unknown as Input, defaultHouseRules)).toEqual(
+      [],
+    );
   });
 
   test("on a coarser balance: fewer decimals, a wider ±, and a word where it would rule the result", () => {

@@ -10,7 +10,8 @@ import {
   sameReadingCheck,
   slipChecks,
 } from "../measure";
-import type { ComputedStage } from "./schema";
+import type { ComputedStage, Method } from "./schema";
+import { fromNormality } from "./normality";
 import { inputOf } from "./method";
 import {
   type Observation,
@@ -31,6 +32,8 @@ export type FieldCheck = Result<NumberRead & { readonly cautions: readonly Check
 export interface FieldContext {
   readonly stage: ComputedStage;
   readonly houseRules: HouseRules;
+  /** The method, for what is typed as a normality; left out where nobody types. */
+  readonly method?: Method;
   /** The other readings of the same trial (or of the stage), as they stand. */
   readonly holder: Pick<TrialRecord | StageRecord, "observations">;
   /** The expected reading, from earlier trials. */
@@ -100,12 +103,21 @@ function withLikelyMeaning(
   };
 }
 
+/** What a concentration typed as "0.1 N" is in mol/L, which is proposed; null for what is no normality. */
+function normalityOf({ unit, symbol }: Field, typed: string, { method, stage }: FieldContext) {
+  if (!method || unit !== "mol/L") return null;
+  const input = inputOf(stage, symbol);
+  return input && "of" in input && input.of !== undefined ? fromNormality(typed, input.of, method) : null;
+}
+
 /**
  * Checks what was typed into a field: by itself first, then against the trial's other readings, so that a final reading
  * lies beyond the initial one and a boat weighs less after the transfer, then against what was expected. Cautions let it
  * pass.
  */
 export function checkField(field: Field, typed: string, context: FieldContext): FieldCheck {
+  const normal = normalityOf(field, typed, context);
+  if (normal) return { ok: false, problem: { severity: "stop", ...normal } };
   const reading: CheckedReading = parseReading(typed, field.rules);
   if (!reading.ok) return withLikelyMeaning(reading.problem, field, typed, context);
   const { value, text } = reading.value;

@@ -27,7 +27,17 @@ export type CauseKind =
       | "thermometer"
       | "pH-meter"
     )
-  | ("purity" | "density" | "given" | "constant" | "atomic-weight" | "repeatability" | "line" | "readings" | "rate")
+  | (
+      | "purity"
+      | "density"
+      | "given"
+      | "constant"
+      | "atomic-weight"
+      | "repeatability"
+      | "line"
+      | "readings"
+      | "rate"
+    )
   | ("blank" | "added-back" | "indicator-bias" | "other");
 
 /**

@@ -15,7 +15,8 @@ export const photometerRules = ({ photometer }: HouseRules): NonNullable<HouseRu
 export const usualDropsPerMl = String(1 / dropMl);
 
 /** Drops of the burette in one mL, as the house says it. */
-export const dropsPerMl = ({ burette }: Pick<HouseRules, "burette">): string => burette.dropsPerMl ?? usualDropsPerMl;
+export const dropsPerMl = ({ burette }: Pick<HouseRules, "burette">): string =>
+  burette.dropsPerMl ?? usualDropsPerMl;
 
 /** Steps in which a burette may be read, mL. */
 export const buretteSteps: readonly HouseRules["burette"]["resolutionMl"][] = [
@@ -41,7 +42,10 @@ export function buretteText(ml: number, rules: HouseRules): string {
 
 /** Where a burette stands after so many drops more (or fewer), as one reads it; never beyond its scale. */
 export const buretteAfterDrops = (fromMl: number, drops: number, rules: HouseRules): string =>
-  buretteText(Math.min(rules.burette.capacityMl, Math.max(0, fromMl + drops / Number(dropsPerMl(rules)))), rules);
+  buretteText(
+    Math.min(rules.burette.capacityMl, Math.max(0, fromMl + drops / Number(dropsPerMl(rules)))),
+    rules,
+  );
 
 /** Decimals of a mass on this balance: 4 for a readability of 0.0001 g. */
 export const massDecimals = (rules: HouseRules) => rules.balance.readabilityG.split(".")[1]?.length ?? 0;

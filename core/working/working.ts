@@ -83,7 +83,12 @@ const airTex = (density: string) => `\\dfrac{1 - 0.0012/8.0}{1 - 0.0012/${densit
 const airNames = `\\dfrac{1 - \\rho_{\\mathrm{air}}/\\rho_{\\mathrm{w}}}{1 - \\rho_{\\mathrm{air}}/\\rho}`;
 
 /** A mass as the balance showed it, corrected for the buoyancy of air; nothing where the house does not, or no density is known. */
-function buoyancyStep({ record: { houseRules } }: Board, input: Input, shown: string, q: Quantity): WorkingStep[] {
+function buoyancyStep(
+  { record: { houseRules } }: Board,
+  input: Input,
+  shown: string,
+  q: Quantity,
+): WorkingStep[] {
   const air = buoyancyOf(input, houseRules);
   if (!air) return [];
   const { symbol } = input;

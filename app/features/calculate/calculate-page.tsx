@@ -5,7 +5,7 @@ import { useSearchParams } from "react-router";
 import { Page } from "../../ui/page";
 import { BalanceCalculator } from "./balance-calculator";
 import { ConcentrationCalculator } from "./concentration-calculator";
-import { DilutionCalculator, MassCalculator } from "./solution-calculators";
+import { DilutionCalculator, LiquidCalculator, MassCalculator } from "./solution-calculators";
 import { MolarMassCalculator } from "./molar-mass-calculator";
 import { TiterCalculator } from "./titer-calculator";
 import { useSay } from "../../words/text";
@@ -17,6 +17,7 @@ const calculators = [
   { key: "mass", label: msg`Mass for a solution`, Part: MassCalculator },
   { key: "dilution", label: msg`Dilution`, Part: DilutionCalculator },
   { key: "concentration", label: msg`mol/L, N, %, ppm`, Part: ConcentrationCalculator },
+  { key: "liquid", label: msg`Ethanol, % by volume`, Part: LiquidCalculator },
   { key: "titer", label: msg`Expected titer`, Part: TiterCalculator },
 ] as const;
 

@@ -143,3 +143,58 @@ function DilutionFields({ number, words, glass }: DilutionFieldsProps) {
     </>
   );
 }
+
+/** How much of a liquid a mixture holds that is labeled in % by volume: V φ ρ / M. */
+export function LiquidCalculator() {
+  const say = useSay();
+  // Density of ethanol at 20 °C: handbook, from memory.
+  const { texts, words, number } = useTexts({ formula: "C2H5OH", V: "100", share: "12.0", density: "0.789" });
+  const formula = (texts.formula ?? "").trim();
+  const parsed = parseFormula(formula);
+  const [V, share, density] = [numberIn(texts.V), numberIn(texts.share), numberIn(texts.density)];
+  const tooMuch = share !== null && share > 100;
+  const result =
+    parsed.ok && V !== null && share !== null && density !== null && !tooMuch
+      ? calculate(
+          [
+            { symbol: "V", value: V, unit: "mL" },
+            { symbol: "φ", value: share, unit: "%" },
+            { symbol: "ρ", value: density, unit: "g/mL" },
+          ],
+          [
+            { relation: "V_l = φ * V", title: say`Volume of the pure liquid`, unit: "mL" },
+            { relation: "m = V_l * ρ", title: say`Its mass`, unit: "g" },
+            { relation: `n = m / M(${formula})`, title: say`Its amount`, unit: "mol" },
+            { relation: "c = n / V", title: say`Its concentration`, unit: "mol/L" },
+            { relation: "γ = m / V", title: say`Its mass in a volume`, unit: "% w/v" },
+          ],
+        )
+      : null;
+  return (
+    <Calculator
+      fields={
+        <>
+          <TextInput
+            label={say`Formula of the liquid`}
+            field={words("formula", formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined)}
+          />
+          <TextInput label={say`Volume of the mixture, mL`} field={number("V")} number />
+          <TextInput
+            label={say`Share by volume, %`}
+            field={tooMuch ? { ...number("share"), problem: say`Not above 100 %` } : number("share")}
+            number
+            help={say`as on a bottle: 12.0 % vol`}
+          />
+          <TextInput
+            label={say`Density of the pure liquid, g/mL`}
+            field={number("density")}
+            number
+            help={say`ethanol at 20 °C: 0.789`}
+          />
+        </>
+      }
+    >
+      <Board result={result} answer={1} />
+    </Calculator>
+  );
+}

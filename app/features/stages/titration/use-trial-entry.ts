@@ -155,6 +155,7 @@ function entryOf(
     check: (field, text) =>
       checkField(field, text, {
         stage: saved.definition,
+        method: record.method,
         houseRules: rules,
         // Readings that stand, and those being typed that could be saved.
         holder: { observations: stage.trials.find((t) => t.id === trialId)?.record.observations ?? [] },

@@ -1,0 +1,102 @@
+import {
+  type Equation,
+  type Formula,
+  parseEquation,
+  parseFormula,
+  prettyFormula,
+  schemeEquivalents,
+  speciesKey,
+} from "../chemistry";
+import { significantFromText, figuresOf } from "../quantity";
+import { withPoint, msg, type Phrase } from "../text";
+import type { Method } from "./schema";
+
+/* A concentration that is typed as a normality, in a method whose equations say the equivalents. */
+
+/** Elements of the ions that go along with the one that reacts: sodium, potassium, ammonium, sulfate, chloride, nitrate, water. */
+const bystanders = new Set(["Na", "K", "Li", "N", "H", "O", "S", "Cl"]);
+
+/** Too small to say what a solution is of. */
+const commonplace = new Set(["H+", "H3O+", "OH-", "e-", "H2O"]);
+
+const keyOf = (text: string): string => {
+  const formula = parseFormula(text);
+  return formula.ok ? speciesKey(formula.value) : text;
+};
+
+/** How often an ion is in a substance, with nothing but bystanders beside it; zero where it is not. */
+function timesIn(substance: Formula, ion: Formula): number {
+  const times = Math.min(
+    ...[...ion.atoms].map(([element, n]) => Math.floor((substance.atoms.get(element) ?? 0) / n)),
+  );
+  if (!(times >= 1)) return 0;
+  const alone = [...substance.atoms].every(
+    ([element, n]) => bystanders.has(element) || n === times * (ion.atoms.get(element) ?? 0),
+  );
+  const telling = [...ion.atoms.keys()].some((element) => !bystanders.has(element));
+  return !alone ? 0 : telling ? times : 1;
+}
+
+/** True where a species meets another one of its own element, as iodate meets iodide: by schools it counts for 5 or for 6. */
+function sharesElement({ left }: Equation, species: Formula): boolean {
+  const key = speciesKey(species);
+  const there = left.some(({ formula }) => speciesKey(formula) === key);
+  const telling = [...species.atoms.keys()].filter((element) => !bystanders.has(element));
+  return (
+    there &&
+    left.some(
+      ({ formula }) => speciesKey(formula) !== key && telling.some((element) => formula.atoms.has(element)),
+    )
+  );
+}
+
+/**
+ * Equivalents in one mole of a substance by a method: as a stage states them with its result, by the equations that hold it, or by
+ * those of the ion that it brings (5 for KMnO4 where MnO4- takes five electrons). Null where the method does not tell.
+ */
+export function equivalentsIn(method: Method, of: string): number | null {
+  const same = keyOf(of);
+  for (const { result } of method.stages)
+    if (result.assigns && result.equivalents && keyOf(result.assigns) === same) return result.equivalents;
+  const equations = method.equations.flatMap(({ equation }) => {
+    const parsed = parseEquation(equation);
+    return parsed.ok ? [parsed.value] : [];
+  });
+  const substance = parseFormula(of);
+  if (!substance.ok) return null;
+  const own = schemeEquivalents(equations, of);
+  if (own.ok) return equations.some((one) => sharesElement(one, substance.value)) ? null : own.value;
+  for (const one of equations) {
+    const { left } = one;
+    for (const { formula } of left) {
+      if (formula.charge === 0 || commonplace.has(formula.source)) continue;
+      const times = timesIn(substance.value, formula);
+      const each = times > 0 ? schemeEquivalents(equations, formula.source) : null;
+      if (each?.ok) return sharesElement(one, formula) ? null : each.value * times;
+    }
+  }
+  return null;
+}
+
+/** What a text like "0.1 N" is in mol/L, with the figures that were typed; null for what is no normality. */
+export function fromNormality(
+  typed: string,
+  of: string,
+  method: Method,
+): { readonly message: Phrase; readonly proposal?: string } | null {
+  const text = /^\s*([\d.,]+)\s*[Nn]\s*$/.exec(typed)?.[1];
+  if (text === undefined) return null;
+  const plain = withPoint(text);
+  const value = Number(plain);
+  if (!(value > 0)) return null;
+  const equivalents = equivalentsIn(method, of);
+  if (equivalents === null)
+    return {
+      message: msg`This method does not say the equivalents of ${prettyFormula(of)}: type it in mol/L`,
+    };
+  const proposal = (value / equivalents).toPrecision(figuresOf(significantFromText(plain)));
+  const each = msg`${plain} N is ${proposal} mol/L`;
+  return equivalents === 1
+    ? { message: msg`${each}: one equivalent in a mole of ${prettyFormula(of)}`, proposal }
+    : { message: msg`${each}: ${equivalents} equivalents in a mole of ${prettyFormula(of)}`, proposal };
+}
