@@ -290,7 +290,7 @@ const examples: Example[] = [
   },
   {
     method: "acid-by-cylinder",
-    stages: { determine: { trials: [taken("V_a", "20.0", "18.4")] } },
+    stages: { determine: { trials: [taken("V_a", "20.0", "18.40")] } },
     found: [["determine", null, 0.092]],
   },
   {

@@ -1,4 +1,5 @@
 import { type Static, Type } from "@sinclair/typebox";
+import { adaptSchema } from "./adapt";
 import { chooseSchema } from "./choose";
 import { chooseInputSchema } from "./choose-input";
 import { enterSchema } from "./enter";
@@ -17,7 +18,6 @@ import { takeSchema } from "./take";
 import { beginTimerSchema, endTimerSchema, startTimerSchema } from "./timer";
 import { addTraceSchema, bringBackSchema, putAwaySchema } from "./trace";
 import { labelSchema, markSchema, restoreSchema, strikeSchema } from "./trial";
-import { undiluteSchema } from "./undilute";
 import { undoSchema } from "./undo";
 
 /** All changes of a run, as they are sent. */
@@ -37,7 +37,7 @@ export const RunChangeSchema = Type.Union([
   chooseSchema(),
   chooseInputSchema(),
   knowStageSchema(),
-  undiluteSchema(),
+  adaptSchema(),
   makeAgainSchema(),
   expectSchema(),
   holdAgainstSchema(),

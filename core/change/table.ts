@@ -1,5 +1,6 @@
 import type { RunRecord } from "../run";
 import { type Applied, type ChangeContext, type ChangeKind, refused } from "./change";
+import { adapt } from "./adapt";
 import { choose } from "./choose";
 import { chooseInput } from "./choose-input";
 import { enter } from "./enter";
@@ -19,7 +20,6 @@ import { take } from "./take";
 import { beginTimer, endTimer, startTimer } from "./timer";
 import { addTrace, bringBack, putAway } from "./trace";
 import { label, mark, restore, strike } from "./trial";
-import { undilute } from "./undilute";
 import { undo } from "./undo";
 import { msg } from "../text";
 
@@ -42,7 +42,7 @@ const kinds: { readonly [I in Intent]: ChangeKind<Extract<RunChange, { intent: I
   choose,
   "choose-input": chooseInput,
   "know-stage": knowStage,
-  undilute,
+  adapt,
   "make-again": makeAgain,
   expect: expectResult,
   "hold-against": holdAgainst,

@@ -73,8 +73,6 @@ export const byMass: InputKind<ByMassInput> = {
   problem: ({ symbol, density }) =>
     Number(density.value) > 0 ? null : { message: msg`${symbol} needs the density of what is weighed` },
   planned: { measured: true, consumed: true },
-  simulate: (input, hand) =>
-    mass.simulate?.(massOf(input), { ...hand, aim: hand.aim ?? byMass.usual?.(input) ?? 25 }) ?? {},
   amountUnit: "mL",
   suspect: (input) => mass.suspect?.(massOf(input)) ?? { often: 1, words: () => "" },
   ledger: (input) =>

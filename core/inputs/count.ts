@@ -39,7 +39,6 @@ export const count: InputKind<CountInput> = {
   figures: ({ plusMinus }, text) => (Number(plusMinus) === 0 ? null : figuresOf(text, "count", undefined)),
   usual: () => 1,
   planned: { measured: true, consumed: true },
-  simulate: (_input, { aim }) => ({ count: Math.max(1, Math.round(aim ?? 1)).toFixed(0) }),
   suspect: ({ of }) => ({
     often: 0.6,
     words: (side) =>

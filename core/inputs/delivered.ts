@@ -6,7 +6,6 @@ import {
   buretteChecks,
   buretteFields,
   buretteQuantity,
-  buretteTexts,
 } from "./burette";
 import { figuresOfDifference } from "./figures";
 import type { InputKind } from "./kind";
@@ -40,7 +39,6 @@ export const delivered: InputKind<DeliveredInput> = {
   usual: () => usualMl,
   measuredBy: () => "burette",
   planned: { measured: true, consumed: true },
-  simulate: (_input, hand) => buretteTexts(() => hand.varied(hand.aim ?? 20), hand),
   amountUnit: "mL",
   difference: () => buretteDifference,
   suspect: (input) => volumeSuspect(input, 1.4),

@@ -49,7 +49,6 @@ export const drops: InputKind<DropsInput> = {
     under: { symbol: "f", text: perMl.value, unit: "drops/mL" },
   }),
   planned: { measured: true, consumed: false },
-  simulate: (_input, { aim }) => ({ drops: Math.round(aim ?? 20).toFixed(0) }),
   amountUnit: "mL",
   problem: ({ symbol, perMl }) =>
     Number(perMl.value) > 0 ? null : { message: msg`${symbol} needs more than zero drops per mL` },

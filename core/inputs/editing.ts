@@ -158,12 +158,19 @@ const kinds: { readonly [K in Input["is"]]: Editing<InputOf<K>> } = {
       perColumn,
       numberColumn("value", msg`Drops per mL`, 1.5),
       numberColumn("plusMinus", "±"),
+      numberColumn("usual", msg`Usual, mL`),
     ],
-    row: ({ of, perMl }) => ({ of, value: perMl.value, plusMinus: perMl.plusMinus }),
+    row: ({ of, perMl, presumedMl }) => ({
+      of,
+      value: perMl.value,
+      plusMinus: perMl.plusMinus,
+      usual: text(presumedMl),
+    }),
     input: (row) => ({
       of: trimmed(row, "of"),
       per: perOfRow(row),
       perMl: { value: decimal(row.value), plusMinus: plusMinusOf(row) },
+      ...(given(row.usual) ? { presumedMl: decimal(row.usual) } : {}),
     }),
   },
   count: {

@@ -39,7 +39,6 @@ export const flask: InputKind<FlaskInput> = {
   usual: ({ presumed }) => Number(presumed),
   measuredBy: () => "flask",
   planned: { measured: false, consumed: false },
-  simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
   amountUnit: "mL",
   suspect: (input) => volumeSuspect(input, 1.4),
   ledger: ({ label }) => [{ head: msg`${label}, mL`, kind: "volume.taken" }],

@@ -90,10 +90,6 @@ export const given: InputKind<GivenInput> = {
     return value === undefined ? null : Number(value);
   },
   planned: { measured: false, consumed: false },
-  simulate: ({ usual }, { aim }) => {
-    const value = aim === undefined ? usual : String(aim);
-    return value === undefined ? {} : { given: value };
-  },
   stated: ({ of, unit, exact }) => ({
     value: "given",
     spreads: ["given.plus-minus", "given.standard-uncertainty"],

@@ -41,7 +41,6 @@ export const graduated: InputKind<GraduatedInput> = {
   usual: usualGraduatedMl,
   measuredBy: ({ glass }) => glass,
   planned: { measured: true, consumed: true },
-  simulate: (input, { aim }) => ({ "volume.taken": (aim ?? usualGraduatedMl(input)).toFixed(1) }),
   amountUnit: "mL",
   suspect: (input) => volumeSuspect(input, 1.4),
   ledger: ({ label }) => [{ head: msg`${label}, mL`, kind: "volume.taken" }],

@@ -22,5 +22,6 @@ export { weighingNames } from "./mass";
 export { InputSchema, type Input, type InputOf } from "./schema";
 export * from "./table";
 export * from "./pieces";
+export * from "./simulated";
 export { wayOf } from "./way-names";
 export { isWay, unwise, waysToMeasure, type WayToMeasure } from "./ways";

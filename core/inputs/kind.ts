@@ -218,8 +218,6 @@ export interface InputKind<I extends InputBase> {
   readonly quotient?: (input: I) => { readonly over: readonly QuotientTerm[]; readonly under: QuotientTerm };
   /** How it counts in a plan: measured out for each flask, and used up. */
   readonly planned?: { readonly measured: boolean; readonly consumed: boolean };
-  /** What is typed at a simulated bench. */
-  readonly simulate?: (input: I, hand: SimulatedHand) => Texts;
   /** Unit of a titer's amount where titers are taken per it; a plain number where nothing is said. */
   readonly amountUnit?: string;
   /** True where the stage's own engine makes one quantity of many readings, or of a course. */

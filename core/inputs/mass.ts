@@ -162,16 +162,6 @@ export const mass: InputKind<MassInput> = {
       ? { factor: buoyancyFactor(densityGPerMl), density: String(densityGPerMl) }
       : null,
   planned: { measured: true, consumed: true },
-  simulate: (input, { rules, aim, between, varied }) => {
-    const decimals = decimalsOfMass(input, rules);
-    const massG = varied(aim ?? middle(input) ?? 1);
-    if (input.weighing === "tared") return { "mass.tared": massG.toFixed(decimals) };
-    const vessel = between(8, 12);
-    const [light, heavy] = [vessel.toFixed(decimals), (vessel + massG).toFixed(decimals)];
-    return input.weighing === "addition"
-      ? { "mass.before": light, "mass.after": heavy }
-      : { "mass.before": heavy, "mass.after": light };
-  },
   amountUnit: "g",
   checks: weighingChecks,
   cautions: (input, q, rules) => windowChecks(input, q.value, decimalsOfMass(input, rules)),

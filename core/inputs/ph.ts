@@ -39,7 +39,6 @@ export const ph: InputKind<PhInput> = {
   },
   figures: (_input, text) => figuresOf(text, "pH", undefined),
   usual: () => 7,
-  simulate: (_input, { aim }) => ({ pH: (aim ?? 4.8).toFixed(2) }),
   ledger: ({ label }) => [{ head: label, kind: "pH" }],
   described: () => "",
 };

@@ -65,7 +65,6 @@ export const pipette: InputKind<PipetteInput> = {
   usual: ({ presumed }) => Number(presumed),
   measuredBy: () => "pipette",
   planned: { measured: true, consumed: true },
-  simulate: ({ presumed }, { aim }) => ({ "volume.taken": aim === undefined ? presumed : aim.toFixed(2) }),
   amountUnit: "mL",
   suspect: (input) => volumeSuspect(input, 1.4),
   ledger: () => [{ head: msg`Aliquot, mL`, kind: "volume.taken" }],

@@ -18,7 +18,6 @@ import type {
   InputKind,
   Read,
   ReadText,
-  SimulatedHand,
   Stated,
   TakenOver,
   Texts,
@@ -102,10 +101,6 @@ export const quotientOf = (input: Input) => kindOf(input).quotient?.(input) ?? n
 
 /** How it counts in a plan; null where nothing is taken for it. */
 export const plannedOf = (input: Input) => kindOf(input).planned ?? null;
-
-/** What is typed at a simulated bench; nothing for what is not read. */
-export const textsOf = (input: Input, hand: SimulatedHand): Texts =>
-  kindOf(input).simulate?.(input, hand) ?? {};
 
 /** How many decimals an input is written with in a working; null where its ± decides. */
 export const decimalsOfInput = (input: Input, rules: HouseRules): number | null =>

@@ -13,7 +13,7 @@ export const temperatureSchema = () =>
 export type TemperatureInput = Made<typeof temperatureSchema>;
 
 /** A room in which nobody thinks of the temperature, °C. */
-const usualC = 25;
+export const usualC = 25;
 
 export const temperature: InputKind<TemperatureInput> = {
   unit: () => "°C",
@@ -37,7 +37,6 @@ export const temperature: InputKind<TemperatureInput> = {
   },
   figures: (_input, text) => figuresOf(text, "temperature", undefined),
   usual: () => usualC,
-  simulate: (_input, { aim }) => ({ temperature: (aim ?? usualC).toFixed(1) }),
   ledger: () => [{ head: "°C", kind: "temperature" }],
   described: () => "",
 };

@@ -3,4 +3,4 @@ export * from "./run-record";
 export * from "./empty-run";
 export * from "./known-stage";
 export * from "./held-against";
-export * from "./undiluted";
+export * from "./adapted";

@@ -2,7 +2,7 @@ import { type ComputedStage, inputOf, type Method } from "../method";
 import { heldStage } from "./held-against";
 import { isKnowable, type Known, withKnown } from "./known-stage";
 import type { RunRecord } from "./run-record";
-import { dilutionOf, undilutedStage } from "./undiluted";
+import { type Adapted, adaptations } from "./adapted";
 
 type Choices = NonNullable<RunRecord["choices"]>;
 
@@ -12,9 +12,13 @@ export function knownOf({ choices = [] }: Pick<RunRecord, "choices">, stageKey: 
   return null;
 }
 
-/** Whether a stage goes without its dilution in a run. */
-export const isUndiluted = ({ choices = [] }: Pick<RunRecord, "choices">, stageKey: string): boolean =>
-  choices.some((choice) => choice.stageKey === stageKey && "undiluted" in choice);
+/** Whether a stage is done otherwise in a run: not diluted, or on dry basis. */
+export const isAdapted = (
+  { choices = [] }: Pick<RunRecord, "choices">,
+  stageKey: string,
+  adapted: Adapted,
+): boolean =>
+  choices.some((choice) => choice.stageKey === stageKey && "adapted" in choice && choice.adapted === adapted);
 
 /**
  * A method with what was chosen in a run: inputs in place of its own, what results are held against, stages that are known and not
@@ -36,7 +40,7 @@ export function withChoices(method: Method, choices: Choices): Method {
         .filter(({ stageKey }) => stageKey === stage.key)
         .reduce((so: ComputedStage, choice) => {
           if ("heldAgainst" in choice) return heldStage(so, choice.heldAgainst);
-          if ("undiluted" in choice) return undilutedStage(so);
+          if ("adapted" in choice) return adaptations[choice.adapted].apply(so);
           return "expected" in choice ? ({ ...so, expected: choice.expected } as ComputedStage) : so;
         }, read);
     }),
@@ -51,7 +55,7 @@ export const choicesFor = (method: Method, choices: Choices): Choices =>
     const stage = method.stages.find(({ key }) => key === choice.stageKey);
     if (!stage) return false;
     if ("known" in choice) return isKnowable(method, stage);
-    if ("undiluted" in choice) return dilutionOf(stage) !== null;
+    if ("adapted" in choice) return adaptations[choice.adapted].fits(stage);
     if ("heldAgainst" in choice || "expected" in choice) return true;
     return inputOf(stage, choice.input.symbol) !== undefined;
   });

@@ -44,13 +44,16 @@ export type UsedSolution = Static<typeof UsedSolutionSchema>;
 
 /**
  * An input that is had in another way; a stage that is not done since its result is known, `from` says where that is from; one
- * whose sample is not diluted; what the
+ * that is not diluted, or whose result is on dry basis; what the
  * result of a stage is held against, or what is expected of it before its first trial.
  */
 const ChoiceSchema = Type.Union([
   Type.Object({ stageKey: Id, input: InputSchema }, Closed),
   Type.Object({ stageKey: Id, known: Type.Object({ from: ShortText }, Closed) }, Closed),
-  Type.Object({ stageKey: Id, undiluted: Type.Literal(true) }, Closed),
+  Type.Object(
+    { stageKey: Id, adapted: Type.Union([Type.Literal("undiluted"), Type.Literal("dry")]) },
+    Closed,
+  ),
   Type.Object({ stageKey: Id, heldAgainst: HeldAgainstSchema() }, Closed),
   Type.Object({ stageKey: Id, expected: ExpectedSchema() }, Closed),
 ]);

@@ -127,8 +127,8 @@ function ofKnown({ method, choices = [] }: RunRecord, source: RandomSource): Run
   const stage = pick(source, method.stages);
   if (!stage) return null;
   if (dilutionOf(stage)) {
-    const undiluted = choices.some((choice) => choice.stageKey === stage.key && "undiluted" in choice);
-    return { intent: "undilute", stageKey: stage.key, undiluted: !undiluted };
+    const undiluted = choices.some((choice) => choice.stageKey === stage.key && "adapted" in choice);
+    return { intent: "adapt", stageKey: stage.key, adapted: "undiluted", on: !undiluted };
   }
   const known = choices.some((choice) => choice.stageKey === stage.key && "known" in choice);
   return { intent: "know-stage", stageKey: stage.key, known: known ? null : { from: "a certificate" } };

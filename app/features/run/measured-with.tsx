@@ -1,4 +1,3 @@
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { unwise } from "~/core/inputs";
@@ -7,6 +6,10 @@ import { joined } from "~/core/text";
 import { useRunInHand } from "../../entry/run-context";
 import { FormDialog } from "../../ui/form-dialog";
 import { useSay } from "../../words/text";
+import { moistureSymbol } from "~/core/run";
+import { useDryChosen } from "./dry-chosen";
+import { DryField } from "./dry-field";
+import { DilutionField } from "./dilution-field";
 import { useInOrder } from "./in-order";
 import { WayField } from "./way-field";
 import { useWaysChosen, type WayProblem } from "./ways-chosen";
@@ -22,14 +25,21 @@ export function MeasuredWithDialog({ stage, onClose }: MeasuredWithProps) {
   const { record } = useRunInHand();
   const inOrder = useInOrder();
   const { amounts, dilution, undiluted, setUndiluted, steps } = useWaysChosen(record, stage.key);
+  const dry = useDryChosen(record, stage.key);
   const [problem, setProblem] = useState<WayProblem | null>(null);
+  /** What was wrong may be mended by what is typed. */
+  const anew =
+    <A extends unknown[]>(act: (...args: A) => void) =>
+    (...args: A) => {
+      setProblem(null);
+      act(...args);
+    };
   const submit = async () => {
     const planned = steps();
-    const off = "message" in planned ? planned : await inOrder(planned);
+    const off = "message" in planned ? planned : await inOrder([...planned, ...dry.steps()]);
     if (!off) return onClose();
     setProblem("at" in off ? { symbol: off.at, message: off.message } : off);
   };
-  const ofDilution = problem !== null && undiluted && problem.symbol === dilution?.taken.symbol;
   return (
     <FormDialog
       title={say`${stage.definition.title}: measured with`}
@@ -40,21 +50,11 @@ export function MeasuredWithDialog({ stage, onClose }: MeasuredWithProps) {
     >
       <Typography color="textSecondary">{say`The fields, their checks and the ± follow.`}</Typography>
       {dilution && (
-        <TextField
-          select
-          label={say`Dilution`}
-          value={undiluted ? "undiluted" : ""}
-          error={ofDilution}
-          helperText={ofDilution ? say(problem.message) : ""}
-          onChange={(event) => {
-            setProblem(null);
-            setUndiluted(event.target.value !== "");
-          }}
-          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
-        >
-          <option value="">{say`as the method says`}</option>
-          <option value="undiluted">{say`not diluted`}</option>
-        </TextField>
+        <DilutionField
+          undiluted={undiluted}
+          problem={problem?.symbol === dilution.taken.symbol && undiluted ? problem.message : null}
+          onChange={anew(setUndiluted)}
+        />
       )}
       {amounts.map((one) => (
         <WayField
@@ -69,16 +69,17 @@ export function MeasuredWithDialog({ stage, onClose }: MeasuredWithProps) {
             [unwise(one.input, record.houseRules), one.kept].filter((words) => words !== null),
             " ",
           )}
-          onChoose={(way) => {
-            setProblem(null);
-            one.choose(way);
-          }}
-          onType={(key, text) => {
-            setProblem(null);
-            one.type(key, text);
-          }}
+          onChoose={anew(one.choose)}
+          onType={anew(one.type)}
         />
       ))}
+      {dry.form && (
+        <DryField
+          form={dry.form}
+          problem={problem?.symbol === moistureSymbol ? problem.message : null}
+          onChange={anew(dry.setForm)}
+        />
+      )}
     </FormDialog>
   );
 }

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { detailsOf, type Input, isWay, waysToMeasure, withDetails } from "~/core/inputs";
 import { readingsUnder } from "~/core/change";
-import { dilutionOf, isUndiluted, type RunRecord } from "~/core/run";
+import { dilutionOf, isAdapted, type RunRecord } from "~/core/run";
 import { msg, type Phrase } from "~/core/text";
 import type { Step } from "./in-order";
 import { inputsOf } from "./measured-in";
@@ -63,7 +63,7 @@ export function useWaysChosen(record: RunRecord, stageKey: string) {
   const measured = measuredIn(record, stageKey);
   const own = record.method.stages.find(({ key }) => key === stageKey);
   const dilution = own ? dilutionOf(own) : null;
-  const [undiluted, setUndiluted] = useState(() => isUndiluted(record, stageKey));
+  const [undiluted, setUndiluted] = useState(() => isAdapted(record, stageKey, "undiluted"));
   const [all, setAll] = useState<Readonly<Record<string, Chosen>>>(() =>
     Object.fromEntries(
       measured.map((one) => [
@@ -95,10 +95,10 @@ export function useWaysChosen(record: RunRecord, stageKey: string) {
   /** The changes that make it so, or what is wrong. */
   const steps = (): readonly Step<string>[] | WayProblem => {
     const made: Step<string>[] = [];
-    if (dilution && undiluted !== isUndiluted(record, stageKey))
+    if (dilution && undiluted !== isAdapted(record, stageKey, "undiluted"))
       made.push({
         at: dilution.taken.symbol,
-        change: () => ({ intent: "undilute", stageKey, undiluted }),
+        change: () => ({ intent: "adapt", stageKey, adapted: "undiluted", on: undiluted }),
       });
     for (const { own: theirs, now, described } of amounts) {
       const { symbol } = theirs;

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ComputedStage } from "~/core/method";
-import { isUndiluted } from "~/core/run";
+import { isAdapted } from "~/core/run";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { together } from "../../../ui/number-text";
@@ -31,7 +31,7 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
         <summary>{say`How it is done`}</summary>
         <Reagents definition={definition} />
         <Box component="ol" sx={{ pl: 2.5, my: 0.5 }}>
-          {isUndiluted(record, definition.key) && (
+          {isAdapted(record, definition.key, "undiluted") && (
             <li>{say`Not diluted in this run: take the sample as it is, and leave out the dilution.`}</li>
           )}
           {definition.steps.map((step) => (

@@ -8,7 +8,7 @@ import { capitalized, msg } from "~/core/text";
 import { nextTrialNumber } from "~/core/record";
 import { type Condition, fieldKey, maybeMarks, ribbonNow, timedConditions } from "~/core/method";
 import type { Field } from "~/core/inputs";
-import { isUndiluted } from "~/core/run";
+import { isAdapted } from "~/core/run";
 import { unconfirmedVolumes } from "~/core/stages";
 import { ColorRibbon } from "../../../ui/color-ribbon";
 import { Sheet } from "../../../ui/sheet";
@@ -147,7 +147,7 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
           reagents={definition.reagents ?? []}
           inputs={definition.inputs}
           typed={volumesIn(entry)}
-          undiluted={isUndiluted(run, definition.key)}
+          undiluted={isAdapted(run, definition.key, "undiluted")}
         />
       )}
       <KeepTo

@@ -1,5 +1,7 @@
-import { type Input, measuredBy } from "../inputs";
-import type { ComputedStage } from "../method";
+import { type Input, measuredBy } from "../../inputs";
+import type { ComputedStage } from "../../method";
+import { msg } from "../../text";
+import type { Adaptation } from "./adaptation";
 
 /* A sample that is diluted before aliquots are taken of it can be titrated as it is. */
 
@@ -41,15 +43,19 @@ export function dilutionOf(stage: ComputedStage): DilutionOfStage | null {
   return null;
 }
 
-/** A stage without its dilution: what it takes and what it makes up are the same, and nothing of it is read. */
-export function undilutedStage(stage: ComputedStage): ComputedStage {
-  const dilution = dilutionOf(stage);
-  if (!dilution) return stage;
-  const { taken, flask } = dilution;
-  const inputs = stage.inputs.map((input): Input =>
-    input.symbol === taken.symbol || input.symbol === flask.symbol
-      ? { symbol: input.symbol, label: input.label, is: "constant", value: "1", unit: "mL" }
-      : input,
-  );
-  return { ...stage, inputs };
-}
+/** A sample that is taken as it is: what is taken and what is made up to are the same, and nothing of them is read. */
+export const undiluted: Adaptation = {
+  fits: (stage) => dilutionOf(stage) !== null,
+  apply(stage) {
+    const dilution = dilutionOf(stage);
+    if (!dilution) return stage;
+    const left = new Set([dilution.taken.symbol, dilution.flask.symbol]);
+    const inputs = stage.inputs.map((input): Input => {
+      const { symbol, label } = input;
+      return left.has(symbol) ? { symbol, label, is: "constant", value: "1", unit: "mL" } : input;
+    });
+    return { ...stage, inputs };
+  },
+  words: { on: msg`not diluted`, off: msg`diluted as the method says` },
+  refused: msg`Nothing is diluted here that could be left out`,
+};

@@ -1,0 +1,43 @@
+import { Type } from "@sinclair/typebox";
+import { success } from "../result";
+import { adaptations, isAdapted, withChoices } from "../run";
+import { msg } from "../text";
+import { type ChangeKind, missing, refused } from "./change";
+import { Closed, Key, type Made } from "./parts";
+
+export const adaptSchema = () =>
+  Type.Object(
+    {
+      intent: Type.Literal("adapt"),
+      stageKey: Key,
+      adapted: Type.Union([Type.Literal("undiluted"), Type.Literal("dry")]),
+      /** False for as the method says. */
+      on: Type.Boolean(),
+    },
+    Closed,
+  );
+
+/**
+ * A stage is done otherwise than the method says: its sample is not diluted, or its result is on dry basis. What was read of what is
+ * left out is kept, and counts again once it is done as the method says.
+ */
+export const adapt: ChangeKind<Made<typeof adaptSchema>> = {
+  apply(record, { stageKey, adapted, on }, context) {
+    const stage = record.method.stages.find(({ key }) => key === stageKey);
+    if (!stage) return missing(msg`This run has no such stage`);
+    const { fits, words, refused: why } = adaptations[adapted];
+    if (!fits(stage)) return refused(why);
+    if (isAdapted(record, stageKey, adapted) === on) return success(null);
+    const before = record.choices ?? [];
+    const choices = on
+      ? [...before, { stageKey, adapted }]
+      : before.filter((c) => c.stageKey !== stageKey || !("adapted" in c) || c.adapted !== adapted);
+    if (!context.holdsTogether(withChoices(record.method, choices)))
+      return refused(msg`The method does not work so`);
+    return success({
+      record: { ...record, choices },
+      inverse: { do: "inputs", choices: before },
+      entry: { description: msg`"${stage.title}": ${on ? words.on : words.off}` },
+    });
+  },
+};
