@@ -2,6 +2,7 @@ import { Type } from "@sinclair/typebox";
 import { ExpectedSchema } from "../method/schema";
 import { withUnit } from "../quantity";
 import { success } from "../result";
+import { methodOf } from "../run";
 import { msg } from "../text";
 import { type ChangeKind, malformed, missing } from "./change";
 import { Closed, Key, type Made } from "./parts";
@@ -27,8 +28,8 @@ export const expectResult: ChangeKind<Made<typeof expectSchema>> = {
     const others = before.filter((c) => c.stageKey !== stageKey || !("expected" in c));
     const choices = expected ? [...others, { stageKey, expected }] : others;
     if (JSON.stringify(choices) === JSON.stringify(before)) return success(null);
-    const amount =
-      expected && withUnit(String(expected.value), expected.in === "mL" ? "mL" : stage.result.unit);
+    const { unit } = methodOf(record).stages.find(({ key }) => key === stageKey)?.result ?? stage.result;
+    const amount = expected && withUnit(String(expected.value), expected.in === "mL" ? "mL" : unit);
     return success({
       record: { ...record, choices },
       inverse: { do: "inputs", choices: before },

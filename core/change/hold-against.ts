@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { success } from "../result";
-import { withChoices } from "../run";
+import { askable, withChoices } from "../run";
 import { HeldAgainstSchema } from "../run/held-against-schema";
 import { msg, type Phrase } from "../text";
 import { type ChangeKind, malformed, missing, refused } from "./change";
@@ -35,6 +35,11 @@ export const holdAgainst: ChangeKind<HoldAgainst> = {
     if (!stage) return missing(msg`This run has no such stage`);
     if (!context.allows(stage).holds)
       return refused(msg`Nothing is held against the result of "${stage.title}"`);
+    if (
+      heldAgainst?.result !== undefined &&
+      !askable(stage).some(({ symbol }) => symbol === heldAgainst.result)
+    )
+      return malformed(msg`This stage has no such result that could be asked for`);
     if (
       heldAgainst?.against === "value" &&
       heldAgainst.tolerance !== "" &&

@@ -195,6 +195,8 @@ export const ExpectedSchema = () =>
     {
       value: Type.Number({ exclusiveMinimum: 0 }),
       in: Type.Union([Type.Literal("unit"), Type.Literal("mL")]),
+      /** Symbol of the result that it is of, where that is not the method's own; it is no expectation of another one. */
+      of: Type.Optional(ShortText),
       /** True where it is what the method presumes, and the person takes it. */
       presumed: Type.Optional(Type.Boolean()),
     },

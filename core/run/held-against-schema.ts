@@ -1,5 +1,5 @@
 import { type Static, Type } from "@sinclair/typebox";
-import { Closed, Decimal } from "../inputs/parts";
+import { Closed, Decimal, Name } from "../inputs/parts";
 
 /** What it is called, in the words of who chose it. */
 const Label = Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" });
@@ -11,6 +11,8 @@ export const HeldAgainstSchema = () =>
       {
         against: Type.Literal("value"),
         label: Label,
+        /** Symbol of the further result that is held against it, and is the main one then; the main one where nothing is said. */
+        result: Type.Optional(Name),
         /** How far off is allowed; empty where nothing is said of that. */
         tolerance: Type.Union([Decimal, Type.Literal("")]),
         in: Type.Union([Type.Literal("percent"), Type.Literal("unit")]),
@@ -21,6 +23,8 @@ export const HeldAgainstSchema = () =>
       {
         against: Type.Literal("limit"),
         label: Label,
+        /** Symbol of the further result that is held against it, and is the main one then; the main one where nothing is said. */
+        result: Type.Optional(Name),
         bound: Type.Union([Type.Literal("at most"), Type.Literal("at least")]),
       },
       Closed,

@@ -2,14 +2,15 @@ import { describe, expect, test } from "@jest/globals";
 import { acidByBase } from "~/catalog/methods/acid-base/acid-by-base";
 import { diluteAndCheckAcid } from "~/catalog/methods/acid-base/dilute-and-check";
 import { methods } from "~/catalog/methods";
-import { applyChange } from "../change";
+import { applyChange, type RunChange } from "../change";
 import { changeContext, checkRecord, evaluateRun } from "../evaluate";
-import { allowsOf, compileMethod } from "../stages";
+import { allowsOf, compileMethod, type TitrationEvaluation } from "../stages";
 import { begunRun } from "../testing/build-record";
 import { typedRun } from "../testing/typed-run";
 import { plain } from "../testing/plain";
 import { workingOf } from "../working";
-import { type HeldAgainst, heldStage, type RunRecord } from ".";
+import { inEnglish } from "../text";
+import { type HeldAgainst, heldStage, methodOf, type RunRecord } from ".";
 
 const context = changeContext({
   now: "2026-11-29T09:00:00.000Z",
@@ -122,5 +123,68 @@ describe("what a result is held against in a run", () => {
     expect(refused("dilute", known("5"))).toMatch(/^Nothing is held against/);
     expect(refused("check", known("0"))).toBe("What is allowed is above zero");
     expect(refused("check", known("10"))).toBeNull();
+  });
+});
+
+describe("a further result that is held against what a label says", () => {
+  const trial = {
+    "V_a:volume.taken": "25.00",
+    "V:burette.initial": "0.00",
+    "V:burette.final": "20.83",
+  } as const;
+  const liquor = methods.find(({ id }) => id === "weak-acid-in-food")!;
+  const record = typedRun(liquor, {
+    determine: {
+      once: {
+        ...{ "c_b:given": "0.1000", "V_1:volume.taken": "25.00", "V_2:volume.taken": "250.0" },
+        "ρ:given": "1.006",
+      },
+      trials: [trial, trial, trial],
+    },
+  });
+  const asGamma: HeldAgainst = { ...(known("10") as HeldAgainst & { against: "value" }), result: "γ" };
+  const made = (changes: readonly RunChange[]) =>
+    changes.reduce((now: RunRecord, change) => {
+      const applied = applyChange(now, change, context);
+      if (!applied.ok) throw new Error(inEnglish(applied.problem.message));
+      return applied.value?.record ?? now;
+    }, record);
+  const hold: RunChange = { intent: "hold-against", stageKey: "determine", heldAgainst: asGamma };
+  const label: RunChange = {
+    ...{ intent: "observe", id: "label", stageKey: "determine", trial: null, symbol: "ref_γ", kind: "given" },
+    ...{ text: "5.0", supersedes: null, reason: null },
+  };
+
+  test("becomes the main one, in its own unit; the others stand beside it", () => {
+    const after = made([hold, label]);
+    expect(checkRecord(after)).toEqual([]);
+    const stage = evaluateRun(after).stages[0] as TitrationEvaluation;
+    // 0.1 · 20.83 / 25 · 10 = 0.8332 mol/L, 60.052 g/mol: 5.0035 % w/v of the 5.0 % on the label.
+    expect(plain(stage.shown?.text)).toMatch(/^5\.00\d* ± .*% w\/v/);
+    expect(plain(stage.acceptance?.text)).toMatch(
+      /above the known value, 5\.000 % w\/v: within the 10 % allowed/,
+    );
+    expect(stage.also.map(({ definition }) => definition.symbol)).toContain("c");
+    expect(applyChange(record, { ...hold, heldAgainst: { ...asGamma, result: "n" } }, context).ok).toBe(
+      false,
+    );
+  });
+
+  test("takes over no expectation of another result, and gives it back", () => {
+    const expected = { value: 0.8, in: "unit", of: "c" } as const;
+    const both = made([{ intent: "expect", stageKey: "determine", expected }, hold]);
+    const expectation = (of: RunRecord) => {
+      const [stage] = methodOf(of).stages;
+      return stage && "expected" in stage ? stage.expected : undefined;
+    };
+    expect(expectation(both)).toBeUndefined();
+    const back = applyChange(both, { ...hold, heldAgainst: null }, context);
+    expect(back.ok && back.value && expectation(back.value.record)).toEqual(expected);
+    const ofDry = applyChange(
+      made([hold]),
+      { intent: "expect", stageKey: "determine", expected: { value: 5, in: "unit", of: "γ" } },
+      context,
+    );
+    expect(ofDry.ok && ofDry.value && expectation(ofDry.value.record)).toMatchObject({ value: 5 });
   });
 });

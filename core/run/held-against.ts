@@ -1,5 +1,5 @@
 import type { Input } from "../inputs";
-import type { AcceptanceDefinition, ComputedStage } from "../method";
+import type { AcceptanceDefinition, ComputedStage, FurtherResultDefinition } from "../method";
 import type { HeldAgainst } from "./held-against-schema";
 
 /* What the result of a stage is held against in a run, beside what its method says. */
@@ -12,8 +12,28 @@ const ownSymbol = "ref";
 const acceptOf = (stage: ComputedStage): AcceptanceDefinition | undefined =>
   "accept" in stage ? stage.accept : undefined;
 
-/** The symbol by which what a stage is held against is stated. */
-export const heldSymbol = (stage: ComputedStage): string => acceptOf(stage)?.symbol ?? ownSymbol;
+/** The symbol by which what a stage is held against is stated: one for each result, since they have units of their own. */
+export const heldSymbol = (stage: ComputedStage, result?: string): string =>
+  acceptOf(stage)?.symbol ?? (result === undefined ? ownSymbol : `${ownSymbol}_${result}`);
+
+/**
+ * The results of a stage that can be asked for, the main one first. One that goes to a bottle stays the main one; one that is told under
+ * a condition alone is none.
+ */
+export const askable = ({ result, also = [] }: ComputedStage): readonly FurtherResultDefinition[] =>
+  result.assigns === undefined ? [result, ...also.filter(({ when }) => when === undefined)] : [result];
+
+/** A stage whose main result is one of its further ones. What is presumed is another quantity: it is left out. */
+function asking(stage: ComputedStage, symbol: string | undefined): ComputedStage {
+  const { result, also = [] } = stage;
+  const [main] = askable(stage).filter((one) => one.symbol === symbol && one !== result);
+  if (!main) return stage;
+  const others = also.filter((one) => one !== main);
+  const asked = { ...stage, result: main, also: [result, ...others] };
+  if (asked.kind !== "titration") return asked;
+  const { presumed: _, ...rest } = asked;
+  return rest;
+}
 
 /** What a result is held against now; null for nothing. */
 export function heldNow(stage: ComputedStage): HeldAgainst | null {
@@ -28,7 +48,7 @@ export function heldNow(stage: ComputedStage): HeldAgainst | null {
 }
 
 function acceptanceOf(stage: ComputedStage, held: HeldAgainst): AcceptanceDefinition {
-  const symbol = heldSymbol(stage);
+  const symbol = heldSymbol(stage, held.result);
   if (held.against === "limit") return { against: "limit", symbol, bound: held.bound };
   const { tolerance } = held;
   const own = acceptOf(stage);
@@ -46,7 +66,8 @@ function acceptanceOf(stage: ComputedStage, held: HeldAgainst): AcceptanceDefini
  * A stage whose result is held against what was chosen, with an input by which that is stated. Only for kinds of stage that are
  * judged so (`StageAllows.holds`): the change refuses the others.
  */
-export function heldStage(stage: ComputedStage, held: HeldAgainst): ComputedStage {
+export function heldStage(method: ComputedStage, held: HeldAgainst): ComputedStage {
+  const stage = acceptOf(method) ? method : asking(method, held.result);
   const accept = acceptanceOf(stage, held);
   const stated: Input = {
     ...{ is: "given", symbol: accept.symbol, label: held.label, per: "run" },

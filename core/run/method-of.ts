@@ -1,4 +1,4 @@
-import { type ComputedStage, inputOf, type Method } from "../method";
+import { type ComputedStage, type Expected, inputOf, type Method } from "../method";
 import { heldStage } from "./held-against";
 import { isKnowable, type Known, withKnown } from "./known-stage";
 import type { RunRecord } from "./run-record";
@@ -20,6 +20,10 @@ export const isAdapted = (
 ): boolean =>
   choices.some((choice) => choice.stageKey === stageKey && "adapted" in choice && choice.adapted === adapted);
 
+/** Whether what is expected is of the result that a stage is asked for now; of the method's own where nothing is said. */
+const isOf = ({ in: unit, of }: Expected, own: ComputedStage, { result }: ComputedStage): boolean =>
+  unit === "mL" || (of ?? own.result.symbol) === result.symbol;
+
 /**
  * A method with what was chosen in a run: inputs in place of its own, what results are held against, stages that are known and not
  * done. Choices that name none of its stages or inputs change nothing.
@@ -36,13 +40,17 @@ export function withChoices(method: Method, choices: Choices): Method {
         own.length === 0
           ? stage
           : { ...stage, inputs: stage.inputs.map((input) => chosen(input.symbol) ?? input) };
-      return choices
-        .filter(({ stageKey }) => stageKey === stage.key)
-        .reduce((so: ComputedStage, choice) => {
-          if ("heldAgainst" in choice) return heldStage(so, choice.heldAgainst);
-          if ("adapted" in choice) return adaptations[choice.adapted].apply(so);
-          return "expected" in choice ? ({ ...so, expected: choice.expected } as ComputedStage) : so;
-        }, read);
+      const here = choices.filter(({ stageKey }) => stageKey === stage.key);
+      const so = here.reduce((now: ComputedStage, choice) => {
+        if ("adapted" in choice) return adaptations[choice.adapted].apply(now);
+        return "heldAgainst" in choice ? heldStage(now, choice.heldAgainst) : now;
+      }, read);
+      // Last, since it is of one result: the one that is asked for now.
+      const expected = here.flatMap((choice) => ("expected" in choice ? [choice.expected] : []));
+      return expected.reduce(
+        (now, one) => (isOf(one, stage, now) ? ({ ...now, expected: one } as ComputedStage) : now),
+        so,
+      );
     }),
   };
   const known = choices.flatMap((choice) => ("known" in choice ? [choice.stageKey] : []));

@@ -1,11 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
+import TextField, { type TextFieldProps } from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { ComputedStage } from "~/core/method";
+import { askable } from "~/core/run";
 import { unitText } from "~/core/text";
 import { useSay } from "../../words/text";
-import { type HeldForm, kindOf, kindWords, usualTolerances } from "./held-form";
+import { type HeldForm, kindOf, kindWords, resultAsked, usualTolerances } from "./held-form";
 import type { StepProblem } from "./in-order";
 
 interface HeldFieldsProps {
@@ -32,12 +33,14 @@ export function HeldFields({ stage, form, problem, from, onChange }: HeldFieldsP
     onChange: (event: { readonly target: { readonly value: string } }) =>
       onChange({ ...form, [at]: event.target.value }),
   });
-  const unit = say(unitText(stage.result.unit));
+  const asked = resultAsked(stage, form);
+  const unit = say(unitText(asked.unit));
   return (
     <>
+      {kind && from === null && <ResultField stage={stage} {...field("result")} />}
       <TextField
         select
-        label={say`${stage.result.name} is held against`}
+        label={say`${asked.name} is held against`}
         {...field("kind")}
         slotProps={{ select: { native: true } }}
       >
@@ -78,6 +81,22 @@ export function HeldFields({ stage, form, problem, from, onChange }: HeldFieldsP
         </>
       )}
     </>
+  );
+}
+
+/** Which of the results of a stage is asked for, where there are several. */
+function ResultField({ stage, ...field }: { readonly stage: ComputedStage } & TextFieldProps) {
+  const say = useSay();
+  const results = askable(stage);
+  if (results.length < 2) return null;
+  return (
+    <TextField select label={say`Result`} {...field} slotProps={{ select: { native: true } }}>
+      {results.map(({ symbol, name, unit }, i) => (
+        <option key={symbol} value={i === 0 ? "" : symbol}>
+          {say`${name}, ${unitText(unit)}`}
+        </option>
+      ))}
+    </TextField>
   );
 }
 

@@ -1,7 +1,7 @@
 import { takenOver } from "~/core/inputs";
 import { type ComputedStage, inputOf } from "~/core/method";
 import type { ObservationKind } from "~/core/record";
-import { type HeldAgainst, heldNow, heldSymbol, methodOf, type RunRecord } from "~/core/run";
+import { askable, type HeldAgainst, heldNow, heldSymbol, methodOf, type RunRecord } from "~/core/run";
 import { msg, type Phrase, withPoint } from "~/core/text";
 import type { Localized } from "../../words/text";
 import { statedNow, stating, type Step, type StepProblem } from "./in-order";
@@ -35,14 +35,22 @@ export interface HeldForm {
   readonly plusMinus: string;
   readonly tolerance: string;
   readonly in: "percent" | "unit";
+  /** Symbol of the result that is asked for; empty for the method's own. */
+  readonly result: string;
 }
+
+/** The result of a stage that is asked for, as the form stands. */
+export const resultAsked = (stage: ComputedStage, { result }: HeldForm) =>
+  askable(stage).find(({ symbol }) => symbol === result) ?? stage.result;
 
 /** What a stage is held against by choice, with the value that stands. */
 export function formOf(record: RunRecord, stageKey: string): HeldForm {
   const stage = methodOf(record).stages.find(({ key }) => key === stageKey);
   const held = stage ? heldNow(stage) : null;
-  const text = (kind: ObservationKind) =>
-    (stage && statedNow(record, { stageKey, symbol: heldSymbol(stage) }, kind)?.text) ?? "";
+  const chosen = record.choices?.find((c) => c.stageKey === stageKey && "heldAgainst" in c);
+  const result = (chosen && "heldAgainst" in chosen ? chosen.heldAgainst.result : undefined) ?? "";
+  const symbol = stage ? heldSymbol(stage, result === "" ? undefined : result) : "";
+  const text = (kind: ObservationKind) => statedNow(record, { stageKey, symbol }, kind)?.text ?? "";
   const kind: Kind =
     held === null
       ? "known"
@@ -57,6 +65,7 @@ export function formOf(record: RunRecord, stageKey: string): HeldForm {
     plusMinus: text("given.plus-minus"),
     tolerance: held?.against === "value" ? held.tolerance : "5",
     in: held?.against === "value" ? held.in : "percent",
+    result,
   };
 }
 
@@ -97,13 +106,14 @@ export function stepsFor(
   });
   if (!kind) return [holds(null)];
   const label = inputOf(stage, heldSymbol(stage))?.label ?? say(kind.label);
+  const asked = form.result === "" ? {} : { result: form.result };
   const held = holds(
     kind.against === "limit"
-      ? { against: "limit", label, bound: kind.key }
-      : { against: "value", label, tolerance: withPoint(form.tolerance.trim()), in: form.in },
+      ? { against: "limit", label, ...asked, bound: kind.key }
+      : { against: "value", label, ...asked, tolerance: withPoint(form.tolerance.trim()), in: form.in },
   );
   if (yieldedBy(record, stage) !== null) return [held];
-  const place = { stageKey, symbol: heldSymbol(stage) };
+  const place = { stageKey, symbol: heldSymbol(stage, asked.result) };
   return [
     held,
     { at: "value", change: stating(place, "given", form.value) },

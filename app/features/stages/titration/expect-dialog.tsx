@@ -28,7 +28,7 @@ export function ExpectDialog({
     const typed = withPoint(text.trim());
     const value = Number(typed);
     if (typed !== "" && !(value > 0)) return setProblem(msg`Type a number above zero, or nothing`);
-    const expected = typed === "" ? null : { value, in: unit };
+    const expected = typed === "" ? null : { value, in: unit, of: stage.result.symbol };
     void send({ intent: "expect", stageKey: stage.key, expected }).then((answer) =>
       isTaken(answer) ? onClose() : setProblem(answer.message),
     );

@@ -73,7 +73,7 @@ function Expecting({ guidance, stage, onDone }: ExpectingProps) {
   const take = () =>
     void send({
       ...{ intent: "expect", stageKey },
-      expected: { value: presumed ?? 0, in: "unit", presumed: true },
+      expected: { value: presumed ?? 0, in: "unit", of: stage.result.symbol, presumed: true },
     }).then(onDone);
   return (
     <Box component="span" sx={{ whiteSpace: "nowrap", ml: 1 }}>
