@@ -50,6 +50,38 @@ function sharesElement({ left }: Equation, species: Formula): boolean {
   );
 }
 
+/** A species of an equation, as it is written there, and how many of it a mole of a substance brings. */
+export interface Reacting {
+  readonly equation: Equation;
+  readonly species: Formula;
+  readonly times: number;
+}
+
+/** What reacts of a substance by equations: itself, or the ion that it brings (MnO4- of KMnO4); null where it is in none of them. */
+export function reactingOf(equations: readonly Equation[], of: string): Reacting | null {
+  const substance = parseFormula(of);
+  if (!substance.ok) return null;
+  const key = speciesKey(substance.value);
+  const terms = equations.flatMap((equation) =>
+    equation.left.map(({ formula }) => ({ equation, species: formula })),
+  );
+  const itself = terms.find(({ species }) => speciesKey(species) === key);
+  if (itself) return { ...itself, times: 1 };
+  for (const { equation, species } of terms) {
+    if (species.charge === 0 || commonplace.has(species.source)) continue;
+    const times = timesIn(substance.value, species);
+    if (times > 0) return { equation, species, times };
+  }
+  return null;
+}
+
+/** The equations of a method, those that can be read. */
+export const equationsOf = (equations: readonly { readonly equation: string }[]): readonly Equation[] =>
+  equations.flatMap(({ equation }) => {
+    const parsed = parseEquation(equation);
+    return parsed.ok ? [parsed.value] : [];
+  });
+
 /**
  * Equivalents in one mole of a substance by a method: as a stage states them with its result, by the equations that hold it, or by
  * those of the ion that it brings (5 for KMnO4 where MnO4- takes five electrons). Null where the method does not tell.
@@ -58,24 +90,11 @@ export function equivalentsIn(method: Method, of: string): number | null {
   const same = keyOf(of);
   for (const { result } of method.stages)
     if (result.assigns && result.equivalents && keyOf(result.assigns) === same) return result.equivalents;
-  const equations = method.equations.flatMap(({ equation }) => {
-    const parsed = parseEquation(equation);
-    return parsed.ok ? [parsed.value] : [];
-  });
-  const substance = parseFormula(of);
-  if (!substance.ok) return null;
-  const own = schemeEquivalents(equations, of);
-  if (own.ok) return equations.some((one) => sharesElement(one, substance.value)) ? null : own.value;
-  for (const one of equations) {
-    const { left } = one;
-    for (const { formula } of left) {
-      if (formula.charge === 0 || commonplace.has(formula.source)) continue;
-      const times = timesIn(substance.value, formula);
-      const each = times > 0 ? schemeEquivalents(equations, formula.source) : null;
-      if (each?.ok) return sharesElement(one, formula) ? null : each.value * times;
-    }
-  }
-  return null;
+  const equations = equationsOf(method.equations);
+  const reacting = reactingOf(equations, of);
+  if (!reacting || equations.some((one) => sharesElement(one, reacting.species))) return null;
+  const each = schemeEquivalents(equations, reacting.species.source);
+  return each.ok ? each.value * reacting.times : null;
 }
 
 /** What a text like "0.1 N" is in mol/L, with the figures that were typed; null for what is no normality. */

@@ -90,7 +90,12 @@ function ResultField({ stage, ...field }: { readonly stage: ComputedStage } & Te
   const results = askable(stage);
   if (results.length < 2) return null;
   return (
-    <TextField select label={say`Result`} {...field} slotProps={{ select: { native: true } }}>
+    <TextField
+      select
+      label={say`Result`}
+      {...field}
+      slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+    >
       {results.map(({ symbol, name, unit }, i) => (
         <option key={symbol} value={i === 0 ? "" : symbol}>
           {say`${name}, ${unitText(unit)}`}

@@ -6,7 +6,6 @@ import {
   colorimetricGlassware,
   cuvetteSteps,
   driftStep,
-  limit,
   standardFlask,
   stock,
   stockTaken,
@@ -19,7 +18,7 @@ import { notNegative } from "../../parts/plausible";
 /** Standards made in the sample itself: what else is in it acts on all flasks alike. */
 export const ironByStandardAddition = defineMethod({
   id: "iron-by-standard-addition",
-  version: 4,
+  version: 5,
   family: "colorimetric",
   title: "Iron by standard addition",
   purpose: "The iron in a sample whose other contents would bend a line made in pure water.",
@@ -47,7 +46,6 @@ export const ironByStandardAddition = defineMethod({
           per: "run",
           presumed: "20.00",
         },
-        limit("mg/L"),
         blank,
         stockTaken(10),
         absorbance,

@@ -26,9 +26,9 @@ export interface StageDraft {
   readonly conditions: readonly Row[];
   readonly steps: string;
   readonly cautions: string;
-  /** What the editor does not touch is carried through. */
+  /** What the result is held against. */
   readonly accept: TitrationStage["accept"];
-  /** The earlier stage whose result is expected; the editor does not touch it. */
+  /** The earlier stage whose result is expected; what the editor does not touch is carried through. */
   readonly expectedFrom: TitrationStage["expectedFrom"];
   readonly plausible: readonly Row[];
   /** Where it is read on a photometer: what belongs to its line or its course. Spectra of a preparation likewise. */

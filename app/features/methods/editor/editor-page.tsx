@@ -6,16 +6,19 @@ import type { MethodProblem } from "~/core/stages";
 import { problemInStage } from "~/words/method-problems";
 import type { HouseRules } from "~/core/rules";
 import type { Method } from "~/core/method";
-import { check, gaps, preview } from "./preview";
+import { unusedIn } from "./told";
+import { missingIn } from "./missing";
+import { check, preview } from "./preview";
 import { Page } from "../../../ui/page";
 import { methodOf } from "./draft";
 import type { MethodDraft, StageDraft } from "./draft-types";
-import { begunKinds, editedKind } from "./kinds/table";
+import { starters } from "./kinds/table";
 import { StageEditor } from "./stage-editor";
-import { newStage } from "./starters";
+import { renamed } from "./rename";
+import { withStage } from "./starters";
 import { WhatItIs, ReactionSheet, BesideTheDraft, SafetySheet } from "./method-sheets";
 import { useSay } from "../../../words/text";
-import { type Phrase } from "~/core/text";
+import { inEnglish, type Phrase } from "~/core/text";
 
 interface EditorPageProps {
   initial: MethodDraft;
@@ -30,7 +33,8 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
   const [draft, setDraft] = useState(initial);
   const method = useMemo(() => methodOf(draft), [draft]);
   const problem = useMemo(() => check(method), [method]);
-  const missing = useMemo(() => gaps(method), [method]);
+  const missing = useMemo(() => missingIn(method, problem), [method, problem]);
+  const unused = useMemo(() => unusedIn(method), [method]);
   // Titrating at a simulated bench takes a while: never on the server, and behind the keys that are typed.
   const shown = usePreview(problem, method, rules);
   const change = (changes: Partial<MethodDraft>) => setDraft((before) => ({ ...before, ...changes }));
@@ -39,7 +43,6 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
       ...before,
       stages: before.stages.map((stage, i) => (i === index ? { ...stage, ...changes } : stage)),
     }));
-  const addStage = stageAdder(draft, change);
   const stageProblem = problemsByStage(problem);
   return (
     <Page
@@ -72,6 +75,7 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
               substances={draft.substances}
               problem={stageProblem(index)}
               onChange={(changes) => changeStage(index, changes)}
+              onRename={(before, after) => setDraft((now) => renamed(now, index, before, after))}
               onRemove={
                 draft.stages.length > 1
                   ? () => change({ stages: draft.stages.filter((_, i) => i !== index) })
@@ -79,10 +83,10 @@ export function EditorPage({ initial, heading, rules }: EditorPageProps) {
               }
             />
           ))}
-          <AddStage addStage={addStage} />
+          <AddStage onAdd={setDraft} />
           <SafetySheet draft={draft} change={change} />
         </Box>
-        <BesideTheDraft method={method} problem={problem} missing={missing} shown={shown} />
+        <BesideTheDraft method={method} problem={problem} missing={missing} unused={unused} shown={shown} />
       </Box>
     </Page>
   );
@@ -93,28 +97,21 @@ function problemsByStage(problem: MethodProblem | null) {
     problem?.path[0] === "stages" && problem.path[1] === index ? problemInStage(problem) : null;
 }
 
-function AddStage({ addStage }: { readonly addStage: (kind: StageDraft["kind"]) => void }) {
+function AddStage({ onAdd }: { readonly onAdd: (add: (draft: MethodDraft) => MethodDraft) => void }) {
   const say = useSay();
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
-      {begunKinds.map(({ kind, starter }) => (
-        <Button key={kind} variant="outlined" onClick={() => addStage(kind)}>
+      {starters.map(({ kind, starter }) => (
+        <Button
+          key={inEnglish(starter.button)}
+          variant="outlined"
+          onClick={() => onAdd((draft) => withStage(draft, kind, starter))}
+        >
           {say(starter.button)}
         </Button>
       ))}
     </Box>
   );
-}
-
-function stageAdder(draft: MethodDraft, change: (changes: Partial<MethodDraft>) => void) {
-  return (kind: StageDraft["kind"]) => {
-    const taken = new Set(draft.stages.map((s) => s.key));
-    let n = draft.stages.length + 1;
-    while (taken.has(`stage-${n}`)) n++;
-    const fresh = newStage(`stage-${n}`, kind);
-    const first = editedKind({ kind }).starter?.first;
-    change({ stages: first ? [fresh, ...draft.stages] : [...draft.stages, fresh] });
-  };
 }
 
 function usePreview(problem: MethodProblem | null, method: Method, rules: HouseRules) {

@@ -80,10 +80,12 @@ interface BesideTheDraftProps {
   readonly method: Method;
   readonly problem: MethodProblem | null;
   readonly missing: readonly Phrase[];
+  /** What is read and never used. */
+  readonly unused: readonly Phrase[];
   readonly shown: Result<Preview> | null;
 }
 
-export function BesideTheDraft({ method, problem, missing, shown }: BesideTheDraftProps) {
+export function BesideTheDraft({ method, problem, missing, unused, shown }: BesideTheDraftProps) {
   const say = useSay();
   return (
     <Box
@@ -101,6 +103,7 @@ export function BesideTheDraft({ method, problem, missing, shown }: BesideTheDra
         problem={problem}
         markedInStage={problem?.path[0] === "stages"}
         missing={missing}
+        unused={unused}
       />
       <Sheet component="section" aria-label={say`Preview from made-up readings`}>
         <Typography variant="h2">{say`Preview`}</Typography>

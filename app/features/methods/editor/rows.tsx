@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
+import { useRef } from "react";
 import { colors, fonts } from "../../../theme/theme";
 import type { Column, Row } from "./row";
 import { useSay } from "../../../words/text";
@@ -16,12 +17,14 @@ interface RowsProps {
   onChange: (rows: readonly Row[]) => void;
   /** What is wrong with a row, below it. */
   problemOf?: (row: Row, index: number) => Phrase | null;
+  /** A field was left with another text than it was entered with. */
+  onLeave?: (left: { readonly key: string; readonly before: string; readonly after: string }) => unknown;
   /** What follows from a row, below it. */
   below?: (row: Row, index: number) => React.ReactNode;
 }
 
 /** Rows of fields: each can be changed, moved up, taken away; one more is a press. */
-export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below }: RowsProps) {
+export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, onLeave, below }: RowsProps) {
   const say = useSay();
   const change = (index: number, key: string, value: string) =>
     onChange(rows.map((row, i) => (i === index ? { ...row, [key]: value } : row)));
@@ -43,7 +46,15 @@ export function Rows({ name, rows, columnsOf, fresh, onChange, problemOf, below 
           <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr) auto auto", gap: 0.5 }}>
             <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "flex-start" }}>
               {columnsOf(row).map((column) => (
-                <Cell key={column.key} column={column} row={row} change={change} index={index} name={name} />
+                <Cell
+                  key={column.key}
+                  column={column}
+                  row={row}
+                  change={change}
+                  index={index}
+                  name={name}
+                  onLeave={onLeave}
+                />
               ))}
             </Box>
             <Button
@@ -94,19 +105,29 @@ interface CellProps {
   readonly change: (index: number, key: string, value: string) => void;
   readonly index: number;
   readonly name: string;
+  readonly onLeave: RowsProps["onLeave"];
 }
 
-function Cell({ column, row, change, index, name }: CellProps) {
+function Cell({ column, row, change, index, name, onLeave }: CellProps) {
   const say = useSay();
+  const entered = useRef<string | null>(null);
+  const text = row[column.key] ?? "";
+  const leave = () => {
+    const before = entered.current;
+    entered.current = null;
+    if (before !== null && before !== text) onLeave?.({ key: column.key, before, after: text });
+  };
   return (
     <TextField
       size="small"
       label={say(column.label)}
       type={column.type ?? "text"}
       select={column.choices !== undefined}
-      value={row[column.key] ?? ""}
+      value={text}
       placeholder={column.placeholder}
       onChange={(event) => change(index, column.key, event.target.value)}
+      onFocus={() => (entered.current = text)}
+      onBlur={leave}
       sx={{ flex: `${column.wide ?? 1} 1 ${84 * (column.wide ?? 1)}px`, width: "auto" }}
       slotProps={{
         inputLabel: column.type === "color" || column.choices ? { shrink: true } : {},

@@ -24,12 +24,14 @@ interface SavePanelProps {
   markedInStage: boolean;
   /** What is still to be filled in, a sentence each. */
   missing: readonly Phrase[];
+  /** What does not keep it from being saved, and should be known. */
+  unused: readonly Phrase[];
 }
 
 const isBy = ({ path }: PathProblem) => path === "person" || path === "reason";
 
 /** Whether the method passes the check, what the server says of it, and how to save it: by whom and why. */
-export function SavePanel({ method, problem, markedInStage, missing }: SavePanelProps) {
+export function SavePanel({ method, problem, markedInStage, missing, unused }: SavePanelProps) {
   const say = useSay();
   const fetcher = useFetcher<Answer>();
   const by = useWhoWhy();
@@ -65,6 +67,11 @@ export function SavePanel({ method, problem, markedInStage, missing }: SavePanel
       {!problem && missing.length === 0 && (
         <Typography data-testid="holds">{say`Passed: atoms, charge, units and stages.`}</Typography>
       )}
+      {unused.map((words) => (
+        <Box key={say(words)} sx={{ color: colors.inkSoft, mt: 0.5 }}>
+          {say(words)}.
+        </Box>
+      ))}
       {answered
         .filter((p) => !isBy(p))
         .map(({ path, message }) => (

@@ -6,12 +6,14 @@ import Typography from "@mui/material/Typography";
 import { Sheet } from "../../../ui/sheet";
 import { conditionColumns, inputColumns, reagentColumns, relationColumns, resultColumns } from "./columns";
 import type { StageDraft } from "./draft-types";
-import { begunKinds, editedKind } from "./kinds/table";
+import { editedKind, switchable } from "./kinds/table";
 import type { Row } from "./row";
 import { relationProblem, TypesetRelation } from "./relation-line";
 import { ownParts } from "./kinds/parts";
+import { computedBy } from "./rename";
 import { Rows } from "./rows";
 import { Part, type StagePart, StageText } from "./stage-parts";
+import { glassProblem, resultProblem } from "./told";
 import { freshPlausibility, plausibilityColumns } from "./plausibility-rows";
 import { useSay } from "../../../words/text";
 import { type Phrase } from "~/core/text";
@@ -25,6 +27,8 @@ interface StageEditorProps {
   /** What the check of the method found in this stage. */
   problem: Phrase | null;
   onChange: (changes: Partial<StageDraft>) => void;
+  /** A letter is another one from now on, wherever it stands. */
+  onRename: (before: string, after: string) => void;
   onRemove: (() => void) | null;
 }
 
@@ -41,7 +45,7 @@ function StageHead({
       <Typography variant="h2" sx={{ flexGrow: 1 }}>
         {say`Stage ${number}`}
       </Typography>
-      {editedKind(stage).starter !== null ? (
+      {editedKind(stage).switchable ? (
         <TextField
           select
           size="small"
@@ -50,9 +54,9 @@ function StageHead({
           onChange={(event) => onChange({ kind: event.target.value as StageDraft["kind"] })}
           sx={{ width: 180 }}
         >
-          {begunKinds.map(({ kind, words }) => (
+          {switchable.map((kind) => (
             <MenuItem key={kind} value={kind}>
-              {say(words)}
+              {say(editedKind({ kind }).words)}
             </MenuItem>
           ))}
         </TextField>
@@ -74,7 +78,8 @@ function Calculation({
   earlier,
   problem,
   onChange,
-}: StagePart & Pick<StageEditorProps, "earlier" | "problem">) {
+  onRename,
+}: StagePart & Pick<StageEditorProps, "earlier" | "problem" | "onRename">) {
   const say = useSay();
   const { Readings } = ownParts[stage.kind];
   return (
@@ -86,6 +91,8 @@ function Calculation({
           columnsOf={(row) => inputColumns(row, earlier)}
           fresh={{ is: "pipette", symbol: "", label: "", of: "", per: "trial", value: "25.00" }}
           onChange={(inputs) => onChange({ inputs })}
+          problemOf={glassProblem}
+          onLeave={({ key, before, after }) => key === "symbol" && onRename(before.trim(), after.trim())}
         />
       </Part>
       {Readings && <Readings stage={stage} onChange={onChange} />}
@@ -99,6 +106,9 @@ function Calculation({
           columnsOf={() => relationColumns}
           fresh={{ relation: "", title: "", unit: "mol/L" }}
           onChange={(relations) => onChange({ relations })}
+          onLeave={({ key, before, after }) =>
+            key === "relation" && onRename(computedBy(before), computedBy(after))
+          }
           problemOf={(row) => relationProblem(row.relation ?? "", problem)}
           below={(row) => <TypesetRelation source={row.relation ?? ""} />}
         />
@@ -115,6 +125,7 @@ function Calculation({
           columnsOf={() => resultColumns}
           fresh={{ symbol: "", name: "", unit: "mol/L" }}
           onChange={(results) => onChange({ results })}
+          problemOf={(row) => resultProblem(stage, row)}
         />
       </Part>
     </>
@@ -220,6 +231,7 @@ export function StageEditor({
   substances,
   problem,
   onChange,
+  onRename,
   onRemove,
 }: StageEditorProps) {
   const say = useSay();
@@ -233,7 +245,7 @@ export function StageEditor({
     >
       <StageHead {...part} number={number} onRemove={onRemove} />
       <StageText {...part} name="title" label={say`Title`} />
-      <Calculation {...part} earlier={earlier} problem={problem} />
+      <Calculation {...part} earlier={earlier} problem={problem} onRename={onRename} />
       <Judgement {...part} substances={substances} />
       {Course && <Course {...part} />}
       <Work {...part} />

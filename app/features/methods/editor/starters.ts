@@ -1,6 +1,6 @@
-import { Bug } from "~/core/result";
 import type { MethodDraft, StageDraft } from "./draft-types";
-import { editedKind } from "./kinds/table";
+import type { Starter } from "./kinds/kind";
+import { plainTitration } from "./kinds/titration";
 
 /** A stage that says nothing yet. */
 export const blankStage: Omit<StageDraft, "key" | "kind"> = {
@@ -29,11 +29,17 @@ export const blankStage: Omit<StageDraft, "key" | "kind"> = {
   carried: null,
 };
 
-/** A first draft of a stage of each kind: it already calculates and is edited from there. */
-export function newStage(key: string, kind: StageDraft["kind"]): StageDraft {
-  const { starter } = editedKind({ kind });
-  if (starter === null) throw new Bug(`No ${kind} is begun in the editor`);
-  return { ...blankStage, cautions: "Goggles on.", ...starter.values, key, kind };
+/** A stage of a kind that says nothing yet. */
+export const freshStage = (key: string, kind: StageDraft["kind"]): StageDraft => ({
+  ...{ ...blankStage, cautions: "Goggles on.", key, kind },
+});
+
+/** A method with a further stage, begun in one of the ways of its kind. */
+export function withStage(draft: MethodDraft, kind: StageDraft["kind"], { begin }: Starter): MethodDraft {
+  const taken = new Set(draft.stages.map((s) => s.key));
+  let n = draft.stages.length + 1;
+  while (taken.has(`stage-${n}`)) n++;
+  return begin(draft, freshStage(`stage-${n}`, kind));
 }
 
 /** A new method that already computes: what it says is changed piece by piece. */
@@ -49,7 +55,7 @@ export const newMethod = (id: string): MethodDraft => ({
     { formula: "HCl", name: "hydrochloric acid" },
     { formula: "NaOH", name: "sodium hydroxide" },
   ],
-  stages: [newStage("stage-1", "titration")],
+  stages: [{ ...freshStage("stage-1", "titration"), ...plainTitration }],
   protection: "Goggles\nClosed shoes and long trousers\nGloves as the lab's rule says",
   hazards:
     "Follow the safety data sheets, your institution's rules and local waste law, which come before this text.",

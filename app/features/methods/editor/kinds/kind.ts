@@ -1,18 +1,26 @@
 import type { ComputedStage } from "~/core/method";
-import type { SharedParts, StageDraft } from "../draft-types";
+import type { MethodDraft, SharedParts, StageDraft } from "../draft-types";
 import { type Phrase } from "~/core/text";
+
+/** One way in which a stage of a kind is begun. */
+export interface Starter {
+  readonly button: Phrase;
+  /**
+   * The method with the new stage, and with what belongs to it.
+   *
+   * @param fresh A stage of the kind that says nothing yet; further ones take keys that begin with its own.
+   */
+  readonly begin: (draft: MethodDraft, fresh: StageDraft) => MethodDraft;
+}
 
 /** How stages of one kind are written in the editor. */
 export interface EditedKind<S extends ComputedStage = ComputedStage> {
   /** What it is called there. */
   readonly words: Phrase;
-  /** How a new one begins; null where none is begun in the editor, only changed. */
-  readonly starter: {
-    readonly button: Phrase;
-    /** Whether it comes before all others, as what is made comes before what is titrated with it. */
-    readonly first: boolean;
-    readonly values: Partial<StageDraft>;
-  } | null;
+  /** How new ones are begun. */
+  readonly starters: readonly Starter[];
+  /** Whether a stage can be made one of this kind while it is written, and back. */
+  readonly switchable: boolean;
   /** What only this kind says, as a draft has it. */
   readonly draft: (stage: S) => Partial<StageDraft>;
   /** The stage that a draft means, from what all kinds say alike. */

@@ -12,8 +12,12 @@ const kinds: Kinds = { titration, preparation, calibration, unknown, rate };
 export const editedKind = ({ kind }: { readonly kind: ComputedStage["kind"] }) =>
   kinds[kind] as unknown as EditedKind;
 
-/** The kinds of which a new stage can be begun in the editor. */
-export const begunKinds = (Object.keys(kinds) as ComputedStage["kind"][]).flatMap((kind) => {
-  const { words, starter } = editedKind({ kind });
-  return starter === null ? [] : [{ kind, words, starter }];
-});
+const all = Object.keys(kinds) as ComputedStage["kind"][];
+
+/** All ways to begin a stage, with the kind that it is of. */
+export const starters = all.flatMap((kind) =>
+  editedKind({ kind }).starters.map((starter) => ({ kind, starter })),
+);
+
+/** The kinds that a stage can be changed into. */
+export const switchable = all.filter((kind) => editedKind({ kind }).switchable);

@@ -1,7 +1,10 @@
 import type { TitrationStage } from "~/core/method";
 import { withPoint, msg } from "~/core/text";
 import { given, text, trimmed } from "../draft-text";
-import type { StageDraft } from "../draft-types";
+import { foundBy, nameOf, nextTitration, speciesOf, standardFor, withStandard } from "../begin";
+import type { MethodDraft, StageDraft } from "../draft-types";
+import type { Row } from "../row";
+import { weighedSolution } from "./preparation";
 import type { EditedKind } from "./kind";
 
 function agreeWord({ agree, result }: TitrationStage): string {
@@ -16,7 +19,7 @@ function agreementOf({ agree }: StageDraft, titer: string, result: string): Titr
 }
 
 /** An aliquot, a known titrant, a titer. */
-const begun: Partial<StageDraft> = {
+export const plainTitration: Partial<StageDraft> = {
   title: "Titrate the sample",
   inputs: [
     {
@@ -48,9 +51,151 @@ const begun: Partial<StageDraft> = {
   ],
 };
 
+/** What is taken over of a titration: how its end is seen. */
+const endOf = (like: StageDraft | undefined): Partial<StageDraft> => {
+  const { indicator, persistence, persistSeconds, meniscus, ribbon } = { ...plainTitration, ...like };
+  return {
+    indicator: indicator ?? "",
+    persistence: persistence ?? "",
+    persistSeconds: persistSeconds ?? "",
+    meniscus: meniscus ?? "bottom",
+    ribbon: ribbon ?? [],
+  };
+};
+
+const titerOf = (titrant: string) => ({
+  is: "titer",
+  symbol: "V",
+  label: "Titer",
+  of: titrant,
+  per: "trial",
+});
+
+/** A further titration, by what the method titrates with or has found. */
+function further(draft: MethodDraft, fresh: StageDraft): MethodDraft {
+  const { titrant, titrantSpecies, sample, like, known } = nextTitration(draft);
+  const name = nameOf(draft, sample);
+  const stage: StageDraft = {
+    ...{ ...fresh, ...endOf(like), title: `Titrate the ${name}`, agree: "V_a", presumed: "0.1" },
+    inputs: [
+      known,
+      {
+        is: "pipette",
+        symbol: "V_a",
+        label: `Aliquot of the ${name}`,
+        of: sample,
+        value: "25.00",
+        per: "trial",
+      },
+      titerOf(titrant),
+    ],
+    relations: [
+      {
+        relation: `n_x = c_t * V * ratio(${sample}, ${titrantSpecies})`,
+        title: `Amount of ${name} in the aliquot`,
+        unit: "mmol",
+      },
+      { relation: "c_x = n_x / V_a", title: `Concentration of the ${name}`, unit: "mol/L" },
+    ],
+    results: [{ symbol: "c_x", name: `Concentration of the ${name}`, unit: "mol/L" }],
+  };
+  return { ...draft, stages: [...draft.stages, stage] };
+}
+
+/** What a standardization is about: the titrant of the first titration, and the standard for it. */
+function standardizing(draft: MethodDraft, fresh: StageDraft) {
+  const standard = standardFor(draft);
+  const named = withStandard(draft, standard);
+  const { titrantOf: titrant, solid } = standard;
+  const first = draft.stages.find(({ kind }) => kind === "titration");
+  const stated = first?.inputs.find(({ is, of }) => is === "given" && of === titrant);
+  const ratio = `ratio(${speciesOf(named, titrant)}, ${speciesOf(named, solid)})`;
+  const titrantName = nameOf(named, titrant);
+  const shared: Partial<StageDraft> = {
+    ...endOf(first),
+    title: `Standardize the ${titrantName}`,
+    results: [{ symbol: "c_t", name: `Concentration of the ${titrantName}`, unit: "mol/L" }],
+    assigns: titrant,
+    presumed: stated?.value ?? "0.1",
+  };
+  const found = foundBy(named, fresh.key, titrant);
+  return { standard, titrant, titrantName, ratio, shared, found, name: nameOf(named, solid) };
+}
+
+const concentration = (titrantName: string): Row => ({
+  relation: "c_t = n_t / V",
+  title: `Concentration of the ${titrantName}`,
+  unit: "mol/L",
+});
+
+/** Before all others: the titrant against a solid that is weighed into each flask. */
+function standardized(draft: MethodDraft, fresh: StageDraft): MethodDraft {
+  const { standard, titrant, titrantName, ratio, shared, found, name } = standardizing(draft, fresh);
+  const { solid, flask } = standard;
+  const [low, high] = flask;
+  const stage: StageDraft = {
+    ...{ ...fresh, ...shared, agree: "m" },
+    inputs: [
+      { is: "mass", symbol: "m", label: `Mass of the ${name}`, of: solid, per: "trial", low, high },
+      titerOf(titrant),
+    ],
+    relations: [
+      {
+        relation: `n_t = m / M(${solid}) * ${ratio}`,
+        title: `Amount of ${titrantName} that it takes`,
+        unit: "mmol",
+      },
+      concentration(titrantName),
+    ],
+  };
+  return { ...found, stages: [stage, ...found.stages] };
+}
+
+/** Before all others: a solution of the standard, and the titrant against aliquots of it. */
+function standardizedBySolution(draft: MethodDraft, fresh: StageDraft): MethodDraft {
+  const { standard, titrant, titrantName, ratio, shared, found, name } = standardizing(draft, fresh);
+  const { solid, solution } = standard;
+  const made: StageDraft = {
+    ...{ ...fresh, ...weighedSolution(solid, name, solution) },
+    ...{ key: `${fresh.key}-standard`, kind: "preparation" },
+  };
+  const stage: StageDraft = {
+    ...{ ...fresh, ...shared, agree: "V_a" },
+    inputs: [
+      {
+        ...{ is: "result", symbol: "c_s", label: `Concentration of the ${name}`, of: solid, per: "run" },
+        ...{ stage: made.key, result: "" },
+      },
+      {
+        is: "pipette",
+        symbol: "V_a",
+        label: `Aliquot of the ${name}`,
+        of: solid,
+        value: "25.00",
+        per: "trial",
+      },
+      titerOf(titrant),
+    ],
+    relations: [
+      {
+        relation: `n_t = c_s * V_a * ${ratio}`,
+        title: `Amount of ${titrantName} that it takes`,
+        unit: "mmol",
+      },
+      concentration(titrantName),
+    ],
+  };
+  return { ...found, stages: [made, stage, ...found.stages] };
+}
+
 export const titration: EditedKind<TitrationStage> = {
   words: msg`titration`,
-  starter: { button: msg`Add a titration`, first: false, values: begun },
+  starters: [
+    { button: msg`Add a titration`, begin: further },
+    { button: msg`Standardize the titrant first, by a weighed solid`, begin: standardized },
+    { button: msg`Standardize the titrant first, by a solution`, begin: standardizedBySolution },
+  ],
+  switchable: true,
   draft: (stage) => ({
     agree: agreeWord(stage),
     presumed: text(stage.presumed),
@@ -93,8 +238,8 @@ export const titration: EditedKind<TitrationStage> = {
     };
   },
   gaps: ({ indicator, persistence }) => [
-    ...(indicator === "" ? [msg`name the indicator`] : []),
-    ...(persistence === "" ? [msg`say how long the end must stay`] : []),
+    ...(indicator === "" ? [msg`name the indicator, as "phenolphthalein, 2 drops"; or write "none"`] : []),
+    ...(persistence === "" ? [msg`say how long the end must stay, as "30 s"`] : []),
   ],
   presumed: (stage) => stage.presumed,
 };
