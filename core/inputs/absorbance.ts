@@ -2,7 +2,6 @@ import { Type } from "@sinclair/typebox";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made } from "./parts";
 import { photometerChecks, photometerFields } from "./photometer";
-import { msg } from "../text";
 
 /** What a photometer shows of a cuvette: as many readings as people take, in absorbance or in percent transmittance. */
 export const absorbanceSchema = () => inputSchema("absorbance", { per: Type.Literal("trial") });
@@ -15,5 +14,4 @@ export const absorbance: InputKind<AbsorbanceInput> = {
   quantity: () => null,
   checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
-  described: () => msg`, any number of readings`,
 };

@@ -2,7 +2,6 @@ import { Type } from "@sinclair/typebox";
 import type { InputKind } from "./kind";
 import { inputSchema, type Made } from "./parts";
 import { photometerChecks, photometerFields } from "./photometer";
-import { msg } from "../text";
 
 /** The absorbance of the blank, read for the whole stage: before, and again at the end. */
 export const blankSchema = () =>
@@ -23,6 +22,4 @@ export const blank: InputKind<BlankInput> = {
   quantity: () => null,
   checks: (_input, typed) => photometerChecks(typed),
   photometric: true,
-  plainlyOnce: true,
-  described: () => msg`, first and last`,
 };

@@ -79,5 +79,4 @@ export const byMass: InputKind<ByMassInput> = {
     (mass.ledger?.(massOf(input)) ?? []).map(({ head, kind }) =>
       kind === null ? { head: msg`${input.label}, mL`, kind } : { head, kind },
     ),
-  described: ({ density }) => msg`, weighed, ${density.value} g/mL`,
 };

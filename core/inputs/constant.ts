@@ -19,5 +19,4 @@ export const constant: InputKind<ConstantInput> = {
   },
   figures: ({ plusMinus, value }) => (plusMinus === undefined ? null : significantFromText(value)),
   usual: ({ value }) => Number(value),
-  described: () => "",
 };

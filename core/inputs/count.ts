@@ -46,5 +46,4 @@ export const count: InputKind<CountInput> = {
   }),
   ledger: ({ label }) => [{ head: label, kind: "count" }],
   series: () => ({ kind: "count", unit: "pieces" }),
-  described: () => "",
 };

@@ -44,5 +44,4 @@ export const delivered: InputKind<DeliveredInput> = {
   suspect: (input) => volumeSuspect(input, 1.4),
   ledger: ({ label }) => buretteColumns(msg`${label}, initial`, msg`final`, msg`${label}, mL`),
   proposed: (_input, before) => carriedOn(before),
-  described: () => msg`, by a burette of its own`,
 };

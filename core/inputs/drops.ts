@@ -55,5 +55,4 @@ export const drops: InputKind<DropsInput> = {
   suspect: (input) => volumeSuspect(input, 1.2),
   ledger: ({ label }) => [{ head: label, kind: "drops" }],
   series: () => ({ kind: "drops", unit: "drops" }),
-  described: () => "",
 };

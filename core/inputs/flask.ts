@@ -43,5 +43,4 @@ export const flask: InputKind<FlaskInput> = {
   suspect: (input) => volumeSuspect(input, 1.4),
   ledger: ({ label }) => [{ head: msg`${label}, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
-  described: ({ presumed }) => msg`, ${presumed} mL`,
 };

@@ -21,11 +21,9 @@ export const fromStage: InputKind<FromStageInput> = {
   fields: () => [],
   quantity: () => null,
   takesOver: ({ stage, result }) => ({ stage, ...(result === undefined ? {} : { result }) }),
-  plainlyOnce: true,
   suspect: ({ label }) => ({
     often: 2.5,
     words: (side, from) =>
       msg`${uncapitalized(label)}: it may be ${{ high: "too high", low: "too low", either: "off" }[side]}; check "${from}"`,
   }),
-  described: () => msg`, from an earlier stage`,
 };

@@ -97,10 +97,7 @@ export const given: InputKind<GivenInput> = {
     exact: exact === true,
   }),
   optional: ({ optional }) => optional === true,
-  plainlyOnce: true,
   suspect: (input) =>
     input.of === undefined ? statedSuspect(input, 0.8) : statedSuspect(input, 2.5, msg`; standardize it`),
   series: ({ unit }) => ({ kind: "given", unit: unit === "1" ? "" : unit }),
-  described: ({ of, optional }) =>
-    msg`${of === undefined ? "" : msg`, from the shelf or typed`}${optional ? msg`, where there is one` : ""}`,
 };

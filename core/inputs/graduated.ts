@@ -45,5 +45,4 @@ export const graduated: InputKind<GraduatedInput> = {
   suspect: (input) => volumeSuspect(input, 1.4),
   ledger: ({ label }) => [{ head: msg`${label}, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
-  described: () => "",
 };

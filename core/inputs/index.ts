@@ -1,3 +1,4 @@
+export * from "./described";
 export * from "./editing";
 export * from "./field";
 export { volumeConditions } from "./glass";

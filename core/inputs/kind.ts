@@ -244,10 +244,6 @@ export interface InputKind<I extends InputBase> {
   readonly proposed?: (input: I, before: ReadText, rules: HouseRules) => Texts;
   /** How the amounts of a series are typed where it makes one; unit empty for a plain number. */
   readonly series?: (input: I) => { readonly kind: ObservationKind; readonly unit: string };
-  /** How it is read, said behind its label. */
-  readonly described: (input: I) => Phrase;
-  /** True where nobody would think that it is read for each flask: it is not said to be had once. */
-  readonly plainlyOnce?: true;
 }
 
 /** The schema of a kind is made when it is asked for: a screen that only computes needs none. */

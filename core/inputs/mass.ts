@@ -112,12 +112,6 @@ function weighingChecks(input: MassInput, typed: Typed): Check[] {
   return windowChecks(input, Math.abs(before - after), decimalsOfMass(input, typed.rules));
 }
 
-const weighings = {
-  transfer: "difference",
-  addition: msg`difference, vessel first`,
-  tared: "taring",
-} as const;
-
 /** The middle of what the method asks for, g; null where it asks for nothing. */
 export const middle = ({ expect }: MassInput) => (expect ? (expect[0] + expect[1]) / 2 : null);
 
@@ -194,6 +188,4 @@ export const mass: InputKind<MassInput> = {
           { head: msg`Mass, g`, kind: null },
         ],
   series: () => ({ kind: "mass.tared", unit: "g" }),
-  described: ({ expect, weighing }) =>
-    msg`${expect ? msg`, ${expect[0]} to ${expect[1]} g` : ""}, weighed by ${weighings[weighing ?? "transfer"]}`,
 };

@@ -40,5 +40,4 @@ export const ph: InputKind<PhInput> = {
   figures: (_input, text) => figuresOf(text, "pH", undefined),
   usual: () => 7,
   ledger: ({ label }) => [{ head: label, kind: "pH" }],
-  described: () => "",
 };

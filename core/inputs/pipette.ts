@@ -69,5 +69,4 @@ export const pipette: InputKind<PipetteInput> = {
   suspect: (input) => volumeSuspect(input, 1.4),
   ledger: () => [{ head: msg`Aliquot, mL`, kind: "volume.taken" }],
   proposed: proposedVolume,
-  described: ({ presumed }) => msg`, ${presumed} mL`,
 };

@@ -55,5 +55,4 @@ export const purity: InputKind<PurityInput> = {
     shelf: { formula: of, unit: "%" },
     exact: false,
   }),
-  described: () => "",
 };

@@ -31,5 +31,4 @@ export const readOff: InputKind<ReadOffInput> = {
         either: msg`the absorbance and the line`,
       })[side],
   }),
-  described: () => msg`, read off the line`,
 };

@@ -37,7 +37,7 @@ import { statedSuspect } from "./suspect";
 import { temperature } from "./temperature";
 import { titer } from "./titer";
 import { trace } from "./trace";
-import { msg, type Phrase, unitText } from "../text";
+import { msg, unitText } from "../text";
 
 /** All kinds of input. */
 const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
@@ -153,10 +153,3 @@ export const proposedTexts = (input: Input, before: ReadText, rules: HouseRules)
 /** How the amounts of a series are typed where it makes one. */
 export const seriesOf = (input: Input) =>
   kindOf(input).series?.(input) ?? ({ kind: "volume.taken", unit: "mL" } as const);
-
-/** How it is read: "Mass of phthalate, 0.4 to 0.8 g, weighed by difference, once". */
-export function describedInput(input: Input): Phrase {
-  const { described, plainlyOnce } = kindOf(input);
-  const once = "per" in input && input.per === "trial" ? "" : msg`, once`;
-  return msg`${input.label}${described(input)}${plainlyOnce ? "" : once}`;
-}

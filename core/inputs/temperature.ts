@@ -38,5 +38,4 @@ export const temperature: InputKind<TemperatureInput> = {
   figures: (_input, text) => figuresOf(text, "temperature", undefined),
   usual: () => usualC,
   ledger: () => [{ head: "°C", kind: "temperature" }],
-  described: () => "",
 };

@@ -211,5 +211,4 @@ export const titer: InputKind<TiterInput> = {
   ledger: () => buretteColumns(msg`Initial`, msg`Final`, msg`Titer, mL`),
   proposed: (_input, before, rules) =>
     rules.burette.start === "zero" ? { "burette.initial": buretteText(0, rules) } : carriedOn(before),
-  described: () => msg`, initial and final reading`,
 };

@@ -22,5 +22,4 @@ export const trace: InputKind<TraceInput> = {
     })),
   quantity: () => null,
   photometric: true,
-  described: () => msg`, each second`,
 };

@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { compileMethod } from "~/core/stages";
+import { readMethodFile } from "~/formats/method-file";
 import { draftOf, methodOf } from "./draft";
 import type { Starter } from "./kinds/kind";
 import { check, gaps, preview } from "./preview";
@@ -299,16 +300,33 @@ describe("what is told at its place", () => {
     expect(methods.flatMap((m) => plain(unusedIn(m)) as string[])).toEqual([]);
   });
 
-  test("what the server would refuse keeps it from being saved, in words", () => {
+  test("what the server would refuse keeps it from being saved, in words; and nothing else does", () => {
     const draft = { ...newMethod("own-1"), title: "Wash acid", purpose: "What is left in it" };
     const [first] = draft.stages as [StageDraft];
-    const unnamed = { ...draft, equations: [{ name: "", equation: "HCl + NaOH -> NaCl + H2O" }] };
-    expect(missingIn(methodOf(draft), null)).toEqual([]);
-    expect(plain(missingIn(methodOf(unnamed), null))).toHaveLength(1);
-    const noUnit = { ...draft, stages: [{ ...first, results: [{ symbol: "c_a", name: "c", unit: "" }] }] };
-    const method = methodOf(noUnit);
-    const problem = check(method);
-    expect(problem !== null || missingIn(method, problem).length > 0).toBe(true);
+    const broken: readonly MethodDraft[] = [
+      { ...draft, equations: [{ name: "", equation: "HCl + NaOH -> NaCl + H2O" }] },
+      { ...draft, substances: [...draft.substances, { formula: "", name: "water" }] },
+      { ...draft, stages: [{ ...first, presumed: "much" }] },
+      { ...draft, stages: [{ ...first, results: [{ symbol: "c_a", name: "c", unit: "" }] }] },
+      { ...draft, stages: [{ ...first, reagents: [{ name: "water", amount: "", when: "first" }] }] },
+      {
+        ...draft,
+        stages: [
+          {
+            ...first,
+            inputs: first.inputs.map((row) => (row.is === "given" ? { ...row, plusMinus: "x" } : row)),
+          },
+        ],
+      },
+    ];
+    for (const one of [draft, ...broken, ...methods.map(draftOf)]) {
+      const method = methodOf(one);
+      const saves = !("problems" in readMethodFile(JSON.stringify(method)));
+      const problem = check(method);
+      const told = problem === null ? missingIn(method, problem) : [problem.code];
+      expect([method.title, plain(told), told.length === 0]).toEqual([method.title, plain(told), saves]);
+    }
+    expect(plain(missingIn(methodOf(broken[0]!), null))).toEqual(["equations 1, name is empty"]);
   });
 
   test("a result is held against a value or a limit; a reading for it is added where there is none", () => {
