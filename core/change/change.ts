@@ -1,6 +1,7 @@
 import type { ComputedStage, Method } from "../method";
 import type { Observation, TraceRecord } from "../record";
 import type { Problem, Result } from "../result";
+import type { HouseRules } from "../rules";
 import type { RunRecord, UsedSolution } from "../run";
 import type { Inverse } from "./inverse";
 import { type Phrase } from "../text";
@@ -86,6 +87,8 @@ export interface ChangeContext {
   readonly allows: (stage: ComputedStage) => StageAllows;
   /** Whether a method passes the check, so that it can be followed. */
   readonly holdsTogether: (method: Method) => boolean;
+  /** What contradicts itself in house rules; null where nothing does. A browser leaves it to the server, which has all of the rules. */
+  readonly wrongRules: (rules: HouseRules) => Phrase | null;
   /** Whether a run has a result to finish with. */
   readonly hasResult: (record: RunRecord) => boolean;
   /** The bottle that is taken; null where it is not on the shelf. */

@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { success } from "../result";
-import { HouseRulesSchema, ruleProblems } from "../rules";
+import { HouseRulesSchema } from "../rules/schema";
 import { type ChangeKind, refused } from "./change";
 import { Closed, type Made, Reason } from "./parts";
 import { msg } from "../text";
@@ -18,9 +18,9 @@ const inOrder = (value: unknown): string =>
 
 /** House rules for this run alone; the same again change nothing. */
 export const rules: ChangeKind<Made<typeof rulesSchema>> = {
-  apply(record, request) {
-    const [wrong] = ruleProblems(request.rules);
-    if (wrong) return refused(wrong.message);
+  apply(record, request, { wrongRules }) {
+    const wrong = wrongRules(request.rules);
+    if (wrong !== null) return refused(wrong);
     if (inOrder(request.rules) === inOrder(record.houseRules)) return success(null);
     return success({
       record: { ...record, houseRules: request.rules },

@@ -3,12 +3,14 @@ import type { RunRecord } from "../run";
 import { allowsOf, compileMethod } from "../stages";
 import { evaluateRun } from "./evaluate";
 
-type Own = Pick<ChangeContext, "now" | "person" | "newId"> & Pick<Partial<ChangeContext>, "bottle" | "last">;
+type Own = Pick<ChangeContext, "now" | "person" | "newId"> &
+  Pick<Partial<ChangeContext>, "bottle" | "last" | "wrongRules">;
 
 /** What a change needs to know: when and by whom it is made, and what all kinds of stages say. */
 export const changeContext = (own: Own): ChangeContext => ({
   allows: allowsOf,
   holdsTogether: (method) => compileMethod(method).ok,
+  wrongRules: () => null,
   hasResult: (record) => evaluateRun(record).result !== null,
   ...own,
 });

@@ -31,6 +31,7 @@ import { clockSeen } from "./lab";
 import { recompute, renewShelved, shelve } from "./shelve";
 import { storeDifference } from "./store-run";
 import { writeRun } from "./summary";
+import { ruleProblems } from "~/core/rules";
 import { type Phrase, inEnglish } from "~/core/text";
 
 /** The row of a change in the trail; with it, in one statement, how far this server's clock has come. */
@@ -150,6 +151,7 @@ async function change(
     person: asked.person,
     newId: () => newId(),
     ...{ last: stored.last, next: stored.next },
+    wrongRules: (rules) => ruleProblems(rules)[0]?.message ?? null,
     bottle: request.intent === "take" ? await bottleTaken(db, request.assignmentId) : null,
   });
   const applied = applyChange(record, request, context);
