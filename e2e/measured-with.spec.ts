@@ -1,4 +1,4 @@
-import { expect, ledgerRow, test, titration, typeReadings } from "./app";
+import { expect, ledgerRow, saveRules, test, titration, typeReadings } from "./app";
 import { begin } from "./photometer";
 
 /* A run fits the bench at hand: other glass than the method's, chosen in the run and before it is read. */
@@ -139,4 +139,58 @@ test("peroxide as it is, without the dilution of the method, each portion weighe
       .or(working.getByText(/1\.000 ± /))
       .first(),
   ).toBeVisible();
+});
+
+test("a first lesson by cylinder: read to 0.1 mL, two trials; a normality on a label is put into mol/L", async ({
+  page,
+}) => {
+  const house = async (trials: string, step: string, within: string) => {
+    await page.goto("/house-rules");
+    await page.getByRole("textbox", { name: "Trials that must agree" }).fill(trials);
+    await page.getByRole("combobox", { name: "Read to", exact: true }).click();
+    await page.getByRole("option", { name: step }).click();
+    await page.getByRole("textbox", { name: /^Reading uncertainty/ }).fill(within);
+    await saveRules(page);
+    await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
+  };
+  await house("2", "0.1 mL, the mark", "0.05");
+
+  await begin(page, "acid-by-cylinder", "Second form");
+  await page
+    .getByRole("button", { name: /Concentration of the base.*0\.1000|^0\.1000$/ })
+    .first()
+    .click();
+  const correction = page.getByRole("dialog");
+  await correction.getByRole("textbox", { name: /Concentration of the base/ }).fill("0.10 N");
+  await page.keyboard.press("Enter");
+  await expect(correction).toContainText("0.10 N is 0.10 mol/L: one equivalent in a mole of NaOH");
+  await correction.getByRole("textbox", { name: /Concentration of the base/ }).fill("0.1000");
+  await page.keyboard.press("Enter");
+  await expect(correction).toBeHidden();
+  await page.getByRole("button", { name: "counts", exact: true }).click();
+  const cylinder = "Acid by cylinder, mL";
+  await page.getByRole("textbox", { name: cylinder }).focus();
+  await typeReadings(page, [[cylinder, "20.0"], ...titration("0.0", "18.4")]);
+  await typeReadings(page, [[cylinder, "20.0"], ...titration("18.4", "36.9")]);
+  // 0.1000 · 18.45 / 20.0 = 0.09225 mol/L. The cylinder's 0.25 mL are 1.25 % of 20 mL, triangular: 0.51 %, the same for both trials;
+  // its reading, half of that, for each.
+  await expect(page.getByTestId("result")).toContainText(/^0\.09[0-9]+\s*± 0\.001/);
+  await expect(page.getByTestId("verdict")).toContainText("two within 0.10 mL");
+  await house("3", "0.01 mL, estimated", "0.02");
+});
+
+test("the change of the oxidation number of oxalate from two burettes, both volumes read as they come", async ({
+  page,
+}) => {
+  await begin(page, "oxidation-number-of-oxalate", "Two burettes");
+  await page.getByRole("button", { name: "counts", exact: true }).click();
+  const oxalate = (end: "initial" | "final") => `Oxalate delivered: ${end} reading, mL`;
+  await page.getByRole("textbox", { name: oxalate("initial") }).focus();
+  await typeReadings(page, [
+    [oxalate("initial"), "0.00"],
+    [oxalate("final"), "25.00"],
+    ...titration("0.00", "24.90"),
+  ]);
+  // 0.0500 · 25.00 = 1.250 mmol of oxalate; 0.02000 · 24.90 · 5 = 2.490 mmol of electrons: 1.992 of each.
+  await expect(ledgerRow(page, "1")).toContainText(/1\.992/);
 });
