@@ -135,7 +135,7 @@ function reportedStage(
     problem: localized(stage.problem),
     also: stage.also.map((a) => reported(a.definition, a.quantity, a.shown, say)),
     verdict: verdict && { state: verdict.state, reason: say(verdict.reason), next: say(verdict.next) },
-    acceptance: localized("acceptance" in stage ? stage.acceptance?.text : null),
+    acceptance: localized(stage.acceptance?.text ?? null),
     source: localized(all.chain.find(({ key }) => key === stage.key)?.source),
     footing: say(footingWords(stage)),
     implausible: stage.implausible.map((found) => say(implausibleWords(found))),

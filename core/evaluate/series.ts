@@ -82,7 +82,7 @@ function duplicateDifference(found: Found, all: readonly Found[]): number | null
 
 /** The error of a result against what it is held against, and whether that is allowed; nulls where nothing is known. */
 function besideKnown({ record, last, q }: Found) {
-  const acceptance = last && "acceptance" in last ? last.acceptance : null;
+  const acceptance = last?.acceptance ?? null;
   const within = acceptance?.against === "value" ? acceptance.within : (acceptance?.passes ?? null);
   if (acceptance?.against !== "value" || !q) return { errorPercent: null, recoveryPercent: null, within };
   const { value } = acceptance.known;

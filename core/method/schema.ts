@@ -181,6 +181,8 @@ const computed = {
   result: MainResult,
   /** The same result in other words and units, or others beside it. */
   also: Type.Optional(Type.Array(FurtherResult, { maxItems: 30 })),
+  /** What its main result is held against. */
+  accept: Type.Optional(Acceptance),
   /** What its results can be. */
   plausible: Type.Optional(Type.Array(PlausibilitySchema, { maxItems: 60 })),
   reagents: Type.Optional(Type.Array(Reagent, { maxItems: 40 })),
@@ -220,7 +222,6 @@ export const TitrationStageSchema = Type.Object(
       },
       Closed,
     ),
-    accept: Type.Optional(Acceptance),
     /** What the result is presumed to be before the first trial, in the result's unit: for plans; nobody relies on it at the burette. */
     presumed: Type.Optional(Type.Number()),
     /** An earlier stage whose result is expected to be found here, as where what was made is checked. */
@@ -308,10 +309,7 @@ export const CalibrationStageSchema = Type.Object(
 export type CalibrationStage = Static<typeof CalibrationStageSchema>;
 
 /** An unknown read off a line: each trial is one flask of it, with all its readings. */
-export const UnknownStageSchema = Type.Object(
-  { kind: Type.Literal("unknown"), ...computed, accept: Type.Optional(Acceptance) },
-  Closed,
-);
+export const UnknownStageSchema = Type.Object({ kind: Type.Literal("unknown"), ...computed }, Closed);
 export type UnknownStage = Static<typeof UnknownStageSchema>;
 
 /** Absorbance against time: each trial is one cuvette, with its course. */

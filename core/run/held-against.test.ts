@@ -95,7 +95,7 @@ describe("what a result is held against in a run", () => {
     expect(acceptance(held(known("5"), {}))).toBeNull();
   });
 
-  test("every titration and unknown of the library can be, and passes the check with it", () => {
+  test("every result of the library can be, and passes the check with it", () => {
     let holdable = 0;
     for (const method of methods) {
       for (const stage of method.stages.filter((one) => allowsOf(one).holds)) {
@@ -111,16 +111,76 @@ describe("what a result is held against in a run", () => {
     expect(holdable).toBeGreaterThan(40);
   });
 
-  test("is refused for what is made, and a tolerance of nothing is no tolerance", () => {
-    const refused = (stageKey: string, heldAgainst: HeldAgainst) => {
+  test.each([
+    // 25.00 of 1.000 mol/L in 250.0 mL: 0.1000, against 0.1020.
+    [
+      "dilution-in-steps",
+      "first",
+      { "c_0:given": "1.000", "V_1:volume.taken": "25.00", "V_2:volume.taken": "250.0" },
+      "0.1020",
+      /2\.0 % below/,
+    ],
+    // What is weighed: 5.1056 g of 204.222 g/mol in 250.0 mL are 0.1000 mol/L.
+    [
+      "base-by-phthalate-solution",
+      "prepare",
+      { "m:mass.before": "7.1056", "m:mass.after": "2.0000", "V_f:volume.taken": "250.0" },
+      "0.1000",
+      /on|above|below/,
+    ],
+  ] as const)("of what is made in %s: %s", (id, key, once, value, words) => {
+    const record = typedRun(
+      methods.find((m) => m.id === id)!,
+      { [key]: { once } },
+    );
+    const chosen: RunRecord = { ...record, choices: [{ stageKey: key, heldAgainst: known("5") }] };
+    const stated = applyChange(
+      chosen,
+      {
+        ...{ intent: "observe", id: "ref", stageKey: key, trial: null, symbol: "ref", kind: "given" },
+        ...{ text: value, supersedes: null, reason: null },
+      },
+      context,
+    );
+    if (!stated.ok || !stated.value) throw new Error("not stated");
+    const after = stated.value.record;
+    const stage = evaluateRun(after).stages.find((s) => s.key === key)!;
+    expect(plain(stage.acceptance?.text)).toMatch(words);
+    expect(workingOf(after, evaluateRun(after), key, null)?.steps.map(({ id: step }) => step)).toContain(
+      "error",
+    );
+  });
+
+  test("a limit beside a standard addition is judged, with the ± of the line for a guard band", () => {
+    const iron = methods.find(({ id }) => id === "iron-by-standard-addition")!;
+    const flasks = ["0.00", "2.00", "4.00", "6.00", "8.00"].map((ml) => ({
+      "V_s:volume.taken": ml,
+      // 0.200 at the start and 0.100 for each mL: 2.00 mL of stock, 0.8 mg/L in the flask, 2.0 mg/L in the sample.
+      "A:absorbance": (0.2 + 0.1 * Number(ml)).toFixed(3),
+    }));
+    const judged = (limit: string) => {
+      const record = typedRun(iron, {
+        wavelength: { once: { "λ:given": "510" } },
+        additions: { once: { "c_lim:given": limit, "A_0:absorbance": "0.000" }, trials: flasks },
+      });
+      const { acceptance: found } = evaluateRun(record).stages.find((s) => s.key === "additions")!;
+      return found?.against === "limit" ? found.passes : null;
+    };
+    expect([judged("2.5"), judged("1.5")]).toEqual([true, false]);
+  });
+
+  test("is refused for a wavelength that is chosen, and a tolerance of nothing is no tolerance", () => {
+    const refused = (stageKey: string, heldAgainst: HeldAgainst, method = diluteAndCheckAcid) => {
       const applied = applyChange(
-        begunRun(diluteAndCheckAcid),
+        begunRun(method),
         { intent: "hold-against", stageKey, heldAgainst },
         context,
       );
       return applied.ok ? null : plain(applied.problem.message);
     };
-    expect(refused("dilute", known("5"))).toMatch(/^Nothing is held against/);
+    const dye = methods.find(({ id }) => id === "fading-of-a-dye")!;
+    expect(refused("wavelength", known("5"), dye)).toMatch(/^Nothing is held against/);
+    expect(refused("dilute", known("5"))).toBeNull();
     expect(refused("check", known("0"))).toBe("What is allowed is above zero");
     expect(refused("check", known("10"))).toBeNull();
   });

@@ -9,8 +9,7 @@ export type { HeldAgainst };
 /** By this symbol a stage states what its result is held against, where its method has none of its own. */
 const ownSymbol = "ref";
 
-const acceptOf = (stage: ComputedStage): AcceptanceDefinition | undefined =>
-  "accept" in stage ? stage.accept : undefined;
+const acceptOf = (stage: ComputedStage): AcceptanceDefinition | undefined => stage.accept;
 
 /** The symbol by which what a stage is held against is stated: one for each result, since they have units of their own. */
 export const heldSymbol = (stage: ComputedStage, result?: string): string =>
@@ -76,5 +75,5 @@ export function heldStage(method: ComputedStage, held: HeldAgainst): ComputedSta
   const inputs = acceptOf(stage)
     ? stage.inputs.map((input) => (input.symbol === accept.symbol ? { ...input, label: held.label } : input))
     : [...stage.inputs, stated];
-  return { ...stage, accept, inputs } as ComputedStage;
+  return { ...stage, accept, inputs };
 }

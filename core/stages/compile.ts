@@ -12,7 +12,7 @@ import {
   type LooseStoichiometry,
   missingStoichiometry,
   parseLines,
-  plausibilityProblem,
+  judgementProblem,
 } from "./shared/compile";
 import { faulty, inStageAt, type MethodProblem, problemOf } from "./problem";
 import { compileKind, fittedSymbols, problemOfStage } from "./table";
@@ -109,7 +109,7 @@ function compileStage(
   if (!dimensions.ok) return faulty("relations-disagree", { detail: dimensions.problem }, "relations");
   const checked: Checked = { lines: parsed.value, dimensions: dimensions.value, stoichiometry };
   const odd =
-    shownProblem(stage, checked) ?? plausibilityProblem(method, stage, checked) ?? ratioProblem(checked);
+    shownProblem(stage, checked) ?? judgementProblem(method, stage, checked) ?? ratioProblem(checked);
   return odd ? { ok: false, problem: odd } : compileKind(stage, checked, method);
 }
 

@@ -24,6 +24,7 @@ import {
   type ComputedEvaluation,
   isOnce,
   membersOf,
+  resultQuantity,
   type RunEvaluation,
   type Shown,
   type TrialEvaluation,
@@ -265,7 +266,7 @@ function roomStep({ compiled, record, symbols }: Board): WorkingStep[] {
 
 /** Last steps: the mean of the concordant trials, and its ± from what scatters and what is shared. */
 function meanSteps({ stage, record }: Board): WorkingStep[] {
-  if (isOnce(stage)) return resultStep(stage, record);
+  if (isOnce(stage)) return [...resultStep(stage, record), ...errorStep(stage, record)];
   const { combined, definition, shown } = stage;
   if (!combined || !shown) return [];
   const { unit, symbol } = definition.result;
@@ -310,11 +311,13 @@ function meanSteps({ stage, record }: Board): WorkingStep[] {
 
 /** How far the result is from the value that it is held against, in percent of that, and what of it was found. */
 function errorStep(stage: ComputedEvaluation, { houseRules }: RunRecord): WorkingStep[] {
-  if (!("acceptance" in stage) || stage.acceptance?.against !== "value" || !stage.combined) return [];
+  const quantity = resultQuantity(stage);
+  if (stage.acceptance?.against !== "value" || !quantity) return [];
   const { known, errorPercent, recoveryPercent } = stage.acceptance;
   const { accept, result, inputs } = stage.definition;
-  const [found, should] = [guarded(stage.combined.quantity, result.unit), guarded(known, result.unit)];
-  const [x, ref] = [`\\bar{${symbolTex(result.symbol)}}`, symbolTex(accept?.symbol ?? "")];
+  const [found, should] = [guarded(quantity, result.unit), guarded(known, result.unit)];
+  const mean = symbolTex(result.symbol);
+  const [x, ref] = [isOnce(stage) ? mean : `\\bar{${mean}}`, symbolTex(accept?.symbol ?? "")];
   const [open, close] = houseRules.percentError === "signed" ? ["", ""] : ["\\left|", "\\right|"];
   const label = inputs.find(({ symbol }) => symbol === accept?.symbol)?.label ?? "";
   const error = toDecimals(errorPercent, 2);

@@ -37,6 +37,8 @@ test("house rules and methods that stand in a database from before are brought a
   await apply("0001_rules_of_agreement");
 
   const rules = await db.query<{ data: unknown }>("select data from house_rules");
+  // Drops were counted by nobody then: the usual ones are taken where nothing is said.
+  const { dropsPerMl: _, ...burette } = defaultHouseRules.burette;
   expect(plain(checkHouseRules(rules.rows[0]?.data))).toEqual({
     ok: true,
     value: { ...defaultHouseRules, plusMinus: "u" },
@@ -123,7 +125,7 @@ test("rows from before are counted in the order of their ids, and house rules ga
     ok: true,
     value: {
       ...defaultHouseRules,
-      burette: { ...defaultHouseRules.burette, resolutionMl: "0.1", readingHalfWidthMl: "0.05" },
+      burette: { ...burette, resolutionMl: "0.1", readingHalfWidthMl: "0.05" },
     },
   });
   expect([words, average]).not.toContain(undefined);

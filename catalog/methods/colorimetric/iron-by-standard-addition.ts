@@ -6,6 +6,7 @@ import {
   colorimetricGlassware,
   cuvetteSteps,
   driftStep,
+  limit,
   standardFlask,
   stock,
   stockTaken,
@@ -46,6 +47,7 @@ export const ironByStandardAddition = defineMethod({
           per: "run",
           presumed: "20.00",
         },
+        limit("mg/L"),
         blank,
         stockTaken(10),
         absorbance,
@@ -62,6 +64,7 @@ export const ironByStandardAddition = defineMethod({
       color: "#c9531f",
       relations: [{ relation: "c_u = c_x * V_f / V_u", title: "Iron in the sample", unit: "mg/L" }],
       result: { symbol: "c_u", name: "Iron in the sample", unit: "mg/L" },
+      accept: { against: "limit", symbol: "c_lim", bound: "at most" },
       plausible: [notNegative("c_u", "mg/L")],
       also: [{ symbol: "c_x", name: "Iron of the sample in each flask", unit: "mg/L" }],
       reagents: [

@@ -1,3 +1,4 @@
+import { judgeOnce } from "../shared/accept";
 import { isOptional } from "../../inputs";
 import { mean, standardDeviation } from "../../statistics";
 import {
@@ -379,6 +380,7 @@ export function evaluateCalibration(
   return {
     kind: "calibration",
     ...unjudged,
+    acceptance: judgeOnce(definition, quantity, shared.quantities, rules),
     key,
     definition,
     done: quantity !== null && ahead.length === 0 && !(blankDecides && question !== null),

@@ -1,6 +1,6 @@
 import type { CalibrationStage } from "../../method";
 import type { StageKind } from "../kind";
-import { notAllRead, stageSpectra } from "../shared/allows";
+import { heldReasons, notAllRead, stageSpectra } from "../shared/allows";
 import type { CalibrationEvaluation } from "../shared/evaluation";
 import { calibrationProblem, compileCalibration, type CompiledCalibration, lineSymbols } from "./compile";
 import { evaluateCalibration } from "./evaluate";
@@ -13,7 +13,7 @@ export const calibration: StageKind<CalibrationStage, CompiledCalibration, Calib
   allows: () => ({
     trials: true,
     trace: stageSpectra,
-    holds: false,
+    holds: true,
     expects: false,
     choices: {
       model: ["line", "origin", "quadratic"],
@@ -28,7 +28,7 @@ export const calibration: StageKind<CalibrationStage, CompiledCalibration, Calib
     const read = levels.filter((l) => l.mean !== null).length;
     return read === 0 ? msg`no standard yet` : msg`${read} of ${Math.max(read, read + ahead.length)} read`;
   },
-  reasons: () => [],
+  reasons: heldReasons,
   unfinished: () => notAllRead,
   next: ({ next }) => next,
 };

@@ -2,6 +2,7 @@ import type { PreparationStage } from "../../method";
 import type { CompiledStage, CompiledMethod } from "../compiled";
 import type { StageRecord } from "../../record";
 import { aimOf } from "./aim";
+import { judgeOnce } from "../shared/accept";
 import { type Earlier, type StageReading, stageFieldStates, stageInputs, compute } from "../shared/trial";
 import { type PreparationEvaluation, unjudged } from "../shared/evaluation";
 import { cautionsOfInput } from "../../inputs";
@@ -25,6 +26,7 @@ export function evaluateMade(
     kind: "preparation",
     aim: aimOf(stage, record, made.symbols, method, rules),
     ...unjudged,
+    acceptance: judgeOnce(definition, quantity, symbols, rules),
     key: definition.key,
     definition,
     shown: quantity

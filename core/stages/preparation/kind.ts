@@ -5,7 +5,7 @@ import type { CompiledStage } from "../compiled";
 import { type MethodProblem, problemOf } from "../problem";
 import { photometerProblem } from "../shared/compile";
 import type { StageKind } from "../kind";
-import { notAllRead, stageSpectra } from "../shared/allows";
+import { heldReasons, notAllRead, stageSpectra } from "../shared/allows";
 import type { PreparationEvaluation } from "../shared/evaluation";
 import { evaluateMade } from "./evaluate";
 
@@ -25,14 +25,18 @@ export const preparation: StageKind<
   problem: preparationProblem,
   fitted: () => [],
   compile: (definition, { lines }) => success({ definition, lines }),
-  allows: () => ({ trials: false, trace: stageSpectra, holds: false, expects: false, choices: {} }),
+  // A wavelength that is chosen is held against nothing.
+  allows: ({ spectra }) => ({
+    ...{ trials: false, trace: stageSpectra, expects: false, choices: {} },
+    holds: spectra === undefined,
+  }),
   evaluate: evaluateMade,
   begun: ({ stageFields }) => stageFields.some(({ present }) => present),
   fact: ({ definition, stageFields }) => {
     if (definition.spectra) return msg`not chosen yet`;
     return stageFields.some(({ present }) => present) ? msg`being made` : msg`not made yet`;
   },
-  reasons: () => [],
+  reasons: heldReasons,
   unfinished: () => notAllRead,
   next: ({ problem, missing }) => problem ?? (missing ? capitalized(uncapitalized(missing.label)) : ""),
 };

@@ -10,6 +10,7 @@ import type { RateStage } from "../../method";
 import { type KnownQuantities, evaluateSample, stageInputs, stageFieldStates } from "../shared/trial";
 import type { CompiledStage } from "../compiled";
 import type { StageContext } from "../shared/stage";
+import { judgeOnce } from "../shared/accept";
 import { type CourseEvaluation, type RateEvaluation, unjudged } from "../shared/evaluation";
 import { type Quantity, leaf, measured, multiply, divide, inUnit } from "../../quantity";
 import { combine, resultViews, stillWanting } from "../shared/replicates";
@@ -167,6 +168,7 @@ export function evaluateRate(
   return {
     kind: "rate",
     ...unjudged,
+    acceptance: judgeOnce(definition, together.combined?.quantity ?? null, shared.quantities, rules),
     key: definition.key,
     definition,
     done: together.combined !== null,

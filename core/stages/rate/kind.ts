@@ -2,7 +2,7 @@ import type { RateStage } from "../../method";
 import type { CompiledStage } from "../compiled";
 import { assayProblem } from "../shared/compile";
 import type { StageKind } from "../kind";
-import { notAllRead, stageSpectra } from "../shared/allows";
+import { heldReasons, notAllRead, stageSpectra } from "../shared/allows";
 import type { RateEvaluation } from "../shared/evaluation";
 import { success } from "../../result";
 import { evaluateRate } from "./evaluate";
@@ -15,14 +15,14 @@ export const rate: StageKind<RateStage, CompiledStage<RateStage>, RateEvaluation
   allows: () => ({
     trials: true,
     trace: (xUnit, ofTrial) => xUnit === "s" || stageSpectra(xUnit, ofTrial),
-    holds: false,
+    holds: true,
     expects: false,
     choices: { order: ["0", "1", "2"], end: ["fitted"] },
   }),
   evaluate: evaluateRate,
   begun: ({ trials }) => trials.length > 0,
   fact: ({ trials }) => (trials.length === 0 ? msg`not read yet` : msg`being read`),
-  reasons: () => [],
+  reasons: heldReasons,
   unfinished: () => notAllRead,
   next: ({ next }) => next,
 };

@@ -9,7 +9,7 @@ import {
   withUnit,
 } from "../../quantity";
 import type { AcceptanceView } from "./evaluation";
-import type { AcceptanceDefinition, TitrationStage } from "../../method";
+import type { AcceptanceDefinition, ComputedStage } from "../../method";
 import type { HouseRules } from "../../rules";
 import { uncapitalized, msg, type Phrase } from "../../text";
 
@@ -54,7 +54,7 @@ const isCovered = (found: Quantity, stated: Quantity): boolean =>
  * false: what does not agree with itself is held against nothing.
  */
 export function judgeAcceptance(
-  { accept, result, inputs }: Pick<TitrationStage, "accept" | "result" | "inputs">,
+  { accept, result, inputs }: Pick<ComputedStage, "accept" | "result" | "inputs">,
   found: Quantity | null,
   shared: ReadonlyMap<string, Quantity>,
   { agreed, titrations }: { readonly agreed: boolean; readonly titrations: number },
@@ -69,6 +69,15 @@ export function judgeAcceptance(
     ? againstTheLimit(accept, held)
     : againstTheValue(accept, held, titrations, rules);
 }
+
+/** The same for what is had once, or from trials that need not agree: as soon as there is a result. */
+export const judgeOnce = (
+  definition: Pick<ComputedStage, "accept" | "result" | "inputs">,
+  found: Quantity | null,
+  shared: ReadonlyMap<string, Quantity>,
+  rules: HouseRules,
+): AcceptanceView | null =>
+  judgeAcceptance(definition, found, shared, { agreed: true, titrations: 1 }, rules);
 
 interface Held {
   readonly found: Quantity;

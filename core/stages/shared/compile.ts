@@ -10,7 +10,7 @@ import {
 import { type Equation, schemeEquivalents, schemeRatio } from "../../chemistry";
 import { failure, mustHold, type Problem, type Result, success } from "../../result";
 import { isPhotometric } from "../../inputs";
-import { type ComputedStage, inputOf, type Method, resultsOf, type TitrationStage } from "../../method";
+import { type ComputedStage, inputOf, type Method, resultsOf } from "../../method";
 import type { CompiledLine } from "../compiled";
 import { faulty, type MethodProblem, problemOf } from "../problem";
 import { msg } from "../../text";
@@ -97,8 +97,8 @@ function ruleProblem(
   }
 }
 
-/** What keeps the plausibility of a stage's results from being judged. */
-export function plausibilityProblem(
+/** What keeps the results of a stage from being judged: by what is plausible, and by what they are held against. */
+export function judgementProblem(
   method: Method,
   stage: ComputedStage,
   { dimensions, stoichiometry }: Checked,
@@ -107,14 +107,17 @@ export function plausibilityProblem(
     const wrong = ruleProblem(rule, method, dimensions, stoichiometry);
     if (wrong) return { ...wrong, path: ["plausible", i] };
   }
+  const held = acceptanceProblem(stage, dimensions);
+  if (held) return held;
   const at = (stage.also ?? []).findIndex(({ when }) => when && !inputOf(stage, when.symbol));
   const withheld = stage.also?.[at];
   if (!withheld?.when) return null;
   return problemOf("withheld-unread", { symbol: withheld.symbol, by: withheld.when.symbol }, "also", at);
 }
 
-export function acceptanceProblem(
-  { accept, result, inputs }: Pick<TitrationStage, "accept" | "result" | "inputs">,
+/** What keeps the result of a stage from being held against what the method says. */
+function acceptanceProblem(
+  { accept, result, inputs }: ComputedStage,
   dimensions: ReadonlyMap<string, Dimension>,
 ): MethodProblem | null {
   if (!accept) return null;

@@ -199,6 +199,8 @@ export interface Withheld {
 interface StageViews {
   /** Further results that cannot be told. */
   readonly withheld: readonly Withheld[];
+  /** The result held against a known value, a target or a limit; null where there is none, or no result yet. */
+  readonly acceptance: AcceptanceView | null;
   /** Results that cannot be, or that lie outside what the method holds for. */
   readonly implausible: readonly Implausibility[];
   /** Values that nobody stated and the result rests on, here or in an earlier stage. */
@@ -219,14 +221,17 @@ interface StageViews {
 }
 
 /** What a stage shows of these before it was judged. */
-export const unjudged: Pick<StageViews, "withheld" | "implausible" | "restsOn" | "leftOut" | "uncorrected"> =
-  {
-    withheld: [],
-    implausible: [],
-    restsOn: [],
-    leftOut: [],
-    uncorrected: [],
-  };
+export const unjudged: Pick<
+  StageViews,
+  "acceptance" | "withheld" | "implausible" | "restsOn" | "leftOut" | "uncorrected"
+> = {
+  acceptance: null,
+  withheld: [],
+  implausible: [],
+  restsOn: [],
+  leftOut: [],
+  uncorrected: [],
+};
 
 /** A result that is had once, from all that was read. */
 interface OnceViews extends StageViews {
@@ -256,7 +261,6 @@ export interface TitrationEvaluation extends ReplicateViews {
   readonly meanTiterMl: number | null;
   readonly agreement: AgreementView;
   readonly improvement: Improvement | null;
-  readonly acceptance: AcceptanceView | null;
   readonly verdict: Verdict;
   /** For the trial that is being carried out, or for the next one. */
   readonly guidance: Guidance | null;
@@ -383,7 +387,6 @@ export interface UnknownEvaluation extends ReplicateViews {
   readonly agreement: FlaskAgreement;
   readonly definition: UnknownStage;
   readonly trials: readonly SampleEvaluation[];
-  readonly acceptance: AcceptanceView | null;
   readonly next: Phrase;
   /** Key of the stage whose line it is read off. */
   readonly lineOf: string;

@@ -55,7 +55,7 @@ const presumedWords = (input: Input): Phrase =>
 
 /** Inputs whose value somebody typed without saying how well it is known. */
 function withoutPlusMinus(definition: ComputedStage, record: StageRecord): Input[] {
-  const target = "accept" in definition ? definition.accept?.symbol : undefined;
+  const target = definition.accept?.symbol;
   return definition.inputs.filter((input) => {
     const stated = statedOf(input);
     if (input.symbol === target || !stated || stated.exact) return false;
@@ -78,7 +78,7 @@ function footingOf(
   { balance }: HouseRules,
 ): Footing {
   // What a result is only held against is no part of it.
-  const target = "accept" in definition ? definition.accept?.symbol : undefined;
+  const target = definition.accept?.symbol;
   const inherited = definition.inputs.flatMap((input) => {
     const from = input.symbol === target ? undefined : takenOver(input)?.stage;
     return from === undefined ? [] : (earlier.get(from) ?? []);

@@ -4,7 +4,7 @@ import { dimensionOf, type Expression, parseExpression } from "../../relation";
 import { type Result, success } from "../../result";
 import type { CompiledStage } from "../compiled";
 import { faulty, type MethodProblem, problemOf } from "../problem";
-import { acceptanceProblem, type Checked, photometerProblem } from "../shared/compile";
+import { type Checked, photometerProblem } from "../shared/compile";
 
 export interface CompiledTitration extends CompiledStage<TitrationStage> {
   readonly agreeOn: Expression;
@@ -35,8 +35,6 @@ export function compileTitration(
     return faulty("relation-unreadable", { source: stage.agree.on, detail: agreeOn.problem }, ...at);
   const agreeing = dimensionOf(agreeOn.value, dimensions);
   if (!agreeing.ok) return faulty("relations-disagree", { detail: agreeing.problem }, ...at);
-  const accepted = acceptanceProblem(stage, dimensions);
-  if (accepted) return { ok: false, problem: accepted };
   const base = { definition: stage, lines, agreeOn: agreeOn.value, titer };
   if (stage.agree.on.trim() === stage.result.symbol) return success({ ...base, compares: "result" });
 

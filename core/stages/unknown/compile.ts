@@ -2,7 +2,7 @@ import { inputOf, type Method, type UnknownStage } from "../../method";
 import { type Result, success } from "../../result";
 import type { CompiledStage } from "../compiled";
 import { type MethodProblem, problemOf } from "../problem";
-import { acceptanceProblem, assayProblem, type Checked } from "../shared/compile";
+import { assayProblem, type Checked } from "../shared/compile";
 
 /** Where each amount is read off: a line that an earlier stage makes, by an absorbance of this one. */
 export function unknownProblem(stage: UnknownStage, method: Method): MethodProblem | null {
@@ -20,10 +20,7 @@ export function unknownProblem(stage: UnknownStage, method: Method): MethodProbl
   return readOff.length > 0 ? null : problemOf("nothing-read-off", {}, "inputs");
 }
 
-export function compileUnknown(
+export const compileUnknown = (
   definition: UnknownStage,
-  { lines, dimensions }: Checked,
-): Result<CompiledStage<UnknownStage>, MethodProblem> {
-  const wrong = acceptanceProblem(definition, dimensions);
-  return wrong ? { ok: false, problem: wrong } : success({ definition, lines });
-}
+  { lines }: Checked,
+): Result<CompiledStage<UnknownStage>, MethodProblem> => success({ definition, lines });

@@ -62,6 +62,7 @@ function stageDraft(stage: ComputedStage): StageDraft {
     })),
     steps: stage.steps.join("\n"),
     cautions: stage.cautions.join("\n"),
+    accept: stage.accept,
     plausible: (stage.plausible ?? []).map(rowOfPlausibility),
     ...editedKind(stage).draft(stage),
   };
@@ -141,6 +142,7 @@ function sharedParts(draft: StageDraft): SharedParts {
       ...(given(draft.equivalents) ? { equivalents: Number(draft.equivalents) } : {}),
     },
     ...(also.length > 0 ? { also } : {}),
+    ...(draft.accept ? { accept: draft.accept } : {}),
     ...(draft.plausible.length > 0 ? { plausible: draft.plausible.map(plausibilityOfRow) } : {}),
     ...(draft.reagents.length > 0 ? { reagents: draft.reagents.map(reagentOfRow) } : {}),
     ...(draft.conditions.length > 0 ? { conditions: draft.conditions.map(conditionOfRow) } : {}),

@@ -4,6 +4,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Sheet } from "../../../ui/sheet";
+import { AcceptPart } from "./accept-part";
 import { conditionColumns, inputColumns, reagentColumns, relationColumns, resultColumns } from "./columns";
 import type { StageDraft } from "./draft-types";
 import { editedKind, switchable } from "./kinds/table";
@@ -165,6 +166,7 @@ function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditor
         />
       )}
       {Own && <Own stage={stage} onChange={onChange} />}
+      <AcceptPart stage={stage} onChange={onChange} />
     </Box>
   );
 }

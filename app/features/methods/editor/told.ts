@@ -25,7 +25,7 @@ function usedIn(stage: ComputedStage): ReadonlySet<string> {
     if (rule.rule === "at most all" && rule.all !== undefined) add(...wordsOf(rule.all));
   }
   if ("agree" in stage) add(...wordsOf(stage.agree.on));
-  if ("accept" in stage) add(stage.accept?.symbol);
+  add(stage.accept?.symbol);
   if ("aim" in stage && stage.aim) add(stage.aim.at, stage.aim.by, stage.aim.within);
   if ("axis" in stage)
     add(stage.series.symbol, stage.axis.symbol, ...stage.axis.relations.flatMap((r) => wordsOf(r.relation)));

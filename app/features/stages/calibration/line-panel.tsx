@@ -143,6 +143,7 @@ function Numbers({ stage, unit }: NumbersProps) {
     ...also
       .filter((a) => !definition.inputs.some((i) => i.symbol === a.definition.symbol))
       .map((a): [string, string] => [say(a.definition.name), say(a.shown.text)]),
+    [say`Held against`, stage.acceptance && say(stage.acceptance.text)],
     [say`R² (no proof of linearity)`, fit.rSquared.toFixed(5)],
   ];
   return <NumberRows rows={rows} />;

@@ -22,7 +22,7 @@ import { cursorTarget, useCursorOn } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
-import { Footing, Implausible } from "../shared/footing";
+import { Accepted, Footing, Implausible } from "../shared/footing";
 import { KnownHere } from "../shared/known-here";
 import { CautionPanel } from "../shared/caution-panel";
 import { ShelveButton } from "../shared/shelve";
@@ -133,6 +133,7 @@ function PreparedResult({ definition, stage, shown, record, also }: PreparedResu
         </Typography>
       )}
       <Footing stage={stage} />
+      <Accepted stage={stage} />
       <Implausible stage={stage} />
       {also.map(({ definition: { symbol, name }, shown: other }) => (
         <Typography key={symbol}>

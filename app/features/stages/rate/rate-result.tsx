@@ -6,7 +6,7 @@ import { together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
-import { Footing, Implausible } from "../shared/footing";
+import { Accepted, Footing, Implausible } from "../shared/footing";
 import { WayOn } from "../photometer/way-on";
 import { useSay } from "../../../words/text";
 
@@ -49,6 +49,7 @@ export function RateResult({ stage, evaluation }: RateResultProps) {
         </Typography>
       )}
       <Footing stage={stage} />
+      <Accepted stage={stage} />
       <Implausible stage={stage} />
       {problem && <Typography sx={{ color: colors.brick }}>{say(problem)}.</Typography>}
       {dependence && (

@@ -1,9 +1,11 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ComputedStage } from "~/core/method";
-import { isAdapted } from "~/core/run";
+import { wayOf } from "~/core/inputs";
+import { isAdapted, type RunRecord } from "~/core/run";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
+import { uncapitalized } from "~/core/text";
 import { together } from "../../../ui/number-text";
 import { Sheet } from "../../../ui/sheet";
 import { useSay } from "../../../words/text";
@@ -34,6 +36,9 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
           {isAdapted(record, definition.key, "undiluted") && (
             <li>{say`Not diluted in this run: take the sample as it is, and leave out the dilution.`}</li>
           )}
+          {measuredOtherwise(record, definition.key).map(({ symbol, label, way }) => (
+            <li key={symbol}>{say`In this run, whatever the steps say: ${uncapitalized(label)}, ${way}.`}</li>
+          ))}
           {definition.steps.map((step) => (
             <li key={step}>{step}</li>
           ))}
@@ -46,6 +51,15 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
     </Sheet>
   );
 }
+
+/** What is measured in another way than the method says, as it is chosen in the run. */
+const measuredOtherwise = ({ choices = [] }: RunRecord, stageKey: string) =>
+  choices.flatMap((choice) => {
+    if (choice.stageKey !== stageKey || !("input" in choice)) return [];
+    const { symbol, label } = choice.input;
+    const way = wayOf(choice.input);
+    return way === null ? [] : [{ symbol, label, way }];
+  });
 
 /** What is added, how exactly, and when; and what must hold meanwhile. */
 function Reagents({ definition: { reagents = [], conditions = [] } }: { definition: ComputedStage }) {

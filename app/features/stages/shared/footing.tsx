@@ -18,6 +18,14 @@ export function Footing({ stage }: { stage: ComputedEvaluation }) {
   );
 }
 
+/** How a result compares with what it is held against. */
+export function Accepted({ stage }: { stage: ComputedEvaluation }) {
+  const say = useSay();
+  return stage.acceptance ? (
+    <Typography sx={{ mt: 0.75, fontWeight: 600 }}>{unbroken(say(stage.acceptance.text))}</Typography>
+  ) : null;
+}
+
 /** Results that cannot be, or for which the method does not hold, each with where to look first; and those withheld. */
 export function Implausible({ stage }: { stage: ComputedEvaluation }) {
   const say = useSay();

@@ -1,18 +1,28 @@
 import Box from "@mui/material/Box";
-import { type Input, usualOf } from "~/core/inputs";
+import { type Input, typedIn, usualOf } from "~/core/inputs";
+import { unitOf } from "~/core/quantity";
 import type { Reagent } from "~/core/method";
 import { msg, withPoint } from "~/core/text";
 import { colors } from "../../../theme/theme";
 import { together } from "../../../ui/number-text";
 import { useSay } from "../../../words/text";
 
+/** What is typed of a volume as milliliters: what is weighed over its density, drops by their size. */
+const inMl = (input: Input, typed: number): number => {
+  const unit = typedIn(input);
+  return unit === null ? typed : (typed * unit.size) / unitOf("mL").factor;
+};
+
 /** The volume that is really taken of a reagent, where a field for it says another one than the method; null where none does. */
 function takenMl({ exact, quantity }: Reagent, inputs: readonly Input[], typed: TypedVolumes): string | null {
   if (!exact || quantity?.unit !== "mL" || quantity.of !== undefined) return null;
-  const input = inputs.find((one) => typed.has(one.symbol) && usualOf(one) === quantity.most);
+  const isIt = (one: Input) => Math.abs(inMl(one, usualOf(one) ?? NaN) - quantity.most) < 1e-6;
+  const input = inputs.find((one) => typed.has(one.symbol) && isIt(one));
   const text = input && typed.get(input.symbol);
-  const ml = Number(withPoint(text?.trim() || "NaN"));
-  return ml > 0 && ml !== quantity.most ? (text ?? null) : null;
+  if (!input || text === undefined) return null;
+  const ml = inMl(input, Number(withPoint(text.trim() || "NaN")));
+  if (!(ml > 0) || ml === quantity.most) return null;
+  return typedIn(input) === null ? text : ml.toFixed(2);
 }
 
 /** What stands in the fields for volumes of the flask in hand, typed or offered, by symbol. */

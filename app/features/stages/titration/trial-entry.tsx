@@ -36,7 +36,7 @@ interface TrialEntrySheetProps {
 const volumesIn = (entry: TrialEntry): TypedVolumes =>
   new Map(
     entry.fields
-      .filter(({ kind }) => kind === "volume.taken")
+      .filter(({ kind }) => kind === "volume.taken" || kind === "mass.tared" || kind === "drops")
       .map((field) => [field.symbol, savedReading(entry, field)?.text ?? entry.stateOf(field).text]),
   );
 

@@ -2,7 +2,6 @@ import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { ComponentType } from "react";
-import { AcceptPart } from "../accept-part";
 import { ribbonColumns } from "../columns";
 import type { StageDraft } from "../draft-types";
 import { PhotometerPart } from "../photometer-part";
@@ -63,7 +62,6 @@ function Agreement({ stage, onChange }: StagePart) {
         <MenuItem value="bottom">{say`bottom`}</MenuItem>
         <MenuItem value="top">{say`top (dark liquids)`}</MenuItem>
       </TextField>
-      <AcceptPart stage={stage} onChange={onChange} />
     </>
   );
 }
@@ -119,6 +117,6 @@ export const ownParts: Readonly<Record<StageDraft["kind"], OwnParts>> = {
   titration: { Judgement: Agreement, Course: EndPoint },
   preparation: {},
   calibration: { Readings: Standards },
-  unknown: { Judgement: AcceptPart },
+  unknown: {},
   rate: {},
 };

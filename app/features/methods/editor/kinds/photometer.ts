@@ -12,7 +12,7 @@ interface Photometric<S extends AssayStage> {
 }
 type MostShared = Pick<
   AssayStage,
-  | ("key" | "title" | "inputs" | "relations" | "result" | "also" | "plausible")
+  | ("key" | "title" | "inputs" | "relations" | "result" | "also" | "accept" | "plausible")
   | ("reagents" | "conditions" | "steps" | "cautions")
 >;
 
@@ -23,13 +23,10 @@ function readOnAPhotometer<S extends AssayStage>(photometric: Photometric<S>): E
     words: msg`read on a photometer: ${words}`,
     starters,
     switchable: false,
-    draft: (stage) => ({ carried: stage, ...("accept" in stage ? { accept: stage.accept } : {}) }),
-    stage: ({ carried, accept, kind }, shared) => {
-      const { accept: _, ...own } = {
-        accept,
-        ...(carried?.kind === kind ? (carried as S) : begun),
-      } as S & { accept: unknown };
-      return { ...own, ...shared, ...(accept ? { accept } : {}) } as unknown as S;
+    draft: (stage) => ({ carried: stage }),
+    stage: ({ carried, kind }, shared) => {
+      const { accept: _, ...own } = (carried?.kind === kind ? carried : begun) as S;
+      return { ...own, ...shared } as unknown as S;
     },
     gaps,
     presumed: () => null,

@@ -209,7 +209,6 @@ export const titration: EditedKind<TitrationStage> = {
       ...{ color, looks, do: act },
       end: end ? "yes" : "",
     })),
-    accept: stage.accept,
     expectedFrom: stage.expectedFrom,
   }),
   stage: (draft, shared) => {
@@ -219,7 +218,6 @@ export const titration: EditedKind<TitrationStage> = {
       kind: "titration",
       ...shared,
       agree: agreementOf(draft, titer, shared.result.symbol),
-      ...(draft.accept ? { accept: draft.accept } : {}),
       ...(draft.expectedFrom ? { expectedFrom: draft.expectedFrom } : {}),
       ...(given(draft.presumed) ? { presumed: number(draft.presumed) } : {}),
       ...(given(draft.expectLow) && given(draft.expectHigh)
