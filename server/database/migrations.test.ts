@@ -37,8 +37,6 @@ test("house rules and methods that stand in a database from before are brought a
   await apply("0001_rules_of_agreement");
 
   const rules = await db.query<{ data: unknown }>("select data from house_rules");
-  // Drops were counted by nobody then: the usual ones are taken where nothing is said.
-  const { dropsPerMl: _, ...burette } = defaultHouseRules.burette;
   expect(plain(checkHouseRules(rules.rows[0]?.data))).toEqual({
     ok: true,
     value: { ...defaultHouseRules, plusMinus: "u" },
@@ -120,6 +118,8 @@ test("rows from before are counted in the order of their ids, and house rules ga
   const last = await db.query<{ text: string }>("select text from observation order by seq desc limit 1");
   expect(last.rows).toEqual([{ text: "late" }]);
 
+  // Drops were counted by nobody then: the usual ones are taken where nothing is said.
+  const { dropsPerMl: _, ...burette } = defaultHouseRules.burette;
   const rules = await db.query<{ data: unknown }>("select data from house_rules");
   expect(plain(checkHouseRules(rules.rows[0]?.data))).toEqual({
     ok: true,
