@@ -9,7 +9,7 @@ import { baseByPhthalateSolution } from "~/catalog/methods/acid-base/base-by-pht
 import { mustHold } from "~/core/result";
 import { checkRecord, evaluateRun } from "~/core/evaluate";
 import { waysToMeasure } from "~/core/inputs";
-import { methodOf, type Role } from "~/core/run";
+import { type HeldAgainst, methodOf, type Role } from "~/core/run";
 import { fieldHistory } from "~/core/record";
 import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { observation, run } from "./database/schema";
@@ -346,6 +346,33 @@ test("several runs begin at once, each by its line; a value that cannot be begin
     ]),
   );
   expect(await runsOfSeries(open.db, seriesId)).toHaveLength(4);
+});
+
+test("a check standard among runs that ask for a further result is known in the unit of that", async () => {
+  const about = {
+    intent: "start",
+    methodId: "weak-acid-in-food",
+    title: "liquor",
+    sample: "",
+    bench: "",
+  } as const;
+  const first = mustHold(await startRun(open.db, about));
+  const heldAgainst: HeldAgainst = {
+    ...{ against: "value", label: "Label", tolerance: "5", in: "percent", result: "γ" },
+  };
+  expect(
+    plain(await change(first, { intent: "hold-against", stageKey: "determine", heldAgainst })),
+  ).toMatchObject({
+    status: "done",
+  });
+  const several = [{ sample: "QC", bench: "", role: "check" as const, amount: "5.0" }];
+  const seriesId = mustHold(await startRun(open.db, { ...about, like: first, several }));
+  const check = (await runsOfSeries(open.db, seriesId)).find(({ series }) => series?.role === "check");
+  const stated = check!.stages.flatMap(({ observations }) =>
+    observations.map(({ symbol, text, unit }) => [symbol, text, unit]),
+  );
+  expect(stated).toContainEqual(["ref_γ", "5.0", "% w/v"]);
+  expect(methodOf(check!).stages[0]?.result.symbol).toBe("γ");
 });
 
 describe("stages of other shapes", () => {

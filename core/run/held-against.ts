@@ -1,6 +1,7 @@
 import type { Input } from "../inputs";
 import type { AcceptanceDefinition, ComputedStage, FurtherResultDefinition } from "../method";
 import type { HeldAgainst } from "./held-against-schema";
+import type { RunRecord } from "./run-record";
 
 /* What the result of a stage is held against in a run, beside what its method says. */
 
@@ -14,6 +15,16 @@ const acceptOf = (stage: ComputedStage): AcceptanceDefinition | undefined => sta
 /** The symbol by which what a stage is held against is stated: one for each result, since they have units of their own. */
 export const heldSymbol = (stage: ComputedStage, result?: string): string =>
   acceptOf(stage)?.symbol ?? (result === undefined ? ownSymbol : `${ownSymbol}_${result}`);
+
+/** Symbol of the further result that a run asks for of a stage; undefined for the method's own. */
+export function resultAskedFor(
+  { choices = [] }: Pick<RunRecord, "choices">,
+  stageKey: string,
+): string | undefined {
+  for (const choice of choices)
+    if (choice.stageKey === stageKey && "heldAgainst" in choice) return choice.heldAgainst.result;
+  return undefined;
+}
 
 /**
  * The results of a stage that can be asked for, the main one first. One that goes to a bottle stays the main one; one that is told under

@@ -1,6 +1,13 @@
 import { compileMethod } from "../../core/stages";
 import { type Observation, preselected, presentObservation } from "../../core/record";
-import { choicesFor, heldSymbol, methodOf, type RunRecord, withChoices } from "../../core/run";
+import {
+  choicesFor,
+  heldSymbol,
+  resultAskedFor,
+  methodOf,
+  type RunRecord,
+  withChoices,
+} from "../../core/run";
 import type { Database, Transacting } from "../database/types";
 import type { Method } from "../../core/method";
 import { applyChange, type RunChange } from "../../core/change";
@@ -91,13 +98,21 @@ function heldAgainstKnown(record: RunRecord, known: string, now: Date): Result<R
   if (known === "" || !last) return success(record);
   const context = changeContext({ now: now.toISOString(), person: record.bench, newId: () => newId() });
   const label = "Known value";
+  // Known is what is asked for: a further result where the run that it is like asks for that.
+  const result = resultAskedFor(record, last.key);
   const changes: RunChange[] = [
     {
       ...{ intent: "hold-against", stageKey: last.key },
-      heldAgainst: { against: "value", label, tolerance: "", in: "percent" },
+      heldAgainst: { against: "value", label, tolerance: "", in: "percent", ...(result && { result }) },
     },
     {
-      ...{ intent: "observe", id: newId(), stageKey: last.key, trial: null, symbol: heldSymbol(last) },
+      ...{
+        intent: "observe",
+        id: newId(),
+        stageKey: last.key,
+        trial: null,
+        symbol: heldSymbol(last, result),
+      },
       ...{ kind: "given", text: known, supersedes: null, reason: null },
     },
   ];

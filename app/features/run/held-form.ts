@@ -1,7 +1,15 @@
 import { takenOver } from "~/core/inputs";
 import { type ComputedStage, inputOf } from "~/core/method";
 import type { ObservationKind } from "~/core/record";
-import { askable, type HeldAgainst, heldNow, heldSymbol, methodOf, type RunRecord } from "~/core/run";
+import {
+  askable,
+  type HeldAgainst,
+  heldNow,
+  heldSymbol,
+  methodOf,
+  resultAskedFor,
+  type RunRecord,
+} from "~/core/run";
 import { msg, type Phrase, withPoint } from "~/core/text";
 import type { Localized } from "../../words/text";
 import { statedNow, stating, type Step, type StepProblem } from "./in-order";
@@ -47,8 +55,7 @@ export const resultAsked = (stage: ComputedStage, { result }: HeldForm) =>
 export function formOf(record: RunRecord, stageKey: string): HeldForm {
   const stage = methodOf(record).stages.find(({ key }) => key === stageKey);
   const held = stage ? heldNow(stage) : null;
-  const chosen = record.choices?.find((c) => c.stageKey === stageKey && "heldAgainst" in c);
-  const result = (chosen && "heldAgainst" in chosen ? chosen.heldAgainst.result : undefined) ?? "";
+  const result = resultAskedFor(record, stageKey) ?? "";
   const symbol = stage ? heldSymbol(stage, result === "" ? undefined : result) : "";
   const text = (kind: ObservationKind) => statedNow(record, { stageKey, symbol }, kind)?.text ?? "";
   const kind: Kind =
