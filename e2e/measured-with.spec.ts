@@ -1,4 +1,5 @@
-import { expect, ledgerRow, saveRules, test, titration, typeReadings } from "./app";
+import { defaultHouseRules } from "../catalog/rules/defaults";
+import { expect, ledgerRow, test, titration, typeReadings } from "./app";
 import { begin } from "./photometer";
 
 /* A run fits the bench at hand: other glass than the method's, chosen in the run and before it is read. */
@@ -144,18 +145,18 @@ test("peroxide as it is, without the dilution of the method, each portion weighe
 test("a first lesson by cylinder: read to 0.1 mL, two trials; a normality on a label is put into mol/L", async ({
   page,
 }) => {
-  const house = async (trials: string, step: string, within: string) => {
-    await page.goto("/house-rules");
-    await page.getByRole("textbox", { name: "Trials that must agree" }).fill(trials);
-    await page.getByRole("combobox", { name: "Read to", exact: true }).click();
-    await page.getByRole("option", { name: step }).click();
-    await page.getByRole("textbox", { name: /^Reading uncertainty/ }).fill(within);
-    await saveRules(page);
-    await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
-  };
-  await house("2", "0.1 mL, the mark", "0.05");
-
   await begin(page, "acid-by-cylinder", "Second form");
+  const rules = {
+    ...defaultHouseRules,
+    agreement: { rule: "n-within", replicates: 2, withinMl: "0.10" },
+    burette: { ...defaultHouseRules.burette, resolutionMl: "0.1", readingHalfWidthMl: "0.05" },
+  };
+  const sent = await page.request.post(`${new URL(page.url()).pathname}/changes`, {
+    data: JSON.stringify({ intent: "rules", rules, reason: "a first lesson" }),
+    headers: { "Content-Type": "application/json" },
+  });
+  expect(await sent.json()).toMatchObject({ status: "done" });
+  await expect(page.getByText("one decimal").first()).toBeVisible();
   await page
     .getByRole("button", { name: /Concentration of the base.*0\.1000|^0\.1000$/ })
     .first()
@@ -176,7 +177,6 @@ test("a first lesson by cylinder: read to 0.1 mL, two trials; a normality on a l
   // its reading, half of that, for each.
   await expect(page.getByTestId("result")).toContainText(/^0\.09[0-9]+\s*± 0\.001/);
   await expect(page.getByTestId("verdict")).toContainText("two within 0.10 mL");
-  await house("3", "0.01 mL, estimated", "0.02");
 });
 
 test("the change of the oxidation number of oxalate from two burettes, both volumes read as they come", async ({
