@@ -42,6 +42,14 @@ export const phenolphthalein = {
   ribbon: ribbons.colorlessToPink,
 } as const satisfies Partial<TitrationStage>;
 
+/** The same with an acid in the burette: the pink goes. */
+export const phenolphthaleinGone = {
+  indicator: "phenolphthalein, 2 drops",
+  persistence: "The pink must just go, and stay away on swirling.",
+  meniscus: "bottom",
+  ribbon: ribbons.pinkToColorless,
+} as const satisfies Partial<TitrationStage>;
+
 /** Methyl orange, with carbon dioxide boiled off: for acids on carbonates. */
 export const methylOrange = {
   indicator: "methyl orange, 2 drops",

@@ -13,7 +13,7 @@ import { aliquotGlassware } from "../../parts/glassware";
 import { buretteSteps } from "../../parts/burette";
 import { exactly, indicatorReagent, mL } from "../../parts/reagents";
 import { knownBase, pipetted, titer } from "../../parts/inputs";
-import { ribbons } from "../../parts/indicators";
+import { phenolphthaleinGone } from "../../parts/indicators";
 import { atMost, mostMolPerL } from "../../parts/plausible";
 
 /** The acid that is looked for stands in the burette, the known base in the flask. */
@@ -50,10 +50,7 @@ export const acidInBurette = defineMethod({
       plausible: [atMost("c_a", mostMolPerL.HCl)],
       agree: { on: "V / V_b", per: "V_b" },
       expectMl: [15, 40],
-      indicator: "phenolphthalein, 2 drops",
-      persistence: "The pink must just go, and stay away on swirling.",
-      meniscus: "bottom",
-      ribbon: ribbons.pinkToColorless,
+      ...phenolphthaleinGone,
       reagents: [exactly("the base", mL("25.00"), "into each flask"), indicatorReagent],
       steps: [
         "Type the concentration of the base and its ± from its label.",
