@@ -30,11 +30,11 @@ function timesIn(substance: Formula, ion: Formula): number {
     ...[...ion.atoms].map(([element, n]) => Math.floor((substance.atoms.get(element) ?? 0) / n)),
   );
   if (!(times >= 1)) return 0;
-  const alone = [...substance.atoms].every(
+  const nothingElse = [...substance.atoms].every(
     ([element, n]) => bystanders.has(element) || n === times * (ion.atoms.get(element) ?? 0),
   );
   const telling = [...ion.atoms.keys()].some((element) => !bystanders.has(element));
-  return !alone ? 0 : telling ? times : 1;
+  return !nothingElse ? 0 : telling ? times : 1;
 }
 
 /** True where a species meets another one of its own element, as iodate meets iodide: by schools it counts for 5 or for 6. */

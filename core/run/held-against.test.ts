@@ -247,4 +247,47 @@ describe("a further result that is held against what a label says", () => {
     );
     expect(ofDry.ok && ofDry.value && expectation(ofDry.value.record)).toMatchObject({ value: 5 });
   });
+
+  test("leaves what later stages take over as the method meant it", () => {
+    const own = methods.find(({ id }) => id === "base-by-phthalate-solution")!;
+    const [prepare, standardize] = own.stages;
+    // Another result of the same dimension: taken by mistake, it would double everything behind it.
+    const twofold = {
+      ...own,
+      stages: [
+        {
+          ...prepare!,
+          relations: [
+            ...prepare!.relations,
+            { relation: "c_2 = 2 * c_s", title: "Twice that", unit: "mol/L" },
+          ],
+          also: [{ symbol: "c_2", name: "Twice that", unit: "mol/L" }],
+        },
+        standardize!,
+      ],
+    };
+    const made = typedRun(twofold, {
+      prepare: { once: { "m:mass.before": "7.1056", "m:mass.after": "2.0000", "V_f:volume.taken": "250.0" } },
+      standardize: { trials: [trial, trial, trial].map((one) => ({ ...one, "V:burette.final": "24.85" })) },
+    });
+    const found = (record_: RunRecord) =>
+      (evaluateRun(record_).stages[1] as TitrationEvaluation).combined?.quantity.value;
+    const asked: RunRecord = {
+      ...made,
+      choices: [{ stageKey: "prepare", heldAgainst: { ...asGamma, result: "c_2" } }],
+    };
+    expect(found(made)).toBeGreaterThan(0);
+    expect(found(asked)).toBe(found(made));
+    expect(evaluateRun(asked).stages[0]?.definition.result.symbol).toBe("c_2");
+
+    const expectedIn = (heldIn: "dilute" | "check") => {
+      const stage = methodOf({
+        method: diluteAndCheckAcid,
+        choices: [{ stageKey: heldIn, heldAgainst: { ...asGamma, result: "c_t" } }],
+      }).stages[1];
+      return stage && "expectedFrom" in stage ? stage.expectedFrom?.result : null;
+    };
+    // The check goes on expecting what was made, not the target.
+    expect(expectedIn("dilute")).toBe("c_m");
+  });
 });

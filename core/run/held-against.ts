@@ -33,7 +33,7 @@ export function resultAskedFor(
 export const askable = ({ result, also = [] }: ComputedStage): readonly FurtherResultDefinition[] =>
   result.assigns === undefined ? [result, ...also.filter(({ when }) => when === undefined)] : [result];
 
-/** A stage whose main result is one of its further ones. What is presumed is another quantity: it is left out. */
+/** A stage whose main result is one of its further ones. What is presumed, or expected by an earlier stage, is another quantity: it is left out. */
 function asking(stage: ComputedStage, symbol: string | undefined): ComputedStage {
   const { result, also = [] } = stage;
   const [main] = askable(stage).filter((one) => one.symbol === symbol && one !== result);
@@ -41,7 +41,7 @@ function asking(stage: ComputedStage, symbol: string | undefined): ComputedStage
   const others = also.filter((one) => one !== main);
   const asked = { ...stage, result: main, also: [result, ...others] };
   if (asked.kind !== "titration") return asked;
-  const { presumed: _, ...rest } = asked;
+  const { presumed: _presumed, expectedFrom: _expectedFrom, ...rest } = asked;
   return rest;
 }
 

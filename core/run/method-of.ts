@@ -54,7 +54,30 @@ export function withChoices(method: Method, choices: Choices): Method {
     }),
   };
   const known = choices.flatMap((choice) => ("known" in choice ? [choice.stageKey] : []));
-  return withKnown(measured, known);
+  return withKnown(withNamedResults(method, measured), known);
+}
+
+/**
+ * Where a run asks a stage for another result than the method does, what other stages take over of it is still what the method meant: its
+ * own main result, which they name then.
+ */
+function withNamedResults(own: Method, chosen: Method): Method {
+  const meant = new Map<string, string>();
+  own.stages.forEach(({ key, result }, i) => {
+    if (chosen.stages[i]?.result.symbol !== result.symbol) meant.set(key, result.symbol);
+  });
+  if (meant.size === 0) return chosen;
+  const named = <T extends { readonly stage: string; readonly result?: string }>(from: T): T => {
+    const symbol = from.result ?? meant.get(from.stage);
+    return symbol === undefined ? from : { ...from, result: symbol };
+  };
+  const stages = chosen.stages.map((stage) => {
+    const inputs = stage.inputs.map((input) => (input.is === "result" ? named(input) : input));
+    return "expectedFrom" in stage && stage.expectedFrom
+      ? { ...stage, inputs, expectedFrom: named(stage.expectedFrom) }
+      : { ...stage, inputs };
+  });
+  return { ...chosen, stages };
 }
 
 /** Of what was chosen in a run of a method, what another version of it can be had with. */

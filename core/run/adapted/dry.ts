@@ -19,9 +19,11 @@ export const dry: Adaptation = {
   apply: (stage) => {
     if (!dry.fits(stage)) return stage;
     const { result, also = [], relations, inputs } = stage;
+    // What an earlier stage found is expected of the sample as it was weighed.
+    const { expectedFrom: _, ...others } = { expectedFrom: undefined, ...stage };
     const { symbol, name, unit } = result;
     return {
-      ...stage,
+      ...others,
       inputs: [
         ...inputs,
         { symbol: moistureSymbol, is: "given", label: "Moisture of the sample", per: "run", unit: "%" },

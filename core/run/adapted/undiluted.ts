@@ -36,8 +36,8 @@ export function dilutionOf(stage: ComputedStage): DilutionOfStage | null {
     for (const taken of others) {
       const factors = [`${flask.symbol}/${taken.symbol}`, `${taken.symbol}/${flask.symbol}`];
       const together = relations.some((relation) => factors.some((factor) => relation.includes(factor)));
-      const alone = [flask, taken].every(({ symbol }) => uses(relations, symbol) === 1);
-      if (together && alone) return { taken, flask };
+      const onlyThere = [flask, taken].every(({ symbol }) => uses(relations, symbol) === 1);
+      if (together && onlyThere) return { taken, flask };
     }
   }
   return null;
