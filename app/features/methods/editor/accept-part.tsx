@@ -102,7 +102,7 @@ function AllowedDifference({ value, unit, onChange }: AllowedDifferenceProps) {
         }
       >
         <MenuItem value="tell">{say`tell it`}</MenuItem>
-        <MenuItem value="dilution">{say`titrate again, then make it anew`}</MenuItem>
+        <MenuItem value="dilution">{say`titrate again, then make a new dilution`}</MenuItem>
       </TextField>
     </>
   );

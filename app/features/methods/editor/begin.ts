@@ -11,7 +11,7 @@ const commonplace = new Set(["H2O", "H+", "H3O+", "OH-", "e-"]);
 export const nameOf = ({ substances }: MethodDraft, formula: string): string =>
   substances.find((row) => (row.formula ?? "").trim() === formula)?.name?.trim() || formula;
 
-/** The letter of what is titrated with. */
+/** The titer of a stage; undefined where nothing is titrated in it. */
 export const titerRow = ({ inputs }: StageDraft): Row | undefined => inputs.find(({ is }) => is === "titer");
 
 /** What reacts of a substance by the equations of a method, as relations name it; itself where they do not hold it. */
@@ -35,8 +35,7 @@ function partnersOf(draft: MethodDraft, species: string): readonly string[] {
 }
 
 /** Titrations of a method, the last first. */
-const titrationsOf = ({ stages }: MethodDraft): readonly StageDraft[] =>
-  stages.filter(({ kind }) => kind === "titration").toReversed();
+const titrationsOf = ({ stages }: MethodDraft): readonly StageDraft[] => stages.filter(titerRow).toReversed();
 
 export interface Begun {
   /** Formula of what is titrated with, and its species in the equations. */
@@ -128,7 +127,7 @@ export const standards: readonly Standard[] = [
 
 /** The standard for the titrant of a method's first titration; the first one of the table where none is known for it. */
 export function standardFor(draft: MethodDraft): Standard & { readonly titrantOf: string } {
-  const first = draft.stages.find(({ kind }) => kind === "titration");
+  const first = draft.stages.find(titerRow);
   const titrantOf = (first && titerRow(first)?.of) || "NaOH";
   const known = standards.find(({ titrant }) => titrant === titrantOf);
   const [phthalate] = standards;

@@ -6,7 +6,7 @@ import type { MethodProblem } from "~/core/stages";
 import { problemInStage } from "~/words/method-problems";
 import type { HouseRules } from "~/core/rules";
 import type { Method } from "~/core/method";
-import { unusedIn } from "./told";
+import { unusedIn } from "./hints";
 import { missingIn } from "./missing";
 import { check, preview } from "./preview";
 import { Page } from "../../../ui/page";

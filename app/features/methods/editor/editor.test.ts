@@ -11,7 +11,7 @@ import type { MethodDraft, StageDraft } from "./draft-types";
 import { editedKind, starters } from "./kinds/table";
 import { renamed, renamedIn } from "./rename";
 import { freshStage, newMethod, withStage } from "./starters";
-import { glassProblem, resultProblem, unusedIn } from "./told";
+import { glassProblem, resultProblem, unusedIn } from "./hints";
 import { missingIn } from "./missing";
 import { inEnglish } from "~/core/text";
 import { plain } from "~/core/testing/plain";
@@ -271,7 +271,7 @@ describe("a letter for another", () => {
   });
 });
 
-describe("what is told at its place", () => {
+describe("problems and hints at their place", () => {
   test.each([
     [{ is: "pipette", value: "25.00" }, null],
     [{ is: "pipette", value: "" }, /Say how much it delivers/],
@@ -283,9 +283,9 @@ describe("what is told at its place", () => {
     [{ is: "by-mass", density: "" }, /density/],
     [{ is: "titer" }, null],
   ])("%j", (row, words) => {
-    const told = glassProblem(row);
-    if (words === null) expect(told).toBeNull();
-    else expect(plain(told)).toMatch(words);
+    const problem = glassProblem(row);
+    if (words === null) expect(problem).toBeNull();
+    else expect(plain(problem)).toMatch(words);
   });
 
   test("what is read and never used, and a result that nothing gives", () => {
@@ -323,8 +323,12 @@ describe("what is told at its place", () => {
       const method = methodOf(one);
       const saves = !("problems" in readMethodFile(JSON.stringify(method)));
       const problem = check(method);
-      const told = problem === null ? missingIn(method, problem) : [problem.code];
-      expect([method.title, plain(told), told.length === 0]).toEqual([method.title, plain(told), saves]);
+      const missing = problem === null ? missingIn(method, problem) : [problem.code];
+      expect([method.title, plain(missing), missing.length === 0]).toEqual([
+        method.title,
+        plain(missing),
+        saves,
+      ]);
     }
     expect(plain(missingIn(methodOf(broken[0]!), null))).toEqual(["equations 1, name is empty"]);
   });

@@ -70,7 +70,7 @@ function inStage(stage: StageDraft, before: string, after: string): StageDraft {
 }
 
 /** Other stages that take a result over by its letter. */
-function elsewhere(stage: StageDraft, key: string, before: string, after: string): StageDraft {
+function inOtherStage(stage: StageDraft, key: string, before: string, after: string): StageDraft {
   const { expectedFrom } = stage;
   return {
     ...stage,
@@ -101,12 +101,12 @@ export function renamed(draft: MethodDraft, index: number, before: string, after
   const stage = draft.stages[index];
   if (!stage || before === "" || after === "" || before === after) return draft;
   const letters = lettersOf(stage);
-  const alone = letters.filter((one) => one === after).length === 1 && !letters.includes(before);
-  if (!alone) return draft;
+  const unique = letters.filter((one) => one === after).length === 1 && !letters.includes(before);
+  if (!unique) return draft;
   return {
     ...draft,
     stages: draft.stages.map((one, i) =>
-      i === index ? inStage(one, before, after) : elsewhere(one, stage.key, before, after),
+      i === index ? inStage(one, before, after) : inOtherStage(one, stage.key, before, after),
     ),
   };
 }

@@ -5,17 +5,13 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Sheet } from "../../../ui/sheet";
 import { AcceptPart } from "./accept-part";
-import { conditionColumns, inputColumns, reagentColumns, relationColumns, resultColumns } from "./columns";
 import type { StageDraft } from "./draft-types";
+import { CalculationPart } from "./calculation-part";
 import { editedKind, switchable } from "./kinds/table";
 import type { Row } from "./row";
-import { relationProblem, TypesetRelation } from "./relation-line";
+import { WorkPart } from "./work-part";
 import { ownParts } from "./kinds/parts";
-import { computedBy } from "./rename";
-import { Rows } from "./rows";
-import { Part, type StagePart, StageText } from "./stage-parts";
-import { glassProblem, resultProblem } from "./told";
-import { freshPlausibility, plausibilityColumns } from "./plausibility-rows";
+import { type StagePart, StageText } from "./stage-parts";
 import { useSay } from "../../../words/text";
 import { type Phrase } from "~/core/text";
 
@@ -73,66 +69,6 @@ function StageHead({
   );
 }
 
-/** What is read, how results follow, and which are asked for. */
-function Calculation({
-  stage,
-  earlier,
-  problem,
-  onChange,
-  onRename,
-}: StagePart & Pick<StageEditorProps, "earlier" | "problem" | "onRename">) {
-  const say = useSay();
-  const { Readings } = ownParts[stage.kind];
-  return (
-    <>
-      <Part title={say`Readings, in order`}>
-        <Rows
-          name={say`Reading`}
-          rows={stage.inputs}
-          columnsOf={(row) => inputColumns(row, earlier)}
-          fresh={{ is: "pipette", symbol: "", label: "", of: "", per: "trial", value: "25.00" }}
-          onChange={(inputs) => onChange({ inputs })}
-          problemOf={glassProblem}
-          onLeave={({ key, before, after }) => key === "symbol" && onRename(before.trim(), after.trim())}
-        />
-      </Part>
-      {Readings && <Readings stage={stage} onChange={onChange} />}
-      <Part
-        title={say`Calculation`}
-        note={say`Letters of what is read; M(NaOH), ratio(HCl, NaOH); units in brackets.`}
-      >
-        <Rows
-          name={say`Relation`}
-          rows={stage.relations}
-          columnsOf={() => relationColumns}
-          fresh={{ relation: "", title: "", unit: "mol/L" }}
-          onChange={(relations) => onChange({ relations })}
-          onLeave={({ key, before, after }) =>
-            key === "relation" && onRename(computedBy(before), computedBy(after))
-          }
-          problemOf={(row) => relationProblem(row.relation ?? "", problem)}
-          below={(row) => <TypesetRelation source={row.relation ?? ""} />}
-        />
-        {problem && (
-          <Typography role="alert" sx={{ color: "error.main", mt: 1 }}>
-            {say(problem)}.
-          </Typography>
-        )}
-      </Part>
-      <Part title={say`What is asked for`} note={say`The first is the stage's result.`}>
-        <Rows
-          name={say`Result`}
-          rows={stage.results}
-          columnsOf={() => resultColumns}
-          fresh={{ symbol: "", name: "", unit: "mol/L" }}
-          onChange={(results) => onChange({ results })}
-          problemOf={(row) => resultProblem(stage, row)}
-        />
-      </Part>
-    </>
-  );
-}
-
 /** What a result is for, and when titrations agree on it. */
 function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditorProps, "substances">) {
   const say = useSay();
@@ -171,60 +107,6 @@ function Judgement({ stage, substances, onChange }: StagePart & Pick<StageEditor
   );
 }
 
-/** What is added, what must hold, what results can be, and what is done. */
-function Work({ stage, onChange }: StagePart) {
-  const say = useSay();
-  return (
-    <>
-      <Part title={say`Reagents added`}>
-        <Rows
-          name={say`Reagent`}
-          rows={stage.reagents}
-          columnsOf={() => reagentColumns}
-          fresh={{ name: "", amount: "", exact: "", when: "", last: "" }}
-          onChange={(reagents) => onChange({ reagents })}
-        />
-      </Part>
-      <Part title={say`What must hold`}>
-        <Rows
-          name={say`Condition`}
-          rows={stage.conditions}
-          columnsOf={() => conditionColumns}
-          fresh={{ what: "", of: "", from: "", to: "", minutes: "", counts: "", strict: "" }}
-          onChange={(conditions) => onChange({ conditions })}
-        />
-      </Part>
-      <Part title={say`Plausible results`} note={say`A result outside by more than its ± is not accepted.`}>
-        <Rows
-          name={say`Plausibility`}
-          rows={stage.plausible}
-          columnsOf={plausibilityColumns}
-          fresh={freshPlausibility}
-          onChange={(plausible) => onChange({ plausible })}
-        />
-      </Part>
-      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" } }}>
-        <StageText
-          stage={stage}
-          onChange={onChange}
-          name="steps"
-          label={say`Steps`}
-          help={say`one per line`}
-          rows={4}
-        />
-        <StageText
-          stage={stage}
-          onChange={onChange}
-          name="cautions"
-          label={say`Cautions`}
-          help={say`one per line`}
-          rows={4}
-        />
-      </Box>
-    </>
-  );
-}
-
 /** One stage: what is read, how results follow, when trials agree, what the flask looks like, what is done. */
 export function StageEditor({
   stage,
@@ -247,10 +129,10 @@ export function StageEditor({
     >
       <StageHead {...part} number={number} onRemove={onRemove} />
       <StageText {...part} name="title" label={say`Title`} />
-      <Calculation {...part} earlier={earlier} problem={problem} onRename={onRename} />
+      <CalculationPart {...part} earlier={earlier} problem={problem} onRename={onRename} />
       <Judgement {...part} substances={substances} />
       {Course && <Course {...part} />}
-      <Work {...part} />
+      <WorkPart {...part} />
     </Sheet>
   );
 }

@@ -1,7 +1,7 @@
 import type { TitrationStage } from "~/core/method";
 import { withPoint, msg } from "~/core/text";
 import { given, text, trimmed } from "../draft-text";
-import { foundBy, nameOf, nextTitration, speciesOf, standardFor, withStandard } from "../begin";
+import { foundBy, nameOf, nextTitration, speciesOf, standardFor, titerRow, withStandard } from "../begin";
 import type { MethodDraft, StageDraft } from "../draft-types";
 import type { Row } from "../row";
 import { weighedSolution } from "./preparation";
@@ -107,7 +107,7 @@ function standardizing(draft: MethodDraft, fresh: StageDraft) {
   const standard = standardFor(draft);
   const named = withStandard(draft, standard);
   const { titrantOf: titrant, solid } = standard;
-  const first = draft.stages.find(({ kind }) => kind === "titration");
+  const first = draft.stages.find(titerRow);
   const stated = first?.inputs.find(({ is, of }) => is === "given" && of === titrant);
   const ratio = `ratio(${speciesOf(named, titrant)}, ${speciesOf(named, solid)})`;
   const titrantName = nameOf(named, titrant);
