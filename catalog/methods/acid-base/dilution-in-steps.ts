@@ -53,7 +53,8 @@ export const dilutionInSteps = defineMethod({
   version: 1,
   family: "acid-base",
   title: "Standard solutions by diluting in steps",
-  purpose: "Make solutions of three levels, each from the one before, with the ± that adds up from step to step.",
+  purpose:
+    "Make solutions of three levels, each from the one before, with the ± that adds up from step to step.",
   equations: [{ name: "neutralization", equation: "HCl + NaOH -> NaCl + H2O" }],
   substances: { HCl: "hydrochloric acid", NaOH: "sodium hydroxide" },
   stages: [
