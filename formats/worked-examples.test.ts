@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import type { Method } from "~/core/method";
-import { methods } from "~/catalog/methods";
+import { offered as methods } from "~/catalog/methods";
 import { titer, type TypedStage, typedRun } from "~/core/testing/typed-run";
 import { readRunRecord, reportOf } from "./run-report";
 

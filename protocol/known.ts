@@ -1,6 +1,6 @@
 import { type Input, presumedOf, statedOf } from "~/core/inputs";
 import { presentObservation } from "~/core/record";
-import type { ComputedStage, Method } from "~/core/method";
+import { type ComputedStage, equivalentsIn, type Method } from "~/core/method";
 import { isKnowable, knownOf, knownStage, type RunRecord } from "~/core/run";
 import type { KnownStage } from "./request-schemas";
 import type { SolutionView } from "./shelf";
@@ -68,6 +68,8 @@ export interface KnowableStage {
   /** What is found in it, and in which unit. */
   readonly name: string;
   readonly unit: string;
+  /** Equivalents in a mole of what it is of, by the method; null where that is not told. */
+  readonly equivalents: number | null;
   /** Bottles that it can be taken from, the best first. */
   readonly bottles: readonly SolutionView[];
   /** How it is known where nobody says otherwise; null where it is done. */
@@ -115,9 +117,10 @@ export function knowableStages(
     // The bottle of another run may be used up meanwhile, or have been given another concentration.
     const gone = known?.assignmentId != null && !found.some((b) => b.current?.id === known.assignmentId);
     const byBest = best ? { stageKey, assignmentId: best.id, value: "", plusMinus: "", from: "" } : null;
-    const { label: name, unit } = input as Extract<Input, { is: "given" }>;
+    const { label: name, unit, of } = input as Extract<Input, { is: "given" }>;
+    const equivalents = of === undefined || unit !== "mol/L" ? null : equivalentsIn(method, of);
     const usual = before && !gone ? known : byBest;
-    return [{ key: stageKey, title, name, unit, bottles: found, usual }];
+    return [{ key: stageKey, title, name, unit, equivalents, bottles: found, usual }];
   });
 }
 

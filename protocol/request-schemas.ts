@@ -42,6 +42,8 @@ export const StartRunSchema = Type.Object(
   {
     intent: Type.Literal("start"),
     methodId: Key,
+    /** The alias of the method under which it was looked for: its choices are made from the start. */
+    as: Type.Optional(Key),
     title: Type.String({ minLength: 1, maxLength: 120, pattern: "\\S" }),
     sample: Short,
     bench: Short,

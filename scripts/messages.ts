@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import ts from "typescript";
-import { methods } from "~/catalog/methods";
+import { aliases, offered } from "~/catalog/methods";
 import { textsOf } from "~/words/method-texts";
 
 const rooms = ["app", "core", "devices", "formats", "protocol", "server", "words"];
@@ -39,7 +39,11 @@ const hasWords = (key: string): boolean => /\p{L}/u.test(key.replace(/\{\d+\}/g,
 
 /** Every message of the program and every text of the shipped methods, each with its American English, in alphabetical order. */
 export function messagesOfProgram(): Record<string, string> {
-  const all = [...rooms.flatMap(filesIn).flatMap(messagesIn), ...methods.flatMap(textsOf)];
+  const all = [
+    ...rooms.flatMap(filesIn).flatMap(messagesIn),
+    ...offered.flatMap(textsOf),
+    ...aliases.map(({ differs }) => differs),
+  ];
   const keys = [...new Set(all.filter(hasWords))].sort();
   return Object.fromEntries(keys.map((key) => [key, key]));
 }

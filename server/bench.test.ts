@@ -4,7 +4,8 @@ import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
-import { methods } from "~/catalog/methods";
+import { aliasOf, offered } from "~/catalog/methods";
+import type { Method } from "~/core/method";
 import { baseByPhthalateSolution } from "~/catalog/methods/acid-base/base-by-phthalate-solution";
 import { mustHold } from "~/core/result";
 import { checkRecord, evaluateRun } from "~/core/evaluate";
@@ -15,13 +16,13 @@ import { type OpenDatabase, openDatabase } from "./lab/open-database";
 import { observation, run } from "./database/schema";
 import { currentHouseRules } from "./queries/house-rules";
 import { saveHouseRules } from "./commands/house-rules";
-import { listMethods, methodChoices } from "./queries/methods";
+import { listMethods, methodChoices, offeredMethod } from "./queries/methods";
 import { putMethods } from "./commands/methods";
 import { loadRunState } from "./queries/stored-run";
 import { listOpenRuns, searchFinishedRuns } from "./queries/runs";
 
 import { runsOfSeries } from "./queries/series";
-import { startRun } from "./commands/start-run";
+import { ofItsMethod, startRun } from "./commands/start-run";
 import { benchOn, reading, wholeFlask } from "./tests/bench";
 import { inEnglish } from "~/core/text";
 import { plain } from "~/core/testing/plain";
@@ -129,7 +130,7 @@ describe("house rules and methods", () => {
       version: version + 1,
       title: "Base and acid, revised",
     });
-    expect(await listMethods(open.db)).toHaveLength(methods.length);
+    expect(await listMethods(open.db)).toHaveLength(offered.length);
     // What was used last is offered first, and each way in leads to fitting methods.
     const choices = await methodChoices(open.db, await labWords(open.db));
     expect(choices.find(({ recent }) => recent === 0)?.id).toBe(baseByPhthalateThenAcid.id);
@@ -295,6 +296,35 @@ test("a run that is like another is measured in its ways; one of another method,
   expect(methodOf(next).stages[0]!.inputs).toContainEqual(input);
   expect((await record(await start("weak-acid-in-food", first))).choices ?? []).toEqual([]);
   expect((await record(await start("acid-by-base", newId()))).choices ?? []).toEqual([]);
+});
+
+test("a name of the library begins its method with the choices made; an old run by that name leads on to the method", async () => {
+  const about = { intent: "start", title: "By name", sample: "", bench: "" } as const;
+  const start = async (methodId: string, like = "") =>
+    record(mustHold(await startRun(open.db, ofItsMethod({ ...about, methodId, like }))));
+  const named = await start("permanganate-by-iron");
+  expect([named.method.id, methodOf(named).stages.map(({ key }) => key)]).toEqual([
+    "iron-in-solution",
+    ["standardize"],
+  ]);
+  const alias = aliasOf("weak-acid-in-drops")!;
+  const drops = await start(alias.id);
+  expect([drops.method.id, drops.choices]).toEqual(["weak-acid-in-food", alias.choices]);
+  // The next one is like it, whatever name it is looked for by; and like one in which the choices were taken back.
+  expect((await start("weak-acid-in-food", drops.id)).choices).toEqual(alias.choices);
+  await change(drops.id, { intent: "adapt", stageKey: "determine", adapted: "undiluted", on: false });
+  expect((await start(alias.id, drops.id)).choices).toHaveLength(1);
+
+  // A lab of an older library has the method itself under that name, and runs by it.
+  const old: Method = { ...offered.find(({ id }) => id === "acid-by-cylinder")!, version: 1 };
+  await putMethods(open.db, [old]);
+  const before = await record(mustHold(await startRun(open.db, { ...about, methodId: old.id })));
+  expect([before.method.id, before.method.version]).toEqual([old.id, 1]);
+  expect(await offeredMethod(open.db, old.id, 1)).toEqual(old);
+  const listed = (await listMethods(open.db)).filter(({ id }) => id === old.id);
+  expect(listed.map(({ data }) => data)).toEqual([await offeredMethod(open.db, old.id)]);
+  const next = await start(old.id, before.id);
+  expect([next.method.id, next.series?.id]).toEqual(["acid-by-base", before.id]);
 });
 
 test("several runs begin at once, each by its line; a value that cannot be begins none, and says at which stage", async () => {

@@ -52,6 +52,8 @@ const words: Words = {
   "compared-per-unread": ({ per }) => msg`"${per}" is not read in this stage`,
   "compared-no-titer": ({ on, per }) =>
     msg`What must agree, ${on}, is no titer and no titer per ${per ?? msg`amount`}`,
+  "step-takes-unread": ({ symbol }) =>
+    msg`A step or a reagent takes ${symbol}, which is not read in this stage`,
   "accept-unread": ({ symbol }) =>
     msg`The result is to be compared with ${symbol}, which is not read in this stage`,
   "accept-dimension": ({ symbol, dimension, result }) =>

@@ -7,7 +7,7 @@ import { methodChoices } from "~/server/queries/methods";
 import { dueBottles } from "~/server/queries/shelf";
 import { benchOf, listOpenRuns, searchFinishedRuns } from "~/server/queries/runs";
 import { loadDemo } from "~/server/seed/load-demo";
-import { startRun } from "~/server/commands/start-run";
+import { ofItsMethod, startRun } from "~/server/commands/start-run";
 import { BenchPage } from "../features/bench/bench-page";
 import type { Route } from "./+types/bench";
 import { formTexts } from "./body.server";
@@ -60,7 +60,7 @@ export async function action({ request }: Route.ActionArgs) {
     const title = form.title?.trim() === "";
     return data({ message: title ? "Give the run a title" : checked.problem.message }, { status: 400 });
   }
-  const started = await startRun(await database(), checked.value);
+  const started = await startRun(await database(), ofItsMethod(checked.value));
   if (!started.ok) return data(started.problem, { status: 400 });
   return redirect(checked.value.several ? `/series/${started.value}` : `/runs/${started.value}`);
 }

@@ -6,7 +6,7 @@ import { methodProblemWords } from "~/words/method-problems";
 import { database } from "~/server/lab/current";
 import { byProblems } from "~/server/commands/deed";
 import { labWords } from "~/server/queries/in-words";
-import { findMethod } from "~/server/queries/methods";
+import { offeredMethod } from "~/server/queries/methods";
 import { saveMethod } from "~/server/commands/methods";
 import { addressOfRequest } from "../request-context";
 import { formTexts } from "./body.server";
@@ -16,7 +16,7 @@ import { msg } from "~/core/text";
 export async function methodFrom(params: { methodId: string }, request: Request): Promise<Method> {
   const asked = new URL(request.url).searchParams.get("version");
   const version = asked !== null && /^\d{1,6}$/.test(asked) ? Number(asked) : undefined;
-  const method = await findMethod(await database(), params.methodId, version);
+  const method = await offeredMethod(await database(), params.methodId, version);
   if (!method) throw data("There is no such method.", { status: 404 });
   return method;
 }

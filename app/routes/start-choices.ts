@@ -2,14 +2,14 @@ import type { StartChoices } from "~/protocol/known";
 import { database } from "~/server/lab/current";
 import { labWords } from "~/server/queries/in-words";
 import { knowableFor } from "~/server/queries/knowable";
-import { findMethod } from "~/server/queries/methods";
+import { offeredMethod } from "~/server/queries/methods";
 import { loadRunRecord } from "~/server/queries/stored-run";
 import type { Route } from "./+types/start-choices";
 
 /** Which stages of a method need not be done in a run that begins, for the dialog that begins one. */
 export async function loader({ params, request }: Route.LoaderArgs) {
   const db = await database();
-  const method = await findMethod(db, params.methodId);
+  const method = await offeredMethod(db, params.methodId);
   if (!method) throw new Response("There is no such method.", { status: 404 });
   const like = new URL(request.url).searchParams.get("like") ?? "";
   const other = like === "" ? null : await loadRunRecord(db, like).catch(() => null);

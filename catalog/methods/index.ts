@@ -2,7 +2,7 @@ import type { Method } from "~/core/method";
 import { aceticAcidOnCharcoal } from "./acid-base/acetic-acid-on-charcoal";
 import { acidByBase } from "./acid-base/acid-by-base";
 import { acidByCarbonateThenBase } from "./acid-base/acid-by-carbonate-then-base";
-import { acidByCylinder } from "./acid-base/acid-by-cylinder";
+import { withAliases } from "./aliases";
 import { acidByHydrogenCarbonate } from "./acid-base/acid-by-hydrogen-carbonate";
 import { acidInBurette } from "./acid-base/acid-in-burette";
 import { alkalinityInTwoSteps } from "./acid-base/alkalinity-in-two-steps";
@@ -23,7 +23,7 @@ import { diluteAndCheckAcid } from "./acid-base/dilute-and-check";
 import { dilutionInSteps } from "./acid-base/dilution-in-steps";
 import { diproticSolidAcid } from "./acid-base/diprotic-solid-acid";
 import { dissolvedOxygen } from "./redox/dissolved-oxygen";
-import { edtaByCalcium, edtaByZinc } from "./complexometric/edta-by-metal";
+import { edtaByZinc } from "./complexometric/edta-by-metal";
 import { ethanolByDichromate } from "./colorimetric/ethanol-by-dichromate";
 import { fadingOfADye } from "./colorimetric/fading-of-a-dye";
 import { hypochlorite } from "./redox/hypochlorite";
@@ -38,7 +38,6 @@ import {
   oxidationNumberOfTin,
 } from "./redox/oxidation-number";
 import { permanganateByHotOxalate } from "./redox/permanganate-by-hot-oxalate";
-import { permanganateByIron } from "./redox/permanganate-by-iron";
 import { permanganateByIronSolution } from "./redox/permanganate-by-iron-solution";
 import { permanganateByOxalate } from "./redox/permanganate-by-oxalate";
 import { peroxideByMass, peroxideByVolume } from "./redox/peroxide";
@@ -47,7 +46,6 @@ import { thiosulfateByDichromate } from "./redox/thiosulfate-by-dichromate";
 import { thiosulfateByIodate } from "./redox/thiosulfate-by-iodate";
 import { waterHardness } from "./complexometric/water-hardness";
 import { weakAcidByPhMeter } from "./acid-base/weak-acid-by-ph-meter";
-import { weakAcidInDrops } from "./acid-base/weak-acid-in-drops";
 import { weakAcidInFood } from "./acid-base/weak-acid-in-food";
 
 /** The method library that ships with the product. */
@@ -55,13 +53,11 @@ export const methods: readonly Method[] = [
   baseByPhthalateThenAcid,
   baseByPhthalateSolution,
   acidByBase,
-  acidByCylinder,
   acidInBurette,
   baseByAcid,
   acidByCarbonateThenBase,
   acidByHydrogenCarbonate,
   weakAcidInFood,
-  weakAcidInDrops,
   diproticSolidAcid,
   diluteAndCheckAcid,
   dilutionInSteps,
@@ -69,7 +65,6 @@ export const methods: readonly Method[] = [
   alkalinityInTwoSteps,
   weakAcidByPhMeter,
   aceticAcidOnCharcoal,
-  permanganateByIron,
   permanganateByIronSolution,
   permanganateByOxalate,
   permanganateByHotOxalate,
@@ -90,7 +85,6 @@ export const methods: readonly Method[] = [
   ascorbicAcidByIodine,
   ascorbicAcidByIodate,
   kappaNumber,
-  edtaByCalcium,
   edtaByZinc,
   waterHardness,
   nickelByBackTitration,
@@ -104,7 +98,12 @@ export const methods: readonly Method[] = [
   fadingOfADye,
 ];
 
-const ids = new Set(methods.map(({ id }) => id));
+/** The methods and what is offered under a name of its own: all that people find in the library of the product. */
+export const offered: readonly Method[] = withAliases(methods);
 
-/** True for a method that ships with the product. */
+const ids = new Set(offered.map(({ id }) => id));
+
+/** True for a method that ships with the product, or an alias of one. */
 export const isShipped = (id: string): boolean => ids.has(id);
+
+export { aliases, aliasOf, withAliases } from "./aliases";

@@ -7,7 +7,7 @@ import { type Method, perOf } from "~/core/method";
 import { resultQuantity, type Truth } from "~/core/stages";
 import { workingOf } from "~/core/working";
 import { simulateRun } from "~/core/simulate";
-import { methods } from "./";
+import { offered } from "./";
 import { defaultHouseRules } from "../rules/defaults";
 import { plain } from "~/core/testing/plain";
 
@@ -46,7 +46,7 @@ function truthOf(method: Method): Truth {
 
 const seeds = [1, 2, 3, 4, 5, 6, 7, 8];
 
-describe.each(methods.map((m) => [m.id, m] as const))(
+describe.each(offered.map((m) => [m.id, m] as const))(
   "%s, carried out on simulated benches",
   (_id, method) => {
     const runs = seeds.map((seed) =>

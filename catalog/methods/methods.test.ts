@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { MethodSchema } from "~/core/method";
 import { compileMethod } from "~/core/stages";
 import Ajv from "ajv";
-import { methods } from ".";
+import { offered as methods } from ".";
 import { plain } from "~/core/testing/plain";
 
 const isMethod = new Ajv().compile(MethodSchema);

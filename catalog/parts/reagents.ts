@@ -32,9 +32,10 @@ export const inWords = (words: string, amount?: Amount): Amount => ({
   ...(amount?.quantity ? { quantity: amount.quantity } : {}),
 });
 
-/** What must be measured out exactly, since the result rests on it. */
-export const exactly = (name: string, amount: Amount, when: string): Reagent => ({
+/** What must be measured out exactly, since the result rests on it; `measured` is the symbol of the input that says how. */
+export const exactly = (name: string, amount: Amount, when: string, measured?: string): Reagent => ({
   name,
+  ...(measured === undefined ? {} : { measured }),
   ...amount,
   exact: true,
   when,

@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { success } from "../result";
-import { adaptations, isAdapted, withChoices } from "../run";
+import { adaptations, isAdapted, methodOf, withChoices } from "../run";
 import { msg } from "../text";
 import { type ChangeKind, missing, refused } from "./change";
 import { Closed, Key, type Made } from "./parts";
@@ -10,7 +10,7 @@ export const adaptSchema = () =>
     {
       intent: Type.Literal("adapt"),
       stageKey: Key,
-      adapted: Type.Union([Type.Literal("undiluted"), Type.Literal("dry")]),
+      adapted: Type.Union([Type.Literal("undiluted"), Type.Literal("dry"), Type.Literal("left-out")]),
       /** False for as the method says. */
       on: Type.Boolean(),
     },
@@ -18,15 +18,15 @@ export const adaptSchema = () =>
   );
 
 /**
- * A stage is done otherwise than the method says: its sample is not diluted, or its result is on dry basis. What was read of what is
- * left out is kept, and counts again once it is done as the method says.
+ * A stage is done otherwise than the method says: its sample is not diluted, its result is on dry basis, or it is left out with what
+ * rests on it. What was read of what is left out is kept, and counts again once it is done as the method says.
  */
 export const adapt: ChangeKind<Made<typeof adaptSchema>> = {
   apply(record, { stageKey, adapted, on }, context) {
     const stage = record.method.stages.find(({ key }) => key === stageKey);
     if (!stage) return missing(msg`This run has no such stage`);
     const { fits, words, refused: why } = adaptations[adapted];
-    if (!fits(stage)) return refused(why);
+    if (on && !fits(stage, methodOf(record))) return refused(why);
     if (isAdapted(record, stageKey, adapted) === on) return success(null);
     const before = record.choices ?? [];
     const choices = on

@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { success } from "../result";
-import { knownOf, isKnowable, withChoices } from "../run";
+import { isKnowable, knownOf, methodDone, withChoices } from "../run";
 import { msg } from "../text";
 import { type ChangeKind, missing, refused } from "./change";
 import { Closed, Key, type Made, Short } from "./parts";
@@ -24,7 +24,7 @@ export const knowStage: ChangeKind<Made<typeof knowStageSchema>> = {
   apply(record, { stageKey, known }, context) {
     const stage = record.method.stages.find(({ key }) => key === stageKey);
     if (!stage) return missing(msg`This run has no such stage`);
-    if (known && !isKnowable(record.method, stage))
+    if (known && !isKnowable(methodDone(record), stage))
       return refused(msg`No later stage uses the result of "${stage.title}", so it is done here`);
     const before = record.choices ?? [];
     if (JSON.stringify(knownOf(record, stageKey)) === JSON.stringify(known)) return success(null);

@@ -7,7 +7,7 @@ import { type HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { workingOf } from "~/core/working";
 
-import { methods } from "~/catalog/methods";
+import { offered as methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { titer, type Typed, type TypedStage, typedRun } from "../testing/typed-run";
 import { plain } from "../testing/plain";

@@ -24,5 +24,6 @@ export { InputSchema, type Input, type InputOf } from "./schema";
 export * from "./table";
 export * from "./pieces";
 export * from "./simulated";
+export { amountOf, stepsOf, takenIn } from "./taking";
 export { wayOf } from "./way-names";
 export { isWay, unwise, waysToMeasure, type WayToMeasure } from "./ways";

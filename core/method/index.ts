@@ -1,7 +1,14 @@
 export * from "./check-field";
 export * from "./fields";
 export * from "./method";
-export { equationsOf, reactingOf } from "./normality";
+export {
+  equationsOf,
+  equivalentsIn,
+  equivalentsOfResult,
+  molPerL,
+  reactingOf,
+  typedNormality,
+} from "./normality";
 export * from "./practice";
 export * from "./schema";
 export * from "./zero-titer";

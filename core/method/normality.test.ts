@@ -3,7 +3,7 @@ import { methods } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { plain } from "../testing/plain";
 import { checkField, type Method, stageFields } from ".";
-import { equivalentsIn, fromNormality } from "./normality";
+import { equivalentsIn, fromNormality, molPerL } from "./normality";
 
 const method = (id: string): Method => methods.find((m) => m.id === id)!;
 
@@ -30,6 +30,17 @@ describe("a concentration typed as a normality", () => {
   ])("%s of permanganate", (typed, words, proposal) => {
     const found = fromNormality(typed, "KMnO4", method("peroxide-by-volume"));
     expect([plain(found?.message), found?.proposal]).toEqual([words, proposal]);
+  });
+
+  test.each([
+    ["0.1", 3, "0.03333"],
+    ["0.1", 4, "0.025"],
+    ["0.1", 6, "0.01667"],
+    ["0.1000", 6, "0.01667"],
+    ["1", 2, "0.5"],
+    ["0.10000", 3, "0.033333"],
+  ])("%s N with %d equivalents is no other concentration for want of figures: %s", (normal, z, molar) => {
+    expect(molPerL(normal, z)).toBe(molar);
   });
 
   test("is proposed at its field; a plain number, and a unit that is none of a concentration, are read as ever", () => {

@@ -9,7 +9,7 @@ import {
 } from "../chemistry";
 import { significantFromText, figuresOf } from "../quantity";
 import { withPoint, msg, type Phrase } from "../text";
-import type { Method } from "./schema";
+import type { ComputedStage, Method } from "./schema";
 
 /* A concentration that is typed as a normality, in a method whose equations say the equivalents. */
 
@@ -97,23 +97,46 @@ export function equivalentsIn(method: Method, of: string): number | null {
   return each.ok ? each.value * reacting.times : null;
 }
 
+/** Equivalents in a mole of what the result of a stage is a concentration of; null where the method does not tell. */
+export function equivalentsOfResult(method: Method, { result }: ComputedStage): number | null {
+  if (result.unit !== "mol/L") return null;
+  return result.equivalents ?? (result.assigns === undefined ? null : equivalentsIn(method, result.assigns));
+}
+
+/** The number of a text like "0.1 N", with a point; null for what is no normality. */
+export function typedNormality(typed: string): string | null {
+  const text = /^\s*([\d.,]+)\s*[Nn]\s*$/.exec(typed)?.[1];
+  const plain = text === undefined ? null : withPoint(text);
+  return plain !== null && Number(plain) > 0 ? plain : null;
+}
+
+/** Equivalents are a whole number, known exactly: nothing of what was typed is lost beyond this part of it. */
+const closeEnough = 5e-4;
+
+/** A normality in mol/L, with the figures that were typed, and with more where that many would be another concentration. */
+export function molPerL(normality: string, equivalents: number): string {
+  const exact = Number(normality) / equivalents;
+  for (let figures = figuresOf(significantFromText(normality)); figures < 15; figures++) {
+    const text = exact.toPrecision(figures);
+    if (Math.abs(Number(text) - exact) <= closeEnough * exact) return text;
+  }
+  return String(exact);
+}
+
 /** What a text like "0.1 N" is in mol/L, with the figures that were typed; null for what is no normality. */
 export function fromNormality(
   typed: string,
   of: string,
   method: Method,
 ): { readonly message: Phrase; readonly proposal?: string } | null {
-  const text = /^\s*([\d.,]+)\s*[Nn]\s*$/.exec(typed)?.[1];
-  if (text === undefined) return null;
-  const plain = withPoint(text);
-  const value = Number(plain);
-  if (!(value > 0)) return null;
+  const plain = typedNormality(typed);
+  if (plain === null) return null;
   const equivalents = equivalentsIn(method, of);
   if (equivalents === null)
     return {
       message: msg`This method does not say the equivalents of ${prettyFormula(of)}: type it in mol/L`,
     };
-  const proposal = (value / equivalents).toPrecision(figuresOf(significantFromText(plain)));
+  const proposal = molPerL(plain, equivalents);
   const each = msg`${plain} N is ${proposal} mol/L`;
   return equivalents === 1
     ? { message: msg`${each}: one equivalent in a mole of ${prettyFormula(of)}`, proposal }

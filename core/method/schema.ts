@@ -145,6 +145,8 @@ const Reagent = Type.Object(
         Closed,
       ),
     ),
+    /** The input that it is the amount of: where that is measured in another way, so is this. */
+    measured: Type.Optional(ShortText),
     exact: Type.Boolean(),
     when: ShortText,
     /** True for what is added only when all else is ready, since it does not keep. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { planMethod, shoppingList } from "~/core/plan";
 import { type Method } from "~/core/method";
 import { compiledMethod, type PlanChoices, rinsingMl } from "~/core/stages";
-import { methods } from "~/catalog/methods";
+import { offered as methods } from "~/catalog/methods";
 import { plain } from "../testing/plain";
 
 const choices = (stages: PlanChoices["stages"] = {}, more: Partial<PlanChoices> = {}): PlanChoices => ({

@@ -2,5 +2,7 @@ export * from "./method-of";
 export * from "./run-record";
 export * from "./empty-run";
 export * from "./known-stage";
+export { canLeaveOut } from "./left-out";
 export * from "./held-against";
 export * from "./adapted";
+export * from "./alias";

@@ -1,4 +1,5 @@
 import { takenOver, type Input } from "../inputs";
+import { withStages } from "./left-out";
 import { type ComputedStage, type Method, type PreparationStage, resultsOf } from "../method";
 
 /* A stage whose result is known already: nothing is done in it, its result is stated or comes from a bottle on the shelf. */
@@ -84,19 +85,5 @@ export function withKnown(method: Method, keys: readonly string[]): Method {
   const stages = method.stages
     .filter(({ key }) => needed.has(key))
     .map((stage) => (known.includes(stage.key) ? knownStage(method, stage) : stage));
-  const isFound = (key: string, symbol: string) =>
-    stages.some((stage) => stage.key === key && resultsOf(stage).some((found) => found.symbol === symbol));
-  return {
-    ...method,
-    stages: stages.map((stage) =>
-      stage.plausible
-        ? {
-            ...stage,
-            plausible: stage.plausible.filter(
-              (rule) => !("other" in rule) || rule.stage === undefined || isFound(rule.stage, rule.other),
-            ),
-          }
-        : stage,
-    ),
-  };
+  return withStages(method, stages);
 }

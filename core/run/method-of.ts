@@ -1,6 +1,8 @@
+import { amountOf } from "../inputs";
 import { type ComputedStage, type Expected, inputOf, type Method } from "../method";
 import { heldStage } from "./held-against";
 import { isKnowable, type Known, withKnown } from "./known-stage";
+import { withoutStages } from "./left-out";
 import type { RunRecord } from "./run-record";
 import { type Adapted, adaptations } from "./adapted";
 
@@ -12,7 +14,7 @@ export function knownOf({ choices = [] }: Pick<RunRecord, "choices">, stageKey: 
   return null;
 }
 
-/** Whether a stage is done otherwise in a run: not diluted, or on dry basis. */
+/** Whether a stage is done otherwise in a run: not diluted, on dry basis, or not at all. */
 export const isAdapted = (
   { choices = [] }: Pick<RunRecord, "choices">,
   stageKey: string,
@@ -24,9 +26,31 @@ export const isAdapted = (
 const isOf = ({ in: unit, of }: Expected, own: ComputedStage, { result }: ComputedStage): boolean =>
   unit === "mL" || (of ?? own.result.symbol) === result.symbol;
 
+const leftOutIn = (choices: Choices): string[] =>
+  choices.flatMap((choice) =>
+    "adapted" in choice && choice.adapted === "left-out" ? [choice.stageKey] : [],
+  );
+
+/** The method of a run without the stages that are left out of it; those that are known stand in it as the method has them. */
+export const methodDone = ({ method, choices = [] }: Pick<RunRecord, "method" | "choices">): Method =>
+  withoutStages(method, leftOutIn(choices));
+
+/** A stage with its reagents as much as is taken of them in the ways in which its inputs are measured. */
+function withAmounts(stage: ComputedStage, own: ComputedStage): ComputedStage {
+  if (stage.inputs === own.inputs) return stage;
+  const reagents = stage.reagents?.map((reagent) => {
+    const input = inputOf(stage, reagent.measured ?? "");
+    const taken = input && !own.inputs.includes(input) ? amountOf(input) : null;
+    if (!taken) return reagent;
+    const { amount: most, text: amount, unit } = taken;
+    return { ...reagent, amount, quantity: { most, unit } };
+  });
+  return reagents ? { ...stage, reagents } : stage;
+}
+
 /**
- * A method with what was chosen in a run: inputs in place of its own, what results are held against, stages that are known and not
- * done. Choices that name none of its stages or inputs change nothing.
+ * A method with what was chosen in a run: inputs in place of its own, what results are held against, stages that are known, and stages that
+ * are left out. Choices that name none of its stages or inputs change nothing.
  */
 export function withChoices(method: Method, choices: Choices): Method {
   const measured = {
@@ -45,16 +69,17 @@ export function withChoices(method: Method, choices: Choices): Method {
         if ("adapted" in choice) return adaptations[choice.adapted].apply(now);
         return "heldAgainst" in choice ? heldStage(now, choice.heldAgainst) : now;
       }, read);
+      const taken = withAmounts(so, stage);
       // Last, since it is of one result: the one that is asked for now.
       const expected = here.flatMap((choice) => ("expected" in choice ? [choice.expected] : []));
       return expected.reduce(
         (now, one) => (isOf(one, stage, now) ? ({ ...now, expected: one } as ComputedStage) : now),
-        so,
+        taken,
       );
     }),
   };
   const known = choices.flatMap((choice) => ("known" in choice ? [choice.stageKey] : []));
-  return withKnown(withNamedResults(method, measured), known);
+  return withoutStages(withKnown(withNamedResults(method, measured), known), leftOutIn(choices));
 }
 
 /**
@@ -86,7 +111,7 @@ export const choicesFor = (method: Method, choices: Choices): Choices =>
     const stage = method.stages.find(({ key }) => key === choice.stageKey);
     if (!stage) return false;
     if ("known" in choice) return isKnowable(method, stage);
-    if ("adapted" in choice) return adaptations[choice.adapted].fits(stage);
+    if ("adapted" in choice) return adaptations[choice.adapted].fits(stage, method);
     if ("heldAgainst" in choice || "expected" in choice) return true;
     return inputOf(stage, choice.input.symbol) !== undefined;
   });

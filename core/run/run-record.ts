@@ -44,14 +44,17 @@ export type UsedSolution = Static<typeof UsedSolutionSchema>;
 
 /**
  * An input that is had in another way; a stage that is not done since its result is known, `from` says where that is from; one
- * that is not diluted, or whose result is on dry basis; what the
- * result of a stage is held against, or what is expected of it before its first trial.
+ * that is not diluted, whose result is on dry basis, or that is left out with what rests on it; what the result of a stage is
+ * held against, or what is expected of it before its first trial.
  */
 const ChoiceSchema = Type.Union([
   Type.Object({ stageKey: Id, input: InputSchema }, Closed),
   Type.Object({ stageKey: Id, known: Type.Object({ from: ShortText }, Closed) }, Closed),
   Type.Object(
-    { stageKey: Id, adapted: Type.Union([Type.Literal("undiluted"), Type.Literal("dry")]) },
+    {
+      stageKey: Id,
+      adapted: Type.Union([Type.Literal("undiluted"), Type.Literal("dry"), Type.Literal("left-out")]),
+    },
     Closed,
   ),
   Type.Object({ stageKey: Id, heldAgainst: HeldAgainstSchema() }, Closed),

@@ -202,6 +202,10 @@ const broken: { readonly [C in MethodProblemCode]: Case } = {
   ],
   "compared-per-unread": [first({ agree: { on: "V / m", per: "w" } }), ["stages", 0, "agree", "per"]],
   "compared-no-titer": [first({ agree: { on: "m" } }), ["stages", 0, "agree", "on"]],
+  "step-takes-unread": [
+    first({ steps: ["[take V_z] of the acid into a flask."] }),
+    ["stages", 0, "steps", 0],
+  ],
   "accept-unread": [
     first({ accept: { against: "limit", symbol: "c_max", bound: "at most" } }),
     ["stages", 0, "accept"],

@@ -1,4 +1,4 @@
-import { problemOfInput, takenOver } from "../inputs";
+import { problemOfInput, takenIn, takenOver } from "../inputs";
 import { describeImbalances, type Equation, imbalances, parseEquation } from "../chemistry";
 import { describeDimension, type Dimension, isUnit, sameDimension, unitOf } from "../quantity";
 import { checkRelations } from "../relation";
@@ -85,6 +85,20 @@ function shownProblem(stage: ComputedStage, { lines, dimensions }: Checked): Met
   return null;
 }
 
+/** Steps and reagents tell amounts of what is read. */
+function workProblem({ inputs, steps, reagents = [] }: ComputedStage): MethodProblem | null {
+  const isRead = (symbol: string) => inputs.some((input) => input.symbol === symbol);
+  for (const [i, step] of steps.entries()) {
+    const symbol = takenIn(step);
+    if (symbol !== null && !isRead(symbol)) return problemOf("step-takes-unread", { symbol }, "steps", i);
+  }
+  for (const [i, { measured }] of reagents.entries()) {
+    if (measured !== undefined && !isRead(measured))
+      return problemOf("step-takes-unread", { symbol: measured }, "reagents", i);
+  }
+  return null;
+}
+
 /** Ratios and equivalents that the relations ask for and the equations do not tell. */
 function ratioProblem({ lines, stoichiometry }: Checked): MethodProblem | null {
   for (const [i, { expression, source }] of lines.entries()) {
@@ -99,7 +113,7 @@ function compileStage(
   stage: ComputedStage,
   stoichiometry: LooseStoichiometry,
 ): Result<CompiledStage, MethodProblem> {
-  const wrong = inputProblem(stage, method) ?? problemOfStage(stage, method);
+  const wrong = inputProblem(stage, method) ?? workProblem(stage) ?? problemOfStage(stage, method);
   if (wrong) return { ok: false, problem: wrong };
   const parsed = parseLines(stage.relations, "relations");
   if (!parsed.ok) return parsed;

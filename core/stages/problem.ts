@@ -40,6 +40,7 @@ export interface MethodProblemFacts {
   "withheld-unread": { symbol: string; by: string };
   "compared-per-unread": { per: string };
   "compared-no-titer": { on: string; per: string | null };
+  "step-takes-unread": { symbol: string };
   "accept-unread": { symbol: string };
   "accept-dimension": { symbol: string; dimension: Phrase; result: Phrase };
 }

@@ -122,13 +122,17 @@ function ofInput({ definition, stage }: Readable, source: RandomSource): RunChan
   return { intent: "choose-input", stageKey: stage.key, symbol, input: own ? null : other };
 }
 
-/** A stage that is known, or is done after all; one that is not diluted. Most stages cannot be either. */
+/** A stage that is known, or is done after all; one that is not diluted, or left out. Most stages cannot be either. */
 function ofKnown({ method, choices = [] }: RunRecord, source: RandomSource): RunChange | null {
   const stage = pick(source, method.stages);
   if (!stage) return null;
   if (dilutionOf(stage)) {
     const undiluted = choices.some((choice) => choice.stageKey === stage.key && "adapted" in choice);
     return { intent: "adapt", stageKey: stage.key, adapted: "undiluted", on: !undiluted };
+  }
+  if (source.random.uniform() < 0.3) {
+    const left = choices.some((c) => c.stageKey === stage.key && "adapted" in c && c.adapted === "left-out");
+    return { intent: "adapt", stageKey: stage.key, adapted: "left-out", on: !left };
   }
   const known = choices.some((choice) => choice.stageKey === stage.key && "known" in choice);
   return { intent: "know-stage", stageKey: stage.key, known: known ? null : { from: "a certificate" } };

@@ -29,6 +29,7 @@ import { searchText } from "./search-text";
 import { storeDifference } from "./store-run";
 import { writeRun } from "./summary";
 import { msg, type Phrase } from "~/core/text";
+import { aliasOf } from "../../catalog/methods";
 
 /** What another run's results are held against, stated again: it gives way to another value without a reason. */
 function statedAgain(begun: RunRecord, other: RunRecord, now: Date): RunRecord {
@@ -51,14 +52,31 @@ function statedAgain(begun: RunRecord, other: RunRecord, now: Date): RunRecord {
 
 /**
  * A new run, measured in the ways of another run of its method, held against the same and expected alike, as far as its newest version
- * can be.
+ * can be; without one, as the alias has it under which the method was looked for.
  */
-function measuredLike(begun: RunRecord, other: RunRecord | null, now: Date): RunRecord {
-  const ways = other?.choices?.filter((choice) => !("known" in choice)) ?? [];
-  if (!other || ways.length === 0 || other.method.id !== begun.method.id) return begun;
+function measuredLike(begun: RunRecord, setting: Setting): RunRecord {
+  const other = setting.other?.method.id === begun.method.id ? setting.other : null;
+  const alias = aliasOf(setting.request.as ?? "");
+  const chosen = (other ? other.choices : alias?.of === begun.method.id ? alias.choices : null) ?? [];
+  const ways = chosen.filter((choice) => !("known" in choice));
+  if (ways.length === 0) return begun;
   const choices = choicesFor(begun.method, ways);
   if (!compileMethod(withChoices(begun.method, choices)).ok) return begun;
-  return statedAgain({ ...begun, choices }, other, now);
+  return other ? statedAgain({ ...begun, choices }, other, setting.now) : { ...begun, choices };
+}
+
+/** What a run is begun by. */
+interface Setting {
+  readonly request: StartRun;
+  /** The run that it is like. */
+  readonly other: RunRecord | null;
+  readonly now: Date;
+}
+
+/** A request to begin a run under a name that a method is offered by, as one for that method. */
+export function ofItsMethod(request: StartRun): StartRun {
+  const alias = aliasOf(request.methodId);
+  return alias ? { ...request, methodId: alias.of, as: alias.id } : request;
 }
 
 /** Why a run is not begun, and the stage that it is about, where it is about one. */
@@ -130,8 +148,9 @@ async function beginOne(
   tx: Transacting,
   chosen: Method,
   { title, sample, bench, series, known: should }: OneRun,
-  { request, other, now }: { request: StartRun; other: RunRecord | null; now: Date },
+  setting: Setting,
 ): Promise<string> {
+  const { request, other, now } = setting;
   const id = newId(now);
   await tx.insert(run).values({
     ...{ id, title, sample, bench, series, search: searchText({ title, sample, bench }) },
@@ -149,7 +168,7 @@ async function beginOne(
   const begun = await loadRunRecord(tx, id);
   if (!begun) throw new Bug("The run was not written");
   const asBefore = other?.method.id === begun.method.id ? knownIn(other) : [];
-  const alike = measuredLike(begun, other, now);
+  const alike = measuredLike(begun, setting);
   const known = await withKnownStages(tx, alike, request.known ?? asBefore, now);
   if (!known.ok) throw new RolledBack(known.problem);
   const held = heldAgainstKnown(known.value, should, now);
@@ -176,7 +195,9 @@ function begin(db: Database, request: StartRun, now: Date): Promise<Result<strin
       return failure(msg`This method is retired: restore it on its page first`);
     await clockSeen(tx, now);
     const found = request.like ? await loadRunRecord(tx, request.like) : null;
-    const other = found?.method.id === chosen.id ? found : null;
+    // A run of an older library may be by what is a name of this method now.
+    const isAlike = found && [found.method.id, aliasOf(found.method.id)?.of].includes(chosen.id);
+    const other = isAlike ? found : null;
     const title = request.title.trim();
     const setting = { request, other, now };
     if (!request.several) {

@@ -1,11 +1,12 @@
 import { Bug } from "../../core/result";
 import type { Method } from "../../core/method";
-import { isShipped } from "../../catalog/methods";
+import { aliased } from "../../core/run";
+import { aliasOf, isShipped, withAliases } from "../../catalog/methods";
 import type { LabWords } from "./in-words";
 import type { MethodChoice } from "../../protocol/answers";
 import type { DatabaseConnection } from "../database/types";
 import { method, run } from "../database/schema";
-import { and, eq, desc, sql, isNull, asc, count } from "drizzle-orm";
+import { and, eq, desc, inArray, asc, count } from "drizzle-orm";
 
 export const knownMethods = new Map<string, Method>();
 
@@ -28,17 +29,45 @@ export async function methodVersion(db: DatabaseConnection, id: string, version:
 
 export interface MethodEntry {
   readonly id: string;
-  readonly version: number;
   readonly title: string;
   readonly data: Method;
   readonly retiredAt: Date | null;
 }
 
-/** The newest version of each method, by title. */
+/**
+ * The newest version of each method and what the library offers of them under a name of its own, by title. A method that stood in an
+ * older library under such a name is offered as that.
+ */
 export async function listMethods(db: DatabaseConnection): Promise<MethodEntry[]> {
-  const rows = await db.selectDistinctOn([method.id]).from(method).orderBy(method.id, desc(method.version));
+  const rows = await db
+    .selectDistinctOn([method.id], { id: method.id, version: method.version, retiredAt: method.retiredAt })
+    .from(method)
+    .orderBy(method.id, desc(method.version));
+  await readVersions(db, rows);
+  const entries: MethodEntry[] = [];
+  for (const { id, version, retiredAt } of rows) {
+    const data = await methodVersion(db, id, version);
+    if (!aliasOf(id)) entries.push({ id, title: data.title, data, retiredAt });
+  }
+  const aliased = withAliases(entries.map(({ data }) => data)).slice(entries.length);
+  entries.push(...aliased.map((data) => ({ id: data.id, title: data.title, data, retiredAt: null })));
   // Retired ones stay listed, and say so.
-  return rows.sort((a, b) => a.title.localeCompare(b.title));
+  return entries.sort((a, b) => a.title.localeCompare(b.title));
+}
+
+/** Reads at once what has not been read yet of several versions. */
+async function readVersions(
+  db: DatabaseConnection,
+  versions: readonly { readonly id: string; readonly version: number }[],
+): Promise<void> {
+  const ids = versions.filter(({ id, version }) => !knownMethods.has(`${id}@${version}`)).map(({ id }) => id);
+  if (ids.length === 0) return;
+  const rows = await db
+    .selectDistinctOn([method.id], { id: method.id, version: method.version, data: method.data })
+    .from(method)
+    .where(inArray(method.id, ids))
+    .orderBy(method.id, desc(method.version));
+  for (const { id, version, data } of rows) knownMethods.set(`${id}@${version}`, data);
 }
 
 /** So many methods are offered first, since they were used last. */
@@ -46,35 +75,30 @@ const recentMethods = 4;
 /** Of the runs that were begun last, so many. */
 const runsLookedAt = 60;
 
+/** What a method is looked for by, in the words of the lab. */
+function choiceOf(written: Method, { say }: LabWords): Omit<MethodChoice, "recent"> {
+  const { id, title, purpose, family, equations, substances, stages } = written;
+  const text = (as: string) => (isShipped(id) ? say({ message: as }) : as);
+  const last = stages.at(-1);
+  return {
+    ...{ id, family, title: text(title), purpose: text(purpose) },
+    equation: equations.at(-1)?.equation ?? "",
+    standardizes: stages.some(({ kind, result }) => kind === "titration" && result.assigns !== undefined),
+    findsUnknown: last?.result.assigns === undefined && family !== "colorimetric",
+    words: [title, purpose, family, ...Object.entries(substances).flat()].join(" ").toLowerCase(),
+  };
+}
+
 /** The methods that a run can be begun by, by title. */
-export async function methodChoices(db: DatabaseConnection, { say }: LabWords): Promise<MethodChoice[]> {
+export async function methodChoices(db: DatabaseConnection, words: LabWords): Promise<MethodChoice[]> {
   const last = await db.select({ id: run.methodId }).from(run).orderBy(desc(run.id)).limit(runsLookedAt);
   const used = [...new Set(last.map(({ id }) => id))].slice(0, recentMethods);
-  const rows = await db
-    .selectDistinctOn([method.id], {
-      id: method.id,
-      title: method.title,
-      purpose: sql<string>`${method.data} ->> 'purpose'`,
-      family: sql<string>`${method.data} ->> 'family'`,
-      equation: sql<string>`coalesce(${method.data} -> 'equations' -> -1 ->> 'equation', '')`,
-      standardizes: sql<boolean>`jsonb_path_exists(${method.data}, '$.stages[*] ? (@.kind == "titration").result.assigns')`,
-      findsUnknown: sql<boolean>`${method.data} -> 'stages' -> -1 -> 'result' -> 'assigns' is null and ${method.data} ->> 'family' <> 'colorimetric'`,
-      substances: sql<string>`coalesce(${method.data} ->> 'substances', '')`,
-    })
-    .from(method)
-    .where(isNull(method.retiredAt))
-    .orderBy(method.id, desc(method.version));
-  const choices = rows.map(({ substances, ...choice }): MethodChoice => {
-    const place = used.indexOf(choice.id);
-    const text = (as: string) => (isShipped(choice.id) ? say({ message: as }) : as);
-    return {
-      ...choice,
-      title: text(choice.title),
-      purpose: text(choice.purpose),
-      recent: place < 0 ? null : place,
-      words: [choice.title, choice.purpose, choice.family, substances].join(" ").toLowerCase(),
-    };
-  });
+  const choices = (await listMethods(db))
+    .filter(({ retiredAt }) => retiredAt === null)
+    .map(({ id, data }): MethodChoice => {
+      const place = used.indexOf(id);
+      return { ...choiceOf(data, words), recent: place < 0 ? null : place };
+    });
   return choices.toSorted((a, b) => a.title.localeCompare(b.title));
 }
 
@@ -97,6 +121,19 @@ export async function findMethod(
   const versions = await versionsOf(db, id);
   const wanted = version ?? versions.at(-1);
   return wanted === undefined || !versions.includes(wanted) ? null : methodVersion(db, id, wanted);
+}
+
+/** A method as it is offered: under an alias with the choices of that made; null where nothing is offered by that name. */
+export async function offeredMethod(
+  db: DatabaseConnection,
+  id: string,
+  version?: number,
+): Promise<Method | null> {
+  const alias = aliasOf(id);
+  // An old link may ask for a version of the method that stood under that name.
+  if (!alias || version !== undefined) return findMethod(db, id, version);
+  const of = await findMethod(db, alias.of);
+  return of && aliased(alias, of);
 }
 
 /** How many runs follow any version of a method. */

@@ -1,7 +1,7 @@
 import type { Truth } from "../../core/stages";
 import { eq } from "drizzle-orm";
 import { v7 as newId } from "uuid";
-import { methods } from "../../catalog/methods";
+import { offered } from "../../catalog/methods";
 import { substanceOf } from "../../catalog/substances";
 import { mustHold } from "../../core/result";
 import { simulateRun } from "../../core/simulate";
@@ -11,7 +11,7 @@ import type { Database } from "../database/types";
 import { currentHouseRules } from "../queries/house-rules";
 import { loadRunRecord } from "../queries/stored-run";
 import { changeRun } from "../commands/change-run";
-import { startRun } from "../commands/start-run";
+import { ofItsMethod, startRun } from "../commands/start-run";
 import { addSolution, makeSolution } from "../commands/shelf";
 import { solutionById } from "../queries/shelf";
 import { shelfOfRun } from "../queries/shelf-of-run";
@@ -44,10 +44,10 @@ async function play(
   db: Database,
   { methodId, about, at, truth, seed, takes = {}, trials = {}, finish }: Played,
 ) {
-  const method = methods.find((m) => m.id === methodId);
+  const method = offered.find((m) => m.id === methodId);
   if (!method) throw new Error(`Demo data: no method ${methodId}`);
   const houseRules = (await currentHouseRules(db)).data;
-  const runId = mustHold(await startRun(db, { intent: "start", methodId, ...about }, at));
+  const runId = mustHold(await startRun(db, ofItsMethod({ intent: "start", methodId, ...about }), at));
   let clock = at.getTime();
   const change = async (request: Parameters<typeof changeRun>[2]) => {
     clock += 90_000;

@@ -7,6 +7,7 @@ import { isLittle, type KnowableStage } from "~/protocol/known";
 import type { KnownStage } from "~/protocol/requests";
 import type { SolutionView } from "~/protocol/shelf";
 import { colors } from "../../theme/theme";
+import { NormalityHelp } from "../../ui/normality-help";
 import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
 
@@ -111,6 +112,15 @@ function Stating({ stage, known, problem, onChange }: StatingProps) {
         onChange={typed("plusMinus")}
         slotProps={{ htmlInput: { inputMode: "decimal", autoComplete: "off", maxLength: 40 } }}
       />
+      {stage.unit === "mol/L" && (
+        <Box sx={{ gridColumn: "1 / -1", "&:empty": { display: "none" } }}>
+          <NormalityHelp
+            text={known.value}
+            equivalents={stage.equivalents}
+            onTake={(value) => onChange({ ...known, value })}
+          />
+        </Box>
+      )}
       <TextField
         label={say`Where it is from`}
         value={known.from}

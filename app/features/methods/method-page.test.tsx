@@ -2,7 +2,9 @@ import { plain } from "~/core/testing/plain";
 import { describe, expect, test } from "@jest/globals";
 import { renderToStaticMarkup } from "react-dom/server";
 import { createMemoryRouter, RouterProvider } from "react-router";
-import { methods } from "~/catalog/methods";
+import { offered as methods } from "~/catalog/methods";
+import { stepsOf } from "~/core/inputs";
+import { inEnglish } from "~/core/text";
 import { generalCautions } from "~/catalog/parts/safety";
 import { prettyEquation } from "~/core/chemistry";
 import type { Method } from "~/core/method";
@@ -37,6 +39,7 @@ const page = (
   markup(
     <MethodPage
       method={method}
+      begins={null}
       own={false}
       otherWays={otherWays}
       versions={versions}
@@ -64,7 +67,7 @@ describe.each(methods.map((m) => [m.id, m] as const))("the page of %s", (_id, me
     for (const stage of method.stages) {
       const shown = [
         stage.title,
-        ...stage.steps,
+        ...stepsOf(stage.steps, stage.inputs).map(inEnglish),
         ...stage.cautions,
         ...(stage.reagents ?? []).flatMap(({ name, amount, when }) => [name, amount, when]),
         ...(stage.conditions ?? []).map(({ what }) => what),

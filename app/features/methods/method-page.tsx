@@ -19,8 +19,17 @@ export interface OtherWay {
   readonly differs: Phrase;
 }
 
+/** The method that a run is begun by under an alias, and how the alias differs from it. */
+export interface Begins {
+  readonly id: string;
+  readonly title: string;
+  readonly differs: string;
+}
+
 interface MethodPageProps {
   method: Method;
+  /** Null for a method that stands for itself. */
+  begins: Begins | null;
   own: boolean;
   /** Other ways of doing the same, by schools. */
   otherWays: readonly OtherWay[];
@@ -32,7 +41,7 @@ interface MethodPageProps {
 }
 
 /** One method, to read: reaction, stages, what is needed, hazards. */
-export function MethodPage({ method, own, otherWays, versions, runs, retired }: MethodPageProps) {
+export function MethodPage({ method, begins, own, otherWays, versions, runs, retired }: MethodPageProps) {
   const say = useSay();
   const { id, title, purpose, equations, stages, version } = method;
   const newest = Math.max(...versions);
@@ -63,6 +72,12 @@ export function MethodPage({ method, own, otherWays, versions, runs, retired }: 
       }
     >
       {retired && <RetiredNote runs={runs} />}
+      {begins && (
+        <Typography sx={{ mb: 2, maxWidth: 820 }}>
+          {say`A run of`} <Link to={`/methods/${begins.id}`}>{begins.title}</Link>
+          {say`: ${begins.differs}. In the run it can be changed back.`}
+        </Typography>
+      )}
       {version !== newest && (
         <Sheet sx={{ mb: 2, borderLeft: `6px solid ${colors.amber}` }}>
           {say`This is version ${version}.`}{" "}

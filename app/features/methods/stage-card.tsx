@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { type TitrationStage, type ComputedStage, type Reagent, resultsOf } from "~/core/method";
-import { type Input, describedInput } from "~/core/inputs";
+import { type Input, describedInput, stepsOf } from "~/core/inputs";
 import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
 import { printedUnit } from "~/core/quantity";
 import { colors } from "../../theme/theme";
@@ -57,8 +57,8 @@ export function StageCard({ stage, number }: StageCardProps) {
         {say`Do`}
       </Typography>
       <Box component="ol" sx={{ pl: 2.75, my: 0.5, "& li": { mb: 0.5 }, maxWidth: 820 }}>
-        {steps.map((step) => (
-          <li key={step}>{step}</li>
+        {stepsOf(steps, inputs).map((step, i) => (
+          <li key={i}>{say(step)}</li>
         ))}
       </Box>
       <Box sx={{ mt: 1, pl: 1.25, borderLeft: `4px solid ${colors.amber}`, color: colors.amberDeep }}>

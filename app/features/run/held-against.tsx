@@ -36,6 +36,7 @@ export function HeldAgainstDialog({ stageKey, onClose }: HeldAgainstProps) {
       onClose={onClose}
     >
       <HeldFields
+        method={record.method}
         stage={stage}
         form={form}
         problem={problem}

@@ -2,14 +2,16 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField, { type TextFieldProps } from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { ComputedStage } from "~/core/method";
+import { type ComputedStage, equivalentsOfResult, type Method } from "~/core/method";
 import { askable } from "~/core/run";
 import { unitText } from "~/core/text";
+import { NormalityHelp } from "../../ui/normality-help";
 import { useSay } from "../../words/text";
 import { type HeldForm, kindOf, kindWords, resultAsked, usualTolerances } from "./held-form";
 import type { StepProblem } from "./in-order";
 
 interface HeldFieldsProps {
+  readonly method: Method;
   readonly stage: ComputedStage;
   readonly form: HeldForm;
   readonly problem: StepProblem<keyof HeldForm> | null;
@@ -23,7 +25,7 @@ const decimalField = {
 } as const;
 
 /** The fields of what a result is held against. */
-export function HeldFields({ stage, form, problem, from, onChange }: HeldFieldsProps) {
+export function HeldFields({ method, stage, form, problem, from, onChange }: HeldFieldsProps) {
   const say = useSay();
   const kind = kindOf(form);
   const field = (at: keyof HeldForm, hint = "") => ({
@@ -64,21 +66,20 @@ export function HeldFields({ stage, form, problem, from, onChange }: HeldFieldsP
           <TextField label="±" {...field("plusMinus", say`half the width`)} slotProps={decimalField} />
         </Box>
       )}
+      {kind && from === null && asked.unit === "mol/L" && (
+        <NormalityHelp
+          text={form.value}
+          equivalents={asked === stage.result ? equivalentsOfResult(method, stage) : null}
+          onTake={(value) => onChange({ ...form, value })}
+        />
+      )}
       {kind?.against === "value" && (
-        <>
-          <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "2fr 1fr" }}>
-            <TextField
-              label={say`Allowed`}
-              {...field("tolerance", say`empty: the error alone is shown`)}
-              slotProps={decimalField}
-            />
-            <TextField select label={say`in`} {...field("in")} slotProps={{ select: { native: true } }}>
-              <option value="percent">%</option>
-              <option value="unit">{unit}</option>
-            </TextField>
-          </Box>
-          <UsualTolerances onChoose={(percent) => onChange({ ...form, tolerance: percent, in: "percent" })} />
-        </>
+        <ToleranceFields
+          tolerance={field("tolerance", say`empty: the error alone is shown`)}
+          unit={unit}
+          within={field("in")}
+          onChoose={(percent) => onChange({ ...form, tolerance: percent, in: "percent" })}
+        />
       )}
     </>
   );
@@ -102,6 +103,30 @@ function ResultField({ stage, ...field }: { readonly stage: ComputedStage } & Te
         </option>
       ))}
     </TextField>
+  );
+}
+
+interface ToleranceFieldsProps {
+  readonly tolerance: TextFieldProps;
+  readonly within: TextFieldProps;
+  readonly unit: string;
+  readonly onChoose: (percent: string) => void;
+}
+
+/** How far off a result may be, in percent or in its unit. */
+function ToleranceFields({ tolerance, within, unit, onChoose }: ToleranceFieldsProps) {
+  const say = useSay();
+  return (
+    <>
+      <Box sx={{ display: "grid", gap: 1.5, gridTemplateColumns: "2fr 1fr" }}>
+        <TextField label={say`Allowed`} {...tolerance} slotProps={decimalField} />
+        <TextField select label={say`in`} {...within} slotProps={{ select: { native: true } }}>
+          <option value="percent">%</option>
+          <option value="unit">{unit}</option>
+        </TextField>
+      </Box>
+      <UsualTolerances onChoose={onChoose} />
+    </>
   );
 }
 

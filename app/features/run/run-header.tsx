@@ -8,7 +8,7 @@ import { allowsOf, type ComputedEvaluation } from "~/core/stages";
 import { useRunInHand } from "../../entry/run-context";
 import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
-import { isKnowable, type RunRecord } from "~/core/run";
+import { canLeaveOut, isAdapted, isKnowable, methodDone, methodOf, type RunRecord } from "~/core/run";
 import { type Phrase } from "~/core/text";
 import { measures } from "./measured-in";
 import { RunMenu } from "./run-menu";
@@ -50,12 +50,17 @@ function choicesOf(
   record: RunRecord,
   stage: ComputedEvaluation | undefined,
   open: (dialog: Dialog) => void,
-): Pick<RunMenuItemsProps, "onMeasure" | "onKnown" | "onHold"> {
-  const own = record.method.stages.find(({ key }) => key === stage?.key);
-  if (!stage || !own) return {};
+): Pick<RunMenuItemsProps, "onMeasure" | "onKnown" | "onHold" | "leaving"> {
+  const { stages } = record.method;
+  const own = stages.find(({ key }) => key === stage?.key);
+  const leftOut = stages.filter(({ key }) => isAdapted(record, key, "left-out"));
+  const leaving = leftOut.map(({ key, title }) => ({ key, title, out: true }));
+  if (!stage || !own) return { leaving };
+  const { key, title } = own;
   return {
+    leaving: canLeaveOut(methodOf(record), own) ? [{ key, title, out: false }, ...leaving] : leaving,
     ...(measures(record, stage.key) ? { onMeasure: () => open("measured") } : {}),
-    ...(isKnowable(record.method, own) ? { onKnown: () => open("known") } : {}),
+    ...(isKnowable(methodDone(record), own) ? { onKnown: () => open("known") } : {}),
     ...(allowsOf(stage.definition).holds ? { onHold: () => open("held") } : {}),
   };
 }
@@ -75,6 +80,10 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
     void send({ intent }).then((answer) => {
       if (answer.status !== "done") return setProblem(answer.message);
       if (intent !== "reopen") void navigate("/");
+    });
+  const leaveOut = (stageKey: string, on: boolean) =>
+    void send({ intent: "adapt", stageKey, adapted: "left-out", on }).then((answer) => {
+      if (answer.status !== "done") setProblem(answer.message);
     });
   return (
     <>
@@ -100,6 +109,7 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
             {...choicesOf(record, stage, setOpen)}
             onArchive={() => setOpen("archive")}
             change={change}
+            leaveOut={leaveOut}
           />
         </Box>
       </Box>

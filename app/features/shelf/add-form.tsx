@@ -7,6 +7,7 @@ import {
   fieldsGrid,
   KeepingFields,
   Mind,
+  MolarInput,
   mindOf,
   PutButton,
   Step,
@@ -114,7 +115,11 @@ function WhatItIs({ field, chooseFormula, solid }: WhatItIsProps) {
           { value: "nominal", label: say`nominally, not measured` },
         ]}
       />
-      <TextInput label={solid ? say`Purity, %` : say`Concentration, mol/L`} field={field("value")} number />
+      {solid ? (
+        <TextInput label={say`Purity, %`} field={field("value")} number />
+      ) : (
+        <MolarInput label={say`Concentration, mol/L`} field={field("value")} />
+      )}
       <TextInput
         label={solid ? "±, %" : say`±, mol/L`}
         field={field("plusMinus")}

@@ -22,6 +22,7 @@ import {
   markedProblem,
   filled,
   keptFrom,
+  MolarInput,
 } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { useFormState } from "./use-form";
@@ -124,7 +125,7 @@ export function DiluteForm({ bottles, rules, today }: NewBottleProps) {
                 ]}
               />
             </Box>
-            <TextInput label={say`Concentration wanted, mol/L`} field={field("target")} number />
+            <MolarInput label={say`Concentration wanted, mol/L`} field={field("target")} />
             <TextInput label={say`Made up to, mL`} field={field("volume")} number />
             <TextInput label={say`Stock delivered by`} field={field("glass")} choices={glasses} />
             {glass.kind === "burette" && (

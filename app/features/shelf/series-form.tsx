@@ -8,7 +8,7 @@ import { type FormField, useFormState } from "./use-form";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
 import { PipettingSheet } from "./pipetting-sheet";
-import { fieldsGrid, Mind, mindOf, PutButton, Step, usePut, type NewBottleProps } from "./parts";
+import { fieldsGrid, Mind, mindOf, PutButton, Step, usePut, type NewBottleProps, MolarInput } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { useSay } from "../../words/text";
 import { type Phrase } from "~/core/text";
@@ -102,8 +102,8 @@ function WantedSeries({
           })),
         ]}
       />
-      <TextInput label={say`Lowest, mol/L`} field={field("lowest")} number />
-      <TextInput label={say`Highest, mol/L`} field={field("highest")} number />
+      <MolarInput label={say`Lowest, mol/L`} field={field("lowest")} />
+      <MolarInput label={say`Highest, mol/L`} field={field("highest")} />
       <TextInput label={say`How many`} field={field("count")} number help={say`2 to 12`} />
       <TextInput label={say`Flasks of, mL`} field={field("volume")} number />
       <TextInput label={say`Stock delivered by`} field={field("glass")} choices={glasses} />

@@ -19,6 +19,7 @@ import {
   markedProblem,
   filled,
   keptFrom,
+  MolarInput,
 } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { WeighPlan } from "./weigh-plan";
@@ -135,7 +136,7 @@ function WantedFields({
         )}
       />
       <TextInput label={say`Name on the label`} field={field("name")} />
-      <TextInput label={say`Concentration wanted, mol/L`} field={field("target")} number />
+      <MolarInput label={say`Concentration wanted, mol/L`} field={field("target")} />
       <TextInput label={say`Flask, mL`} field={field("volume")} number />
       <TextInput
         label={say`Weighed as, formula`}

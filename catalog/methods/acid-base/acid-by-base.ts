@@ -19,7 +19,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** A strong acid by a base that is known already. */
 export const acidByBase = defineMethod({
   id: "acid-by-base",
-  version: 5,
+  version: 6,
   family: "acid-base",
   title: "Strong acid by a known base",
   purpose: "Find the concentration of a strong acid with a base from the shelf.",
@@ -47,10 +47,10 @@ export const acidByBase = defineMethod({
       agree: { on: "V / V_a", per: "V_a" },
       expectMl: [15, 40],
       ...phenolphthalein,
-      reagents: [exactly("the acid", mL("25.00"), "into each flask"), indicatorReagent],
+      reagents: [exactly("the acid", mL("25.00"), "into each flask", "V_a"), indicatorReagent],
       steps: [
         "Type the concentration of the base and its ± from its label.",
-        "Pipette 25.00 mL of the acid into a flask; rinse the walls down with water.",
+        "[take V_a] of the acid into a flask; rinse the walls down with water.",
         "Add 2 to 3 drops of phenolphthalein.",
         ...buretteSteps("base"),
       ],

@@ -76,7 +76,7 @@ export const acidByCarbonateStage: TitrationStage = {
 /** Hydrochloric acid on weighed sodium carbonate, then a base with the acid. */
 export const acidByCarbonateThenBase = defineMethod({
   id: "acid-by-carbonate-then-base",
-  version: 4,
+  version: 5,
   family: "acid-base",
   title: "Acid by sodium carbonate, then a base by the acid",
   purpose:
@@ -111,11 +111,11 @@ export const acidByCarbonateThenBase = defineMethod({
       meniscus: "bottom",
       ribbon: ribbons.pinkToColorless,
       reagents: [
-        exactly("the base", mL("25.00"), "into each flask"),
+        exactly("the base", mL("25.00"), "into each flask", "V_b"),
         about("phenolphthalein", drops("2"), "before the titration"),
       ],
       steps: [
-        "Pipette 25.00 mL of the base into a flask; rinse the walls down with water.",
+        "[take V_b] of the base into a flask; rinse the walls down with water.",
         "Add 2 drops of phenolphthalein.",
         ...buretteSteps("acid"),
       ],

@@ -19,7 +19,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** The acid that is looked for stands in the burette, the known base in the flask. */
 export const acidInBurette = defineMethod({
   id: "acid-in-burette",
-  version: 1,
+  version: 2,
   family: "acid-base",
   title: "Unknown acid in the burette, by a known base in the flask",
   purpose: "Find the concentration of a strong acid that is delivered into aliquots of a known base.",
@@ -51,10 +51,10 @@ export const acidInBurette = defineMethod({
       agree: { on: "V / V_b", per: "V_b" },
       expectMl: [15, 40],
       ...phenolphthaleinGone,
-      reagents: [exactly("the base", mL("25.00"), "into each flask"), indicatorReagent],
+      reagents: [exactly("the base", mL("25.00"), "into each flask", "V_b"), indicatorReagent],
       steps: [
         "Type the concentration of the base and its ± from its label.",
-        "Pipette 25.00 mL of the base into a flask; add 2 drops of phenolphthalein: it turns pink.",
+        "[take V_b] of the base into a flask; add 2 drops of phenolphthalein: it turns pink.",
         ...buretteSteps("acid"),
       ],
       cautions: ["Goggles on: acid and base both harm the eyes.", fillBelowEyes, noMouth, labelled],

@@ -32,13 +32,13 @@ const phenolphthaleinStage: TitrationStage = {
     "The pink must just go and stay away. A water that is not pink has none: go on to the next stage.",
   meniscus: "bottom",
   ribbon: ribbons.pinkToColorless,
-  reagents: [exactly("the water", mL("100.00"), "into each flask"), indicatorReagent],
+  reagents: [exactly("the water", mL("100.00"), "into each flask", "V_w"), indicatorReagent],
   conditions: [
     { what: "soon and without shaking: the water takes up carbon dioxide", minutes: 5, counts: "within" },
   ],
   steps: [
     "Fill the sample bottle to the brim and keep it shut until it is used.",
-    "Pipette 100.00 mL of the water into a flask; add 2 to 3 drops of phenolphthalein: pink above pH 8.3.",
+    "[take V_w] of the water into a flask; add 2 to 3 drops of phenolphthalein: pink above pH 8.3.",
     ...buretteSteps("diluted acid"),
     "Titrate slowly, swirling gently, until the pink has just gone.",
   ],

@@ -10,7 +10,7 @@ import { notNegative } from "../../parts/plausible";
 /** Alkalinity of a water with acid, which sodium carbonate has fixed first. */
 export const alkalinityOfWater = defineMethod({
   id: "alkalinity-of-water",
-  version: 4,
+  version: 5,
   family: "acid-base",
   title: "Alkalinity of water, by an acid standardized on carbonate",
   purpose: "How much acid a water can take up before its pH falls to about 4.5.",
@@ -82,12 +82,12 @@ export const alkalinityOfWater = defineMethod({
       meniscus: "bottom",
       ribbon: ribbons.blueGreenToSalmon,
       reagents: [
-        exactly("the water", mL("100.00"), "into each flask"),
+        exactly("the water", mL("100.00"), "into each flask", "V_w"),
         about("bromocresol green with methyl red", drops("3"), "before the titration"),
       ],
       steps: [
         "Fill the sample bottle to the brim and keep it shut until it is used.",
-        "Pipette 100.00 mL of the water into a flask; add 3 drops of the indicator.",
+        "[take V_w] of the water into a flask; add 3 drops of the indicator.",
         ...buretteSteps("diluted acid"),
         "Where the water is above pH 8.3, titrate a second flask with phenolphthalein to colorless first: a run of its own.",
       ],

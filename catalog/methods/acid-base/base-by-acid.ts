@@ -19,7 +19,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** The acid stands in the burette. */
 export const baseByAcid = defineMethod({
   id: "base-by-acid",
-  version: 5,
+  version: 6,
   family: "acid-base",
   title: "Base by a known acid, the acid in the burette",
   purpose: "Find the concentration of a base with an acid from the shelf.",
@@ -52,10 +52,10 @@ export const baseByAcid = defineMethod({
       agree: { on: "V / V_b", per: "V_b" },
       expectMl: [15, 40],
       ...phenolphthaleinGone,
-      reagents: [exactly("the base", mL("25.00"), "into each flask"), indicatorReagent],
+      reagents: [exactly("the base", mL("25.00"), "into each flask", "V_b"), indicatorReagent],
       steps: [
         "Type the concentration of the acid and its ± from its label.",
-        "Pipette 25.00 mL of the base into a flask; add 2 drops of phenolphthalein.",
+        "[take V_b] of the base into a flask; add 2 drops of phenolphthalein.",
         ...buretteSteps("acid"),
       ],
       cautions: ["Goggles on: acid and base both harm the eyes.", fillBelowEyes, noMouth, labelled],

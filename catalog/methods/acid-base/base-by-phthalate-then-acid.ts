@@ -19,7 +19,7 @@ import {
 /** Base standardized against weighed potassium hydrogen phthalate; the base then finds an unknown monoprotic acid. */
 export const baseByPhthalateThenAcid = defineMethod({
   id: "base-by-phthalate-then-acid",
-  version: 5,
+  version: 6,
   family: "acid-base",
   title: "Base by potassium hydrogen phthalate, then an acid by the base",
   purpose:
@@ -98,9 +98,9 @@ export const baseByPhthalateThenAcid = defineMethod({
       agree: { on: "V / V_a", per: "V_a" },
       ...phenolphthalein,
       expectMl: [15, 30],
-      reagents: [exactly("the acid", mL("25.00"), "into each flask"), indicatorReagent],
+      reagents: [exactly("the acid", mL("25.00"), "into each flask", "V_a"), indicatorReagent],
       steps: [
-        "Pipette 25.00 mL of the acid into a flask; rinse the walls down with water.",
+        "[take V_a] of the acid into a flask; rinse the walls down with water.",
         "Add 2 to 3 drops of phenolphthalein.",
         ...buretteSteps("base"),
       ],

@@ -18,7 +18,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** Dilute a stock to a target, and check by titration what came of it. */
 export const diluteAndCheckAcid = defineMethod({
   id: "dilute-and-check",
-  version: 5,
+  version: 6,
   family: "acid-base",
   title: "Dilute an acid to a target, and check it",
   purpose:
@@ -96,11 +96,11 @@ export const diluteAndCheckAcid = defineMethod({
       expectMl: [15, 30],
       ...phenolphthalein,
       reagents: [
-        exactly("the dilution", mL("10.00"), "into the flask: of this solution, not of the stock"),
+        exactly("the dilution", mL("10.00"), "into the flask: of this solution, not of the stock", "V_a"),
         indicatorReagent,
       ],
       steps: [
-        "Pipette 10.00 mL of the dilution, not of the stock, into a flask; add phenolphthalein.",
+        "[take V_a] of the dilution, not of the stock, into a flask; add phenolphthalein.",
         ...buretteSteps("base"),
         "Within 5 %, the dilution is done. If not, titrate what was kept again; if it is still off, make a new one: the old one stays on record.",
       ],

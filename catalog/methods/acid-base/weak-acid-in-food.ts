@@ -2,7 +2,7 @@ import { defineMethod } from "~/core/method";
 import { aliquotGlassware } from "../../parts/glassware";
 import { authority, baseHazards, neutralWaste, noMouth, protection } from "../../parts/safety";
 import { buretteSteps } from "../../parts/burette";
-import { about, exactly, indicatorReagent, mL, inWords } from "../../parts/reagents";
+import { about, exactly, indicatorReagent, mL, series } from "../../parts/reagents";
 import { knownBase, pipetted, titer } from "../../parts/inputs";
 import { phenolphthalein } from "../../parts/indicators";
 import { atMost, atMostAll, mostMolPerL } from "../../parts/plausible";
@@ -10,7 +10,7 @@ import { atMost, atMostAll, mostMolPerL } from "../../parts/plausible";
 /** A weak acid in a food or drink, diluted first so that its color does not hide the end. */
 export const weakAcidInFood = defineMethod({
   id: "weak-acid-in-food",
-  version: 3,
+  version: 4,
   family: "acid-base",
   title: "Acetic acid in a pickling liquor",
   purpose: "Find how strong a vinegar or pickling liquor is, in percent, after a dilution.",
@@ -20,7 +20,7 @@ export const weakAcidInFood = defineMethod({
     {
       kind: "titration",
       key: "determine",
-      title: "Titrate the diluted liquor",
+      title: "Titrate the liquor",
       inputs: [
         knownBase,
         {
@@ -61,13 +61,19 @@ export const weakAcidInFood = defineMethod({
       expectMl: [15, 30],
       ...phenolphthalein,
       reagents: [
-        exactly("the liquor", inWords("25.00 mL in 250.0 mL", mL("25.00")), "diluted once, for all flasks"),
+        exactly(
+          "the liquor",
+          series(mL("25.00"), "25.00 mL in 250.0 mL"),
+          "diluted once, for all flasks",
+          "V_1",
+        ),
+        exactly("the diluted liquor", mL("25.00"), "into each flask", "V_a"),
         about("water", mL("50"), "into each flask, to thin its color"),
         indicatorReagent,
       ],
       steps: [
-        "Pipette 25.00 mL of the liquor into a 250 mL flask, make up to the mark, mix, label.",
-        "Pipette 25.00 mL of it into a flask; add water until its color no longer hides a pink, and phenolphthalein.",
+        "[take V_1] of the liquor into a 250 mL flask, make up to the mark, mix, label.",
+        "[take V_a] into a flask; add water until its color no longer hides a pink, and phenolphthalein.",
         ...buretteSteps("base"),
       ],
       cautions: [

@@ -1,5 +1,5 @@
 import { defineMethod } from "~/core/method";
-import { ammoniaHazard, edtaWaste, authority, protection } from "../../parts/safety";
+import { ammoniaHazard, authority, protection } from "../../parts/safety";
 import { binding, edtaSubstances } from "../../parts/equations";
 import { edtaGlassware } from "../../parts/glassware";
 import { edtaStages } from "./edta-stages";
@@ -20,32 +20,10 @@ export const calciumEquations = [
   binding("Ca", "calcium binds EDTA"),
 ];
 
-const shared = {
-  version: 4,
-  family: "complexometric" as const,
-  protection: [...protection, "Fume hood for the buffer"],
-  hazards: [
-    ammoniaHazard,
-    "Hydrochloric acid is corrosive: acid into water, never water into acid.",
-    authority,
-  ],
-  waste: [edtaWaste],
-  glassware: edtaGlassware,
-};
-
-export const edtaByCalcium = defineMethod({
-  ...shared,
-  id: "edta-by-calcium-carbonate",
-  title: "EDTA by calcium carbonate",
-  purpose: "Fix the concentration of an EDTA solution against weighed calcium carbonate.",
-  equations: calciumEquations,
-  substances: { CaCO3: "calcium carbonate", ...edtaSubstances },
-  stages: [...calciumStandard],
-});
-
 export const edtaByZinc = defineMethod({
-  ...shared,
   id: "edta-by-zinc",
+  version: 4,
+  family: "complexometric",
   title: "EDTA by zinc",
   purpose: "Fix the concentration of an EDTA solution against weighed zinc metal.",
   variant: {
@@ -65,6 +43,13 @@ export const edtaByZinc = defineMethod({
         "Wash the zinc with dilute acid, water and acetone, dry it; weigh it by difference into a beaker and dissolve it in a little hydrochloric acid, covered.",
     }),
   ],
-  hazards: ["Zinc in acid gives hydrogen: no flame near it.", ...shared.hazards],
+  protection: [...protection, "Fume hood for the buffer"],
+  hazards: [
+    "Zinc in acid gives hydrogen: no flame near it.",
+    ammoniaHazard,
+    "Hydrochloric acid is corrosive: acid into water, never water into acid.",
+    authority,
+  ],
   waste: ["Flasks hold zinc: to the heavy-metal waste."],
+  glassware: edtaGlassware,
 });

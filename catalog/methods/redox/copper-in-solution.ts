@@ -10,7 +10,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** Copper that is handed out by volume, made up to the mark; the mass in the whole. */
 export const copperInSolution = defineMethod({
   id: "copper-in-solution",
-  version: 1,
+  version: 2,
   family: "redox",
   title: "Copper in a solution, by iodine and thiosulfate",
   purpose: "The mass of copper in the whole of a solution that was handed out by volume.",
@@ -48,7 +48,7 @@ export const copperInSolution = defineMethod({
       expectMl: [15, 33],
       ...starchToCream,
       reagents: [
-        exactly("the copper solution, made up to the mark", mL("25.00"), "into each flask"),
+        exactly("the copper solution, made up to the mark", mL("25.00"), "into each flask", "V_a"),
         about("acetic acid, 4 mol/L", mL("5"), "before the iodide"),
         atLast("potassium iodide", g("2"), "just before the titration, one flask at a time"),
         atLast("starch, 1 %", mL("2"), "when the flask is pale yellow"),
@@ -56,7 +56,7 @@ export const copperInSolution = defineMethod({
       ],
       steps: [
         "Rinse all of the solution that was handed out into a 250 mL flask; make up to the mark, invert to mix.",
-        "Pipette 25.00 mL into a flask; add 5 mL of acetic acid.",
+        "[take V_a] into a flask; add 5 mL of acetic acid.",
         "Add about 2 g of potassium iodide; the flask turns brown and cloudy.",
         ...thiosulfateBurette,
         "Titrate to pale yellow, add starch; near the end 1 g of thiocyanate; then to cream with no blue.",

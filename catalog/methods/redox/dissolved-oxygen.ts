@@ -22,7 +22,7 @@ import { atMost } from "../../parts/plausible";
 /** Oxygen fixed in the bottle by manganese(II), set free as iodine, titrated by thiosulfate that iodate has fixed. */
 export const dissolvedOxygen = defineMethod({
   id: "dissolved-oxygen",
-  version: 5,
+  version: 6,
   family: "redox",
   title: "Dissolved oxygen, fixed with manganese",
   purpose: "How much oxygen a water holds, with thiosulfate standardized on iodate first.",
@@ -80,7 +80,7 @@ export const dissolvedOxygen = defineMethod({
         about("manganese(II) sulfate solution", mL("2"), "under the surface, as soon as the bottle is full"),
         about("alkaline iodide solution", mL("2"), "under the surface, right after"),
         about("sulfuric acid, concentrated", mL("2"), "when the precipitate has settled"),
-        exactly("the fixed water", mL("200.00"), "into each flask"),
+        exactly("the fixed water", mL("200.00"), "into each flask", "V_a"),
         atLast("starch, 1 %", mL("2"), "when the flask is pale yellow"),
       ],
       conditions: [
@@ -94,7 +94,7 @@ export const dissolvedOxygen = defineMethod({
         "Fill the bottle from the bottom with a tube until it has overflowed by its own volume; no bubble under the stopper.",
         "Add 2 mL of manganese(II) sulfate and 2 mL of alkaline iodide, both under the surface; stopper, invert; let it settle twice.",
         "Add 2 mL of concentrated sulfuric acid down the neck, stopper, invert until all has dissolved to brown.",
-        "Pipette 200.00 mL into a 500 mL flask.",
+        "[take V_a] into a 500 mL flask.",
         ...thiosulfateBurette,
         "Titrate to pale yellow, add 2 mL of starch, and go on drop by drop until the blue has just gone.",
       ],

@@ -1,7 +1,7 @@
 import { defineMethod } from "~/core/method";
 import { authority, protection, iodineCautions, iodineHazards, iodineWaste } from "../../parts/safety";
 import { pipetted, titer, flaskOnce, knownThiosulfate } from "../../parts/inputs";
-import { about, atLast, exactly, g, mL } from "../../parts/reagents";
+import { about, atLast, exactly, g, mL, series } from "../../parts/reagents";
 import { iodineThiosulfate } from "../../parts/equations";
 import { starchToColorless } from "../../parts/indicators";
 import { thiosulfateBurette } from "../../parts/burette";
@@ -10,7 +10,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** Hypochlorite in a bleach or disinfectant, by the iodine that it sets free. */
 export const hypochlorite = defineMethod({
   id: "hypochlorite",
-  version: 4,
+  version: 5,
   family: "redox",
   title: "Hypochlorite in a disinfectant, by iodine and thiosulfate",
   purpose: "The strength of a hypochlorite solution, also as active chlorine.",
@@ -65,15 +65,21 @@ export const hypochlorite = defineMethod({
       expectMl: [5, 30],
       ...starchToColorless,
       reagents: [
-        exactly("the diluted disinfectant", mL("25.00"), "into each flask"),
+        exactly(
+          "the disinfectant",
+          series(mL("10.00"), "10.00 mL in 250.0 mL"),
+          "diluted once, for all flasks",
+          "V_0",
+        ),
+        exactly("the diluted disinfectant", mL("25.00"), "into each flask", "V_a"),
         about("potassium iodide", g("1"), "before the acid"),
         about("acetic acid, 4 mol/L", mL("10"), "last, in the hood"),
         atLast("starch, 1 %", mL("2"), "when the flask is pale yellow"),
       ],
       conditions: [{ what: "titrate at once: iodine escapes", minutes: 2, counts: "within" }],
       steps: [
-        "Pipette 10.00 mL of the disinfectant into a 250 mL flask, make up to the mark, mix.",
-        "Pipette 25.00 mL of it into a flask; add about 1 g of potassium iodide, then, in the hood, 10 mL of acetic acid.",
+        "[take V_0] of the disinfectant into a 250 mL flask, make up to the mark, mix.",
+        "[take V_a] into a flask; add about 1 g of potassium iodide, then, in the hood, 10 mL of acetic acid.",
         ...thiosulfateBurette,
         "Titrate to pale yellow, add 2 mL of starch, and go on drop by drop until the blue has just gone.",
       ],

@@ -7,7 +7,7 @@ import {
   redoxCautions,
 } from "../../parts/safety";
 import { fromStage, pipetted, flaskOnce, permanganateTiter } from "../../parts/inputs";
-import { permanganateByIronStage } from "./permanganate-by-iron";
+import { permanganateByIronStage } from "./permanganate-by-iron-stage";
 import { about, exactly, mL } from "../../parts/reagents";
 import { iron, permanganateIron } from "../../parts/equations";
 import { permanganateBurette } from "../../parts/burette";
@@ -18,7 +18,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** Iron in a solution made up to the mark, aliquots titrated; the mass in the whole. */
 export const ironInSolution = defineMethod({
   id: "iron-in-solution",
-  version: 3,
+  version: 4,
   family: "redox",
   title: "Iron in a solution, by permanganate",
   purpose: "Standardize the permanganate, then find the mass of iron in a flask made up to the mark.",
@@ -54,13 +54,13 @@ export const ironInSolution = defineMethod({
       expectMl: [15, 30],
       ...selfIndicating,
       reagents: [
-        exactly("the iron solution, made up to the mark", mL("25.00"), "into each flask"),
+        exactly("the iron solution, made up to the mark", mL("25.00"), "into each flask", "V_a"),
         about("sulfuric acid, 1 mol/L", mL("20"), "before the titration"),
         about("phosphoric acid, 85 %", mL("5"), "before the titration"),
       ],
       steps: [
         "Make the sample up to 250 mL with water that holds a little sulfuric acid; invert to mix.",
-        "Pipette 25.00 mL into a flask; add 20 mL of sulfuric and 5 mL of phosphoric acid.",
+        "[take V_a] into a flask; add 20 mL of sulfuric and 5 mL of phosphoric acid.",
         ...permanganateBurette,
         "Titrate at once to the faintest pink.",
       ],

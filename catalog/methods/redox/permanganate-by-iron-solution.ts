@@ -18,7 +18,7 @@ import { atMost, mostMolPerL } from "../../parts/plausible";
 /** Permanganate against aliquots of an iron(II) solution, made with a little acid so that it does not hydrolyse. */
 export const permanganateByIronSolution = defineMethod({
   id: "permanganate-by-iron-solution",
-  version: 4,
+  version: 5,
   family: "redox",
   title: "Permanganate by iron(II), a standard solution",
   purpose: "Fix the concentration of a permanganate solution against aliquots of one iron(II) solution.",
@@ -78,12 +78,12 @@ export const permanganateByIronSolution = defineMethod({
       expectMl: [20, 30],
       ...selfIndicating,
       reagents: [
-        exactly("the iron(II) solution", mL("25.00"), "into each flask"),
+        exactly("the iron(II) solution", mL("25.00"), "into each flask", "V_a"),
         about("sulfuric acid, 1 mol/L", mL("20"), "before the titration"),
         about("phosphoric acid, 85 %", mL("5"), "before the titration, to take away the yellow of iron(III)"),
       ],
       steps: [
-        "Pipette 25.00 mL of the iron(II) solution into a flask; add 20 mL of sulfuric and 5 mL of phosphoric acid.",
+        "[take V_a] of the iron(II) solution into a flask; add 20 mL of sulfuric and 5 mL of phosphoric acid.",
         ...permanganateBurette,
         "Titrate at once to the faintest pink.",
       ],

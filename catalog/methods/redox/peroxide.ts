@@ -7,7 +7,7 @@ import {
   permanganateHazards,
   redoxCautions,
 } from "../../parts/safety";
-import { about, exactly, g, mL } from "../../parts/reagents";
+import { about, exactly, g, mL, series } from "../../parts/reagents";
 import { flaskOnce, knownPermanganate, permanganateTiter, pipetted } from "../../parts/inputs";
 import { permanganateBurette } from "../../parts/burette";
 import { permanganateGlassware } from "../../parts/glassware";
@@ -34,10 +34,10 @@ type Parts = Pick<
 function peroxideMethod(
   about_: Pick<Method, "id" | "title" | "purpose" | "variant" | "glassware">,
   parts: Parts,
-  step: string,
+  first: readonly string[],
 ): Method {
   return defineMethod({
-    version: 4,
+    version: 5,
     family: "redox",
     equations: [equation],
     substances: { KMnO4: "potassium permanganate", H2O2: "hydrogen peroxide" },
@@ -53,7 +53,7 @@ function peroxideMethod(
           { what: "cold: do not heat", celsius: [10, 30] },
         ],
         steps: [
-          step,
+          ...first,
           ...permanganateBurette,
           "The first drops may stay pink for a few seconds; then titrate to the faintest pink that stays 30 s.",
         ],
@@ -105,11 +105,20 @@ export const peroxideByVolume = peroxideMethod(
     plausible: [atMost("c", mostMolPerL.H2O2), atMostAll("γ", "1.45 [g/mL]", "pure hydrogen peroxide")],
     presumed: 0.88,
     reagents: [
-      exactly("the diluted peroxide", mL("25.00"), "into each flask"),
+      exactly(
+        "the peroxide",
+        series(mL("10.00"), "10.00 mL in 250.0 mL"),
+        "diluted once, for all flasks",
+        "V_0",
+      ),
+      exactly("the diluted peroxide", mL("25.00"), "into each flask", "V_a"),
       about("sulfuric acid, 1 mol/L", mL("25"), "before the titration"),
     ],
   },
-  "Pipette 10.00 mL of the peroxide into a 250 mL flask, make up to the mark, mix; pipette 25.00 mL of it and add 25 mL of sulfuric acid.",
+  [
+    "[take V_0] of the peroxide into a 250 mL flask, make up to the mark, mix.",
+    "[take V_a] into a flask; add 25 mL of sulfuric acid.",
+  ],
 );
 
 export const peroxideByMass = peroxideMethod(
@@ -152,5 +161,7 @@ export const peroxideByMass = peroxideMethod(
       about("sulfuric acid, 1 mol/L", mL("25"), "before the titration"),
     ],
   },
-  "Weigh a dry flask, add about 1 mL of the peroxide, weigh again at once; add 50 mL of water and 25 mL of sulfuric acid.",
+  [
+    "Weigh a dry flask, add about 1 mL of the peroxide, weigh again at once; add 50 mL of water and 25 mL of sulfuric acid.",
+  ],
 );

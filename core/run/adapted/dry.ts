@@ -12,12 +12,14 @@ const byMass = /^(% w\/w|(g|mg|µg|mol|mmol|µmol)\/k?g)$/;
 
 const dryOf = ({ result }: ComputedStage): string => `${result.symbol}_dry`;
 
+const hasDryBasis = ({ result, inputs }: ComputedStage): boolean =>
+  byMass.test(result.unit) && inputs.every(({ symbol }) => symbol !== moistureSymbol);
+
 /** The result on dry basis: w / (1 - w(H2O)). That of the sample as it was weighed stands beside it. */
-export const dry: Adaptation = {
-  fits: ({ result, inputs }) =>
-    byMass.test(result.unit) && inputs.every(({ symbol }) => symbol !== moistureSymbol),
-  apply: (stage) => {
-    if (!dry.fits(stage)) return stage;
+export const dry = {
+  fits: hasDryBasis,
+  apply: (stage: ComputedStage): ComputedStage => {
+    if (!hasDryBasis(stage)) return stage;
     const { result, also = [], relations, inputs } = stage;
     // What an earlier stage found is expected of the sample as it was weighed.
     const { expectedFrom: _, ...others } = { expectedFrom: undefined, ...stage };
@@ -38,4 +40,4 @@ export const dry: Adaptation = {
   },
   words: { on: msg`on dry basis`, off: msg`as weighed` },
   refused: msg`This result is not a content by mass: it has no dry basis`,
-};
+} satisfies Adaptation;

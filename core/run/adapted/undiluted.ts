@@ -1,4 +1,4 @@
-import { type Input, measuredBy } from "../../inputs";
+import { type Input, measuredBy, takenIn } from "../../inputs";
 import type { ComputedStage } from "../../method";
 import { msg } from "../../text";
 import type { Adaptation } from "./adaptation";
@@ -14,48 +14,61 @@ export interface DilutionOfStage {
 const isOnceMeasured = (input: Input): boolean =>
   "per" in input && input.per === "run" && measuredBy(input) !== null;
 
-/** How often a symbol stands in relations, as a word by itself. */
-const uses = (relations: readonly string[], symbol: string): number =>
-  relations
-    .join(" ; ")
-    .split(/[^\p{L}\p{N}_]+/u)
-    .filter((word) => word === symbol).length;
+/** Whether a symbol stands in a relation, as a word by itself. */
+const names = (relation: string, symbol: string): boolean =>
+  relation.split(/[^\p{L}\p{N}_]+/u).includes(symbol);
+
+const escaped = (symbol: string): string => symbol.replace(/[^\p{L}\p{N}_]/gu, "\\$&");
+
+/** A relation without the factor flask over taken, or the other way round; as it is where it has none. */
+function withoutFactor(relation: string, { taken, flask }: DilutionOfStage): string {
+  const [t, f] = [escaped(taken.symbol), escaped(flask.symbol)];
+  const factor = `\\s*\\*\\s*(?:${f}\\s*/\\s*${t}|${t}\\s*/\\s*${f})(?![\\p{L}\\p{N}_])`;
+  return relation.replace(new RegExp(factor, "gu"), "");
+}
 
 /**
- * The dilution of a stage, where its result follows from it by the factor flask over taken alone; null for one that dilutes nothing, or
+ * The dilution of a stage, where its result follows from it by that factor alone; null for one that dilutes nothing, or
  * that dilutes to reach a target.
  */
 export function dilutionOf(stage: ComputedStage): DilutionOfStage | null {
   if ("aim" in stage && stage.aim !== undefined) return null;
-  const relations = ("relations" in stage ? (stage.relations ?? []) : []).map(({ relation }) =>
-    relation.replace(/\s+/g, ""),
-  );
-  const flasks = stage.inputs.filter((input) => input.is === "flask" && isOnceMeasured(input));
-  const others = stage.inputs.filter((input) => input.is !== "flask" && isOnceMeasured(input));
-  for (const flask of flasks) {
-    for (const taken of others) {
-      const factors = [`${flask.symbol}/${taken.symbol}`, `${taken.symbol}/${flask.symbol}`];
-      const together = relations.some((relation) => factors.some((factor) => relation.includes(factor)));
-      const onlyThere = [flask, taken].every(({ symbol }) => uses(relations, symbol) === 1);
-      if (together && onlyThere) return { taken, flask };
+  const once = stage.inputs.filter(isOnceMeasured);
+  for (const flask of once.filter(({ is }) => is === "flask")) {
+    for (const taken of once.filter(({ is }) => is !== "flask")) {
+      const left = stage.relations.map(({ relation }) => withoutFactor(relation, { taken, flask }));
+      const byFactor = stage.relations.some(({ relation }, i) => relation !== left[i]);
+      if (byFactor && !left.some((one) => names(one, flask.symbol) || names(one, taken.symbol)))
+        return { taken, flask };
     }
   }
   return null;
 }
 
-/** A sample that is taken as it is: what is taken and what is made up to are the same, and nothing of them is read. */
-export const undiluted: Adaptation = {
+/** A sample that is taken as it is: nothing of a dilution is read, computed or told. */
+export const undiluted = {
   fits: (stage) => dilutionOf(stage) !== null,
   apply(stage) {
     const dilution = dilutionOf(stage);
     if (!dilution) return stage;
     const left = new Set([dilution.taken.symbol, dilution.flask.symbol]);
-    const inputs = stage.inputs.map((input): Input => {
-      const { symbol, label } = input;
-      return left.has(symbol) ? { symbol, label, is: "constant", value: "1", unit: "mL" } : input;
+    // The aliquots are of the sample itself then.
+    const sample = stage.reagents?.find(({ measured }) => measured === dilution.taken.symbol)?.name;
+    const reagents = stage.reagents?.flatMap((reagent) => {
+      if (left.has(reagent.measured ?? "")) return [];
+      return reagent.measured === undefined || sample === undefined ? reagent : { ...reagent, name: sample };
     });
-    return { ...stage, inputs };
+    return {
+      ...stage,
+      inputs: stage.inputs.filter(({ symbol }) => !left.has(symbol)),
+      relations: stage.relations.map((line) => ({
+        ...line,
+        relation: withoutFactor(line.relation, dilution),
+      })),
+      steps: stage.steps.filter((step) => !left.has(takenIn(step) ?? "")),
+      ...(reagents && { reagents }),
+    };
   },
   words: { on: msg`not diluted`, off: msg`diluted as the method says` },
   refused: msg`Nothing is diluted here that could be left out`,
-};
+} satisfies Adaptation;

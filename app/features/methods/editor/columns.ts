@@ -53,6 +53,7 @@ export const ribbonColumns: readonly Column[] = [
 
 export const reagentColumns: readonly Column[] = [
   { key: "name", label: msg`Reagent`, wide: 3 },
+  { key: "measured", label: msg`Read as`, wide: 1 },
   { key: "amount", label: msg`Amount`, wide: 1.6 },
   { key: "most", label: msg`At most`, reading: true },
   {

@@ -41,8 +41,9 @@ function stageDraft(stage: ComputedStage): StageDraft {
     })),
     assigns: stage.result.assigns ?? "",
     equivalents: text(stage.result.equivalents),
-    reagents: (stage.reagents ?? []).map(({ name, amount, quantity, exact, when, last }) => ({
+    reagents: (stage.reagents ?? []).map(({ name, measured, amount, quantity, exact, when, last }) => ({
       name,
+      measured: measured ?? "",
       amount,
       most: text(quantity?.most),
       unit: quantity?.unit ?? "",
@@ -105,6 +106,7 @@ const resultOfRow = (row: Row) => ({
 
 const reagentOfRow = (row: Row): Reagent => ({
   name: trimmed(row, "name"),
+  ...(given(row.measured) ? { measured: trimmed(row, "measured") } : {}),
   amount: trimmed(row, "amount"),
   ...quantityOfRow(row),
   exact: row.exact === "yes",

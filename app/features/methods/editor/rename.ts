@@ -64,6 +64,8 @@ function inStage(stage: StageDraft, before: string, after: string): StageDraft {
       ...swapped([row], (row.stage ?? "") === "" ? ["symbol", "other"] : ["symbol"], before, after)[0],
       ...(row.all === undefined ? {} : { all: renamedIn(row.all, before, after) }),
     })),
+    steps: stage.steps.replaceAll(`[take ${before}]`, () => `[take ${after}]`),
+    reagents: swapped(stage.reagents, ["measured"], before, after),
     accept: stage.accept?.symbol === before ? { ...stage.accept, symbol: after } : stage.accept,
     carried: ownParts(stage.carried, before, after),
   };

@@ -15,7 +15,7 @@ export function WorkPart({ stage, onChange }: StagePart) {
           name={say`Reagent`}
           rows={stage.reagents}
           columnsOf={() => reagentColumns}
-          fresh={{ name: "", amount: "", exact: "", when: "", last: "" }}
+          fresh={{ name: "", measured: "", amount: "", exact: "", when: "", last: "" }}
           onChange={(reagents) => onChange({ reagents })}
         />
       </Part>
@@ -43,7 +43,7 @@ export function WorkPart({ stage, onChange }: StagePart) {
           onChange={onChange}
           name="steps"
           label={say`Steps`}
-          help={say`one per line`}
+          help={say`one per line; "[take V_a] of the acid into a flask." says how V_a is taken, whatever a run measures it with`}
           rows={4}
         />
         <StageText

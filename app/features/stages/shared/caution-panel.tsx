@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ComputedStage } from "~/core/method";
-import { wayOf } from "~/core/inputs";
-import { isAdapted, type RunRecord } from "~/core/run";
+import { stepsOf, takenIn, wayOf } from "~/core/inputs";
+import { dilutionOf, isAdapted, type RunRecord } from "~/core/run";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { uncapitalized } from "~/core/text";
@@ -33,14 +33,14 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
         <summary>{say`How it is done`}</summary>
         <Reagents definition={definition} />
         <Box component="ol" sx={{ pl: 2.5, my: 0.5 }}>
-          {isAdapted(record, definition.key, "undiluted") && (
+          {isAdapted(record, definition.key, "undiluted") && !tellsDilution(record, definition.key) && (
             <li>{say`Not diluted in this run: take the sample as it is, and leave out the dilution.`}</li>
           )}
-          {measuredOtherwise(record, definition.key).map(({ symbol, label, way }) => (
+          {measuredOtherwise(record, definition).map(({ symbol, label, way }) => (
             <li key={symbol}>{say`In this run, whatever the steps say: ${uncapitalized(label)}, ${way}.`}</li>
           ))}
-          {definition.steps.map((step) => (
-            <li key={step}>{step}</li>
+          {stepsOf(definition.steps, definition.inputs).map((step, i) => (
+            <li key={i}>{say(step)}</li>
           ))}
           {definition.kind === "titration" && <li>{definition.persistence}</li>}
         </Box>
@@ -52,11 +52,19 @@ export function CautionPanel({ definition }: { definition: ComputedStage }) {
   );
 }
 
-/** What is measured in another way than the method says, as it is chosen in the run. */
-const measuredOtherwise = ({ choices = [] }: RunRecord, stageKey: string) =>
+/** Whether the steps of the method say by themselves what is diluted, so that nothing of it is left in them where nothing is. */
+const tellsDilution = ({ method }: RunRecord, key: string): boolean => {
+  const own = method.stages.find((stage) => stage.key === key);
+  const dilution = own && dilutionOf(own);
+  return own !== undefined && own.steps.some((step) => takenIn(step) === dilution?.taken.symbol);
+};
+
+/** What is measured in another way than the method says, as it is chosen in the run, and that the steps do not tell by themselves. */
+const measuredOtherwise = ({ choices = [] }: RunRecord, { key, steps }: ComputedStage) =>
   choices.flatMap((choice) => {
-    if (choice.stageKey !== stageKey || !("input" in choice)) return [];
+    if (choice.stageKey !== key || !("input" in choice)) return [];
     const { symbol, label } = choice.input;
+    if (steps.some((step) => takenIn(step) === symbol)) return [];
     const way = wayOf(choice.input);
     return way === null ? [] : [{ symbol, label, way }];
   });

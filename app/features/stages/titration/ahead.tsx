@@ -69,7 +69,7 @@ export function ReagentsAhead(props: ReagentsAheadProps) {
             {head}
           </Box>
           <Box component="dd" sx={{ m: 0 }}>
-            {undiluted && say`not diluted: `}
+            {undiluted && !reagents.some(({ measured }) => measured) && say`not diluted: `}
             {together(of.map(amount).join("; "))}
           </Box>
         </Box>

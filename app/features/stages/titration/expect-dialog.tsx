@@ -2,12 +2,13 @@ import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import type { TitrationStage } from "~/core/method";
+import { equivalentsOfResult, type TitrationStage } from "~/core/method";
 import { printedUnit } from "~/core/quantity";
 import { msg, type Phrase, unitText, withPoint } from "~/core/text";
 import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
 import { FormDialog } from "../../../ui/form-dialog";
+import { NormalityHelp } from "../../../ui/normality-help";
 import { useSay } from "../../../words/text";
 
 /** About what a person expects to find: a result, or a titer. Empty: nothing. */
@@ -19,11 +20,15 @@ export function ExpectDialog({
   readonly onClose: () => void;
 }) {
   const say = useSay();
-  const { send } = useRunInHand();
+  const { send, record } = useRunInHand();
   const now = stage.expected ?? null;
   const [text, setText] = useState(now ? String(now.value) : "");
   const [unit, setUnit] = useState<"unit" | "mL">(now?.in ?? "unit");
   const [problem, setProblem] = useState<Phrase | null>(null);
+  const type = (typed: string) => {
+    setProblem(null);
+    setText(typed);
+  };
   const submit = () => {
     const typed = withPoint(text.trim());
     const value = Number(typed);
@@ -50,10 +55,7 @@ export function ExpectDialog({
           autoFocus
           error={problem !== null}
           helperText={say(problem ?? "")}
-          onChange={(event) => {
-            setProblem(null);
-            setText(event.target.value);
-          }}
+          onChange={(event) => type(event.target.value)}
           slotProps={{ htmlInput: { inputMode: "decimal", autoComplete: "off", maxLength: 40 } }}
         />
         <TextField
@@ -67,6 +69,9 @@ export function ExpectDialog({
           <option value="mL">{say(msg`${unitText("mL")} of titrant`)}</option>
         </TextField>
       </Box>
+      {unit === "unit" && stage.result.unit === "mol/L" && (
+        <NormalityHelp {...{ text, equivalents: equivalentsOfResult(record.method, stage), onTake: type }} />
+      )}
     </FormDialog>
   );
 }

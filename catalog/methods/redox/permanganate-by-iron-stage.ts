@@ -1,16 +1,9 @@
-import { defineMethod, type TitrationStage } from "~/core/method";
-import {
-  authority,
-  protection,
-  manganeseWaste,
-  permanganateHazards,
-  redoxCautions,
-} from "../../parts/safety";
+import type { TitrationStage } from "~/core/method";
+import { redoxCautions } from "../../parts/safety";
 import { purityOf, permanganateTiter, weighedSolid } from "../../parts/inputs";
 import { about, exactly, g, mL } from "../../parts/reagents";
-import { iron, permanganateIron } from "../../parts/equations";
+import { iron } from "../../parts/equations";
 import { permanganateBurette } from "../../parts/burette";
-import { permanganateGlassware } from "../../parts/glassware";
 import { selfIndicating } from "../../parts/indicators";
 import { atMost, mostMolPerL } from "../../parts/plausible";
 
@@ -60,21 +53,3 @@ export const permanganateByIronStage: TitrationStage = {
   ],
   cautions: redoxCautions,
 };
-
-export const permanganateByIron = defineMethod({
-  id: "permanganate-by-iron",
-  version: 4,
-  family: "redox",
-  title: "Permanganate by iron(II), weighed into each flask",
-  purpose: "Fix the concentration of a permanganate solution against a weighed iron(II) salt.",
-  equations: [permanganateIron],
-  substances: {
-    KMnO4: "potassium permanganate",
-    [iron]: "ammonium iron(II) sulfate hexahydrate",
-  },
-  stages: [permanganateByIronStage],
-  protection,
-  hazards: [...permanganateHazards, "Phosphoric acid is corrosive.", authority],
-  waste: [manganeseWaste],
-  glassware: [...permanganateGlassware, "weighing boats", "balance reading to 0.1 mg"],
-});
