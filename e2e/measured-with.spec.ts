@@ -171,7 +171,9 @@ test("a first lesson by cylinder: read to 0.1 mL, two trials; a normality on a l
   await page.getByRole("button", { name: "counts", exact: true }).click();
   // The method pipettes it: the steps follow what the run measures with, and it can be changed back.
   await page.getByText("How it is done").click();
-  await expect(page.getByText(/^With a cylinder at eye level, measure 20\.0 mL of the acid into a flask/)).toBeVisible();
+  await expect(
+    page.getByText(/^With a cylinder at eye level, measure 20\.0 mL of the acid into a flask/),
+  ).toBeVisible();
   const cylinder = "Acid by cylinder, mL";
   await page.getByRole("textbox", { name: cylinder }).focus();
   await typeReadings(page, [[cylinder, "20.0"], ...titration("0.0", "18.4")]);

@@ -61,7 +61,14 @@ test("a series of standards from one stock, and a bottle that is used up", async
   await choose(page, "It is a", /^solution$/);
   await field(page, "Formula").fill("CuSO4");
   await field(page, "Name").fill("copper stock");
-  await field(page, "Concentration, mol/L").fill("0.1000");
+  // A label in normality: which of them it is in mol/L depends on the reaction, and one key takes it.
+  await field(page, "Concentration, mol/L").fill("0.1000 N");
+  await expect(page.getByRole("group", { name: "0.1000 N in mol/L" }).getByRole("button")).toHaveText([
+    ...["1: 0.1000", "2: 0.05000", "3: 0.03333", "4: 0.02500", "5: 0.02000", "6: 0.01667"],
+  ]);
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
+  await expect(field(page, "Concentration, mol/L")).toHaveValue("0.1000");
   await field(page, "Made by").fill("stores");
   await page.getByRole("button", { name: "Put it on the shelf" }).click();
   await expect(page.getByTestId("concentration")).toContainText("0.1000");

@@ -4,7 +4,7 @@ import { fonts } from "../theme/theme";
 import { type Phrase } from "~/core/text";
 import { useSay } from "../words/text";
 
-interface TextInputProps {
+export interface TextInputProps {
   label: string;
   field: {
     readonly name: string;

@@ -1,3 +1,4 @@
+import { withUnit } from "../quantity";
 import { msg, type Phrase } from "../text";
 import type { Input } from "./schema";
 import { measuredBy } from "./table";
@@ -10,20 +11,16 @@ const takes = /^\[take ([^[\]]+)\] ([^]+)$/;
 /** The symbol of the amount that a step begins with taking; null for a step that stands as it is. */
 export const takenIn = (step: string): string | null => takes.exec(step)?.[1]?.trim() ?? null;
 
-/** How much of an amount is usually taken, as it is measured: "25.00 mL", "50 drops"; null where nothing is usual. */
-export function amountOf(
-  input: Input,
-): { readonly amount: number; readonly text: string; unit: "mL" | "drops" } | null {
+/** How much of an amount is usually taken, as it is measured: 25.00 mL, 50 drops; null where nothing is usual. */
+export function amountOf(input: Input): { readonly text: string; readonly unit: "mL" | "drops" } | null {
   switch (input.is) {
     case "pipette":
     case "graduated":
     case "by-mass":
-      return input.presumed === undefined
-        ? null
-        : { amount: Number(input.presumed), text: `${input.presumed} mL`, unit: "mL" };
+      return input.presumed === undefined ? null : { text: input.presumed, unit: "mL" };
     case "drops": {
       const count = Math.round(Number(input.presumedMl ?? "NaN") * Number(input.perMl.value));
-      return count > 0 ? { amount: count, text: `${count} drops`, unit: "drops" } : null;
+      return count > 0 ? { text: String(count), unit: "drops" } : null;
     }
     default:
       return null;
@@ -32,7 +29,8 @@ export function amountOf(
 
 /** How a sentence begins that tells to take an amount: "Pipette 25.00 mL", "Count 50 drops". */
 function taking(input: Input): Phrase {
-  const amount = amountOf(input)?.text ?? msg`a portion`;
+  const usual = amountOf(input);
+  const amount = usual ? withUnit(usual.text, usual.unit) : msg`a portion`;
   switch (measuredBy(input)) {
     case "pipette":
       return msg`Pipette ${amount}`;
@@ -43,7 +41,7 @@ function taking(input: Input): Phrase {
     case "burette":
       return msg`From a burette of its own, read before and after, run a portion`;
     case "mass":
-      return msg`Weigh, as the fields ask for it, about ${amount}`;
+      return msg`Weigh about ${amount}`;
     case "drops":
       return msg`Count ${amount}`;
     default:

@@ -15,8 +15,7 @@ export function withStages(method: Method, stages: readonly ComputedStage[]): Me
     ...method,
     stages: stages.map((stage) => {
       const { expectedFrom, ...others } = { expectedFrom: undefined, ...stage };
-      const kept =
-        expectedFrom === undefined || isThere(expectedFrom.stage) ? stage : (others);
+      const kept = expectedFrom === undefined || isThere(expectedFrom.stage) ? stage : others;
       const plausible = kept.plausible?.filter(
         (rule) => !("other" in rule) || rule.stage === undefined || isFound(rule.stage, rule.other),
       );

@@ -42,8 +42,8 @@ function withAmounts(stage: ComputedStage, own: ComputedStage): ComputedStage {
     const input = inputOf(stage, reagent.measured ?? "");
     const taken = input && !own.inputs.includes(input) ? amountOf(input) : null;
     if (!taken) return reagent;
-    const { amount: most, text: amount, unit } = taken;
-    return { ...reagent, amount, quantity: { most, unit } };
+    const { text, unit } = taken;
+    return { ...reagent, amount: `${text} ${unit}`, quantity: { most: Number(text), unit } };
   });
   return reagents ? { ...stage, reagents } : stage;
 }

@@ -4,6 +4,7 @@ import { type DeliveringGlass, calculate, massForSolution, planDilution } from "
 import { parseFormula } from "~/core/chemistry";
 import { problemText } from "~/core/result";
 import type { FormField } from "../shelf/use-form";
+import { MolarInput } from "../../ui/molar-input";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "../shelf/glass";
 import { Board, Calculator, useTexts } from "./board";
@@ -47,7 +48,7 @@ export function MassCalculator() {
             field={words("formula", formula !== "" && !parsed.ok ? problemText(parsed.problem) : undefined)}
             help={say`with its water: H2C2O4·2H2O`}
           />
-          <TextInput label={say`Concentration, mol/L`} field={number("c")} number />
+          <MolarInput label={say`Concentration, mol/L`} field={number("c")} />
           <TextInput label={say`Volume, mL`} field={number("V")} number />
           <TextInput label={say`Purity, %`} field={number("P")} number />
         </>
@@ -128,8 +129,8 @@ function DilutionFields({ number, words, glass }: DilutionFieldsProps) {
   const say = useSay();
   return (
     <>
-      <TextInput label={say`Stock, mol/L`} field={number("c0")} number />
-      <TextInput label={say`Wanted, mol/L`} field={number("c")} number />
+      <MolarInput label={say`Stock, mol/L`} field={number("c0")} />
+      <MolarInput label={say`Wanted, mol/L`} field={number("c")} />
       <TextInput label={say`Made up to, mL`} field={number("V")} number />
       <TextInput label={say`Stock delivered by`} field={words("glass")} choices={glasses} />
       {glass.kind === "burette" && (

@@ -9,6 +9,7 @@ import {
 import { calculate, type CalculatedStep } from "~/core/prepare";
 import { failure, problemText, type Result } from "~/core/result";
 import type { FormField } from "../shelf/use-form";
+import { MolarInput } from "../../ui/molar-input";
 import { TextInput } from "../../ui/text-input";
 import { Board, Calculator, useTexts } from "./board";
 import { numberIn } from "../../ui/number-in";
@@ -90,10 +91,10 @@ function TiterFields({ words, problem, balanced, number }: TiterFieldsProps) {
         multiline
       />
       <TextInput label={say`In the flask`} field={words("analyte")} help={say`as written in the equation`} />
-      <TextInput label={say`Its concentration, mol/L`} field={number("ca")} number />
+      <MolarInput label={say`Its concentration, mol/L`} field={number("ca")} />
       <TextInput label={say`Aliquot, mL`} field={number(say`Va`)} number />
       <TextInput label={say`In the burette`} field={words("titrant")} />
-      <TextInput label={say`Concentration of the titrant, mol/L`} field={number("ct")} number />
+      <MolarInput label={say`Concentration of the titrant, mol/L`} field={number("ct")} />
     </>
   );
 }

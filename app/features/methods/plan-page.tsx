@@ -7,8 +7,8 @@ import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { authority, generalCautions } from "~/catalog/parts/safety";
 import { planMethod, shoppingList } from "~/core/plan";
-import { type ComputedStage, type Method } from "~/core/method";
-import { compiledMethod, type PlanChoices, type StageChoices } from "~/core/stages";
+import { type ComputedStage, equivalentsIn, equivalentsOfResult, inputOf, type Method } from "~/core/method";
+import { compiledMethod, type PlanChoices, type StageChoices, type StagePlan } from "~/core/stages";
 import { colors } from "../../theme/theme";
 import { EquationLine } from "../../ui/equation";
 import { noPrint, Page } from "../../ui/page";
@@ -17,6 +17,16 @@ import { Sheet } from "../../ui/sheet";
 import { List } from "./method-page";
 import { type PlanField, PlannedStage } from "./planned-stage";
 import { useSay } from "../../words/text";
+
+/** Equivalents in a mole of what is typed in a stage of a plan; null where the method does not tell. */
+function equivalentsTyped(method: Method, { key, titrant }: StagePlan, typed: string): number | null {
+  const stage = method.stages.find((one) => one.key === key);
+  if (!stage) return null;
+  if (typed === "result") return equivalentsOfResult(method, stage);
+  const input = inputOf(stage, typed);
+  const of = typed === "stock" ? titrant : input && "of" in input ? input.of : undefined;
+  return of ? equivalentsIn(method, of) : null;
+}
 
 interface PlanPageProps {
   method: Method;
@@ -143,7 +153,13 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
             {say`${counts.benches} ${counts.benches === 1 ? say`bench` : say`benches`}, ${counts.trials} trials each, ${burette} mL burettes, ${counts.marginPercent} % margin.`}
           </Box>
           {plans.map((plan, i) => (
-            <PlannedStage key={plan.key} plan={plan} number={i + 1} field={field(plan.key)} />
+            <PlannedStage
+              key={plan.key}
+              plan={plan}
+              number={i + 1}
+              field={field(plan.key)}
+              equivalentsOf={(typed) => equivalentsTyped(method, plan, typed)}
+            />
           ))}
         </Box>
         <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>

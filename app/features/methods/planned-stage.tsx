@@ -5,6 +5,7 @@ import type { PlannedAmount, StagePlan } from "~/core/stages";
 import { printedUnit, withUnit } from "~/core/quantity";
 import { together } from "../../ui/number-text";
 import { colors, fonts } from "../../theme/theme";
+import { NormalityHelp } from "../../ui/normality-help";
 import { noPrint } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { useSay } from "../../words/text";
@@ -20,6 +21,8 @@ interface PlannedStageProps {
   plan: StagePlan;
   number: number;
   field: (name: string) => PlanField;
+  /** Equivalents in a mole of what is typed: of an amount by its symbol, of the stage's result or of the titrant's stock. */
+  equivalentsOf: (typed: string) => number | null;
 }
 
 /** A number for the bench: four figures, no exponent. */
@@ -30,7 +33,7 @@ export const figures = (x: number): string => {
 };
 
 /** One stage of a plan: what is typed on the left, what follows on the right. */
-export function PlannedStage({ plan, number, field }: PlannedStageProps) {
+export function PlannedStage({ plan, number, field, equivalentsOf }: PlannedStageProps) {
   const say = useSay();
   const { title, amounts, result, message, suffices, titerMl } = plan;
   const titration = plan.kind === "titration";
@@ -47,7 +50,7 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
           "@media print": { gridTemplateColumns: "minmax(0,1fr)", gap: 0.5 },
         }}
       >
-        <AskedAmounts amounts={amounts} field={field} titration={titration} result={result} plan={plan} />
+        <AskedAmounts {...{ amounts, field, equivalentsOf, titration, result, plan }} />
         <Box>
           {titerMl !== null && (
             <Box
@@ -85,12 +88,13 @@ export function PlannedStage({ plan, number, field }: PlannedStageProps) {
 interface AskedAmountsProps {
   readonly amounts: readonly PlannedAmount[];
   readonly field: (name: string) => PlanField;
+  readonly equivalentsOf: PlannedStageProps["equivalentsOf"];
   readonly titration: boolean;
   readonly result: { readonly name: string; readonly unit: string; readonly value: number | null };
   readonly plan: StagePlan;
 }
 
-function AskedAmounts({ amounts, field, titration, result, plan }: AskedAmountsProps) {
+function AskedAmounts({ amounts, field, equivalentsOf, titration, result, plan }: AskedAmountsProps) {
   const say = useSay();
   return (
     <Box sx={{ display: "grid", gap: 1.5, alignContent: "start", ...noPrint }}>
@@ -100,6 +104,7 @@ function AskedAmounts({ amounts, field, titration, result, plan }: AskedAmountsP
           label={say(unit === "1" ? label : say`${label}, ${unitText(printedUnit(unit))}`)}
           placeholder={figures(value)}
           field={field(`amount.${symbol}`)}
+          {...(unit === "mol/L" ? { molarOf: equivalentsOf(symbol) } : {})}
         />
       ))}
       {titration && (
@@ -112,6 +117,7 @@ function AskedAmounts({ amounts, field, titration, result, plan }: AskedAmountsP
             }
             placeholder={result.value === null ? say`type it` : figures(result.value)}
             field={field("result")}
+            {...(result.unit === "mol/L" ? { molarOf: equivalentsOf("result") } : {})}
           />
           <NumberField
             label={say`Titer you want, mL`}
@@ -122,6 +128,7 @@ function AskedAmounts({ amounts, field, titration, result, plan }: AskedAmountsP
             label={say`Stock of ${plan.titrant ?? say`titrant`}, mol/L`}
             placeholder={say`where you dilute it`}
             field={field("stock")}
+            molarOf={equivalentsOf("stock")}
           />
         </>
       )}
@@ -182,23 +189,31 @@ interface NumberFieldProps {
   label: string;
   placeholder: string;
   field: PlanField;
+  /** For a concentration in mol/L: equivalents in a mole of what it is of; null where they are not told. */
+  molarOf?: number | null;
 }
 
-export function NumberField({ label, placeholder, field }: NumberFieldProps) {
+export function NumberField({ label, placeholder, field, molarOf }: NumberFieldProps) {
   const say = useSay();
   return (
-    <TextField
-      label={label}
-      placeholder={placeholder}
-      value={field.text}
-      size="small"
-      onChange={(event) => field.change(event.target.value)}
-      error={field.problem !== undefined}
-      helperText={field.problem && say(field.problem)}
-      slotProps={{
-        inputLabel: { shrink: true },
-        htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } },
-      }}
-    />
+    <Box>
+      <TextField
+        label={label}
+        placeholder={placeholder}
+        value={field.text}
+        size="small"
+        fullWidth
+        onChange={(event) => field.change(event.target.value)}
+        error={field.problem !== undefined}
+        helperText={field.problem && say(field.problem)}
+        slotProps={{
+          inputLabel: { shrink: true },
+          htmlInput: { inputMode: "decimal", style: { fontFamily: fonts.reading } },
+        }}
+      />
+      {molarOf !== undefined && (
+        <NormalityHelp text={field.text} equivalents={molarOf} onTake={field.change} />
+      )}
+    </Box>
   );
 }

@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import { substanceOf, substances } from "~/catalog/substances";
 import { type FormField, useFormState } from "./use-form";
+import { MolarInput } from "../../ui/molar-input";
 import { TextInput } from "../../ui/text-input";
 import {
   daysFrom,
   fieldsGrid,
   KeepingFields,
   Mind,
-  MolarInput,
   mindOf,
   PutButton,
   Step,

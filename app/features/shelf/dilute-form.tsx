@@ -4,6 +4,7 @@ import { substanceOf } from "~/catalog/substances";
 import { type Making, planDilution } from "~/core/prepare";
 import { concentrationText } from "~/protocol/concentration";
 import { fonts } from "../../theme/theme";
+import { MolarInput } from "../../ui/molar-input";
 import { TextInput } from "../../ui/text-input";
 import { glasses, glassOf } from "./glass";
 import {
@@ -22,7 +23,6 @@ import {
   markedProblem,
   filled,
   keptFrom,
-  MolarInput,
 } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { useFormState } from "./use-form";

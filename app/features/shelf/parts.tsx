@@ -13,9 +13,8 @@ import type { PreparationEvaluation } from "~/core/stages";
 import type { AddSolution, FormProblems, MakeSolution, SolutionView } from "~/protocol/shelf";
 import { colors, fonts } from "../../theme/theme";
 import { Sheet } from "../../ui/sheet";
-import { NormalityHelp } from "../../ui/normality-help";
 import { TextInput } from "../../ui/text-input";
-import type { FormField, FormState } from "./use-form";
+import type { FormState } from "./use-form";
 import { useSay } from "../../words/text";
 import { msg, type Phrase, capitalized, unitText } from "~/core/text";
 
@@ -72,16 +71,6 @@ export function Step({ number, title, children }: { number?: number; title: stri
       </Typography>
       {children}
     </Sheet>
-  );
-}
-
-/** A concentration in mol/L; one that is typed as a normality is put into mol/L by one key. */
-export function MolarInput({ label, field }: { readonly label: string; readonly field: FormField }) {
-  return (
-    <Box>
-      <TextInput label={label} field={field} number />
-      <NormalityHelp text={field.value} equivalents={null} onTake={field.change} />
-    </Box>
   );
 }
 

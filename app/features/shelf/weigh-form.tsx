@@ -7,6 +7,7 @@ import { parseFormula, prettyFormula } from "~/core/chemistry";
 import { concentrationText } from "~/protocol/concentration";
 import type { FormProblems } from "../house-rules/form";
 import { type FormField, useFormState } from "./use-form";
+import { MolarInput } from "../../ui/molar-input";
 import { TextInput } from "../../ui/text-input";
 import {
   fieldsGrid,
@@ -19,7 +20,6 @@ import {
   markedProblem,
   filled,
   keptFrom,
-  MolarInput,
 } from "./parts";
 import { numberIn } from "../../ui/number-in";
 import { WeighPlan } from "./weigh-plan";

@@ -77,7 +77,7 @@ function Reagents({ definition: { reagents = [], conditions = [] } }: { definiti
     <Box component="ul" aria-label={say`Reagents and conditions`} sx={{ pl: 2.5, my: 0.5 }}>
       {reagents.map(({ name, amount, exact, when }) => (
         <li key={`${name} ${when}`}>
-          {name}, {amount} ({exact ? say`exact` : say`about`}), {when}
+          {name}, {say({ message: amount })} ({exact ? say`exact` : say`about`}), {when}
         </li>
       ))}
       {conditions.map((condition) => (

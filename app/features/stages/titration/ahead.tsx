@@ -43,7 +43,10 @@ export function ReagentsAhead(props: ReagentsAheadProps) {
   const amount = (reagent: Reagent) => {
     const { name, amount: much, when } = reagent;
     const taken = takenMl(reagent, inputs, typed);
-    return taken === null ? `${name}, ${much} (${when})` : say(msg`${name}, ${taken} mL (${when})`);
+    // Amounts that follow a choice of the run stand in the units of the core.
+    return taken === null
+      ? `${name}, ${say({ message: much })} (${when})`
+      : say(msg`${name}, ${taken} mL (${when})`);
   };
   if (reagents.length === 0) return null;
   const rows = [
