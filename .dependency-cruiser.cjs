@@ -13,7 +13,7 @@ const layer = (name, from, forbidden) => ({
 const rooms = [
   ["text"],
   ["quantity", "chemistry"],
-  ["relation", "measure", "judgement", "calibration", "kinetics", "spectra", "timing", "montecarlo"],
+  ["relation", "measure", "judgement", "calibration", "kinetics", "spectra", "equilibria", "curves", "timing", "montecarlo"],
   ["rules"],
   ["record"],
   ["inputs"],

@@ -89,6 +89,10 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
     await expect(page.getByRole("region", { name: "Standardize the base" })).toContainText("2500 mL");
     await page.getByRole("textbox", { name: /^Titer you want/ }).fill("20");
     await expect(page.getByTestId("target-standardize")).toContainText("20.02 mL");
+    await expect(page.getByText(/^Phenolphthalein, which this method uses, suits/)).toBeVisible();
+    await page.getByText("methyl orange", { exact: true }).click();
+    const curve = page.getByRole("img", { name: /^Titration curve by theory: pH 9\.\d\d/ });
+    await expect(curve).toHaveAttribute("aria-label", /methyl orange changes from pH 3\.1 to 4\.4$/);
     await page.getByRole("textbox", { name: /^Aliquot/ }).fill("much");
     await expect(page.getByText("Type a number above zero")).toBeVisible();
     expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);

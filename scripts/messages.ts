@@ -4,7 +4,7 @@ import ts from "typescript";
 import { aliases, offered } from "~/catalog/methods";
 import { textsOf } from "~/words/method-texts";
 
-const rooms = ["app", "core", "devices", "formats", "protocol", "server", "words"];
+const rooms = ["app", "catalog", "core", "devices", "formats", "protocol", "server", "words"];
 
 function filesIn(folder: string): string[] {
   return readdirSync(folder, { recursive: true, encoding: "utf8" })

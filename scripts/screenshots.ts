@@ -65,7 +65,10 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.goto(`${await run(page, "Rinse acid of the kelp tank filter")}/working?stage=standardize`);
   },
   method: (page) => page.goto("/methods/permanganate-by-hot-oxalate"),
-  plan: (page) => page.goto("/methods/base-by-phthalate-then-acid/plan"),
+  async plan(page) {
+    await page.goto("/methods/acid-by-hydrogen-carbonate/plan");
+    await page.getByRole("img", { name: /^Titration curve by theory/ }).waitFor();
+  },
   editor: (page) => page.goto("/methods/acid-by-base/edit"),
   shelf: (page) => page.goto("/shelf"),
   lineage: (page) => page.goto("/shelf/lineage"),
@@ -188,7 +191,8 @@ try {
     await bring(page);
     await page.waitForLoadState("networkidle").catch(() => undefined);
     await page.waitForTimeout(1200);
-    await page.evaluate(() => window.scrollTo(0, 0));
+    // What a plan tells of the indicator stands further down.
+    await page.evaluate((top) => window.scrollTo(0, top), name === "plan" ? 290 : 0);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     console.log(name);
   }

@@ -1,4 +1,4 @@
-import { replicatesNeeded } from "~/core/rules";
+import { dropsPerMl, replicatesNeeded } from "~/core/rules";
 import { withQuantities } from "~/formats/earlier-methods";
 import { database } from "~/server/lab/current";
 import { currentHouseRules } from "~/server/queries/house-rules";
@@ -14,7 +14,13 @@ export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
 export async function loader({ params, request }: Route.LoaderArgs) {
   const method = withQuantities(await methodToRead(params, request));
   const rules = (await currentHouseRules(await database())).data;
-  return { method, buretteMl: rules.burette.capacityMl, replicates: replicatesNeeded(rules.agreement) };
+  const dropMl = 1 / Number(dropsPerMl(rules));
+  return {
+    method,
+    buretteMl: rules.burette.capacityMl,
+    dropMl,
+    replicates: replicatesNeeded(rules.agreement),
+  };
 }
 
 export default function MethodPlan({ loaderData }: Route.ComponentProps) {

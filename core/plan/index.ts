@@ -1,1 +1,2 @@
 export * from "./plan-method";
+export * from "./which-indicator";

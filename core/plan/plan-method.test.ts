@@ -93,6 +93,16 @@ describe("a plan", () => {
     // 5 mL in two stages for 22 trials each: 220 mL
     expect(plain(list.find((l) => l.name === "ammonia buffer, pH 10")?.total)).toBe("220 mL");
     expect(list.find((l) => l.name === "hydroxynaphthol blue")?.total).toBeNull();
+    // 25 mL are diluted once at each of 5 benches, and 25 mL of that go into each of 22 flasks.
+    const liquor = shoppingList(method("weak-acid-in-food").stages, {
+      benches: 5,
+      trials: 4,
+      marginPercent: 10,
+    });
+    expect(plain(liquor.slice(0, 2).map(({ name, once, total }) => [name, once, total]))).toEqual([
+      ["the liquor", true, "140 mL"],
+      ["the diluted liquor", false, "550 mL"],
+    ]);
     // 2 drops for each of 4.4 trials are 8.8 drops: nobody counts out eight tenths of one.
     const one = shoppingList(method("alkalinity-of-water").stages, {
       benches: 1,

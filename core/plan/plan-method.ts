@@ -100,13 +100,23 @@ export function planMethod(compiled: CompiledMethod, choices: PlanChoices): Stag
 export interface ShoppingLine {
   readonly name: string;
   readonly each: string;
+  /** True where that is for all flasks of a bench together. */
+  readonly once: boolean;
   /** For all, margin included; null where the amount is no number, or one in two units. */
   readonly total: Phrase | null;
 }
 
+/** Whether a reagent is measured once for all flasks, as a sample that is diluted. */
+function isOnce({ measured }: Reagent, { inputs }: ComputedStage): boolean {
+  const input = inputs.find(({ symbol }) => symbol === measured);
+  return input !== undefined && perOf(input) === "run";
+}
+
 /** How much of a reagent a stage takes at one bench; null where that is no number. */
-function takenOf({ quantity }: Reagent, stage: ComputedStage, trials: number) {
+function takenOf(reagent: Reagent, stage: ComputedStage, trials: number) {
+  const { quantity } = reagent;
   if (!quantity) return null;
+  if (isOnce(reagent, stage)) return { amount: quantity.most, unit: quantity.unit };
   const { reagentFlasks, series } = planningOf(stage);
   const { most, unit, of } = quantity;
   const together =
@@ -124,11 +134,17 @@ export function shoppingList(
   return names.map((name) => {
     const own = all.filter(({ reagent }) => reagent.name === name);
     const each = [...new Set(own.map(({ reagent }) => reagent.amount))].join(", ");
+    const once = own.every(({ reagent, stage }) => isOnce(reagent, stage));
     const taken = own.map(({ reagent, stage }) => takenOf(reagent, stage, trials));
     const unit = taken[0]?.unit;
-    if (unit === undefined || taken.some((t) => t?.unit !== unit)) return { name, each, total: null };
+    if (unit === undefined || taken.some((t) => t?.unit !== unit)) return { name, each, once, total: null };
     const amount = taken.reduce((sum, t) => sum + (t?.amount ?? 0), 0);
-    return { name, each, total: withUnit(roundUp(amount * benches * (1 + marginPercent / 100), unit), unit) };
+    return {
+      name,
+      each,
+      once,
+      total: withUnit(roundUp(amount * benches * (1 + marginPercent / 100), unit), unit),
+    };
   });
 }
 

@@ -3,12 +3,19 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { authority, generalCautions } from "~/catalog/parts/safety";
-import { planMethod, shoppingList } from "~/core/plan";
+import { dissolved } from "~/catalog/constants/solutes";
+import { plannedCurve, planMethod, shoppingList } from "~/core/plan";
 import { type ComputedStage, equivalentsIn, equivalentsOfResult, inputOf, type Method } from "~/core/method";
-import { compiledMethod, type PlanChoices, type StageChoices, type StagePlan } from "~/core/stages";
+import {
+  type CompiledMethod,
+  compiledMethod,
+  type PlanChoices,
+  type StageChoices,
+  type StagePlan,
+} from "~/core/stages";
 import { colors } from "../../theme/theme";
 import { EquationLine } from "../../ui/equation";
 import { noPrint, Page } from "../../ui/page";
@@ -28,9 +35,33 @@ function equivalentsTyped(method: Method, { key, titrant }: StagePlan, typed: st
   return of ? equivalentsIn(method, of) : null;
 }
 
+// Comes with its chart where a stage is one of acids and bases.
+const WhichIndicator = lazy(() => import("./which-indicator").then((m) => ({ default: m.WhichIndicator })));
+
+interface IndicatorsProps {
+  readonly compiled: CompiledMethod;
+  readonly plan: StagePlan;
+  readonly plans: readonly StagePlan[];
+  readonly dropMl: number;
+}
+
+/** Which indicator shows the end of a planned stage; nothing where no theory tells it. */
+function Indicators({ compiled, plan, plans, dropMl }: IndicatorsProps) {
+  const stage = compiled.method.stages.find(({ key }) => key === plan.key);
+  const curve = plannedCurve(compiled, plan, plans, dissolved);
+  if (!curve || stage?.kind !== "titration") return null;
+  return (
+    <Suspense>
+      <WhichIndicator curve={curve} used={stage.indicator} dropMl={dropMl} />
+    </Suspense>
+  );
+}
+
 interface PlanPageProps {
   method: Method;
   buretteMl: number;
+  /** A drop of the burette of the house, mL. */
+  dropMl: number;
   replicates: number;
 }
 
@@ -62,7 +93,7 @@ function choicesFrom(typed: Typed, stages: readonly ComputedStage[]): PlanChoice
 }
 
 /** The plan of one method: what is there is typed, what follows is shown at each key press; one sheet to print. */
-export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
+export function PlanPage({ method, buretteMl, dropMl, replicates }: PlanPageProps) {
   const say = useSay();
   const [typed, setTyped] = useState<Typed>({});
   const [burette, setBurette] = useState(String(buretteMl));
@@ -76,7 +107,8 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
     trials: whole(trials, 1),
     marginPercent: numberIn(margin) ?? 0,
   };
-  const plans = planMethod(compiledMethod(method), {
+  const compiled = compiledMethod(method);
+  const plans = planMethod(compiled, {
     ...counts,
     buretteMl: Number(burette),
     stages: choicesFrom(typed, stages),
@@ -159,7 +191,9 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
               number={i + 1}
               field={field(plan.key)}
               equivalentsOf={(typed) => equivalentsTyped(method, plan, typed)}
-            />
+            >
+              <Indicators {...{ compiled, plan, plans, dropMl }} />
+            </PlannedStage>
           ))}
         </Box>
         <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
@@ -180,7 +214,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
               sx={{ width: 1, borderCollapse: "collapse", "& td": { py: 0.5, verticalAlign: "top" } }}
             >
               <tbody>
-                {shopping.map(({ name, each, total }) => (
+                {shopping.map(({ name, each, once, total }) => (
                   <Box component="tr" key={name} sx={{ borderTop: `1px solid ${colors.line}` }}>
                     <td>
                       {name}
@@ -188,7 +222,7 @@ export function PlanPage({ method, buretteMl, replicates }: PlanPageProps) {
                         component="span"
                         sx={{ display: "block", color: colors.inkSoft, fontSize: "0.88rem" }}
                       >
-                        {say`${each} a flask`}
+                        {once ? say`${each}, once` : say`${each} a flask`}
                       </Box>
                     </td>
                     <Box

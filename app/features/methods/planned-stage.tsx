@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import type { ReactNode } from "react";
 import type { PlannedAmount, StagePlan } from "~/core/stages";
 import { printedUnit, withUnit } from "~/core/quantity";
 import { together } from "../../ui/number-text";
@@ -23,6 +24,8 @@ interface PlannedStageProps {
   field: (name: string) => PlanField;
   /** Equivalents in a mole of what is typed: of an amount by its symbol, of the stage's result or of the titrant's stock. */
   equivalentsOf: (typed: string) => number | null;
+  /** What else is told of it. */
+  children?: ReactNode;
 }
 
 /** A number for the bench: four figures, no exponent. */
@@ -33,7 +36,7 @@ export const figures = (x: number): string => {
 };
 
 /** One stage of a plan: what is typed on the left, what follows on the right. */
-export function PlannedStage({ plan, number, field, equivalentsOf }: PlannedStageProps) {
+export function PlannedStage({ plan, number, field, equivalentsOf, children }: PlannedStageProps) {
   const say = useSay();
   const { title, amounts, result, message, suffices, titerMl } = plan;
   const titration = plan.kind === "titration";
@@ -81,6 +84,7 @@ export function PlannedStage({ plan, number, field, equivalentsOf }: PlannedStag
           <Needs plan={plan} amounts={amounts} />
         </Box>
       </Box>
+      {children}
     </Sheet>
   );
 }

@@ -2,7 +2,7 @@ import { defineMethod } from "~/core/method";
 import { aliquotGlassware } from "../../parts/glassware";
 import { authority, baseHazards, neutralWaste, noMouth, protection } from "../../parts/safety";
 import { buretteSteps } from "../../parts/burette";
-import { about, exactly, indicatorReagent, mL, series } from "../../parts/reagents";
+import { about, exactly, indicatorReagent, mL, inWords } from "../../parts/reagents";
 import { knownBase, pipetted, titer } from "../../parts/inputs";
 import { phenolphthalein } from "../../parts/indicators";
 import { atMost, atMostAll, mostMolPerL } from "../../parts/plausible";
@@ -63,7 +63,7 @@ export const weakAcidInFood = defineMethod({
       reagents: [
         exactly(
           "the liquor",
-          series(mL("25.00"), "25.00 mL in 250.0 mL"),
+          inWords("25.00 mL in 250.0 mL", mL("25.00")),
           "diluted once, for all flasks",
           "V_1",
         ),

@@ -1,7 +1,7 @@
 import { defineMethod } from "~/core/method";
 import { authority, protection, iodineCautions, iodineHazards, iodineWaste } from "../../parts/safety";
 import { pipetted, titer, flaskOnce, knownThiosulfate } from "../../parts/inputs";
-import { about, atLast, exactly, g, mL, series } from "../../parts/reagents";
+import { about, atLast, exactly, g, mL, inWords } from "../../parts/reagents";
 import { iodineThiosulfate } from "../../parts/equations";
 import { starchToColorless } from "../../parts/indicators";
 import { thiosulfateBurette } from "../../parts/burette";
@@ -67,7 +67,7 @@ export const hypochlorite = defineMethod({
       reagents: [
         exactly(
           "the disinfectant",
-          series(mL("10.00"), "10.00 mL in 250.0 mL"),
+          inWords("10.00 mL in 250.0 mL", mL("10.00")),
           "diluted once, for all flasks",
           "V_0",
         ),

@@ -7,7 +7,7 @@ import {
   permanganateHazards,
   redoxCautions,
 } from "../../parts/safety";
-import { about, exactly, g, mL, series } from "../../parts/reagents";
+import { about, exactly, g, mL, inWords } from "../../parts/reagents";
 import { flaskOnce, knownPermanganate, permanganateTiter, pipetted } from "../../parts/inputs";
 import { permanganateBurette } from "../../parts/burette";
 import { permanganateGlassware } from "../../parts/glassware";
@@ -107,7 +107,7 @@ export const peroxideByVolume = peroxideMethod(
     reagents: [
       exactly(
         "the peroxide",
-        series(mL("10.00"), "10.00 mL in 250.0 mL"),
+        inWords("10.00 mL in 250.0 mL", mL("10.00")),
         "diluted once, for all flasks",
         "V_0",
       ),

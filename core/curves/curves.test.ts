@@ -1,0 +1,248 @@
+import { describe, expect, test } from "@jest/globals";
+import { acidOf } from "~/catalog/constants/acids";
+import { room, type Titrated, titrationCurve } from "../equilibria";
+import { randomStream } from "../montecarlo";
+import {
+  crossing,
+  type CurvePoint,
+  fitAcid,
+  granBeyond,
+  granOfStrong,
+  granOfWeak,
+  inOrder,
+  jumpsOf,
+  nextAddition,
+  undiluted,
+  zeroOfSecond,
+} from ".";
+
+const setting = { ...room, pKw: 14 };
+const gran = { flaskMl: 50, titrant: 0.1, pKw: 14 };
+const base = { acids: [], ions: [{ charge: 1, concentration: 0.1 }] };
+const every = (step: number, from: number, to: number) =>
+  Array.from({ length: Math.round((to - from) / step) + 1 }, (_, i) => from + i * step);
+
+function curve(flask: Titrated["flask"], volumes: readonly number[]): CurvePoint[] {
+  const solved = titrationCurve({ flask, flaskMl: 50, titrant: base }, volumes, setting);
+  return volumes.map((volume, i) => ({ volume, value: solved[i]!.pH }));
+}
+const acid = (pKas: readonly number[], concentration: number): Titrated["flask"] => ({
+  acids: [{ acid: { charge: 0, steps: pKas.map((pKa) => ({ pKa })) }, concentration }],
+  ions: [],
+});
+const advice = { dropMl: 0.05, largestMl: 2, until: 11 };
+const strong = { acids: [], ions: [{ charge: -1, concentration: 0.04 }] };
+
+describe("jumps", () => {
+  test("are where they are: acetic, tartaric and phosphoric acid by a base, read each half milliliter", () => {
+    const found = (flask: Titrated["flask"]) => jumpsOf(curve(flask, every(0.5, 0, 40)));
+    const [acetic, ...no] = found({ acids: [{ acid: acidOf("acetic"), concentration: 0.04 }], ions: [] });
+    expect(no).toEqual([]);
+    expect(Math.abs(acetic!.volume - 20)).toBeLessThan(acetic!.half);
+    // Two protons in one jump: the constants are too close.
+    expect(
+      found({ acids: [{ acid: acidOf("tartaric"), concentration: 0.02 }], ions: [] }).map(({ volume }) =>
+        Math.round(volume),
+      ),
+    ).toEqual([20]);
+    // Two of three: the third is too weak.
+    expect(
+      found({ acids: [{ acid: acidOf("phosphoric"), concentration: 0.02 }], ions: [] }).map(({ volume }) =>
+        Math.round(volume),
+      ),
+    ).toEqual([10, 20]);
+  });
+
+  test("constants 3 apart hardly show a first jump, 4 apart a usable one (METHODS, common practice)", () => {
+    const first = (apart: number) =>
+      jumpsOf(curve(acid([3, 3 + apart], 0.02), every(0.25, 0, 30))).filter(({ volume }) => volume < 15);
+    expect([first(2), first(4).length, first(5).length]).toEqual([[], 1, 1]);
+    expect(first(5)[0]!.volume).toBeCloseTo(10, 1);
+  });
+
+  test("a curve that stops before its jump has none; one that falls has the same as one that rises", () => {
+    const rising = curve(strong, every(0.5, 0, 30));
+    const falling = rising.map(({ volume, value }) => ({ volume, value: 14 - value }));
+    expect(jumpsOf(rising.slice(0, 38))).toEqual([]);
+    expect(jumpsOf(falling)).toEqual([
+      { ...jumpsOf(rising)[0], volume: expect.closeTo(jumpsOf(rising)[0]!.volume, 9) },
+    ]);
+    expect(zeroOfSecond(falling, jumpsOf(falling)[0]!)).toBeCloseTo(
+      zeroOfSecond(rising, jumpsOf(rising)[0]!)!,
+      9,
+    );
+    expect(zeroOfSecond(rising, jumpsOf(rising)[0]!)).toBeCloseTo(20, 1);
+  });
+
+  test("points come in any order, and a volume that is typed again counts as it was typed last", () => {
+    expect(
+      inOrder([
+        { volume: 2, value: 5 },
+        { volume: 1, value: 3 },
+        { volume: 2, value: 6 },
+      ]),
+    ).toEqual([
+      { volume: 1, value: 3 },
+      { volume: 2, value: 6 },
+    ]);
+  });
+});
+
+describe("Gran's functions on exact data", () => {
+  test("a strong acid to 10⁻⁶ mL, from before the jump and from beyond it", () => {
+    const before = granOfStrong(curve(strong, every(1, 1, 18)), gran);
+    const beyond = granBeyond(curve(strong, every(1, 22, 30)), gran);
+    expect(Math.abs(before!.volume - 20)).toBeLessThan(1e-6);
+    expect(Math.abs(beyond!.volume - 20)).toBeLessThan(1e-6);
+  });
+
+  test("a weak acid within 0.01 % by the plain form, exact by the corrected one, with Ka as its slope", () => {
+    // The plain form takes what is added for what is neutralized: near the end, where little H+ is free, that is nearly so.
+    const points = curve(acid([4.756], 0.04), every(0.5, 15, 19));
+    const plain = granOfWeak(points, gran, "plain")!;
+    const corrected = granOfWeak(points, gran, "corrected")!;
+    expect(Math.abs(plain.volume - 20) / 20).toBeLessThan(1e-4);
+    expect(Math.abs(corrected.volume - 20)).toBeLessThan(1e-6);
+    expect(-Math.log10(-corrected.slope)).toBeCloseTo(4.756, 6);
+  });
+});
+
+describe("two straight branches", () => {
+  test("meet at the end, once the dilution is taken out, with the ± of their scatter", () => {
+    const random = randomStream(4);
+    const read = (noise: number) =>
+      every(1, 0, 30).map((volume) => {
+        const exact = volume < 18 ? 10 - 0.4 * volume : 2.8 + 0.25 * (volume - 18);
+        return { volume, value: (exact * 100) / (100 + volume) + noise * random.normal() };
+      });
+    const at = (noise: number) => {
+      const points = undiluted(read(noise), 100);
+      return crossing(
+        points.filter(({ volume }) => volume < 16),
+        points.filter(({ volume }) => volume > 20),
+      );
+    };
+    expect(at(0)!.volume).toBeCloseTo(18, 9);
+    const off = Array.from({ length: 400 }, () => at(0.02)!).map(({ volume, u }) => (volume - 18) / u);
+    const within = off.filter((z) => Math.abs(z) < 2).length / off.length;
+    // Student's t for 13 and 8 degrees of freedom: 93 to 95 % within 2 u.
+    expect(within).toBeGreaterThan(0.9);
+    expect(within).toBeLessThan(0.98);
+    expect(crossing(read(0).slice(0, 5), read(0).slice(0, 5))).toBeNull();
+  });
+});
+
+describe("how much to add next", () => {
+  test("finds the end of 100 acids with fewer points, and nearer, than equal steps of 0.5 mL do", () => {
+    const random = randomStream(12);
+    const errors: { advised: number; equal: number; points: number }[] = [];
+    for (let i = 0; i < 100; i++) {
+      const pKa = 2.5 + 5 * random.uniform();
+      const concentration = 0.02 + 0.04 * random.uniform();
+      const flask = acid([pKa], concentration);
+      const end = (concentration * 50) / 0.1;
+      const read = (volume: number): CurvePoint => ({
+        volume,
+        value: curve(flask, [volume])[0]!.value + 0.01 * random.normal(),
+      });
+      const points = [read(0)];
+      for (
+        let next = nextAddition(points, advice);
+        next.do === "add" && points.length < 120;
+        next = nextAddition(points, advice)
+      )
+        points.push(read(points.at(-1)!.volume + next.ml));
+      const off = (of: readonly CurvePoint[]) => {
+        const steepest = jumpsOf(of).toSorted((a, b) => b.slope - a.slope)[0];
+        return steepest ? Math.abs(steepest.volume - end) : Infinity;
+      };
+      errors.push({
+        advised: off(points),
+        equal: off(every(0.5, 0, 1.3 * end).map(read)),
+        points: points.length,
+      });
+    }
+    const median = (values: number[]) => values.toSorted((a, b) => a - b)[50]!;
+    expect(median(errors.map(({ points }) => points))).toBeLessThan(45);
+    expect(median(errors.map(({ advised }) => advised))).toBeLessThan(0.04);
+    expect(errors.filter(({ advised }) => advised > 0.2)).toEqual([]);
+    expect(median(errors.map(({ equal }) => equal))).toBeGreaterThan(
+      median(errors.map(({ advised }) => advised)),
+    );
+  });
+
+  test("begins, goes in drops near the jump, and stops past it", () => {
+    expect(nextAddition([], advice)).toMatchObject({ do: "add", ml: 1 });
+    const near = curve(strong, [0, 10, 15, 18, 19, 19.5, 19.8, 19.95]);
+    expect(nextAddition(near, advice)).toMatchObject({ do: "add", ml: expect.closeTo(0.05, 9) });
+    const past = curve(strong, [...every(1, 0, 19), 19.5, 19.9, 20.1, 20.5, 21.5, 23.5, 25.5]);
+    expect(nextAddition(past, advice)).toMatchObject({ do: "stop" });
+  });
+});
+
+describe("the whole curve, fitted", () => {
+  const fitted = { flaskMl: 50, base: 0.1, setting, uPH: 0.01, uMl: 0.01 };
+  const volumes = every(0.5, 0, 29.5);
+  const noisy = (exact: readonly CurvePoint[], seed: number) => {
+    const random = randomStream(seed);
+    return exact.map(({ volume, value }) => ({ volume, value: value + 0.01 * random.normal() }));
+  };
+
+  test("gives back what exact data were made of, also with an electrode that is off and carbonate in the base", () => {
+    const exact = fitAcid(curve(acid([3.036, 4.366], 0.02), volumes), fitted, {
+      concentration: 0.022,
+      pKas: [2.8, 4.9],
+    })!;
+    expect(exact.concentration.value).toBeCloseTo(0.02, 8);
+    expect(exact.pKas.map(({ value }) => value)).toEqual([
+      expect.closeTo(3.036, 6),
+      expect.closeTo(4.366, 6),
+    ]);
+    const titrant = {
+      acids: [{ acid: acidOf("carbonic"), concentration: 0.002 }],
+      ions: [{ charge: 1, concentration: 0.1 }],
+    };
+    const solved = titrationCurve({ flask: acid([4.2], 0.04), flaskMl: 50, titrant }, volumes, setting);
+    const off = volumes.map((volume, i) => ({ volume, value: solved[i]!.pH + 0.05 }));
+    const found = fitAcid(
+      off,
+      { ...fitted, offset: true, carbonate: true },
+      { concentration: 0.04, pKas: [4] },
+    )!;
+    expect(found.offset!.value).toBeCloseTo(0.05, 4);
+    expect(found.carbonate!.value).toBeCloseTo(0.002, 5);
+    expect(found.concentration.value).toBeCloseTo(0.04, 5);
+  });
+
+  test("its ± hold what is true in 95 of 100 cases, under the noise of a meter and of a burette", () => {
+    const random = randomStream(77);
+    let inside = 0;
+    const cases = 60;
+    for (let i = 0; i < cases; i++) {
+      // The burette delivers what it does; the meter reads that; what is typed is the reading of the burette.
+      const delivered = volumes.map((v) => Math.max(0, v + 0.01 * random.normal()));
+      const read = curve(acid([3.2, 5.4], 0.02), delivered).map(({ value }, j) => ({
+        volume: volumes[j]!,
+        value: value + 0.01 * random.normal(),
+      }));
+      const { concentration, pKas } = fitAcid(read, fitted, { concentration: 0.021, pKas: [3, 5.6] })!;
+      const z = [
+        (concentration.value - 0.02) / concentration.u,
+        (pKas[0]!.value - 3.2) / pKas[0]!.u,
+        (pKas[1]!.value - 5.4) / pKas[1]!.u,
+      ];
+      inside += z.filter((one) => Math.abs(one) < 1.96).length;
+    }
+    // 180 parameters: 95 % of them, ± 3.5 standard deviations of the count.
+    expect(inside / (3 * cases)).toBeGreaterThan(0.89);
+  });
+
+  test("tells how many protons there are: the right number has the smallest criterion", () => {
+    const points = noisy(curve(acid([3.2, 5.4], 0.02), volumes), 5);
+    const one = fitAcid(points, fitted, { concentration: 0.04, pKas: [4.3] })!;
+    const two = fitAcid(points, fitted, { concentration: 0.02, pKas: [3, 5.6] })!;
+    expect(two.aicc!).toBeLessThan(one.aicc! - 100);
+    expect(two.chiSquare / two.degreesOfFreedom).toBeLessThan(1.6);
+    expect(fitAcid(points.slice(0, 3), fitted, { concentration: 0.02, pKas: [3, 5.6] })).toBeNull();
+  });
+});

@@ -1,0 +1,6 @@
+export * from "./branches";
+export * from "./end-points";
+export * from "./fit-acid";
+export * from "./gran";
+export * from "./next-addition";
+export { type CurvePoint, firstDerivative, inOrder, secondDerivative, type Slope } from "./points";
