@@ -76,7 +76,7 @@ test("no screen of the library, the shelf and the calculators has serious faults
     "/shelf/new?as=series",
     "/shelf/labels",
     "/shelf/lineage",
-    "/calculate",
+    "/calculate?what=curve",
     "/calculate?what=concentration",
   ]);
 });

@@ -5,4 +5,5 @@ export * from "./redox";
 export * from "./solution";
 export * from "./titration-curve";
 export { debyeHueckelA, logGammaOfOne, mostIonicStrength, nernstSlope, pKwAt } from "./water";
+export * from "./equivalence";
 export * from "./indicators";

@@ -1,2 +1,3 @@
 export * from "./plan-method";
 export * from "./which-indicator";
+export * from "./calculated-curve";

@@ -4,6 +4,7 @@ import {
   type Mixture,
   type PHRange,
   room,
+  type Setting,
   solvePH,
   poured,
   type Titrated,
@@ -24,6 +25,9 @@ export interface PlannedCurve {
   readonly equivalenceMl: number;
   /** pH at the equivalence point. */
   readonly pH: number;
+  readonly setting: Setting;
+  /** How far it is drawn, mL. */
+  readonly endMl: number;
 }
 
 /** A substance in solution, mol/L; null where its constants are not known. */
@@ -95,23 +99,24 @@ export function plannedCurve(
   if (!flask || !added) return null;
   const titrated = { flask, flaskMl: volume, titrant: added };
   const { pH } = solvePH(poured(flask, volume, added, equivalenceMl), room);
-  return { titrated, titrant, analyte, equivalenceMl, pH };
+  return { titrated, titrant, analyte, equivalenceMl, pH, setting: room, endMl: 1.5 * equivalenceMl };
 }
 
 /** Points of a curve, closer where it is steep: volume in mL and pH. */
 export function curvePoints({
   titrated,
   equivalenceMl,
+  setting,
+  endMl,
 }: PlannedCurve): (readonly [ml: number, pH: number])[] {
-  const end = 1.5 * equivalenceMl;
-  const even = Array.from({ length: 121 }, (_, i) => (end * i) / 120);
+  const even = Array.from({ length: 161 }, (_, i) => (endMl * i) / 160);
   // About the end in steps that halve.
   const near = Array.from({ length: 14 }, (_, i) => equivalenceMl / 2 ** (i + 3)).flatMap((off) => [
     equivalenceMl - off,
     equivalenceMl + off,
   ]);
   const volumes = [...even, equivalenceMl, ...near].toSorted((a, b) => a - b);
-  const solved = titrationCurve(titrated, volumes, room);
+  const solved = titrationCurve(titrated, volumes, setting);
   return volumes.map((ml, i) => [ml, solved[i]!.pH] as const);
 }
 
@@ -127,13 +132,13 @@ const closeEnough = 0.002;
 
 /** Indicators with their errors, best first. `dropMl` is a drop of the burette. */
 export const ratedIndicators = <I extends PHRange>(
-  { titrated, equivalenceMl }: PlannedCurve,
+  { titrated, equivalenceMl, setting }: PlannedCurve,
   indicators: readonly I[],
   dropMl: number,
 ): RatedIndicator<I>[] =>
   indicators
     .map((indicator) => {
-      const error = indicatorError(titrated, equivalenceMl, indicator, room);
+      const error = indicatorError(titrated, equivalenceMl, indicator, setting);
       const suits = Math.abs(error.errorMl) <= Math.max(dropMl, closeEnough * equivalenceMl);
       return { indicator, ...error, suits };
     })

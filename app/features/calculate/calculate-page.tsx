@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import { lazy, Suspense } from "react";
 import { useSearchParams } from "react-router";
 import { Page } from "../../ui/page";
 import { BalanceCalculator } from "./balance-calculator";
@@ -11,6 +12,11 @@ import { TiterCalculator } from "./titer-calculator";
 import { useSay } from "../../words/text";
 import { msg } from "~/core/text";
 
+// Comes with its tables where somebody asks for it.
+const CurveCalculator = lazy(() =>
+  import("./curve-calculator").then((m) => ({ default: m.CurveCalculator })),
+);
+
 const calculators = [
   { key: "molar-mass", label: msg`Molar mass`, Part: MolarMassCalculator },
   { key: "balance", label: msg`Balance an equation`, Part: BalanceCalculator },
@@ -19,6 +25,7 @@ const calculators = [
   { key: "concentration", label: msg`mol/L, N, %, ppm`, Part: ConcentrationCalculator },
   { key: "liquid", label: msg`Ethanol, % by volume`, Part: LiquidCalculator },
   { key: "titer", label: msg`Expected titer`, Part: TiterCalculator },
+  { key: "curve", label: msg`Titration curve`, Part: CurveCalculator },
 ] as const;
 
 /** The small calculations of every day, with their working. */
@@ -30,7 +37,7 @@ export function CalculatePage() {
     <Page
       title={say`Calculate`}
       note={say`Quick calculations with the working shown. Nothing here is saved.`}
-      width={1080}
+      width={1240}
     >
       <ToggleButtonGroup
         exclusive
@@ -48,7 +55,9 @@ export function CalculatePage() {
         ))}
       </ToggleButtonGroup>
       <Box>
-        <chosen.Part />
+        <Suspense>
+          <chosen.Part />
+        </Suspense>
       </Box>
     </Page>
   );

@@ -102,7 +102,7 @@ export function WhichIndicator({ curve, used, dropMl }: WhichIndicatorProps) {
         </Box>
       </Box>
       <Typography variant="body2" color="textSecondary">
-        {say`By theory at 25 °C, without activity coefficients: pH ${curve.pH.toFixed(2)} at the equivalence point. The error is that of the middle of the change; an indicator suits where it is within a drop, or 0.2 % of the titer.`}
+        {say`By theory at ${curve.setting.celsius} °C, ${curve.setting.activity === "none" ? say`without activity coefficients` : say`with activity coefficients by Davies`}: pH ${curve.pH.toFixed(2)} at the equivalence point. The error is that of the middle of the change; an indicator suits where it is within a drop, or 0.2 % of the titer.`}
         {carbonated &&
           ` ${say`Carbon dioxide is taken to stay in the flask; where it is boiled off, the jump is larger.`}`}
       </Typography>
