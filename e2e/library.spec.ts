@@ -253,3 +253,26 @@ test("a chain of three stages like one of the library is made in few changes, a 
   await expect(page.getByRole("heading", { level: 1, name: "Rinse acid, with its standard" })).toBeVisible();
   expect(changes).toBeLessThan(40);
 });
+
+test("a pasted pH curve is read: its end in every way, constants, and which acid it may be", async ({
+  page,
+}) => {
+  await page.goto("/calculate?what=read-curve");
+  const pairs = page.getByRole("textbox", { name: "Volume and pH, a pair a line" });
+  await expect(async () => {
+    await pairs.fill("volume;pH\n0;2,43\n1;2,53\n2;26,9");
+    await expect(page.getByText("Line 4: pH 26.9 is outside -1 to 15")).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await pairs.fill("");
+  await page.getByRole("button", { name: "Use an example" }).click();
+  const table = page.getByRole("table", { name: "Equivalence point near 20.0 mL" });
+  await expect(table.getByRole("row", { name: /^whole curve fitted, taken/ })).toContainText(
+    /(19\.9|20\.0)\d+ ± 0\.0/,
+  );
+  await expect(table.getByRole("row")).toHaveCount(6);
+  await page.getByRole("textbox", { name: "Mass in the flask, g" }).fill("0.1501");
+  // 0.1501 g of 150.09 g/mol in 50 mL: 0.0200 mol/L, two protons in one jump.
+  await expect(page.getByText(/^Molar mass 150\.\d+ ±/)).toBeVisible();
+  await expect(page.getByText(/^It may be tartaric acid/)).toBeVisible();
+  await expect(page.getByRole("img", { name: /^37 points; 1 jumps?, at (19\.9|20\.0)\d mL/ })).toBeVisible();
+});

@@ -1,3 +1,4 @@
+import { choicesFor, methodDone, methodOf } from "~/core/run";
 import type { StartChoices } from "~/protocol/known";
 import { database } from "~/server/lab/current";
 import { labWords } from "~/server/queries/in-words";
@@ -13,7 +14,10 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   if (!method) throw new Response("There is no such method.", { status: 404 });
   const like = new URL(request.url).searchParams.get("like") ?? "";
   const other = like === "" ? null : await loadRunRecord(db, like).catch(() => null);
-  const stages = await knowableFor(db, (await labWords(db)).method(method), other);
-  const choices: StartChoices = { stages, unit: method.stages.at(-1)?.result.unit ?? "1" };
+  // A run like another one leaves out what that leaves out, and asks for what that asks for.
+  const as = other?.method.id === method.id ? choicesFor(method, other.choices ?? []) : [];
+  const done = methodDone({ method: (await labWords(db)).method(method), choices: as });
+  const unit = methodOf({ method, choices: as }).stages.at(-1)?.result.unit ?? "1";
+  const choices: StartChoices = { stages: await knowableFor(db, done, other), unit };
   return Response.json(choices, { headers: { "Cache-Control": "no-store" } });
 }

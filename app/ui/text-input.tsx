@@ -19,13 +19,26 @@ export interface TextInputProps {
   type?: "text" | "date";
   choices?: readonly { readonly value: string; readonly label: Phrase }[];
   multiline?: boolean;
+  /** Of many lines so many are shown at most; the others by scrolling. */
+  mostRows?: number;
   autoFocus?: boolean;
 }
 
 /** One field of a form, with what is wrong with it beneath. */
 export function TextInput(props: TextInputProps) {
   const say = useSay();
-  const { label, field, help, placeholder, number, type = "text", choices, multiline, autoFocus } = props;
+  const {
+    label,
+    field,
+    help,
+    placeholder,
+    number,
+    type = "text",
+    choices,
+    multiline,
+    mostRows,
+    autoFocus,
+  } = props;
   return (
     <TextField
       id={`field-${field.name}`}
@@ -35,6 +48,7 @@ export function TextInput(props: TextInputProps) {
       type={type}
       select={choices !== undefined}
       multiline={multiline ?? false}
+      {...(mostRows === undefined ? {} : { maxRows: mostRows })}
       autoFocus={autoFocus ?? false}
       onChange={(event) => field.change(event.target.value)}
       error={field.problem !== undefined}
@@ -44,7 +58,9 @@ export function TextInput(props: TextInputProps) {
         inputLabel:
           type === "date" || placeholder !== undefined || choices !== undefined ? { shrink: true } : {},
         select: { displayEmpty: true },
-        htmlInput: number ? { inputMode: "decimal", style: { fontFamily: fonts.reading } } : {},
+        htmlInput: number
+          ? { ...(multiline ? {} : { inputMode: "decimal" }), style: { fontFamily: fonts.reading } }
+          : {},
       }}
     >
       {choices?.map((choice) => (

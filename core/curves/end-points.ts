@@ -14,6 +14,9 @@ export interface Jump {
 /** A maximum counts as a jump where the curve is this many times flatter on both sides of it. Common practice, no source. */
 const steeper = 2;
 
+/** A jump takes more than this part of all that the curve rises: less is the noise of a flat piece. Common practice, no source. */
+const leastRise = 0.05;
+
 /** The top of the parabola through a maximum and its neighbors; the maximum itself at an end. */
 function top(before: Slope | undefined, at: Slope, after: Slope | undefined): number {
   if (!before || !after) return at.volume;
@@ -29,24 +32,27 @@ function top(before: Slope | undefined, at: Slope, after: Slope | undefined): nu
  */
 export function jumpsOf(points: readonly CurvePoint[]): Jump[] {
   const slopes = firstDerivative(points).map(({ volume, slope }) => ({ volume, slope: Math.abs(slope) }));
+  const whole = Math.abs((points.at(-1)?.value ?? 0) - (points[0]?.value ?? 0));
   const jumps: Jump[] = [];
   let from = 0;
   while (from < slopes.length) {
     // From one flat place up to a maximum and down again.
-    let lowest = slopes[from]!.slope;
-    let highest = from;
+    let flattest = from;
+    let steepest = from;
     let i = from;
     for (; i < slopes.length; i++) {
       const { slope } = slopes[i]!;
-      if (slope > slopes[highest]!.slope) highest = i;
-      else if (slopes[highest]!.slope < steeper * lowest && slope < lowest) [lowest, highest] = [slope, i];
-      else if (slope * steeper < slopes[highest]!.slope && slopes[highest]!.slope >= steeper * lowest) break;
+      const [low, high] = [slopes[flattest]!.slope, slopes[steepest]!.slope];
+      if (slope > high) steepest = i;
+      else if (high < steeper * low && slope < low) flattest = steepest = i;
+      else if (slope * steeper < high && high >= steeper * low) break;
     }
     if (i >= slopes.length) break;
-    const at = slopes[highest]!;
-    const half = (points[highest + 1]!.volume - points[highest]!.volume) / 2;
-    const volume = top(slopes[highest - 1], at, slopes[highest + 1]);
-    jumps.push({ volume, half, slope: at.slope });
+    const at = slopes[steepest]!;
+    const rise = Math.abs(points[i + 1]!.value - points[flattest]!.value);
+    const half = (points[steepest + 1]!.volume - points[steepest]!.volume) / 2;
+    const volume = top(slopes[steepest - 1], at, slopes[steepest + 1]);
+    if (rise > leastRise * whole) jumps.push({ volume, half, slope: at.slope });
     from = i;
   }
   return jumps;

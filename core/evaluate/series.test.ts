@@ -1,5 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { acidByBase } from "~/catalog/methods/acid-base/acid-by-base";
+import { ironInSolution } from "~/catalog/methods/redox/iron-in-solution";
+import { peroxideByVolume } from "~/catalog/methods/redox/peroxide";
 import { typedRun } from "../testing/typed-run";
 import { plain } from "../testing/plain";
 import type { RunRecord } from "../run";
@@ -69,4 +71,32 @@ test("samples, a duplicate, a spiked sample and a check standard beside each oth
   expect(milli.rows[0]?.value).toBeCloseTo(80, 6);
   expect(milli.rows[2]?.recoveryPercent).toBeCloseTo(96, 6);
   expect(seriesTable(records, "mg").unit).toBe("mol/L");
+});
+
+test("where the runs ask for a further result, or leave stages out, the table is of what they find", () => {
+  const choices: NonNullable<RunRecord["choices"]> = [
+    {
+      stageKey: "determine",
+      heldAgainst: { against: "limit", label: "Limit", bound: "at most", result: "γ" },
+    },
+  ];
+  const peroxide = typedRun(
+    peroxideByVolume,
+    {
+      determine: {
+        once: { "c_p:given": "0.02000", "V_0:volume.taken": "10.00", "V_f:volume.taken": "250" },
+        trials: [{ "V_a:volume.taken": "25.00", "V:burette.initial": "0.00", "V:burette.final": "17.60" }],
+      },
+    },
+    { agreement: { rule: "n-within", replicates: 1, withinMl: "0.10" } },
+  );
+  // 0.02000 · 17.60 · 5/2 / 25.00 · 25 = 0.8800 mol/L; · 34.014 g/mol = 2.9932 g in 100 mL.
+  expect(seriesTable([peroxide], "").rows[0]!.value).toBeCloseTo(0.88, 6);
+  const table = seriesTable([{ ...peroxide, choices }], "");
+  expect(table.unit).toBe("% w/v");
+  expect(table.rows[0]!.value).toBeCloseTo(2.9932, 3);
+  // A run of the standardization alone is listed by the concentration that it finds.
+  const alone = typedRun(ironInSolution, {}, {});
+  const left: RunRecord = { ...alone, choices: [{ stageKey: "determine", adapted: "left-out" }] };
+  expect([seriesTable([alone], "").unit, seriesTable([left], "").unit]).toEqual(["g", "mol/L"]);
 });

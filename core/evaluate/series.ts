@@ -10,7 +10,7 @@ import {
 } from "../quantity";
 import { percentError, recoveryPercent } from "../judgement";
 import { mean, standardDeviation } from "../statistics";
-import type { Role, RunRecord } from "../run";
+import { methodOf, type Role, type RunRecord } from "../run";
 import { msg, type Phrase } from "../text";
 import { evaluateRun } from "./evaluate";
 import { type Remembering, withoutMemory } from "./remembered";
@@ -127,7 +127,7 @@ export function seriesTable(
     const last = stages.at(-1);
     return { record, last, state, q: last ? resultQuantity(last) : null };
   });
-  const result = records[0]?.method.stages.at(-1)?.result;
+  const result = records[0] && methodOf(records[0]).stages.at(-1)?.result;
   const ownUnit = result?.unit ?? "1";
   const units = unitsLike(ownUnit);
   const unit = units.includes(asked) ? asked : ownUnit;

@@ -112,7 +112,8 @@ interface OneRun {
 
 /** The record of a run whose result is known: its last stage is held against that. */
 function heldAgainstKnown(record: RunRecord, known: string, now: Date): Result<RunRecord> {
-  const last = record.method.stages.at(-1);
+  const lastDone = methodOf(record).stages.at(-1)?.key;
+  const last = record.method.stages.find(({ key }) => key === lastDone);
   if (known === "" || !last) return success(record);
   const context = changeContext({ now: now.toISOString(), person: record.bench, newId: () => newId() });
   const label = "Known value";

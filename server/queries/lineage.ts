@@ -4,6 +4,7 @@ import { listShelf } from "./shelf";
 import { shelfLineage } from "./shelf-of-run";
 import { run, assignment, observation, stage } from "../database/schema";
 import { eq, desc, inArray } from "drizzle-orm";
+import { methodOf } from "../../core/run";
 import { methodVersion } from "./methods";
 import { concentrationText } from "../../protocol/concentration";
 import { ancestorsOf, dependentsOf } from "../../core/prepare";
@@ -24,6 +25,7 @@ export async function lineageGraph(db: DatabaseConnection, now = new Date()): Pr
       summary: run.summary,
       methodId: run.methodId,
       methodVersion: run.methodVersion,
+      choices: run.choices,
       solutionId: assignment.solutionId,
     })
     .from(observation)
@@ -48,7 +50,7 @@ export async function lineageGraph(db: DatabaseConnection, now = new Date()): Pr
   for (const id of runIds) {
     const about = uses.find((u) => u.runId === id);
     const method = about && (await methodVersion(db, about.methodId, about.methodVersion));
-    const last = method?.stages.at(-1)?.key;
+    const last = method && methodOf({ method, choices: about.choices ?? [] }).stages.at(-1)?.key;
     if (!puts.some((p) => p.runId === id && p.stageKey === last)) samples.push(id);
   }
   const used = new Set([...standsOn.values()].flat().concat(uses.map((u) => u.solutionId)));

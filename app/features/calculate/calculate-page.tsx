@@ -3,6 +3,7 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { lazy, Suspense } from "react";
 import { useSearchParams } from "react-router";
+import { colors } from "../../theme/theme";
 import { Page } from "../../ui/page";
 import { BalanceCalculator } from "./balance-calculator";
 import { ConcentrationCalculator } from "./concentration-calculator";
@@ -17,6 +18,8 @@ const CurveCalculator = lazy(() =>
   import("./curve-calculator").then((m) => ({ default: m.CurveCalculator })),
 );
 
+const CurveReader = lazy(() => import("./curve-reader").then((m) => ({ default: m.CurveReader })));
+
 const calculators = [
   { key: "molar-mass", label: msg`Molar mass`, Part: MolarMassCalculator },
   { key: "balance", label: msg`Balance an equation`, Part: BalanceCalculator },
@@ -26,6 +29,7 @@ const calculators = [
   { key: "liquid", label: msg`Ethanol, % by volume`, Part: LiquidCalculator },
   { key: "titer", label: msg`Expected titer`, Part: TiterCalculator },
   { key: "curve", label: msg`Titration curve`, Part: CurveCalculator },
+  { key: "read-curve", label: msg`Read a pH curve`, Part: CurveReader },
 ] as const;
 
 /** The small calculations of every day, with their working. */
@@ -46,7 +50,13 @@ export function CalculatePage() {
           key && setSearch({ what: key }, { replace: true, preventScrollReset: true })
         }
         aria-label={say`What to calculate`}
-        sx={{ mb: 2, flexWrap: "wrap" }}
+        sx={{
+          mb: 2,
+          flexWrap: "wrap",
+          gap: 0.75,
+          // Each with its own border, since they fill more than one line.
+          "& .MuiToggleButton-root": { m: 0, border: `1px solid ${colors.lineStrong}`, borderRadius: "8px" },
+        }}
       >
         {calculators.map(({ key, label }) => (
           <ToggleButton key={key} value={key}>

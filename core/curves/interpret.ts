@@ -1,0 +1,93 @@
+import { type CurveReading, type ReadEnd, type ReadFit } from "./read-curve";
+
+/* Which of the ways to read a curve is taken, and why. */
+
+export type Way = "fit" | "gran before" | "gran beyond" | "second derivative" | "steepest";
+
+/** An equivalence point by one way, mL; `half` is half of a 95 % interval, or of the distance between points where that is all there is. */
+export interface EndByWay {
+  readonly way: Way;
+  readonly volume: number;
+  readonly half: number;
+}
+
+/** Fits above this sum of squares per degree of freedom do not describe the points. Common practice, no source. */
+const mostReduced = 4;
+
+/** Whether a fit describes the points within what the meter and the burette may be off. */
+export const describes = ({ fit }: ReadFit): boolean => fit.chiSquare <= mostReduced * fit.degreesOfFreedom;
+
+const bestFit = ({ fits }: CurveReading): ReadFit | null => {
+  const [best] = fits;
+  return best && describes(best) ? best : null;
+};
+
+/** So many protons have gone at an end, by a fit with so many of them and the volumes of the jumps. */
+export function protonsAt({ ends }: CurveReading, end: ReadEnd, protons: number): number {
+  const last = ends.at(-1)?.jump.volume ?? end.jump.volume;
+  return Math.max(1, Math.round((protons * end.jump.volume) / last));
+}
+
+/** How an end comes out in each way, the one that is taken first: the fit where it describes the points, then Gran's lines, then the shape. */
+export function waysTo(
+  reading: CurveReading,
+  end: ReadEnd,
+  { flaskMl, titrant }: { readonly flaskMl: number; readonly titrant: number },
+): EndByWay[] {
+  const best = bestFit(reading);
+  const fitted = best && (protonsAt(reading, end, best.protons) * flaskMl) / titrant;
+  const lines = [
+    { way: "gran before" as const, line: end.before },
+    { way: "gran beyond" as const, line: end.beyond },
+  ].flatMap(({ way, line }) => (line ? [{ way, volume: line.volume, half: 2 * line.u }] : []));
+  return [
+    ...(best && fitted
+      ? [
+          {
+            way: "fit" as const,
+            volume: best.fit.concentration.value * fitted,
+            half: 2 * best.fit.concentration.u * fitted,
+          },
+        ]
+      : []),
+    ...lines.toSorted((a, b) => a.half - b.half),
+    ...(end.second === null
+      ? []
+      : [{ way: "second derivative" as const, volume: end.second, half: end.jump.half }]),
+    { way: "steepest", volume: end.jump.volume, half: end.jump.half },
+  ];
+}
+
+/** How likely each number of protons is by the fits that describe the points, beside the others: Akaike weights. Null where none does. */
+export function protonWeights(reading: CurveReading): readonly { protons: number; weight: number }[] | null {
+  const best = bestFit(reading)?.fit.aicc;
+  if (best === null || best === undefined) return null;
+  const weights = reading.fits.map(({ protons, fit }) => ({
+    protons,
+    weight: Math.exp((best - (fit.aicc ?? Infinity)) / 2),
+  }));
+  const sum = weights.reduce((all, { weight }) => all + weight, 0);
+  return weights.map(({ protons, weight }) => ({ protons, weight: weight / sum }));
+}
+
+/** An acid that an unknown may be. */
+export interface Candidate {
+  readonly molarMass: number;
+  readonly pKas: readonly number[];
+}
+
+/** By this part a molar mass may be off, and by so much a constant. Common practice, no source. */
+const [massApart, pKaApart] = [0.02, 0.35];
+
+/** Those of some acids that agree in molar mass, g/mol, and in the constants, nearest in mass first. */
+export function candidatesFor<C extends Candidate>(
+  acids: readonly C[],
+  molarMass: number,
+  pKas: readonly number[],
+): C[] {
+  const off = (acid: C) => Math.abs(acid.molarMass / molarMass - 1);
+  return acids
+    .filter((acid) => acid.pKas.length === pKas.length && off(acid) <= massApart)
+    .filter((acid) => acid.pKas.every((pKa, i) => Math.abs(pKa - pKas[i]!) <= pKaApart))
+    .toSorted((a, b) => off(a) - off(b));
+}
