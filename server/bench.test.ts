@@ -315,6 +315,12 @@ test("a name of the library begins its method with the choices made; an old run 
   await change(drops.id, { intent: "adapt", stageKey: "determine", adapted: "undiluted", on: false });
   expect((await start(alias.id, drops.id)).choices).toHaveLength(1);
 
+  const its = (await offeredMethod(open.db, "iron-in-solution"))!;
+  expect(await offeredMethod(open.db, "permanganate-by-iron", its.version)).toMatchObject({
+    id: "permanganate-by-iron",
+  });
+  expect(await offeredMethod(open.db, "permanganate-by-iron", 99)).toBeNull();
+
   // A lab of an older library has the method itself under that name, and runs by it.
   const old: Method = { ...offered.find(({ id }) => id === "acid-by-cylinder")!, version: 1 };
   await putMethods(open.db, [old]);

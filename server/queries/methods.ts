@@ -131,8 +131,9 @@ export async function offeredMethod(
 ): Promise<Method | null> {
   const alias = aliasOf(id);
   // An old link may ask for a version of the method that stood under that name.
-  if (!alias || version !== undefined) return findMethod(db, id, version);
-  const of = await findMethod(db, alias.of);
+  const there = !alias || version !== undefined ? await findMethod(db, id, version) : null;
+  if (!alias || there) return there;
+  const of = await findMethod(db, alias.of, version);
   return of && aliased(alias, of);
 }
 

@@ -49,27 +49,7 @@ export function MethodPage({ method, begins, own, otherWays, versions, runs, ret
     <Page
       title={title}
       note={purpose}
-      actions={
-        <>
-          {!retired && (
-            <Button component={Link} to={`/?start=${id}`} variant="contained">
-              {say`Start a run`}
-            </Button>
-          )}
-          <Button component={Link} to={`/methods/${id}/plan`} variant="outlined">
-            {say`Plan`}
-          </Button>
-          <Button component={Link} to={`/methods/${id}/sheet`} variant="outlined">
-            {say`Data sheet`}
-          </Button>
-          <Button component={Link} to={`/methods/${id}/edit`} variant="outlined">
-            {own ? say`Edit` : say`Copy and edit`}
-          </Button>
-          <Button component="a" href={`/methods/${id}/export?version=${version}`} download variant="outlined">
-            {say`Export`}
-          </Button>
-        </>
-      }
+      actions={<Actions {...{ id, version, own, retired }} named={begins !== null} />}
     >
       {retired && <RetiredNote runs={runs} />}
       {begins && (
@@ -104,6 +84,46 @@ export function MethodPage({ method, begins, own, otherWays, versions, runs, ret
         </Box>
       </Box>
     </Page>
+  );
+}
+
+interface ActionsProps {
+  readonly id: string;
+  readonly version: number;
+  readonly own: boolean;
+  readonly retired: boolean;
+  /** True for an alias, whose version is that of its method. */
+  readonly named: boolean;
+}
+
+/** What can be done with a method. */
+function Actions({ id, version, own, retired, named }: ActionsProps) {
+  const say = useSay();
+  return (
+    <>
+      {!retired && (
+        <Button component={Link} to={`/?start=${id}`} variant="contained">
+          {say`Start a run`}
+        </Button>
+      )}
+      <Button component={Link} to={`/methods/${id}/plan`} variant="outlined">
+        {say`Plan`}
+      </Button>
+      <Button component={Link} to={`/methods/${id}/sheet`} variant="outlined">
+        {say`Data sheet`}
+      </Button>
+      <Button component={Link} to={`/methods/${id}/edit`} variant="outlined">
+        {own ? say`Edit` : say`Copy and edit`}
+      </Button>
+      <Button
+        component="a"
+        href={named ? `/methods/${id}/export` : `/methods/${id}/export?version=${version}`}
+        download
+        variant="outlined"
+      >
+        {say`Export`}
+      </Button>
+    </>
   );
 }
 
