@@ -212,7 +212,7 @@ function Found({ flaskMl, titrant, massG, reading }: Typed) {
                 msg`${protons}: ${weight > 0.999 ? ">99.9" : weight < 0.001 ? "<0.1" : (100 * weight).toFixed(1)} %`,
             ),
             ", ",
-          )} protons, by relative likelihood (Akaike weights); χ² ${best.fit.chiSquare.toFixed(0)} of ${best.fit.degreesOfFreedom} points.`}
+          )} protons, by relative likelihood (Akaike weights); χ² ${best.fit.chiSquare.toFixed(0)} with ${best.fit.degreesOfFreedom} degrees of freedom.`}
         </Line>
       )}
       {!strong && !best && (
