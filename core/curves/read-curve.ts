@@ -101,7 +101,7 @@ function startOf(ends: readonly ReadEnd[], protons: number, { flaskMl, titrant }
 export function readCurve(read: readonly CurvePoint[], setting: CurveSetting): CurveReading {
   const given = inOrder(read);
   const byBase = (given.at(-1)?.value ?? 0) >= (given[0]?.value ?? 0);
-  // A base by an acid is the picture of an acid by a base in the mirror of water.
+  // A base titrated with an acid is computed as an acid titrated with a base, with pKw - pH in place of pH.
   const points = byBase ? given : given.map(({ volume, value }) => ({ volume, value: setting.pKw - value }));
   const jumps = jumpsOf(points);
   const last = jumps.at(-1)?.volume ?? NaN;
@@ -139,17 +139,17 @@ export function readCurve(read: readonly CurvePoint[], setting: CurveSetting): C
     : {
         byBase,
         strong,
-        ends: ends.map((end) => mirrored(end, pKw)),
-        fits: sorted.map((one) => mirroredFit(one, pKw)),
+        ends: ends.map((end) => endAsOfBase(end, pKw)),
+        fits: sorted.map((one) => fitAsOfBase(one, pKw)),
       };
 }
 
-const mirrored = (end: ReadEnd, pKw: number): ReadEnd => ({
+const endAsOfBase = (end: ReadEnd, pKw: number): ReadEnd => ({
   ...end,
   halfWay: end.halfWay === null ? null : pKw - end.halfWay,
 });
 
-const mirroredFit = ({ protons, fit }: ReadFit, pKw: number): ReadFit => ({
+const fitAsOfBase = ({ protons, fit }: ReadFit, pKw: number): ReadFit => ({
   protons,
   fit: {
     ...fit,
