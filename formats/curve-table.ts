@@ -37,6 +37,8 @@ function against({ volume, value }: CurvePoint, before: CurvePoint | undefined):
  */
 export function readCurveTable(text: string, startMl: number): CurveTable {
   const { cells, delimiter } = cellsOf(text, mostPoints + 50);
+  // Empty lines are passed over, and count as people count them.
+  const lines = text.split(/\r\n?|\n/).flatMap((line, i) => (/^[\s;,]*$/.test(line) ? [] : [i + 1]));
   const points: CurvePoint[] = [];
   const problems: Phrase[] = [];
   for (const [i, row] of cells.entries()) {
@@ -45,13 +47,15 @@ export function readCurveTable(text: string, startMl: number): CurveTable {
     const [volume = NaN, value = NaN] = filled.slice(-2).map((cell) => numberOf(cell, delimiter));
     if (!Number.isFinite(volume) || !Number.isFinite(value)) {
       if (points.length > 0)
-        problems.push(msg`Line ${i + 1}: "${filled.join(" ").slice(0, 40)}" is no volume with its pH`);
+        problems.push(
+          msg`Line ${lines[i] ?? i + 1}: "${filled.join(" ").slice(0, 40)}" is no volume with its pH`,
+        );
       continue;
     }
     const point = { volume: Number((volume - startMl).toPrecision(12)), value };
     const wrong = against(point, points.at(-1));
     if (wrong === null) points.push(point);
-    else problems.push(msg`Line ${i + 1}: ${wrong}`);
+    else problems.push(msg`Line ${lines[i] ?? i + 1}: ${wrong}`);
   }
   if (points.length > mostPoints) problems.push(msg`There are more than ${mostPoints} points`);
   if (text.trim() !== "" && points.length < leastPoints && problems.length === 0)

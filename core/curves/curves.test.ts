@@ -237,6 +237,19 @@ describe("the whole curve, fitted", () => {
     expect(inside / (3 * cases)).toBeGreaterThan(0.89);
   });
 
+  test("points that scatter more than was said give the ± of their scatter", () => {
+    const random = randomStream(8);
+    const exact = curve(acid([3.2, 5.4], 0.02), volumes);
+    const read = exact.map(({ volume, value }) => ({ volume, value: value + 0.03 * random.normal() }));
+    const start = { concentration: 0.021, pKas: [3, 5.6] };
+    const claimed = fitAcid(read, { ...fitted, uMl: 0 }, start)!;
+    const honest = fitAcid(read, { ...fitted, uMl: 0, uPH: 0.03 }, start)!;
+    // Not a third of it, as the ± that was said would have it: that of the scatter of these points.
+    const scatter = Math.sqrt(claimed.chiSquare / claimed.degreesOfFreedom);
+    expect(scatter).toBeGreaterThan(2);
+    expect(claimed.concentration.u / honest.concentration.u).toBeCloseTo(scatter / 3, 6);
+  });
+
   test("tells how many protons there are: the right number has the smallest criterion", () => {
     const points = noisy(curve(acid([3.2, 5.4], 0.02), volumes), 5);
     const one = fitAcid(points, fitted, { concentration: 0.04, pKas: [4.3] })!;

@@ -145,12 +145,15 @@ function read(
   const parts = partsOf(parameters, protons, given);
   const unit = (j: number) => linear.independent(parameters.map((_, k) => (k === j ? 1 : 0)));
   const directions = parameters.map((_, j) => unit(j));
-  const u = directions.map((d) => Math.hypot(...d));
+  const [n, k] = [residuals.length, parameters.length];
+  // Where the points scatter more than their own ± say, that scatter counts.
+  const scatter = Math.max(1, Math.sqrt(chiSquare / (n - k)));
+  const lengths = directions.map((d) => Math.hypot(...d));
+  const u = lengths.map((length) => length * scatter);
   const correlation = directions.map((a, i) =>
-    directions.map((b, j) => a.reduce((sum, x, k) => sum + x * b[k]!, 0) / (u[i]! * u[j]!)),
+    directions.map((b, j) => a.reduce((sum, x, k) => sum + x * b[k]!, 0) / (lengths[i]! * lengths[j]!)),
   );
   const model = modelled(parts, given);
-  const [n, k] = [residuals.length, parameters.length];
   const at = 1 + protons;
   return {
     concentration: { value: parts.concentration, u: parts.concentration * u[0]! },

@@ -15,9 +15,10 @@ export interface EndByWay {
 const mostReduced = 4;
 
 /** Whether a fit describes the points within what the meter and the burette may be off. */
-export const describes = ({ fit }: ReadFit): boolean => fit.chiSquare <= mostReduced * fit.degreesOfFreedom;
+const describes = ({ fit }: ReadFit): boolean => fit.chiSquare <= mostReduced * fit.degreesOfFreedom;
 
-const bestFit = ({ fits }: CurveReading): ReadFit | null => {
+/** The fit that is taken; null where none describes the points. */
+export const bestFit = ({ fits }: CurveReading): ReadFit | null => {
   const [best] = fits;
   return best && describes(best) ? best : null;
 };
@@ -68,6 +69,33 @@ export function protonWeights(reading: CurveReading): readonly { protons: number
   }));
   const sum = weights.reduce((all, { weight }) => all + weight, 0);
   return weights.map(({ protons, weight }) => ({ protons, weight: weight / sum }));
+}
+
+/** A mass that follows from a curve, g/mol, with half of the interval that comes from the curve alone. */
+export interface MassByCurve {
+  readonly value: number;
+  readonly half: number;
+}
+
+/** Mass that takes up one mole of titrant: g over the titrant up to an end. `titrant` in mol/L, `massG` what was weighed in. */
+export function equivalentMass({ volume, half }: EndByWay, titrant: number, massG: number): MassByCurve {
+  const value = (1000 * massG) / (titrant * volume);
+  return { value, half: (value * half) / volume };
+}
+
+/** Molar mass by the concentration that a fit finds in a flask of `flaskMl`. */
+export function molarMassByFit({ fit }: ReadFit, flaskMl: number, massG: number): MassByCurve {
+  const { value: concentration, u } = fit.concentration;
+  const value = (1000 * massG) / (concentration * flaskMl);
+  return { value, half: (2 * value * u) / concentration };
+}
+
+/** Protons that have gone at each end and not at one before it, by the fit that describes the points; null where none does. */
+export function protonsOfEnds(reading: CurveReading): readonly number[] | null {
+  const best = bestFit(reading);
+  if (!best) return null;
+  const gone = reading.ends.map((end) => protonsAt(reading, end, best.protons));
+  return gone.map((protons, i) => protons - (gone[i - 1] ?? 0));
 }
 
 /** An acid that an unknown may be. */

@@ -5,7 +5,7 @@ import { readCurveTable } from "~/formats/curve-table";
 import { type Mixture, room, titrationCurve } from "../equilibria";
 import { randomStream } from "../montecarlo";
 import { inEnglish } from "../text";
-import { candidatesFor, type CurvePoint, describes, protonsAt, protonWeights, readCurve, waysTo } from ".";
+import { bestFit, candidatesFor, type CurvePoint, protonsAt, protonWeights, readCurve, waysTo } from ".";
 
 const setting = { flaskMl: 50, titrant: 0.1, pKw: 13.995, uPH: 0.01, uMl: 0.01 };
 const strong = (charge: 1 | -1): Mixture => ({ acids: [], ions: [{ charge, concentration: 0.1 }] });
@@ -39,7 +39,7 @@ describe("a recorded curve", () => {
     const [end, ...others] = reading.ends;
     expect([others.length, reading.byBase, reading.strong]).toEqual([0, true, false]);
     const [best] = reading.fits;
-    expect([best!.protons, describes(best!)]).toEqual([2, true]);
+    expect([best!.protons, bestFit(reading)]).toEqual([2, best]);
     expect(protonsAt(reading, end!, 2)).toBe(2);
     const [p1, p2] = best!.fit.pKas;
     expect(Math.abs(p1!.value - 3.036) / p1!.u).toBeLessThan(4);
@@ -144,6 +144,9 @@ describe("pasted pairs", () => {
     ]);
     expect(read(rows(["0\t2.88", "1\t3.0", "2\t3.1"])).problems).toEqual([
       "3 points are no curve yet: 5 at least",
+    ]);
+    expect(read(rows(["mL\tpH", "", "0\t2.88", "", "1\t31"])).problems).toEqual([
+      "Line 5: pH 31 is outside -1 to 15",
     ]);
     expect(read("4\t3", 5).problems[0]).toBe("Line 1: -1 mL is below the reading at the start");
     expect(read("")).toEqual({ points: [], problems: [] });

@@ -6,9 +6,15 @@ import { type CurvePoint, inOrder } from "./points";
 
 /* What a recorded pH curve tells: its equivalence points in several ways, its constants, how many protons there are. */
 
+/** Standard uncertainties of the halves of intervals that are typed: a meter's as k = 2, a reading of the burette as rectangular. */
+export const uncertaintiesOf = (halfPH: number, halfMl: number): Pick<CurveSetting, "uPH" | "uMl"> => ({
+  uPH: halfPH / 2,
+  uMl: halfMl / Math.sqrt(3),
+});
+
 /** How a curve was taken. */
 export interface CurveSetting extends GranSetting {
-  /** Standard uncertainty of a reading of the meter, and of a volume, mL. */
+  /** Standard uncertainty of a reading of the meter, and of a reading of the burette, mL: what scatters from point to point. */
   readonly uPH: number;
   readonly uMl: number;
 }

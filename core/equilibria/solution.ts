@@ -33,6 +33,9 @@ export interface SolvedPH {
   readonly beyondDavies: boolean;
 }
 
+/** Mixtures are solved between these concentrations, mol/L. */
+export const solvedRange = [1e-9, 10] as const;
+
 /** Beyond these no solution of water is, ln of H+ in mol/L. */
 const [least, most] = [-17 * Math.LN10, 2 * Math.LN10];
 

@@ -6,7 +6,7 @@ import { theoreticalCurve } from ".";
 const ofBase = (formula: string, molPerL: number, titrant: "NaOH" | "HCl", setting: Setting = room) =>
   theoreticalCurve(
     { mixture: dissolved(formula, molPerL)!, molPerL, ml: 25 },
-    { mixture: dissolved(titrant, 0.1)!, molPerL: 0.1, isBase: titrant === "NaOH" },
+    { mixture: dissolved(titrant, 0.1)!, molPerL: 0.1 },
     setting,
   );
 

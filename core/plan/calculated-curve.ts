@@ -42,12 +42,13 @@ export const beyondLastEnd = 1.35;
  */
 export function theoreticalCurve(
   flask: { readonly mixture: Mixture; readonly molPerL: number; readonly ml: number },
-  titrant: { readonly mixture: Mixture; readonly molPerL: number; readonly isBase: boolean },
+  titrant: { readonly mixture: Mixture; readonly molPerL: number },
   setting: Setting,
 ): TheoreticalCurve {
   const { mixture, molPerL, ml: flaskMl } = flask;
   const titrated = { flask: mixture, flaskMl, titrant: titrant.mixture };
-  const taken = titrant.isBase ? baseTaken(mixture) : acidTaken(mixture);
+  const isBase = acidTaken(titrant.mixture) > baseTaken(titrant.mixture);
+  const taken = isBase ? baseTaken(mixture) : acidTaken(mixture);
   const protons = Math.max(0, Math.round(taken / molPerL));
   const each = (molPerL * flaskMl) / titrant.molPerL;
   const last = Math.max(1, protons) * each;

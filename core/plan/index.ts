@@ -1,3 +1,4 @@
+export * from "./calculated-curve";
+export * from "./equivalents";
 export * from "./plan-method";
 export * from "./which-indicator";
-export * from "./calculated-curve";

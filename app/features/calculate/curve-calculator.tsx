@@ -3,7 +3,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { dissolved, soluteNames } from "~/catalog/constants/solutes";
 import { prettyFormula } from "~/core/chemistry";
-import { mostIonicStrength, type Setting } from "~/core/equilibria";
+import { mostIonicStrength, type Setting, solvedRange } from "~/core/equilibria";
 import { beyondLastEnd, type PlannedCurve, type TheoreticalCurve, theoreticalCurve } from "~/core/plan";
 import { msg } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
@@ -13,6 +13,7 @@ import { Sheet } from "../../ui/sheet";
 import { TextInput } from "../../ui/text-input";
 import { useSay } from "../../words/text";
 import { WhichIndicator } from "../methods/which-indicator";
+import type { FormField } from "../shelf/use-form";
 import { useTexts } from "./board";
 
 /** What stands in the burette: a strong base or a strong acid. */
@@ -59,6 +60,18 @@ export function CurveCalculator() {
   );
 }
 
+const beyondRange = (molPerL: number): boolean => molPerL < solvedRange[0] || molPerL > solvedRange[1];
+
+/** A field of a concentration that says so where no curve is computed for it. */
+function ranged(field: FormField): FormField {
+  const typed = numberIn(field.value);
+  const problem =
+    typed !== null && typed > 0 && beyondRange(typed)
+      ? msg`Type one between ${solvedRange[0]} and ${solvedRange[1]} mol/L`
+      : field.problem;
+  return { ...field, problem };
+}
+
 interface CurveFieldsProps extends Pick<ReturnType<typeof useTexts>, "words" | "number"> {
   readonly noTemperature: boolean;
 }
@@ -75,14 +88,14 @@ function CurveFields({ words, number, noTemperature }: CurveFieldsProps) {
           label: msg`${name}, ${prettyFormula(formula)}`,
         }))}
       />
-      <MolarInput label={say`Its concentration, mol/L`} field={number("c")} />
+      <MolarInput label={say`Its concentration, mol/L`} field={ranged(number("c"))} />
       <TextInput label={say`In the flask at the start, mL`} field={number("V")} number />
       <TextInput
         label={say`In the burette`}
         field={words("burette")}
         choices={titrants.map((formula) => ({ value: formula, label: formula }))}
       />
-      <MolarInput label={say`Concentration of the titrant, mol/L`} field={number("ct")} />
+      <MolarInput label={say`Concentration of the titrant, mol/L`} field={ranged(number("ct"))} />
       <TextInput
         label={say`Temperature, °C`}
         field={words(
@@ -114,15 +127,11 @@ interface TheoryProps {
 function theoryOf(texts: Readonly<Record<string, string>>, celsius: number | null): TheoryProps | null {
   const [c, V, ct] = [numberIn(texts.c), numberIn(texts.V), numberIn(texts.ct)];
   const { flask: analyte = "", burette: titrant = "" } = texts;
-  if (!c || !V || !ct || celsius === null) return null;
+  if (!c || !V || !ct || celsius === null || beyondRange(c) || beyondRange(ct)) return null;
   const [mixture, added] = [dissolved(analyte, c), dissolved(titrant, ct)];
   if (!mixture || !added) return null;
   const setting: Setting = { celsius, activity: texts.activity === "davies" ? "davies" : "none" };
-  const theory = theoreticalCurve(
-    { mixture, molPerL: c, ml: V },
-    { mixture: added, molPerL: ct, isBase: titrant === "NaOH" },
-    setting,
-  );
+  const theory = theoreticalCurve({ mixture, molPerL: c, ml: V }, { mixture: added, molPerL: ct }, setting);
   return { theory, analyte, titrant, setting };
 }
 

@@ -2,60 +2,18 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import Typography from "@mui/material/Typography";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { authority, generalCautions } from "~/catalog/parts/safety";
-import { dissolved } from "~/catalog/constants/solutes";
-import { plannedCurve, planMethod, shoppingList } from "~/core/plan";
-import { type ComputedStage, equivalentsIn, equivalentsOfResult, inputOf, type Method } from "~/core/method";
-import {
-  type CompiledMethod,
-  compiledMethod,
-  type PlanChoices,
-  type StageChoices,
-  type StagePlan,
-} from "~/core/stages";
-import { colors } from "../../theme/theme";
-import { EquationLine } from "../../ui/equation";
+import { equivalentsTyped, planMethod, shoppingList } from "~/core/plan";
+import { type ComputedStage, type Method } from "~/core/method";
+import { compiledMethod, type PlanChoices, type StageChoices } from "~/core/stages";
 import { noPrint, Page } from "../../ui/page";
 import { numberIn } from "../../ui/number-in";
 import { Sheet } from "../../ui/sheet";
-import { List } from "./method-page";
+import { PlanBeside } from "./plan-beside";
+import { PlannedIndicators } from "./planned-indicators";
 import { type PlanField, PlannedStage } from "./planned-stage";
 import { useSay } from "../../words/text";
-
-/** Equivalents in a mole of what is typed in a stage of a plan; null where the method does not tell. */
-function equivalentsTyped(method: Method, { key, titrant }: StagePlan, typed: string): number | null {
-  const stage = method.stages.find((one) => one.key === key);
-  if (!stage) return null;
-  if (typed === "result") return equivalentsOfResult(method, stage);
-  const input = inputOf(stage, typed);
-  const of = typed === "stock" ? titrant : input && "of" in input ? input.of : undefined;
-  return of ? equivalentsIn(method, of) : null;
-}
-
-// Comes with its chart where a stage is one of acids and bases.
-const WhichIndicator = lazy(() => import("./which-indicator").then((m) => ({ default: m.WhichIndicator })));
-
-interface IndicatorsProps {
-  readonly compiled: CompiledMethod;
-  readonly plan: StagePlan;
-  readonly plans: readonly StagePlan[];
-  readonly dropMl: number;
-}
-
-/** Which indicator shows the end of a planned stage; nothing where no theory tells it. */
-function Indicators({ compiled, plan, plans, dropMl }: IndicatorsProps) {
-  const stage = compiled.method.stages.find(({ key }) => key === plan.key);
-  const curve = plannedCurve(compiled, plan, plans, dissolved);
-  if (!curve || stage?.kind !== "titration") return null;
-  return (
-    <Suspense>
-      <WhichIndicator curve={curve} used={stage.indicator} dropMl={dropMl} />
-    </Suspense>
-  );
-}
 
 interface PlanPageProps {
   method: Method;
@@ -192,73 +150,11 @@ export function PlanPage({ method, buretteMl, dropMl, replicates }: PlanPageProp
               field={field(plan.key)}
               equivalentsOf={(typed) => equivalentsTyped(method, plan, typed)}
             >
-              <Indicators {...{ compiled, plan, plans, dropMl }} />
+              <PlannedIndicators {...{ compiled, plan, plans, dropMl }} />
             </PlannedStage>
           ))}
         </Box>
-        <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
-          <Sheet component="section" aria-labelledby="plan-reaction">
-            <Typography id="plan-reaction" variant="h2">
-              {say`Reaction`}
-            </Typography>
-            {method.equations.map(({ name, equation }) => (
-              <EquationLine key={name} source={equation} small />
-            ))}
-          </Sheet>
-          <Sheet component="section" aria-labelledby="shopping">
-            <Typography id="shopping" variant="h2">
-              {say`To get ready`}
-            </Typography>
-            <Box
-              component="table"
-              sx={{ width: 1, borderCollapse: "collapse", "& td": { py: 0.5, verticalAlign: "top" } }}
-            >
-              <tbody>
-                {shopping.map(({ name, each, once, total }) => (
-                  <Box component="tr" key={name} sx={{ borderTop: `1px solid ${colors.line}` }}>
-                    <td>
-                      {name}
-                      <Box
-                        component="span"
-                        sx={{ display: "block", color: colors.inkSoft, fontSize: "0.88rem" }}
-                      >
-                        {once ? say`${each}, once` : say`${each} a flask`}
-                      </Box>
-                    </td>
-                    <Box
-                      component="td"
-                      sx={{ textAlign: "right", whiteSpace: "nowrap", fontWeight: 650, pl: 1 }}
-                    >
-                      {total === null ? say`as needed` : say(total)}
-                    </Box>
-                  </Box>
-                ))}
-              </tbody>
-            </Box>
-            <Typography variant="h3" sx={{ mt: 1.5 }}>
-              {say`Glassware, each bench`}
-            </Typography>
-            <List items={method.glassware} />
-          </Sheet>
-          <Sheet
-            component="section"
-            aria-labelledby="plan-hazards"
-            sx={{ borderLeft: `6px solid ${colors.amber}` }}
-          >
-            <Typography id="plan-hazards" variant="h2" sx={{ color: colors.amberDeep }}>
-              {say`Hazards`}
-            </Typography>
-            <List
-              items={[
-                ...method.hazards.filter((line) => line !== authority),
-                ...generalCautions.slice(1).map((caution) => say(caution)),
-              ]}
-            />
-            <Typography>{say`Wear: ${method.protection.join(", ").toLowerCase()}.`}</Typography>
-            <Typography sx={{ mt: 0.5 }}>{say`Waste: ${method.waste.join(" ")}`}</Typography>
-            <Typography sx={{ mt: 0.5, fontWeight: 650 }}>{authority}</Typography>
-          </Sheet>
-        </Box>
+        <PlanBeside method={method} shopping={shopping} />
       </Box>
     </Page>
   );

@@ -94,7 +94,7 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
           <When at={record.startedAt} />
           {record.status !== "open" && say`, ${record.status === "finished" ? say`finished` : say`archived`}`}
         </Typography>
-        {/* They keep together where the line is too short for all. */}
+        {/* They stay on one line where there is no room for all. */}
         <Box sx={{ display: "flex", alignItems: "center", columnGap: { xs: 0.5, sm: 1.5 } }}>
           {record.status === "open" && <UndoButtons setProblem={setProblem} />}
           {record.status === "open" && stage && (

@@ -94,7 +94,7 @@ interface Found {
 
 type RuleOf<R extends Plausibility["rule"]> = Extract<Plausibility, { rule: R }>;
 
-/** What every failure tells first, and how far a result may lie off before it is one. */
+/** What every failure tells first, and how much a result may depart before it is one. */
 function statementOf(rule: Plausibility, q: Quantity, { rules, stage }: PlausibilityInput) {
   const { name, unit } = nameOf(stage.definition, rule.symbol, "unit" in rule ? rule.unit : "1");
   return { statement: msg`${name} is ${valueText(q, unit, rules)}`, unit, off: allowance(q, rules) };
