@@ -22,6 +22,7 @@ const rooms = [
     "spectra",
     "equilibria",
     "curves",
+    "adsorption",
     "timing",
     "montecarlo",
   ],
@@ -48,7 +49,7 @@ const orderOfRooms = rooms.slice(0, -1).map((row, i) => ({
 }));
 
 /** Folders of the screens of one kind of stage. */
-const ofOneKind = "(titration|preparation|calibration|unknown|rate)";
+const ofOneKind = "(titration|preparation|calibration|unknown|rate|curve|isotherm)";
 
 module.exports = {
   forbidden: [

@@ -23,8 +23,14 @@ function hydrate() {
   });
 }
 
+/** The engine that the run of this page needs is there before it is shown, as it was when the server wrote it. */
+const engines = "engines" in document.documentElement.dataset ? import("~/core/stages/engines") : null;
+
 // Where the catalog cannot be fetched the page speaks American English.
-void fetchCatalog(document.documentElement.lang === "en-GB" ? "en-GB" : "en-US").then(hydrate, hydrate);
+void Promise.all([fetchCatalog(document.documentElement.lang === "en-GB" ? "en-GB" : "en-US"), engines]).then(
+  hydrate,
+  hydrate,
+);
 
 // Once the page is there: keeping it for later comes after that.
 if (import.meta.env.PROD) {

@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { PassThrough } from "node:stream";
 import { text } from "node:stream/consumers";
 import { CacheProvider } from "@emotion/react";

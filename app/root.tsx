@@ -18,6 +18,8 @@ import { database } from "~/server/lab/current";
 import { isOpen } from "~/server/http/hosts";
 import { journalOf } from "~/server/journal/recorded";
 import { currentHouseRules } from "~/server/queries/house-rules";
+import { needsEngines } from "~/core/stages/late";
+import type { loader as runLoader } from "./routes/run";
 import type { Route } from "./+types/root";
 import { setEra } from "./live/era";
 import { ReachStrip } from "./live/reach-strip";
@@ -55,6 +57,12 @@ export async function loader() {
   return { words: (await currentHouseRules(db)).data.words, open: isOpen(), era: journalOf(db)?.id ?? null };
 }
 
+/** Whether the page shows a run with a stage whose evaluation comes with an engine of its own. */
+function useEngines(): boolean {
+  const shown = useRouteLoaderData<typeof runLoader>("routes/run");
+  return shown !== undefined && needsEngines(shown.state.record.method);
+}
+
 export function Layout({ children }: { children: ReactNode }) {
   const loaded = useRouteLoaderData<typeof loader>("root");
   const nonce = useContext(Nonce);
@@ -63,7 +71,7 @@ export function Layout({ children }: { children: ReactNode }) {
   // From here on the page answers: what is pressed before that, tests must not press.
   useEffect(() => document.documentElement.setAttribute("data-answers", ""), []);
   return (
-    <html lang={languageOf(loaded?.words ?? plainWords)}>
+    <html lang={languageOf(loaded?.words ?? plainWords)} data-engines={useEngines() ? "" : undefined}>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

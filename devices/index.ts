@@ -2,6 +2,7 @@ export * from "./absorbers";
 export * from "./balance";
 export * from "./burette";
 export * from "./instrument";
+export * from "./ph-meter";
 export * from "./photometer";
 export * from "./serial";
 export * from "./thermometer";

@@ -92,7 +92,7 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
     await expect(page.getByText(/^Phenolphthalein, which this method uses, suits/)).toBeVisible();
     await page.getByText("methyl orange", { exact: true }).click();
     const curve = page.getByRole("img", { name: /^Titration curve by theory: pH 9\.\d\d/ });
-    await expect(curve).toHaveAttribute("aria-label", /methyl orange changes from pH 3\.1 to 4\.4$/);
+    await expect(curve).toHaveAttribute("aria-label", /methyl orange changes at pH 3\.1 to 4\.4$/);
     await page.getByRole("textbox", { name: /^Aliquot/ }).fill("much");
     await expect(page.getByText("Type a number above zero")).toBeVisible();
     expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);

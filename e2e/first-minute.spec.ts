@@ -47,7 +47,7 @@ test("an empty lab greets: three ways in lead to fitting methods, the demo is lo
     await expect(page.getByRole("heading", { level: 1, name: /^R-20, base/ })).toBeVisible();
     await page.goto(server.url);
     const runs = page.getByRole("region", { name: "Runs in progress" }).getByRole("article");
-    await expect(runs).toHaveCount(8);
+    await expect(runs).toHaveCount(10);
     await page.getByRole("searchbox", { name: "Search runs in progress" }).fill("hardness tap");
     await expect(runs).toHaveCount(1);
     await page.getByRole("searchbox", { name: "Search runs in progress" }).fill("");

@@ -29,9 +29,9 @@ const kindOf = (link: string) =>
     "/$1/:id",
   );
 
-/** Words of the other spelling (both write "standardize", "colorimetric" and "pH meter"), and units that this lab writes in another way. */
+/** Words of the other spelling (both write "standardize", "colorimetric" and an instrument as "meter"), and units that this lab writes in another way. */
 const otherSpelling =
-  /titer|\bcolor(?!imet)|\bgray|\baluminum|\bfiber|(?<!pH[ -])\bmeter\b|milliliter|\bliter|vapor\b|odor\b|neighbor/i;
+  /titer|\bcolor(?!imet)|\bgray|\baluminum|\bfiber|(?<!pH[ -]|the |simulated |conductivity |mV )\bmeter\b|milliliter|\bliter|vapor\b|odor\b|neighbor/i;
 const otherUnits = /(?<![a-z])[mµ]L\b|\b(mol|mg|g|µg|mmol|min|cm|S|Ω)\/L\b|\/mL\b/;
 /** Names that somebody typed for a bottle, what a code on a label holds, and the two lines that explain the choice. */
 const typed =

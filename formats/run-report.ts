@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { plusMinus } from "~/core/judgement";
 import { type Quantity, standardUncertainty, unitOf } from "~/core/quantity";
 import { checkRecord, evaluateRun } from "~/core/evaluate";

@@ -1,3 +1,4 @@
+import "../core/stages/engines";
 import type { Page } from "@playwright/test";
 import { v7 as newId } from "uuid";
 import { methods } from "../catalog/methods";

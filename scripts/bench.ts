@@ -1,4 +1,5 @@
 // Prints the figures of the product's budgets. No figure is asserted: machines differ.
+import "../core/stages/engines";
 import { spawn } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -20,6 +21,7 @@ import type { Database } from "../server/database/types";
 import { startRun } from "../server/commands/start-run";
 import { reading } from "../server/tests/bench";
 import { benchAssays, benchChart, longCourse } from "./bench-assays";
+import { benchCurves } from "./bench-curves";
 import { median, ms, say, timesOf } from "./bench-parts";
 import { inEnglish } from "~/core/text";
 
@@ -303,6 +305,7 @@ async function benchBrowser(url: string, runId: string, longRunId: string): Prom
 benchCore();
 benchDraws();
 benchAssays();
+benchCurves();
 await benchCoreSize();
 const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-bench-"));
 try {

@@ -72,8 +72,6 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   editor: (page) => page.goto("/methods/acid-by-base/edit"),
   shelf: (page) => page.goto("/shelf"),
   lineage: (page) => page.goto("/shelf/lineage"),
-  lab: (page) => page.goto("/lab"),
-  "house-rules": (page) => page.goto("/house-rules"),
   async paper(page) {
     await page.goto(`${await run(page, "Acid for the alkalinity class")}/paper`);
   },
@@ -148,39 +146,13 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await type(page, "41.02");
     await page.getByRole("region", { name: "Kept in this browser" }).waitFor();
   },
-  async dilution(page) {
-    const record = async (button: RegExp, text: string) => {
-      await page.getByRole("button", { name: button }).click();
-      await page.getByRole("dialog").getByRole("textbox").first().fill(text);
-      await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
-      await page.waitForTimeout(600);
-    };
-    // Its three outcomes: it will do, titrate what is kept, make it anew.
-    const outcomes: string[] = [];
-    for (const ends of [["22.60"], ["20.10"], ["20.10", "20.14"]]) {
-      await begin(page, "dilute-and-check", "Acid for the tide pool table", `TP-${outcomes.length + 1}`);
-      await record(/^Record: Target/, "0.23");
-      await record(/^Record: Stock from a burette: initial/, "13.30");
-      await record(/^Record: Stock from a burette: final/, "24.00");
-      await confirmVolumes(page);
-      await page.getByRole("link", { name: "Go on: Check by titration" }).click();
-      await page.getByRole("button", { name: "counts", exact: true }).click();
-      for (const end of ends) {
-        await page.getByRole("textbox", { name: "Aliquot of the dilution, mL" }).click();
-        await type(page, "10.00", "0.00", end);
-        await page.getByRole("button", { name: "Kept", exact: true }).click();
-        await page.waitForTimeout(600);
-      }
-      await page.waitForTimeout(1200);
-      await page.evaluate(() => window.scrollTo(0, 0));
-      const clip = { x: 0, y: 56, width: wide.width, height: 590 };
-      outcomes.push((await page.screenshot({ clip })).toString("base64"));
-    }
-    await page.setViewportSize({ width: wide.width, height: 3 * 590 });
-    await page.setContent(
-      `<body style="margin:0">${outcomes.map((png) => `<img style="display:block" src="data:image/png;base64,${png}">`).join("")}`,
-    );
+  curve: (page) => run(page, "Sour crystals of the gift shop"),
+  async "curve-read"(page) {
+    await run(page, "Sour crystals of the gift shop");
+    await page.getByRole("button", { name: "Curve 1" }).click();
+    await page.getByRole("button", { name: /^phenolphthalein/ }).click();
   },
+  isotherm: (page) => run(page, "Filter charcoal of the lagoon", "isotherm"),
   "run-phone": (page) => run(page, "Pickling acid of the quarantine pipes"),
 };
 
@@ -191,8 +163,9 @@ try {
     await bring(page);
     await page.waitForLoadState("networkidle").catch(() => undefined);
     await page.waitForTimeout(1200);
-    // What a plan tells of the indicator stands further down.
-    await page.evaluate((top) => window.scrollTo(0, top), name === "plan" ? 290 : 0);
+    // What a plan tells of the indicator stands further down, as does an isotherm.
+    const top = { plan: 290, isotherm: 110, "curve-read": 130 }[name] ?? 0;
+    await page.evaluate((y) => window.scrollTo(0, y), top);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     console.log(name);
   }

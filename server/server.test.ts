@@ -181,16 +181,19 @@ describe("runs", () => {
       expect(plain(running.map((r) => inEnglish(r.summary.state)).sort())).toEqual([
         "ready to conclude",
         "ready to conclude",
+        "ready to conclude",
+        "stage 1 of 2",
         "stage 1 of 2",
         "stage 1 of 3",
         "stage 1 of 3",
         "stage 2 of 3",
         "stage 3 of 5",
       ]);
-      // The pond holds 0.87 mg/L of phosphorus, the dye fades with 0.124 L/(mol·s).
+      // The pond holds 0.87 mg/L of phosphorus, the dye fades with 0.124 L/(mol·s), the charcoal takes up 3 c^0.4 mmol/g.
       for (const [title, truth] of [
         ["Phosphate of the pond", 0.87],
         ["Fading of the tracer dye", 0.124],
+        ["Filter charcoal of the lagoon", 1.194],
       ] as const) {
         const result = running.find((r) => r.title === title)?.summary.result;
         expect([title, Math.abs(Number(result?.value) - truth) < Number(result?.plusMinus)]).toEqual([

@@ -25,6 +25,13 @@ const words: Words = {
   "nothing-titrated": () => msg`Nothing is titrated in this stage`,
   "absorbance-missing": () => msg`Each flask needs one absorbance to be read`,
   "course-missing": () => msg`A rate needs one kinetic run of absorbance`,
+  "curve-missing": () => msg`A curve stage needs one titration curve to be read`,
+  "curve-misplaced": ({ symbol }) => msg`${symbol} is a titration curve: it needs a stage of its own kind`,
+  "curve-titrant-unread": ({ symbol }) =>
+    msg`${symbol}, the concentration of the titrant, is not read or taken over here`,
+  "curve-endless": () => msg`Say how far the curve is taken, in what the meter shows`,
+  "isotherm-unread": ({ symbol }) =>
+    msg`${symbol} of an isotherm is neither taken over from a stage before nor calculated`,
   "series-once": ({ symbol }) => msg`${symbol}, which defines the series, is not read for each flask`,
   "series-no-number": ({ value }) => msg`"${value}" in the series is not a number`,
   "axis-not-computed": ({ symbol }) => msg`${symbol}, the amount in a standard, is never calculated`,

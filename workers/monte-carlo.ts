@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { expose } from "comlink";
 import { type Result, success } from "~/core/result";
 import { propagate } from "~/core/montecarlo";

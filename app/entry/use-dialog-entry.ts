@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import type { Field } from "~/core/inputs";
 import { checkField, fieldKey, type ComputedStage } from "~/core/method";
-import type { Observation } from "~/core/record";
+import type { CurvePlace, Observation } from "~/core/record";
 import { dialogKey, useDrafts, writeDrafts } from "./drafts";
 import type { Entry } from "./entry";
 import { useRunInHand } from "./run-context";
@@ -15,6 +15,8 @@ interface DialogEntryOptions {
   /** What stands in its fields when it opens, by field key. */
   readonly offered?: Readonly<Record<string, string>>;
   readonly fields: readonly Field[];
+  /** Where it was read, for a point of a titration curve. */
+  readonly place?: CurvePlace;
 }
 
 /** Readings that are entered in a dialog: as in any field, and gone with the dialog. */
@@ -33,6 +35,7 @@ export function useDialogEntry(options: DialogEntryOptions): Entry {
         method: record.method,
         houseRules: rules,
         holder: { observations: [...observations] },
+        ...(options.place ? { place: options.place } : {}),
       }),
     asks: true,
   };

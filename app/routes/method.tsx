@@ -1,4 +1,6 @@
+import { dropsPerMl } from "~/core/rules";
 import { database } from "~/server/lab/current";
+import { currentHouseRules } from "~/server/queries/house-rules";
 import { findMethod, isRetired, listMethods, runsBy, versionsOf } from "~/server/queries/methods";
 import { MethodPage } from "../features/methods/method-page";
 import type { Route } from "./+types/method";
@@ -25,8 +27,10 @@ export async function loader({ params, request }: Route.LoaderArgs) {
       const { title, variant } = words.method(data);
       return { id, title, differs: variant?.differs ?? msg`the usual way` };
     });
+  const { data: rules } = await currentHouseRules(db);
   return {
     method,
+    dropMl: 1 / Number(dropsPerMl(rules)),
     own: !isShipped(method.id),
     otherWays,
     versions: alias ? [method.version] : await versionsOf(db, method.id),

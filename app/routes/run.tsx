@@ -6,6 +6,7 @@ import { shelfOfRun } from "~/server/queries/shelf-of-run";
 import { RunPage } from "../features/run/run-page";
 import type { Route } from "./+types/run";
 import { readable, runIdFrom } from "./run-id.server";
+import { needsEngines } from "~/core/stages/late";
 import { msg } from "~/core/text";
 import { pageTitle } from "../words/page-title";
 
@@ -33,6 +34,13 @@ export async function loader({ params }: Route.LoaderArgs) {
   });
   if (!found) throw data("There is no such run.", { status: 404 });
   return found;
+}
+
+/** Where one comes from another page: the engine of its stages is there before the run is shown. */
+export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
+  const loaded = await serverLoader();
+  if (needsEngines(loaded.state.record.method)) await import("~/core/stages/engines");
+  return loaded;
 }
 
 export default function Run({ loaderData }: Route.ComponentProps) {

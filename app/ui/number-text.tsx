@@ -23,6 +23,9 @@ export const together = (text: string): ReactNode =>
     ),
   );
 
+/** A text as a sentence: with its period, unless it ends in one or in a question mark already. */
+export const sentence = (text: string): string => (/[.?]$/.test(text) ? text : `${text}.`);
+
 /** The label of a field, whose unit stays on the line of its last word: "Final reading, mL". */
 export function labelTogether(label: string): ReactNode {
   const [, before = "", last] = /^(.*?)(\S+, \S+)$/.exec(label) ?? [];

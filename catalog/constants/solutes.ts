@@ -28,6 +28,7 @@ const solutes: Readonly<Record<string, Solute>> = {
   H3PO4: { name: msg`phosphoric acid`, acids: { phosphoric: 1 } },
   KHC8H4O4: { name: msg`potassium hydrogen phthalate`, acids: { phthalic: 1 }, ions: 1 },
   "HCO3-": { name: msg`hydrogen carbonate`, acids: { carbonic: 1 }, ions: 1 },
+  "CO3^2-": { name: msg`carbonate`, acids: { carbonic: 1 }, ions: 2 },
   NaHCO3: { name: msg`sodium hydrogen carbonate`, acids: { carbonic: 1 }, ions: 1 },
   Na2CO3: { name: msg`sodium carbonate`, acids: { carbonic: 1 }, ions: 2 },
   H3BO3: { name: msg`boric acid`, acids: { boric: 1 } },

@@ -1,4 +1,14 @@
 import type { Method } from "~/core/method";
+import { acidByConductance } from "./acid-base/acid-by-conductance";
+import { acidInAColoredDrink } from "./acid-base/acid-in-a-colored-drink";
+import { carbonateInBaseByGran } from "./acid-base/carbonate-in-base-by-gran";
+import { carbonateMixtureByCurve } from "./acid-base/carbonate-mixture-by-curve";
+import { diproticAcidByCurve } from "./acid-base/diprotic-acid-by-curve";
+import { phosphoricAcidInADrink } from "./acid-base/phosphoric-acid-in-a-drink";
+import { weakBaseByCurve } from "./acid-base/weak-base-by-curve";
+import { copperByPhotometricTitration } from "./complexometric/copper-by-photometric-titration";
+import { chlorideBySilver } from "./precipitation/chloride-by-silver";
+import { ironByPotential } from "./redox/iron-by-potential";
 import { aceticAcidOnCharcoal } from "./acid-base/acetic-acid-on-charcoal";
 import { acidByBase } from "./acid-base/acid-by-base";
 import { acidByCarbonateThenBase } from "./acid-base/acid-by-carbonate-then-base";
@@ -64,6 +74,13 @@ export const methods: readonly Method[] = [
   alkalinityOfWater,
   alkalinityInTwoSteps,
   weakAcidByPhMeter,
+  diproticAcidByCurve,
+  phosphoricAcidInADrink,
+  weakBaseByCurve,
+  carbonateMixtureByCurve,
+  carbonateInBaseByGran,
+  acidInAColoredDrink,
+  acidByConductance,
   aceticAcidOnCharcoal,
   permanganateByIronSolution,
   permanganateByOxalate,
@@ -85,10 +102,13 @@ export const methods: readonly Method[] = [
   ascorbicAcidByIodine,
   ascorbicAcidByIodate,
   kappaNumber,
+  ironByPotential,
   edtaByZinc,
   waterHardness,
   nickelByBackTitration,
   aluminumByBackTitration,
+  copperByPhotometricTitration,
+  chlorideBySilver,
   phosphateAsMolybdenumBlue,
   nitriteAsAzoDye,
   copperWithAmmonia,

@@ -32,7 +32,6 @@ const amounts: Readonly<Record<string, Truth["amounts"]>> = {
   "iron-by-standard-addition": { "wavelength.λ": 510 },
   "ethanol-by-dichromate": { "wavelength.λ": 600, "drop.m": 3.9, "drop.N": 80, "unknown.d_u": 20 },
   "fading-of-a-dye": { "wavelength.λ": 590 },
-  "weak-acid-by-ph-meter": { "determine.pH_h": 3.4 },
 };
 
 function truthOf(method: Method): Truth {

@@ -111,8 +111,12 @@ export const starchToBlue = {
   ],
 } as const satisfies Partial<TitrationStage>;
 
-/** Eriochrome black T at pH 10. */
+/** 5 to 10 mL of a buffer of 1 to 2 mol/L in some 80 mL. */
+const ammoniaBuffer = { pH: 10, ammonia: 0.1 };
+
+/** Eriochrome black T at pH 10, with a little magnesium bound to EDTA. */
 export const wineRedToBlue = {
+  medium: { ...ammoniaBuffer, magnesium: 0.0003 },
   indicator: "eriochrome black T, 3 to 5 drops or a few grains",
   persistence: "Sky blue with no red left must stay. It is slow at the end: a drop, then wait.",
   meniscus: "bottom",
@@ -125,6 +129,7 @@ export const wineRedToBlue = {
 
 /** The same in a back-titration: the metal comes to the EDTA. */
 export const blueToWineRed = {
+  medium: ammoniaBuffer,
   indicator: "eriochrome black T, 3 to 5 drops or a few grains",
   persistence: "The first red that stays on swirling.",
   meniscus: "bottom",
@@ -135,8 +140,22 @@ export const blueToWineRed = {
   ],
 } as const satisfies Partial<TitrationStage>;
 
+/** Xylenol orange at pH 5 to 6, in a back-titration: the metal comes to the EDTA. */
+export const yellowToRed = {
+  medium: { pH: 5.5 },
+  indicator: "xylenol orange, 3 drops",
+  persistence: "The first red-violet that stays on swirling.",
+  meniscus: "bottom",
+  ribbon: [
+    { color: "#e3c32f", looks: "yellow", do: "keep going" },
+    { color: "#d98a4a", looks: "orange that goes back", do: "one drop at a time" },
+    { color: "#a8324f", looks: "red-violet, and stays so", do: "stop, read", end: true },
+  ],
+} as const satisfies Partial<TitrationStage>;
+
 /** Hydroxynaphthol blue at pH 12 to 13, for calcium alone. */
 export const pinkToBlue = {
+  medium: { pH: 12.5 },
   indicator: "hydroxynaphthol blue (or murexide: pink to violet)",
   persistence: "Clear blue with no pink left must stay.",
   meniscus: "bottom",

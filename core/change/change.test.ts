@@ -29,7 +29,13 @@ function present(record: RunRecord) {
     evaluation,
     stages: stages.map((stage) => {
       const { cautions, stageFields, shown } = stage;
-      const read = (fields: typeof stageFields) => fields.map(({ present: p }) => p?.text ?? null);
+      // Of many readings all that stand count, in whatever order they came to stand.
+      const read = (fields: typeof stageFields) =>
+        fields.map(({ present: p, readings }) =>
+          readings
+            ? readings.map(({ text, point }) => [point?.burette, text].join()).toSorted()
+            : (p?.text ?? null),
+        );
       return {
         ...{ cautions, shown, read: read(stageFields) },
         trials: "trials" in stage ? stage.trials.map((t) => [t.name, t.titerMl, read(t.fields)]) : [],
@@ -77,7 +83,8 @@ test("whatever is done in a run, taking it back gives what stood before, and wha
         }
       },
     ),
-    { numRuns: 150 },
+    // Found once: a reading restored in a trial that had given up its number left it without one.
+    { numRuns: 150, examples: [[385834847, "nitrite-as-azo-dye"]] },
   );
   expect(taken).toBeGreaterThan(300);
 });

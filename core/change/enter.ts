@@ -1,6 +1,6 @@
 import type { RunRecord } from "../run";
 import { Type } from "@sinclair/typebox";
-import { ObservationKindSchema } from "../record";
+import { CurvePlaceSchema, ObservationKindSchema } from "../record";
 import { success, type Result } from "../result";
 import { sourceWords, msg, type Phrase } from "../text";
 import { type ChangeKind, happenedAt, type ChangeContext, type ChangeProblem, refused } from "./change";
@@ -38,6 +38,8 @@ export const enterSchema = () =>
                   kind: ObservationKindSchema,
                   text: ReadingText,
                   person: Short,
+                  /** Where it is a point of a titration curve. */
+                  point: Type.Optional(CurvePlaceSchema),
                 },
                 Closed,
               ),

@@ -1,4 +1,4 @@
-import type { Observation, TimerRecord, TrialRecord } from "../record";
+import type { CurvePlace, Observation, TimerRecord, TrialRecord } from "../record";
 import type { RunRecord } from "../run";
 import type { HouseRules } from "../rules";
 
@@ -18,6 +18,8 @@ export type Inverse =
       readonly by: string | null;
       /** The bottle that what is brought back had come from. */
       readonly assignment?: string | null;
+      /** What was read beside it: of a point of a titration curve. */
+      readonly point?: CurvePlace | null;
       /** Why it had been struck out, where taking back strikes it out again. */
       readonly reason?: string;
     }
@@ -48,6 +50,7 @@ export const supersedes = (observationId: string, before: Observation | null): I
   observationId,
   by: before?.text ?? null,
   assignment: before?.assignment ?? null,
+  ...(before?.point ? { point: before.point } : {}),
 });
 
 /** Several inverses as one; the only one by itself. */

@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { ObservationKindSchema } from "../record";
+import { CurvePlaceSchema, ObservationKindSchema } from "../record";
 import type { ChangeKind } from "./change";
 import { happenedAt } from "./change";
 import { together } from "./inverse";
@@ -37,6 +37,8 @@ export const observeSchema = () =>
       person: Type.Optional(Short),
       /** Where it was not typed. */
       source: Type.Optional(Type.Union([Type.Literal("typed"), Type.Literal("instrument")])),
+      /** Where it is a point of a titration curve. */
+      point: Type.Optional(CurvePlaceSchema),
       heldSeconds: Held,
     },
     Closed,
@@ -66,6 +68,7 @@ export const observe: ChangeKind<Observe> = {
       source: request.source ?? "typed",
       person: request.person?.trim() || context.person,
       at: happenedAt(context, record, request.heldSeconds),
+      ...(request.point ? { point: request.point } : {}),
     });
     if (!written.ok) return written;
     if (!written.value) return success(null);

@@ -36,7 +36,10 @@ import {
 /** A reading as it was sent, before its field has checked it. */
 export type NewReading = Omit<Observation, "value" | "unit" | "assignment">;
 
-type Sent = Pick<NewReading, "id" | "symbol" | "kind" | "text"> & { readonly supersedes?: string | null };
+type Sent = Pick<NewReading, "id" | "symbol" | "kind" | "text"> & {
+  readonly supersedes?: string | null;
+  readonly point?: NewReading["point"];
+};
 
 const inUse = conflict(msg`This id is in use already, for something else`);
 
@@ -54,6 +57,7 @@ export function readingSentBefore(record: RunRecord, place: HolderPlace, sent: S
     there.symbol === sent.symbol &&
     there.kind === sent.kind &&
     there.text === sent.text.trim() &&
+    there.point?.burette === sent.point?.burette &&
     (sent.supersedes === undefined || there.supersedes === sent.supersedes);
   return same ? success(null) : inUse;
 }
@@ -62,6 +66,14 @@ export interface NewTrial {
   readonly id: string;
   readonly kind: TrialRecord["kind"];
   readonly label?: string | undefined;
+}
+
+/** The record with a trial that had given up its number numbered again: something is read in it once more. */
+export function withNumber(record: RunRecord, trialId: string): RunRecord {
+  const there = findTrial(record, trialId);
+  if (!there || there.trial.kind === "rough" || there.trial.number !== null) return record;
+  const number = nextTrialNumber(there.stage.trials);
+  return inTrial(record, trialId, (trial) => ({ ...trial, number }));
 }
 
 /**
@@ -80,14 +92,10 @@ export function beginTrial(
   const there = findTrial(record, sent.id);
   if (there && there.stage.key !== stageKey) return missing(msg`This trial belongs to another stage`);
   if (!there && !context.allows(definition).trials) return malformed(msg`This stage has no trials`);
-  const number = nextTrialNumber(stage.trials);
-  if (there) {
-    const numbered = there.trial.kind === "rough" || there.trial.number !== null;
-    return success(numbered ? record : inTrial(record, sent.id, (trial) => ({ ...trial, number })));
-  }
+  if (there) return success(withNumber(record, sent.id));
   const begun: TrialRecord = {
     id: sent.id,
-    number: sent.kind === "fine" ? number : null,
+    number: sent.kind === "fine" ? nextTrialNumber(stage.trials) : null,
     label: sent.label?.trim() || null,
     kind: sent.kind,
     struck: null,
@@ -149,11 +157,14 @@ export function writeReading(
   const field = fields.find((f) => fieldKey(f) === fieldKey(reading));
   if (!field || !holder) return malformed(msg`No such reading belongs here`);
   const { observations } = holder;
+  if (reading.point && reading.kind !== "point")
+    return malformed(msg`Only a point of a curve has a volume beside it`);
   const checked = checkField(field, reading.text, {
     stage: definition,
     method: record.method,
     houseRules,
     holder: { observations: [...observations] },
+    ...(reading.point ? { place: reading.point } : {}),
   });
   if (!checked.ok) {
     const { message, proposal } = checked.problem;
@@ -168,7 +179,9 @@ export function writeReading(
     value: checked.value.text,
     unit: field.unit,
   };
-  const label = uncapitalized(field.label);
+  const label = reading.point
+    ? msg`${uncapitalized(field.label)} at ${reading.point.burette} mL`
+    : uncapitalized(field.label);
   return success({
     record: inHolder(record, place, (all) => [...all, observation]),
     inverse: supersedes(reading.id, present),

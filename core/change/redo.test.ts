@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
+import { diproticAcidByCurve } from "~/catalog/methods/acid-base/diprotic-acid-by-curve";
 import { fadingOfADye } from "~/catalog/methods/colorimetric/fading-of-a-dye";
 import { phosphateAsMolybdenumBlue } from "~/catalog/methods/colorimetric/colored-complexes";
 import { changeContext } from "../evaluate";
@@ -22,7 +23,9 @@ const context = changeContext({ now: "2026-11-29T10:00:00.000Z", person: "bench 
 const holding = (observations: readonly Observation[]) =>
   observations
     .filter((o) => o.value !== null && stands(observations, o.id))
-    .map(({ symbol, kind, text, assignment }) => [symbol, kind, text, assignment ?? null].join("|"))
+    .map(({ symbol, kind, text, assignment, point }) =>
+      [symbol, kind, text, assignment ?? null, point?.burette].join("|"),
+    )
     .sort();
 
 /** All that a person sees of a record and that undo and redo could change. */
@@ -69,6 +72,7 @@ test.each([
   ["a titration", baseByPhthalateThenAcid],
   ["an assay", phosphateAsMolybdenumBlue],
   ["kinetic runs", fadingOfADye],
+  ["curves", diproticAcidByCurve],
 ])("in %s, what was undone is made again as it was, and undone again, whatever it was", (_name, method) => {
   let tried = 0;
   for (let seed = 1; seed <= 40; seed++) tried += play(method, seed);

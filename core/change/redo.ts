@@ -43,7 +43,8 @@ const counters: { readonly [D in Single["do"]]: (record: RunRecord, step: Of<D>)
     if (!last) return null;
     const by = last.value === null ? null : last.text;
     const assignment = last.assignment ?? null;
-    return { do: "supersede", observationId, by, assignment, reason: last.reason ?? reasonOfRedo };
+    const point = last.point ? { point: last.point } : {};
+    return { do: "supersede", observationId, by, assignment, ...point, reason: last.reason ?? reasonOfRedo };
   },
   trial(record, step) {
     const trial = findTrial(record, step.trialId)?.trial;

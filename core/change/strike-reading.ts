@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { endOfCorrections, type Observation, takenBack } from "../record";
+import { endOfCorrections, type Observation, type ObservationKind, takenBack } from "../record";
 import { success, type Result } from "../result";
 import type { RunRecord } from "../run";
 import {
@@ -13,12 +13,16 @@ import {
 } from "./change";
 import { Closed, Id, type Made, Reason } from "./parts";
 import { holderOf, inHolder, type Holder } from "./place";
+import { withNumber } from "./reading";
 import { msg } from "../text";
 
 export const strikeReadingSchema = () =>
   Type.Object({ intent: Type.Literal("strike-reading"), observationId: Id, reason: Reason }, Closed);
 export const restoreReadingSchema = () =>
   Type.Object({ intent: Type.Literal("restore-reading"), observationId: Id }, Closed);
+
+/** Readings of which there are many: each can be struck out by itself. */
+const ofMany: ReadonlySet<ObservationKind> = new Set(["absorbance", "transmittance", "point"]);
 
 /** One reading of many that stands as it was looked at. */
 function oneOfMany(
@@ -28,11 +32,31 @@ function oneOfMany(
   const holder = holderOf(record, observationId);
   const end = holder && endOfCorrections(holder.observations, observationId);
   if (!holder || !end) return missing(msg`This run has no such reading`);
-  if (end.kind !== "absorbance" && end.kind !== "transmittance")
-    return malformed(msg`Only one of several readings can be struck out by itself`);
+  if (!ofMany.has(end.kind)) return malformed(msg`Only one of several readings can be struck out by itself`);
   return end.id === observationId
     ? success({ holder, end })
     : refused(msg`It was changed meanwhile: look again`);
+}
+
+/** The observation that strikes a reading out, or brings `back` what it was. */
+function after(
+  end: Observation,
+  back: Observation | null,
+  reason: string | null,
+  { newId, person, now: at }: ChangeContext,
+): Observation {
+  const { symbol, kind, unit, point } = end;
+  return {
+    ...{ symbol, kind, unit, person, at },
+    id: newId(`${end.id}:${back ? "restored" : "struck"}`),
+    text: back?.text ?? "",
+    value: back?.value ?? null,
+    source: "typed",
+    supersedes: end.id,
+    // That word alone means that an entry was never meant to be.
+    reason: reason === takenBack ? `${reason} by hand` : (reason ?? "restored"),
+    ...(point ? { point } : {}),
+  };
 }
 
 /** Strikes one reading of many out (`reason`), or brings it back (null); the reading itself stays. */
@@ -48,28 +72,18 @@ function strikeOne(
   const striking = reason !== null;
   if (striking === (end.value === null))
     return refused(striking ? msg`It is struck out already` : msg`It counts already`);
-  const back = striking ? null : holder.observations.find((o) => o.id === end.supersedes);
+  const back = striking ? null : (holder.observations.find((o) => o.id === end.supersedes) ?? null);
   if (!striking && !back) return malformed(msg`There is nothing to restore`);
-  const { symbol, kind, unit } = end;
-  const after: Observation = {
-    ...{ symbol, kind, unit },
-    id: context.newId(`${end.id}:${striking ? "struck" : "restored"}`),
-    text: back?.text ?? "",
-    value: back?.value ?? null,
-    source: "typed",
-    person: context.person,
-    at: context.now,
-    supersedes: end.id,
-    // That word alone means that an entry was never meant to be.
-    reason: reason === takenBack ? `${reason} by hand` : (reason ?? "restored"),
-  };
+  const written = after(end, back, reason, context);
+  const read = inHolder(record, holder, (all) => [...all, written]);
   return success({
-    record: inHolder(record, holder, (all) => [...all, after]),
+    record: striking || holder.trialId === null ? read : withNumber(read, holder.trialId),
     inverse: {
       do: "supersede",
-      observationId: after.id,
+      observationId: written.id,
       by: striking ? end.text : null,
       ...(striking ? {} : { reason: end.reason ?? "" }),
+      ...(end.point ? { point: end.point } : {}),
     },
     entry: {
       description: striking ? msg`reading ${end.text} struck out` : msg`reading ${back?.text ?? ""} restored`,

@@ -14,6 +14,8 @@ function supersede(record: RunRecord, inverse: Of<"supersede">, context: ChangeC
   const last = holder && endOfCorrections(holder.observations, inverse.observationId);
   if (!holder || !last) return malformed(msg`The change to undo is no longer there`);
   const { symbol, kind, unit, source } = last;
+  // A point that is taken back keeps its place: brought back, it is where it was.
+  const point = inverse.point ?? last.point;
   const back: Observation = {
     ...{ symbol, kind, unit, source },
     id: context.newId(last.id),
@@ -24,6 +26,7 @@ function supersede(record: RunRecord, inverse: Of<"supersede">, context: ChangeC
     supersedes: last.id,
     reason: inverse.reason ?? (inverse.by === null ? takenBack : "correction taken back"),
     ...(inverse.assignment == null ? {} : { assignment: inverse.assignment }),
+    ...(point ? { point } : {}),
   };
   return success(inHolder(record, holder, (observations) => [...observations, back]));
 }

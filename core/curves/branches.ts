@@ -15,6 +15,41 @@ export interface Crossing {
   readonly after: readonly [intercept: number, slope: number];
 }
 
+/** So near to the crossing, as a part of the way to it, the branches are rounded. Common practice, no source. */
+const rounded = 0.1;
+
+/** One line with noise on it seems to bend somewhere: a crossing counts where its place is known to this part of itself. Common practice, no source. */
+const leastKnown = 0.03;
+
+/** Points that a branch needs. */
+const leastOfBranch = 3;
+
+/**
+ * The crossing of a curve that is two straight branches: split where the two lines fit best, then without the points near the crossing.
+ * Points are in order and corrected for dilution. Null while either branch has too few of them.
+ */
+export function branchesOf(points: readonly CurvePoint[]): Crossing | null {
+  const splits = Array.from(
+    { length: Math.max(0, points.length - 2 * leastOfBranch + 1) },
+    (_, i) => i + leastOfBranch,
+  );
+  const sums = splits.map((at) => {
+    const [first, second] = [line(points.slice(0, at)), line(points.slice(at))];
+    return first && second ? first.residualSum + second.residualSum : Infinity;
+  });
+  const at = splits[sums.indexOf(Math.min(...sums))];
+  if (at === undefined) return null;
+  const rough = crossing(points.slice(0, at), points.slice(at));
+  if (!rough || rough.volume <= points[0]!.volume || rough.volume >= points.at(-1)!.volume) return null;
+  const near = rounded * rough.volume;
+  const before = points.filter(({ volume }) => volume < rough.volume - near);
+  const after = points.filter(({ volume }) => volume > rough.volume + near);
+  if (before.length < leastOfBranch || after.length < leastOfBranch) return null;
+  const found = crossing(before, after);
+  if (!found || found.volume <= 0 || found.volume >= points.at(-1)!.volume) return null;
+  return found.u <= leastKnown * found.volume ? found : null;
+}
+
 const line = (points: readonly CurvePoint[]): LeastSquares | null =>
   leastSquares(
     points.map(({ volume }) => [1, volume]),

@@ -2,16 +2,25 @@ import { describe, expect, test } from "@jest/globals";
 import { acidOf } from "~/catalog/constants/acids";
 import { room, type Titrated, titrationCurve } from "../equilibria";
 import { randomStream } from "../montecarlo";
+import { standardDeviation } from "../statistics";
+import { adviceTrials } from "../testing/advice-trials";
+import { acidFitCoverage } from "../testing/fit-coverage";
 import {
+  bestFit,
+  bootstrapFit,
   crossing,
   type CurvePoint,
   fitAcid,
   granBeyond,
   granOfStrong,
   granOfWeak,
+  indicatorsOn,
   inOrder,
   jumpsOf,
+  firstDerivative,
   nextAddition,
+  smoothedDerivative,
+  readCurve,
   undiluted,
   zeroOfSecond,
 } from ".";
@@ -133,42 +142,12 @@ describe("two straight branches", () => {
 });
 
 describe("how much to add next", () => {
-  test("finds the end of 100 acids with fewer points, and nearer, than equal steps of 0.5 mL do", () => {
-    const random = randomStream(12);
-    const errors: { advised: number; equal: number; points: number }[] = [];
-    for (let i = 0; i < 100; i++) {
-      const pKa = 2.5 + 5 * random.uniform();
-      const concentration = 0.02 + 0.04 * random.uniform();
-      const flask = acid([pKa], concentration);
-      const end = (concentration * 50) / 0.1;
-      const read = (volume: number): CurvePoint => ({
-        volume,
-        value: curve(flask, [volume])[0]!.value + 0.01 * random.normal(),
-      });
-      const points = [read(0)];
-      for (
-        let next = nextAddition(points, advice);
-        next.do === "add" && points.length < 120;
-        next = nextAddition(points, advice)
-      )
-        points.push(read(points.at(-1)!.volume + next.ml));
-      const off = (of: readonly CurvePoint[]) => {
-        const steepest = jumpsOf(of).toSorted((a, b) => b.slope - a.slope)[0];
-        return steepest ? Math.abs(steepest.volume - end) : Infinity;
-      };
-      errors.push({
-        advised: off(points),
-        equal: off(every(0.5, 0, 1.3 * end).map(read)),
-        points: points.length,
-      });
-    }
-    const median = (values: number[]) => values.toSorted((a, b) => a - b)[50]!;
-    expect(median(errors.map(({ points }) => points))).toBeLessThan(45);
-    expect(median(errors.map(({ advised }) => advised))).toBeLessThan(0.04);
-    expect(errors.filter(({ advised }) => advised > 0.2)).toEqual([]);
-    expect(median(errors.map(({ equal }) => equal))).toBeGreaterThan(
-      median(errors.map(({ advised }) => advised)),
-    );
+  test("finds the end of 100 acids nearer than equal steps of 0.5 mL do, and none far off", () => {
+    const found = adviceTrials(100);
+    expect(found.points).toBeLessThan(45);
+    expect(found.off).toBeLessThan(0.04);
+    expect(found.farthest).toBeLessThan(0.2);
+    expect(found.equalOff).toBeGreaterThan(found.off);
   });
 
   test("begins, goes in drops near the jump, and stops past it", () => {
@@ -178,6 +157,40 @@ describe("how much to add next", () => {
     const past = curve(strong, [...every(1, 0, 19), 19.5, 19.9, 20.1, 20.5, 21.5, 23.5, 25.5]);
     expect(nextAddition(past, advice)).toMatchObject({ do: "stop" });
   });
+});
+
+test("the derivative through noise has its top where the curve without noise has", () => {
+  const random = randomStream(4);
+  const volumes = every(0.25, 0, 30);
+  const flask = { acids: [{ acid: acidOf("acetic"), concentration: 0.04 }], ions: [] };
+  const noisy = curve(flask, volumes).map(({ volume, value }) => ({
+    volume,
+    value: value + 0.03 * random.normal(),
+  }));
+  const top = (slopes: readonly { volume: number; slope: number }[]) =>
+    slopes.reduce((a, b) => (b.slope > a.slope ? b : a)).volume;
+  expect(Math.abs(top(smoothedDerivative(noisy)) - 20)).toBeLessThan(0.3);
+  // On the flat it scatters less than differences of neighbors do.
+  const flat = (slopes: readonly { volume: number; slope: number }[]) =>
+    standardDeviation(slopes.filter(({ volume }) => volume > 5 && volume < 12).map(({ slope }) => slope));
+  expect(flat(smoothedDerivative(noisy))).toBeLessThan(0.4 * flat(firstDerivative(noisy)));
+  expect(smoothedDerivative(noisy.slice(0, 4))).toEqual([]);
+});
+
+test("indicators on a curve that was taken: phenolphthalein suits acetic acid, methyl orange comes far too early", () => {
+  const points = curve({ acids: [{ acid: acidOf("acetic"), concentration: 0.04 }], ions: [] }, [
+    ...every(1, 0, 19),
+    ...every(0.05, 19.5, 20.5),
+    ...every(1, 21, 28),
+  ]);
+  const range = (from: number, to: number) => ({ from, to, seen: (from + to) / 2 });
+  const [best, second, ...no] = indicatorsOn(points, 20, [range(3.1, 4.4), range(8.2, 10), range(12.9, 14)]);
+  expect(best).toMatchObject(range(8.2, 10));
+  expect(Math.abs(best!.errorMl)).toBeLessThan(0.05);
+  // pH 3.75 is there at 2 mL: V/(20 - V) = 10^(3.75 - 4.756), and a little more for the H+ that is free.
+  expect(second!.errorMl).toBeCloseTo(-20 + 20 / (1 + 10 ** 1.006), 0);
+  // The curve does not come so far.
+  expect(no).toEqual([]);
 });
 
 describe("the whole curve, fitted", () => {
@@ -215,26 +228,32 @@ describe("the whole curve, fitted", () => {
   });
 
   test("its ± hold what is true in 95 of 100 cases, under the noise of a meter and of a burette", () => {
-    const random = randomStream(77);
-    let inside = 0;
-    const cases = 60;
-    for (let i = 0; i < cases; i++) {
-      // The burette delivers what it does; the meter reads that; what is typed is the reading of the burette.
-      const delivered = volumes.map((v) => Math.max(0, v + 0.01 * random.normal()));
-      const read = curve(acid([3.2, 5.4], 0.02), delivered).map(({ value }, j) => ({
-        volume: volumes[j]!,
-        value: value + 0.01 * random.normal(),
-      }));
-      const { concentration, pKas } = fitAcid(read, fitted, { concentration: 0.021, pKas: [3, 5.6] })!;
-      const z = [
-        (concentration.value - 0.02) / concentration.u,
-        (pKas[0]!.value - 3.2) / pKas[0]!.u,
-        (pKas[1]!.value - 5.4) / pKas[1]!.u,
-      ];
-      inside += z.filter((one) => Math.abs(one) < 1.96).length;
-    }
+    const parts = acidFitCoverage(60);
     // 180 parameters: 95 % of them, ± 3.5 standard deviations of the count.
-    expect(inside / (3 * cases)).toBeGreaterThan(0.89);
+    expect(parts.reduce((sum, part) => sum + part / 3, 0)).toBeGreaterThan(0.89);
+  });
+
+  test("redrawn curves give the ± of the fit again, within what three hundred draws can tell", () => {
+    const points = noisy(curve(acid([3.2, 5.4], 0.02), volumes), 9);
+    const read = { flaskMl: 50, titrant: 0.1, pKw: 14, uPH: 0.01, uMl: 0.01 };
+    const reading = readCurve(points, read);
+    const best = bestFit(reading)!;
+    const running = bootstrapFit(points, reading, best, read, { draws: 120, seed: 3 });
+    let [step, progress] = [running.next(), 0];
+    for (; !step.done; step = running.next()) progress = step.value;
+    expect(progress).toBe(1);
+    const { end, pKas, lost } = step.value;
+    expect(lost).toBe(0);
+    const wide = (2 * 1.96 * best.protons * best.fit.concentration.u * 50) / 0.1;
+    expect((end[1] - end[0]) / wide).toBeGreaterThan(0.6);
+    expect((end[1] - end[0]) / wide).toBeLessThan(1.5);
+    expect(end[0]).toBeLessThan(20.02);
+    expect(end[1]).toBeGreaterThan(19.98);
+    pKas.forEach(([low, high], i) => {
+      const ratio = (high - low) / (2 * 1.96 * best.fit.pKas[i]!.u);
+      expect(ratio).toBeGreaterThan(0.6);
+      expect(ratio).toBeLessThan(1.5);
+    });
   });
 
   test("points that scatter more than was said give the ± of their scatter", () => {

@@ -6,3 +6,8 @@ export * from "./next-addition";
 export { type CurvePoint, firstDerivative, inOrder, secondDerivative, type Slope } from "./points";
 export * from "./read-curve";
 export * from "./interpret";
+export * from "./theory";
+export { fitNonlinear, type NonlinearFit } from "./levenberg-marquardt";
+export * from "./indicators-on";
+export * from "./bootstrap-fit";
+export * from "./smooth";

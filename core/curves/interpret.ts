@@ -1,15 +1,25 @@
+import type { AcidFit, Fitted } from "./fit-acid";
 import { type CurveReading, type ReadEnd, type ReadFit } from "./read-curve";
 
 /* Which of the ways to read a curve is taken, and why. */
 
-export type Way = "fit" | "gran before" | "gran beyond" | "second derivative" | "steepest";
+export type Way = "fit" | "gran before" | "gran beyond" | "branches" | "second derivative" | "steepest";
 
 /** An equivalence point by one way, mL; `half` is half of a 95 % interval, or of the distance between points where that is all there is. */
 export interface EndByWay {
   readonly way: Way;
   readonly volume: number;
   readonly half: number;
+  /** Points beyond the parameters of a fit or a line; none for what is only an interval between points. */
+  readonly degreesOfFreedom?: number;
 }
+
+/**
+ * Standard uncertainty of an end, mL: from a scatter (k = 2), or of an interval between points (rectangular), each of which is read no better
+ * than the burette is, `uMl`.
+ */
+export const uncertaintyOfEnd = ({ half, degreesOfFreedom }: EndByWay, uMl: number): number =>
+  degreesOfFreedom === undefined ? Math.hypot(half / Math.sqrt(3), uMl) : half / 2;
 
 /** Fits above this sum of squares per degree of freedom do not describe the points. Common practice, no source. */
 const mostReduced = 4;
@@ -23,10 +33,26 @@ export const bestFit = ({ fits }: CurveReading): ReadFit | null => {
   return best && describes(best) ? best : null;
 };
 
-/** So many protons have gone at an end, by a fit with so many of them and the volumes of the jumps. */
-export function protonsAt({ ends }: CurveReading, end: ReadEnd, protons: number): number {
+/**
+ * So many protons have gone at an end, by a fit with so many of them: one for each end where strong acid or base may be there too, else by
+ * the volumes of the jumps.
+ */
+export function protonsAt({ ends, fits }: CurveReading, end: ReadEnd, protons: number): number {
+  const isMixture = fits.some(({ fit }) => fit.strong !== null);
+  if (isMixture) return protons - (ends.length - 1 - ends.indexOf(end));
   const last = ends.at(-1)?.jump.volume ?? end.jump.volume;
   return Math.max(1, Math.round((protons * end.jump.volume) / last));
+}
+
+/** What so many protons of the acid take of the base, and what is strong beside it, mol/L in the flask. */
+function endByFit({ concentration, strong, correlation }: AcidFit, protons: number): Fitted {
+  if (!strong) return { value: protons * concentration.value, u: protons * concentration.u };
+  const [a, b] = [protons * concentration.u, strong.u];
+  const together = correlation[0]?.at(-1) ?? 0;
+  return {
+    value: protons * concentration.value + strong.value,
+    u: Math.sqrt(Math.max(0, a * a + b * b + 2 * together * a * b)),
+  };
 }
 
 /** How an end comes out in each way, the one that is taken first: the fit where it describes the points, then Gran's lines, then the shape. */
@@ -36,18 +62,31 @@ export function waysTo(
   { flaskMl, titrant }: { readonly flaskMl: number; readonly titrant: number },
 ): EndByWay[] {
   const best = bestFit(reading);
-  const fitted = best && (protonsAt(reading, end, best.protons) * flaskMl) / titrant;
+  const fitted = best && endByFit(best.fit, protonsAt(reading, end, best.protons));
+  const perMolPerL = flaskMl / titrant;
   const lines = [
     { way: "gran before" as const, line: end.before },
     { way: "gran beyond" as const, line: end.beyond },
-  ].flatMap(({ way, line }) => (line ? [{ way, volume: line.volume, half: 2 * line.u }] : []));
+  ].flatMap(({ way, line }) =>
+    line
+      ? [
+          {
+            way,
+            volume: line.volume,
+            half: 2 * line.u,
+            degreesOfFreedom: Math.max(1, line.points.length - 2),
+          },
+        ]
+      : [],
+  );
   return [
     ...(best && fitted
       ? [
           {
             way: "fit" as const,
-            volume: best.fit.concentration.value * fitted,
-            half: 2 * best.fit.concentration.u * fitted,
+            volume: fitted.value * perMolPerL,
+            half: 2 * fitted.u * perMolPerL,
+            degreesOfFreedom: best.fit.degreesOfFreedom,
           },
         ]
       : []),

@@ -103,7 +103,7 @@ describe("a recorded curve", () => {
 
 describe("pasted pairs", () => {
   const read = (text: string, start = 0) => {
-    const { points, problems } = readCurveTable(text, start);
+    const { points, problems } = readCurveTable(text, { startMl: start });
     return { points: points.map(({ volume, value }) => [volume, value]), problems: problems.map(inEnglish) };
   };
   const rows = (all: readonly string[]) => all.join("\n");

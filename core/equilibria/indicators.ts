@@ -1,7 +1,6 @@
-import type { Setting } from "./acid";
 import { risingRoot } from "./root";
-import { solvePH } from "./solution";
-import { poured, type Titrated } from "./titration-curve";
+
+/* Where an indicator changes its color along a titration, by what it responds to: pH, a free metal, a potential, a trace of the titrant. */
 
 /** An indicator of acids and bases: from which pH to which it changes its color. */
 export interface PHRange {
@@ -14,29 +13,26 @@ export interface IndicatorError {
   /** Titrant at the beginning and at the end of the change, in the order in which they are reached, mL. */
   readonly beginsMl: number;
   readonly endsMl: number;
-  /** Error in the middle of the change, mL; positive where it comes late. */
+  /** Error where the change is seen, mL; positive where it comes late. */
   readonly errorMl: number;
   /** The same as a part of the equivalence volume. */
   readonly relative: number;
 }
 
-/** Titrant at which a titration has a pH, mL, looked for up to `mostMl`; that or zero where it never has. */
-export function volumeAt(titrated: Titrated, pH: number, setting: Setting, mostMl: number): number {
-  const { flask, flaskMl, titrant } = titrated;
-  const at = (ml: number) => solvePH(poured(flask, flaskMl, titrant, ml), setting).pH;
-  const rises = at(mostMl) > at(0);
-  return risingRoot((ml) => (rises ? at(ml) - pH : pH - at(ml)), 0, mostMl, 1e-9);
-}
+/** How far an indicator has changed after an addition, mL: -1 where it begins, 0 in the middle, 1 where it ends, or the other way round. */
+export type ChangeAlong = (addedMl: number) => number;
 
-/** How an indicator shows the equivalence point of a titration, by the curve that the constants give. */
-export function indicatorError(
-  titrated: Titrated,
-  equivalenceMl: number,
-  { from, to }: PHRange,
-  setting: Setting,
-): IndicatorError {
-  const at = (pH: number) => volumeAt(titrated, pH, setting, 3 * equivalenceMl);
-  const [beginsMl = NaN, endsMl = NaN] = [at(from), at(to)].toSorted((a, b) => a - b);
-  const errorMl = at((from + to) / 2) - equivalenceMl;
+/**
+ * How an indicator shows the equivalence point of a titration, looked for up to three times as far; that or zero where it never changes.
+ *
+ * @param seenAt How far it has changed when the eye takes it: 0 in the middle, -1 or 1 where one color begins or ends.
+ */
+export function indicatorError(change: ChangeAlong, equivalenceMl: number, seenAt = 0): IndicatorError {
+  const mostMl = 3 * equivalenceMl;
+  const rises = change(mostMl) > change(0);
+  const at = (level: number) =>
+    risingRoot((ml) => (rises ? change(ml) - level : level - change(ml)), 0, mostMl, 1e-9);
+  const [beginsMl = NaN, endsMl = NaN] = [at(-1), at(1)].toSorted((a, b) => a - b);
+  const errorMl = at(seenAt) - equivalenceMl;
   return { beginsMl, endsMl, errorMl, relative: errorMl / equivalenceMl };
 }

@@ -3,14 +3,14 @@ import { nernstSlope } from "./water";
 
 /* Oxidants and reductants that are titrated with each other: the potential at which all electrons are accounted for. */
 
-/** A couple: one of the oxidized form, with electrons and protons, gives one or two of the reduced form. */
+/** A couple: one of the oxidized form, with electrons and protons, gives half of one, one or two of the reduced form. */
 export interface Couple {
   /** Standard potential, V. */
   readonly volts: number;
   readonly electrons: number;
   readonly protons: number;
-  /** How many of the reduced form come of one of the oxidized: 2 for I2 and I-, or for Cr2O7^2- and Cr^3+. */
-  readonly reduced: 1 | 2;
+  /** How many of the reduced form come of one of the oxidized: 2 for I2 and I-, or for Cr2O7^2- and Cr^3+; 0.5 for CO2 and H2C2O4. */
+  readonly reduced: 0.5 | 1 | 2;
 }
 
 /** A couple in a flask: all of it counted as its reduced form, mol/L, and how much of that was put in reduced. */
@@ -20,13 +20,19 @@ export interface CoupleInFlask {
   readonly putReduced: number;
 }
 
-const electronsEach = ({ electrons, reduced }: Couple): number => electrons / reduced;
+/** Electrons that one of the reduced form gives. */
+export const electronsEach = ({ electrons, reduced }: Couple): number => electrons / reduced;
 
 /** How much of a couple is reduced, mol/L, at an activity of electrons; [Red]^b / [Ox] = q by Nernst's equation. */
 function reducedAt({ couple, total }: CoupleInFlask, pe: number, pH: number, slope: number): number {
   const { volts, electrons, protons, reduced } = couple;
   const q = 10 ** (electrons * (volts / slope - pe) - protons * pH);
   if (reduced === 1) return total / (1 + 1 / q);
+  if (reduced === 0.5) {
+    // [Red] = (2 q (total - [Red]))²
+    const part = 1 / (8 * q ** 2);
+    return total ** 2 / (total + part + Math.sqrt(part * (2 * total + part)));
+  }
   return (2 * total) / (1 + Math.sqrt(1 + (8 * total) / q));
 }
 

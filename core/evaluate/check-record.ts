@@ -76,6 +76,7 @@ function observationProblems(
       stage,
       houseRules: record.houseRules,
       holder: { observations: [...observations] },
+      ...(observation.point ? { place: observation.point } : {}),
     });
     return checked.ok
       ? problems

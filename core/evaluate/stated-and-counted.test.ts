@@ -289,7 +289,7 @@ describe("results by their names", () => {
       s.leaves.some((l) => plain(l.label) === "Concentration of the base"),
     );
     expect(plain(base?.label)).toBe("Concentration of the base");
-    expect(stage.also.map((a) => a.definition.unit)).toEqual(["mmol/g", "mg/g"]);
+    expect(stage.also.map((a) => a.definition.unit)).toEqual(["mmol/g", "mg/g", "mmol/g", "mL/g"]);
   });
 
   test("a normality that the method gives is not given twice", () => {
@@ -301,26 +301,6 @@ describe("results by their names", () => {
       { words: { ...defaultHouseRules.words, normality: true } },
     );
     expect(stageOf(record, "standardize").also.filter((a) => a.definition.unit === "N")).toHaveLength(1);
-  });
-
-  test("pKa is withheld where the half-way pH is that of two protons", () => {
-    const acid = (z: string) =>
-      stageOf(
-        run("weak-acid-by-ph-meter", {
-          determine: {
-            once: { "z:given": z },
-            trials: [
-              { "m:mass.before": "2.3000", "m:mass.after": "2.0000", ...titer("20.00"), "pH_h:pH": "3.40" },
-            ],
-          },
-        }),
-        "determine",
-      );
-    expect(acid("1").also.map((a) => a.definition.symbol)).toEqual(["M_a", "pK_a"]);
-    expect(plain([acid("2").also.map((a) => a.definition.symbol), acid("2").withheld])).toEqual([
-      ["M_a"],
-      [{ name: "pKa of the acid", why: expect.stringMatching(/mean of their pKa/) }],
-    ]);
   });
 
   test("absorbance for a hundredth of a percent of ethanol is a hundredth of that for one", () => {

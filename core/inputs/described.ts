@@ -27,6 +27,8 @@ const kinds: { readonly [K in Input["is"]]: (input: InputOf<K>) => Phrase } = {
   blank: () => msg`, first and last`,
   "read-off": () => msg`, read off the line`,
   trace: () => msg`, each second`,
+  curve: ({ titrant }) => msg`, point by point while ${titrant} is added`,
+  meter: () => msg`, slope and potential at pH 7`,
   given: ({ of, optional }) =>
     msg`${of === undefined ? "" : msg`, from the shelf or typed`}${optional ? msg`, where there is one` : ""}`,
   result: () => msg`, from an earlier stage`,

@@ -228,6 +228,35 @@ const kinds: { readonly [K in Input["is"]]: Editing<InputOf<K>> } = {
     }),
   },
   trace: { name: msg`absorbance in time`, columns: [], row: () => ({}), input: () => ({ per: "trial" }) },
+  meter: {
+    name: msg`calibration of a pH meter`,
+    columns: [],
+    row: () => ({}),
+    input: () => ({ per: "run" }),
+  },
+  curve: {
+    name: msg`titration curve`,
+    columns: [
+      { key: "titrant", label: msg`Titrant, formula` },
+      {
+        key: "reads",
+        label: msg`Read`,
+        choices: [
+          { value: "pH", label: "pH" },
+          { value: "mV", label: msg`potential, mV` },
+          { value: "absorbance", label: msg`absorbance` },
+          { value: "conductance", label: msg`conductance, mS` },
+        ],
+      },
+      numberColumn("plusMinus", msg`± of the meter`),
+    ],
+    row: ({ titrant, reads, plusMinus }) => ({ titrant, reads, plusMinus }),
+    input: (row) => ({
+      ...{ per: "trial", titrant: text(row.titrant) },
+      reads: (text(row.reads) || "pH") as InputOf<"curve">["reads"],
+      plusMinus: decimal(row.plusMinus),
+    }),
+  },
   given: {
     name: msg`stated, or from the shelf`,
     columns: [

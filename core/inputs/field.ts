@@ -15,6 +15,8 @@ export interface Field {
   readonly rules: ReadingRules;
   /** True where the stage can do without it. */
   readonly optional?: boolean;
+  /** True where its short name stands beside it, with its unit, though the input can do without it. */
+  readonly named?: boolean;
   /** True for what nobody types: it comes with a bottle from the shelf. */
   readonly hidden?: boolean;
   /** True for what is read as often as people like: a reading does not replace the one before. */

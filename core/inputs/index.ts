@@ -1,3 +1,4 @@
+export { type CurveInput, meterOf, pointBurette } from "./curve";
 export * from "./described";
 export * from "./editing";
 export * from "./field";

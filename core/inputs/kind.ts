@@ -1,7 +1,7 @@
 import type { TSchema } from "@sinclair/typebox";
 import type { Check, MeasuredAt } from "../measure";
 import type { Quantity, Significant } from "../quantity";
-import type { ObservationKind } from "../record";
+import type { CurvePlace, ObservationKind } from "../record";
 import type { Problem, Result } from "../result";
 import type { HouseRules } from "../rules";
 import type { EarlierUnits, Field, InputSetting } from "./field";
@@ -47,7 +47,11 @@ export interface Typed {
   readonly text: string;
   /** Decimals that it is written with. */
   readonly decimals: number;
-  readonly beside: (kind: ObservationKind) => { readonly value: number; readonly text: string } | null;
+  readonly beside: (
+    kind: ObservationKind,
+  ) => { readonly value: number; readonly text: string; readonly place?: CurvePlace } | null;
+  /** Where it is read, for a point of a titration curve. */
+  readonly place?: CurvePlace;
   readonly rules: HouseRules;
   /** Whether a titer of nothing gives a result, as that of a blank. */
   readonly mayBeZero: boolean;

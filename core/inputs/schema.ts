@@ -4,6 +4,7 @@ import { blankSchema } from "./blank";
 import { constantSchema } from "./constant";
 import { byMassSchema } from "./by-mass";
 import { countSchema } from "./count";
+import { curveSchema } from "./curve";
 import { deliveredSchema } from "./delivered";
 import { dropsSchema } from "./drops";
 import { flaskSchema } from "./flask";
@@ -11,6 +12,7 @@ import { fromStageSchema } from "./from-stage";
 import { givenSchema } from "./given";
 import { graduatedSchema } from "./graduated";
 import { massSchema } from "./mass";
+import { meterSchema } from "./meter";
 import { phSchema } from "./ph";
 import { pipetteSchema } from "./pipette";
 import { puritySchema } from "./purity";
@@ -36,6 +38,8 @@ export const InputSchema = Type.Union([
   blankSchema(),
   readOffSchema(),
   traceSchema(),
+  curveSchema(),
+  meterSchema(),
   constantSchema(),
   givenSchema(),
   fromStageSchema(),

@@ -7,6 +7,7 @@ import { blank } from "./blank";
 import { byMass } from "./by-mass";
 import { constant } from "./constant";
 import { count } from "./count";
+import { curve } from "./curve";
 import { delivered } from "./delivered";
 import { drops } from "./drops";
 import type { EarlierUnits, Field, InputSetting } from "./field";
@@ -28,6 +29,7 @@ import type {
   Way,
 } from "./kind";
 import { mass } from "./mass";
+import { meter } from "./meter";
 import { ph } from "./ph";
 import { pipette } from "./pipette";
 import { purity } from "./purity";
@@ -57,6 +59,8 @@ const kinds: { readonly [K in Input["is"]]: InputKind<InputOf<K>> } = {
   blank,
   "read-off": readOff,
   trace,
+  curve,
+  meter,
   given,
   result: fromStage,
   constant,

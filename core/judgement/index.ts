@@ -1,4 +1,5 @@
 export * from "./acceptance";
+export * from "./chi-square";
 export * from "./combine";
 export * from "./concordance";
 export * from "./outliers";

@@ -133,6 +133,45 @@ export function buretteVolume(readings: BuretteReadings, conditions: VolumeCondi
   ]);
 }
 
+/**
+ * A volume that was not read but found between readings, as an equivalence point on a curve, mL from the initial reading: the burette's
+ * tolerance and the initial reading are those of the trial, and how well it was found is `found` (standard uncertainty, mL).
+ */
+export function foundVolume(
+  {
+    volumeMl,
+    found,
+    ...burette
+  }: Omit<BuretteReadings, "initialMl" | "finalMl"> & {
+    readonly volumeMl: number;
+    readonly found: Leaf;
+  },
+  conditions: VolumeConditions,
+): Quantity {
+  const { capacityMl, readingHalfWidthMl, stage, trial } = burette;
+  const { toleranceMl } = glasswareTolerance("burette", capacityMl, conditions.toleranceClass);
+  const label = msg`Burette, ${capacityMl} mL class ${conditions.toleranceClass}`;
+  const initial = leaf({
+    id: `burette-reading:${trial}:initial`,
+    kind: "burette-reading",
+    label: msg`Initial burette reading`,
+    group: msg`Burette readings`,
+    shape: "triangular",
+    u: uncertaintyFromHalfWidth(readingHalfWidthMl, "triangular"),
+    random: true,
+    stage,
+  });
+  const id = `burette:${stage}`;
+  return volumeAt20(volumeMl, conditions, stage, [
+    {
+      leaf: toleranceLeaf({ id, label, kind: "burette" }, toleranceMl, stage, conditions.toleranceShape),
+      by: 1,
+    },
+    { leaf: initial, by: -1 },
+    { leaf: found, by: 1 },
+  ]);
+}
+
 /** How a volume can be taken: by one-mark pipettes of these sizes, or else in graduated glass. */
 export type PipettedBy =
   | { readonly pipettes: readonly number[] }

@@ -1,6 +1,6 @@
 import { type Result, success } from "../result";
 import { withPoint, msg, type Phrase } from "../text";
-import { checksOfInput, type Field } from "../inputs";
+import { checksOfInput, type Field, pointBurette } from "../inputs";
 import {
   type Check,
   type Expected,
@@ -14,6 +14,7 @@ import type { ComputedStage, Method } from "./schema";
 import { fromNormality } from "./normality";
 import { inputOf } from "./method";
 import {
+  type CurvePlace,
   type Observation,
   type ObservationKind,
   presentObservation,
@@ -36,6 +37,8 @@ export interface FieldContext {
   readonly method?: Method;
   /** The other readings of the same trial (or of the stage), as they stand. */
   readonly holder: Pick<TrialRecord | StageRecord, "observations">;
+  /** Where it is read, for a point of a titration curve. */
+  readonly place?: CurvePlace;
   /** The expected reading, from earlier trials. */
   readonly expected?: Expected | null;
   /** Other trials of the stage, for readings that repeat to the last digit. */
@@ -110,6 +113,17 @@ function normalityOf({ unit, symbol }: Field, typed: string, { method, stage }: 
   return input && "of" in input && input.of !== undefined ? fromNormality(typed, input.of, method) : null;
 }
 
+/** What is wrong with where a point was read: it is a reading of the burette. */
+function wrongPlace({ kind, symbol }: Field, { place, stage, houseRules }: FieldContext): Check | null {
+  const input = inputOf(stage, symbol);
+  if (kind !== "point" || input?.is !== "curve") return null;
+  if (!place) return { severity: "stop", message: msg`A point of a curve needs the reading of the burette` };
+  // A file may be finer than the eye, or coarser: how many decimals a hand writes is looked at where it types.
+  const { step: _, ...rules } = pointBurette(input, houseRules).rules;
+  const read = parseReading(place.burette, { ...rules, decimals: null });
+  return read.ok ? null : read.problem;
+}
+
 /**
  * Checks what was typed into a field: by itself first, then against the trial's other readings, so that a final reading
  * lies beyond the initial one and a boat weighs less after the transfer, then against what was expected. Cautions let it
@@ -120,18 +134,22 @@ export function checkField(field: Field, typed: string, context: FieldContext): 
   if (normal) return { ok: false, problem: { severity: "stop", ...normal } };
   const reading: CheckedReading = parseReading(typed, field.rules);
   if (!reading.ok) return withLikelyMeaning(reading.problem, field, typed, context);
+  const misplaced = wrongPlace(field, context);
+  if (misplaced) return { ok: false, problem: misplaced };
   const { value, text } = reading.value;
   const read: Lookup = (kind) => presentObservation(context.holder.observations, field.symbol, kind);
   const { stage, houseRules } = context;
   const input = inputOf(stage, field.symbol);
   const beside = (kind: ObservationKind) => {
     const there = read(kind);
-    return there && { value: Number(there.value), text: there.text };
+    const place = there?.point ? { place: there.point } : {};
+    return there && { value: Number(there.value), text: there.text, ...place };
   };
   const own = input
     ? checksOfInput(input, {
         ...{ kind: field.kind, value, text, decimals: field.rules.decimals ?? 2, beside },
         ...{ rules: houseRules, mayBeZero: input.is === "titer" && titerMayBeZero(stage) },
+        ...(context.place ? { place: context.place } : {}),
       })
     : [];
   const wrong = own.find(({ severity }) => severity === "stop");

@@ -15,6 +15,8 @@ export type {
   CalibrationStage,
   UnknownStage,
   RateStage,
+  CurveStage,
+  IsothermStage,
   AssayStage,
   ComputedStage,
   Method,

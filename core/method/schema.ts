@@ -233,6 +233,19 @@ export const TitrationStageSchema = Type.Object(
     /** Titers that this method is laid out for, mL. */
     expectMl: Type.Optional(Type.Tuple([Type.Number(), Type.Number()])),
     indicator: ShortText,
+    /** What surrounds the reaction in the flask, where that decides which indicator shows its end. */
+    medium: Type.Optional(
+      Type.Object(
+        {
+          pH: Type.Number({ minimum: -1, maximum: 15 }),
+          /** Free ammonia, mol/L. */
+          ammonia: Type.Optional(Type.Number({ minimum: 0 })),
+          /** Magnesium that is put in bound to its ligand, mol/L. */
+          magnesium: Type.Optional(Type.Number({ minimum: 0 })),
+        },
+        Closed,
+      ),
+    ),
     persistence: ShortText,
     /** How long the color of the end must stay, s. */
     persistSeconds: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
@@ -338,6 +351,119 @@ export const RateStageSchema = Type.Object(
 );
 export type RateStage = Static<typeof RateStageSchema>;
 
+const Constants = Type.Array(Type.Number({ minimum: -5, maximum: 20 }), { maxItems: 6 });
+const CoupleSchema = Type.Object(
+  {
+    volts: Type.Number(),
+    electrons: Type.Integer({ minimum: 1, maximum: 10 }),
+    protons: Type.Integer({ minimum: 0, maximum: 20 }),
+    reduced: Type.Union([Type.Literal(1), Type.Literal(2)]),
+  },
+  Closed,
+);
+
+/** What happens in the beaker, for a simulated meter and as theory laid over the points; see `core/curves/theory.ts`. */
+const CurveTheorySchema = Type.Union([
+  Type.Object({ is: Type.Literal("acid"), pKas: Constants }, Closed),
+  Type.Object({ is: Type.Literal("base"), pKas: Constants }, Closed),
+  Type.Object({ is: Type.Literal("carbonates") }, Closed),
+  Type.Object({ is: Type.Literal("carbonated base") }, Closed),
+  Type.Object({ is: Type.Literal("silver"), pKs: Type.Number(), referenceV: Type.Number() }, Closed),
+  Type.Object(
+    {
+      is: Type.Literal("redox"),
+      reductant: CoupleSchema,
+      oxidant: CoupleSchema,
+      pH: Type.Number(),
+      referenceV: Type.Number(),
+    },
+    Closed,
+  ),
+  Type.Object(
+    { is: Type.Literal("branches"), start: Type.Number(), end: Type.Number(), twice: Type.Number() },
+    Closed,
+  ),
+]);
+
+/** A whole titration curve: each trial is one beaker, with its points. */
+export const CurveStageSchema = Type.Object(
+  {
+    kind: Type.Literal("curve"),
+    ...computed,
+    /** What the result is about, in its unit. */
+    presumed: Type.Number(),
+    curve: Type.Object(
+      {
+        /** Symbol of the concentration of the titrant, where it is read or taken over; and about what it is, mol/L. */
+        titrant: Type.Object(
+          { symbol: Type.Optional(ShortText), usual: Type.Number({ exclusiveMinimum: 0 }) },
+          Closed,
+        ),
+        /** What is in the beaker at the start, mL. */
+        flaskMl: Type.Number({ exclusiveMinimum: 0 }),
+        /** Equivalence points, by the symbols with which relations use their volumes, in the order in which they come. */
+        ends: Type.Array(
+          Type.Object(
+            {
+              symbol: ShortText,
+              name: ShortText,
+              at: Type.Union([Type.Literal("first"), Type.Literal("second"), Type.Literal("last")]),
+              /** The one way to have it, where another would find something else. */
+              way: Type.Optional(Type.Union([Type.Literal("gran before"), Type.Literal("gran beyond")])),
+              /** About what part of the last one it is. */
+              part: Type.Number({ exclusiveMinimum: 0, maximum: 1 }),
+            },
+            Closed,
+          ),
+          { minItems: 1, maxItems: 3 },
+        ),
+        /** True where what is titrated is a strong acid or base, whatever jumps carbonate adds. */
+        strong: Type.Optional(Type.Boolean()),
+        /** Symbols of the constants that the curve tells, the strongest acid's first. */
+        constants: Type.Optional(Type.Array(ShortText, { maxItems: 3 })),
+        /** Symbol of the number of protons that the last end stands for. */
+        protons: Type.Optional(ShortText),
+        /** Where the curve has gone far enough, in what the meter shows; not asked where branches cross. */
+        until: Type.Optional(Type.Number()),
+        /** The largest addition, mL. */
+        largestMl: Type.Number({ exclusiveMinimum: 0 }),
+        theory: CurveTheorySchema,
+      },
+      Closed,
+    ),
+  },
+  Closed,
+);
+export type CurveStage = Static<typeof CurveStageSchema>;
+
+/** How much is taken up at each concentration, from stages before: nothing is read here. */
+export const IsothermStageSchema = Type.Object(
+  {
+    kind: Type.Literal("isotherm"),
+    ...computed,
+    /** What the result is about, in its unit. */
+    presumed: Type.Number(),
+    isotherm: Type.Object(
+      {
+        /** Each bottle, by the symbols of its concentration at equilibrium and of what a gram took up there. */
+        bottles: Type.Array(
+          Type.Object({ name: ShortText, concentration: ShortText, uptake: ShortText }, Closed),
+          { minItems: 3, maxItems: 20 },
+        ),
+        /** Symbols of K and 1/n, and of the capacity and b. */
+        freundlich: Type.Tuple([ShortText, ShortText]),
+        langmuir: Type.Tuple([ShortText, ShortText]),
+        /** Symbol of a concentration, and of what the better law says is taken up there. */
+        at: ShortText,
+        predicted: ShortText,
+      },
+      Closed,
+    ),
+  },
+  Closed,
+);
+export type IsothermStage = Static<typeof IsothermStageSchema>;
+
 /** Stages that are read on a photometer. */
 export type AssayStage = CalibrationStage | UnknownStage | RateStage;
 
@@ -347,6 +473,8 @@ export const StageDefinitionSchema = Type.Union([
   CalibrationStageSchema,
   UnknownStageSchema,
   RateStageSchema,
+  CurveStageSchema,
+  IsothermStageSchema,
 ]);
 export type ComputedStage = Static<typeof StageDefinitionSchema>;
 
@@ -358,6 +486,7 @@ export const MethodSchema = Type.Object(
       Type.Literal("acid-base"),
       Type.Literal("redox"),
       Type.Literal("complexometric"),
+      Type.Literal("precipitation"),
       Type.Literal("colorimetric"),
       /** What a bottle on the shelf was made by; not in the library. */
       Type.Literal("solutions"),

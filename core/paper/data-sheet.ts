@@ -57,7 +57,8 @@ export interface SheetStage {
 
 const columnsOf = (fields: readonly Field[]): SheetColumn[] =>
   fields
-    .filter(({ hidden, outOfTurn, otherWay }) => !hidden && !outOfTurn && !otherWay)
+    // Points of a curve are pairs: they are written in a table of their own, and pasted.
+    .filter(({ hidden, outOfTurn, otherWay, kind }) => !hidden && !outOfTurn && !otherWay && kind !== "point")
     .flatMap((field, i, all) => {
       // A recheck at the end is one reading.
       const first = all.findIndex(({ symbol, many }) => many && symbol === field.symbol) === i;

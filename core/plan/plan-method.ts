@@ -25,7 +25,7 @@ function knownNumbers(
   const numbers = new Map<string, number>();
   const missing: string[] = [];
   for (const input of stage.inputs) {
-    if (input.is === "titer") continue;
+    if (input.is === "titer" || input.is === "curve") continue;
     const taken = takenOver(input);
     if (taken) {
       const earlier = compiled.method.stages.find((s) => s.key === taken.stage);

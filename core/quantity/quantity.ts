@@ -37,6 +37,8 @@ export type CauseKind =
       | "line"
       | "readings"
       | "rate"
+      | "curve"
+      | "isotherm"
     )
   | ("blank" | "added-back" | "indicator-bias" | "other");
 

@@ -1,6 +1,12 @@
 import { absorbanceOf } from "../calibration";
 import { endOfCorrections } from "./observation";
-import { type Observation, type StageRecord, type TrialRecord } from "./schema";
+import {
+  type CurvePlace,
+  type Observation,
+  type ObservationKind,
+  type StageRecord,
+  type TrialRecord,
+} from "./schema";
 
 /** One reading of a cuvette, with all that was ever done to it. */
 export interface ReadingView {
@@ -16,37 +22,67 @@ export interface ReadingView {
   readonly struck: { readonly reason: string; readonly person: string } | null;
 }
 
+/** A reading of many, as far as all kinds of them have it. */
+type ReadingOfMany = Omit<ReadingView, "absorbance">;
+
 /**
- * All readings of one cuvette in the order in which they were taken, in absorbance and in transmittance alike. A reading is
- * a first observation and the corrections that followed; one that was taken back last stands struck out, with the reason.
+ * The readings of some kinds in the order in which they were taken. A reading is a first observation and the corrections that
+ * followed; one that was taken back last stands struck out, with the reason.
  */
-export function readingsOf(observations: readonly Observation[], symbol: string): ReadingView[] {
+function manyOf<T>(
+  observations: readonly Observation[],
+  symbol: string,
+  kinds: readonly ObservationKind[],
+  own: (stands: Observation) => T,
+): (ReadingOfMany & T)[] {
   const first = observations.filter(
-    (o) =>
-      o.symbol === symbol && o.supersedes === null && (o.kind === "absorbance" || o.kind === "transmittance"),
+    (o) => o.symbol === symbol && o.supersedes === null && kinds.includes(o.kind),
   );
   const corrections = new Map(observations.toReversed().map((o) => [o.supersedes, o]));
-  return first.flatMap((root): ReadingView[] => {
+  return first.flatMap((root): (ReadingOfMany & T)[] => {
     const chain = [root];
     for (let next = corrections.get(root.id); next; next = corrections.get(next.id)) chain.push(next);
     const last = chain.at(-1) ?? root;
     const stands = chain.findLast((o) => o.value !== null);
     // Taken back by undo, as though it had never been: nothing is left to show.
     if (!stands || (last.value === null && last.reason === takenBack)) return [];
-    const value = Number(stands.value);
     return [
       {
         id: last.id,
         text: stands.text,
         unit: stands.unit,
-        absorbance: root.kind === "transmittance" ? absorbanceOf(value) : value,
         person: root.person,
         at: root.at,
         struck: last.value === null ? { reason: last.reason ?? "", person: last.person } : null,
+        ...own(stands),
       },
     ];
   });
 }
+
+/** All readings of one cuvette, in absorbance and in transmittance alike. */
+export const readingsOf = (observations: readonly Observation[], symbol: string): ReadingView[] =>
+  manyOf(observations, symbol, ["absorbance", "transmittance"], ({ kind, value }) => ({
+    absorbance: kind === "transmittance" ? absorbanceOf(Number(value)) : Number(value),
+  }));
+
+/** A point of a titration curve, with all that was ever done to it. */
+export interface PointView extends ReadingOfMany {
+  readonly value: number;
+  /** Reading of the burette, mL. */
+  readonly buretteMl: number;
+  readonly place: CurvePlace;
+  readonly source: Observation["source"];
+}
+
+/** All points of a titration curve in the order in which they were taken. */
+export const pointsOf = (observations: readonly Observation[], symbol: string): PointView[] =>
+  manyOf(observations, symbol, ["point"], ({ value, point, source }) => ({
+    value: Number(value),
+    buretteMl: Number(point?.burette),
+    place: point ?? { burette: "" },
+    source,
+  }));
 
 /** The reason that an undone entry is given. */
 export const takenBack = "taken back";

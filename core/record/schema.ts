@@ -40,6 +40,11 @@ export const ObservationKindSchema = Type.Union([
   /** The window of a course of absorbance, s. */
   Type.Literal("window.from"),
   Type.Literal("window.to"),
+  /** How the electrode of a meter answers: in percent of theory, and its potential at pH 7, mV. */
+  Type.Literal("meter.slope"),
+  Type.Literal("meter.offset"),
+  /** A point of a titration curve: what the meter showed, with the reading of the burette beside it. */
+  Type.Literal("point"),
   Type.Literal("given"),
   Type.Literal("given.plus-minus"),
   /** Instead of a half width: the standard uncertainty of a concentration that comes from the shelf. */
@@ -49,6 +54,19 @@ export const ObservationKindSchema = Type.Union([
 ]);
 
 export type ObservationKind = Static<typeof ObservationKindSchema>;
+
+/** What a point of a titration curve was read at. */
+export const CurvePlaceSchema = Type.Object(
+  {
+    /** Reading of the burette, mL, as typed with a decimal point. */
+    burette: Type.String({ pattern: "^\\d+(\\.\\d+)?$", maxLength: 20 }),
+    /** True where it was taken before the meter had come to rest. */
+    unsteady: Type.Optional(Type.Boolean()),
+  },
+  Closed,
+);
+
+export type CurvePlace = Static<typeof CurvePlaceSchema>;
 
 /** One thing read or weighed, as typed. Never changed: a correction is a new observation that supersedes it. */
 export const ObservationSchema = Type.Object(
@@ -78,6 +96,8 @@ export const ObservationSchema = Type.Object(
     reason: Type.Union([ShortText, Type.Null()]),
     /** Where the value was taken from a bottle on the shelf: the concentration that it had then. */
     assignment: Type.Optional(Type.Union([Id, Type.Null()])),
+    /** Where it is a point of a titration curve. */
+    point: Type.Optional(Type.Union([CurvePlaceSchema, Type.Null()])),
   },
   Closed,
 );

@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { randomStream } from "../montecarlo";
 import { type Result, success } from "../result";
 import { perOf } from "../method";

@@ -1,11 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
 import { methods } from "~/catalog/methods";
+import { aceticAcidOnCharcoal } from "~/catalog/methods/acid-base/acetic-acid-on-charcoal";
 import { baseByPhthalateThenAcid as flagship } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { phosphateAsMolybdenumBlue as phosphate } from "~/catalog/methods/colorimetric/colored-complexes";
+import { weakAcidByPhMeter } from "~/catalog/methods/acid-base/weak-acid-by-ph-meter";
 import { fadingOfADye } from "~/catalog/methods/colorimetric/fading-of-a-dye";
 import type { Input } from "../inputs";
 import type {
   CalibrationStage,
+  CurveStage,
   Method,
   PreparationStage,
   RateStage,
@@ -37,6 +40,11 @@ const ofStandards = (change: Partial<CalibrationStage>): Method => ({
 const ofUnknown = (change: Partial<UnknownStage>): Method => ({
   ...phosphate,
   stages: [wavelength, standards, { ...unknown, ...change }],
+});
+const [takeCurve] = weakAcidByPhMeter.stages as [CurveStage];
+const ofCurve = (change: Partial<CurveStage>): Method => ({
+  ...weakAcidByPhMeter,
+  stages: [{ ...takeCurve, ...change }],
 });
 const line = (relation: string, unit = "mol/L") => [{ relation, title: "Some amount", unit }];
 const without = (inputs: readonly Input[], is: Input["is"]) => inputs.filter((input) => input.is !== is);
@@ -119,6 +127,28 @@ const broken: { readonly [C in MethodProblemCode]: Case } = {
   "course-missing": [
     { ...fadingOfADye, stages: [scan, { ...fading, inputs: without(fading.inputs, "trace") }] },
     ["stages", 1, "inputs"],
+  ],
+  "curve-missing": [ofCurve({ inputs: without(takeCurve.inputs, "curve") }), ["stages", 0, "inputs"]],
+  "curve-misplaced": [
+    first({ inputs: [...standardize.inputs, ...takeCurve.inputs.filter(({ is }) => is === "curve")] }),
+    ["stages", 0, "inputs", 3],
+  ],
+  "curve-titrant-unread": [
+    ofCurve({ curve: { ...takeCurve.curve, titrant: { symbol: "c_q", usual: 0.1 } } }),
+    ["stages", 0, "curve", "titrant"],
+  ],
+  "curve-endless": [
+    ofCurve({ curve: (({ until: _, ...others }) => others)(takeCurve.curve) }),
+    ["stages", 0, "curve"],
+  ],
+  "isotherm-unread": [
+    {
+      ...aceticAcidOnCharcoal,
+      stages: aceticAcidOnCharcoal.stages.map((stage) =>
+        stage.kind === "isotherm" ? { ...stage, isotherm: { ...stage.isotherm, at: "c_q" } } : stage,
+      ),
+    },
+    ["stages", 6, "isotherm", "at"],
   ],
   "series-once": [
     ofStandards({ series: { ...standards.series, symbol: "V_f" } }),

@@ -31,6 +31,8 @@ function inputProblem(stage: ComputedStage, method: Method): MethodProblem | nul
     seen.add(symbol);
     const unit = unitOfInput(input, method);
     if (!isUnit(unit)) return problemOf("unit-unknown", { symbol, unit }, ...at);
+    if (input.is === "curve" && stage.kind !== "curve")
+      return problemOf("curve-misplaced", { symbol }, ...at);
     const wrong = problemOfInput(input);
     if (wrong !== null) return problemOf("input-wrong", { detail: wrong }, ...at);
     const taken = takenOver(input);

@@ -18,6 +18,11 @@ export interface MethodProblemFacts {
   "nothing-titrated": object;
   "absorbance-missing": object;
   "course-missing": object;
+  "curve-missing": object;
+  "curve-misplaced": { symbol: string };
+  "curve-titrant-unread": { symbol: string };
+  "curve-endless": object;
+  "isotherm-unread": { symbol: string };
   "series-once": { symbol: string };
   "series-no-number": { value: string };
   "axis-not-computed": { symbol: string };

@@ -6,6 +6,8 @@ import type { CompiledStage } from "./compiled";
 import type { Checked, Fitted } from "./shared/compile";
 import type { StageRecord } from "../record";
 import { calibration } from "./calibration/kind";
+import { curve } from "./curve/kind";
+import { isotherm } from "./isotherm/kind";
 import type { StageKind } from "./kind";
 import { preparation } from "./preparation/kind";
 import { rate } from "./rate/kind";
@@ -18,7 +20,9 @@ import { msg, type Phrase } from "../text";
 type Kind = ComputedStage["kind"];
 
 /** All kinds of stages; one that is missing does not compile. */
-const kinds = { titration, preparation, calibration, unknown, rate } satisfies Readonly<Record<Kind, object>>;
+const kinds = { titration, preparation, calibration, unknown, rate, curve, isotherm } satisfies Readonly<
+  Record<Kind, object>
+>;
 
 /** The kind of a stage; the union of stages is matched with the table of kinds here, and nowhere else. */
 const kindOf = ({ kind }: { readonly kind: Kind }) =>

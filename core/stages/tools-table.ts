@@ -4,6 +4,8 @@ import type { Result } from "../result";
 import type { Bench } from "./bench/bench";
 import { calibrationTools } from "./calibration/tools";
 import type { CompiledStage } from "./compiled";
+import { curveTools } from "./curve/tools";
+import { isothermTools } from "./isotherm/tools";
 import { preparationTools } from "./preparation/tools";
 import { rateTools } from "./rate/tools";
 import type { ComputedEvaluation } from "./shared/evaluation";
@@ -21,6 +23,8 @@ const tools = {
   calibration: calibrationTools,
   unknown: unknownTools,
   rate: rateTools,
+  curve: curveTools,
+  isotherm: isothermTools,
 } satisfies Readonly<Record<Kind, object>>;
 
 const toolsOf = ({ kind }: { readonly kind: Kind }) =>

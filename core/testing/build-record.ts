@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import type { Method } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
 import type { Observation, ObservationKind, TrialRecord } from "~/core/record";

@@ -38,6 +38,20 @@ const trialNext = (there: TrialRecord | undefined, { random, newId }: RandomSour
   kind: there?.kind ?? (random.uniform() < 0.2 ? ("rough" as const) : ("fine" as const)),
 });
 
+/** One of many readings that is struck out, or brought back. */
+function ofMany({ stage }: Readable, source: RandomSource): RunChange | null {
+  const all = stage.trials.flatMap((t) => t.observations);
+  const superseded = new Set(all.map((o) => o.supersedes));
+  const last = pick(
+    source,
+    all.filter((o) => (o.kind === "point" || o.kind === "absorbance") && !superseded.has(o.id)),
+  );
+  if (!last) return null;
+  return last.value === null
+    ? { intent: "restore-reading", observationId: last.id }
+    : { intent: "strike-reading", observationId: last.id, reason: "read too early" };
+}
+
 /** A reading of a stage or of a trial, or the correction of one. */
 function reading(record: RunRecord, { definition, stage }: Readable, source: RandomSource): RunChange | null {
   const { random, newId } = source;
@@ -61,6 +75,7 @@ function reading(record: RunRecord, { definition, stage }: Readable, source: Ran
     ...{ symbol: field.symbol, kind: field.kind, text: textFor(field, source) },
     supersedes: corrects ? present.id : null,
     reason: corrects ? "misread" : null,
+    ...(field.kind === "point" ? { point: { burette: (40 * random.uniform()).toFixed(2) } } : {}),
   };
 }
 
@@ -156,16 +171,18 @@ export function randomChange(record: RunRecord, source: RandomSource): RunChange
   const chosen =
     roll < 0.6
       ? reading(record, at, source)
-      : roll < 0.78
-        ? ofTrial(at, source)
-        : roll < 0.86
-          ? ofTimer(at, source)
-          : roll < 0.92
-            ? ofTrace(at, source)
-            : roll < 0.95
-              ? ofInput(at, source)
-              : roll < 0.98
-                ? ({ intent: "choose", stageKey: at.stage.key, name: "model", value: "quadratic" } as const)
-                : ofKnown(record, source);
+      : roll < 0.68
+        ? ofMany(at, source)
+        : roll < 0.78
+          ? ofTrial(at, source)
+          : roll < 0.86
+            ? ofTimer(at, source)
+            : roll < 0.92
+              ? ofTrace(at, source)
+              : roll < 0.95
+                ? ofInput(at, source)
+                : roll < 0.98
+                  ? ({ intent: "choose", stageKey: at.stage.key, name: "model", value: "quadratic" } as const)
+                  : ofKnown(record, source);
   return chosen ?? rename;
 }

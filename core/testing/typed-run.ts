@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { type ComputedStage, type Method, stageFields, trialFields } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
 import type { Observation, ObservationKind, TrialRecord } from "~/core/record";
@@ -7,7 +8,7 @@ import { defaultHouseRules } from "~/catalog/rules/defaults";
 
 const at = "2026-11-25T09:00:00.000Z";
 
-/** What was typed, by `symbol:kind`; several readings of one cuvette stand in one text, parted by blanks. */
+/** What was typed, by `symbol:kind`; several readings of one cuvette, or points as `burette=shown`, stand in one text, parted by blanks. */
 export type Typed = Readonly<Record<`${string}:${ObservationKind}`, string>>;
 
 export interface TypedStage {
@@ -31,8 +32,10 @@ const observed = (holder: string, typed: Typed, stage: ComputedStage): Observati
   const each = Object.entries(typed).flatMap(([key, texts]) =>
     texts.split(" ").map((text, i) => [key, text, i === 0 ? "" : `/${i}`] as const),
   );
-  return each.map(([key, text, which]) => {
+  return each.map(([key, written, which]) => {
     const [symbol = "", kind = ""] = key.split(":");
+    const [burette = "", shown] = written.split("=");
+    const text = shown ?? written;
     return {
       id: `${holder}/${key}${which}`,
       symbol,
@@ -45,6 +48,7 @@ const observed = (holder: string, typed: Typed, stage: ComputedStage): Observati
       at,
       supersedes: null,
       reason: null,
+      ...(shown === undefined ? {} : { point: { burette } }),
     };
   });
 };

@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { methodOf, type RunRecord } from "../../core/run";
 import { asc, desc, sql } from "drizzle-orm";
 import { compileMethod } from "../../core/stages";

@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { withPoint } from "../../core/text";
 import { RolledBack } from "../database/rolled-back";
 import { solutionCode } from "../queries/solution-code";

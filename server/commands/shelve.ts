@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import type { RunRecord } from "../../core/run";
 import { evaluateRun } from "../../core/evaluate";
 import { resultQuantity, type ComputedEvaluation } from "../../core/stages";

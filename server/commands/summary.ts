@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { eq, sql } from "drizzle-orm";
 import { run } from "../database/schema";
 import type { DatabaseConnection } from "../database/types";

@@ -17,7 +17,7 @@ import {
 } from "drizzle-orm/pg-core";
 import type { HouseRules } from "../../core/rules";
 import type { Method } from "../../core/method";
-import type { Observation, ObservationKind, TimerRecord, TraceRecord } from "../../core/record";
+import type { CurvePlace, Observation, ObservationKind, TimerRecord, TraceRecord } from "../../core/record";
 import type { RunRecord, RunStatus } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
 import type { TrailSubject } from "../../formats/trail";
@@ -152,6 +152,8 @@ export const observation = pgTable(
     reason: text("reason"),
     /** Where the value was taken from the shelf: the concentration that a bottle had then. */
     assignmentId: uuid("assignment_id").references((): AnyPgColumn => assignment.id),
+    /** Where it is a point of a titration curve. */
+    point: jsonb("point").$type<CurvePlace>(),
   },
   (t) => [
     index("observation_of_stage").on(t.stageId, t.seq),

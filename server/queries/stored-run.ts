@@ -72,7 +72,7 @@ select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "st
         text: "x.text",
       },
       ...{ value: "x.value::text", unit: "x.unit", source: "x.source", person: "x.person", at: iso("x.at") },
-      ...{ supersedes: "x.supersedes", reason: "x.reason", assignment: "x.assignment_id" },
+      ...{ supersedes: "x.supersedes", reason: "x.reason", assignment: "x.assignment_id", point: "x.point" },
     },
     `observation x ${ofRun}`,
     "x.seq",
@@ -180,7 +180,8 @@ const own = <T extends { readonly stageId: string }>({ stageId: _, ...row }: T) 
 /** The stages of a run with all that stands in them. */
 function stagesOf({ stages, trials, observations, traces, timers }: Rows): StageRecord[] {
   const readings = new Map<string, StoredReading[]>();
-  for (const { stageId, trialId, assignment, ...read } of observations) {
+  for (const { stageId, trialId, assignment, point, ...plain } of observations) {
+    const read = point ? { ...plain, point } : plain;
     const holder = trialId ?? stageId;
     const all = readings.get(holder) ?? [];
     readings.set(holder, all);

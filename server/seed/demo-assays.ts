@@ -18,7 +18,7 @@ import { inEnglish } from "~/core/text";
 const minute = 60_000;
 const benches = ["bench 1", "bench 2", "bench 3", "bench 4", "bench 5"];
 
-interface About {
+export interface About {
   readonly methodId: string;
   readonly title: string;
   readonly sample: string;
@@ -26,7 +26,7 @@ interface About {
 }
 
 /** A run to which one change after another is made, two minutes apart. */
-async function writer(db: Database, at: Date, about: About) {
+export async function writer(db: Database, at: Date, about: About) {
   const runId = mustHold(await startRun(db, { intent: "start", ...about }, at));
   let clock = at.getTime();
   return async (request: RunRequest): Promise<void> => {

@@ -9,6 +9,7 @@ import { changeRun } from "../commands/change-run";
 import { loadRunRecord } from "../queries/stored-run";
 import { startRun } from "../commands/start-run";
 import { seedAssays } from "./demo-assays";
+import { seedCurves } from "./demo-curves";
 import { seedShelf } from "./demo-shelf";
 import { inEnglish } from "~/core/text";
 
@@ -280,6 +281,7 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
   await seedShelf(db, now);
   for (const [i, run] of earlier.entries()) await routine(db, before(9 - 2 * i), run);
   await seedAssays(db, before);
+  await seedCurves(db, now);
   await pumpHouse(db, before(2));
   await quarantineAcid(db, before(0, 50));
   await morningGroup(db, before(0, 12));

@@ -25,6 +25,16 @@ function optionsOf(methods: readonly MethodChoice[]): Option[] {
   return [...recent, ...byFamily];
 }
 
+/** Within each group those first whose title has all words: what only their purpose or substances name comes after. */
+function titleFirst(found: readonly Option[], words: readonly string[]): Option[] {
+  const named = ({ title }: Option) => words.every((word) => title.toLowerCase().includes(word));
+  const groups = [...new Set(found.map(({ group }) => group))];
+  return groups.flatMap((group) => {
+    const own = found.filter((option) => option.group === group);
+    return [...own.filter(named), ...own.filter((option) => !named(option))];
+  });
+}
+
 interface MethodSearchProps {
   readonly methods: readonly MethodChoice[];
   readonly method: MethodChoice | null;
@@ -52,7 +62,10 @@ export function MethodSearch({ methods, method, missing, onChoose }: MethodSearc
         if (words.length === 0) return found;
         // Once something is typed, a method is listed once.
         const seen = new Set<string>();
-        return found.filter(({ id }) => !seen.has(id) && seen.add(id));
+        return titleFirst(
+          found.filter(({ id }) => !seen.has(id) && seen.add(id)),
+          words,
+        );
       }}
       autoHighlight
       openOnFocus

@@ -1,10 +1,11 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
+import { acidIndicators } from "~/catalog/constants/indicators";
 import { dissolved, soluteNames } from "~/catalog/constants/solutes";
 import { prettyFormula } from "~/core/chemistry";
 import { mostIonicStrength, type Setting, solvedRange } from "~/core/equilibria";
-import { beyondLastEnd, type PlannedCurve, type TheoreticalCurve, theoreticalCurve } from "~/core/plan";
+import { acidEnd, beyondLastEnd, type TheoreticalCurve, theoreticalCurve } from "~/core/plan";
 import { msg } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import { MolarInput } from "../../ui/molar-input";
@@ -148,12 +149,14 @@ function Theory({ theory, analyte, titrant, setting }: TheoryProps) {
         {say`${prettyFormula(analyte)} starts at pH ${startPH.toFixed(2)} and takes nothing from ${titrant}: choose the other titrant.`}
       </Typography>
     );
-  const curve: PlannedCurve = {
-    ...{ titrated, titrant, analyte, setting },
-    equivalenceMl: end.ml,
-    pH: end.pH,
-    endMl: beyondLastEnd * (ends.at(-1)?.ml ?? end.ml),
-  };
+  const curve = acidEnd(
+    {
+      ...{ titrated, titrant, analyte, setting },
+      equivalenceMl: end.ml,
+      endMl: beyondLastEnd * (ends.at(-1)?.ml ?? end.ml),
+    },
+    acidIndicators,
+  );
   return (
     <>
       <Ends {...{ ends, startPH, chosen: end.protons, onChoose: setChosen }} />

@@ -23,7 +23,7 @@ const startOf = ({ start = "" }: Readonly<Record<string, string>>): number | nul
 function readTexts(texts: Readonly<Record<string, string>>): ReadTexts | null {
   const [flaskMl, titrant, uPH, uMl] = [texts.V, texts.ct, texts.uPH, texts.uMl].map(numberIn);
   const start = startOf(texts);
-  const { points, problems } = readCurveTable(texts.pairs ?? "", start ?? 0);
+  const { points, problems } = readCurveTable(texts.pairs ?? "", { startMl: start ?? 0 });
   if (start === null || !flaskMl || !titrant || !uPH || !uMl) return null;
   if (problems.length > 0 || points.length === 0) return null;
   const setting = { flaskMl, titrant, pKw: pKwAt(25), ...uncertaintiesOf(uPH, uMl) };
@@ -39,7 +39,10 @@ export function CurveReader() {
   const { texts, words } = form;
   const settled = useDeferredValue(texts);
   const typed = useMemo(() => readTexts(settled), [settled]);
-  const { problems } = useMemo(() => readCurveTable(settled.pairs ?? "", startOf(settled) ?? 0), [settled]);
+  const { problems } = useMemo(
+    () => readCurveTable(settled.pairs ?? "", { startMl: startOf(settled) ?? 0 }),
+    [settled],
+  );
   return (
     <Box
       sx={{

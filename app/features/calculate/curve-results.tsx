@@ -22,7 +22,8 @@ import { colors } from "../../theme/theme";
 import { Chart } from "../../ui/chart/chart";
 import { useSay } from "../../words/text";
 import { readingOption } from "./curve-reader-option";
-import { EndTable, withHalf } from "./end-table";
+import { withHalf } from "../curves/end-words";
+import { EndTable } from "./end-table";
 
 /** A curve that was typed, and what was read out of it. */
 export interface ReadTexts {

@@ -1,29 +1,9 @@
 import Box from "@mui/material/Box";
-import type { EndByWay, ReadEnd, Way } from "~/core/curves";
-import { msg, type Phrase } from "~/core/text";
+import type { EndByWay, ReadEnd } from "~/core/curves";
+import { msg } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import { useSay } from "../../words/text";
-
-/** Ways to an end, with what each rests on and where it is weak. */
-const wayWords: Readonly<Record<Way, { readonly name: Phrase; readonly weak: Phrase }>> = {
-  fit: { name: msg`whole curve fitted`, weak: msg`rests on the constants being those of one acid` },
-  "gran before": {
-    name: msg`Gran, before the jump`,
-    weak: msg`rests on the meter’s slope; weak where two protons overlap`,
-  },
-  "gran beyond": { name: msg`Gran, beyond the jump`, weak: msg`carbonate in the base shifts it` },
-  "second derivative": {
-    name: msg`second derivative, zero`,
-    weak: msg`noise shifts it where points are close`,
-  },
-  steepest: { name: msg`steepest place`, weak: msg`no better than the points are close` },
-};
-
-/** A value with its ±, to two figures of that. */
-export function withHalf(value: number, half: number): string {
-  const digits = half > 0 ? Math.min(8, Math.max(0, 1 - Math.floor(Math.log10(half)))) : 3;
-  return half > 0 ? `${value.toFixed(digits)} ± ${half.toFixed(digits)}` : value.toFixed(digits);
-}
+import { waysOfEnds, withHalf } from "../curves/end-words";
 
 const cells = {
   borderCollapse: "collapse",
@@ -68,14 +48,14 @@ export function EndTable({ end, ways, protons }: EndTableProps) {
             sx={{ bgcolor: i === 0 ? colors.tealPale : undefined, fontWeight: i === 0 ? 650 : 400 }}
           >
             <td>
-              {say(wayWords[way].name)}
+              {say(waysOfEnds[way].name)}
               {i === 0 && say`, taken`}
             </td>
             <Box component="td" sx={{ fontFamily: fonts.reading, whiteSpace: "nowrap" }}>
               {withHalf(volume, half)}
             </Box>
             <Box component="td" sx={{ color: colors.inkSoft, fontWeight: 400 }}>
-              {say(wayWords[way].weak)}
+              {say(waysOfEnds[way].weak)}
             </Box>
           </Box>
         ))}

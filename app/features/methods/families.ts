@@ -4,5 +4,6 @@ export const familyTitles = {
   "acid-base": msg`Acid-base`,
   redox: msg`Redox`,
   complexometric: msg`Complexometric`,
+  precipitation: msg`Precipitation`,
   colorimetric: msg`Colorimetric`,
 } as const;

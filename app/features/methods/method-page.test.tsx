@@ -38,6 +38,7 @@ const page = (
 ) =>
   markup(
     <MethodPage
+      dropMl={0.05}
       method={method}
       begins={null}
       own={false}

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import type { ComputedStage, Method } from "~/core/method";
+import type { Method } from "~/core/method";
 import { authority, generalCautions } from "~/catalog/parts/safety";
 import { counted, type Phrase } from "~/core/text";
 import { colors } from "../../theme/theme";
@@ -11,6 +11,7 @@ import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { RemoveMethod } from "./remove-method";
 import { StageCard } from "./stage-card";
+import { StageIndicator } from "./stage-indicator";
 import { useSay } from "../../words/text";
 
 export interface OtherWay {
@@ -38,12 +39,15 @@ interface MethodPageProps {
   runs: number;
   /** True where it is offered no more. */
   retired: boolean;
+  /** A drop of the burette of the house, mL. */
+  dropMl: number;
 }
 
 /** One method, to read: reaction, stages, what is needed, hazards. */
-export function MethodPage({ method, begins, own, otherWays, versions, runs, retired }: MethodPageProps) {
+export function MethodPage(props: MethodPageProps) {
+  const { method, begins, own, otherWays, versions, runs, retired, dropMl } = props;
   const say = useSay();
-  const { id, title, purpose, equations, stages, version } = method;
+  const { id, title, purpose, version } = method;
   const newest = Math.max(...versions);
   return (
     <Page
@@ -72,7 +76,7 @@ export function MethodPage({ method, begins, own, otherWays, versions, runs, ret
           gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 330px" },
         }}
       >
-        <Procedure equations={equations} stages={stages} />
+        <Procedure method={method} dropMl={dropMl} />
         <Box sx={{ display: "grid", gap: 2 }}>
           <Hazards method={method} />
           <Part title={say`Wear`} items={method.protection} />
@@ -127,14 +131,9 @@ function Actions({ id, version, own, retired, named }: ActionsProps) {
   );
 }
 
-function Procedure({
-  equations,
-  stages,
-}: {
-  readonly equations: { name: string; equation: string }[];
-  readonly stages: ComputedStage[];
-}) {
+function Procedure({ method, dropMl }: Pick<MethodPageProps, "method" | "dropMl">) {
   const say = useSay();
+  const { equations, stages } = method;
   return (
     <Box sx={{ display: "grid", gap: 2, minWidth: 0, gridTemplateColumns: "minmax(0,1fr)" }}>
       <Sheet component="section" aria-label={say`Reaction`} sx={{ p: 2.5 }}>
@@ -146,7 +145,9 @@ function Procedure({
         ))}
       </Sheet>
       {stages.map((stage, i) => (
-        <StageCard key={stage.key} stage={stage} number={i + 1} />
+        <StageCard key={stage.key} stage={stage} number={i + 1}>
+          <StageIndicator method={method} stageKey={stage.key} dropMl={dropMl} />
+        </StageCard>
       ))}
     </Box>
   );

@@ -1,9 +1,9 @@
 import { lazy, Suspense } from "react";
-import { dissolved } from "~/catalog/constants/solutes";
-import { plannedCurve } from "~/core/plan";
+import { known } from "~/catalog/constants/known";
+import { plannedEnd } from "~/core/plan";
 import type { CompiledMethod, StagePlan } from "~/core/stages";
 
-// Comes with its chart where a stage is one of acids and bases.
+// Comes with its chart where theory tells the end of a stage.
 const WhichIndicator = lazy(() => import("./which-indicator").then((m) => ({ default: m.WhichIndicator })));
 
 interface PlannedIndicatorsProps {
@@ -16,7 +16,7 @@ interface PlannedIndicatorsProps {
 /** Which indicator shows the end of a planned stage; nothing where no theory tells it. */
 export function PlannedIndicators({ compiled, plan, plans, dropMl }: PlannedIndicatorsProps) {
   const stage = compiled.method.stages.find(({ key }) => key === plan.key);
-  const curve = plannedCurve(compiled, plan, plans, dissolved);
+  const curve = plannedEnd(compiled, plan, plans, known);
   if (!curve || stage?.kind !== "titration") return null;
   return (
     <Suspense>

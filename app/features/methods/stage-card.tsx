@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
+import type { ReactNode } from "react";
 import { type TitrationStage, type ComputedStage, type Reagent, resultsOf } from "~/core/method";
 import { type Input, describedInput, stepsOf } from "~/core/inputs";
 import { namesTex, parseRelation, symbolTex, typeset } from "~/core/relation";
@@ -14,10 +15,12 @@ import { msg, type Phrase, unitText, uncapitalized, joined } from "~/core/text";
 interface StageCardProps {
   stage: ComputedStage;
   number: number;
+  /** What else is told of it, beneath what is done. */
+  children?: ReactNode;
 }
 
 /** One stage of a method: what is read, how the result follows, what is added, how it is done. */
-export function StageCard({ stage, number }: StageCardProps) {
+export function StageCard({ stage, number, children }: StageCardProps) {
   const say = useSay();
   const { title, inputs, relations, reagents = [], conditions = [], steps, cautions } = stage;
   const titration = stage.kind === "titration" ? stage : null;
@@ -66,6 +69,7 @@ export function StageCard({ stage, number }: StageCardProps) {
           <Box key={caution}>{caution}</Box>
         ))}
       </Box>
+      {children}
     </Sheet>
   );
 }

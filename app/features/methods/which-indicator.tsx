@@ -1,77 +1,74 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useId, useMemo, useState } from "react";
-import { acidOf } from "~/catalog/constants/acids";
-import { indicators, type KnownIndicator } from "~/catalog/constants/indicators";
-import { type PlannedCurve, type RatedIndicator, ratedIndicators } from "~/core/plan";
-import { capitalized, inEnglish, msg, type Phrase } from "~/core/text";
+import {
+  errorWords,
+  millilitersOff,
+  namedIndicator,
+  percentOff,
+  type RatedIndicator,
+  ratedIndicators,
+  type Scale,
+  type EndTheory,
+  verdictOnIndicator,
+} from "~/core/plan";
+import { msg, type Phrase } from "~/core/text";
 import { colors, fonts } from "../../theme/theme";
 import { Chart } from "../../ui/chart/chart";
+import { IndicatorColors } from "../../ui/indicator-colors";
 import { noPrint } from "../../ui/page";
 import { useSay } from "../../words/text";
 import { indicatorOption } from "./which-indicator-option";
 
-type Rated = RatedIndicator<KnownIndicator>;
-
 interface WhichIndicatorProps {
-  readonly curve: PlannedCurve;
+  readonly curve: EndTheory;
   /** What the method says of its indicator. */
   readonly used: string;
   /** A drop of the burette, mL. */
   readonly dropMl: number;
 }
 
-const sign = (x: number): string => (x < 0 ? "−" : "+");
+/** What the axis shows at a place, with its digits. */
+const placeOn: Readonly<Record<Scale["is"], (value: string, metal: string) => Phrase>> = {
+  pH: (value) => msg`pH ${value}`,
+  pM: (value, metal) => msg`p${metal} ${value}`,
+  V: (value) => msg`${value} V`,
+};
 
-const millilitersOff = ({ errorMl }: Rated): Phrase =>
-  msg`${sign(errorMl)}${Math.abs(errorMl).toFixed(2)} mL`;
+const rangeOn: Readonly<Record<Scale["is"], (from: string, to: string, metal: string) => Phrase>> = {
+  pH: (from, to) => msg`pH ${from} to ${to}`,
+  pM: (from, to, metal) => msg`p${metal} ${from} to ${to}`,
+  V: (from, to) => msg`${from} to ${to} V`,
+};
 
-const percentOff = ({ relative }: Rated): string =>
-  `${sign(relative)}${Math.abs(100 * relative).toFixed(Math.abs(relative) < 0.001 ? 2 : Math.abs(relative) < 0.1 ? 1 : 0)} %`;
+const metalOf = (scale: Scale): string => (scale.is === "pM" ? scale.metal : "");
 
-/** How late or early an indicator changes, with its part of the titer. */
-const errorWords = (rated: Rated): Phrase => msg`${millilitersOff(rated)} (${percentOff(rated)})`;
-
-/** A larger part of the titer than this is no end point for a determination. Common practice, no source. */
-const tolerable = 0.02;
-
-/** What is to be said of the indicator that a method uses. */
-function verdictOn(used: Rated | undefined, best: Rated | undefined): Phrase {
-  if (!best) return "";
-  const bestName = capitalized(best.indicator.name);
-  const advice =
-    best.suits || Math.abs(best.relative) <= tolerable
-      ? msg`${bestName} comes nearest: ${errorWords(best)}.`
-      : msg`None of these changes near it: take the whole curve with a pH meter.`;
-  if (!used) return advice;
-  const name = capitalized(used.indicator.name);
-  if (used.suits)
-    return msg`${name}, which this method uses, suits: the middle of its change is off by ${errorWords(used)}.`;
-  if (used === best)
-    return msg`${name}, which this method uses, comes nearest, and is off by ${errorWords(used)}.`;
-  return used.errorMl < 0
-    ? msg`${name}, which this method uses, changes early: ${errorWords(used)}. ${advice}`
-    : msg`${name}, which this method uses, changes late: ${errorWords(used)}. ${advice}`;
+/** From where to where an indicator changes: "pH 8.3 to 10". */
+function rangeWords({ from, to }: RatedIndicator, scale: Scale): Phrase {
+  const text = (x: number) => (scale.is === "V" ? x.toFixed(2) : String(Number(x.toFixed(1))));
+  if (text(from) === text(to)) return placeOn[scale.is](text(from), metalOf(scale));
+  return rangeOn[scale.is](text(from), text(to), metalOf(scale));
 }
 
 /** The curve that theory gives for a planned titration, and how far from its equivalence point each indicator changes. */
 export function WhichIndicator({ curve, used, dropMl }: WhichIndicatorProps) {
   const say = useSay();
   const group = useId();
-  const rated = useMemo(() => ratedIndicators(curve, indicators, dropMl), [curve, dropMl]);
-  const own = rated.find(({ indicator }) => used.toLowerCase().includes(inEnglish(indicator.name)));
+  const rated = useMemo(() => ratedIndicators(curve, dropMl), [curve, dropMl]);
+  const own = namedIndicator(rated, used);
   const [chosen, setChosen] = useState<string | null>(null);
-  const shown = rated.find(({ indicator }) => indicator.key === chosen) ?? own ?? rated[0];
-  if (!shown) return null;
-  const poor = own !== undefined && Math.abs(own.relative) > tolerable;
-  const carbonated = curve.titrated.flask.acids.some(({ acid }) => acid === acidOf("carbonic"));
+  const looked = rated.find(({ indicator }) => indicator.key === chosen) ?? own ?? rated[0];
+  if (!looked) return null;
+  const { text, poor } = verdictOnIndicator(rated, used);
+  const { scale, equivalenceMl } = curve;
+  const atEnd = placeOn[scale.is](curve.at(equivalenceMl).toFixed(2), metalOf(scale));
   return (
     <Box sx={{ mt: 2, pt: 1.5, borderTop: `1px solid ${colors.line}`, ...noPrint }}>
       <Typography variant="h3">{say`Which indicator?`}</Typography>
       <Typography
         sx={{ maxWidth: 720, color: poor ? colors.brick : colors.ink, fontWeight: poor ? 650 : 400 }}
       >
-        {say(verdictOn(own, rated[0]))}
+        {say(text)}
       </Typography>
       <Box
         sx={{
@@ -83,8 +80,8 @@ export function WhichIndicator({ curve, used, dropMl }: WhichIndicatorProps) {
         }}
       >
         <Chart
-          label={say`Titration curve by theory: pH ${curve.pH.toFixed(2)} at the equivalence point, ${curve.equivalenceMl.toFixed(2)} mL; ${shown.indicator.name} changes from pH ${shown.indicator.from} to ${shown.indicator.to}`}
-          option={indicatorOption(curve, shown.indicator, say)}
+          label={say`Titration curve by theory: ${atEnd} at the equivalence point, ${equivalenceMl.toFixed(2)} mL; ${looked.indicator.name} changes at ${rangeWords(looked, scale)}`}
+          option={indicatorOption(curve, looked, say)}
           height={290}
           fileName="titration-curve"
         />
@@ -93,7 +90,8 @@ export function WhichIndicator({ curve, used, dropMl }: WhichIndicatorProps) {
             <Row
               key={one.indicator.key}
               rated={one}
-              chosen={one === shown}
+              scale={scale}
+              chosen={one === looked}
               own={one === own}
               group={group}
               onChoose={() => setChosen(one.indicator.key)}
@@ -102,16 +100,15 @@ export function WhichIndicator({ curve, used, dropMl }: WhichIndicatorProps) {
         </Box>
       </Box>
       <Typography variant="body2" color="textSecondary">
-        {say`By theory at ${curve.setting.celsius} °C, ${curve.setting.activity === "none" ? say`without activity coefficients` : say`with activity coefficients by Davies`}: pH ${curve.pH.toFixed(2)} at the equivalence point. The error is that of the middle of the change; an indicator suits where it is within a drop, or 0.2 % of the titer.`}
-        {carbonated &&
-          ` ${say`Carbon dioxide is taken to stay in the flask; where it is boiled off, the jump is larger.`}`}
+        {say`${curve.assumed}: ${atEnd} at the equivalence point. The error is that of the middle of the change, or of the first trace of color where one side has none; an indicator suits where it is within a drop, or 0.2 % of the titer.`}
       </Typography>
     </Box>
   );
 }
 
 interface RowProps {
-  readonly rated: Rated;
+  readonly rated: RatedIndicator;
+  readonly scale: Scale;
   readonly chosen: boolean;
   readonly own: boolean;
   /** Of the buttons of which one is chosen. */
@@ -119,7 +116,7 @@ interface RowProps {
   readonly onChoose: () => void;
 }
 
-function Row({ rated, chosen, own, group, onChoose }: RowProps) {
+function Row({ rated, scale, chosen, own, group, onChoose }: RowProps) {
   const say = useSay();
   const { indicator, suits } = rated;
   return (
@@ -141,26 +138,19 @@ function Row({ rated, chosen, own, group, onChoose }: RowProps) {
       <Box
         component="input"
         type="radio"
-        aria-label={say`${indicator.name}, ${indicator.acid.looks} to ${indicator.base.looks}, pH ${indicator.from} to ${indicator.to}, ${errorWords(rated)}`}
+        aria-label={say`${indicator.name}, ${indicator.low.looks} to ${indicator.high.looks}, ${rangeWords(rated, scale)}, ${errorWords(rated)}`}
         name={group}
         checked={chosen}
         onChange={onChoose}
         sx={{ position: "absolute", opacity: 0, pointerEvents: "none" }}
       />
-      <Box aria-hidden="true" sx={{ display: "flex", borderRadius: "4px", overflow: "hidden" }}>
-        {[indicator.acid.color, indicator.base.color].map((color, i) => (
-          <Box
-            key={i}
-            sx={{ width: 12, height: 20, bgcolor: color, boxShadow: `inset 0 0 0 1px ${colors.line}` }}
-          />
-        ))}
-      </Box>
+      <IndicatorColors indicator={indicator} />
       <Box component="span" sx={{ minWidth: 0, lineHeight: 1.25 }}>
         <Box component="span" sx={{ fontWeight: suits ? 650 : 400, display: "block" }}>
           {say(indicator.name)}
         </Box>
         <Box component="span" sx={quiet}>
-          {say`pH ${indicator.from} to ${indicator.to}`}
+          {say(rangeWords(rated, scale))}
           {own && say`, used here`}
         </Box>
       </Box>

@@ -2,10 +2,11 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import { Link } from "react-router";
 import { authority } from "~/catalog/parts/safety";
-import type { Method } from "~/core/method";
+import { meterOf } from "~/core/inputs";
+import type { CurveStage, Method } from "~/core/method";
 import { dataSheet, type SheetStage, withUnit } from "~/core/paper";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
@@ -15,7 +16,7 @@ import { Sheet } from "../../ui/sheet";
 import { conditionWords } from "../stages/shared/conditions";
 import { colors, fonts } from "../../theme/theme";
 import { useSay } from "../../words/text";
-import { joined } from "~/core/text";
+import { joined, unitText } from "~/core/text";
 
 interface SheetPageProps {
   method: Method;
@@ -180,6 +181,52 @@ function StageOnPaper({ stage, number }: { readonly stage: SheetStage; readonly 
         </Box>
       )}
       {columns.length > 0 && <RowsOnPaper stage={stage} />}
+      {definition.kind === "curve" && <PairsOnPaper definition={definition} />}
+    </Box>
+  );
+}
+
+/** Pairs of a curve on paper: so many beside each other, and so many below. */
+const [pairsAcross, pairsDown] = [4, 12];
+
+/** Room for the points of one curve, pair by pair; they are pasted when the sheet is entered. */
+function PairsOnPaper({ definition }: { readonly definition: CurveStage }) {
+  const say = useSay();
+  const input = definition.inputs.find((one) => one.is === "curve");
+  if (!input) return null;
+  const { label, unit } = meterOf(input);
+  const across = Array.from({ length: pairsAcross }, (_, i) => i);
+  return (
+    <Box
+      sx={{ overflowX: "auto", mt: 1 }}
+      tabIndex={0}
+      role="group"
+      aria-label={say`${definition.title}, points of one curve`}
+    >
+      <Box component="table" sx={ruled}>
+        <thead>
+          <tr>
+            {across.map((i) => (
+              <Fragment key={i}>
+                <th scope="col">{say`Burette, ${unitText("mL")}`}</th>
+                <th scope="col">{unit === "" ? say(label) : say`${label}, ${unitText(unit)}`}</th>
+              </Fragment>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {Array.from({ length: pairsDown }, (_, row) => (
+            <tr key={row}>
+              {across.map((i) => (
+                <Fragment key={i}>
+                  <td />
+                  <td />
+                </Fragment>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
     </Box>
   );
 }

@@ -61,6 +61,11 @@ export function StageEntry({ record, stage, date, person, texts, write, send }: 
       <Typography variant="h2">{stage.title}</Typography>
       {stage.once.length > 0 && <ReadOnce stage={stage} cell={cell} />}
       {stage.columns.length > 0 && <Rows stage={stage} cell={cell} />}
+      {stage.definition.kind === "curve" && (
+        <Typography color="textSecondary" sx={{ mt: 1 }}>
+          {say`Enter these first. The pairs of the curve are then typed or pasted in the run: the chart grows with them.`}
+        </Typography>
+      )}
       <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2, mt: 1.5 }}>
         <Button variant={read.count > 0 ? "contained" : "outlined"} onClick={enter} disabled={busy}>
           {read.count > 0 ? say`Enter ${counted(read.count, "reading")}` : say`Enter the readings`}

@@ -8,6 +8,7 @@ import { evaluateRun } from "~/core/evaluate";
 import type { RunState } from "~/protocol/answers";
 import type { RunShelf } from "~/protocol/shelf";
 import { type LiveRun, type Send, useRun } from "../../entry/use-run";
+import { useCurvesRead } from "../../entry/curve-reader";
 import { CursorRoot } from "../../entry/cursor";
 import { RunProvider } from "../../entry/run-context";
 import { Chain } from "../../ui/chain";
@@ -30,7 +31,8 @@ export function RunPage({ loaded, shelf }: { loaded: RunState; shelf: RunShelf }
   const say = useSay();
   const run = useRun(loaded);
   const { record, undo, redo, send } = run;
-  const evaluation = useMemo(() => evaluateRun(record), [record]);
+  const curvesRead = useCurvesRead();
+  const evaluation = useMemo(() => ({ ...evaluateRun(record), curvesRead }), [record, curvesRead]);
   const { failures } = evaluation;
   useEffect(
     () => failures.forEach(({ stageKey, error }) => console.error(`Stage ${stageKey}:`, error)),

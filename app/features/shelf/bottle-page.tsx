@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";

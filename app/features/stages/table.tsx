@@ -14,6 +14,10 @@ const calibration = lazy(() =>
   import("./calibration/calibration-stage").then((m) => ({ default: m.CalibrationStageView })),
 );
 const unknown = lazy(() => import("./unknown/unknown-stage").then((m) => ({ default: m.UnknownStageView })));
+const curve = lazy(() => import("./curve/curve-stage").then((m) => ({ default: m.CurveStageView })));
+const isotherm = lazy(() =>
+  import("./isotherm/isotherm-stage").then((m) => ({ default: m.IsothermStageView })),
+);
 const rate = lazy(() => import("./rate/rate-stage").then((m) => ({ default: m.RateStageView })));
 
 /** The screens of all kinds of stages. */
@@ -22,6 +26,8 @@ const screens: Screens = {
   preparation: { View: PreparationStageView, Facts: Footing, rinse: [] },
   calibration: { View: calibration, Facts: Footing, rinse: ["cuvettes", "pipettes"] },
   unknown: { View: unknown, Facts: Footing, rinse: ["cuvettes", "pipettes"] },
+  curve: { View: curve, Facts: Footing, rinse: ["burette", "pipettes", "electrode"] },
+  isotherm: { View: isotherm, Facts: Footing, rinse: [] },
   rate: {
     View: rate,
     Facts: ({ stage, record }) => (

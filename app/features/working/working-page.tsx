@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
@@ -182,7 +183,7 @@ function Picks({ stages, here, of, working }: PicksProps) {
           </Pick>
         ))}
       <Box sx={{ width: 12 }} />
-      {working.stage.kind === "titration" &&
+      {(working.stage.kind === "titration" || working.stage.kind === "curve") &&
         working.stage.trials
           .filter((t) => t.result)
           .map((t) => (

@@ -1,4 +1,5 @@
-import { defineMethod, type TitrationStage } from "~/core/method";
+import type { Input } from "~/core/inputs";
+import { defineMethod, type IsothermStage, type TitrationStage } from "~/core/method";
 import {
   authority,
   baseHazards,
@@ -49,10 +50,15 @@ const start: TitrationStage = {
  * One bottle: so many mL of the start acid made to 50 mL, a gram of charcoal, the filtrate titrated. The weakest acid takes a larger
  * aliquot, so that its titer fills enough of the burette.
  */
-const bottle = (number: number, takenMl: number, aliquot: "10.00" | "25.00"): TitrationStage => ({
+const bottle = (
+  number: number,
+  takenMl: number,
+  aliquot: "10.00" | "25.00",
+  presumed: number,
+): TitrationStage => ({
   kind: "titration",
   key: `bottle-${number}`,
-  title: `Bottle ${number}: ${takenMl} mL of acid`,
+  title: `Bottle ${number}`,
   inputs: [
     {
       symbol: "c_0",
@@ -109,15 +115,19 @@ const bottle = (number: number, takenMl: number, aliquot: "10.00" | "25.00"): Ti
     { relation: "n_x = (c_0 * V_0 / V_t - c_e) * V_t", title: "Taken up by the charcoal", unit: "mmol" },
     { relation: "q = n_x / m", title: "Taken up by a gram", unit: "mmol/g" },
     { relation: "x = q * M(CH3COOH)", title: "The same as a mass", unit: "mg/g" },
+    { relation: "a = c_0 * V_0 / m", title: "Acid put in for each gram", unit: "mmol/g" },
+    { relation: "v = V_t / m", title: "Solution for each gram", unit: "mL/g" },
   ],
   result: { symbol: "c_e", name: `Equilibrium concentration, bottle ${number}`, unit: "mol/L" },
   also: [
     { symbol: "q", name: "Taken up by a gram of charcoal", unit: "mmol/g" },
     { symbol: "x", name: "Taken up by a gram of charcoal", unit: "mg/g" },
+    { symbol: "a", name: "Acid put in for each gram", unit: "mmol/g" },
+    { symbol: "v", name: "Solution for each gram", unit: "mL/g" },
   ],
   plausible: [notNegative("q", "mmol/g"), { rule: "not above", symbol: "c_e", other: "c_0" }],
   agree: { on: "V / V_a", per: "V_a" },
-  presumed: (0.45 * takenMl) / 50,
+  presumed,
   expectMl: [Math.round(0.06 * takenMl * Number(aliquot)), 0.1 * takenMl * Number(aliquot)],
   ...phenolphthalein,
   reagents: [
@@ -136,16 +146,96 @@ const bottle = (number: number, takenMl: number, aliquot: "10.00" | "25.00"): Ti
   cautions: [...cautions, "Charcoal dust: no draft, no flame."],
 });
 
+/** Start acid in each bottle, mL, and about what is left in it at equilibrium, mol/L: 3 mmol/g at 1 mol/L, by Freundlich with 1/n = 0.4. */
+const bottles = [
+  [50, 0.456],
+  [40, 0.36],
+  [30, 0.2647],
+  [20, 0.1705],
+  [10, 0.0783],
+] as const;
+
+const taken = (i: number, symbol: string, label: string, result?: string): Input => ({
+  symbol: `${symbol}_${i + 1}`,
+  is: "result",
+  label: `${label}, bottle ${i + 1}`,
+  of: "CH3COOH",
+  per: "run",
+  stage: `bottle-${i + 1}`,
+  ...(result === undefined ? {} : { result }),
+});
+
+/** Both laws through the five bottles. What a gram took up is computed anew from what shares the titer, so that its error counts once. */
+const isotherm: IsothermStage = {
+  kind: "isotherm",
+  key: "isotherm",
+  title: "Isotherm",
+  inputs: [
+    ...bottles.flatMap((_, i) => [
+      taken(i, "c", "At equilibrium"),
+      taken(i, "a", "Acid put in for each gram", "a"),
+      taken(i, "v", "Solution for each gram", "v"),
+    ]),
+    {
+      symbol: "c_r",
+      is: "constant",
+      label: "Concentration at which uptakes are compared",
+      value: "0.1000",
+      unit: "mol/L",
+      plusMinus: "0",
+    },
+  ],
+  relations: [
+    ...bottles.map((_, i) => ({
+      relation: `q_${i + 1} = a_${i + 1} - c_${i + 1} * v_${i + 1}`,
+      title: `Taken up by a gram, bottle ${i + 1}`,
+      unit: "mmol/g",
+    })),
+    { relation: "x_r = q_r * M(CH3COOH)", title: "The same as a mass", unit: "mg/g" },
+  ],
+  result: { symbol: "q_r", name: "Taken up by a gram at 0.1 mol/L, by the better law", unit: "mmol/g" },
+  also: [
+    { symbol: "x_r", name: "The same as a mass", unit: "mg/g" },
+    { symbol: "K", name: "Freundlich, K: at 1 mol/L", unit: "mmol/g" },
+    { symbol: "e", name: "Freundlich, 1/n", unit: "1" },
+    { symbol: "q_m", name: "Langmuir, capacity", unit: "mmol/g" },
+    { symbol: "b", name: "Langmuir, b", unit: "L/mol" },
+  ],
+  plausible: [notNegative("q_r", "mmol/g")],
+  presumed: 1.194,
+  isotherm: {
+    bottles: bottles.map((_, i) => ({
+      name: `Bottle ${i + 1}`,
+      concentration: `c_${i + 1}`,
+      uptake: `q_${i + 1}`,
+    })),
+    freundlich: ["K", "e"],
+    langmuir: ["q_m", "b"],
+    at: "c_r",
+    predicted: "q_r",
+  },
+  steps: [
+    "Compare both laws with the bottles: on one plot, and as straight lines.",
+    "Look again at a bottle that lies off: repeat its titration before it is left out.",
+  ],
+  cautions: ["Wet charcoal dries out and then burns: into its own waste, not into the bin."],
+};
+
 /** What charcoal takes up of acetic acid at five concentrations: the titrations. */
 export const aceticAcidOnCharcoal = defineMethod({
   id: "acetic-acid-on-charcoal",
-  version: 5,
+  version: 6,
   family: "acid-base",
-  title: "Acetic acid on charcoal, titrated",
-  purpose: "How much acetic acid a gram of charcoal takes up at each of five concentrations.",
+  title: "Acetic acid on charcoal: the isotherm",
+  purpose:
+    "How much acetic acid a gram of charcoal takes up at each of five concentrations, and whether Freundlich’s law or Langmuir’s describes it.",
   equations: [{ name: "neutralization", equation: "CH3COOH + NaOH -> CH3COONa + H2O" }],
   substances: { CH3COOH: "acetic acid", NaOH: "sodium hydroxide" },
-  stages: [start, ...[50, 40, 30, 20, 10].map((ml, i) => bottle(i + 1, ml, ml === 10 ? "25.00" : "10.00"))],
+  stages: [
+    start,
+    ...bottles.map(([ml, left], i) => bottle(i + 1, ml, ml === 10 ? "25.00" : "10.00", left)),
+    isotherm,
+  ],
   protection,
   hazards: [
     ...baseHazards,

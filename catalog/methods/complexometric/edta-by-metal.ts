@@ -22,7 +22,7 @@ export const calciumEquations = [
 
 export const edtaByZinc = defineMethod({
   id: "edta-by-zinc",
-  version: 4,
+  version: 5,
   family: "complexometric",
   title: "EDTA by zinc",
   purpose: "Fix the concentration of an EDTA solution against weighed zinc metal.",

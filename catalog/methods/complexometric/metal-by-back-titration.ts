@@ -1,7 +1,7 @@
 import { defineMethod, type Condition, type Method } from "~/core/method";
 import { ammoniaHazard, authority, fillBelowEyes, labelled, noMouth, protection } from "../../parts/safety";
 import { binding, edtaSubstances, ligand } from "../../parts/equations";
-import { blueToWineRed } from "../../parts/indicators";
+import { blueToWineRed, yellowToRed } from "../../parts/indicators";
 import { knownEdta, pipetted, titer } from "../../parts/inputs";
 import { about, exactly, mL } from "../../parts/reagents";
 import { atMost, mostMolPerL, notNegative } from "../../parts/plausible";
@@ -14,6 +14,10 @@ interface Metal {
   readonly medium: string;
   readonly mediumMl: string;
   readonly conditions: Condition[];
+  /** What shows the end, and its two colors. */
+  readonly shownBy: typeof blueToWineRed | typeof yellowToRed;
+  readonly from: string;
+  readonly to: string;
   readonly presumed: number;
   readonly heat: string;
 }
@@ -23,7 +27,20 @@ interface Metal {
  * A blank of EDTA alone fixes how much zinc the whole excess takes.
  */
 function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal: Metal): Method {
-  const { symbol, ion, name, bindingEquation, medium, mediumMl, conditions, presumed, heat } = metal;
+  const {
+    symbol,
+    ion,
+    name,
+    bindingEquation,
+    medium,
+    mediumMl,
+    conditions,
+    presumed,
+    heat,
+    shownBy,
+    from,
+    to,
+  } = metal;
   const zincTiter = titer("ZnSO4");
   const edtaAdded = pipetted("EDTA", "EDTA added", "25.00", "V_y");
   const cautions = [
@@ -38,7 +55,7 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
     "Read at eye level against a white card, the bottom of the meniscus.",
   ];
   return defineMethod({
-    version: 4,
+    version: 5,
     family: "complexometric",
     purpose: `${name}, which binds EDTA too slowly for a direct titration: EDTA in excess, what is left titrated with zinc, against a blank.`,
     equations: [
@@ -67,7 +84,7 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
         agree: { on: "V / V_y", per: "V_y" },
         presumed: 0.05,
         expectMl: [20, 30],
-        ...blueToWineRed,
+        ...shownBy,
         reagents: [
           exactly("EDTA", mL("25.00"), "into each flask"),
           about(medium, mL(mediumMl), "before the titration"),
@@ -76,7 +93,7 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
         steps: [
           "Pipette 25.00 mL of EDTA into a flask, add 50 mL of water and the buffer; treat it as the samples, without sample.",
           ...burette,
-          "Titrate with zinc from blue to the first red that stays.",
+          `Titrate with zinc from ${from} to the first ${to} that stays.`,
         ],
         cautions,
       },
@@ -123,7 +140,7 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
         agree: { on: "c" },
         presumed,
         expectMl: [5, 22],
-        ...blueToWineRed,
+        ...shownBy,
         reagents: [
           exactly("the sample", mL("10.00"), "into each flask"),
           exactly("EDTA", mL("25.00"), "in excess, to the sample"),
@@ -132,9 +149,9 @@ function byBackTitration(parts: Pick<Method, "id" | "title" | "variant">, metal:
         conditions,
         steps: [
           `Pipette the sample and 25.00 mL of EDTA into a flask, add 50 mL of water and the buffer; ${heat}`,
-          "Cool; add the indicator: it must be blue, else there is too little EDTA: take less sample.",
+          `Cool; add the indicator: it must be ${from}, else there is too little EDTA: take less sample.`,
           ...burette,
-          "Titrate with zinc from blue to the first red that stays.",
+          `Titrate with zinc from ${from} to the first ${to} that stays.`,
         ],
         cautions,
       },
@@ -162,6 +179,7 @@ export const nickelByBackTitration = byBackTitration(
     medium: "ammonia buffer, pH 10",
     mediumMl: "10",
     conditions: [{ what: "warm it so that the nickel is bound", celsius: [50, 60], minutes: 3 }],
+    ...{ shownBy: blueToWineRed, from: "blue", to: "red" },
     presumed: 60,
     heat: "warm to 50 to 60 °C for 3 min.",
   },
@@ -186,6 +204,8 @@ export const aluminumByBackTitration = byBackTitration(
     conditions: [
       { what: "boil so that the aluminum is bound", celsius: [95, 100], minutes: 5, strict: true },
     ],
+    // Eriochrome black T is red by itself at this pH.
+    ...{ shownBy: yellowToRed, from: "yellow", to: "red-violet" },
     presumed: 60,
     heat: "boil for 5 min.",
   },

@@ -115,7 +115,7 @@ const calcium: TitrationStage = {
 /** A chain: calcium carbonate fixes EDTA, EDTA finds total hardness, then calcium alone; magnesium is the difference. */
 export const waterHardness = defineMethod({
   id: "water-hardness",
-  version: 5,
+  version: 6,
   family: "complexometric",
   title: "Calcium, magnesium and total hardness of a water by EDTA",
   purpose:

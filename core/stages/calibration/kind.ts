@@ -3,7 +3,7 @@ import type { StageKind } from "../kind";
 import { heldReasons, notAllRead, stageSpectra } from "../shared/allows";
 import type { CalibrationEvaluation } from "../shared/evaluation";
 import { calibrationProblem, compileCalibration, type CompiledCalibration, lineSymbols } from "./compile";
-import { evaluateCalibration } from "./evaluate";
+import { engineOf } from "../late";
 import { msg } from "../../text";
 
 export const calibration: StageKind<CalibrationStage, CompiledCalibration, CalibrationEvaluation> = {
@@ -22,7 +22,7 @@ export const calibration: StageKind<CalibrationStage, CompiledCalibration, Calib
       blank: ["zeroed", "deducted"],
     },
   }),
-  evaluate: evaluateCalibration,
+  evaluate: (stage, record, context) => engineOf("calibration")(stage, record, context),
   begun: ({ levels, blanks }) => levels.length > 0 || blanks.length > 0,
   fact: ({ levels, ahead }) => {
     const read = levels.filter((l) => l.mean !== null).length;

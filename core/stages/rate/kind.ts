@@ -5,7 +5,7 @@ import type { StageKind } from "../kind";
 import { heldReasons, notAllRead, stageSpectra } from "../shared/allows";
 import type { RateEvaluation } from "../shared/evaluation";
 import { success } from "../../result";
-import { evaluateRate } from "./evaluate";
+import { engineOf } from "../late";
 import { msg } from "../../text";
 
 export const rate: StageKind<RateStage, CompiledStage<RateStage>, RateEvaluation> = {
@@ -19,7 +19,7 @@ export const rate: StageKind<RateStage, CompiledStage<RateStage>, RateEvaluation
     expects: false,
     choices: { order: ["0", "1", "2"], end: ["fitted"] },
   }),
-  evaluate: evaluateRate,
+  evaluate: (stage, record, context) => engineOf("rate")(stage, record, context),
   begun: ({ trials }) => trials.length > 0,
   fact: ({ trials }) => (trials.length === 0 ? msg`not read yet` : msg`being read`),
   reasons: heldReasons,

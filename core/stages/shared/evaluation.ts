@@ -1,3 +1,4 @@
+import type { Bottle, ClassLine, IsothermFit, Law } from "../../adsorption";
 import type {
   CalibrationFit,
   DetectionLimits,
@@ -16,6 +17,15 @@ import type {
   Share,
   Window,
 } from "../../judgement";
+import type {
+  Crossing,
+  CurvePoint,
+  CurveReading,
+  CurveSetting,
+  EndByWay,
+  NextAddition,
+  Way,
+} from "../../curves";
 import type { Dependence, Order, OrderComparison } from "../../kinetics";
 import type { Check } from "../../measure";
 import type { Quantity, Significant } from "../../quantity";
@@ -23,13 +33,15 @@ import type { Result } from "../../result";
 import type { Field } from "../../inputs";
 import type {
   CalibrationStage,
+  CurveStage,
   FurtherResultDefinition,
+  IsothermStage,
   PreparationStage,
   RateStage,
   TitrationStage,
   UnknownStage,
 } from "../../method";
-import type { Observation, TraceRecord, TrialRecord, ReadingView } from "../../record";
+import type { Observation, PointView, TraceRecord, TrialRecord, ReadingView } from "../../record";
 import type { Implausibility } from "./plausibility";
 import { type Phrase } from "../../text";
 
@@ -413,10 +425,90 @@ export interface RateEvaluation extends ReplicateViews {
   readonly next: Phrase;
 }
 
+/** An equivalence point of a curve, as the relations use it. */
+export interface CurveEnd {
+  readonly symbol: string;
+  readonly name: Phrase;
+  /** How it comes out in each way that there is; the one that is taken first. */
+  readonly ways: readonly EndByWay[];
+  /** The one that is taken; null while the curve shows no such end. */
+  readonly taken: EndByWay | null;
+}
+
+/** One titration curve: its points, what they tell, and what to add next. */
+/** Where the jumps of a curve are to be expected, mL: by an earlier curve, or by what the method presumes. Empty where nothing tells. */
+export interface ExpectedEnds {
+  readonly by: "curve" | "theory";
+  readonly ml: readonly number[];
+}
+
+export interface CurveEvaluation extends TrialEvaluation {
+  /** Reading of the burette at the start, mL; null while it is not typed. */
+  readonly startMl: number | null;
+  /** All points as they were taken, those that are struck out among them. */
+  readonly taken: readonly PointView[];
+  /** Those that count, by the volume added. */
+  readonly points: readonly CurvePoint[];
+  readonly next: NextAddition;
+  /** Where its jumps are to be expected. */
+  readonly expected: ExpectedEnds;
+  /** True while the whole curve is still being fitted: it has no result yet. */
+  readonly fitting: boolean;
+  /** What a pH curve or one of potentials tells; null for branches, and while there are too few points. */
+  readonly reading: CurveReading | null;
+  /** Where two branches cross. */
+  readonly crossing: Crossing | null;
+  readonly ends: readonly CurveEnd[];
+  /** What is titrated and with what, for theory laid over it. */
+  readonly setting: CurveSetting;
+}
+
+export interface CurveStageEvaluation extends ReplicateViews {
+  readonly kind: "curve";
+  readonly definition: CurveStage;
+  readonly trials: readonly CurveEvaluation[];
+  /** The curve that is being taken: the last one that is neither struck out nor past its end. */
+  readonly current: CurveEvaluation | null;
+  readonly agreement: FlaskAgreement;
+  /** The way that somebody chose for all ends; null where the best is taken. */
+  readonly way: Way | null;
+  /** The number of protons that somebody stated; null where the curve tells it. */
+  readonly protons: number | null;
+  /** What the fit of the whole curve asks for besides. */
+  readonly fitted: { readonly offset: boolean; readonly carbonate: boolean };
+  /** True where the first curve is taken towards the end that the method presumes. */
+  readonly ahead: boolean;
+  readonly next: Phrase;
+}
+
+/** One bottle of an isotherm. */
+export interface BottleView {
+  readonly name: Phrase;
+  readonly bottle: Bottle;
+  readonly shown: { readonly concentration: Shown; readonly uptake: Shown };
+  /** Why it is no part of the isotherms; null where it is. */
+  readonly leftOut: Phrase | null;
+}
+
+export interface IsothermEvaluation extends OnceViews {
+  readonly kind: "isotherm";
+  readonly definition: IsothermStage;
+  readonly bottles: readonly BottleView[];
+  /** Both laws, where the bottles determine them. */
+  readonly fits: readonly IsothermFit[];
+  readonly lines: Readonly<Record<Law, ClassLine | null>>;
+  /** The law that describes the titers better; null where neither does, or while there are too few bottles. */
+  readonly better: Law | null;
+  /** How well each law describes the titers, and which is taken. */
+  readonly finding: Phrase;
+  readonly next: Phrase;
+}
+
 /** Stages whose result is a mean over trials. */
-export type ReplicateEvaluation = TitrationEvaluation | UnknownEvaluation | RateEvaluation;
+export type ReplicateEvaluation =
+  TitrationEvaluation | UnknownEvaluation | RateEvaluation | CurveStageEvaluation;
 /** Stages whose result is had once, from all that was read. */
-export type OnceEvaluation = PreparationEvaluation | CalibrationEvaluation;
+export type OnceEvaluation = PreparationEvaluation | CalibrationEvaluation | IsothermEvaluation;
 export type ComputedEvaluation = ReplicateEvaluation | OnceEvaluation;
 
 export const isOnce = (stage: ComputedEvaluation): stage is OnceEvaluation => "quantity" in stage;

@@ -9,8 +9,8 @@ import {
 } from "../../judgement";
 import type { Check } from "../../measure";
 import { inUnit, standardUncertainty, toDecimals, toSignificant, unitOf, withUnit } from "../../quantity";
-import type { FlaskAgreement, SampleEvaluation } from "../shared/evaluation";
-import type { UnknownStage } from "../../method";
+import type { FlaskAgreement, SampleEvaluation, TrialEvaluation } from "../shared/evaluation";
+import type { ComputedStage } from "../../method";
 import { type HouseRules, photometerRules } from "../../rules";
 import { capitalized, listed, msg, type Phrase } from "../../text";
 
@@ -42,8 +42,8 @@ function adviceOf(
  * than readings that scatter as these do leave between two flasks. While no two agree, none makes the result.
  */
 export function judgeFlasks(
-  trials: readonly SampleEvaluation[],
-  { result }: UnknownStage,
+  trials: readonly TrialEvaluation[],
+  { result }: Pick<ComputedStage, "result">,
   rules: HouseRules,
 ): FlaskAgreement {
   const counted = trials.flatMap((t) => (t.eligible && t.result ? [{ ...t, q: t.result }] : []));

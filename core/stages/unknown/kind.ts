@@ -5,7 +5,7 @@ import type { StageKind } from "../kind";
 import { notAllRead, stageSpectra } from "../shared/allows";
 import type { UnknownEvaluation } from "../shared/evaluation";
 import { compileUnknown, unknownProblem } from "./compile";
-import { evaluateUnknown } from "./evaluate";
+import { engineOf } from "../late";
 import { msg } from "../../text";
 
 export const unknown: StageKind<UnknownStage, CompiledStage<UnknownStage>, UnknownEvaluation> = {
@@ -19,7 +19,7 @@ export const unknown: StageKind<UnknownStage, CompiledStage<UnknownStage>, Unkno
     expects: false,
     choices: { unit: unitsLike(result.unit) },
   }),
-  evaluate: evaluateUnknown,
+  evaluate: (stage, record, context) => engineOf("unknown")(stage, record, context),
   begun: ({ trials }) => trials.length > 0,
   fact: ({ agreement: { state }, trials }) => {
     if (state === "apart" || state === "rivals") return msg`flasks disagree`;

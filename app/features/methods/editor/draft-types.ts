@@ -1,4 +1,12 @@
-import type { AssayStage, ComputedStage, Method, PreparationStage, TitrationStage } from "~/core/method";
+import type {
+  AssayStage,
+  CurveStage,
+  IsothermStage,
+  ComputedStage,
+  Method,
+  PreparationStage,
+  TitrationStage,
+} from "~/core/method";
 import type { Row } from "./row";
 
 /** A stage as it is being written: everything as text. */
@@ -32,7 +40,7 @@ export interface StageDraft {
   readonly expectedFrom: TitrationStage["expectedFrom"];
   readonly plausible: readonly Row[];
   /** Where it is read on a photometer: what belongs to its line or its course. Spectra of a preparation likewise. */
-  readonly carried: AssayStage | PreparationStage | null;
+  readonly carried: AssayStage | CurveStage | IsothermStage | PreparationStage | null;
 }
 
 export interface MethodDraft {

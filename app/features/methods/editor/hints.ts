@@ -29,6 +29,9 @@ function usedIn(stage: ComputedStage): ReadonlySet<string> {
   if ("aim" in stage && stage.aim) add(stage.aim.at, stage.aim.by, stage.aim.within);
   if ("axis" in stage)
     add(stage.series.symbol, stage.axis.symbol, ...stage.axis.relations.flatMap((r) => wordsOf(r.relation)));
+  if ("isotherm" in stage)
+    add(stage.isotherm.at, ...stage.isotherm.bottles.flatMap((b) => [b.concentration, b.uptake]));
+  if ("curve" in stage) add(stage.curve.titrant.symbol);
   if ("rate" in stage) add(stage.rate.excess, stage.rate.absorptivity, stage.rate.path);
   for (const input of stage.inputs) add(takenOver(input)?.readBy);
   return used;
@@ -40,6 +43,8 @@ const neededAnyway: ReadonlySet<string> = new Set([
   "absorbance",
   "blank",
   "trace",
+  "curve",
+  "meter",
   "temperature",
   "pH",
 ]);

@@ -6,6 +6,7 @@ import type { MethodProblem } from "~/core/stages";
 import { type Result, problemText } from "~/core/result";
 import type { Method } from "~/core/method";
 import { type Preview } from "./preview";
+import { familyTitles } from "../families";
 import { fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { substanceColumns } from "./columns";
@@ -36,7 +37,7 @@ export function WhatItIs({ draft, change }: SheetProps) {
           value={draft.family}
           onChange={(event) => change({ family: event.target.value as Method["family"] })}
         >
-          {["acid-base", "redox", "complexometric", "colorimetric"].map((family) => (
+          {Object.keys(familyTitles).map((family) => (
             <MenuItem key={family} value={family}>
               {family}
             </MenuItem>

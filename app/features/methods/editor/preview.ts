@@ -1,3 +1,4 @@
+import "~/core/stages/engines";
 import { simulateRun } from "~/core/simulate";
 import { failure, type Result, success } from "~/core/result";
 import { type Method } from "~/core/method";

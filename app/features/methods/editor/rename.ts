@@ -39,8 +39,10 @@ const swapped = (rows: readonly Row[], keys: readonly string[], before: string, 
 /** What belongs to a kind alone, without what all stages say and the editor writes by itself. */
 function ownParts(carried: StageDraft["carried"], before: string, after: string): StageDraft["carried"] {
   if (carried === null) return null;
-  const { axis, line, series, rate, aim } = carried as Partial<Record<string, unknown>>;
-  const own = Object.entries({ axis, line, series, rate, aim }).filter(([, part]) => part !== undefined);
+  const { axis, line, series, rate, aim, curve, isotherm } = carried as Partial<Record<string, unknown>>;
+  const own = Object.entries({ axis, line, series, rate, aim, curve, isotherm }).filter(
+    ([, part]) => part !== undefined,
+  );
   return {
     ...carried,
     ...Object.fromEntries(own.map(([key, part]) => [key, renamedDeep(part, before, after)])),

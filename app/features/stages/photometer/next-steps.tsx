@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import type { CalibrationEvaluation, RunEvaluation } from "~/core/stages";
-import { together } from "../../../ui/number-text";
+import { sentence, together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -33,7 +33,7 @@ export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
         data-testid="next-reading"
         sx={{ fontWeight: 700, fontSize: "1.05rem", color: colors.tealDeep }}
       >
-        {together(say(/[.?]$/.test(say(stage.next)) ? stage.next : say`${stage.next}.`))}
+        {together(sentence(say(stage.next)))}
       </Typography>
       {stage.blankQuestion && !locked && <BlankQuestion takeBlank={takeBlank} />}
       {stage.deducted !== null && (
@@ -54,7 +54,7 @@ export function NextSteps({ stage, evaluation, children }: NextStepsProps) {
         )
         .map(({ message }) => (
           <Alert key={say(message)} severity="warning" sx={{ py: 0 }}>
-            {together(say(/[.?]$/.test(say(message)) ? message : say`${message}.`))}
+            {together(sentence(say(message)))}
           </Alert>
         ))}
       {stage.shown && (

@@ -1,8 +1,7 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { Input } from "~/core/inputs";
 import { type CalibrationEvaluation, seriesKind, seriesUnit } from "~/core/stages";
@@ -13,6 +12,7 @@ import { useRunInHand } from "../../../entry/run-context";
 import { isTaken } from "../../../live/post";
 import { colors, fonts } from "../../../theme/theme";
 import { FormDialog } from "../../../ui/form-dialog";
+import { TableFile } from "../shared/table-file";
 import { useSay } from "../../../words/text";
 import { type Phrase, msg, unitText, uncapitalized } from "~/core/text";
 
@@ -106,7 +106,7 @@ export function PasteDialog({ stage, symbols, onClose }: PasteDialogProps) {
           inputLabel: { shrink: true },
         }}
       />
-      <FromFile onText={setText} />
+      <TableFile onText={setText} />
       {table && <Preview table={table} />}
       {problem && (
         <Typography role="alert" sx={{ color: colors.brick, fontWeight: 600 }}>
@@ -144,30 +144,6 @@ function Preview({ table }: { table: ReadingsTable }) {
           {table.empty > 0 && say`; ${table.empty} empty cells skipped`}.
         </Typography>
       )}
-    </Box>
-  );
-}
-
-function FromFile({ onText }: { onText: (text: string) => void }) {
-  const say = useSay();
-  const file = useRef<HTMLInputElement>(null);
-  return (
-    <Box>
-      <Button size="small" variant="outlined" onClick={() => file.current?.click()}>
-        {say`From a file`}
-      </Button>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,.tsv,.txt,text/csv,text/plain"
-        hidden
-        aria-label={say`File with the table`}
-        onChange={(event) => {
-          const chosen = event.target.files?.[0];
-          if (chosen) void chosen.text().then(onText);
-          event.target.value = "";
-        }}
-      />
     </Box>
   );
 }

@@ -8,15 +8,17 @@ interface StageFrameProps {
   evaluation: RunEvaluation;
   /** How wide the two columns are, in parts of each other. */
   columns: readonly [number, number];
+  /** False where all that is known beforehand is shown further down. */
+  readings?: boolean;
   children: ReactNode;
 }
 
 /** What every stage on the photometer has: what is read once on top, two columns beneath, one on a phone. */
-export function StageFrame({ stage, evaluation, columns, children }: StageFrameProps) {
+export function StageFrame({ stage, evaluation, columns, readings = true, children }: StageFrameProps) {
   const [left, right] = columns;
   return (
     <>
-      <StageReadings stage={stage} evaluation={evaluation} />
+      {readings && <StageReadings stage={stage} evaluation={evaluation} />}
       <Box
         sx={{
           display: "grid",

@@ -17,7 +17,7 @@ import {
 } from "~/core/stages";
 import { knownOf, type RunRecord } from "~/core/run";
 import { capitalized, msg } from "~/core/text";
-import { numbersOut, together } from "../../../ui/number-text";
+import { numbersOut, sentence, together } from "../../../ui/number-text";
 import { cursorTarget, useCursorOn } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
@@ -67,7 +67,7 @@ export function PreparationStageView({ stage, evaluation }: PreparationStageProp
         <KnownHere stage={stage} />
         {stage.aim && <Aim aim={stage.aim} />}
         <StageReadings stage={stage} evaluation={evaluation} single />
-        {problem && <Alert severity="error">{together(say(problem))}.</Alert>}
+        {problem && <Alert severity="error">{together(sentence(say(problem)))}</Alert>}
         {stage.cautions.map(({ message }) => (
           <Alert key={say(message)} severity="warning">
             {together(say(message))}.

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { toSignificant } from "~/core/quantity";
 import { plusMinusWords, type RateEvaluation, type RunEvaluation } from "~/core/stages";
-import { together } from "../../../ui/number-text";
+import { sentence, together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -27,7 +27,7 @@ export function RateResult({ stage, evaluation }: RateResultProps) {
       sx={stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}}
     >
       <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
-        {together(say(stage.next))}.
+        {together(sentence(say(stage.next)))}
       </Typography>
       <Typography color="textSecondary">{definition.result.name}</Typography>
       <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.6rem", lineHeight: 1.25 }}>

@@ -39,7 +39,7 @@ export function StageInput(props: StageInputProps) {
   const presumed = Object.keys(usualTexts).length > 0;
   // Of two readings each is named; what the label of the whole says already is left out.
   const oneOf = ({ field }: FieldState) =>
-    states.filter((s) => !s.field.optional).length > 1 && !field.kind.endsWith("plus-minus")
+    (field.named || states.filter((s) => !s.field.optional).length > 1) && !field.kind.endsWith("plus-minus")
       ? `${say(field.short ?? field.label)}:`
       : "";
   return (
@@ -96,7 +96,7 @@ export function StageInput(props: StageInputProps) {
         );
       })}
       <span>
-        {say(unitText(main?.field.unit ?? ""))}
+        {main?.field.named ? "" : say(unitText(main?.field.unit ?? ""))}
         {label?.meaning === "k = 2" ? " (k = 2)" : ""}
         {!read && presumed ? say`, presumed` : ""}
       </span>

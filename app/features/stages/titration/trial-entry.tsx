@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import { useRef } from "react";
+import { lazy, Suspense, useRef } from "react";
 import { v7 as newId } from "uuid";
 import { capitalized, msg } from "~/core/text";
 import { nextTrialNumber } from "~/core/record";
@@ -26,6 +26,9 @@ import { isOpen, isTouched } from "../../../entry/field";
 import { useRunInHand } from "../../../entry/run-context";
 import { savedReading, type TrialEntry } from "./use-trial-entry";
 import { useSay } from "../../../words/text";
+
+// The theory of end points comes once the readings can be typed.
+const IndicatorCheck = lazy(() => import("./indicator-check"));
 
 interface TrialEntrySheetProps {
   entry: TrialEntry;
@@ -205,6 +208,11 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
           endNear: entry.guidance?.from === "presumed" ? null : (entry.guidance?.endNear ?? null),
         })}
       />
+      {definition.ribbon.length > 0 && (
+        <Suspense>
+          <IndicatorCheck stageKey={stage.key} />
+        </Suspense>
+      )}
     </Sheet>
   );
 }

@@ -5,7 +5,7 @@ import Button from "@mui/material/Button";
 import { toSignificant, withUnit } from "~/core/quantity";
 import type { SampleEvaluation } from "~/core/stages";
 import { capitalized } from "~/core/text";
-import { together } from "../../../ui/number-text";
+import { sentence, together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { ReadingChip, type ReadingTarget } from "../photometer/reading-dialog";
@@ -75,11 +75,11 @@ export function SampleFlask({ sample, unit, symbol, onOpen, onTakeUp, onStrike }
           {say`struck out: ${record.struck.reason}`}
         </Box>
       )}
-      {problem && <Box sx={{ color: colors.brick }}>{together(say(problem))}.</Box>}
+      {problem && <Box sx={{ color: colors.brick }}>{together(sentence(say(problem)))}</Box>}
       {!record.struck &&
         cautions.map(({ message }) => (
           <Alert key={say(message)} severity="warning" sx={{ py: 0, mt: 0.5 }}>
-            {together(say(/[.?]$/.test(say(message)) ? message : say`${message}.`))}
+            {together(sentence(say(message)))}
           </Alert>
         ))}
     </Box>

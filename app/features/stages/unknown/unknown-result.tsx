@@ -5,7 +5,7 @@ import Typography from "@mui/material/Typography";
 import type { UnknownStage } from "~/core/method";
 import { toSignificant, unitOf, unitsLike, withUnit } from "~/core/quantity";
 import { plusMinusWords, type RunEvaluation, type UnknownEvaluation } from "~/core/stages";
-import { together } from "../../../ui/number-text";
+import { sentence, together } from "../../../ui/number-text";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
@@ -37,7 +37,7 @@ export function UnknownResult({ stage, evaluation }: UnknownResultProps) {
       sx={{ order: { xs: 3, md: 0 }, ...(stage.done ? { borderColor: colors.teal, borderWidth: 2 } : {}) }}
     >
       <Typography data-testid="next-reading" sx={{ fontWeight: 700, color: colors.tealDeep, mb: 0.5 }}>
-        {together(say(stage.next))}.
+        {together(sentence(say(stage.next)))}
       </Typography>
       <Typography color="textSecondary">{definition.result.name}</Typography>
       <Box data-testid="result" sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.2 }}>

@@ -119,4 +119,6 @@ export const ownParts: Readonly<Record<StageDraft["kind"], OwnParts>> = {
   calibration: { Readings: Standards },
   unknown: {},
   rate: {},
+  curve: {},
+  isotherm: {},
 };

@@ -1,12 +1,14 @@
 import type { ComputedStage } from "~/core/method";
 import type { EditedKind } from "./kind";
+import { curve } from "./curve";
+import { isotherm } from "./isotherm";
 import { calibration, rate, unknown } from "./photometer";
 import { preparation } from "./preparation";
 import { titration } from "./titration";
 
 type Kinds = { readonly [K in ComputedStage["kind"]]: EditedKind<Extract<ComputedStage, { kind: K }>> };
 
-const kinds: Kinds = { titration, preparation, calibration, unknown, rate };
+const kinds: Kinds = { titration, preparation, calibration, unknown, rate, curve, isotherm };
 
 /** How a stage is written in the editor; the union of stages is matched with the table here, and nowhere else. */
 export const editedKind = ({ kind }: { readonly kind: ComputedStage["kind"] }) =>
