@@ -25,6 +25,10 @@ export interface StageDraft {
   readonly expectLow: string;
   readonly expectHigh: string;
   readonly indicator: string;
+  /** What surrounds the reaction in the flask: pH, free ammonia and bound magnesium, mol/L. */
+  readonly flaskPh: string;
+  readonly flaskAmmonia: string;
+  readonly flaskMagnesium: string;
   readonly equivalents: string;
   readonly persistSeconds: string;
   readonly persistence: string;

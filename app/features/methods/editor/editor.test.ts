@@ -138,6 +138,17 @@ describe("a new method", () => {
       const added = methodOf({ ...draft, stages: [{ ...first!, reagents: [{ ...reagent, ...typed }] }] });
       expect(plain(gaps(added))).toEqual([expect.stringMatching(/amount of water as a number/)]);
     }
+    for (const [flask, words] of [
+      [{ flaskPh: "ten" }, "give the pH in the flask, from -1 to 15"],
+      [{ flaskAmmonia: "0.1" }, "give the pH in the flask, from -1 to 15"],
+      [
+        { flaskPh: "10", flaskMagnesium: "-1" },
+        "give ammonia and magnesium as concentrations in mol/L, as 0.1",
+      ],
+    ] as const) {
+      const surrounded = methodOf({ ...draft, stages: [{ ...first!, ...flask }] });
+      expect(plain(gaps(surrounded))).toEqual([`Titrate the sample: ${words}`]);
+    }
     const noNumber = methodOf({ ...draft, stages: [{ ...first!, presumed: "" }] });
     expect(plain(preview(noNumber, defaultHouseRules))).toMatchObject({ ok: false });
   });

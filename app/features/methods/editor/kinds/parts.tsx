@@ -86,6 +86,27 @@ function EndPoint({ stage, onChange }: StagePart) {
           label={say`Persistence, s (for the stopwatch)`}
           help={say`30 if empty`}
         />
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="flaskPh"
+          label={say`pH in the flask`}
+          help={say`decides which indicator shows the end of a metal or redox titration; leave empty for acid and base`}
+        />
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="flaskAmmonia"
+          label={say`Free ammonia in the flask, mol/L`}
+          help={say`of an ammonia buffer; it holds copper, zinc and nickel back`}
+        />
+        <StageText
+          stage={stage}
+          onChange={onChange}
+          name="flaskMagnesium"
+          label={say`Magnesium added as its EDTA complex, mol/L`}
+          help={say`sharpens the end with eriochrome black T`}
+        />
       </Box>
       <Part title={say`Flask color during the titration`}>
         <Rows

@@ -53,9 +53,13 @@ export const plainTitration: Partial<StageDraft> = {
 
 /** What is taken over of a titration: how its end is seen. */
 const endOf = (like: StageDraft | undefined): Partial<StageDraft> => {
-  const { indicator, persistence, persistSeconds, meniscus, ribbon } = { ...plainTitration, ...like };
+  const seen = { ...plainTitration, ...like };
+  const { indicator, persistence, persistSeconds, meniscus, ribbon } = seen;
   return {
     indicator: indicator ?? "",
+    flaskPh: seen.flaskPh ?? "",
+    flaskAmmonia: seen.flaskAmmonia ?? "",
+    flaskMagnesium: seen.flaskMagnesium ?? "",
     persistence: persistence ?? "",
     persistSeconds: persistSeconds ?? "",
     meniscus: meniscus ?? "bottom",
@@ -188,6 +192,20 @@ function standardizedBySolution(draft: MethodDraft, fresh: StageDraft): MethodDr
   return { ...found, stages: [made, stage, ...found.stages] };
 }
 
+const numberOf = (typed: string) => Number(withPoint(typed));
+
+/** What surrounds the reaction. */
+function mediumOf({ flaskPh, flaskAmmonia, flaskMagnesium }: StageDraft): Pick<TitrationStage, "medium"> {
+  if (![flaskPh, flaskAmmonia, flaskMagnesium].some(given)) return {};
+  return {
+    medium: {
+      pH: given(flaskPh) ? numberOf(flaskPh) : NaN,
+      ...(given(flaskAmmonia) ? { ammonia: numberOf(flaskAmmonia) } : {}),
+      ...(given(flaskMagnesium) ? { magnesium: numberOf(flaskMagnesium) } : {}),
+    },
+  };
+}
+
 export const titration: EditedKind<TitrationStage> = {
   words: msg`titration`,
   starters: [
@@ -202,6 +220,9 @@ export const titration: EditedKind<TitrationStage> = {
     expectLow: text(stage.expectMl?.[0]),
     expectHigh: text(stage.expectMl?.[1]),
     indicator: stage.indicator,
+    flaskPh: text(stage.medium?.pH),
+    flaskAmmonia: text(stage.medium?.ammonia),
+    flaskMagnesium: text(stage.medium?.magnesium),
     persistSeconds: text(stage.persistSeconds),
     persistence: stage.persistence,
     meniscus: stage.meniscus,
@@ -213,19 +234,19 @@ export const titration: EditedKind<TitrationStage> = {
   }),
   stage: (draft, shared) => {
     const titer = shared.inputs.find((input) => input.is === "titer")?.symbol ?? "V";
-    const number = (typed: string) => Number(withPoint(typed));
     return {
       kind: "titration",
       ...shared,
       agree: agreementOf(draft, titer, shared.result.symbol),
       ...(draft.expectedFrom ? { expectedFrom: draft.expectedFrom } : {}),
-      ...(given(draft.presumed) ? { presumed: number(draft.presumed) } : {}),
+      ...(given(draft.presumed) ? { presumed: numberOf(draft.presumed) } : {}),
       ...(given(draft.expectLow) && given(draft.expectHigh)
-        ? { expectMl: [number(draft.expectLow), number(draft.expectHigh)] as [number, number] }
+        ? { expectMl: [numberOf(draft.expectLow), numberOf(draft.expectHigh)] as [number, number] }
         : {}),
       indicator: draft.indicator.trim(),
+      ...mediumOf(draft),
       persistence: draft.persistence.trim(),
-      ...(given(draft.persistSeconds) ? { persistSeconds: number(draft.persistSeconds) } : {}),
+      ...(given(draft.persistSeconds) ? { persistSeconds: numberOf(draft.persistSeconds) } : {}),
       meniscus: draft.meniscus === "top" ? "top" : "bottom",
       ribbon: draft.ribbon.map((row) => ({
         color: row.color ?? "#eef1ee",
@@ -235,9 +256,15 @@ export const titration: EditedKind<TitrationStage> = {
       })),
     };
   },
-  gaps: ({ indicator, persistence }) => [
+  gaps: ({ indicator, persistence, medium }) => [
     ...(indicator === "" ? [msg`name the indicator, as "phenolphthalein, 2 drops"; or write "none"`] : []),
     ...(persistence === "" ? [msg`say how long the end must stay, as "30 s"`] : []),
+    ...(medium && !(medium.pH >= -1 && medium.pH <= 15)
+      ? [msg`give the pH in the flask, from -1 to 15`]
+      : []),
+    ...(medium && [medium.ammonia, medium.magnesium].some((one) => one !== undefined && !(one >= 0))
+      ? [msg`give ammonia and magnesium as concentrations in mol/L, as 0.1`]
+      : []),
   ],
   presumed: (stage) => stage.presumed,
 };
