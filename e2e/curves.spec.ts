@@ -43,9 +43,12 @@ test("A diprotic acid point by point from the simulated meter, its advice follow
     // The first Enter takes the burette as advised, the second what the meter shows once it is steady.
     await page.keyboard.press("Enter");
     if (count > 0) await expect(page.getByTestId("meter-state")).toContainText("on its way");
-    await steady(page).waitFor();
-    await page.keyboard.press("Enter");
-    await expect(points(page, count + 1)).toBeVisible();
+    // Noise may carry the meter out of steady again just before the key: then it is pressed once more, as a hand would.
+    await expect(async () => {
+      await steady(page).waitFor();
+      await page.keyboard.press("Enter");
+      await expect(points(page, count + 1)).toBeVisible({ timeout: 3000 });
+    }).toPass({ timeout: 30_000 });
   }
   expect(count).toBeGreaterThan(15);
   expect(count).toBeLessThan(60);

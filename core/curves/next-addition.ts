@@ -122,5 +122,10 @@ export function nextAddition(points: readonly CurvePoint[], setting: AdditionSet
         ? msg`A jump lies ahead: half of what is left to it`
         : msg`A jump is expected near ${foreseen.toFixed(1)} mL: half of what is left to it`,
     );
-  return add(ml, msg`The curve is flat: a large addition`);
+  return add(
+    ml,
+    byChange < largestMl
+      ? msg`The curve grows steeper: a smaller addition`
+      : msg`The curve is flat: a large addition`,
+  );
 }
