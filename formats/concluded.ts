@@ -8,6 +8,7 @@ import {
 } from "~/core/method";
 import { type RunRecord, RunRecordSchema } from "~/core/run";
 import { inEnglish } from "~/core/text";
+import { ProofSchema } from "./proof/proof";
 
 /*
  * In files the stages of a method end with one that concludes, and a run has a record of it that holds nothing. In the program
@@ -34,9 +35,9 @@ export const MethodFileSchema = Type.Object(
 );
 export type MethodFile = Static<typeof MethodFileSchema>;
 
-/** A run as files hold it. */
+/** A run as files hold it, with what shows later whether it is as it was written. */
 export const RunFileSchema = Type.Object(
-  { ...RunRecordSchema.properties, method: MethodFileSchema },
+  { ...RunRecordSchema.properties, method: MethodFileSchema, proof: Type.Optional(ProofSchema) },
   { additionalProperties: false, $id: RunRecordSchema.$id ?? "", title: RunRecordSchema.title ?? "" },
 );
 export type RunFile = Static<typeof RunFileSchema>;
@@ -59,7 +60,7 @@ export function fileOfMethod(method: Method): MethodFile {
   };
 }
 
-export function recordOfFile(file: RunFile): RunRecord {
+export function recordOfFile({ proof: _, ...file }: RunFile): RunRecord {
   const ends = new Set(file.method.stages.filter(concludes).map(({ key }) => key));
   return {
     ...file,

@@ -1,5 +1,5 @@
-import Papa from "papaparse";
 import { inEnglish } from "~/core/text";
+import { csvOf } from "./csv";
 import type { LabTrailLine } from "./trail";
 
 const columns: readonly (readonly [head: string, of: (line: LabTrailLine) => string | null])[] = [
@@ -23,11 +23,4 @@ const columns: readonly (readonly [head: string, of: (line: LabTrailLine) => str
  * The lab's trail as a table that any spreadsheet opens, the newest line first. Texts that a spreadsheet would take for a formula
  * are marked as text.
  */
-export const labTrailCsv = (lines: readonly LabTrailLine[]): string =>
-  `${Papa.unparse(
-    {
-      fields: columns.map(([head]) => head),
-      data: lines.map((line) => columns.map(([, of]) => of(line) ?? "")),
-    },
-    { escapeFormulae: true, newline: "\r\n" },
-  )}\r\n`;
+export const labTrailCsv = (lines: readonly LabTrailLine[]): string => csvOf(columns, lines);

@@ -1,6 +1,6 @@
-import Papa from "papaparse";
 import type { SeriesRow, SeriesTable } from "~/core/evaluate";
 import { inEnglish } from "~/core/text";
+import { csvOf } from "./csv";
 
 const number = (value: number | null, digits = 6): string =>
   value === null ? "" : String(Number(value.toPrecision(digits)));
@@ -25,9 +25,4 @@ const columns = (unit: string): readonly Cell[] => [
 ];
 
 /** The results of a series as a table that any spreadsheet opens. Texts that it would take for a formula are marked as text. */
-export function seriesCsv({ rows, unit }: SeriesTable): string {
-  const cells = columns(unit);
-  const fields = cells.map(([head]) => head);
-  const data = rows.map((row) => cells.map(([, of]) => of(row)));
-  return `${Papa.unparse({ fields, data }, { escapeFormulae: /^[=@\t\r]|^[+-](?![\d.])/, newline: "\r\n" })}\r\n`;
-}
+export const seriesCsv = ({ rows, unit }: SeriesTable): string => csvOf(columns(unit), rows);

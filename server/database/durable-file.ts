@@ -34,10 +34,10 @@ export function flush(place: string): void {
   }
 }
 
-/** Writes a whole file or none of it: under another name first, flushed, then put in its place. */
-export function writeDurably(file: string, data: string | Buffer): void {
+/** Writes a whole file or none of it: under another name first, flushed, then put in its place. `mode` says who may read it. */
+export function writeDurably(file: string, data: string | Buffer, mode = 0o666): void {
   const part = `${file}.part`;
-  writeFileSync(part, data);
+  writeFileSync(part, data, { mode });
   flush(part);
   renameSync(part, file);
   flush(path.dirname(file));

@@ -1,0 +1,18 @@
+import { Bug } from "../../core/result";
+import type { RunFile } from "../../formats/concluded";
+import { fingerprint, publicPart, signed } from "../../formats/proof/sign";
+import { labOf } from "../commands/lab";
+import type { Database } from "../database/types";
+import { dataFolder } from "./current";
+import { signingKey } from "./signing-key";
+
+/** Signs records in the name of the lab that is open. */
+export async function signer(db: Database, at: Date): Promise<(file: RunFile) => RunFile> {
+  const lab = await labOf(db);
+  if (!lab) throw new Bug("No lab lives in the database");
+  const privateKey = signingKey(dataFolder());
+  return (file) => signed(file, { lab: lab.id, privateKey }, at);
+}
+
+/** The fingerprint of the lab's key, by which others know that a file is from here. */
+export const labFingerprint = (): string => fingerprint(publicPart(signingKey(dataFolder())));
