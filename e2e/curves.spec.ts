@@ -28,6 +28,7 @@ test("A diprotic acid point by point from the simulated meter, its advice follow
   for (const place of [0, 2, 4]) {
     await dialog.getByRole("button", { name: "Dip into it" }).nth(place).press("Enter");
     await dialog.getByRole("button", { name: "Take it" }).press("Enter");
+    await expect(dialog.getByRole("button", { name: "Dip into it" })).toHaveCount(5);
   }
   await expect(page.getByTestId("calibration")).toContainText(/Slope 9\d\.\d % of theory/);
   await dialog.getByRole("button", { name: "Use this calibration" }).press("Enter");

@@ -1,4 +1,4 @@
-import { exportName, runExports } from "~/formats/exports";
+import { exportBy, exportName } from "~/formats/exports";
 import { signer } from "~/server/lab/signer";
 import { database } from "~/server/lab/current";
 import { loadRunRecord } from "~/server/queries/stored-run";
@@ -7,7 +7,7 @@ import { readable, runIdFrom } from "./run-id.server";
 
 /** A run as a file, in one of the formats of `formats/exports`. */
 export async function loader({ params }: Route.LoaderArgs) {
-  const chosen = runExports.find(({ key }) => key === params.format);
+  const chosen = exportBy(params.format);
   if (!chosen) return new Response("There is no such format.", { status: 404 });
   const runId = runIdFrom(params);
   const db = await database();

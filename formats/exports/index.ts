@@ -1,15 +1,25 @@
+import { type ExportKey, offeredExports, type OfferedExport } from "./offered";
 import { readingsCsv } from "./readings";
 import { recordJson } from "./record";
-import type { RunExport } from "./run-export";
+import type { WriteRun } from "./run-export";
 import { trialsCsv } from "./trials";
+import { workbookOf } from "./xlsx";
 
-export type { ExportingLab, RunExport } from "./run-export";
+const writers: Readonly<Record<ExportKey, WriteRun>> = {
+  record: recordJson,
+  working: workbookOf,
+  trials: trialsCsv,
+  readings: readingsCsv,
+};
 
-/** All formats in which a run leaves the lab, in the order in which they are offered. */
-export const runExports: readonly RunExport[] = [recordJson, readingsCsv, trialsCsv];
+/** A format by its key in addresses, with what writes it; null where there is none. */
+export function exportBy(key: string): (OfferedExport & { readonly write: WriteRun }) | null {
+  const found = offeredExports.find((offered) => offered.key === key);
+  return found ? { ...found, write: writers[found.key] } : null;
+}
 
 /** The name of a file: what the run is called, in characters that every system takes. */
-export const exportName = (title: string, { key, ending }: RunExport): string =>
+export const exportName = (title: string, { key, ending }: OfferedExport): string =>
   `${
     title
       .normalize("NFKD")

@@ -1,9 +1,8 @@
 import { type Method, stageFields, trialFields } from "~/core/method";
 import { type Observation, trialName, type TrialRecord } from "~/core/record";
 import { methodOf, type RunRecord } from "~/core/run";
-import { inEnglish, msg } from "~/core/text";
+import { inEnglish } from "~/core/text";
 import { csvOf } from "../csv";
-import type { RunExport } from "./run-export";
 
 /** One reading with where it belongs and what became of it. */
 interface ReadingRow {
@@ -73,11 +72,4 @@ const columns: readonly (readonly [head: string, of: (row: ReadingRow) => string
 ];
 
 /** Every reading as it was typed, a line each: also those that were corrected or struck out. */
-export const readingsCsv: RunExport = {
-  key: "readings",
-  label: msg`Readings (CSV)`,
-  use: msg`Every reading as it was typed, with who, when, and what became of it.`,
-  ending: "csv",
-  type: "text/csv; charset=utf-8",
-  write: (record) => csvOf(columns, readingRows(record)),
-};
+export const readingsCsv = (record: RunRecord): string => csvOf(columns, readingRows(record));

@@ -5,9 +5,8 @@ import type { RunRecord } from "~/core/run";
 import { compiledMethod, compiledStage, type ComputedEvaluation, isOnce, membersOf } from "~/core/stages";
 import { unitOfInput } from "~/core/method";
 import { methodOf } from "~/core/run";
-import { inEnglish, msg } from "~/core/text";
+import { inEnglish } from "~/core/text";
 import { csvText } from "../csv";
-import type { RunExport } from "./run-export";
 
 /** A symbol of a stage with the unit that its numbers are told in. */
 interface Letter {
@@ -71,7 +70,7 @@ function rowsOf(stage: ComputedEvaluation, letters: readonly Letter[]): TrialRow
 const head = ({ symbol, unit }: Letter): string => (unit === "1" ? symbol : `${symbol}, ${unit}`);
 
 /** Trials of all stages as a table: a column for each letter with its unit, empty where a stage has no such letter. */
-export function trialsCsvOf(record: RunRecord): string {
+export function trialsCsv(record: RunRecord): string {
   const { stages } = evaluateRun(record);
   const rows = stages.flatMap((stage) => rowsOf(stage, lettersOf(record, stage.key)));
   const heads = [...new Set(rows.flatMap(({ letters }) => letters.map(head)))];
@@ -88,13 +87,3 @@ export function trialsCsvOf(record: RunRecord): string {
     ]),
   );
 }
-
-/** What was read and what follows of each trial, a line each. */
-export const trialsCsv: RunExport = {
-  key: "trials",
-  label: msg`Trials (CSV)`,
-  use: msg`A line for each trial: what was read, what follows from it, whether it counts.`,
-  ending: "csv",
-  type: "text/csv; charset=utf-8",
-  write: trialsCsvOf,
-};

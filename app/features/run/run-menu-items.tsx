@@ -77,6 +77,9 @@ export function RunMenuItems(
       <MenuItem component={Link} to="trail" relative="path">
         {say`Trail: who did what, when`}
       </MenuItem>
+      <MenuItem component={Link} to={`/runs/${record.id}/report`}>
+        {say`Report and files`}
+      </MenuItem>
       <MenuItem component={Link} to={`/runs/${record.id}/sheet`}>
         {say`Data sheet to print`}
       </MenuItem>

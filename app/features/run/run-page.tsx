@@ -23,7 +23,7 @@ import { useSay } from "../../words/text";
 const KeptPanel = lazy(() => import("./kept-panel").then((m) => ({ default: m.KeptPanel })));
 // A run is worked at before it is concluded: this comes when somebody goes there.
 const ConcludeStageView = lazy(() =>
-  import("./conclude-stage").then((m) => ({ default: m.ConcludeStageView })),
+  import("./conclude/conclude-stage").then((m) => ({ default: m.ConcludeStageView })),
 );
 
 /** One run: its chain on top, below it the working place of the stage that is looked at. */

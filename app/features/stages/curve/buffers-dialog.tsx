@@ -75,6 +75,8 @@ function useCalibration({ stage, meter, onClose }: BuffersDialogProps) {
 export function BuffersDialog(props: BuffersDialogProps) {
   const say = useSay();
   const { celsius, texts, type, found, problem, use, close } = useCalibration(props);
+  // There is one electrode: dipped into another buffer it is out of the one before.
+  const [dipped, setDipped] = useState<string | null>(null);
   return (
     <FormDialog
       title={say`Calibrate the electrode`}
@@ -94,6 +96,8 @@ export function BuffersDialog(props: BuffersDialogProps) {
             text={texts[buffer.name] ?? ""}
             meter={props.meter}
             first={buffer === buffers[0]}
+            dipped={dipped === buffer.name}
+            onDip={(into) => setDipped(into ? buffer.name : null)}
             onText={(text) => type(buffer.name, text)}
           />
         ))}
@@ -151,14 +155,16 @@ interface BufferRowProps {
   readonly text: string;
   readonly meter: Meter;
   readonly first: boolean;
+  /** Whether the electrode is in it. */
+  readonly dipped: boolean;
+  readonly onDip: (into: boolean) => void;
   readonly onText: (text: string) => void;
 }
 
 /** One buffer: its potential typed, or taken from the simulated electrode that is dipped into it. */
-function BufferRow({ name, pH, text, meter, first, onText }: BufferRowProps) {
+function BufferRow({ name, pH, text, meter, first, dipped, onDip, onText }: BufferRowProps) {
   const say = useSay();
   const { act, reading } = meter;
-  const [dipped, setDipped] = useState(false);
   return (
     <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap" }}>
       <TextField
@@ -180,7 +186,7 @@ function BufferRow({ name, pH, text, meter, first, onText }: BufferRowProps) {
               // What the buffer before showed is no reading of this one.
               meter.unsettle();
             }
-            setDipped(!dipped);
+            onDip(!dipped);
           }}
           disabled={dipped && !reading?.stable}
         >

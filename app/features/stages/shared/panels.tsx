@@ -10,9 +10,9 @@ import type { RunRecord } from "~/core/run";
 import { cursorTarget } from "../../../entry/cursor";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
-import { BeadRail, type RailBead } from "../../../ui/bead-rail";
 import { together, unbroken } from "../../../ui/number-text";
 import { Sheet } from "../../../ui/sheet";
+import { AgreementRail } from "./agreement-rail";
 import { Footing, Implausible, WholeNumber } from "./footing";
 import { ShelveButton } from "./shelve";
 import { madeAndOff, WhenOff } from "./when-off";
@@ -21,41 +21,14 @@ import { useSay } from "../../../words/text";
 /** Do the trials agree? The beads, the verdict with its reason, and what closes the set. */
 export function AgreementPanel({ stage }: { stage: TitrationEvaluation }) {
   const say = useSay();
-  const { trials, agreement, verdict } = stage;
+  const { verdict } = stage;
   const off = madeAndOff(stage);
-  const beads = trials.flatMap((t): RailBead[] => {
-    if (t.compared === null || t.missing) return [];
-    const role = t.record.struck
-      ? "struck"
-      : t.record.kind === "rough"
-        ? "rough"
-        : agreement.members.includes(t.id)
-          ? "member"
-          : "other";
-    return [{ id: t.id, name: say(t.name), value: t.compared, role }];
-  });
   return (
     <Sheet component="section" aria-labelledby="agree-title">
       <Typography id="agree-title" variant="h2" sx={{ mb: 0.5 }}>
         {say`Do they agree?`}
       </Typography>
-      {beads.length > 0 && (
-        <>
-          <BeadRail
-            beads={beads}
-            collars={agreement.windows}
-            label={say(agreement.label)}
-            decimals={agreement.decimals}
-          />
-          <Typography
-            variant="caption"
-            color="textSecondary"
-            sx={{ display: "block", textAlign: "center", mb: 0.5 }}
-          >
-            {say(agreement.label)}
-          </Typography>
-        </>
-      )}
+      <AgreementRail stage={stage} />
       <Typography data-testid="verdict" sx={verdict.state === "impossible" ? { color: colors.brick } : {}}>
         {unbroken(say(verdict.reason))}
       </Typography>

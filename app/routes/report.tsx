@@ -1,0 +1,28 @@
+import { documentOf } from "~/formats/report/document";
+import { fileOfRecord } from "~/formats/concluded";
+import { linksHead } from "~/formats/proof/head";
+import { labFingerprint } from "~/server/lab/signer";
+import { database } from "~/server/lab/current";
+import { loadRunRecord } from "~/server/queries/stored-run";
+import { msg } from "~/core/text";
+import { useMemo } from "react";
+import { data } from "react-router";
+import { ReportPage } from "../features/report/report-page";
+import type { Route } from "./+types/report";
+import { runFrom } from "./run-id.server";
+import { pageTitle } from "../words/page-title";
+
+export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
+  pageTitle(matches, msg`Report: ${loaderData?.record.title ?? ""}`);
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const { record } = await runFrom(params);
+  const stored = await loadRunRecord(await database(), record.id);
+  if (!stored) throw data("There is no such run.", { status: 404 });
+  return { record, proof: { ...linksHead(fileOfRecord(stored)), key: labFingerprint() } };
+}
+
+export default function Report({ loaderData: { record, proof } }: Route.ComponentProps) {
+  const report = useMemo(() => documentOf(record), [record]);
+  return <ReportPage key={record.id} report={report} proof={proof} />;
+}
