@@ -1,4 +1,6 @@
-import { mkdtempSync, rmSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { AppServer } from "../scripts/app-server";
@@ -149,11 +151,22 @@ test("the whole job by keyboard, from an empty database, through a restart of th
       await everything();
     });
 
-    await test.step("concluded and found among the finished", async () => {
+    await test.step("concluded, reported, taken along as files that prove themselves", async () => {
       await page.getByRole("link", { name: "Go on: Conclude" }).focus();
       await page.keyboard.press("Enter");
       await expect(page.getByTestId("result-standardize")).toHaveText("0.10001 ± 0.00021 mol/L");
       await page.getByRole("button", { name: "Finish the run" }).press("Enter");
+      await expect(page.getByRole("button", { name: "Reopen the run" })).toBeVisible();
+      await page.getByRole("link", { name: "Report and files" }).press("Enter");
+      await expect(page.getByTestId("report-result")).toHaveText(/^0\.0800[67] ± 0\.00031 mol\/L$/);
+      // Three trials of each stage; the rough one stands there too, and does not count.
+      await expect(page.getByRole("row", { name: /in the result$/ })).toHaveCount(6);
+      await expect(page.getByRole("row", { name: /rough, does not count$/ })).toHaveCount(1);
+      await filesProveThemselves(page, folder);
+    });
+
+    await test.step("found among the finished", async () => {
+      await page.getByRole("link", { name: "Back to the run" }).press("Enter");
       await expect(page.getByRole("button", { name: "Reopen the run" })).toBeVisible();
       await page.keyboard.press("Alt+b");
       await page.getByRole("searchbox").fill("tern pool");
@@ -169,6 +182,46 @@ test("the whole job by keyboard, from an empty database, through a restart of th
     rmSync(folder, { recursive: true, force: true });
   }
 });
+
+/** A file of the report's list, as it is downloaded. */
+async function downloaded(page: Page, name: RegExp, folder: string): Promise<string> {
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name }).click(),
+  ]);
+  const file = path.join(folder, download.suggestedFilename());
+  await download.saveAs(file);
+  return file;
+}
+
+/** What a command of `bin/` says, and how it ends. */
+const said = (command: string, ...args: readonly string[]) => {
+  const { status, stdout } = spawnSync(`bin/${command}`, args, { encoding: "utf8" });
+  return { status, stdout };
+};
+
+/** The record computes to what the screen shows, is as it was written, and names the reading that somebody altered. */
+async function filesProveThemselves(page: Page, folder: string): Promise<void> {
+  const file = await downloaded(page, /^Run record, signed/, folder);
+  const shown = await page.getByTestId("report-proof").innerText();
+  const key = /Key of this lab \(Ed25519\): ([0-9a-f ]+)/.exec(shown)?.[1]?.trim() ?? "";
+  const whole = said("verify", file, "--key", key);
+  expect(whole.stdout).toContain("is as it was written");
+  expect(whole.status).toBe(0);
+  const record = JSON.parse(readFileSync(file, "utf8")) as { proof: { head: string } };
+  expect(shown).toContain(record.proof.head);
+  expect(said("recompute", file).stdout).toMatch(/0\.0800[67] ± 0\.00031 mol\/L/);
+  const altered = path.join(folder, "altered.json");
+  writeFileSync(altered, readFileSync(file, "utf8").replaceAll('"40.06"', '"40.05"'));
+  const after = said("verify", altered);
+  expect(after.stdout).toMatch(/Altered: reading 40\.05 mL .*Titrate the acid/);
+  expect(after.status).toBe(1);
+  const readings = readFileSync(await downloaded(page, /^Readings/, folder), "utf8").split("\r\n");
+  expect(readings[0]).toContain("as typed,value,unit");
+  expect(readings.some((line) => /,40\.06,40\.06,mL,/.test(line))).toBe(true);
+  const sheet = readFileSync(await downloaded(page, /^Spreadsheet/, folder));
+  expect(sheet.subarray(0, 2).toString()).toBe("PK");
+}
 
 test("QUAM example A2, typed into the interface under its own house rules", async ({ page }) => {
   await page.goto("/house-rules");

@@ -73,11 +73,14 @@ function scatter(into: StageSheet, result: SheetResult, value: string): string |
   return line("u_rep", "From what scatters", (agreement.leaf.u * Math.abs(agreement.by)) / factor, formula);
 }
 
-/** What shares a group of causes has in the ±, as parts of the result. */
-function causesOf(quantity: Quantity, stage: string): readonly (readonly [label: string, part: number])[] {
+/** What shares a group of causes has in the ±, as parts of the result, without those that are counted elsewhere. */
+function causesOf(
+  quantity: Quantity,
+  counted: (leaf: Leaf) => boolean,
+): readonly (readonly [label: string, part: number])[] {
   const groups = new Map<string, number>();
   for (const { leaf, by } of quantity.sensitivities.values()) {
-    if (isAgreement(leaf, stage)) continue;
+    if (counted(leaf)) continue;
     const label = inEnglish(leaf.label);
     groups.set(label, (groups.get(label) ?? 0) + (by * leaf.u) ** 2);
   }
@@ -107,7 +110,7 @@ export function writeResult(into: StageSheet, result: SheetResult): string {
     return value;
   }
   const rep = scatter(into, result, value);
-  const causes = causesOf(quantity, stage.key);
+  const causes = causesOf(quantity, (leaf) => rep !== null && isAgreement(leaf, stage.key));
   const firstCause = sheet.row;
   for (const [label, part] of causes)
     onceLine(

@@ -42,7 +42,12 @@ export function relationLines(
 export function fittedLines(into: StageSheet, symbols: ReadonlyMap<string, Quantity>): void {
   const fitted = fittedOf(into).filter(({ symbol }) => symbols.has(symbol) && !into.once.has(symbol));
   if (fitted.length === 0) return;
-  into.sheet.line("head", ["Letter", "Found from the readings by Steady Bead", "Value", "Unit"]);
+  into.sheet.line("head", [
+    "Letter",
+    "Fitted by Steady Bead: does not follow changed readings",
+    "Value",
+    "Unit",
+  ]);
   for (const { symbol, unit } of fitted) {
     const q = symbols.get(symbol);
     if (!q) continue;

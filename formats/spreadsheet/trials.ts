@@ -1,7 +1,7 @@
 import type { Input } from "~/core/inputs";
 import { perOf } from "~/core/method";
 import { inUnit, type Quantity } from "~/core/quantity";
-import { type Cell } from "~/core/relation";
+import { type Cell, evaluateRelations } from "~/core/relation";
 import { membersOf, resultQuantity, type ReplicateEvaluation, type TrialEvaluation } from "~/core/stages";
 import { inEnglish } from "~/core/text";
 import { type SheetResult, writeResult } from "./budget";
@@ -55,7 +55,8 @@ function columnsOf(into: StageSheet, trials: readonly TrialEvaluation[], engines
     const unit = found[0]?.unit ?? "1";
     columns.push({ symbol: input.symbol, head: inEnglish(input.label), unit });
   }
-  for (const { symbol, unit } of fittedOf(into)) columns.push({ symbol, head: symbol, unit });
+  for (const { symbol, unit } of fittedOf(into))
+    columns.push({ symbol, head: "Fitted by Steady Bead: does not follow changed readings", unit });
   for (const { symbol, title, unit } of compiled.lines)
     columns.push({ symbol, head: inEnglish(title), unit });
   return columns;
@@ -184,11 +185,23 @@ function meanTiterRow(
     address: sheet.put(row, column, { value: mean, formula, look: "computed" }),
     unit: "mL",
   });
+  const titer = members[0];
+  const typed = [...like.symbols].filter(
+    ([symbol]) => !compiled.lines.some((line) => line.symbol === symbol),
+  );
+  const all = new Map([
+    ...typed,
+    ...(titer
+      ? [[stage.titer, { ...titer, value: (mean * titer.value) / inUnit(titer, "mL") }] as const]
+      : []),
+  ]);
+  const known = evaluateRelations(compiled.lines, all, into.method.stoichiometry);
   for (const line of compiled.lines) {
     const at = written.columns.get(line.symbol);
     const text = relationFormula(into, line, cells);
     if (at === undefined || text === null) continue;
-    const value = atMean(stage, line.symbol, line.unit) ?? 0;
+    const q = known.get(line.symbol);
+    const value = q ? inUnit(q, line.unit) : 0;
     cells.set(line.symbol, {
       address: sheet.put(row, at, { value, formula: text, look: "computed" }),
       unit: line.unit,
@@ -196,15 +209,6 @@ function meanTiterRow(
   }
   sheet.row++;
   return cells;
-}
-
-/** What a result came to at the mean titer, where it is one that is told. */
-function atMean(stage: ReplicateEvaluation, symbol: string, unit: string): number | null {
-  const q: Quantity | null | undefined =
-    symbol === stage.definition.result.symbol
-      ? resultQuantity(stage)
-      : stage.also.find(({ definition }) => definition.symbol === symbol)?.quantity;
-  return q ? inUnit(q, unit) : null;
 }
 
 /** A stage whose result is a mean over trials. */

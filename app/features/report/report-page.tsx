@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import GlobalStyles from "@mui/material/GlobalStyles";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
@@ -15,6 +16,7 @@ import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
 import { Files } from "./files";
 import { ReportStageView } from "./report-stage";
+import { stacked } from "./stacked";
 import { Table } from "./table";
 
 /** What shows whether a copy of the record is as it was. */
@@ -55,18 +57,16 @@ export function ReportPage({ report, proof }: ReportPageProps) {
       }
       actions={<Actions report={report} paper={paper} setPaper={setPaper} full={full} setFull={setFull} />}
     >
-      <style>{pageRule(paper, report.title)}</style>
+      <GlobalStyles styles={pageRule(paper, report.title)} />
       <Box sx={{ display: "grid", gap: 2 }}>
         <Files runId={report.id} />
         <Sheet
           component="article"
           aria-label={say`Report of ${report.title}`}
           sx={{
-            display: "grid",
-            gridTemplateColumns: "minmax(0, 1fr)",
-            gap: 3,
+            ...stacked(3),
             p: { xs: 2, sm: 4 },
-            "@media print": { border: 0, p: 0, fontSize: "10pt", gap: 2 },
+            "@media print": { border: 0, p: 0, fontSize: "10pt" },
           }}
         >
           <Head report={report} />

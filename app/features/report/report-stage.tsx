@@ -9,6 +9,7 @@ import { ShareBar } from "../../ui/share-bar";
 import { useSay } from "../../words/text";
 import { StagePicture } from "../stages/pictures/table";
 import { Formulas } from "../working/step";
+import { stacked } from "./stacked";
 import { Table } from "./table";
 
 interface ReportStageProps {
@@ -22,11 +23,7 @@ interface ReportStageProps {
 export function ReportStageView({ stage, report, full }: ReportStageProps) {
   const say = useSay();
   return (
-    <Box
-      component="section"
-      aria-label={stage.title}
-      sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr)", gap: 1.25 }}
-    >
+    <Box component="section" aria-label={stage.title} sx={stacked(1.25)}>
       <Typography variant="h2" sx={{ borderTop: `1px solid ${colors.line}`, pt: 2, breakAfter: "avoid" }}>
         {stage.title}
       </Typography>
@@ -94,7 +91,7 @@ function Results({ stage, report }: Omit<ReportStageProps, "full">) {
   const say = useSay();
   const [first] = stage.results;
   return (
-    <Box sx={{ display: "grid", gap: 0.75, breakInside: "avoid" }}>
+    <Box sx={{ ...stacked(0.75), breakInside: "avoid" }}>
       {stage.results.map(({ name, shown }, i) => (
         <Box key={i}>
           {say(name)}:{" "}
@@ -136,7 +133,7 @@ function Working({ stage: { working, key } }: Pick<ReportStageProps, "stage">) {
       <Typography variant="h3" sx={{ mb: 0.5, breakAfter: "avoid" }}>
         {say`Working`}
       </Typography>
-      <Box component="ol" sx={{ m: 0, pl: 3, display: "grid", gap: 1.25 }}>
+      <Box component="ol" sx={{ m: 0, pl: 3, ...stacked(1.25) }}>
         {working.map((step) => (
           <Box component="li" key={`${key}/${step.id}`} sx={{ breakInside: "avoid" }}>
             <Typography sx={{ fontWeight: 600 }}>{say(step.title)}</Typography>

@@ -36,7 +36,7 @@ function LinePicture({ stage, title }: PictureProps<CalibrationEvaluation>) {
   const option = useMemo(() => lineOption(stage, null, say), [stage, say]);
   if (!stage.line) return null;
   const label = say`${stage.line.points.length} readings and the line through them`;
-  return <Chart label={label} option={option} height={height} fileName={`${title} line`} />;
+  return <Chart label={label} option={option} height={420} fileName={`${title} line`} />;
 }
 
 /** Flasks on a rail, by their results. */
