@@ -253,7 +253,7 @@ describe("bin/recompute", () => {
     expect(JSON.parse(recompute(bad, "--json").stdout)).toMatchObject({ problems: [{ path: "status" }] });
     expect(recompute(written("cut.json", '{"format": "steady'))).toMatchObject({
       status: 2,
-      stderr: expect.stringMatching(/is no JSON/) as unknown,
+      stderr: expect.stringMatching(/is not JSON/) as unknown,
     });
     expect(recompute(path.join(folder, "none.json"))).toMatchObject({ status: 2 });
     expect(recompute()).toMatchObject({ status: 2 });

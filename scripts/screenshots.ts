@@ -60,7 +60,12 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   bench: (page) => page.goto("/"),
   run: (page) => run(page, "Rinse acid of the kelp tank filter"),
   assay: (page) => run(page, "Phosphate of the pond", "standards"),
-  rate: (page) => run(page, "Fading of the tracer dye", "fading"),
+  conclude: (page) => run(page, "Phosphate of the pond", "conclude"),
+  async report(page) {
+    await page.goto(`${await run(page, "Rinse acid of the kelp tank filter")}/report`);
+    await page.getByTestId("report-result").scrollIntoViewIfNeeded();
+    await page.evaluate(() => scrollTo(0, 260));
+  },
   async working(page) {
     await page.goto(`${await run(page, "Rinse acid of the kelp tank filter")}/working?stage=standardize`);
   },
@@ -74,25 +79,6 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   lineage: (page) => page.goto("/shelf/lineage"),
   async paper(page) {
     await page.goto(`${await run(page, "Acid for the alkalinity class")}/paper`);
-  },
-  async "start-run"(page) {
-    await page.goto("/shelf/new?as=add");
-    await page.getByRole("combobox", { name: "It is a", exact: true }).click();
-    await page.getByRole("option", { name: /^solution$/ }).click();
-    for (const [name, text] of [
-      ["Formula", "KMnO4"],
-      ["Name", "permanganate of Monday"],
-      ["Concentration, mol/L", "0.02012"],
-      ["±, mol/L", "0.00004"],
-      ["Amount, mL", "500"],
-      ["Made by", "stores"],
-    ] as const)
-      await page.getByRole("textbox", { name }).fill(text);
-    await page.getByRole("button", { name: "Put it on the shelf" }).click();
-    await page.getByTestId("concentration").waitFor();
-    await page.goto("/methods/iron-in-solution");
-    await page.getByRole("link", { name: "Start a run" }).first().click();
-    await page.getByRole("textbox", { name: "Sample" }).fill("IR-2");
   },
   async series(page) {
     await page.goto("/methods/acid-by-base");

@@ -2,8 +2,10 @@ import { data, type ShouldRevalidateFunctionArgs } from "react-router";
 import { database } from "~/server/lab/current";
 import { labWords } from "~/server/queries/in-words";
 import { loadRunState } from "~/server/queries/stored-run";
+import { poorIndicators } from "~/server/queries/poor-indicators";
 import { shelfOfRun } from "~/server/queries/shelf-of-run";
 import { RunPage } from "../features/run/run-page";
+import { PoorIndicators } from "../features/stages/titration/poor-indicator";
 import type { Route } from "./+types/run";
 import { readable, runIdFrom } from "./run-id.server";
 import { needsEngines } from "~/core/stages/late";
@@ -30,7 +32,13 @@ export async function loader({ params }: Route.LoaderArgs) {
   const found = await readable(runId, async () => {
     const state = await loadRunState(db, runId);
     const words = await labWords(db);
-    return state && { state: words.state(state), shelf: await shelfOfRun(db, state.record) };
+    return (
+      state && {
+        state: words.state(state),
+        shelf: await shelfOfRun(db, state.record),
+        indicators: poorIndicators(state.record),
+      }
+    );
   });
   if (!found) throw data("There is no such run.", { status: 404 });
   return found;
@@ -44,5 +52,10 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
 }
 
 export default function Run({ loaderData }: Route.ComponentProps) {
-  return <RunPage key={loaderData.state.record.id} loaded={loaderData.state} shelf={loaderData.shelf} />;
+  const { state, shelf, indicators } = loaderData;
+  return (
+    <PoorIndicators value={indicators}>
+      <RunPage key={state.record.id} loaded={state} shelf={shelf} />
+    </PoorIndicators>
+  );
 }

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import { lazy, Suspense, useRef } from "react";
+import { useRef } from "react";
 import { v7 as newId } from "uuid";
 import { capitalized, msg } from "~/core/text";
 import { nextTrialNumber } from "~/core/record";
@@ -19,6 +19,7 @@ import { EndWatch } from "./end-watch";
 import { FlaskBar } from "./flask-bar";
 import { GuidanceLine } from "./guidance-line";
 import { MaybeMarks } from "./maybe-marks";
+import { PoorIndicator } from "./poor-indicator";
 import { ReadingGroup } from "./reading-group";
 import { SavedGroup, soFar } from "./saved-group";
 import { useCursor, useCursorOn } from "../../../entry/cursor";
@@ -28,7 +29,6 @@ import { savedReading, type TrialEntry } from "./use-trial-entry";
 import { useSay } from "../../../words/text";
 
 // The theory of end points comes once the readings can be typed.
-const IndicatorCheck = lazy(() => import("./indicator-check"));
 
 interface TrialEntrySheetProps {
   entry: TrialEntry;
@@ -208,11 +208,7 @@ export function TrialEntrySheet({ entry, onCorrect }: TrialEntrySheetProps) {
           endNear: entry.guidance?.from === "presumed" ? null : (entry.guidance?.endNear ?? null),
         })}
       />
-      {definition.ribbon.length > 0 && (
-        <Suspense>
-          <IndicatorCheck stageKey={stage.key} />
-        </Suspense>
-      )}
+      <PoorIndicator stageKey={stage.key} />
     </Sheet>
   );
 }
