@@ -44,6 +44,8 @@ export interface LabView {
   } | null;
   /** What had to be done when it was opened, in words. */
   readonly recovered: readonly string[];
+  /** Fingerprint of the key with which it signs what it exports; null where its folder takes no key. */
+  readonly signingKey: string | null;
 }
 
 /** What came of what was asked: said in words. */

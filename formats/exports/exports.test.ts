@@ -13,7 +13,7 @@ import { trialsCsv } from "./trials";
 
 const record = busyRecord();
 const rowsOf = (text: string) =>
-  parse(text, { columns: true, relax_column_count: false }) as Record<string, string>[];
+  parse<Record<string, string>>(text, { columns: true, relax_column_count: false });
 
 /** As it stands in a cell: what a spreadsheet would carry out has an apostrophe before it. */
 const harmless = `'${wildReason}`;

@@ -7,6 +7,7 @@ import { inspectClock } from "../clock";
 import { checkJournal } from "../journal/check";
 import type { Journal } from "../journal/journal";
 import { journalOf } from "../journal/recorded";
+import { labFingerprint } from "../lab/signer";
 import { dataFolder, startDatabase } from "../lab/current";
 import { run } from "../database/schema";
 
@@ -149,6 +150,7 @@ export async function labView(now = new Date()): Promise<LabView> {
     findings: health.findings,
     journal: journal && { lines: journal.head.seq, check: journal.head.check, sinceBackup },
     recovered,
+    signingKey: labFingerprint(),
   };
 }
 

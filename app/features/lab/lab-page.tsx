@@ -68,12 +68,29 @@ export function LabPage(lab: LabView) {
           <CheckSheet lab={lab} busy={busy} ask={ask} />
           <JournalSheet lab={lab} />
           <ClockSheet lab={lab} by={by} busy={busy} ask={ask} />
+          {lab.signingKey !== null && <KeySheet signingKey={lab.signingKey} />}
           <TerminalSheet />
         </Box>
       </Box>
       {restoring && <RestoreDialog backup={restoring} by={by} onClose={() => setRestoring(null)} ask={ask} />}
       {looking && <RunsDialog backup={looking} by={by} onClose={() => setLooking(null)} ask={ask} />}
     </Page>
+  );
+}
+
+/** By what others know that a file is from this lab. */
+function KeySheet({ signingKey }: { readonly signingKey: string }) {
+  const say = useSay();
+  return (
+    <Sheet component="section" aria-labelledby="signing-key" sx={{ p: { xs: 2, sm: 2.5 } }}>
+      <Typography id="signing-key" variant="h2">
+        {say`Key of this lab`}
+      </Typography>
+      <Typography color="textSecondary" sx={{ mb: 1 }}>
+        {say`Run records that leave the lab are signed with it. Tell this fingerprint to those who check them.`}
+      </Typography>
+      <Box sx={{ fontFamily: fonts.reading, overflowWrap: "anywhere" }}>{signingKey}</Box>
+    </Sheet>
   );
 }
 
@@ -87,6 +104,8 @@ function TerminalSheet() {
       <Box component="dl" sx={{ m: 0, "& dt": { fontFamily: fonts.reading }, "& dd": { m: 0, mb: 1 } }}>
         <dt>./bin/backup</dt>
         <dd>{say`the same as Back up now`}</dd>
+        <dt>./bin/verify FILE.json</dt>
+        <dd>{say`tells whether an exported run record is as it was signed`}</dd>
         <dt>./bin/restore latest</dt>
         <dd>{say`brings the lab back, even if the server does not start`}</dd>
         <dt>./bin/check</dt>

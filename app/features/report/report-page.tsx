@@ -23,8 +23,8 @@ import { Table } from "./table";
 export interface ReportProof {
   readonly head: string;
   readonly readings: number;
-  /** Fingerprint of the lab's key. */
-  readonly key: string;
+  /** Fingerprint of the lab's key; null where it has none. */
+  readonly key: string | null;
 }
 
 interface ReportPageProps {
@@ -296,12 +296,14 @@ function Ends({ report, proof }: ReportPageProps) {
         <Box sx={{ fontFamily: fonts.reading, fontSize: "0.82rem", overflowWrap: "anywhere" }}>
           {proof.head}
         </Box>
-        <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
-          {say`Key of this lab (Ed25519):`}{" "}
-          <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "0.82rem" }}>
-            {proof.key}
-          </Box>
-        </Typography>
+        {proof.key !== null && (
+          <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
+            {say`Key of this lab (Ed25519):`}{" "}
+            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "0.82rem" }}>
+              {proof.key}
+            </Box>
+          </Typography>
+        )}
       </Box>
     </>
   );
