@@ -99,7 +99,7 @@ module.exports = {
       from: {
         pathNot: "\\.test\\.tsx?$|^(core|formats)/testing/|^formats/examples\\.ts$|^scripts/|^server/seed/|^e2e/",
       },
-      to: { path: "^core/testing/" },
+      to: { path: "^(core|formats)/testing/" },
     },
     ...orderOfRooms,
     layer("stages-below-the-run-screen", "^app/features/stages/", "^app/features/run/"),
