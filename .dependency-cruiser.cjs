@@ -97,7 +97,8 @@ module.exports = {
       comment: "core/testing uses whatever it needs, as tests do; nothing that ships uses it.",
       severity: "error",
       from: {
-        pathNot: "\\.test\\.tsx?$|^(core|formats)/testing/|^formats/examples\\.ts$|^scripts/|^server/seed/|^e2e/",
+        pathNot:
+          "\\.test\\.tsx?$|^(core|formats)/testing/|^formats/examples\\.ts$|^scripts/|^server/seed/|^e2e/",
       },
       to: { path: "^(core|formats)/testing/" },
     },
