@@ -1,9 +1,12 @@
 import Papa from "papaparse";
 
-/** What a spreadsheet would take for a formula: marked as text with an apostrophe. A number with a sign is none. */
-const formula = /^[=@\t\r]|^[+-](?![\d.])/;
+/**
+ * What a spreadsheet would take for a formula: marked as text with an apostrophe. A sign begins a formula unless the whole cell is a number,
+ * as "-1+1" is none.
+ */
+const formula = /^[=@\t\r\n]|^[+-](?!(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$)/i;
 
-/** A table as any spreadsheet opens it: UTF-8, a header, lines that end as RFC 4180 says. Cells hold text as it is to be read. */
+/** A table for any spreadsheet: UTF-8, a header line, line ends by RFC 4180. */
 export const csvText = (fields: readonly string[], data: readonly (readonly string[])[]): string =>
   `${Papa.unparse({ fields: [...fields], data: data.map((row) => [...row]) }, { escapeFormulae: formula, newline: "\r\n" })}\r\n`;
 

@@ -3,6 +3,7 @@ import { parse } from "csv-parse/sync";
 import { evaluateRun } from "~/core/evaluate";
 import { inUnit } from "~/core/quantity";
 import { isOnce, membersOf } from "~/core/stages";
+import { csvText } from "../csv";
 import { busyRecord, wildReason } from "../testing/busy-record";
 import { exportBy, exportName } from "./";
 import { offeredExports } from "./offered";
@@ -46,7 +47,7 @@ describe("readings as CSV", () => {
     });
     const struck = rows.filter(({ state }) => state === "in a trial struck out");
     expect(struck.map(({ letter }) => letter)).toEqual(["V_a", "V", "V"]);
-    expect(struck[0]?.["trial struck out since"]).toBe(harmless);
+    expect(struck[0]?.["why the trial was struck out"]).toBe(harmless);
   });
 
   test("begin no cell with what a spreadsheet carries out", () => {
@@ -55,6 +56,20 @@ describe("readings as CSV", () => {
     );
     expect(cells.filter((cell) => /^[=@\t\r]|^[+-](?![\d.])/.test(cell))).toEqual([]);
   });
+});
+
+test("a sign begins a number or is marked as text, and nothing between", () => {
+  const cells = ["-1.5", "+2", "-.5e-3", "-", "-1+1", "+1|cmd", "-2*A1", "@SUM(A1)", "=1", "\n=1", "a=1"];
+  const read = parse<Record<string, string>>(
+    csvText(
+      ["cell"],
+      cells.map((cell) => [cell]),
+    ),
+    { columns: true },
+  );
+  expect(read.map(({ cell }) => cell)).toEqual([
+    ...["-1.5", "+2", "-.5e-3", "'-", "'-1+1", "'+1|cmd", "'-2*A1", "'@SUM(A1)", "'=1", "'\n=1", "a=1"],
+  ]);
 });
 
 describe("trials as CSV", () => {
@@ -80,8 +95,8 @@ describe("trials as CSV", () => {
   });
 
   test("tell which trial was struck out and which is not complete", () => {
-    const struck = rows.filter((row) => row["struck out since"] !== "");
-    expect(struck.map((row) => [row.counts, row["struck out since"]])).toEqual([["no", harmless]]);
+    const struck = rows.filter((row) => row["why it was struck out"] !== "");
+    expect(struck.map((row) => [row.counts, row["why it was struck out"]])).toEqual([["no", harmless]]);
     expect(rows.at(-1)).toMatchObject({ counts: "no", "V, mL": "" });
   });
 });

@@ -80,7 +80,7 @@ export function trialsCsv(record: RunRecord): string {
     return letter && quantity ? String(Number(inUnit(quantity, letter.unit).toPrecision(12))) : "";
   };
   return csvText(
-    ["stage", "trial", "counts", "in the result", "struck out since", "problem", ...heads],
+    ["stage", "trial", "counts", "in the result", "why it was struck out", "problem", ...heads],
     rows.map((row) => [
       ...[row.stage, row.trial, row.counts, row.inResult, row.struck, row.problem],
       ...heads.map((column) => valueAt(row, column)),
