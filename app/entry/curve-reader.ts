@@ -1,6 +1,6 @@
 import { wrap } from "comlink";
 import { useEffect, useSyncExternalStore } from "react";
-import { type CurveToRead, type PointsRead, readCurvesElsewhere } from "~/core/stages";
+import { type CurveToRead, type PointsRead, readCurvesInWorker } from "~/core/stages";
 
 /* Whole curves of the run on the screen are read in a worker; what is shown of the run is worked out again when one has been read. */
 
@@ -38,8 +38,8 @@ function readAway(curve: CurveToRead, found: (answer: PointsRead | null) => void
 export function useCurvesRead(): number {
   // Only once the page is there: until then it shows what the server wrote, which had read its curves.
   useEffect(() => {
-    readCurvesElsewhere(readAway);
-    return () => readCurvesElsewhere(null);
+    readCurvesInWorker(readAway);
+    return () => readCurvesInWorker(null);
   }, []);
   return useSyncExternalStore(
     subscribe,

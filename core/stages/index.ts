@@ -13,7 +13,7 @@ export { quietPhotometer } from "./bench/photometer";
 export { usualAbsorbance } from "./calibration/simulate";
 export { type EndsAsked, endsFor, protonsByTheory } from "./curve/ends";
 export { lawWords } from "./isotherm/laws";
-export { type CurveToRead, readCurvesElsewhere } from "./curve/elsewhere";
+export { type CurveToRead, readCurvesInWorker } from "./curve/in-worker";
 export { type PointsRead, readerOf } from "./curve/meters";
 export { wayWords } from "./curve/ways";
 export { presumedRate, usualConstant } from "./rate/simulate";

@@ -8,7 +8,7 @@ import type { RunRecord } from "~/core/run";
 import { begunRun } from "~/core/testing/build-record";
 import { acidByBase, branchPairs, type Pair, steps } from "~/core/testing/closed-curves";
 import { plain } from "~/core/testing/plain";
-import { type CurveStageEvaluation, readCurvesElsewhere, readerOf } from "..";
+import { type CurveStageEvaluation, readCurvesInWorker, readerOf } from "..";
 
 let ids = 0;
 const newId = () => `id ${++ids}`;
@@ -96,7 +96,7 @@ describe("a curve in a run", () => {
       begun(start(), "a", 0.201),
     );
     const asked: (() => void)[] = [];
-    readCurvesElsewhere(({ reads, points, setting }, found) =>
+    readCurvesInWorker(({ reads, points, setting }, found) =>
       asked.push(() => found(readerOf({ reads }).read(points, setting))),
     );
     try {
@@ -112,7 +112,7 @@ describe("a curve in a run", () => {
       asked.forEach((answer) => answer());
       expect(Number(stageOf(record).shown!.value)).toBeCloseTo(75.04, 0);
     } finally {
-      readCurvesElsewhere(null);
+      readCurvesInWorker(null);
     }
   });
 

@@ -10,14 +10,14 @@ export interface CurveToRead {
 }
 
 /** Reads a curve somewhere else, in a worker, and gives what it found; `read` is null where that did not come about. */
-type ReadElsewhere = (curve: CurveToRead, found: (read: PointsRead | null) => void) => void;
+type ReadInWorker = (curve: CurveToRead, found: (read: PointsRead | null) => void) => void;
 
-let reader: ReadElsewhere | null = null;
+let reader: ReadInWorker | null = null;
 
-/** Has whole curves read elsewhere from now on; null reads them on the spot again. */
-export const readCurvesElsewhere = (elsewhere: ReadElsewhere | null): void => {
-  reader = elsewhere;
+/** Has whole curves read by a worker from now on; null reads them at once again. */
+export const readCurvesInWorker = (worker: ReadInWorker | null): void => {
+  reader = worker;
 };
 
 /** Who reads whole curves; null where they are read on the spot. */
-export const curveReader = (): ReadElsewhere | null => reader;
+export const curveReader = (): ReadInWorker | null => reader;

@@ -1,6 +1,6 @@
 import type { CurvePoint, CurveSetting } from "../../curves";
 import type { CurveInput } from "../../inputs";
-import { curveReader } from "./elsewhere";
+import { curveReader } from "./in-worker";
 import { type PointsRead, readerOf } from "./meters";
 
 /* Readings of the same points, in the same way, are worked out once: a fit takes a while. */
@@ -36,12 +36,12 @@ export function readWhole(
   input: CurveInput,
   setting: CurveSetting,
 ): PointsRead | null {
-  const elsewhere = curveReader();
+  const worker = curveReader();
   const key = keyOf(points, input, setting);
-  if (!elsewhere || readBefore.has(key)) return readOnce(points, input, setting);
+  if (!worker || readBefore.has(key)) return readOnce(points, input, setting);
   if (away.has(key)) return null;
   away.add(key);
-  elsewhere({ reads: input.reads, points, setting }, (read) => {
+  worker({ reads: input.reads, points, setting }, (read) => {
     away.delete(key);
     keep(key, read ?? readerOf(input).read(points, setting));
   });
