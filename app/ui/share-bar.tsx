@@ -25,7 +25,7 @@ function segmentsOf(shares: readonly Share[], say: ReturnType<typeof useSay>): r
 
 const percent = (part: number) => (part < 0.005 ? "< 1 %" : `${Math.round(part * 100)} %`);
 
-/** What a ± is made of: one bar, a segment for each cause, and the causes beneath it. */
+/** The uncertainty budget as one bar, a segment for each cause, and the causes beneath it. */
 export function ShareBar({ shares }: { readonly shares: readonly Share[] }) {
   const say = useSay();
   const segments = segmentsOf(shares, say);
@@ -34,7 +34,7 @@ export function ShareBar({ shares }: { readonly shares: readonly Share[] }) {
     <Box component="figure" sx={{ m: 0 }}>
       <Box
         role="img"
-        aria-label={say`What the ± is made of: ${segments.map(({ label, part }) => `${label} ${percent(part)}`).join(", ")}`}
+        aria-label={say`Uncertainty budget: ${segments.map(({ label, part }) => `${label} ${percent(part)}`).join(", ")}`}
         sx={{ display: "flex", gap: "2px", height: 16, borderRadius: "8px", overflow: "hidden" }}
       >
         {segments.map(({ id, part }, i) => (

@@ -1,20 +1,19 @@
 import "~/core/stages/engines";
 import { evaluateRun } from "~/core/evaluate";
 import type { Share } from "~/core/judgement";
-import { plusMinusOf } from "~/core/judgement";
-import { methodOf, type RunRecord, type UsedSolution } from "~/core/run";
+import { knownWords, methodOf, type RunRecord, type UsedSolution } from "~/core/run";
 import {
   type ComputedEvaluation,
   footingWords,
   implausibleWords,
+  improvementOfStage,
   plusMinusWords,
   reasonsOf,
   type RunEvaluation,
   type Shown,
   type WorkingStep,
 } from "~/core/stages";
-import { printedUnit } from "~/core/quantity";
-import { msg, type Phrase, unitText } from "~/core/text";
+import { inEnglish, msg, type Phrase } from "~/core/text";
 import { workingOf } from "~/core/working";
 import { type ReportTable, trialTable } from "./trials";
 
@@ -70,7 +69,7 @@ export interface ReportDocument {
   readonly plusMinus: Phrase;
   /** The result that the run was for. */
   readonly main: ReportResult | null;
-  readonly bottles: readonly (Omit<UsedSolution, "plusMinus"> & { readonly plusMinus: Phrase })[];
+  readonly bottles: readonly (UsedSolution & { readonly known: Phrase })[];
   readonly stages: readonly ReportStage[];
   readonly cautions: readonly string[];
   readonly waste: readonly string[];
@@ -109,7 +108,10 @@ function resultsOf({ definition, shown, also }: ComputedEvaluation): ReportResul
 }
 
 function stageOf(stage: ComputedEvaluation, record: RunRecord, evaluation: RunEvaluation): ReportStage {
+  const reasons = reasonsOf(stage);
   const footing = footingWords(stage);
+  // Some kinds tell in their verdict what the result rests on.
+  const isTold = footing === "" || reasons.some((reason) => inEnglish(reason).includes(inEnglish(footing)));
   return {
     key: stage.key,
     title: stage.definition.title,
@@ -118,26 +120,16 @@ function stageOf(stage: ComputedEvaluation, record: RunRecord, evaluation: RunEv
     table: trialTable(stage, record),
     results: resultsOf(stage),
     problem: stage.shown ? null : stage.problem,
-    reasons: [...reasonsOf(stage), ...(footing === "" || stage.kind === "titration" ? [] : [footing])],
+    reasons: isTold ? reasons : [...reasons, footing],
     warnings: [
       ...stage.implausible.map((found) => msg`${implausibleWords(found)}.`),
       ...stage.withheld.map(({ name, why }) => msg`${name} is not given: ${why}.`),
       ...stage.cautions.map(({ message }) => msg`${message}.`),
     ],
     shares: stage.shares,
-    improvement: stage.kind === "titration" ? (stage.improvement?.text ?? null) : null,
+    improvement: improvementOfStage(stage)?.text ?? null,
     working: workingOf(record, evaluation, stage.key, null)?.steps ?? [],
   };
-}
-
-/** The ± of a bottle as it was, in the house's style. */
-function bottleHalf(
-  { plusMinus, shape, unit }: UsedSolution,
-  style: RunRecord["houseRules"]["plusMinus"],
-): Phrase {
-  const half = Number(plusMinus);
-  const shown = shape === "normal" ? plusMinusOf(half, Infinity, style) : half;
-  return half === 0 ? "" : msg`± ${String(Number(shown.toPrecision(2)))} ${unitText(printedUnit(unit))}`;
 }
 
 /** What a report of a run says. */
@@ -163,7 +155,7 @@ export function documentOf(record: RunRecord): ReportDocument {
     main: stages.findLast(({ results }) => results.length > 0)?.results[0] ?? null,
     bottles: (record.solutions ?? []).map((bottle) => ({
       ...bottle,
-      plusMinus: bottleHalf(bottle, record.houseRules.plusMinus),
+      known: knownWords(bottle, record.houseRules.plusMinus),
     })),
     stages,
     cautions: method.hazards,

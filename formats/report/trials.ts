@@ -87,11 +87,11 @@ function remarkOf(trial: TrialEvaluation, members: ReadonlySet<string>): Phrase 
 
 /** The trials of a stage as a table; null where nothing was done in trials. */
 export function trialTable(stage: ComputedEvaluation, record: RunRecord): ReportTable | null {
-  if (stage.kind === "calibration") return levelTable(stage);
+  if ("levels" in stage) return levelTable(stage);
   if (isOnce(stage) || stage.trials.length === 0) return null;
   const members = new Set(membersOf(stage).map(({ id }) => id));
   const columns = usedFields(stage.trials);
-  const titrated = stage.kind === "titration";
+  const titrated = "titer" in stage;
   const titer = ({ titerMl }: TrialEvaluation) =>
     plain(titerMl === null ? "" : titerMl.toFixed(buretteDecimals(record.houseRules)));
   return {

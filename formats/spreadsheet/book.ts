@@ -88,7 +88,7 @@ export function bookOf(record: RunRecord): Book {
   const first = new Sheet("Results");
   const sheets = [first];
   for (const stage of stages) {
-    const name = sheetName(stage.definition.title, new Set(sheets.map((sheet) => sheet.name)));
+    const name = sheetName(stage.definition.title, new Set(sheets.map((one) => one.name.toLowerCase())));
     const into = beginSheet({ record, method, stage, placed, names, lines }, name);
     if (!into) continue;
     writeStage(into, stage);

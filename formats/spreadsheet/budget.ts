@@ -29,7 +29,7 @@ function fromReading(members: readonly TrialEvaluation[], symbol: string, value:
   return Math.sqrt([...by.values()].reduce((sum, one) => sum + one ** 2, 0)) / Math.abs(value);
 }
 
-/** How well the trials of this stage agree, as a cause of a result; that of an earlier stage is a cause as any other. */
+/** The repeatability of this stage. That of an earlier stage is a cause like any other. */
 const isAgreement = ({ kind, stage }: Leaf, of: string) => kind === "repeatability" && stage === of;
 
 /** The lines of a result's ± that tell how far the trials scatter; the address of what counts of it. */

@@ -62,7 +62,7 @@ export interface Book {
   readonly names: readonly CellName[];
 }
 
-/** Names of sheets are at most 31 characters without these, and none is there twice. */
+/** Names of sheets are at most 31 characters without these, and none is there twice in any case; `taken` holds small letters. */
 export function sheetName(title: string, taken: ReadonlySet<string>): string {
   const plain =
     title
@@ -70,9 +70,9 @@ export function sheetName(title: string, taken: ReadonlySet<string>): string {
       .replace(/\s+/g, " ")
       .trim()
       .slice(0, 31) || "Stage";
-  if (!taken.has(plain)) return plain;
+  if (!taken.has(plain.toLowerCase())) return plain;
   for (let n = 2; ; n++) {
     const numbered = `${plain.slice(0, 28)} ${n}`;
-    if (!taken.has(numbered)) return numbered;
+    if (!taken.has(numbered.toLowerCase())) return numbered;
   }
 }

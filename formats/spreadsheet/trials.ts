@@ -169,7 +169,7 @@ function meanTiterRow(
   stage: ReplicateEvaluation,
   written: Written,
 ): ReadonlyMap<string, Cell> | null {
-  if (stage.kind !== "titration" || stage.meanTiterMl === null) return null;
+  if (!("meanTiterMl" in stage) || stage.meanTiterMl === null) return null;
   const { sheet, compiled } = into;
   const [like] = membersOf(stage);
   const column = written.columns.get(stage.titer);

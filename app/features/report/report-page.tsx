@@ -3,29 +3,18 @@ import Button from "@mui/material/Button";
 import GlobalStyles from "@mui/material/GlobalStyles";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { ReportDocument } from "~/formats/report/document";
-import { colors, fonts } from "../../theme/theme";
-import { EquationLine } from "../../ui/equation";
-import { together } from "../../ui/number-text";
+import { fonts } from "../../theme/theme";
 import { noPrint, Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
-import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
+import { Ends, type ReportProof } from "./ends";
 import { Files } from "./files";
+import { Bottles, Head, MethodPart } from "./head";
 import { ReportStageView } from "./report-stage";
 import { stacked } from "./stacked";
-import { Table } from "./table";
-
-/** What shows whether a copy of the record is as it was. */
-export interface ReportProof {
-  readonly head: string;
-  readonly readings: number;
-  /** Fingerprint of the lab's key; null where it has none. */
-  readonly key: string | null;
-}
 
 interface ReportPageProps {
   readonly report: ReportDocument;
@@ -142,183 +131,3 @@ const Choice = ({ label, value, options, onChoose }: ChoiceProps) => (
     ))}
   </ToggleButtonGroup>
 );
-
-/** What, who, when, and the result that the run was for. */
-function Head({ report }: { readonly report: ReportDocument }) {
-  const say = useSay();
-  const { main, people } = report;
-  const facts: readonly (readonly [string, React.ReactNode])[] = [
-    [say`Sample`, report.sample],
-    [say`Bench`, report.bench],
-    [say`Carried out by`, people.join(", ")],
-    [say`Begun`, <When key="begun" at={report.startedAt} as="time" />],
-    [
-      say`Finished`,
-      report.finishedAt ? <When key="end" at={report.finishedAt} as="time" /> : say`not finished`,
-    ],
-  ];
-  return (
-    <Box>
-      <Typography variant="h1" component="h2" sx={{ fontSize: "1.7rem" }}>
-        {report.title}
-      </Typography>
-      <Box component="dl" sx={{ m: 0, mt: 1, display: "flex", flexWrap: "wrap", columnGap: 4, rowGap: 0.5 }}>
-        {facts
-          .filter(([, value]) => value !== "")
-          .map(([name, value]) => (
-            <Box key={name}>
-              <Typography component="dt" variant="caption" color="textSecondary">
-                {name}
-              </Typography>
-              <Box component="dd" sx={{ m: 0 }}>
-                {value}
-              </Box>
-            </Box>
-          ))}
-      </Box>
-      {main && (
-        <Box
-          sx={{
-            mt: 2,
-            py: 1.5,
-            borderTop: `2px solid ${colors.teal}`,
-            borderBottom: `1px solid ${colors.line}`,
-          }}
-        >
-          <Typography variant="h3">{say(main.name)}</Typography>
-          <Box
-            data-testid="report-result"
-            sx={{ fontFamily: fonts.reading, fontSize: "1.9rem", lineHeight: 1.25 }}
-          >
-            {say(main.shown.text)}
-          </Box>
-          {main.shown.plusMinus !== "0" && (
-            <Typography variant="body2" color="textSecondary">
-              {say`± is ${report.plusMinus}.`}
-            </Typography>
-          )}
-        </Box>
-      )}
-    </Box>
-  );
-}
-
-function MethodPart({ report: { method } }: { readonly report: ReportDocument }) {
-  const say = useSay();
-  return (
-    <Box component="section" sx={{ breakInside: "avoid" }}>
-      <Typography variant="h2">{say`Method`}</Typography>
-      <Typography>{say`${method.title}, version ${method.version}`}</Typography>
-      {method.equations.map((equation) => (
-        <EquationLine key={equation} source={equation} />
-      ))}
-    </Box>
-  );
-}
-
-/** The bottles that were used, with the concentrations that they had then. */
-function Bottles({ report: { bottles } }: { readonly report: ReportDocument }) {
-  const say = useSay();
-  if (bottles.length === 0) return null;
-  const how = {
-    weighed: say`by weighing`,
-    diluted: say`by dilution`,
-    standardized: say`standardized`,
-    certificate: say`certificate`,
-    nominal: say`as labeled`,
-  };
-  return (
-    <Box component="section" sx={{ breakInside: "avoid" }}>
-      <Typography variant="h2" sx={{ mb: 0.5 }}>
-        {say`Solutions and solids`}
-      </Typography>
-      <Table heads={[say`Bottle`, say`What it is`, say`Known`, say`How`, say`Since`]}>
-        {bottles.map((bottle) => (
-          <tr key={bottle.assignmentId}>
-            <td>{bottle.code}</td>
-            <td>{bottle.name}</td>
-            <td style={{ fontFamily: fonts.reading }}>
-              {bottle.value} {bottle.unit} {say(bottle.plusMinus)}
-            </td>
-            <td>{how[bottle.how]}</td>
-            <td>
-              <When at={bottle.at} as="day" />
-            </td>
-          </tr>
-        ))}
-      </Table>
-    </Box>
-  );
-}
-
-/** Cautions and waste, places for signatures, and by what a copy of the record is proven. */
-function Ends({ report, proof }: ReportPageProps) {
-  const say = useSay();
-  return (
-    <>
-      <Box
-        component="section"
-        sx={{
-          display: "grid",
-          gap: 2,
-          gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" },
-          breakInside: "avoid",
-        }}
-      >
-        <List title={say`Cautions`} items={report.cautions} />
-        <List title={say`Waste`} items={report.waste} />
-      </Box>
-      <Typography variant="body2">
-        {say`Safety data sheets, local codes and licensed practice come before what stands here.`}
-      </Typography>
-      <Box
-        sx={{
-          display: "grid",
-          gap: 4,
-          gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" },
-          breakInside: "avoid",
-          pt: 4,
-        }}
-      >
-        {[say`Carried out by, date`, say`Checked by, date`].map((words) => (
-          <Box key={words} sx={{ borderTop: `1px solid ${colors.ink}`, pt: 0.5 }}>
-            <Typography variant="body2">{words}</Typography>
-          </Box>
-        ))}
-      </Box>
-      <Box
-        sx={{ borderTop: `1px solid ${colors.line}`, pt: 1, breakInside: "avoid" }}
-        data-testid="report-proof"
-      >
-        <Typography variant="body2" color="textSecondary">
-          {say`Run ${report.id}. Checksum over its ${proof.readings} readings and all that stands around them (SHA-256):`}
-        </Typography>
-        <Box sx={{ fontFamily: fonts.reading, fontSize: "0.82rem", overflowWrap: "anywhere" }}>
-          {proof.head}
-        </Box>
-        {proof.key !== null && (
-          <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
-            {say`Key of this lab (Ed25519):`}{" "}
-            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "0.82rem" }}>
-              {proof.key}
-            </Box>
-          </Typography>
-        )}
-      </Box>
-    </>
-  );
-}
-
-function List({ title, items }: { readonly title: string; readonly items: readonly string[] }) {
-  if (items.length === 0) return null;
-  return (
-    <Box>
-      <Typography variant="h2">{title}</Typography>
-      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-        {items.map((item) => (
-          <li key={item}>{together(item)}</li>
-        ))}
-      </Box>
-    </Box>
-  );
-}

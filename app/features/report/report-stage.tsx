@@ -113,7 +113,7 @@ function Results({ stage, report }: Omit<ReportStageProps, "full">) {
       {first && first.shown.plusMinus !== "0" && stage.shares.length > 0 && (
         <Box sx={{ mt: 0.5, maxWidth: 720 }}>
           <Typography variant="h3" sx={{ mb: 0.5 }}>
-            {say`What the ± is made of (${report.plusMinus})`}
+            {say`Uncertainty budget (± is ${report.plusMinus})`}
           </Typography>
           <ShareBar shares={stage.shares} />
         </Box>

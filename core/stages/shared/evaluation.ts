@@ -561,3 +561,7 @@ export interface RunEvaluation {
 /** The bead that comes after a stage: the next stage, or concluding. */
 export const beadAfter = ({ chain }: Pick<RunEvaluation, "chain">, key: string): Bead | undefined =>
   chain[chain.findIndex((bead) => bead.key === key) + 1];
+
+/** What would make the ± of a stage smaller; null where its kind does not tell, or there is no result. */
+export const improvementOfStage = (stage: ComputedEvaluation): Improvement | null =>
+  "improvement" in stage ? stage.improvement : null;

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import { type ComputedEvaluation, plusMinusWords, reasonsOf } from "~/core/stages";
+import { type ComputedEvaluation, improvementOfStage, plusMinusWords, reasonsOf } from "~/core/stages";
 import type { RunRecord } from "~/core/run";
 import { sentences, unitText } from "~/core/text";
 import { colors, fonts } from "../../../theme/theme";
@@ -22,10 +22,10 @@ interface StageResultProps {
   readonly main: boolean;
 }
 
-/** What a stage came to: its trials on their rail or line, the result with what its ± is made of, and what speaks for it. */
+/** What a stage came to: its trials on their rail or line, the result with its uncertainty budget, and what speaks for it. */
 export function StageResult({ stage, record, main }: StageResultProps) {
   const say = useSay();
-  const improvement = stage.kind === "titration" ? stage.improvement : null;
+  const improvement = improvementOfStage(stage);
   const hasPlusMinus = stage.shown !== null && stage.shown.plusMinus !== "0";
   const picture = <StagePicture stage={stage} title={record.title} />;
   return (
@@ -56,7 +56,7 @@ export function StageResult({ stage, record, main }: StageResultProps) {
         {hasPlusMinus && stage.shares.length > 0 && (
           <Box>
             <Typography variant="h3" sx={{ mb: 0.75 }}>
-              {say`What the ± is made of (${plusMinusWords[record.houseRules.plusMinus]})`}
+              {say`Uncertainty budget (± is ${plusMinusWords[record.houseRules.plusMinus]})`}
             </Typography>
             <ShareBar shares={stage.shares} />
             {improvement && (

@@ -2,11 +2,8 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { RunEvaluation } from "~/core/stages";
-import type { RunRecord, UsedSolution } from "~/core/run";
-import { plusMinusOf } from "~/core/judgement";
-import { printedUnit } from "~/core/quantity";
+import { knownWords, type RunRecord } from "~/core/run";
 import { standsOn } from "~/core/working";
-import { unitText } from "~/core/text";
 import { colors, fonts } from "../../../theme/theme";
 import { together } from "../../../ui/number-text";
 import { Sheet } from "../../../ui/sheet";
@@ -15,18 +12,6 @@ import { useSay } from "../../../words/text";
 interface StandsOnProps {
   readonly record: RunRecord;
   readonly evaluation: RunEvaluation;
-}
-
-/** A bottle's concentration with its ± as the house states it. */
-function concentration(
-  { value, plusMinus, shape, unit }: UsedSolution,
-  style: RunRecord["houseRules"]["plusMinus"],
-) {
-  const half = shape === "normal" ? plusMinusOf(Number(plusMinus), Infinity, style) : Number(plusMinus);
-  return {
-    number: half === 0 ? value : `${value} ± ${Number(half.toPrecision(2))}`,
-    unit: unitText(printedUnit(unit)),
-  };
 }
 
 interface Standing {
@@ -42,13 +27,10 @@ function linksOf({ record, evaluation }: StandsOnProps, say: ReturnType<typeof u
   const last = evaluation.stages.at(-1)?.key ?? "";
   const { solutions = [], houseRules } = record;
   const names = new Set(solutions.map(({ name }) => name.toLowerCase()));
-  const bottles = solutions.map((bottle): Standing => {
-    const { number, unit } = concentration(bottle, houseRules.plusMinus);
-    return {
-      ...{ key: bottle.assignmentId, title: `${bottle.code} ${bottle.name}` },
-      ...{ text: `${number} ${say(unit)}`, to: `/shelf/${bottle.solutionId}` },
-    };
-  });
+  const bottles = solutions.map((bottle): Standing => ({
+    ...{ key: bottle.assignmentId, title: `${bottle.code} ${bottle.name}` },
+    ...{ text: say(knownWords(bottle, houseRules.plusMinus)), to: `/shelf/${bottle.solutionId}` },
+  }));
   const own = standsOn(evaluation, record.method, last)
     .filter(({ title }) => !names.has(title.toLowerCase()))
     .map(({ title, text }): Standing => ({ key: title, title, text: say(text), to: null }));

@@ -20,7 +20,7 @@ interface CurveResultProps {
   readonly evaluation: RunEvaluation;
 }
 
-/** What the curves come to, what the ± is made of, which acid it may be, and the way on. */
+/** What the curves come to, the uncertainty budget, which acid it may be, and the way on. */
 export function CurveResult({ stage, evaluation }: CurveResultProps) {
   const say = useSay();
   const { record } = useRunInHand();

@@ -1,0 +1,91 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import type { ReportDocument } from "~/formats/report/document";
+import { colors, fonts } from "../../theme/theme";
+import { together } from "../../ui/number-text";
+import { useSay } from "../../words/text";
+
+/** What shows whether a copy of the record is as it was. */
+export interface ReportProof {
+  readonly head: string;
+  readonly readings: number;
+  /** Fingerprint of the lab's key; null where it has none. */
+  readonly key: string | null;
+}
+
+interface EndsProps {
+  readonly report: ReportDocument;
+  readonly proof: ReportProof;
+}
+
+/** Cautions and waste, places for signatures, and by what a copy of the record is proven. */
+export function Ends({ report, proof }: EndsProps) {
+  const say = useSay();
+  return (
+    <>
+      <Box
+        component="section"
+        sx={{
+          display: "grid",
+          gap: 2,
+          gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" },
+          breakInside: "avoid",
+        }}
+      >
+        <List title={say`Cautions`} items={report.cautions} />
+        <List title={say`Waste`} items={report.waste} />
+      </Box>
+      <Typography variant="body2">
+        {say`Safety data sheets, local codes and licensed practice come before what stands here.`}
+      </Typography>
+      <Box
+        sx={{
+          display: "grid",
+          gap: 4,
+          gridTemplateColumns: { xs: "1fr", sm: "1fr 1fr" },
+          breakInside: "avoid",
+          pt: 4,
+        }}
+      >
+        {[say`Carried out by, date`, say`Checked by, date`].map((words) => (
+          <Box key={words} sx={{ borderTop: `1px solid ${colors.ink}`, pt: 0.5 }}>
+            <Typography variant="body2">{words}</Typography>
+          </Box>
+        ))}
+      </Box>
+      <Box
+        sx={{ borderTop: `1px solid ${colors.line}`, pt: 1, breakInside: "avoid" }}
+        data-testid="report-proof"
+      >
+        <Typography variant="body2" color="textSecondary">
+          {say`Run ${report.id}. Checksum over its ${proof.readings} readings and all that stands around them (SHA-256):`}
+        </Typography>
+        <Box sx={{ fontFamily: fonts.reading, fontSize: "0.82rem", overflowWrap: "anywhere" }}>
+          {proof.head}
+        </Box>
+        {proof.key !== null && (
+          <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
+            {say`Key of this lab (Ed25519):`}{" "}
+            <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "0.82rem" }}>
+              {proof.key}
+            </Box>
+          </Typography>
+        )}
+      </Box>
+    </>
+  );
+}
+
+function List({ title, items }: { readonly title: string; readonly items: readonly string[] }) {
+  if (items.length === 0) return null;
+  return (
+    <Box>
+      <Typography variant="h2">{title}</Typography>
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {items.map((item) => (
+          <li key={item}>{together(item)}</li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
