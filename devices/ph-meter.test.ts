@@ -96,8 +96,17 @@ describe("the simulated meter", () => {
     settle();
     expect(last().value).toBeCloseTo(10.5 - 7 / 59.16 - 0.025 * 3.5, 1);
     act.calibrate({ slopePercent: 97.5, offsetMv: 7 });
+    // Whoever is slow between two additions has not lost more than whoever is quick; each addition opens the beaker anew.
     advance(600);
+    expect(last().value).toBeGreaterThan(10.48);
+    for (let addedMl = 1; addedMl <= 10; addedMl++) {
+      act.added(addedMl);
+      advance(100);
+    }
     expect(last().value).toBeLessThan(10.48);
+    act.dip(() => 10.5);
+    settle();
+    expect(last().value).toBeGreaterThan(10.48);
     act.cover(false);
     advance(30);
     expect(last().stable).toBe(false);

@@ -60,24 +60,30 @@ const [slower, slowest] = [0.12, 6];
 const unstirred = 5;
 /** pH that the electrode drifts by in an hour. */
 const driftPerHour = 0.02;
-/** Above this pH the beaker takes up carbon dioxide: so much pH in a second for each pH above it. */
-const [airFrom, airPerSecond] = [8.5, 4e-5];
+/**
+ * Above this pH the beaker takes up carbon dioxide: so much pH in a second for each pH above it. It is covered again so many seconds after an
+ * addition, for whoever thinks on does so in their own time, not in that of the simulation.
+ */
+const [airFrom, airPerSecond, coveredAfter] = [8.5, 4e-5, 60];
 
 /** Display of a meter, and whether it has come to rest: by what it showed in the last seconds. */
 class Display {
   private readonly shown: { at: number; value: number }[] = [];
   private steady = false;
+  private since = 0;
 
   constructor(private readonly reads: MeterReads) {}
 
   show(value: number, at: number, since: number, covered: boolean): Omit<InstrumentReading, "seconds"> {
     const text = value.toFixed(decimalsOf[this.reads]);
+    if (since !== this.since) [this.since, this.steady, this.shown.length] = [since, false, 0];
     this.shown.push({ at, value: Number(text) });
     while (this.shown.length > 0 && at - this.shown[0]!.at > steadyFor) this.shown.shift();
     const values = this.shown.map((one) => one.value);
     const range = Math.max(...values) - Math.min(...values);
-    // A busy computer draws late: half of the readings of that time are enough to tell.
-    const isLong = at - since >= steadyFor && this.shown.length >= steadyFor / secondsPerReading / 2;
+    // A busy computer draws late: a third of the readings of that time are enough to tell, and one to see that it is steady still.
+    const enough = this.steady ? 1 : steadyFor / secondsPerReading / 3;
+    const isLong = at - since >= steadyFor && this.shown.length >= enough;
     // Once steady it stays so while it flickers by no more than twice as much.
     const within = steadyWithin[this.reads] * (this.steady ? 2 : 1) + 1e-9;
     this.steady = covered && isLong && range <= within;
@@ -95,8 +101,8 @@ class Electrode {
   private from = 7;
   private tau = quickest;
   since = 0;
-  /** Since when the beaker stands open. */
-  airSince = 0;
+  /** How long what is in the beaker has stood open while it took up carbon dioxide, but for the addition in hand, s. */
+  private airBefore = 0;
 
   constructor(
     private readonly reads: MeterReads,
@@ -107,7 +113,18 @@ class Electrode {
     if (this.buffer !== null) return this.buffer;
     const value = this.truth(this.addedMl);
     if (this.reads !== "pH" || value <= airFrom) return value;
-    return value - airPerSecond * (value - airFrom) * (this.seconds() - this.airSince);
+    return value - airPerSecond * (value - airFrom) * (this.airBefore + this.airNow());
+  }
+
+  /** How long it has stood open since the last change, s. */
+  private airNow(): number {
+    return this.truth(this.addedMl) > airFrom ? Math.min(coveredAfter, this.seconds() - this.since) : 0;
+  }
+
+  /** A fresh beaker, which has taken up nothing. */
+  dip(truth: (addedMl: number) => number): void {
+    this.moved(() => (this.truth = truth));
+    this.airBefore = 0;
   }
 
   felt(): number {
@@ -118,6 +135,7 @@ class Electrode {
   /** Makes a change around it: it sets out from what it feels now, and takes longer where a drop changes much. */
   moved(change: () => void): void {
     this.from = this.felt();
+    this.airBefore += this.airNow();
     change();
     this.since = this.seconds();
     const step = this.reads === "pH" ? 1 : this.reads === "mV" ? 59 : Infinity;
@@ -153,7 +171,7 @@ export const simulatedMeter = (options: MeterOptions) =>
           return display.show(value + flicker, seconds(), bulb.since, covered);
         },
         act: {
-          dip: (truth) => around(() => Object.assign(bulb, { truth, airSince: seconds() })),
+          dip: (truth) => bulb.dip(truth),
           added: (addedMl) => {
             if (addedMl !== bulb.addedMl) around(() => Object.assign(bulb, { addedMl }));
           },

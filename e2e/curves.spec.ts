@@ -43,7 +43,6 @@ test("A diprotic acid point by point from the simulated meter, its advice follow
     await expect(page.locator("[data-cursor]")).toBeFocused();
     // The first Enter takes the burette as advised, the second what the meter shows once it is steady.
     await page.keyboard.press("Enter");
-    if (count > 0) await expect(page.getByTestId("meter-state")).toContainText("on its way");
     // Noise may carry the meter out of steady again just before the key: then it is pressed once more, as a hand would.
     await expect(async () => {
       await steady(page).waitFor();
@@ -53,7 +52,8 @@ test("A diprotic acid point by point from the simulated meter, its advice follow
   }
   expect(count).toBeGreaterThan(15);
   expect(count).toBeLessThan(60);
-  await expect(page.getByTestId("candidates")).toContainText("tartaric acid");
+  // The curve is fitted by a worker, which a busy machine runs late.
+  await expect(page.getByTestId("candidates")).toContainText("tartaric acid", { timeout: 20_000 });
   await expect(page.getByTestId("protons")).toHaveText("The jump stands for 2 protons.");
   const mass = Number(/^[\d.]+/.exec((await page.getByTestId("result").textContent()) ?? "")?.[0]);
   // What the simulated beaker holds is tartaric acid, nearly pure: half of 150.086 g/mol.
