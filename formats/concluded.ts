@@ -9,6 +9,7 @@ import {
 import { type RunRecord, RunRecordSchema } from "~/core/run";
 import { inEnglish } from "~/core/text";
 import { ProofSchema } from "./proof/proof";
+import { StatedResultSchema } from "./results/schema";
 
 /*
  * In files the stages of a method end with one that concludes, and a run has a record of it that holds nothing. In the program
@@ -35,9 +36,14 @@ export const MethodFileSchema = Type.Object(
 );
 export type MethodFile = Static<typeof MethodFileSchema>;
 
-/** A run as files hold it, with what shows later whether it is as it was written. */
+/** A run as files hold it, with the results that it had where it was written, and what shows later whether it is as it was. */
 export const RunFileSchema = Type.Object(
-  { ...RunRecordSchema.properties, method: MethodFileSchema, proof: Type.Optional(ProofSchema) },
+  {
+    ...RunRecordSchema.properties,
+    method: MethodFileSchema,
+    results: Type.Optional(Type.Array(StatedResultSchema, { maxItems: 500 })),
+    proof: Type.Optional(ProofSchema),
+  },
   { additionalProperties: false, $id: RunRecordSchema.$id ?? "", title: RunRecordSchema.title ?? "" },
 );
 export type RunFile = Static<typeof RunFileSchema>;
@@ -60,7 +66,7 @@ export function fileOfMethod(method: Method): MethodFile {
   };
 }
 
-export function recordOfFile({ proof: _, ...file }: RunFile): RunRecord {
+export function recordOfFile({ proof: _, results: __, ...file }: RunFile): RunRecord {
   const ends = new Set(file.method.stages.filter(concludes).map(({ key }) => key));
   return {
     ...file,

@@ -6,12 +6,23 @@ export function fail(lines: readonly string[]): never {
   process.exit(2);
 }
 
-/** What a JSON file holds; the command ends where it cannot be read. */
-export function contents(name: string): unknown {
+/** The bytes of a file; the command ends where it cannot be read. */
+export function bytesOf(name: string): Uint8Array {
   try {
-    return JSON.parse(readFileSync(name, "utf8"));
+    return readFileSync(name);
   } catch (error) {
-    const words = error instanceof SyntaxError ? "is not JSON" : "cannot be read";
-    return fail([`${name} ${words}: ${error instanceof Error ? error.message : ""}`]);
+    return fail([`${name} cannot be read: ${error instanceof Error ? error.message : ""}`]);
   }
 }
+
+/** What the bytes of a JSON file say; the command ends where they are none. */
+export function contentsOf(name: string, bytes: Uint8Array): unknown {
+  try {
+    return JSON.parse(new TextDecoder().decode(bytes));
+  } catch (error) {
+    return fail([`${name} is not JSON: ${error instanceof Error ? error.message : ""}`]);
+  }
+}
+
+/** What a JSON file holds; the command ends where it cannot be read. */
+export const contents = (name: string): unknown => contentsOf(name, bytesOf(name));

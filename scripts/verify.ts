@@ -1,13 +1,15 @@
-// Tells whether an exported run record is as it was written: bin/verify FILE.json [--key FINGERPRINT] [--json].
+// Tells whether an exported run record, or an archive of a lab, is as it was written: bin/verify FILE [--key FINGERPRINT] [--json].
 import { parseArgs } from "node:util";
-import { inEnglish } from "../core/text";
+import { inEnglish, type Phrase } from "../core/text";
+import { incomingRun, readArchive } from "../formats/archive/read";
+import { isZip } from "../formats/archive/zip";
 import type { RunFile } from "../formats/concluded";
 import { fingerprint } from "../formats/proof/sign";
 import { findings } from "../formats/proof/verify";
 import { recordShapeProblems } from "../formats/run-record";
-import { contents, fail } from "./read-file";
+import { bytesOf, contentsOf, fail } from "./read-file";
 
-const usage = "usage: bin/verify FILE.json [--key FINGERPRINT] [--json]";
+const usage = "usage: bin/verify FILE [--key FINGERPRINT] [--json]";
 
 function asked() {
   try {
@@ -22,28 +24,71 @@ function asked() {
   }
 }
 
+/** What is told of a file: what it is called, what is wrong with it, who wrote it. */
+interface Told {
+  readonly name: string;
+  readonly findings: readonly { readonly code?: string; readonly id?: string; readonly message: Phrase }[];
+  readonly holds: string;
+  readonly by: { readonly signedAt: string; readonly lab: string; readonly key: string } | null;
+}
+
+function ofArchive(name: string, bytes: Uint8Array, key: string | undefined): Told {
+  const archive = readArchive(bytes, key);
+  if (!archive.ok) return fail([`${name}: ${inEnglish(archive.problem.message)}`]);
+  const { entries, manifest, findings: own } = archive.value;
+  const runs = [...entries].filter(([path]) => path.startsWith("runs/"));
+  const ofRuns = runs.flatMap(([path, content]): Told["findings"] => {
+    const run = incomingRun(content);
+    if ("problems" in run)
+      return run.problems.map(({ path: at, message }) => ({
+        message: `${path}: ${at} ${inEnglish(message)}`,
+      }));
+    const unsigned = run.signed ? [] : [{ message: "It carries no signature" }];
+    return [...unsigned, ...run.findings].map((found) => ({
+      ...found,
+      message: `${run.record.title}: ${inEnglish(found.message)}`,
+    }));
+  });
+  const by = manifest && { signedAt: manifest.writtenAt, lab: manifest.lab, key: manifest.key };
+  return {
+    ...{ name, by, holds: `${runs.length} runs in ${entries.size} files` },
+    findings: [...own.map((message) => ({ message })), ...ofRuns],
+  };
+}
+
+function ofRecord(name: string, bytes: Uint8Array, key: string | undefined): Told {
+  const value = contentsOf(name, bytes);
+  const problems = recordShapeProblems(value);
+  if (problems.length > 0) fail(problems.map(({ path, message }) => `${path}: ${inEnglish(message)}`));
+  const record = value as RunFile;
+  const { proof } = record;
+  return {
+    name: record.title,
+    findings: findings(record, key),
+    holds: `${proof?.readings} readings`,
+    by: proof ? { signedAt: proof.signedAt, lab: proof.lab, key: proof.key } : null,
+  };
+}
+
 const { file, key, json } = asked();
-const value = contents(file);
-const problems = recordShapeProblems(value);
-if (problems.length > 0) fail(problems.map(({ path, message }) => `${path}: ${inEnglish(message)}`));
-const record = value as RunFile;
-const found = findings(record, key);
+const bytes = bytesOf(file);
+const told = isZip(bytes) ? ofArchive(file, bytes, key) : ofRecord(file, bytes, key);
+const found = told.findings;
 if (json) {
   const plain = found.map(({ message, ...rest }) => ({ ...rest, message: inEnglish(message) }));
   process.stdout.write(`${JSON.stringify({ asWritten: found.length === 0, findings: plain }, null, 2)}\n`);
 } else if (found.length > 0) {
   process.stdout.write(
-    `${record.title} is not as it was written:\n${found.map(({ message }) => `  ${inEnglish(message)}.`).join("\n")}\n`,
+    `${told.name} is not as it was written:\n${found.map(({ message }) => `  ${inEnglish(message)}.`).join("\n")}\n`,
   );
 } else {
-  const { proof } = record;
-  const by =
+  const compare =
     key === undefined
       ? "Compare the key with the one that the lab tells"
       : "The key is the one that was asked for";
   process.stdout.write(
-    `${record.title} is as it was written: ${proof?.readings} readings, signed on ${proof?.signedAt} by lab ${proof?.lab}.\n` +
-      `Key: ${fingerprint(proof?.key ?? "")}. ${by}.\n`,
+    `${told.name} is as it was written: ${told.holds}, signed on ${told.by?.signedAt} by lab ${told.by?.lab}.\n` +
+      `Key: ${fingerprint(told.by?.key ?? "")}. ${compare}.\n`,
   );
 }
 process.exitCode = found.length === 0 ? 0 : 1;

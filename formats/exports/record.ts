@@ -1,6 +1,10 @@
 import { fileOfRecord } from "../concluded";
+import { resultsOf } from "../results/stated";
 import type { WriteRun } from "./run-export";
 
-/** The whole run, as `formats/schemas/run-record.schema.json` describes it, with its chain and the lab's signature. */
+/**
+ * The whole run, as `formats/schemas/run-record.schema.json` describes it, with the results that it has here, its chain and the lab's
+ * signature.
+ */
 export const recordJson: WriteRun = (record, { sign }) =>
-  `${JSON.stringify(sign(fileOfRecord(record)), null, 2)}\n`;
+  `${JSON.stringify(sign({ ...fileOfRecord(record), results: resultsOf(record) }), null, 2)}\n`;

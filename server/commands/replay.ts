@@ -12,6 +12,7 @@ import { bringRunBack, type RunBack } from "./bring-run-back";
 import { changeRun } from "./change-run";
 import type { By } from "./deed";
 import { saveHouseRules } from "./house-rules";
+import { importRecords, type ImportRecords } from "../import/import-records";
 import { type LabDeed, labOf, recordDeed, setClockRight } from "./lab";
 import { bringMethodBack, putMissingMethods, removeMethod, saveMethod } from "./methods";
 import { addSolution, editSolution, makeSolution, putAll } from "./shelf";
@@ -38,6 +39,7 @@ const replays: Readonly<Record<string, Replay>> = {
   clock: (db, data: { person: string; from: string | null }, at) =>
     setClockRight(db, data.person, data.from, at),
   deed: (db, data: LabDeed, at) => recordDeed(db, data, at),
+  import: (db, data: ImportRecords, at) => importRecords(db, data, at),
   "run-back": (db, data: RunBack, at) => bringRunBack(db, data, at),
 };
 

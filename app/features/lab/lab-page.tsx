@@ -104,8 +104,8 @@ function TerminalSheet() {
       <Box component="dl" sx={{ m: 0, "& dt": { fontFamily: fonts.reading }, "& dd": { m: 0, mb: 1 } }}>
         <dt>./bin/backup</dt>
         <dd>{say`the same as Back up now`}</dd>
-        <dt>./bin/verify FILE.json</dt>
-        <dd>{say`tells whether an exported run record is as it was signed`}</dd>
+        <dt>./bin/verify FILE</dt>
+        <dd>{say`tells whether an exported run record or archive is as it was signed`}</dd>
         <dt>./bin/restore latest</dt>
         <dd>{say`brings the lab back, even if the server does not start`}</dd>
         <dt>./bin/check</dt>

@@ -1,0 +1,91 @@
+import { createHash } from "node:crypto";
+import canonicalize from "canonicalize";
+import { and, eq } from "drizzle-orm";
+import { isShipped } from "../../catalog/methods";
+import type { Method } from "../../core/method";
+import { Bug } from "../../core/result";
+import type { RunRecord } from "../../core/run";
+import { houseRules, method, run, stage } from "../database/schema";
+import type { DatabaseConnection } from "../database/types";
+import { searchText } from "../commands/search-text";
+import { storeDifference } from "../commands/store-run";
+import { writeRun } from "../commands/summary";
+import { newId } from "../journal/under-way";
+import { loadRunRecord } from "../queries/stored-run";
+import { isSameRun } from "./fate";
+
+const told = (value: unknown): string => canonicalize(value) ?? "";
+
+/**
+ * Puts the method of a record into the library under its own id and version, or beside what bears these here and is another method. Returns
+ * the method as it stands here.
+ */
+export async function putMethodOf(db: DatabaseConnection, given: Method): Promise<Method> {
+  const stored = async (data: Method) => {
+    const [row] = await db
+      .select({ data: method.data })
+      .from(method)
+      .where(and(eq(method.id, data.id), eq(method.version, data.version)));
+    return row?.data ?? null;
+  };
+  const there = await stored(given);
+  if (there && told(there) === told(given)) return there;
+  // What the library ships is what its id and version say; a version that it does not know is somebody else's.
+  const isOwn = !there && !isShipped(given.id);
+  const digest = createHash("sha256").update(told(given)).digest("hex").slice(0, 8);
+  const kept: Method = isOwn ? given : { ...given, id: `${given.id.slice(0, 70)}-${digest}` };
+  const before = await stored(kept);
+  if (before) return before;
+  const { id, version, title } = kept;
+  await db.insert(method).values({ id, version, title, data: kept });
+  return kept;
+}
+
+/**
+ * Writes a run that comes from a file, with its own ids and times; its method, its house rules, and what lists show of it. The bottles that
+ * it names are there. Throws where what is written is not what was given.
+ */
+export async function putRun(db: DatabaseConnection, given: RunRecord, now: Date): Promise<void> {
+  const kept = await putMethodOf(db, given.method);
+  const record: RunRecord = { ...given, method: kept };
+  const { id, title, sample, bench, status, series, choices } = record;
+  const houseRulesId = newId(now);
+  // Rules made for this run name it, and it names them.
+  await db.insert(houseRules).values({ id: houseRulesId, createdAt: now, data: record.houseRules });
+  await db.insert(run).values({
+    ...{ id, title, sample, bench, status, houseRulesId, search: searchText({ title, sample, bench }) },
+    ...{ methodId: kept.id, methodVersion: kept.version },
+    startedAt: new Date(record.startedAt),
+    finishedAt: record.finishedAt === null ? null : new Date(record.finishedAt),
+    updatedAt: now,
+    ...(series ? { series } : {}),
+    ...(choices ? { choices } : {}),
+    summary: { chain: [], next: "", state: "", result: null },
+  });
+  await db.update(houseRules).set({ runId: id }).where(eq(houseRules.id, houseRulesId));
+  const order = kept.stages.map(
+    ({ key }) => record.stages.find((s) => s.key === key) ?? { id: newId(), key },
+  );
+  await db
+    .insert(stage)
+    .values(order.map(({ id: stageId, key }, position) => ({ id: stageId, runId: id, key, position })));
+  const empty = await loadRunRecord(db, id);
+  if (!empty) throw new Bug("The run was not written");
+  await writeRun(db, record, await storeDifference(db, empty, record, now), now);
+  const written = await loadRunRecord(db, id);
+  if (!written || !isSameRun(written, completed(record, order)))
+    throw new Bug(`The run “${title}” is not in the database as it stands in its file`);
+}
+
+/** A record with an empty stage for each of its method that it says nothing of. */
+function completed(
+  record: RunRecord,
+  order: readonly { readonly id: string; readonly key: string }[],
+): RunRecord {
+  return {
+    ...record,
+    stages: order.map(
+      ({ id, key }) => record.stages.find((s) => s.key === key) ?? { id, key, observations: [], trials: [] },
+    ),
+  };
+}
