@@ -9,8 +9,8 @@ import { evaluateRun } from "~/core/evaluate";
 import { mustHold } from "~/core/result";
 import { checkRunRecord } from "~/formats/run-record";
 import { type OpenDatabase, openDatabase } from "./lab/open-database";
-import { observation } from "./database/schema";
-import { loadRunRecord } from "./queries/stored-run";
+import { observation, run } from "./database/schema";
+import { forgetRuns, loadRunRecord } from "./queries/stored-run";
 import { loadRunState } from "./queries/stored-run";
 import { listOpenRuns, searchFinishedRuns } from "./queries/runs";
 import { startRun } from "./commands/start-run";
@@ -261,4 +261,28 @@ describe("the data folder", () => {
       rmSync(folder, { recursive: true, force: true });
     }
   });
+});
+
+test("undo passes over a countersignature: what it takes back after reopening is what was changed before", async () => {
+  const { db } = open;
+  const runId = await begin("Countersigned");
+  const one = (id: string) => change(runId, reading(id, "V", "burette.initial", "0.10"));
+  await one(newId());
+  const before = (await loadRunState(db, runId))?.undo;
+  await db
+    .update(run)
+    .set({ status: "finished", finishedAt: new Date() })
+    .where(sql`id = ${runId}`);
+  forgetRuns(runId);
+  const sign = { intent: "countersign", person: "M. Finn", note: "" } as const;
+  expect(await change(runId, sign)).toMatchObject({ status: "done" });
+  const locked = await loadRunState(db, runId);
+  expect(locked?.record.countersigned).toMatchObject({ person: "M. Finn" });
+  expect(locked?.undo).toBeNull();
+  expect(plain(await one(newId()))).toMatchObject({ status: "refused", message: /countersigned/ });
+  expect(plain(await change(runId, { intent: "recompute" }))).toMatchObject({ status: "refused" });
+  await change(runId, { intent: "unlock", person: "J. Reed", reason: "misread" });
+  const again = await loadRunState(db, runId);
+  expect(again?.record).not.toHaveProperty("countersigned");
+  expect(again?.undo).toEqual(before);
 });

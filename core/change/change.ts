@@ -109,6 +109,8 @@ export interface ChangeKind<R> {
   readonly apply: (record: RunRecord, request: R, context: ChangeContext) => Applied;
   /** True where it may be made in a run that is closed too. */
   readonly whenClosed?: boolean;
+  /** True where it may be made in a run that is countersigned. */
+  readonly whenCountersigned?: boolean;
   /** True where it carries its own id, so that it can wait in the browser and be sent twice without harm. */
   readonly waits?: boolean;
   /** Ids of the trials, timers and readings that it makes or speaks of. */

@@ -1,5 +1,6 @@
 export { readingsUnder } from "./choose-input";
 export * from "./change";
+export { countersignedWords } from "./countersign";
 export * from "./draft";
 export * from "./inverse";
 export * from "./place";

@@ -41,8 +41,13 @@ export type Inverse =
       TimerRecord,
       "startedAt" | "endedAt" | "outcome"
     >)
+  /** A countersignature, given or taken away: no undo gives it back, or takes it from who gave it. */
+  | { readonly do: "countersign" }
   /** Several at once, as when a bottle's concentration and its ± were taken from the shelf. */
   | { readonly do: "several"; readonly of: readonly Inverse[] };
+
+/** Changes that undo passes over: time cannot be taken back, and a signature is another person's. */
+export const passedOver: readonly Inverse["do"][] = ["timer", "countersign"];
 
 /** What takes back an observation: what it stands in place of, bottle and all. */
 export const supersedes = (observationId: string, before: Observation | null): Inverse => ({

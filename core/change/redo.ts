@@ -69,6 +69,7 @@ const counters: { readonly [D in Single["do"]]: (record: RunRecord, step: Of<D>)
     const trace = traceIn(record, traceId);
     return trace ? { do: "trace", traceId, removed: trace.removed } : null;
   },
+  countersign: () => null,
   run: ({ title, sample, bench }) => ({ do: "run", title, sample, bench }),
   status: ({ status, finishedAt }) => ({ do: "status", status, finishedAt }),
 };

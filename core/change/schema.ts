@@ -2,6 +2,7 @@ import { type Static, Type } from "@sinclair/typebox";
 import { adaptSchema } from "./adapt";
 import { chooseSchema } from "./choose";
 import { chooseInputSchema } from "./choose-input";
+import { countersignSchema, unlockSchema } from "./countersign";
 import { enterSchema } from "./enter";
 import { expectSchema } from "./expect";
 import { fadedSchema } from "./faded";
@@ -50,6 +51,8 @@ export const RunChangeSchema = Type.Union([
   finishSchema(),
   reopenSchema(),
   archiveSchema(),
+  countersignSchema(),
+  unlockSchema(),
   undoSchema(),
   redoSchema(),
 ]);

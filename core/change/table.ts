@@ -3,6 +3,7 @@ import { type Applied, type ChangeContext, type ChangeKind, refused } from "./ch
 import { adapt } from "./adapt";
 import { choose } from "./choose";
 import { chooseInput } from "./choose-input";
+import { countersign, countersignedWords, unlock } from "./countersign";
 import { enter } from "./enter";
 import { expectResult } from "./expect";
 import { colorFaded } from "./faded";
@@ -55,6 +56,8 @@ const kinds: { readonly [I in Intent]: ChangeKind<Extract<RunChange, { intent: I
   finish,
   reopen,
   archive,
+  countersign,
+  unlock,
   undo,
   redo,
 };
@@ -68,6 +71,8 @@ export const isRunChange = (request: { readonly intent: string }): request is Ru
 /** What a change makes of a record, or why it is not made. Pure: browser and server apply the same. */
 export function applyChange(record: RunRecord, change: RunChange, context: ChangeContext): Applied {
   const kind = kindOf(change);
+  if (record.countersigned && !kind.whenCountersigned)
+    return refused(countersignedWords(record.countersigned.person));
   if (record.status !== "open" && !kind.whenClosed)
     return refused(msg`This run is finished: reopen it to change it`);
   return kind.apply(record, change, context);

@@ -85,6 +85,9 @@ export function applyInverse(
       );
     case "supersede":
       return supersede(record, inverse, context);
+    // A signature is not taken back; changes that could are passed over by undo.
+    case "countersign":
+      return success(record);
     case "trial": {
       const { trialId, do: _, ...before } = inverse;
       return success(inTrial(record, trialId, (trial) => ({ ...trial, ...before })));

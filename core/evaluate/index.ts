@@ -5,3 +5,4 @@ export * from "./rules-preview";
 export * from "./changes";
 export * from "./remembered";
 export * from "./series";
+export * from "./results";

@@ -85,6 +85,8 @@ const SeriesSchema = Type.Object(
   Closed,
 );
 
+const CountersignedSchema = Type.Object({ at: Instant, person: ShortText, note: ShortText }, Closed);
+
 /** The plain whole of one run: the input of the core and the unit of export and import. */
 export const RunRecordSchema = Type.Object(
   {
@@ -97,6 +99,8 @@ export const RunRecordSchema = Type.Object(
     status: RunStatusSchema,
     startedAt: Instant,
     finishedAt: Type.Union([Instant, Type.Null()]),
+    /** Who stands for it beside whoever carried it out: from then on it is locked. */
+    countersigned: Type.Optional(CountersignedSchema),
     method: MethodSchema,
     /** What is different from the method in this run alone, see `methodOf`: inputs, stages that are known, what results are held against. */
     choices: Type.Optional(Type.Array(ChoiceSchema, { maxItems: 100 })),

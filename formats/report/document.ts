@@ -59,6 +59,8 @@ export interface ReportDocument {
   readonly bench: string;
   readonly startedAt: string;
   readonly finishedAt: string | null;
+  /** Who stands for it beside whoever carried it out, when, and what they wrote; null while nobody does. */
+  readonly countersigned: string | null;
   readonly status: RunRecord["status"];
   readonly people: readonly string[];
   readonly method: {
@@ -132,6 +134,11 @@ function stageOf(stage: ComputedEvaluation, record: RunRecord, evaluation: RunEv
   };
 }
 
+const countersignedBy = ({ countersigned }: RunRecord): string | null =>
+  countersigned
+    ? [countersigned.person, countersigned.at.slice(0, 10), countersigned.note].filter(Boolean).join(", ")
+    : null;
+
 /** What a report of a run says. */
 export function documentOf(record: RunRecord): ReportDocument {
   const evaluation = evaluateRun(record);
@@ -146,6 +153,7 @@ export function documentOf(record: RunRecord): ReportDocument {
       status: record.status,
     },
     ...{ startedAt: record.startedAt, finishedAt: record.finishedAt, people: peopleOf(record) },
+    countersigned: countersignedBy(record),
     method: {
       title: method.title,
       version: method.version,

@@ -1,30 +1,16 @@
 import "~/core/stages/engines";
-import { evaluateRun } from "~/core/evaluate";
-import { type Quantity, standardUncertainty, unitOf } from "~/core/quantity";
+import { evaluateRun, resultsIn } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
-import { resultQuantity, type Shown } from "~/core/stages";
 import { inEnglish, msg, type Phrase } from "~/core/text";
 import type { StatedResult } from "./schema";
 
-/** All results of a run with their standard uncertainties, unrounded, stage by stage: its main result first, then the further ones. */
-export function resultsOf(record: RunRecord): StatedResult[] {
-  return evaluateRun(record).stages.flatMap((stage) => {
-    const stated = (symbol: string, unit: string, q: Quantity, shown: Shown): StatedResult => ({
-      ...{ stage: stage.key, symbol, unit },
-      value: q.value / unitOf(unit).factor,
-      standardUncertainty: standardUncertainty(q) / unitOf(unit).factor,
-      shown: inEnglish(shown.text),
-    });
-    const quantity = resultQuantity(stage);
-    const { result } = stage.definition;
-    return [
-      ...(quantity && stage.shown ? [stated(result.symbol, result.unit, quantity, stage.shown)] : []),
-      ...stage.also.map(({ definition, quantity: q, shown }) =>
-        stated(definition.symbol, definition.unit, q, shown),
-      ),
-    ];
-  });
-}
+/** All results of a run with their standard uncertainties, unrounded, stage by stage: the main one of each first, then the further ones. */
+export const resultsOf = (record: RunRecord): StatedResult[] =>
+  resultsIn(evaluateRun(record)).map(({ stage, definition, value, u, shown }) => ({
+    ...{ stage: stage.key, symbol: definition.symbol, unit: definition.unit, value },
+    standardUncertainty: u,
+    shown: inEnglish(shown),
+  }));
 
 /** A result of which a file says something else than what its readings give. */
 export interface Difference {

@@ -33,6 +33,7 @@ const tables = [
   "house_rules",
   "method",
   "run",
+  "run_result",
   "stage",
   "trial",
   "observation",

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNotNull, ne, sql } from "drizzle-orm";
+import { and, asc, desc, eq, isNotNull, notInArray, sql } from "drizzle-orm";
 import {
   applyChange,
   type Changed,
@@ -8,7 +8,10 @@ import {
   type Inverse,
   isRunChange,
   missing,
+  countersignedWords,
+  passedOver,
   redoOf,
+  refused,
   type RunChange,
 } from "../../core/change";
 import { changeContext } from "../../core/evaluate";
@@ -77,8 +80,7 @@ async function markUndone(
       and(
         eq(runEvent.runId, runId),
         eq(runEvent.undone, false),
-        // Time cannot be taken back: timers have buttons of their own.
-        ne(sql`${runEvent.inverse} ->> 'do'`, "timer"),
+        notInArray(sql`${runEvent.inverse} ->> 'do'`, [...passedOver]),
       ),
     )
     .orderBy(desc(runEvent.seq))
@@ -127,7 +129,7 @@ async function eventRow(
   }
   const event = await writeEvent(db, record.id, changed, asked);
   if (request.intent === "redo") return { last: event, next: await nextRedo(db, record.id, request.eventId) };
-  if (changed.inverse.do === "timer") return { last, next };
+  if (passedOver.includes(changed.inverse.do)) return { last, next };
   if (next) await forgetRedo(db, record.id);
   return { last: event, next: null };
 }
@@ -178,6 +180,9 @@ async function beside(
   asked: Asked,
 ): Promise<Made> {
   const { record, revision } = stored;
+  // Its bottles may be put on the shelf; nothing of the run itself is changed.
+  if (record.countersigned && request.intent !== "shelve")
+    throw new RolledBack(refused(countersignedWords(record.countersigned.person)).problem);
   const problem =
     request.intent === "shelve"
       ? await shelve(db, record, request, asked)

@@ -183,6 +183,8 @@ async function beginOne(
 async function seriesOf(tx: Transacting, other: RunRecord | null, now: Date): Promise<string | null> {
   if (!other) return null;
   if (other.series) return other.series.id;
+  // A run that is locked becomes the first of no series.
+  if (other.countersigned) return null;
   const after: RunRecord = { ...other, series: { id: other.id, role: "sample" } };
   await writeRun(tx, after, await storeDifference(tx, other, after, now), now);
   return other.id;

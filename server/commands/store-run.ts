@@ -120,6 +120,8 @@ export async function storeDifference(
     await db.insert(houseRules).values({ id: houseRulesId, createdAt: now, data, runId });
     own = { houseRulesId };
   }
+  if (after.countersigned !== before.countersigned)
+    own = { ...own, countersigned: after.countersigned ?? null };
   if (after.series !== before.series) own = { ...own, series: after.series ?? null };
   if (after.choices !== before.choices) own = { ...own, choices: after.choices ?? [] };
   const { title, sample, bench, status, finishedAt } = after;

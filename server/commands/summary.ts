@@ -1,19 +1,52 @@
 import "~/core/stages/engines";
-import { eq, sql } from "drizzle-orm";
-import { run } from "../database/schema";
+import { eq, isNull, sql } from "drizzle-orm";
+import { run, runResult } from "../database/schema";
 import type { DatabaseConnection } from "../database/types";
 import { loadRunRecord } from "../queries/stored-run";
 import type { RunRecord } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
-import { evaluateRun, rememberedStages } from "../../core/evaluate";
+import { evaluateRun, rememberedStages, resultsIn } from "../../core/evaluate";
+import type { RunEvaluation } from "../../core/stages";
+import { inEnglish } from "../../core/text";
 
 /** Records of the server are never changed in place. */
 const remembered = rememberedStages();
 
-export function summarize(record: RunRecord): RunSummary {
-  const { chain, next, state, result, failures } = evaluateRun(record, undefined, remembered);
-  for (const { stageKey, error } of failures) console.error(`Run ${record.id}, stage ${stageKey}:`, error);
-  return { chain, next, state, result };
+function evaluated(record: RunRecord): RunEvaluation {
+  const evaluation = evaluateRun(record, undefined, remembered);
+  for (const { stageKey, error } of evaluation.failures)
+    console.error(`Run ${record.id}, stage ${stageKey}:`, error);
+  return evaluation;
+}
+
+const summaryOf = ({ chain, next, state, result }: RunEvaluation): RunSummary => ({
+  ...{ chain, next, state, result },
+});
+
+export const summarize = (record: RunRecord): RunSummary => summaryOf(evaluated(record));
+
+/** Who read something in a run, each once. */
+function peopleOf({ stages }: RunRecord): string {
+  const holders = [...stages, ...stages.flatMap(({ trials }) => trials)];
+  const all = holders.flatMap(({ observations }) => observations.map(({ person }) => person.trim()));
+  return [...new Set(all)].filter((person) => person !== "").join(", ");
+}
+
+/** Writes the results of a run that is closed in place of those that were there; takes them out of one that was reopened. */
+async function writeResults(db: DatabaseConnection, record: RunRecord, evaluation: RunEvaluation) {
+  await db.delete(runResult).where(eq(runResult.runId, record.id));
+  if (record.status === "open") return;
+  const rows = resultsIn(evaluation).flatMap(({ stage, definition, value, u, shown, main }, position) =>
+    Number.isFinite(value) && Number.isFinite(u)
+      ? [
+          {
+            ...{ runId: record.id, position, main, value, u, shown, stageKey: stage.key },
+            ...{ symbol: definition.symbol, name: inEnglish(definition.name), unit: definition.unit },
+          },
+        ]
+      : [],
+  );
+  if (rows.length > 0) await db.insert(runResult).values(rows);
 }
 
 /** Writes the run's own row: what lists show of it, and that there is one change more. */
@@ -23,14 +56,31 @@ export async function writeRun(
   own: Partial<typeof run.$inferInsert>,
   now: Date,
 ): Promise<void> {
+  const evaluation = evaluated(record);
+  const lists = { summary: summaryOf(evaluation), people: peopleOf(record) };
   await db
     .update(run)
-    .set({ ...own, summary: summarize(record), updatedAt: now, revision: sql`${run.revision} + 1` })
+    .set({ ...own, ...lists, updatedAt: now, revision: sql`${run.revision} + 1` })
     .where(eq(run.id, record.id));
+  if (record.status !== "open" || own.status !== undefined) await writeResults(db, record, evaluation);
 }
 
 /** Evaluates what is saved, and keeps the small summary that lists show. */
 export async function refreshSummary(db: DatabaseConnection, runId: string, now: Date): Promise<void> {
   const record = await loadRunRecord(db, runId);
   if (record) await writeRun(db, record, {}, now);
+}
+
+/** Writes what lists show of runs from before it was written down. Nothing of the runs themselves is touched. */
+export async function fillInLists(db: DatabaseConnection): Promise<void> {
+  const rows = await db.select({ id: run.id }).from(run).where(isNull(run.people));
+  for (const { id } of rows) {
+    const record = await loadRunRecord(db, id);
+    if (!record) continue;
+    await writeResults(db, record, evaluated(record));
+    await db
+      .update(run)
+      .set({ people: peopleOf(record) })
+      .where(eq(run.id, id));
+  }
 }

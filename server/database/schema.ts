@@ -4,6 +4,7 @@ import {
   bigint,
   boolean,
   date,
+  doublePrecision,
   index,
   integer,
   jsonb,
@@ -87,13 +88,47 @@ export const run = pgTable(
     choices: jsonb("choices").$type<NonNullable<RunRecord["choices"]>>(),
     /** The series that it belongs to, and what it is in it; null where it is in none. */
     series: jsonb("series").$type<NonNullable<RunRecord["series"]>>(),
+    /** Who stands for it beside whoever carried it out; null while it can be changed. */
+    countersigned: jsonb("countersigned").$type<NonNullable<RunRecord["countersigned"]>>(),
+    /** Who read something in it, for lists; null where it was not written down yet. */
+    people: text("people"),
     /** What lists show, so that no list evaluates a run. */
     summary: jsonb("summary").$type<RunSummary>().notNull(),
   },
   (t) => [
     index("run_open_by_update").on(t.status, t.updatedAt),
     index("run_by_finish").on(t.status, t.finishedAt),
+    index("run_by_start").on(t.startedAt),
     index("run_of_series").on(sql`(${t.series} ->> 'id')`),
+  ],
+);
+
+/**
+ * The results of runs that are closed, as numbers: what lists filter and sort by, and what control charts show. Written anew whenever the run
+ * is; none while it is open.
+ */
+export const runResult = pgTable(
+  "run_result",
+  {
+    runId: uuid("run_id")
+      .notNull()
+      .references(() => run.id, { onDelete: "cascade" }),
+    /** Its place among the results of its run. */
+    position: integer("position").notNull(),
+    /** True for the result that the run was for. */
+    main: boolean("main").notNull(),
+    stageKey: text("stage_key").notNull(),
+    symbol: text("symbol").notNull(),
+    name: text("name").notNull(),
+    unit: text("unit").notNull(),
+    /** In the unit, with its standard uncertainty. */
+    value: doublePrecision("value").notNull(),
+    u: doublePrecision("u").notNull(),
+    shown: jsonb("shown").$type<Phrase>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.runId, t.position] }),
+    index("run_result_by_value").on(t.unit, t.symbol, t.value),
   ],
 );
 

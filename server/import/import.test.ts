@@ -142,7 +142,13 @@ describe("an archive of the demo lab", () => {
     expect(
       rows
         .filter((row) => row.result !== "")
-        .map((row) => [row.run, row.letter, Number(row.result), Number(row["standard uncertainty"]), row.unit]),
+        .map((row) => [
+          row.run,
+          row.letter,
+          Number(row.result),
+          Number(row["standard uncertainty"]),
+          row.unit,
+        ]),
     ).toEqual(stated);
   });
 });
@@ -156,7 +162,9 @@ describe("a record", () => {
     );
 
   test("whose results are not what its readings give is told so, number by number", () => {
-    const results = one().results!.map((r, i) => (i === 0 ? { ...r, value: r.value * 1.001, shown: "9" } : r));
+    const results = one().results!.map((r, i) =>
+      i === 0 ? { ...r, value: r.value * 1.001, shown: "9" } : r,
+    );
     const [run] = mustHold(readIncoming("x.json", bytes({ ...one(), results }))).runs;
     expect(run?.differences).toEqual([
       {

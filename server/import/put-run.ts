@@ -48,7 +48,7 @@ export async function putMethodOf(db: DatabaseConnection, given: Method): Promis
 export async function putRun(db: DatabaseConnection, given: RunRecord, now: Date): Promise<void> {
   const kept = await putMethodOf(db, given.method);
   const record: RunRecord = { ...given, method: kept };
-  const { id, title, sample, bench, status, series, choices } = record;
+  const { id, title, sample, bench, status, series, choices, countersigned } = record;
   const houseRulesId = newId(now);
   // Rules made for this run name it, and it names them.
   await db.insert(houseRules).values({ id: houseRulesId, createdAt: now, data: record.houseRules });
@@ -60,6 +60,7 @@ export async function putRun(db: DatabaseConnection, given: RunRecord, now: Date
     updatedAt: now,
     ...(series ? { series } : {}),
     ...(choices ? { choices } : {}),
+    ...(countersigned ? { countersigned } : {}),
     summary: { chain: [], next: "", state: "", result: null },
   });
   await db.update(houseRules).set({ runId: id }).where(eq(houseRules.id, houseRulesId));

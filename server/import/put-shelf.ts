@@ -39,10 +39,12 @@ async function putAssignment(db: DatabaseConnection, solutionId: string, given: 
 /** Puts bottles and their concentrations on the shelf where they are not there. Returns how many bottles were put. */
 export async function putShelf(db: DatabaseConnection, { bottles }: ShelfFile): Promise<number> {
   let count = 0;
-  for (const bottle of bottles) {
-    if (await putBottle(db, bottle)) count++;
-    for (const given of bottle.assignments) await putAssignment(db, bottle.id, given);
-  }
+  for (const bottle of bottles) if (await putBottle(db, bottle)) count++;
+  // In the order in which they were given, over all bottles: what stands on another one came later.
+  const given = bottles.flatMap(({ id, assignments }) => assignments.map((one) => ({ bottle: id, one })));
+  const order = ({ one }: (typeof given)[number]) => `${new Date(one.at).toISOString()} ${one.id}`;
+  given.sort((a, b) => (order(a) < order(b) ? -1 : 1));
+  for (const { bottle, one } of given) await putAssignment(db, bottle, one);
   return count;
 }
 

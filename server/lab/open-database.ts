@@ -12,6 +12,7 @@ import { forgetMethods } from "../queries/methods";
 import { forgetRules } from "../queries/stored-run";
 import { beginLab } from "../commands/begin-lab";
 import { putMissingMethods } from "../commands/methods";
+import { fillInLists } from "../commands/summary";
 import { type LabEntry, labOf } from "../commands/lab";
 import {
   beginUnfinished,
@@ -156,6 +157,7 @@ async function openLab(
     journal = kept?.journal ?? null;
     if (await labOf(db)) await putMissingMethods(db, methods);
     else await beginLab(db, { id: name, methods, rules: defaultHouseRules });
+    await fillInLists(db);
     const lab = await labOf(db);
     if (!lab) throw new Bug("The lab was not written");
     const mark = (runs: number, closed: boolean) => {

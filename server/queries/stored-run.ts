@@ -3,7 +3,7 @@ import type { HouseRules } from "../../core/rules";
 import type { StageRecord } from "../../core/record";
 import type { RunRecord, UsedSolution } from "../../core/run";
 import type { RunState } from "../../protocol/answers";
-import type { Inverse } from "../../core/change";
+import { type Inverse, passedOver } from "../../core/change";
 import { run } from "../database/schema";
 import type { DatabaseConnection } from "../database/types";
 import { methodVersion } from "./methods";
@@ -47,7 +47,7 @@ const ofRun = "join stage s on s.id = x.stage_id where s.run_id = r.id";
 /** One statement for all of a run: numbers that people typed stay texts, since JSON would make other ones of them. */
 const statement = `
 select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "startedAt", ${iso("r.finished_at")} as "finishedAt",
-  r.method_id as "methodId", r.method_version as "methodVersion", r.house_rules_id as "houseRulesId", r.revision, r.choices, r.series, h.data as rules,
+  r.method_id as "methodId", r.method_version as "methodVersion", r.house_rules_id as "houseRulesId", r.revision, r.choices, r.series, r.countersigned, h.data as rules,
   ${list({ id: "s.id", key: "s.key", choices: "s.choices" }, "stage s where s.run_id = r.id", "s.position")} as stages,
   ${list(
     {
@@ -129,7 +129,7 @@ select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "st
     "a.seq",
   )} as solutions,
   (select json_build_object('id', e.id, 'description', coalesce(e.phrase, to_jsonb(e.description)), 'inverse', e.inverse) from run_event e
-    where e.run_id = r.id and not e.undone and e.inverse ->> 'do' <> 'timer' order by e.seq desc limit 1) as last,
+    where e.run_id = r.id and not e.undone and e.inverse ->> 'do' not in (${passedOver.map((kind) => `'${kind}'`).join(", ")}) order by e.seq desc limit 1) as last,
   (select json_build_object('id', e.id, 'description', coalesce(e.phrase, to_jsonb(e.description)), 'inverse', e.inverse, 'redo', e.redo) from run_event e
     where e.run_id = r.id and e.redo is not null order by e.seq limit 1) as next
 from run r join house_rules h on h.id = r.house_rules_id where r.id = `;
@@ -149,6 +149,7 @@ interface Rows extends Pick<
   readonly rules: HouseRules;
   readonly choices: NonNullable<RunRecord["choices"]> | null;
   readonly series: NonNullable<RunRecord["series"]> | null;
+  readonly countersigned: NonNullable<RunRecord["countersigned"]> | null;
   readonly stages: readonly (Pick<StageRecord, "id" | "key"> & {
     readonly choices: StageRecord["choices"] | null;
   })[];
@@ -249,6 +250,7 @@ export async function readRun(db: DatabaseConnection, runId: string): Promise<St
       format: "steady-bead/run",
       formatVersion: 1,
       ...{ id, title, sample, bench, status, startedAt, finishedAt },
+      ...(found.countersigned ? { countersigned: found.countersigned } : {}),
       method: await methodVersion(db, found.methodId, found.methodVersion),
       ...(found.choices ? { choices: found.choices } : {}),
       ...(found.series ? { series: found.series } : {}),
@@ -266,8 +268,9 @@ export async function loadRunRecord(db: DatabaseConnection, runId: string): Prom
 
 export const stateOf = ({ record, revision, last, next }: StoredRun): RunState => ({
   record,
-  undo: last && { eventId: last.id, description: last.description },
-  redo: next && { eventId: next.id, description: next.description },
+  // Nothing is undone in a run that is countersigned.
+  undo: last && !record.countersigned ? { eventId: last.id, description: last.description } : null,
+  redo: next && !record.countersigned ? { eventId: next.id, description: next.description } : null,
   revision,
 });
 

@@ -47,9 +47,14 @@ export function Ends({ report, proof }: EndsProps) {
           pt: 4,
         }}
       >
-        {[say`Carried out by, date`, say`Checked by, date`].map((words) => (
+        {[say`Carried out by, date`, say`Checked by, date`].map((words, i) => (
           <Box key={words} sx={{ borderTop: `1px solid ${colors.ink}`, pt: 0.5 }}>
             <Typography variant="body2">{words}</Typography>
+            {i === 1 && report.countersigned !== null && (
+              <Typography variant="body2" data-testid="countersigned">
+                {say`Countersigned in the program: ${report.countersigned}`}
+              </Typography>
+            )}
           </Box>
         ))}
       </Box>

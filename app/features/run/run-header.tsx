@@ -9,7 +9,7 @@ import { useRunInHand } from "../../entry/run-context";
 import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
 import { canLeaveOut, isAdapted, isKnowable, methodDone, methodOf, type RunRecord } from "~/core/run";
-import { type Phrase } from "~/core/text";
+import { msg, type Phrase } from "~/core/text";
 import { measures } from "./measured-in";
 import { RunMenu } from "./run-menu";
 import type { RunMenuItemsProps } from "./run-menu-items";
@@ -65,6 +65,13 @@ function choicesOf(
   };
 }
 
+const closedWords = ({ status, countersigned }: RunRecord): Phrase =>
+  countersigned
+    ? msg`countersigned by ${countersigned.person}`
+    : status === "finished"
+      ? msg`finished`
+      : msg`archived`;
+
 /** Title, sample, bench and date; undo; what can be done with the run as a whole. */
 export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
   const say = useSay();
@@ -92,7 +99,7 @@ export function RunHeader({ stage, onShortcuts }: RunHeaderProps) {
         <Typography color="textSecondary" sx={{ flexGrow: 1 }}>
           {[record.sample, record.bench].filter(Boolean).map((part) => `${part}, `)}
           <When at={record.startedAt} />
-          {record.status !== "open" && say`, ${record.status === "finished" ? say`finished` : say`archived`}`}
+          {record.status !== "open" && say`, ${closedWords(record)}`}
         </Typography>
         {/* They stay on one line where there is no room for all. */}
         <Box sx={{ display: "flex", alignItems: "center", columnGap: { xs: 0.5, sm: 1.5 } }}>

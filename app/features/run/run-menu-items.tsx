@@ -93,13 +93,14 @@ export function RunMenuItems(
           {say`House rules for this run …`}
         </MenuItem>
       )}
-      {record.status !== "open" && (
+      {record.status !== "open" && !record.countersigned && (
         <MenuItem onClick={choose(() => change("reopen"))}>{say`Reopen`}</MenuItem>
       )}
       {isEmptyRun(record) ? (
         <MenuItem onClick={choose(() => change("delete"))}>{say`Delete the empty run`}</MenuItem>
       ) : (
-        record.status !== "archived" && <MenuItem onClick={choose(onArchive)}>{say`Archive …`}</MenuItem>
+        record.status !== "archived" &&
+        !record.countersigned && <MenuItem onClick={choose(onArchive)}>{say`Archive …`}</MenuItem>
       )}
     </Menu>
   );

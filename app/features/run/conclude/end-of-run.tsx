@@ -8,6 +8,7 @@ import { listed } from "~/core/text";
 import { Sheet } from "../../../ui/sheet";
 import { When } from "../../../ui/when";
 import { useSay } from "../../../words/text";
+import { Countersign } from "./countersign";
 import { NotShelved } from "../../stages/shared/shelve";
 import { screensOf } from "../../stages/table";
 import { flasksLeft } from "../../stages/titration/due-flasks";
@@ -47,7 +48,7 @@ export function EndOfRun({ record, stages, change }: EndOfRunProps) {
               {say`On`} <When at={record.finishedAt} as="time" />.{" "}
             </>
           )}
-          {say`Its readings are kept as they stand.`}
+          <Kept record={record} />
         </Typography>
       ) : (
         <Box component="ul" sx={{ m: 0, pl: 2.5, "& li": { mb: 0.25 } }}>
@@ -77,9 +78,12 @@ export function EndOfRun({ record, stages, change }: EndOfRunProps) {
             >
               {say`Same again: next sample`}
             </Button>
-            <Button variant="outlined" onClick={change("reopen")}>
-              {say`Reopen the run`}
-            </Button>
+            {!record.countersigned && (
+              <Button variant="outlined" onClick={change("reopen")}>
+                {say`Reopen the run`}
+              </Button>
+            )}
+            {record.status === "finished" && <Countersign record={record} />}
           </>
         ) : (
           <>
@@ -93,5 +97,18 @@ export function EndOfRun({ record, stages, change }: EndOfRunProps) {
         )}
       </Box>
     </Sheet>
+  );
+}
+
+/** Whether a finished run can still be changed, and who stands for it. */
+function Kept({ record: { countersigned } }: { readonly record: RunRecord }) {
+  const say = useSay();
+  if (!countersigned) return say`Its readings are kept as they stand.`;
+  return (
+    <>
+      {say`Countersigned by ${countersigned.person} on`} <When at={countersigned.at} as="time" />
+      {say`: it is locked.`}
+      {countersigned.note !== "" && ` “${countersigned.note}”`}
+    </>
   );
 }
