@@ -1,4 +1,4 @@
-import { createContext } from "react";
+import { createContext, useContext } from "react";
 import { createContext as createRouterContext } from "react-router";
 
 /** The word by which the browser knows this answer's own scripts and styles, on its way from the server to the page. */
@@ -6,6 +6,13 @@ export const nonceOfRequest = createRouterContext<string>("");
 
 /** The same within the page; undefined in the browser, which tells it to nobody. */
 export const Nonce = createContext<string | undefined>(undefined);
+
+/** The word by which a component may bring styles of its own: in the browser as the page's scripts know it. */
+export function useNonce(): string | undefined {
+  const ofAnswer = useContext(Nonce);
+  if (ofAnswer !== undefined || typeof document === "undefined") return ofAnswer;
+  return document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce;
+}
 
 /** The address that a request came from, as the server saw it. */
 export const addressOfRequest = createRouterContext<string>("");

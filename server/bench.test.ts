@@ -215,7 +215,7 @@ describe("two people at one run", () => {
     // Undoing what someone else has already built on is refused as well.
     expect(plain(await change(runId, { intent: "undo", eventId: newId() }))).toMatchObject({
       status: "refused",
-      message: /changed since/,
+      message: expect.stringMatching(/changed since/),
     });
   });
 
@@ -242,7 +242,7 @@ test("finished, a run is read only until it is reopened; every step can be undon
   await closeTheSet(runId);
   expect(plain(await change(runId, { intent: "finish" }))).toMatchObject({
     status: "refused",
-    message: /no result yet/,
+    message: expect.stringMatching(/no result yet/),
   });
   const trial = { id: newId(), kind: "fine" as const };
   for (const [symbol, kind, text] of [
@@ -259,7 +259,7 @@ test("finished, a run is read only until it is reopened; every step can be undon
   expect(plain(await change(runId, { intent: "finish" }))).toMatchObject({ status: "refused" });
   expect(plain(await change(runId, { intent: "rename", title: "x", sample: "", bench: "" }))).toMatchObject({
     status: "refused",
-    message: /reopen it to change it/,
+    message: expect.stringMatching(/reopen it to change it/),
   });
   await change(runId, { intent: "reopen" });
   await change(runId, { intent: "rename", title: "Renamed", sample: "", bench: "bench 2" });

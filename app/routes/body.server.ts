@@ -22,10 +22,27 @@ const formTypes: readonly (string | undefined)[] = [
 ];
 
 /** The texts of a form, by name. Throws the answer 415 for what is no form, and 400 for texts that no database keeps. */
-export async function formTexts(request: Request): Promise<Record<string, string>> {
+export const formTexts = async (request: Request): Promise<Record<string, string>> =>
+  textsOf(await formOf(request));
+
+/** The same with a file that it brings; null where it brings none under this name. */
+export async function formWithFile(
+  request: Request,
+  name: string,
+): Promise<{ texts: Record<string, string>; file: File | null }> {
+  const form = await formOf(request);
+  const file = form.get(name);
+  return { texts: textsOf(form), file: file instanceof File && file.name !== "" ? file : null };
+}
+
+async function formOf(request: Request): Promise<FormData> {
   if (!formTypes.includes(typeOf(request))) throw unreadable(415, "Send it as a form");
   const form = await request.formData().catch(() => null);
   if (!form) throw unreadable(400, "This form cannot be read");
+  return form;
+}
+
+function textsOf(form: FormData): Record<string, string> {
   const texts = [...form].flatMap(([name, value]) =>
     typeof value === "string" ? [[name, value] as const] : [],
   );

@@ -10,6 +10,7 @@ import { msg } from "~/core/text";
 const places = [
   { to: "/", label: msg`Bench` },
   { to: "/shelf", label: msg`Shelf` },
+  { to: "/history", label: msg`History` },
   { to: "/methods", label: msg`Methods` },
   { to: "/calculate", label: msg`Calculate` },
   { to: "/house-rules", label: msg`House rules` },

@@ -44,6 +44,8 @@ const things = {
   run: [msg`run`, msg`runs`],
   change: [msg`change`, msg`changes`],
   line: [msg`line`, msg`lines`],
+  method: [msg`method`, msg`methods`],
+  bottle: [msg`bottle`, msg`bottles`],
   other: [msg`other`, msg`others`],
 } as const;
 

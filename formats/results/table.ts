@@ -1,3 +1,4 @@
+import ExcelJS from "exceljs";
 import { csvOf } from "../csv";
 import type { RunFile } from "../concluded";
 import type { StatedResult } from "./schema";
@@ -28,11 +29,28 @@ const columns: readonly (readonly [head: string, of: (row: Row) => string | null
   ["as shown", ([, result]) => result?.shown ?? null],
 ];
 
-/** The results of runs as a table: a line for each result, and one for each run that has none yet. */
-export const resultsCsv = (runs: readonly RunFile[]): string =>
-  csvOf(
-    columns,
-    runs.flatMap((run): Row[] =>
-      run.results && run.results.length > 0 ? run.results.map((result): Row => [run, result]) : [[run, null]],
-    ),
+/** A line for each result, and one for each run that has none yet. */
+const rowsOf = (runs: readonly RunFile[]): Row[] =>
+  runs.flatMap((run): Row[] =>
+    run.results && run.results.length > 0 ? run.results.map((result): Row => [run, result]) : [[run, null]],
   );
+
+/** The results of runs as a table. */
+export const resultsCsv = (runs: readonly RunFile[]): string => csvOf(columns, rowsOf(runs));
+
+/** The same as a spreadsheet: results are numbers, all else is text. */
+export async function resultsXlsx(runs: readonly RunFile[]): Promise<Uint8Array<ArrayBuffer>> {
+  const book = new ExcelJS.Workbook();
+  const sheet = book.addWorksheet("Results", { views: [{ state: "frozen", ySplit: 1 }] });
+  sheet.columns = columns.map(([head]) => ({ header: head, width: Math.max(12, head.length + 4) }));
+  sheet.getRow(1).font = { bold: true };
+  const numeric = new Set(["result", "standard uncertainty", "method version"]);
+  for (const row of rowsOf(runs))
+    sheet.addRow(
+      columns.map(([head, of]) => {
+        const told = of(row) ?? "";
+        return numeric.has(head) && told !== "" ? Number(told) : told;
+      }),
+    );
+  return new Uint8Array(await book.xlsx.writeBuffer());
+}

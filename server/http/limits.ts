@@ -6,7 +6,7 @@ const megabyte = 1024 * 1024;
 
 /** Bytes that are taken at once: of a request, and of one that brings a file. */
 const mostBytes = 2 * megabyte;
-const mostBytesOfFile = 20 * megabyte;
+const mostBytesOfFile = 65 * megabyte;
 
 const bringsFile = (path: string) => path.split(".")[0]?.endsWith("/import") === true;
 

@@ -9,6 +9,7 @@ import { changeRun } from "../commands/change-run";
 import { loadRunRecord } from "../queries/stored-run";
 import { startRun } from "../commands/start-run";
 import { seedAssays } from "./demo-assays";
+import { seedChecks } from "./demo-checks";
 import { seedCurves } from "./demo-curves";
 import { seedShelf } from "./demo-shelf";
 import { inEnglish } from "~/core/text";
@@ -278,6 +279,7 @@ async function routine(
 export async function seedDemo(db: Database, now: Date): Promise<void> {
   const before = (days: number, minutes = 0) =>
     new Date(now.getTime() - days * 24 * 60 * minute - minutes * minute);
+  await seedChecks(db, now);
   await seedShelf(db, now);
   for (const [i, run] of earlier.entries()) await routine(db, before(9 - 2 * i), run);
   await seedAssays(db, before);

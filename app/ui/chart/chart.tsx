@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useRef, useState } from "react";
 import { colors } from "../../theme/theme";
 import type * as ECharts from "./echarts";
 import { useSay } from "../../words/text";
@@ -14,6 +14,8 @@ interface ChartProps {
   fileName: string;
   /** Many points are drawn on a canvas, few as lines that stay sharp. */
   many?: boolean;
+  /** Called with the place of a point that is pressed. */
+  onPoint?: (at: number) => void;
 }
 
 type Library = typeof ECharts;
@@ -40,8 +42,28 @@ function save(url: string, name: string) {
   link.click();
 }
 
+/** Tells which point was pressed, of a chart that is drawn anew where the library or its renderer is another one. */
+function usePress(
+  chart: RefObject<ReturnType<Library["init"]> | null>,
+  onPoint: ((at: number) => void) | undefined,
+  library: Library | null,
+  many: boolean,
+) {
+  useEffect(() => {
+    const made = chart.current;
+    if (!made || !onPoint) return;
+    const press = ({ dataIndex }: { dataIndex?: number }) => {
+      if (dataIndex !== undefined) onPoint(dataIndex);
+    };
+    made.on("click", press);
+    return () => {
+      made.off("click", press);
+    };
+  }, [chart, onPoint, library, many]);
+}
+
 /** A chart that follows its box and its data, and can be saved as SVG or PNG. */
-export function Chart({ label, option, height, fileName, many = false }: ChartProps) {
+export function Chart({ label, option, height, fileName, many = false, onPoint }: ChartProps) {
   const say = useSay();
   const library = useLibrary();
   const box = useRef<HTMLDivElement>(null);
@@ -61,6 +83,7 @@ export function Chart({ label, option, height, fileName, many = false }: ChartPr
   useEffect(() => {
     chart.current?.setOption(option, { replaceMerge: ["series", "xAxis", "yAxis", "grid"] });
   }, [option, library, many]);
+  usePress(chart, onPoint, library, many);
   const file = (kind: "svg" | "png") => {
     if (!library || !box.current) return;
     save(library.chartFile(option, kind, box.current.clientWidth, height), `${fileName}.${kind}`);

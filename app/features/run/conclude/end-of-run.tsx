@@ -51,12 +51,7 @@ export function EndOfRun({ record, stages, change }: EndOfRunProps) {
           <Kept record={record} />
         </Typography>
       ) : (
-        <Box component="ul" sx={{ m: 0, pl: 2.5, "& li": { mb: 0.25 } }}>
-          {record.method.waste.map((words) => (
-            <li key={words}>{words}</li>
-          ))}
-          <li>{say`Rinse ${rinse}.`}</li>
-        </Box>
+        <ToDo items={[...record.method.waste, say`Rinse ${rinse}.`]} />
       )}
       {!finished && <NotShelved stages={stages} />}
       {!finished && left > 0 && (
@@ -99,6 +94,14 @@ export function EndOfRun({ record, stages, change }: EndOfRunProps) {
     </Sheet>
   );
 }
+
+const ToDo = ({ items }: { readonly items: readonly string[] }) => (
+  <Box component="ul" sx={{ m: 0, pl: 2.5, "& li": { mb: 0.25 } }}>
+    {items.map((words) => (
+      <li key={words}>{words}</li>
+    ))}
+  </Box>
+);
 
 /** Whether a finished run can still be changed, and who stands for it. */
 function Kept({ record: { countersigned } }: { readonly record: RunRecord }) {

@@ -1,0 +1,98 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import GlobalStyles from "@mui/material/GlobalStyles";
+import Typography from "@mui/material/Typography";
+import { Link } from "react-router";
+import type { SeriesTable } from "~/core/evaluate";
+import { colors, fonts } from "../../theme/theme";
+import { noPrint, Page } from "../../ui/page";
+import { Sheet } from "../../ui/sheet";
+import { useSay } from "../../words/text";
+import { stacked } from "../report/stacked";
+import { ResultsTable, Scatter } from "../series/results-table";
+
+interface ClassSheetProps {
+  readonly groups: readonly { readonly method: string; readonly table: SeriesTable }[];
+  readonly heads: readonly { readonly title: string; readonly head: string }[];
+  readonly labKey: string | null;
+}
+
+/** Several runs on one sheet, to print: a table for each method, with mean and scatter, and by what each record is proven. */
+export function ClassSheetPage({ groups, heads, labKey }: ClassSheetProps) {
+  const say = useSay();
+  return (
+    <Page
+      width={1120}
+      title={<Box component="span" sx={noPrint}>{say`Class sheet`}</Box>}
+      note={<Box component="span" sx={noPrint}>{say`As it will be printed, a table for each method.`}</Box>}
+      actions={
+        <>
+          <Button variant="contained" onClick={() => window.print()}>
+            {say`Print`}
+          </Button>
+          <Button component={Link} to="/history" variant="outlined">
+            {say`Back to the history`}
+          </Button>
+        </>
+      }
+    >
+      <GlobalStyles
+        styles={`@page { margin: 16mm; @bottom-right { content: counter(page) " / " counter(pages); font: 8pt ${fonts.text}; color: #56625f; } }`}
+      />
+      <Sheet
+        component="article"
+        aria-label={say`Class sheet`}
+        sx={{
+          ...stacked(3),
+          p: { xs: 2, sm: 4 },
+          "@media print": { border: 0, p: 0, fontSize: "10pt" },
+        }}
+      >
+        <Typography variant="h1">{say`Results of ${heads.length} runs`}</Typography>
+        {groups.map(({ method, table }) => (
+          <Box component="section" key={method} aria-label={method}>
+            <Typography variant="h2" sx={{ mb: 1 }}>
+              {method}
+            </Typography>
+            <Box sx={{ overflowX: "auto" }} role="region" aria-label={say`Results of ${method}`} tabIndex={0}>
+              <ResultsTable table={table} />
+            </Box>
+            <Scatter table={table} />
+          </Box>
+        ))}
+        <Proofs heads={heads} labKey={labKey} />
+        <Box sx={{ borderTop: `1px solid ${colors.ink}`, pt: 0.5, mt: 5, width: 280 }}>
+          <Typography variant="body2">{say`Checked by, date`}</Typography>
+        </Box>
+      </Sheet>
+    </Page>
+  );
+}
+
+/** By what a copy of each record is proven. */
+function Proofs({ heads, labKey }: Pick<ClassSheetProps, "heads" | "labKey">) {
+  const say = useSay();
+  return (
+    <Box component="section" sx={{ breakInside: "avoid" }}>
+      <Typography variant="body2" color="textSecondary">
+        {say`Checksums of the records (SHA-256), in the order in which they were chosen:`}
+      </Typography>
+      {heads.map(({ title, head }) => (
+        <Box key={head} sx={{ fontSize: "0.82rem", display: "flex", gap: 1.5, flexWrap: "wrap" }}>
+          <span>{title}</span>
+          <Box component="span" sx={{ fontFamily: fonts.reading, overflowWrap: "anywhere" }}>
+            {head}
+          </Box>
+        </Box>
+      ))}
+      {labKey !== null && (
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
+          {say`Key of this lab (Ed25519):`}{" "}
+          <Box component="span" sx={{ fontFamily: fonts.reading }}>
+            {labKey}
+          </Box>
+        </Typography>
+      )}
+    </Box>
+  );
+}
