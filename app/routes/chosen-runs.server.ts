@@ -1,6 +1,4 @@
 import { validate as isUuid } from "uuid";
-import { fileOfRecord, type RunFile } from "~/formats/concluded";
-import { resultsOf } from "~/formats/results/stated";
 import type { RunRecord } from "~/core/run";
 import { database } from "~/server/lab/current";
 import { loadRunRecord } from "~/server/queries/stored-run";
@@ -25,9 +23,3 @@ export async function recordsOf(ids: readonly string[]): Promise<RunRecord[]> {
   }
   return records;
 }
-
-/** Runs as files hold them, with their results. */
-export const withResults = (record: RunRecord): RunFile => ({
-  ...fileOfRecord(record),
-  results: resultsOf(record),
-});

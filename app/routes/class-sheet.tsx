@@ -1,6 +1,6 @@
 import { msg } from "~/core/text";
 import { seriesTable } from "~/core/evaluate";
-import { fileOfRecord } from "~/formats/concluded";
+import { fileWithResults } from "~/formats/results/stated";
 import { linksHead } from "~/formats/proof/head";
 import { database } from "~/server/lab/current";
 import { labFingerprint } from "~/server/lab/signer";
@@ -25,7 +25,7 @@ export async function loader({ request }: Route.LoaderArgs) {
       const own = records.filter(({ method }) => method.id === id);
       return { method: own[0]?.method.title ?? "", table: seriesTable(own, "") };
     }),
-    heads: stored.map((record) => ({ title: record.title, head: linksHead(fileOfRecord(record)).head })),
+    heads: stored.map((record) => ({ title: record.title, head: linksHead(fileWithResults(record)).head })),
     labKey: labFingerprint(),
   };
 }

@@ -1,12 +1,13 @@
 import { redirect } from "react-router";
 import { archiveOf } from "~/formats/archive/write";
+import { fileWithResults } from "~/formats/results/stated";
 import { resultsCsv, resultsXlsx } from "~/formats/results/table";
 import { database } from "~/server/lab/current";
 import { signer, signingLab } from "~/server/lab/signer";
 import { partsOfLab } from "~/server/queries/whole-lab";
 import type { Route } from "./+types/history-export";
 import { formTexts } from "./body.server";
-import { recordsOf, runIdsIn, withResults } from "./chosen-runs.server";
+import { recordsOf, runIdsIn } from "./chosen-runs.server";
 
 type Body = string | Uint8Array<ArrayBuffer>;
 
@@ -18,12 +19,12 @@ const formats: Readonly<
 > = {
   csv: {
     ...{ name: "results.csv", type: "text/csv; charset=utf-8" },
-    write: async (ids) => resultsCsv((await recordsOf(ids)).map(withResults)),
+    write: async (ids) => resultsCsv((await recordsOf(ids)).map(fileWithResults)),
   },
   xlsx: {
     name: "results.xlsx",
     type: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-    write: async (ids) => resultsXlsx((await recordsOf(ids)).map(withResults)),
+    write: async (ids) => resultsXlsx((await recordsOf(ids)).map(fileWithResults)),
   },
   archive: {
     ...{ name: "runs.zip", type: "application/zip" },

@@ -1,5 +1,5 @@
 import { documentOf } from "~/formats/report/document";
-import { fileOfRecord } from "~/formats/concluded";
+import { fileWithResults } from "~/formats/results/stated";
 import { linksHead } from "~/formats/proof/head";
 import { labFingerprint } from "~/server/lab/signer";
 import { database } from "~/server/lab/current";
@@ -19,7 +19,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   const { record } = await runFrom(params);
   const stored = await loadRunRecord(await database(), record.id);
   if (!stored) throw data("There is no such run.", { status: 404 });
-  return { record, proof: { ...linksHead(fileOfRecord(stored)), key: labFingerprint() } };
+  return { record, proof: { ...linksHead(fileWithResults(stored)), key: labFingerprint() } };
 }
 
 export default function Report({ loaderData: { record, proof } }: Route.ComponentProps) {

@@ -1,5 +1,4 @@
-import { fileOfRecord } from "../concluded";
-import { resultsOf } from "../results/stated";
+import { fileWithResults } from "../results/stated";
 import type { WriteRun } from "./run-export";
 
 /**
@@ -7,4 +6,4 @@ import type { WriteRun } from "./run-export";
  * signature.
  */
 export const recordJson: WriteRun = (record, { sign }) =>
-  `${JSON.stringify(sign({ ...fileOfRecord(record), results: resultsOf(record) }), null, 2)}\n`;
+  `${JSON.stringify(sign(fileWithResults(record)), null, 2)}\n`;

@@ -2,6 +2,7 @@ import "~/core/stages/engines";
 import { evaluateRun, resultsIn } from "~/core/evaluate";
 import type { RunRecord } from "~/core/run";
 import { inEnglish, msg, type Phrase } from "~/core/text";
+import { fileOfRecord, type RunFile } from "../concluded";
 import type { StatedResult } from "./schema";
 
 /** All results of a run with their standard uncertainties, unrounded, stage by stage: the main one of each first, then the further ones. */
@@ -11,6 +12,12 @@ export const resultsOf = (record: RunRecord): StatedResult[] =>
     standardUncertainty: u,
     shown: inEnglish(shown),
   }));
+
+/** A run as it leaves the lab: with the results that it has here. What is signed, and what the report tells the checksum of, is this. */
+export const fileWithResults = (record: RunRecord): RunFile => ({
+  ...fileOfRecord(record),
+  results: resultsOf(record),
+});
 
 /** A result of which a file says something else than what its readings give. */
 export interface Difference {

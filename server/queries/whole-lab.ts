@@ -5,7 +5,7 @@ import type { ShelfFile } from "../../formats/archive/schema";
 import { type ArchiveParts } from "../../formats/archive/write";
 import { fileOfRecord, type RunFile } from "../../formats/concluded";
 import { labTrailCsv } from "../../formats/lab-trail-file";
-import { resultsOf } from "../../formats/results/stated";
+import { fileWithResults } from "../../formats/results/stated";
 import { resultsCsv } from "../../formats/results/table";
 import { assignment, assignmentSource, method, run, solution } from "../database/schema";
 import type { DatabaseConnection } from "../database/types";
@@ -63,7 +63,7 @@ export async function partsOfLab(
   const runs: RunFile[] = [];
   for (const { id } of wanted) {
     const record = await loadRunRecord(db, id);
-    if (record) runs.push(sign({ ...fileOfRecord(record), results: resultsOf(record) }));
+    if (record) runs.push(sign(fileWithResults(record)));
   }
   const lines = await labTrail(db, { words: [], about: null, before: null, limit: mostLines });
   return {

@@ -1,3 +1,4 @@
+import TablePagination from "@mui/material/TablePagination";
 import { DataGrid, type GridRowSelectionModel, type GridSortModel } from "@mui/x-data-grid";
 import { type HistoryQuery, type HistoryResult, historySorts, pageSizes } from "~/protocol/history";
 import { colors } from "../../theme/theme";
@@ -40,33 +41,44 @@ export function RunsGrid({ history, asked, loading, selected, onSelect }: RunsGr
   };
   const chosen: GridRowSelectionModel = { type: "include", ids: new Set(selected) };
   return (
-    <DataGrid
-      rows={[...history.rows]}
-      columns={columns}
-      rowCount={history.total}
-      loading={loading}
-      label={say`Runs`}
-      {...(nonce === undefined ? {} : { nonce })}
-      paginationMode="server"
-      sortingMode="server"
-      filterMode="server"
-      disableColumnFilter
-      disableColumnMenu
-      disableRowSelectionOnClick
-      checkboxSelection
-      keepNonExistentRowsSelected
-      disableRowSelectionExcludeModel
-      rowSelectionModel={chosen}
-      onRowSelectionModelChange={({ ids }) => onSelect([...ids].map(String))}
-      paginationModel={{ page: asked.page, pageSize: asked.size }}
-      onPaginationModelChange={({ page, pageSize }) =>
-        ask(pageSize === asked.size ? { page: String(page) } : { page: null, size: String(pageSize) })
-      }
-      pageSizeOptions={[...pageSizes]}
-      sortModel={[{ field: asked.sort.by, sort: asked.sort.down ? "desc" : "asc" }]}
-      onSortModelChange={sorted}
-      getRowHeight={() => "auto"}
-      sx={look}
-    />
+    <>
+      <DataGrid
+        rows={[...history.rows]}
+        columns={columns}
+        loading={loading}
+        label={say`Runs`}
+        {...(nonce === undefined ? {} : { nonce })}
+        hideFooter
+        sortingMode="server"
+        filterMode="server"
+        disableColumnFilter
+        disableColumnMenu
+        disableRowSelectionOnClick
+        checkboxSelection
+        keepNonExistentRowsSelected
+        disableRowSelectionExcludeModel
+        rowSelectionModel={chosen}
+        onRowSelectionModelChange={({ ids }) => onSelect([...ids].map(String))}
+        // By one column or another: never by none.
+        sortingOrder={["asc", "desc"]}
+        sortModel={[{ field: asked.sort.by, sort: asked.sort.down ? "desc" : "asc" }]}
+        onSortModelChange={sorted}
+        getRowHeight={() => "auto"}
+        sx={look}
+      />
+      {/* The server has cut the page out already: what turns it stands beside the table. */}
+      <TablePagination
+        component="div"
+        count={history.total}
+        page={asked.page * asked.size < history.total ? asked.page : 0}
+        rowsPerPage={asked.size}
+        rowsPerPageOptions={[...pageSizes]}
+        onPageChange={(_event, page) => ask({ page: page === 0 ? null : String(page) })}
+        onRowsPerPageChange={(event) => ask({ page: null, size: event.target.value })}
+        labelRowsPerPage={say`Runs on a page`}
+        labelDisplayedRows={({ from, to, count }) => say`${from} to ${to} of ${count}`}
+        getItemAriaLabel={(type) => (type === "next" ? say`Next page` : say`Page before`)}
+      />
+    </>
   );
 }
