@@ -21,6 +21,7 @@ import type { Database } from "../server/database/types";
 import { startRun } from "../server/commands/start-run";
 import { reading } from "../server/tests/bench";
 import { benchAssays, benchChart, longCourse } from "./bench-assays";
+import { benchHistory } from "./bench-history";
 import { benchCurves } from "./bench-curves";
 import { median, ms, say, timesOf } from "./bench-parts";
 import { inEnglish } from "~/core/text";
@@ -360,6 +361,9 @@ try {
   await benchServer(served.url, other);
   await benchBrowser(served.url, runId, long);
   await served.stop();
+  const again = await openDatabase(folder);
+  await benchHistory(again.db);
+  await again.close();
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

@@ -1,6 +1,10 @@
 // Takes the pictures of docs/screenshots/ from a freshly begun demo: ./bin/demo --fresh, then npm run screenshots -- http://127.0.0.1:4100
 // It begins runs of its own there. Names of pictures may follow; without them all are taken.
+import { generateKeyPairSync } from "node:crypto";
 import { chromium, type BrowserContext, type Page } from "@playwright/test";
+import { strToU8, zipSync } from "fflate";
+import type { RunFile } from "../formats/concluded";
+import { signed } from "../formats/proof/sign";
 
 const [url = "http://127.0.0.1:4100", ...wanted] = process.argv.slice(2);
 const executablePath = process.env.CHROMIUM ?? "/usr/bin/chromium-headless-shell";
@@ -56,6 +60,27 @@ async function confirmVolumes(page: Page): Promise<void> {
 }
 
 /** Each brings a page to what its picture shows. */
+/** The key of a lab that does not exist. */
+const { privateKey } = generateKeyPairSync("ed25519");
+
+/** A run of the demo as if another lab had written it: with other ids, signed with another key. */
+async function fromAnotherLab(page: Page, title: string): Promise<RunFile> {
+  await page.goto(`/history?q=${encodeURIComponent(title)}`);
+  const address = await page.getByRole("link", { name: title, exact: true }).first().getAttribute("href");
+  const text = await (await page.request.get(`${address}/export/record`)).text();
+  const file = JSON.parse(text.replace(/"0([0-9a-f]{7}-[0-9a-f]{4}-7)/g, '"1$1')) as RunFile;
+  return signed(file, { lab: "another", privateKey }, new Date());
+}
+
+/** One burette reading is another one than was signed. */
+function alter({ stages }: RunFile): void {
+  const readings = stages.flatMap(({ trials }) => trials.flatMap(({ observations }) => observations));
+  const reading = readings.find(({ kind }) => kind === "burette.final");
+  if (reading?.value == null) throw new Error("There is no burette reading to alter");
+  const text = (Number(reading.value) + 0.2).toFixed(2);
+  Object.assign(reading, { text, value: text });
+}
+
 const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   bench: (page) => page.goto("/"),
   run: (page) => run(page, "Rinse acid of the kelp tank filter"),
@@ -80,32 +105,30 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   async paper(page) {
     await page.goto(`${await run(page, "Acid for the alkalinity class")}/paper`);
   },
-  async series(page) {
-    await page.goto("/methods/acid-by-base");
-    await page.getByRole("link", { name: "Start a run" }).first().click();
-    await page.getByRole("button", { name: "Several …" }).click();
-    await page
-      .getByRole("textbox", { name: "Samples, one line each" })
-      .fill(
-        "R-1, bench 1\nR-2, bench 2\nR-2, bench 2, duplicate\nR-2, bench 2, spike 0.050\nQC-1, AB, check 0.1000\nR-3, bench 3",
-      );
-    await page.getByRole("button", { name: "Start", exact: true }).click();
-    const rows = page.getByRole("region", { name: "Table of results" }).getByRole("row");
-    await rows.first().waitFor();
-    const table = page.url();
-    for (const [i, end] of [20, 20.6, 20.66, 32.8, 25.15].entries()) {
-      await page.goto(table);
-      await rows
-        .nth(i + 1)
-        .getByRole("link")
-        .click();
-      await page.getByRole("button", { name: "counts", exact: true }).click();
-      await page.getByRole("textbox", { name: "Aliquot of acid, mL" }).click();
-      for (const off of [-0.02, 0, 0.02]) await type(page, "25.00", "0.00", (end + off).toFixed(2));
-      await page.getByRole("button", { name: "Kept", exact: true }).click();
-      await page.waitForTimeout(500);
+  async history(page) {
+    await page.goto("/history?sample=check+acid&result=mol%2FL%7CConcentration+of+the+acid");
+    await page.getByRole("img", { name: /^Control chart/ }).waitFor();
+  },
+  async import(page) {
+    const files: Record<string, Uint8Array> = {};
+    for (const [i, title] of [
+      "Phosphate of the pond",
+      "Rinse acid of the pond filter",
+      "Check acid, week 26",
+    ].entries()) {
+      const file = await fromAnotherLab(page, title);
+      if (i === 1) alter(file);
+      files[`runs/${file.id}.json`] = strToU8(JSON.stringify(file));
     }
-    await page.goto(table);
+    await page.goto("/history/import");
+    await page
+      .getByLabel("File to bring in")
+      .setInputFiles({
+        name: "lab-2026-11-30.zip",
+        mimeType: "application/zip",
+        buffer: Buffer.from(zipSync(files)),
+      });
+    await page.getByRole("region", { name: "Runs in the file" }).waitFor();
   },
   async "run-live"(page) {
     await begin(page, "sulfur-dioxide", "Sulfite of the brine", "BR-2");
@@ -123,14 +146,6 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.keyboard.type("3.70");
     await page.getByRole("button", { name: "Possible end point: mark it" }).click();
     await page.keyboard.type("3.85");
-  },
-  async waiting(page) {
-    await run(page, "Rinse acid of the kelp tank filter");
-    await page.getByRole("textbox", { name: "Final reading, mL" }).waitFor();
-    await page.context().setOffline(true);
-    await page.getByRole("textbox", { name: "Final reading, mL" }).click();
-    await type(page, "41.02");
-    await page.getByRole("region", { name: "Kept in this browser" }).waitFor();
   },
   curve: (page) => run(page, "Sour crystals of the gift shop"),
   async "curve-read"(page) {
