@@ -66,7 +66,7 @@ async function benchArchive(db: Database): Promise<void> {
     "",
   );
   began = performance.now();
-  const read = readIncoming("lab.zip", archive);
+  const read = await readIncoming("lab.zip", archive);
   if (!read.ok || read.value.runs.length !== parts.runs.length) throw new Error("The archive was not read");
   say("the same unpacked, verified and computed again", ms(performance.now() - began), "");
 }

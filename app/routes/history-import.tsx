@@ -46,7 +46,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { texts, file } = await formWithFile(request, "file");
   if (!file) return refused(msg`Choose a file`);
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const read = readIncoming(file.name, bytes);
+  const read = await readIncoming(file.name, bytes);
   if (!read.ok) return refused(read.problem.message);
   const incoming = read.value;
   if (texts.intent !== "take")
@@ -54,13 +54,16 @@ export async function action({ request, context }: Route.ActionArgs) {
   const person = (texts.person ?? "").trim().slice(0, 120);
   if (person === "") return refused(sayWho);
   const chosen = new Set((texts.runs ?? "").split(","));
-  const taken = await importRecords(await database(), {
-    ...{ file: file.name.slice(0, 200), person, from: context.get(addressOfRequest) },
-    runs: incoming.runs.map(({ record }) => record).filter(({ id }) => chosen.has(id)),
-    ...{ methods: incoming.methods, shelf: incoming.shelf },
-  });
-  const { methods, bottles } = taken;
-  return data<ImportAnswer>({ status: "taken", runs: taken.runs.length, methods, bottles });
+  const { methods, shelf } = incoming;
+  const runs = incoming.runs.map(({ record }) => record).filter(({ id }) => chosen.has(id));
+  const asked = { file: file.name.slice(0, 200), person, from: context.get(addressOfRequest) };
+  try {
+    const taken = await importRecords(await database(), { ...asked, runs, methods, shelf });
+    return data<ImportAnswer>({ ...taken, status: "taken", runs: taken.runs.length });
+  } catch (error) {
+    console.error(`The file ${file.name} was not brought in:`, error);
+    return refused(msg`Nothing was brought in: the database refused what ${file.name} holds`);
+  }
 }
 
 export default function HistoryImport() {

@@ -1,4 +1,5 @@
 import { type Static, Type } from "@sinclair/typebox";
+import { UsedSolutionSchema } from "~/core/run";
 import { RunFileSchema } from "../concluded";
 
 const Closed = { additionalProperties: false } as const;
@@ -41,17 +42,11 @@ const AssignmentSchema = Type.Object(
     id: Id,
     at: Instant,
     person: Text(1000),
-    how: Type.Union([
-      Type.Literal("weighed"),
-      Type.Literal("diluted"),
-      Type.Literal("standardized"),
-      Type.Literal("certificate"),
-      Type.Literal("nominal"),
-    ]),
+    how: UsedSolutionSchema.properties.how,
     value: Decimal,
     /** Half a width where the shape is rectangular, a standard uncertainty where it is normal. */
     plusMinus: Decimal,
-    shape: Type.Union([Type.Literal("rectangular"), Type.Literal("normal")]),
+    shape: UsedSolutionSchema.properties.shape,
     unit: Text(80),
     /** The run and the stage that found it. */
     run: Nullable(Id),

@@ -1,4 +1,4 @@
-import { createHash, createPublicKey, type KeyObject, sign } from "node:crypto";
+import { createHash, createPublicKey, type KeyObject, sign, verify } from "node:crypto";
 import type { RunFile } from "../concluded";
 import { linksOf, signedText } from "./links";
 
@@ -18,6 +18,25 @@ export const fingerprint = (key: string): string =>
   (
     createHash("sha256").update(Buffer.from(key, "base64")).digest("hex").slice(0, 40).match(/.{4}/g) ?? []
   ).join(" ");
+
+/** Whether a signature is that of a key over a text; never where the key is none. */
+export function isSignedBy(key: string, text: string, signature: string): boolean {
+  try {
+    const parsed = createPublicKey({ key: Buffer.from(key, "base64"), format: "der", type: "spki" });
+    const bytes = Buffer.from(text, "utf8");
+    return (
+      parsed.asymmetricKeyType === "ed25519" && verify(null, bytes, parsed, Buffer.from(signature, "base64"))
+    );
+  } catch {
+    return false;
+  }
+}
+
+/** Whether a key has this fingerprint, however that was typed. */
+export function hasFingerprint(key: string, expected: string): boolean {
+  const plain = (text: string) => text.toLowerCase().replace(/\s+/g, "");
+  return plain(fingerprint(key)) === plain(expected);
+}
 
 /** A record with its chain, the head of which is signed by the lab. What it said of itself before is replaced. */
 export function signed(record: RunFile, { lab, privateKey }: Signer, at: Date): RunFile {

@@ -1,9 +1,8 @@
-import { createPublicKey, verify } from "node:crypto";
 import { msg, type Phrase } from "~/core/text";
 import type { RunFile } from "../concluded";
 import { type Linked, linkedParts, nextLink, ownDigest, signedText } from "./links";
 import type { Link, Proof } from "./proof";
-import { fingerprint } from "./sign";
+import { fingerprint, hasFingerprint, isSignedBy } from "./sign";
 
 /** One thing in which a file is not as it was written. */
 export interface Finding {
@@ -86,18 +85,6 @@ function brokenChain({ links, head, readings }: Proof): Finding[] {
     : [{ code: "chain", message: msg`The chain does not hold as many readings as it says` }];
 }
 
-function signatureHolds(id: string, proof: Proof): boolean {
-  try {
-    const key = createPublicKey({ key: Buffer.from(proof.key, "base64"), format: "der", type: "spki" });
-    const text = Buffer.from(signedText(id, proof), "utf8");
-    return (
-      key.asymmetricKeyType === "ed25519" && verify(null, text, key, Buffer.from(proof.signature, "base64"))
-    );
-  } catch {
-    return false;
-  }
-}
-
 /**
  * Everything in which a record is not as it was signed: nothing where it is. `expected` is the fingerprint of the lab's key, as somebody
  * has it from the lab itself; without it the signature tells only that whoever has the key in the file wrote it.
@@ -108,13 +95,12 @@ export function findings(file: RunFile, expected?: string): Finding[] {
     return [{ code: "unsigned", message: msg`It carries no chain and no signature: nothing can be told` }];
   const parts = linkedParts(file);
   const found = [...comparedParts(parts, proof.links, placesIn(file)), ...brokenChain(proof)];
-  const plain = (text: string) => text.toLowerCase().replace(/\s+/g, "");
   return [
     ...found,
-    ...(signatureHolds(file.id, proof)
+    ...(isSignedBy(proof.key, signedText(file.id, proof), proof.signature)
       ? []
       : [{ code: "signature", message: msg`The signature does not belong to this chain` } as const]),
-    ...(expected !== undefined && plain(fingerprint(proof.key)) !== plain(expected)
+    ...(expected !== undefined && !hasFingerprint(proof.key, expected)
       ? [
           {
             code: "other-key",

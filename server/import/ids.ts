@@ -5,13 +5,17 @@ import { msg, type Phrase } from "../../core/text";
 import { observation, stage, timer, trace, trial } from "../database/schema";
 import type { DatabaseConnection } from "../database/types";
 
+const readingsOf = ({ stages }: RunRecord) =>
+  [...stages, ...stages.flatMap((s) => s.trials)].flatMap(({ observations }) => observations);
+
 /** Ids by which the parts of a record stand in the database, by the kind of part. */
-function idsOf({ stages }: RunRecord) {
+function idsOf(record: RunRecord) {
+  const { stages } = record;
   const trials = stages.flatMap((s) => s.trials);
   return {
     stages: stages.map(({ id }) => id),
     trials: trials.map(({ id }) => id),
-    readings: [...stages, ...trials].flatMap(({ observations }) => observations.map(({ id }) => id)),
+    readings: readingsOf(record).map(({ id }) => id),
     traces: stages.flatMap((s) => (s.traces ?? []).map(({ id }) => id)),
     timers: stages.flatMap((s) => (s.timers ?? []).map(({ id }) => id)),
   };
@@ -23,7 +27,12 @@ export function unfitIds(record: RunRecord): Phrase | null {
   const odd = [record.id, ...kinds.flat()].find((id) => !isUuid(id));
   if (odd !== undefined) return msg`The id “${odd}” is no UUID: no lab has written this record`;
   const twice = kinds.flatMap((ids) => ids.filter((id, i) => ids.indexOf(id) !== i))[0];
-  return twice === undefined ? null : msg`The id ${twice} stands in the record twice`;
+  if (twice !== undefined) return msg`The id ${twice} stands in the record twice`;
+  const bottles = new Set(record.solutions?.map(({ assignmentId }) => assignmentId));
+  const lost = readingsOf(record).find(({ assignment }) => assignment != null && !bottles.has(assignment));
+  return lost
+    ? msg`The reading ${lost.text} (${lost.symbol}) is from a bottle that the record does not name`
+    : null;
 }
 
 /** More parameters than this no single statement takes. */

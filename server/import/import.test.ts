@@ -4,6 +4,7 @@ import { parse } from "csv-parse/sync";
 import { strToU8, zipSync } from "fflate";
 import { mustHold } from "~/core/result";
 import type { RunRecord } from "~/core/run";
+import { plain } from "~/core/testing/plain";
 import { inEnglish } from "~/core/text";
 import { type Incoming, readArchive, readIncoming } from "~/formats/archive/read";
 import { archiveOf } from "~/formats/archive/write";
@@ -63,8 +64,8 @@ const filesOf = (bytes: Uint8Array) => ({ ...Object.fromEntries(mustHold(unzippe
 const wordsOf = (all: readonly Parameters<typeof inEnglish>[0][]) => all.map(inEnglish);
 
 describe("an archive of the demo lab", () => {
-  test("is as it was signed, and each of its runs gives the results that it states", () => {
-    const incoming = mustHold(readIncoming("lab.zip", archive));
+  test("is as it was signed, and each of its runs gives the results that it states", async () => {
+    const incoming = mustHold(await readIncoming("lab.zip", archive));
     expect(incoming.findings).toEqual([]);
     expect(incoming.unusable).toEqual([]);
     expect(incoming.runs.length).toBeGreaterThan(15);
@@ -79,7 +80,7 @@ describe("an archive of the demo lab", () => {
   });
 
   test("comes into an empty lab as it was: readings, results, methods, shelf and lists", async () => {
-    const incoming = mustHold(readIncoming("lab.zip", archive));
+    const incoming = mustHold(await readIncoming("lab.zip", archive));
     const taken = await bring(incoming);
     expect(taken.runs).toHaveLength(runs.length);
     for (const { id } of runs) {
@@ -98,13 +99,13 @@ describe("an archive of the demo lab", () => {
   });
 
   test("brought in twice is there once", async () => {
-    const incoming = mustHold(readIncoming("lab.zip", archive));
+    const incoming = mustHold(await readIncoming("lab.zip", archive));
     expect(await fateOf(to!.db, incoming.runs[0]!.record)).toEqual({ state: "here" });
     expect((await bring(incoming)).runs).toEqual([]);
     expect((await wholeShelf(to!.db)).bottles).toHaveLength((await wholeShelf(from!.db)).bottles.length);
   });
 
-  test("tells which reading was altered, what was removed and what was put in", () => {
+  test("tells which reading was altered, what was removed and what was put in", async () => {
     const files = filesOf(archive);
     const burette = ({ stages }: RunFile) =>
       stages
@@ -125,7 +126,7 @@ describe("an archive of the demo lab", () => {
       `Altered: ${first}`,
       "Put into the archive afterwards: runs/more.json",
     ]);
-    const incoming = mustHold(readIncoming("lab.zip", altered));
+    const incoming = mustHold(await readIncoming("lab.zip", altered));
     const run = incoming.runs.find(({ record }) => record.id === file.id);
     expect(run?.findings.map(({ code, id }) => [code, id])).toEqual([["altered", reading.id]]);
     expect(incoming.unusable.map(({ name }) => name)).toEqual(["runs/more.json"]);
@@ -156,16 +157,16 @@ describe("an archive of the demo lab", () => {
 describe("a record", () => {
   const one = () => runs.find(({ results = [] }) => results.length > 0)!;
   const bytes = (value: unknown) => strToU8(JSON.stringify(value));
-  const problemsOf = (content: Uint8Array) =>
-    mustHold(readIncoming("x.json", content)).unusable.flatMap(({ problems }) =>
+  const problemsOf = async (content: Uint8Array) =>
+    mustHold(await readIncoming("x.json", content)).unusable.flatMap(({ problems }) =>
       problems.map(({ message }) => inEnglish(message)),
     );
 
-  test("whose results are not what its readings give is told so, number by number", () => {
+  test("whose results are not what its readings give is told so, number by number", async () => {
     const results = one().results!.map((r, i) =>
       i === 0 ? { ...r, value: r.value * 1.001, shown: "9" } : r,
     );
-    const [run] = mustHold(readIncoming("x.json", bytes({ ...one(), results }))).runs;
+    const [run] = mustHold(await readIncoming("x.json", bytes({ ...one(), results }))).runs;
     expect(run?.differences).toEqual([
       {
         ...{ stage: results[0]!.stage, symbol: results[0]!.symbol, stated: "9" },
@@ -182,6 +183,11 @@ describe("a record", () => {
     const copy = { ...record, id: "01a00000-0000-7000-8000-000000000001" };
     expect(await fateOf(to!.db, copy)).toMatchObject({ state: "refused" });
     expect(await fateOf(to!.db, { ...copy, id: "run-7" })).toMatchObject({ state: "refused" });
+    const fromShelf = runs.find(({ solutions = [] }) => solutions.length > 0)!;
+    const without = { ...(await recordIn(to, fromShelf.id)), solutions: [] };
+    expect(plain(await fateOf(to!.db, without))).toMatchObject({
+      ...{ state: "refused", why: expect.stringMatching(/from a bottle that the record does not name/) },
+    });
   });
 
   test("by a method that bears the name of another one here keeps its own beside it", async () => {
@@ -202,19 +208,19 @@ describe("a record", () => {
     expect((await recordIn(to, record.id)).method).toEqual(record.method);
   });
 
-  test("of another kind, of a newer program, cut off or in another encoding is refused in words", () => {
-    expect(problemsOf(bytes({ hello: 1 }))[0]).toMatch(/no run record/);
-    expect(problemsOf(bytes({ ...one(), formatVersion: 2 }))[0]).toMatch(/newer program: version 2/);
-    expect(problemsOf(bytes(one()).slice(0, 5000))[0]).toMatch(/cut off/);
-    expect(problemsOf(Uint8Array.of(0x22, 0xe4, 0x22))[0]).toMatch(/UTF-8/);
+  test("of another kind, of a newer program, cut off or in another encoding is refused in words", async () => {
+    expect((await problemsOf(bytes({ hello: 1 })))[0]).toMatch(/no run record/);
+    expect((await problemsOf(bytes({ ...one(), formatVersion: 2 })))[0]).toMatch(/newer program: version 2/);
+    expect((await problemsOf(bytes(one()).slice(0, 5000)))[0]).toMatch(/cut off/);
+    expect((await problemsOf(Uint8Array.of(0x22, 0xe4, 0x22)))[0]).toMatch(/UTF-8/);
     const utf16 = new Uint8Array(Buffer.from(`\ufeff${JSON.stringify(one())}`, "utf16le"));
-    expect(mustHold(readIncoming("x.json", utf16)).runs[0]?.findings).toEqual([]);
+    expect(mustHold(await readIncoming("x.json", utf16)).runs[0]?.findings).toEqual([]);
   });
 });
 
 describe("a ZIP archive that is none of ours", () => {
-  const refusal = (content: Uint8Array) => {
-    const read = readIncoming("x.zip", content);
+  const refusal = async (content: Uint8Array) => {
+    const read = await readIncoming("x.zip", content);
     return read.ok ? null : inEnglish(read.problem.message);
   };
 
@@ -225,17 +231,17 @@ describe("a ZIP archive that is none of ours", () => {
     ["of another system", () => zipSync({ "runs\\x.json": strToU8("{}") }), /leads out of it/],
     ["about nothing", () => zipSync({ "a.txt": strToU8("a") }), /holds no runs/],
     ["a bomb", () => zipSync({ "runs/x.json": new Uint8Array(65 * 1024 * 1024) }), /larger than/],
-  ])("%s is refused", (_, content, words) => {
-    expect(refusal(content())).toMatch(words);
+  ])("%s is refused", async (_, content, words) => {
+    expect(await refusal(content())).toMatch(words);
   });
 
-  test("that lies of its size is held to what it says", () => {
+  test("that lies of its size is held to what it says", async () => {
     const bomb = zipSync({ "runs/x.json": new Uint8Array(1024 * 1024) });
     const view = new DataView(bomb.buffer, bomb.byteOffset, bomb.byteLength);
     // The size in the central directory, which readers go by.
     const directory = Buffer.from(bomb).lastIndexOf(Buffer.from("PK\x01\x02", "latin1"));
     view.setUint32(directory + 24, 10, true);
-    const read = mustHold(readIncoming("x.zip", bomb));
+    const read = mustHold(await readIncoming("x.zip", bomb));
     expect(read.unusable).toHaveLength(1);
   });
 });
