@@ -78,5 +78,7 @@ test("no screen of the library, the shelf and the calculators has serious faults
     "/shelf/lineage",
     "/calculate?what=curve",
     "/calculate?what=concentration",
+    "/history",
+    "/history/import",
   ]);
 });

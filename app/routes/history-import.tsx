@@ -24,7 +24,7 @@ async function runView({ record, signed, findings, differences }: IncomingRun): 
     ...{ id, title, sample, signed, method: method.title, state: fate.state },
     why: fate.state === "refused" ? fate.why : null,
     findings: findings.map(({ message }) => message),
-    differences: differences.map(differenceWords),
+    differences: differences.map((difference) => differenceWords(difference, record)),
   };
 }
 

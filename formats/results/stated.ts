@@ -55,10 +55,15 @@ export function differencesOf(record: RunRecord, stated: readonly StatedResult[]
   ];
 }
 
-/** A difference in words. */
-export const differenceWords = ({ stage, symbol, stated, computed }: Difference): Phrase =>
-  stated === null
-    ? msg`${symbol} of stage “${stage}”: the file states nothing, its readings give ${computed ?? ""}`
-    : computed === null
-      ? msg`${symbol} of stage “${stage}”: the file states ${stated}, its readings give nothing`
-      : msg`${symbol} of stage “${stage}”: the file states ${stated}, its readings give ${computed}`;
+/** A difference in words, with the title of the stage that it is of. */
+export function differenceWords(
+  { stage, symbol, stated, computed }: Difference,
+  { method }: RunRecord,
+): Phrase {
+  const title = method.stages.find(({ key }) => key === stage)?.title ?? stage;
+  if (stated === null)
+    return msg`${symbol} of stage “${title}”: the file states nothing, its readings give ${computed ?? ""}`;
+  return computed === null
+    ? msg`${symbol} of stage “${title}”: the file states ${stated}, its readings give nothing`
+    : msg`${symbol} of stage “${title}”: the file states ${stated}, its readings give ${computed}`;
+}
