@@ -48,12 +48,12 @@ test("methods, house rules, a manifest and a shelf", () => {
   if ("problems" in read) throw new Error("an example cannot be read");
   const manifest = manifestOf(new Map([["runs/a.json", Uint8Array.of(1, 2)]]), signer, at);
   const given: ShelfBottle["assignments"][number] = {
-    ...{
+    ...({
       id: "01a00000-0000-7000-8000-000000000002",
       at: at.toISOString(),
       person: "M. Finn",
       how: "certificate",
-    } as const,
+    } as const),
     ...{ value: "0.1000", plusMinus: "0.0002", shape: "rectangular", unit: "mol/L", run: null, stage: null },
     sources: [],
   };
