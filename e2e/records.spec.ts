@@ -32,7 +32,7 @@ const recordOf = async (page: Page, url: string, id: string) =>
   (await (await page.request.get(`${url}/runs/${id}/export/record`)).json()) as RunFile;
 
 const choose = (page: Page, name: string, buffer: Buffer) =>
-  page.getByLabel("File to bring in").setInputFiles({ name, mimeType: "application/zip", buffer });
+  page.getByLabel("File to import").setInputFiles({ name, mimeType: "application/zip", buffer });
 
 test("the whole lab goes out as an archive and into an empty lab: every reading and result is there, once; what was altered is named", async ({
   page,
@@ -44,7 +44,7 @@ test("the whole lab goes out as an archive and into an empty lab: every reading 
   try {
     await withDemo(page, app.url);
     await page.goto(`${app.url}/history`);
-    const archive = readFileSync(await download(page, "The whole lab as an archive"));
+    const archive = readFileSync(await download(page, "Export the lab (ZIP)"));
     const files = unzipSync(archive);
     const runs = Object.entries(files)
       .filter(([name]) => name.startsWith("runs/"))
@@ -73,28 +73,28 @@ test("the whole lab goes out as an archive and into an empty lab: every reading 
     );
     await expect(page.getByText(`Altered: ${name}`)).toBeVisible({ timeout: 60_000 });
     await expect(page.getByText(new RegExp(`Altered: reading ${text} mL`))).toBeVisible();
-    await expect(page.getByRole("checkbox", { name: `Bring in ${file.title}` })).not.toBeChecked();
+    await expect(page.getByRole("checkbox", { name: `Import ${file.title}` })).not.toBeChecked();
 
     await choose(page, "lab.zip", archive);
-    const take = page.getByRole("button", { name: `Bring in ${runs.length} runs` });
+    const take = page.getByRole("button", { name: `Import ${runs.length} runs` });
     await expect(take).toBeVisible({ timeout: 60_000 });
     await noGraveFaults(page, "a file that is looked at");
     await take.click();
     await expect(page.getByText("Say who").first()).toBeVisible();
     await page.getByRole("textbox", { name: "Who" }).fill("M. Finn");
     await take.click();
-    await expect(page.getByText(/^Brought in: /)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/^Imported: /)).toBeVisible({ timeout: 60_000 });
     for (const run of runs) {
       const { proof: _, ...there } = await recordOf(page, other.url, run.id);
       const { proof: __, ...here } = run;
       expect(there).toEqual(here);
     }
     await choose(page, "lab.zip", archive);
-    await expect(page.getByText("Here already, as it is in the file.")).toHaveCount(runs.length, {
+    await expect(page.getByText("Already in this lab, identical to the file.")).toHaveCount(runs.length, {
       timeout: 60_000,
     });
     await page.goto(`${other.url}/trail`);
-    await expect(page.getByText("brought in from a file").first()).toBeVisible();
+    await expect(page.getByText("imported from a file").first()).toBeVisible();
   } finally {
     await other.stop("SIGKILL");
     rmSync(folder, { recursive: true, force: true });
@@ -170,7 +170,7 @@ test("runs are found, charted over time, selected over pages and taken out; one 
   await page.getByRole("link", { name: "Report and files" }).first().click();
   await expect(page.getByTestId("countersigned")).toContainText("J. Reed");
   await page.goBack();
-  await page.getByRole("button", { name: "Reopen with a reason …" }).click();
+  await page.getByRole("button", { name: "Reopen …" }).click();
   await dialog.getByRole("button", { name: "Reopen" }).click();
   await expect(dialog).toContainText("Say why");
   await dialog.getByRole("textbox", { name: "Why" }).fill("flask 2 was misread");

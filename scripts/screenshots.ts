@@ -121,7 +121,7 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
       files[`runs/${file.id}.json`] = strToU8(JSON.stringify(file));
     }
     await page.goto("/history/import");
-    await page.getByLabel("File to bring in").setInputFiles({
+    await page.getByLabel("File to import").setInputFiles({
       name: "lab-2026-11-30.zip",
       mimeType: "application/zip",
       buffer: Buffer.from(zipSync(files)),

@@ -24,20 +24,20 @@ function asked() {
   }
 }
 
-/** What is told of a file: what it is called, what is wrong with it, who wrote it. */
-interface Told {
+/** The outcome for one file: what it is called, what is wrong with it, who wrote it. */
+interface Verification {
   readonly name: string;
   readonly findings: readonly { readonly code?: string; readonly id?: string; readonly message: Phrase }[];
   readonly holds: string;
   readonly by: { readonly signedAt: string; readonly lab: string; readonly key: string } | null;
 }
 
-function ofArchive(name: string, bytes: Uint8Array, key: string | undefined): Told {
+function ofArchive(name: string, bytes: Uint8Array, key: string | undefined): Verification {
   const archive = readArchive(bytes, key);
   if (!archive.ok) return fail([`${name}: ${inEnglish(archive.problem.message)}`]);
   const { entries, manifest, findings: own } = archive.value;
   const runs = [...entries].filter(([path]) => path.startsWith("runs/"));
-  const ofRuns = runs.flatMap(([path, content]): Told["findings"] => {
+  const ofRuns = runs.flatMap(([path, content]): Verification["findings"] => {
     const run = incomingRun(content);
     if ("problems" in run)
       return run.problems.map(({ path: at, message }) => ({
@@ -56,7 +56,7 @@ function ofArchive(name: string, bytes: Uint8Array, key: string | undefined): To
   };
 }
 
-function ofRecord(name: string, bytes: Uint8Array, key: string | undefined): Told {
+function ofRecord(name: string, bytes: Uint8Array, key: string | undefined): Verification {
   const value = contentsOf(name, bytes);
   const problems = recordShapeProblems(value);
   if (problems.length > 0) fail(problems.map(({ path, message }) => `${path}: ${inEnglish(message)}`));
@@ -72,14 +72,14 @@ function ofRecord(name: string, bytes: Uint8Array, key: string | undefined): Tol
 
 const { file, key, json } = asked();
 const bytes = bytesOf(file);
-const told = isZip(bytes) ? ofArchive(file, bytes, key) : ofRecord(file, bytes, key);
-const found = told.findings;
+const outcome = isZip(bytes) ? ofArchive(file, bytes, key) : ofRecord(file, bytes, key);
+const found = outcome.findings;
 if (json) {
   const plain = found.map(({ message, ...rest }) => ({ ...rest, message: inEnglish(message) }));
   process.stdout.write(`${JSON.stringify({ asWritten: found.length === 0, findings: plain }, null, 2)}\n`);
 } else if (found.length > 0) {
   process.stdout.write(
-    `${told.name} is not as it was written:\n${found.map(({ message }) => `  ${inEnglish(message)}.`).join("\n")}\n`,
+    `${outcome.name} is not as it was written:\n${found.map(({ message }) => `  ${inEnglish(message)}.`).join("\n")}\n`,
   );
 } else {
   const compare =
@@ -87,8 +87,8 @@ if (json) {
       ? "Compare the key with the one that the lab tells"
       : "The key is the one that was asked for";
   process.stdout.write(
-    `${told.name} is as it was written: ${told.holds}, signed on ${told.by?.signedAt} by lab ${told.by?.lab}.\n` +
-      `Key: ${fingerprint(told.by?.key ?? "")}. ${compare}.\n`,
+    `${outcome.name} is as it was written: ${outcome.holds}, signed on ${outcome.by?.signedAt} by lab ${outcome.by?.lab}.\n` +
+      `Key: ${fingerprint(outcome.by?.key ?? "")}. ${compare}.\n`,
   );
 }
 process.exitCode = found.length === 0 ? 0 : 1;

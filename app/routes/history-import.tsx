@@ -4,7 +4,7 @@ import { type Incoming, type IncomingRun, readIncoming } from "~/formats/archive
 import { differenceWords } from "~/formats/results/stated";
 import { sayWho } from "~/protocol/answers";
 import type { ImportAnswer, IncomingRunView, IncomingView } from "~/protocol/incoming";
-import { fateOf } from "~/server/import/fate";
+import { importStatusOf } from "~/server/import/import-status";
 import { importRecords } from "~/server/import/import-records";
 import { database } from "~/server/lab/current";
 import { ImportPage } from "../features/history/import-page";
@@ -13,16 +13,16 @@ import { pageTitle } from "../words/page-title";
 import type { Route } from "./+types/history-import";
 import { formWithFile } from "./body.server";
 
-export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Bring in a file`);
+export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Import`);
 
 const refused = (message: Phrase) => data<ImportAnswer>({ status: "refused", message }, { status: 400 });
 
 async function runView({ record, signed, findings, differences }: IncomingRun): Promise<IncomingRunView> {
-  const fate = await fateOf(await database(), record);
+  const status = await importStatusOf(await database(), record);
   const { id, title, sample, method } = record;
   return {
-    ...{ id, title, sample, signed, method: method.title, state: fate.state },
-    why: fate.state === "refused" ? fate.why : null,
+    ...{ id, title, sample, signed, method: method.title, state: status.state },
+    why: status.state === "refused" ? status.why : null,
     findings: findings.map(({ message }) => message),
     differences: differences.map((difference) => differenceWords(difference, record)),
   };
@@ -61,8 +61,8 @@ export async function action({ request, context }: Route.ActionArgs) {
     const taken = await importRecords(await database(), { ...asked, runs, methods, shelf });
     return data<ImportAnswer>({ ...taken, status: "taken", runs: taken.runs.length });
   } catch (error) {
-    console.error(`The file ${file.name} was not brought in:`, error);
-    return refused(msg`Nothing was brought in: the database refused what ${file.name} holds`);
+    console.error(`The file ${file.name} was not imported:`, error);
+    return refused(msg`Nothing was imported: the database refused the contents of ${file.name}`);
   }
 }
 

@@ -45,7 +45,7 @@ test("only a finished run is countersigned; from then on nothing of it is change
   for (const change of others)
     expect(after(signed, change)).toMatchObject({
       status: "refused",
-      message: expect.stringMatching(/countersigned by M. Finn/),
+      message: expect.stringMatching(/M. Finn countersigned it/),
     });
 
   const reopened = after(signed, { intent: "unlock", person: "J. Reed", reason: "flask 2 misread" });

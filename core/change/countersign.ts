@@ -20,7 +20,7 @@ export const countersignSchema = () =>
 export const unlockSchema = () =>
   Type.Object({ intent: Type.Literal("unlock"), person: Person, reason: Reason }, Closed);
 
-/** A second person stands for a finished run: from then on nothing of it is changed. */
+/** A second person confirms a finished run, which locks it. */
 export const countersign: ChangeKind<Made<typeof countersignSchema>> = {
   whenClosed: true,
   apply(record, { person, note }, { now }) {
@@ -38,7 +38,7 @@ export const countersign: ChangeKind<Made<typeof countersignSchema>> = {
   },
 };
 
-/** Opens a countersigned run again: its countersignature goes, and the trail says who took it away and why. */
+/** Reopens a countersigned run: the countersignature is removed, with the name and the reason in the trail. */
 export const unlock: ChangeKind<Made<typeof unlockSchema>> = {
   whenClosed: true,
   whenCountersigned: true,
@@ -56,6 +56,6 @@ export const unlock: ChangeKind<Made<typeof unlockSchema>> = {
   },
 };
 
-/** Why nothing of a countersigned run is changed. */
+/** Why a change of a countersigned run is refused. */
 export const countersignedWords = (person: string) =>
-  msg`This run is countersigned by ${person} and locked: reopen it with a reason to change it`;
+  msg`This run is locked: ${person} countersigned it. Reopen it, with a reason, to change it`;

@@ -1,4 +1,4 @@
-import { setImmediate as turn } from "node:timers/promises";
+import { setImmediate as letOthersRun } from "node:timers/promises";
 import { failure, type Result, success } from "~/core/result";
 import { msg, type Phrase } from "~/core/text";
 import type { Method } from "~/core/method";
@@ -75,7 +75,7 @@ function foreign(value: unknown): Phrase | null {
   return null;
 }
 
-/** A run record from a file's bytes, with all that is told of it; or what is wrong with it. */
+/** A run record from a file's bytes, with what was found out about it; or what is wrong with it. */
 export function incomingRun(bytes: Uint8Array): IncomingRun | { readonly problems: readonly PathProblem[] } {
   const value = jsonOf(bytes);
   if (!value.ok) return { problems: whole(value.problem.message) };
@@ -102,7 +102,7 @@ function manifestFindings(entries: Entries, manifest: Manifest, expected?: strin
     ...[...entries].flatMap(([path, bytes]) => {
       if (path === manifestName) return [];
       const file = listed.get(path);
-      if (!file) return [msg`Put into the archive afterwards: ${path}`];
+      if (!file) return [msg`Added to the archive after it was signed: ${path}`];
       return file.sha256 === sha256OfBytes(bytes) ? [] : [msg`Altered: ${path}`];
     }),
     ...(manifestHolds(manifest) ? [] : [msg`The signature does not belong to this archive`]),
@@ -126,7 +126,7 @@ export function readArchive(bytes: Uint8Array, expected?: string): Result<ReadAr
   const entries = unpacked.value;
   const there = entries.get(manifestName);
   const none = (message: Phrase) => success({ entries, manifest: null, findings: [message] });
-  if (!there) return none(msg`The archive has no manifest: nothing can be told of how it was written`);
+  if (!there) return none(msg`The archive has no manifest, so it cannot be verified`);
   const value = jsonOf(there);
   const [wrong] = value.ok ? manifestProblems(value.value) : whole(value.problem.message);
   if (wrong || !value.ok) return none(msg`The archive's manifest cannot be read: ${wrong?.message ?? ""}`);
@@ -153,8 +153,8 @@ async function incomingArchive(bytes: Uint8Array): Promise<Result<Incoming>> {
   const unusable: Unusable[] = [];
   let shelf: ShelfFile | null = null;
   for (const [name, content] of archive.value.entries) {
-    // Whoever else waits for this process has a turn between two files.
-    await turn();
+    // Other requests are answered between two files.
+    await letOthersRun();
     if (/^runs\/[^/]+\.json$/.test(name)) {
       const run = incomingRun(content);
       if ("problems" in run) unusable.push({ name, problems: run.problems });

@@ -1,6 +1,6 @@
 import { type Static, Type } from "@sinclair/typebox";
 
-/** A result as whoever wrote a file found it: told beside the readings, so that what is computed from them elsewhere can be held against it. */
+/** A result as the program that wrote the file computed it, so that another computation from the same readings can be compared with it. */
 export const StatedResultSchema = Type.Object(
   {
     /** Key of the stage. */

@@ -48,8 +48,8 @@ export async function resultsXlsx(runs: readonly RunFile[]): Promise<Uint8Array<
   for (const row of rowsOf(runs))
     sheet.addRow(
       columns.map(([head, of]) => {
-        const told = of(row) ?? "";
-        return numeric.has(head) && told !== "" ? Number(told) : told;
+        const text = of(row) ?? "";
+        return numeric.has(head) && text !== "" ? Number(text) : text;
       }),
     );
   return new Uint8Array(await book.xlsx.writeBuffer());

@@ -25,13 +25,13 @@ function idsOf(record: RunRecord) {
 export function unfitIds(record: RunRecord): Phrase | null {
   const kinds = Object.values(idsOf(record));
   const odd = [record.id, ...kinds.flat()].find((id) => !isUuid(id));
-  if (odd !== undefined) return msg`The id “${odd}” is no UUID: no lab has written this record`;
+  if (odd !== undefined) return msg`The id “${odd}” is not a UUID, so no lab can have exported this record`;
   const twice = kinds.flatMap((ids) => ids.filter((id, i) => ids.indexOf(id) !== i))[0];
   if (twice !== undefined) return msg`The id ${twice} stands in the record twice`;
   const bottles = new Set(record.solutions?.map(({ assignmentId }) => assignmentId));
   const lost = readingsOf(record).find(({ assignment }) => assignment != null && !bottles.has(assignment));
   return lost
-    ? msg`The reading ${lost.text} (${lost.symbol}) is from a bottle that the record does not name`
+    ? msg`The reading ${lost.text} (${lost.symbol}) names a bottle that is missing from the record`
     : null;
 }
 

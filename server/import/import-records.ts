@@ -5,11 +5,11 @@ import { rememberDeed } from "../commands/lab";
 import type { Transacting } from "../database/types";
 import { recorded } from "../journal/recorded";
 import { forgetMethods } from "../queries/methods";
-import { fateOf } from "./fate";
-import { linkShelf, putShelf, shelfOfRecord } from "./put-shelf";
-import { putMethodOf, putRun } from "./put-run";
+import { importStatusOf } from "./import-status";
+import { linkShelf, putShelf, putUsed, shelfOfRecord } from "./put-shelf";
+import { putMethod, putRun } from "./put-run";
 
-/** Runs, methods and bottles from a file, and who brings them in. */
+/** Runs, methods and bottles from a file, and who imports them. */
 export interface ImportRecords {
   readonly file: string;
   readonly person: string;
@@ -19,7 +19,7 @@ export interface ImportRecords {
   readonly shelf: ShelfFile | null;
 }
 
-/** What was taken. */
+/** What was new, and is in the lab now. */
 export interface Imported {
   readonly runs: readonly string[];
   readonly methods: number;
@@ -27,26 +27,30 @@ export interface Imported {
 }
 
 /**
- * Takes what is not there yet, all or nothing: a run that is here already, or that cannot be taken, is left out. What is taken twice is there
- * once. Throws where the database refuses something; then nothing was written.
+ * Imports what is not in the lab yet, all or nothing: a run that is here already, or that is refused, is left out. Importing twice changes
+ * nothing. Throws where the database refuses something; then nothing was written.
  */
 export function importRecords(db: Transacting, asked: ImportRecords, now = new Date()): Promise<Imported> {
   return recorded(db, "import", asked, now, async (tx) => {
     const { file, person, from, runs, methods, shelf } = asked;
-    for (const method of methods) await putMethodOf(tx, method);
-    let bottles = shelf ? await putShelf(tx, shelf) : 0;
+    let newMethods = 0;
+    for (const method of methods) if ((await putMethod(tx, method)).added) newMethods++;
+    const added = shelf ? await putShelf(tx, shelf) : [];
+    let bottles = added.length;
     const taken: string[] = [];
     for (const record of runs) {
-      if ((await fateOf(tx, record)).state !== "new") continue;
-      bottles += await putShelf(tx, shelfOfRecord(record));
+      if ((await importStatusOf(tx, record)).state !== "new") continue;
+      const used = shelfOfRecord(record);
+      bottles += (await putShelf(tx, used)).length;
+      await putUsed(tx, used);
       await putRun(tx, record, now);
       taken.push(record.id);
     }
-    if (shelf) await linkShelf(tx, shelf);
-    const told = [`${taken.length} runs`, `${bottles} bottles`, `${methods.length} methods`].join(", ");
-    const deed = { about: "run", subject: file, person, from, detail: { to: told } } as const;
-    await rememberDeed(tx, { ...deed, description: "brought in from a file" }, now);
-    return { runs: taken, methods: methods.length, bottles };
+    await linkShelf(tx, added);
+    const summary = [`${taken.length} runs`, `${bottles} bottles`, `${newMethods} methods`].join(", ");
+    const deed = { about: "run", subject: file, person, from, detail: { to: summary } } as const;
+    await rememberDeed(tx, { ...deed, description: "imported from a file" }, now);
+    return { runs: taken, methods: newMethods, bottles };
   }).catch((error: unknown) => {
     forgetMethods();
     throw error;

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { parse } from "csv-parse/sync";
 import { strToU8, zipSync } from "fflate";
 import { mustHold } from "~/core/result";
-import type { RunRecord } from "~/core/run";
+import type { RunRecord, UsedSolution } from "~/core/run";
 import { plain } from "~/core/testing/plain";
 import { inEnglish } from "~/core/text";
 import { type Incoming, readArchive, readIncoming } from "~/formats/archive/read";
@@ -16,9 +16,11 @@ import { type OpenDatabase, openDatabase } from "../lab/open-database";
 import { loadRunRecord } from "../queries/stored-run";
 import { wholeShelf, partsOfLab } from "../queries/whole-lab";
 import { labTrail } from "../queries/lab-trail";
+import { checkLab } from "../backup/check";
 import { searchFinishedRuns, listOpenRuns } from "../queries/runs";
+import { listShelf } from "../queries/shelf";
 import { seedDemo } from "../seed/demo";
-import { fateOf } from "./fate";
+import { importStatusOf } from "./import-status";
 import { importRecords } from "./import-records";
 
 /* A whole lab leaves by its archive, and comes into an empty one: what stands there is what stood here. */
@@ -95,12 +97,12 @@ describe("an archive of the demo lab", () => {
         .sort((a, b) => (a.id < b.id ? -1 : 1));
     expect(await listed(to!)).toEqual(await listed(from!));
     const [newest] = await labTrail(to!.db, { words: [], about: null, before: null, limit: 1 });
-    expect(newest).toMatchObject({ subject: "lab.zip", person: "M. Finn", what: "brought in from a file" });
+    expect(newest).toMatchObject({ subject: "lab.zip", person: "M. Finn", what: "imported from a file" });
   });
 
-  test("brought in twice is there once", async () => {
+  test("imported twice is there once", async () => {
     const incoming = mustHold(await readIncoming("lab.zip", archive));
-    expect(await fateOf(to!.db, incoming.runs[0]!.record)).toEqual({ state: "here" });
+    expect(await importStatusOf(to!.db, incoming.runs[0]!.record)).toEqual({ state: "here" });
     expect((await bring(incoming)).runs).toEqual([]);
     expect((await wholeShelf(to!.db)).bottles).toHaveLength((await wholeShelf(from!.db)).bottles.length);
   });
@@ -124,7 +126,7 @@ describe("an archive of the demo lab", () => {
     expect(wordsOf(read.findings)).toEqual([
       `Removed from the archive: ${second}`,
       `Altered: ${first}`,
-      "Put into the archive afterwards: runs/more.json",
+      "Added to the archive after it was signed: runs/more.json",
     ]);
     const incoming = mustHold(await readIncoming("lab.zip", altered));
     const run = incoming.runs.find(({ record }) => record.id === file.id);
@@ -162,7 +164,7 @@ describe("a record", () => {
       problems.map(({ message }) => inEnglish(message)),
     );
 
-  test("whose results are not what its readings give is told so, number by number", async () => {
+  test("whose results are not what its readings give is reported, number by number", async () => {
     const results = one().results!.map((r, i) =>
       i === 0 ? { ...r, value: r.value * 1.001, shown: "9" } : r,
     );
@@ -178,16 +180,63 @@ describe("a record", () => {
 
   test("that is here already, and says otherwise, changes nothing", async () => {
     const record = await recordIn(to, one().id);
-    expect(await fateOf(to!.db, { ...record, sample: "another" })).toMatchObject({ state: "refused" });
+    expect(await importStatusOf(to!.db, { ...record, sample: "another" })).toMatchObject({
+      state: "refused",
+    });
     // The same readings under another run's name.
     const copy = { ...record, id: "01a00000-0000-7000-8000-000000000001" };
-    expect(await fateOf(to!.db, copy)).toMatchObject({ state: "refused" });
-    expect(await fateOf(to!.db, { ...copy, id: "run-7" })).toMatchObject({ state: "refused" });
+    expect(await importStatusOf(to!.db, copy)).toMatchObject({ state: "refused" });
+    expect(await importStatusOf(to!.db, { ...copy, id: "run-7" })).toMatchObject({ state: "refused" });
     const fromShelf = runs.find(({ solutions = [] }) => solutions.length > 0)!;
     const without = { ...(await recordIn(to, fromShelf.id)), solutions: [] };
-    expect(plain(await fateOf(to!.db, without))).toMatchObject({
-      ...{ state: "refused", why: expect.stringMatching(/from a bottle that the record does not name/) },
+    expect(plain(await importStatusOf(to!.db, without))).toMatchObject({
+      ...{ state: "refused", why: expect.stringMatching(/names a bottle that is missing/) },
     });
+  });
+
+  /** The same run with other ids of its own, and one concentration of its bottles changed. */
+  const renamed = (record: RunRecord, change: (solution: UsedSolution) => UsedSolution): RunRecord => {
+    const own = JSON.parse(
+      JSON.stringify(record).replace(/"(id|trialId|supersedes)":"0([0-9a-f]{7})-/g, '"$1":"2$2-'),
+    ) as RunRecord;
+    return {
+      ...own,
+      solutions: own.solutions!.map((solution, i) => (i === 0 ? change(solution) : solution)),
+    };
+  };
+
+  test("that took another concentration from a bottle of this lab leaves the bottle as it is", async () => {
+    const record = await recordIn(to, runs.find(({ solutions = [] }) => solutions.length > 0)!.id);
+    const before = await wholeShelf(to!.db);
+    const current = async () =>
+      (await listShelf(to!.db, true)).map(({ id, current: c }) => [id, c?.id, c?.value]);
+    const held = await current();
+    const asked = { file: "x.json", person: "M. Finn", from: null, methods: [], shelf: null };
+
+    const altered = renamed(record, (solution) => ({ ...solution, value: "9.9" }));
+    expect(plain(await importStatusOf(to!.db, altered))).toMatchObject({
+      ...{ state: "refused", why: expect.stringMatching(/another concentration in this lab/) },
+    });
+    const newId = "01a00000-0000-7000-8000-0000000000aa";
+    const old = record.solutions![0]!.assignmentId;
+    const text = JSON.stringify(
+      renamed(record, (s) => ({ ...s, value: "9.9", at: "2027-01-01T00:00:00.000Z" })),
+    );
+    const another = JSON.parse(text.replaceAll(old, newId)) as RunRecord;
+    expect((await importRecords(to!.db, { ...asked, runs: [another] }, now)).runs).toEqual([another.id]);
+    expect((await recordIn(to, another.id)).solutions).toContainEqual(
+      expect.objectContaining({ assignmentId: newId, value: "9.9" }),
+    );
+    expect(await current()).toEqual(held);
+    expect((await wholeShelf(to!.db)).bottles).toHaveLength(before.bottles.length);
+    // An archive of this lab as it was before, with one concentration more for that bottle: it is on the shelf, and stays as it is.
+    const bottles = before.bottles.map((bottle) => ({
+      ...bottle,
+      assignments: bottle.assignments.map((one) => ({ ...one, id: one.id.replace(/^0/, "3"), value: "7.7" })),
+    }));
+    await importRecords(to!.db, { ...asked, runs: [], shelf: { ...before, bottles } }, now);
+    expect(await current()).toEqual(held);
+    expect((await checkLab(to!.db)).findings).toEqual([]);
   });
 
   test("by a method that bears the name of another one here keeps its own beside it", async () => {
@@ -204,7 +253,7 @@ describe("a record", () => {
     expect(written.method.id).toMatch(new RegExp(`^${record.method.id}-[0-9a-f]{8}$`));
     expect(written.method.purpose).toBe("Said otherwise");
     expect(resultsOf(written)).toEqual(resultsOf(record));
-    expect(await fateOf(to!.db, fresh)).toEqual({ state: "here" });
+    expect(await importStatusOf(to!.db, fresh)).toEqual({ state: "here" });
     expect((await recordIn(to, record.id)).method).toEqual(record.method);
   });
 

@@ -12,15 +12,18 @@ import { storeDifference } from "../commands/store-run";
 import { writeRun } from "../commands/summary";
 import { newId } from "../journal/under-way";
 import { loadRunRecord } from "../queries/stored-run";
-import { isSameRun } from "./fate";
+import { isSameRun } from "./import-status";
 
-const told = (value: unknown): string => canonicalize(value) ?? "";
+const comparable = (value: unknown): string => canonicalize(value) ?? "";
 
 /**
- * Puts the method of a record into the library under its own id and version, or beside what bears these here and is another method. Returns
- * the method as it stands here.
+ * Adds a method to the library under its own id and version, or under another id where another method has these. Returns the method as it is in
+ * the library, and whether it is new there.
  */
-export async function putMethodOf(db: DatabaseConnection, given: Method): Promise<Method> {
+export async function putMethod(
+  db: DatabaseConnection,
+  given: Method,
+): Promise<{ readonly method: Method; readonly added: boolean }> {
   const stored = async (data: Method) => {
     const [row] = await db
       .select({ data: method.data })
@@ -29,16 +32,16 @@ export async function putMethodOf(db: DatabaseConnection, given: Method): Promis
     return row?.data ?? null;
   };
   const there = await stored(given);
-  if (there && told(there) === told(given)) return there;
+  if (there && comparable(there) === comparable(given)) return { method: there, added: false };
   // What the library ships is what its id and version say; a version that it does not know is somebody else's.
   const isOwn = !there && !isShipped(given.id);
-  const digest = createHash("sha256").update(told(given)).digest("hex").slice(0, 8);
+  const digest = createHash("sha256").update(comparable(given)).digest("hex").slice(0, 8);
   const kept: Method = isOwn ? given : { ...given, id: `${given.id.slice(0, 70)}-${digest}` };
   const before = await stored(kept);
-  if (before) return before;
+  if (before) return { method: before, added: false };
   const { id, version, title } = kept;
   await db.insert(method).values({ id, version, title, data: kept });
-  return kept;
+  return { method: kept, added: true };
 }
 
 /**
@@ -46,7 +49,7 @@ export async function putMethodOf(db: DatabaseConnection, given: Method): Promis
  * it names are there. Throws where what is written is not what was given.
  */
 export async function putRun(db: DatabaseConnection, given: RunRecord, now: Date): Promise<void> {
-  const kept = await putMethodOf(db, given.method);
+  const { method: kept } = await putMethod(db, given.method);
   const record: RunRecord = { ...given, method: kept };
   const { id, title, sample, bench, status, series, choices, countersigned } = record;
   const houseRulesId = newId(now);

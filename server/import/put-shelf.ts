@@ -1,4 +1,4 @@
-import { eq, inArray } from "drizzle-orm";
+import { eq, inArray, sql } from "drizzle-orm";
 import type { RunRecord } from "../../core/run";
 import { type ShelfBottle, type ShelfFile } from "../../formats/archive/schema";
 import { recordOfFile } from "../../formats/concluded";
@@ -25,31 +25,44 @@ async function putBottle(db: DatabaseConnection, bottle: ShelfBottle): Promise<b
   return true;
 }
 
-async function putAssignment(db: DatabaseConnection, solutionId: string, given: Assignment): Promise<void> {
-  const { id, at, person, how, value, plusMinus, shape, unit, stage } = given;
-  await db
-    .insert(assignment)
-    .values({
-      ...{ id, solutionId, at: new Date(at), person, how, value, plusMinus, shape, unit },
-      stageKey: stage,
-    })
-    .onConflictDoNothing();
+const rowOf = (solutionId: string, { at, stage, run: _, sources: __, ...given }: Assignment) => ({
+  ...{ ...given, solutionId, at: new Date(at), stageKey: stage },
+});
+
+/**
+ * Adds bottles, with their concentrations, where they are not on the shelf yet; a bottle that is there stays as it is. Returns the bottles that
+ * were added.
+ */
+export async function putShelf(db: DatabaseConnection, { bottles }: ShelfFile): Promise<ShelfBottle[]> {
+  const added: ShelfBottle[] = [];
+  for (const bottle of bottles) if (await putBottle(db, bottle)) added.push(bottle);
+  // In the order in which they were given, over all bottles: a source comes before what rests on it.
+  const rows = added
+    .flatMap(({ id, assignments }) => assignments.map((given) => rowOf(id, given)))
+    .sort((a, b) => a.at.getTime() - b.at.getTime() || (a.id < b.id ? -1 : 1));
+  for (const row of rows) await db.insert(assignment).values(row).onConflictDoNothing();
+  return added;
 }
 
-/** Puts bottles and their concentrations on the shelf where they are not there. Returns how many bottles were put. */
-export async function putShelf(db: DatabaseConnection, { bottles }: ShelfFile): Promise<number> {
-  let count = 0;
-  for (const bottle of bottles) if (await putBottle(db, bottle)) count++;
-  // In the order in which they were given, over all bottles: what stands on another one came later.
-  const given = bottles.flatMap(({ id, assignments }) => assignments.map((one) => ({ bottle: id, one })));
-  const order = ({ one }: (typeof given)[number]) => `${new Date(one.at).toISOString()} ${one.id}`;
-  given.sort((a, b) => (order(a) < order(b) ? -1 : 1));
-  for (const { bottle, one } of given) await putAssignment(db, bottle, one);
-  return count;
+/**
+ * Adds the concentrations that a run took from bottles, where they are missing. A bottle that was here keeps the concentration that it has: one
+ * from a file goes behind all others, and never becomes the current one.
+ */
+export async function putUsed(db: DatabaseConnection, { bottles }: ShelfFile): Promise<void> {
+  for (const { id: solutionId, assignments } of bottles)
+    for (const given of assignments) {
+      const { id, at, person, how, value, plusMinus, shape, unit, stageKey } = rowOf(solutionId, given);
+      await db.execute(sql`
+        insert into assignment (id, seq, solution_id, at, person, how, value, plus_minus, shape, unit, stage_key)
+        overriding system value
+        select ${id}, coalesce((select min(seq) from assignment where solution_id = ${solutionId}), 1) - 1, ${solutionId},
+          ${at.toISOString()}::timestamptz, ${person}, ${how}, ${value}::numeric, ${plusMinus}::numeric, ${shape}, ${unit}, ${stageKey}
+        on conflict (id) do nothing`);
+    }
 }
 
-/** What concentrations stand on, and which runs found them, once all of these are there. */
-export async function linkShelf(db: DatabaseConnection, { bottles }: ShelfFile): Promise<void> {
+/** Links the concentrations of bottles that were added to the runs that found them, and to what they rest on. */
+export async function linkShelf(db: DatabaseConnection, bottles: readonly ShelfBottle[]): Promise<void> {
   for (const { id, run: runId, sources } of bottles.flatMap((bottle) => bottle.assignments)) {
     if (runId !== null) {
       const [found] = await db.select({ id: run.id }).from(run).where(eq(run.id, runId));
@@ -83,7 +96,7 @@ export function shelfOfRecord({ solutions = [], title }: RunRecord): ShelfFile {
         form: solid ? "solid" : "solution",
         ...{ amountMade: null, amountLeft: null, amountUnit: solid ? "g" : "mL" },
         ...{ restandardizeBy: null, usedUpAt: null, hazards: "", making: null },
-        note: `Known from the record of “${title}” alone`,
+        note: `Imported with the run “${title}”`,
         assignments: used.map(({ assignmentId, at, how, value, plusMinus, shape, unit }) => ({
           ...{ id: assignmentId, at, person: "", how, value, plusMinus, shape, unit },
           ...{ run: null, stage: null, sources: [] },

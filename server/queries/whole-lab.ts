@@ -1,4 +1,4 @@
-import { setImmediate as turn } from "node:timers/promises";
+import { setImmediate as letOthersRun } from "node:timers/promises";
 import { asc, desc } from "drizzle-orm";
 import { isShipped } from "../../catalog/methods";
 import type { Method } from "../../core/method";
@@ -64,8 +64,8 @@ export async function partsOfLab(
   const runs: RunFile[] = [];
   for (const { id } of wanted) {
     const record = await loadRunRecord(db, id);
-    // Whoever else waits for this process has a turn between two runs.
-    await turn();
+    // Other requests are answered between two runs.
+    await letOthersRun();
     if (record) runs.push(sign(fileWithResults(record)));
   }
   const lines = await labTrail(db, { words: [], about: null, before: null, limit: mostLines });

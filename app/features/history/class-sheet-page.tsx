@@ -75,7 +75,7 @@ function Proofs({ heads, labKey }: Pick<ClassSheetProps, "heads" | "labKey">) {
   return (
     <Box component="section" sx={{ breakInside: "avoid" }}>
       <Typography variant="body2" color="textSecondary">
-        {say`Checksums of the records (SHA-256), in the order in which they were chosen:`}
+        {say`Checksums of the records (SHA-256):`}
       </Typography>
       {heads.map(({ title, head }) => (
         <Box key={head} sx={{ fontSize: "0.82rem", display: "flex", gap: 1.5, flexWrap: "wrap" }}>

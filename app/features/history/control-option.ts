@@ -56,7 +56,7 @@ export function controlOption(
   { name, unit }: ResultName,
   say: (phrase: Phrase) => string,
 ): ChartOption {
-  const told = (at: number) => {
+  const tooltipText = (at: number) => {
     const [run, point] = [values[at], points[at]];
     if (!run || !point) return "";
     const rules = point.fired.map((rule) => say(controlRuleWords[rule]));
@@ -70,7 +70,7 @@ export function controlOption(
     tooltip: {
       ...tooltip,
       trigger: "item",
-      formatter: ({ dataIndex: at }: { dataIndex: number }) => told(at),
+      formatter: ({ dataIndex: at }: { dataIndex: number }) => tooltipText(at),
     },
     grid: { left: 78, right: 56, top: 16, bottom: 40 },
     xAxis: {

@@ -20,7 +20,7 @@ export interface FiltersProps {
   readonly results: readonly ResultChoice[];
 }
 
-/** What the runs are looked for by. Each field takes effect when it is left, or by Enter. */
+/** Search fields. Each takes effect when it is left, or by Enter. */
 export function Filters({ methods, results }: FiltersProps) {
   const say = useSay();
   const { search, ask } = useAsked();
@@ -49,7 +49,7 @@ export function Filters({ methods, results }: FiltersProps) {
             </option>
           ))}
         </Chosen>
-        <Chosen name="result" label={say`Result`} width={300} none={say`what each run was for`}>
+        <Chosen name="result" label={say`Result`} width={300} none={say`main result`}>
           {results.map((one) => (
             <option key={resultKey(one)} value={resultKey(one)}>
               {say`${one.name}, ${unitText(one.unit)}`} ({one.count})
@@ -67,7 +67,7 @@ export function Filters({ methods, results }: FiltersProps) {
             onClick={() => ask(Object.fromEntries([...search.keys()].map((name) => [name, null])))}
             color="secondary"
           >
-            {say`Clear all`}
+            {say`Clear filters`}
           </Button>
         )}
       </Box>

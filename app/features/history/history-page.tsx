@@ -16,7 +16,7 @@ interface HistoryPageProps extends FiltersProps {
   readonly inTime: readonly TimedResult[];
 }
 
-/** All runs of the lab: found, compared over time, and taken out in one file. */
+/** All runs of the lab: search, control chart, export. */
 export function HistoryPage({ asked, history, inTime, methods, results }: HistoryPageProps) {
   const say = useSay();
   const [selected, setSelected] = useState<readonly string[]>([]);
@@ -25,14 +25,14 @@ export function HistoryPage({ asked, history, inTime, methods, results }: Histor
   return (
     <Page
       title={say`History`}
-      note={say`${counted(history.total, "run")} found. Choose a result to see it over time.`}
+      note={say`${counted(history.total, "run")} found. Choose a result for its control chart.`}
       actions={
         <>
           <Button component={Link} to="/history/import" variant="outlined">
-            {say`Bring in a file …`}
+            {say`Import …`}
           </Button>
           <Button component="a" href="/history/archive" variant="outlined" download>
-            {say`The whole lab as an archive`}
+            {say`Export the lab (ZIP)`}
           </Button>
         </>
       }

@@ -15,15 +15,15 @@ import { IncomingRuns } from "./incoming-runs";
 
 const megabyte = 1024 * 1024;
 
-/** Runs that are taken unless somebody says otherwise: new, as they were signed, and giving the results that they state. */
-const sound = ({ runs }: IncomingView) =>
+/** Runs that are selected at first: new, unaltered, and with results that follow from their readings. */
+const unobjectionable = ({ runs }: IncomingView) =>
   runs
     .filter(
       ({ state, findings, differences }) => state === "new" && findings.length + differences.length === 0,
     )
     .map(({ id }) => id);
 
-/** The file that was chosen, what was found in it, and what is to be taken. */
+/** The chosen file, the outcome of its check, and the runs to import. */
 function useImport() {
   const fetcher = useFetcher<ImportAnswer>();
   const [file, setFile] = useState<File | null>(null);
@@ -40,7 +40,7 @@ function useImport() {
   return {
     ...{ file, answer, view, problem, setProblem, setChosen, send },
     busy: fetcher.state !== "idle",
-    chosen: chosen ?? (view ? sound(view) : []),
+    chosen: chosen ?? (view ? unobjectionable(view) : []),
     look: (of: File) => {
       setFile(of);
       setChosen(null);
@@ -50,7 +50,7 @@ function useImport() {
   };
 }
 
-/** Runs, methods and bottles from a file: looked at first, then taken. */
+/** Imports runs, methods and bottles from a file, after a check. */
 export function ImportPage() {
   const say = useSay();
   const { file, answer, view, problem, setProblem, chosen, setChosen, send, look, busy } = useImport();
@@ -59,7 +59,7 @@ export function ImportPage() {
     if (!of) return;
     if (of.size > mostImported)
       setProblem(
-        say`${of.name} is ${Math.ceil(of.size / megabyte)} MB: at most ${mostImported / megabyte} MB are taken at once`,
+        say`${of.name} is ${Math.ceil(of.size / megabyte)} MB; the limit is ${mostImported / megabyte} MB`,
       );
     else look(of);
   };
@@ -73,8 +73,8 @@ export function ImportPage() {
   return (
     <Page
       width={1000}
-      title={say`Bring in a file`}
-      note={say`A run record (JSON) or an archive of a lab (ZIP). It is checked and computed again first; nothing is taken before you say so.`}
+      title={say`Import`}
+      note={say`A run record (JSON) or a lab archive (ZIP). Nothing is imported until you have seen the check.`}
       actions={
         <Button component={Link} to="/history" variant="outlined">
           {say`Back to the history`}
@@ -84,7 +84,7 @@ export function ImportPage() {
       <Box sx={{ display: "grid", gap: 2 }}>
         <FilePicker file={file} again={view !== null} busy={busy} choose={choose} />
         <Box role="status">
-          {busy && <Alert severity="info">{say`Being checked and computed again …`}</Alert>}
+          {busy && <Alert severity="info">{say`Checking and recalculating …`}</Alert>}
           {problem && <Alert severity="error">{say(problem)}.</Alert>}
           {answer?.status === "refused" && <Alert severity="error">{say(answer.message)}.</Alert>}
           {answer?.status === "taken" && (
@@ -92,7 +92,7 @@ export function ImportPage() {
               severity="success"
               action={<Button component={Link} to="/history">{say`To the history`}</Button>}
             >
-              {say`Brought in: ${listed([counted(answer.runs, "run"), counted(answer.methods, "method"), counted(answer.bottles, "bottle")])}.`}
+              {say`Imported: ${listed([counted(answer.runs, "run"), counted(answer.methods, "method"), counted(answer.bottles, "bottle")])}.`}
             </Alert>
           )}
         </Box>
@@ -142,7 +142,7 @@ function FilePicker({ file, again, busy, choose }: FilePickerProps) {
         ref={input}
         type="file"
         accept=".json,.zip,application/json,application/zip"
-        aria-label={say`File to bring in`}
+        aria-label={say`File to import`}
         style={{ position: "absolute", width: 1, height: 1, opacity: 0 }}
         onChange={(event) => {
           choose(event.target.files?.[0]);
@@ -162,20 +162,20 @@ interface TakeBarProps {
   readonly take: () => void;
 }
 
-/** Who brings it in, and the button that does. */
+/** Who imports it, and the button. */
 function TakeBar({ by, problem, count, nothing, take }: TakeBarProps) {
   const say = useSay();
   return (
     <Sheet
       component="section"
-      aria-label={say`Bring in`}
+      aria-label={say`Import`}
       sx={{ display: "flex", gap: 2, flexWrap: "wrap", alignItems: "flex-start" }}
     >
       <Box sx={{ width: 260 }}>
         <Who by={by} problem={problem === sayWho ? sayWho : undefined} />
       </Box>
       <Button variant="contained" size="large" onClick={take} disabled={nothing}>
-        {nothing ? say`Nothing to bring in` : say`Bring in ${counted(count, "run")}`}
+        {nothing ? say`Nothing to import` : say`Import ${counted(count, "run")}`}
       </Button>
     </Sheet>
   );
@@ -189,7 +189,7 @@ function Found({ view }: { readonly view: IncomingView }) {
     <>
       {findings.length > 0 && (
         <Alert severity="warning">
-          {say`The archive is not as it was signed:`}
+          {say`The archive failed verification:`}
           <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
             {findings.slice(0, 20).map((finding, i) => (
               <li key={i}>{say(finding)}</li>
@@ -199,7 +199,7 @@ function Found({ view }: { readonly view: IncomingView }) {
       )}
       {unusable.map(({ name, problems }) => (
         <Alert key={name} severity="error">
-          {say`${name} cannot be taken:`}
+          {say`${name} cannot be imported:`}
           <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
             {problems.map((words, i) => (
               <li key={i}>{say(words)}</li>
@@ -209,7 +209,7 @@ function Found({ view }: { readonly view: IncomingView }) {
       ))}
       {methods + bottles > 0 && (
         <Typography color="textSecondary">
-          {say`It also holds ${listed([counted(methods, "method"), counted(bottles, "bottle")])}: those that are not here yet come with it. House rules stay as they are here.`}
+          {say`It also holds ${listed([counted(methods, "method"), counted(bottles, "bottle")])}. New ones are imported too; the house rules of this lab stay.`}
         </Typography>
       )}
     </>

@@ -32,14 +32,14 @@ export function IncomingRuns({ runs, chosen, onChoose }: IncomingRunsProps) {
             checked={chosen.includes(run.id)}
             disabled={run.state !== "new"}
             onChange={() => toggle(run.id)}
-            slotProps={{ input: { "aria-label": say`Bring in ${run.title}` } }}
+            slotProps={{ input: { "aria-label": say`Import ${run.title}` } }}
           />
           <Box sx={{ flex: 1, minWidth: 0, py: 1 }}>
             <Typography sx={{ fontWeight: 650 }}>{run.title}</Typography>
             <Typography color="textSecondary">
               {[run.sample, run.method].filter(Boolean).join(", ")}
             </Typography>
-            <Told run={run} />
+            <RunFindings run={run} />
           </Box>
         </Box>
       ))}
@@ -48,19 +48,23 @@ export function IncomingRuns({ runs, chosen, onChoose }: IncomingRunsProps) {
 }
 
 /** What was found of a run: state, signature, and where it is not what it says it is. */
-function Told({ run: { state, why, signed, findings, differences } }: { readonly run: IncomingRunView }) {
+function RunFindings({
+  run: { state, why, signed, findings, differences },
+}: {
+  readonly run: IncomingRunView;
+}) {
   const say = useSay();
   const wrong = [...findings, ...differences];
   return (
     <>
       <Typography variant="body2" sx={{ color: state === "refused" ? colors.brick : colors.tealDeep }}>
-        {state === "here" && say`Here already, as it is in the file.`}
+        {state === "here" && say`Already in this lab, identical to the file.`}
         {state === "refused" && why !== null && <>{say(why)}.</>}
         {state === "new" &&
           wrong.length === 0 &&
           (signed
-            ? say`New. As it was signed, and its readings give the results that it states.`
-            : say`New. It carries no signature: nobody can tell whether it was altered.`)}
+            ? say`New. Signature valid; the results follow from the readings.`
+            : say`New. Not signed, so changes cannot be detected.`)}
       </Typography>
       {wrong.length > 0 && (
         <Box component="ul" sx={{ m: 0, pl: 2.5, color: colors.brick }}>

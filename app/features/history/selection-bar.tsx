@@ -45,7 +45,7 @@ export function SelectionBar({ selected, onClear }: SelectionBarProps) {
         </Button>
       )}
       {tooMany ? (
-        <Typography>{say`At most ${mostSelected} runs go into one file.`}</Typography>
+        <Typography>{say`Select at most ${mostSelected} runs for one file.`}</Typography>
       ) : (
         <>
           <FileOf runs={selected} format="csv" label={say`Table (CSV)`} />
@@ -54,7 +54,7 @@ export function SelectionBar({ selected, onClear }: SelectionBarProps) {
         </>
       )}
       <Button onClick={onClear} color="secondary">
-        {say`Select none`}
+        {say`Clear selection`}
       </Button>
     </Box>
   );

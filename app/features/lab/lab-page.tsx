@@ -105,7 +105,7 @@ function TerminalSheet() {
         <dt>./bin/backup</dt>
         <dd>{say`the same as Back up now`}</dd>
         <dt>./bin/verify FILE</dt>
-        <dd>{say`tells whether an exported run record or archive is as it was signed`}</dd>
+        <dd>{say`checks whether an exported run record or archive was altered`}</dd>
         <dt>./bin/restore latest</dt>
         <dd>{say`brings the lab back, even if the server does not start`}</dd>
         <dt>./bin/check</dt>

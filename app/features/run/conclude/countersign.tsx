@@ -10,14 +10,14 @@ import { FormDialog } from "../../../ui/form-dialog";
 import { useWhoWhy, WhoWhy } from "../../../ui/who-why";
 import { useSay } from "../../../words/text";
 
-/** A second person stands for a finished run, or opens it again with a reason. */
+/** Countersigns a finished run, or reopens a countersigned one. */
 export function Countersign({ record }: { readonly record: RunRecord }) {
   const say = useSay();
   const [open, setOpen] = useState(false);
   return (
     <>
       <Button variant="outlined" onClick={() => setOpen(true)}>
-        {record.countersigned ? say`Reopen with a reason …` : say`Countersign …`}
+        {record.countersigned ? say`Reopen …` : say`Countersign …`}
       </Button>
       {open && (
         <CountersignDialog locked={record.countersigned !== undefined} onClose={() => setOpen(false)} />
@@ -60,12 +60,12 @@ function CountersignDialog({ locked, onClose }: CountersignDialogProps) {
     >
       <Typography>
         {locked
-          ? say`The countersignature goes, and the trail keeps who took it away and why.`
-          : say`You have looked at its readings, its verdicts and its result, and stand for them beside whoever carried it out. From then on nothing of it can be changed; reopening needs a reason.`}
+          ? say`This removes the countersignature. Your name and the reason go into the trail.`
+          : say`You confirm that you have reviewed the readings, the verdicts and the result. The run is then locked; reopening it needs a reason.`}
       </Typography>
       <WhoWhy
         state={by}
-        why={locked ? say`Why` : say`Note (may be empty)`}
+        why={locked ? say`Why` : say`Note (optional)`}
         problems={{
           person: tried && person === "" ? sayWho : undefined,
           reason: tried && locked && reason === "" ? sayWhy : undefined,

@@ -51,7 +51,7 @@ export function EndOfRun({ record, stages, change }: EndOfRunProps) {
           <Kept record={record} />
         </Typography>
       ) : (
-        <ToDo items={[...record.method.waste, say`Rinse ${rinse}.`]} />
+        <CleanUpList items={[...record.method.waste, say`Rinse ${rinse}.`]} />
       )}
       {!finished && <NotShelved stages={stages} />}
       {!finished && left > 0 && (
@@ -95,7 +95,7 @@ export function EndOfRun({ record, stages, change }: EndOfRunProps) {
   );
 }
 
-const ToDo = ({ items }: { readonly items: readonly string[] }) => (
+const CleanUpList = ({ items }: { readonly items: readonly string[] }) => (
   <Box component="ul" sx={{ m: 0, pl: 2.5, "& li": { mb: 0.25 } }}>
     {items.map((words) => (
       <li key={words}>{words}</li>
@@ -110,7 +110,7 @@ function Kept({ record: { countersigned } }: { readonly record: RunRecord }) {
   return (
     <>
       {say`Countersigned by ${countersigned.person} on`} <When at={countersigned.at} as="time" />
-      {say`: it is locked.`}
+      {say`. The run is locked.`}
       {countersigned.note !== "" && ` “${countersigned.note}”`}
     </>
   );
