@@ -122,7 +122,7 @@ test("runs are found, charted over time, selected over pages and taken out; one 
   await expect(chart).toContainText("Provisional: limits need 20 values.");
   await chart.getByRole("textbox", { name: "or mean" }).fill("0.1");
   await page.keyboard.press("Enter");
-  await expect(chart.getByRole("alert")).toContainText("State mean and s both");
+  await expect(chart.getByRole("alert")).toContainText("Enter both mean and s");
   await chart.getByRole("textbox", { name: "and s" }).fill("0,0002");
   await page.keyboard.press("Enter");
   await expect(chart).toContainText("limits at 3 s: 0.09940 mol/L to 0.10060 mol/L");
@@ -165,10 +165,13 @@ test("runs are found, charted over time, selected over pages and taken out; one 
   await expect(dialog).toContainText("Say who");
   await dialog.getByRole("textbox", { name: "Who" }).fill("J. Reed");
   await page.keyboard.press("Enter");
-  await expect(page.getByText(/Countersigned by J. Reed on/)).toBeVisible();
+  await expect(dialog.getByRole("alert")).toContainText("a second person countersigns it");
+  await dialog.getByRole("textbox", { name: "Who" }).fill("M. Finn");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/Countersigned by M. Finn on/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Reopen the run" })).toBeHidden();
   await page.getByRole("link", { name: "Report and files" }).first().click();
-  await expect(page.getByTestId("countersigned")).toContainText("J. Reed");
+  await expect(page.getByTestId("countersigned")).toContainText("M. Finn");
   await page.goBack();
   await page.getByRole("button", { name: "Reopen …" }).click();
   await dialog.getByRole("button", { name: "Reopen" }).click();

@@ -36,7 +36,9 @@ async function viewOf(file: string, incoming: Incoming): Promise<IncomingView> {
     bottles: incoming.shelf?.bottles.length ?? 0,
     unusable: incoming.unusable.map(({ name, problems }) => ({
       name,
-      problems: problems.slice(0, 5).map(({ path, message }) => msg`${path}: ${message}`),
+      problems: problems
+        .slice(0, 5)
+        .map(({ path, message }) => (path === "the whole" ? message : msg`${path}: ${message}`)),
     })),
   };
 }

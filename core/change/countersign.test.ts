@@ -3,7 +3,7 @@ import { simulateRun } from "../simulate";
 import { changeContext } from "../evaluate";
 import { randomStream } from "../montecarlo";
 import { mustHold } from "../result";
-import type { RunRecord } from "../run";
+import { readersOf, type RunRecord } from "../run";
 import { randomChange } from "../testing/random-change";
 import { shapes } from "../testing/shapes";
 import { plain } from "../testing/plain";
@@ -29,6 +29,10 @@ test("only a finished run is countersigned; from then on nothing of it is change
     message: expect.stringMatching(/finish it first/),
   });
   const finished = after(open, { intent: "finish" }) as RunRecord;
+  const [reader] = readersOf(finished);
+  expect(after(finished, { ...sign, person: ` ${reader!.toUpperCase()}` })).toMatchObject({
+    ...{ status: "refused", message: expect.stringMatching(/a second person countersigns it/) },
+  });
   const signed = after(finished, sign) as RunRecord;
   expect(signed.countersigned).toEqual({
     ...{ at: "2026-11-30T10:00:00.000Z", person: "M. Finn", note: "burette 3 looked at" },

@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { success } from "../result";
+import { readersOf } from "../run";
 import { msg } from "../text";
 import { type ChangeKind, refused } from "./change";
 import { Closed, type Made, Reason } from "./parts";
@@ -26,6 +27,9 @@ export const countersign: ChangeKind<Made<typeof countersignSchema>> = {
   apply(record, { person, note }, { now }) {
     if (record.status !== "finished")
       return refused(msg`Only a finished run is countersigned: finish it first`);
+    const own = readersOf(record).find((reader) => reader.toLowerCase() === person.trim().toLowerCase());
+    if (own !== undefined)
+      return refused(msg`${own} took readings in this run: a second person countersigns it`);
     const by = { at: now, person: person.trim(), note: note.trim() };
     return success({
       record: { ...record, countersigned: by },

@@ -7,3 +7,4 @@ export { canLeaveOut } from "./left-out";
 export * from "./held-against";
 export * from "./adapted";
 export * from "./alias";
+export { readersOf } from "./readers";

@@ -52,7 +52,7 @@ export function textOf(bytes: Uint8Array): Result<string> {
   try {
     return success(new TextDecoder(encoding, { fatal: true }).decode(bytes));
   } catch {
-    return failure(msg`is no text in UTF-8: save it anew with that encoding`);
+    return failure(msg`It is not UTF-8 text: save it again in that encoding`);
   }
 }
 
@@ -62,16 +62,16 @@ function jsonOf(bytes: Uint8Array): Result<unknown> {
   try {
     return success(JSON.parse(text.value) as unknown);
   } catch {
-    return failure(msg`is no JSON, or it is cut off`);
+    return failure(msg`It is not JSON, or it is cut off`);
   }
 }
 
 /** What a JSON file says it is, where it is no run record of this program; null where nothing can be said before looking closer. */
 function foreign(value: unknown): Phrase | null {
   const { format, formatVersion } = (value ?? {}) as { format?: unknown; formatVersion?: unknown };
-  if (format !== "steady-bead/run") return msg`is no run record: it does not say "format": "steady-bead/run"`;
+  if (format !== "steady-bead/run") return msg`It is not a run record of Steady Bead`;
   if (typeof formatVersion === "number" && formatVersion > 1)
-    return msg`was written by a newer program: version ${formatVersion} of the format, this one knows 1`;
+    return msg`It was written by a newer program: format version ${formatVersion}, and this program reads version 1`;
   return null;
 }
 
@@ -129,7 +129,7 @@ export function readArchive(bytes: Uint8Array, expected?: string): Result<ReadAr
   if (!there) return none(msg`The archive has no manifest, so it cannot be verified`);
   const value = jsonOf(there);
   const [wrong] = value.ok ? manifestProblems(value.value) : whole(value.problem.message);
-  if (wrong || !value.ok) return none(msg`The archive's manifest cannot be read: ${wrong?.message ?? ""}`);
+  if (wrong || !value.ok) return none(msg`The manifest of the archive is damaged`);
   const manifest = value.value as Manifest;
   return success({ entries, manifest, findings: manifestFindings(entries, manifest, expected) });
 }

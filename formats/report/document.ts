@@ -1,7 +1,7 @@
 import "~/core/stages/engines";
 import { evaluateRun } from "~/core/evaluate";
 import type { Share } from "~/core/judgement";
-import { knownWords, methodOf, type RunRecord, type UsedSolution } from "~/core/run";
+import { knownWords, methodOf, readersOf, type RunRecord, type UsedSolution } from "~/core/run";
 import {
   type ComputedEvaluation,
   footingWords,
@@ -77,16 +77,6 @@ export interface ReportDocument {
   readonly waste: readonly string[];
 }
 
-/** People who read anything, in the order in which they first did. */
-const peopleOf = ({ stages }: RunRecord): string[] => [
-  ...new Set(
-    stages
-      .flatMap((s) => [...s.observations, ...s.trials.flatMap((t) => t.observations), ...(s.traces ?? [])])
-      .map(({ person }) => person)
-      .filter((person) => person !== ""),
-  ),
-];
-
 function readingsOf(stage: ComputedEvaluation, { solutions = [] }: RunRecord): ReportReading[] {
   return stage.stageFields.flatMap(({ field, present }) =>
     !present || field.hidden
@@ -152,7 +142,7 @@ export function documentOf(record: RunRecord): ReportDocument {
       bench: record.bench,
       status: record.status,
     },
-    ...{ startedAt: record.startedAt, finishedAt: record.finishedAt, people: peopleOf(record) },
+    ...{ startedAt: record.startedAt, finishedAt: record.finishedAt, people: readersOf(record) },
     countersigned: countersignedBy(record),
     method: {
       title: method.title,

@@ -3,7 +3,7 @@ import { eq, isNull, sql } from "drizzle-orm";
 import { run, runResult } from "../database/schema";
 import type { DatabaseConnection } from "../database/types";
 import { loadRunRecord } from "../queries/stored-run";
-import type { RunRecord } from "../../core/run";
+import { readersOf, type RunRecord } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
 import { evaluateRun, rememberedStages, resultsIn } from "../../core/evaluate";
 import type { RunEvaluation } from "../../core/stages";
@@ -24,13 +24,6 @@ const summaryOf = ({ chain, next, state, result }: RunEvaluation): RunSummary =>
 });
 
 export const summarize = (record: RunRecord): RunSummary => summaryOf(evaluated(record));
-
-/** Who read something in a run, each once. */
-function peopleOf({ stages }: RunRecord): string {
-  const holders = [...stages, ...stages.flatMap(({ trials }) => trials)];
-  const all = holders.flatMap(({ observations }) => observations.map(({ person }) => person.trim()));
-  return [...new Set(all)].filter((person) => person !== "").join(", ");
-}
 
 /** Writes the results of a run that is closed in place of those that were there; takes them out of one that was reopened. */
 async function writeResults(db: DatabaseConnection, record: RunRecord, evaluation: RunEvaluation) {
@@ -57,7 +50,7 @@ export async function writeRun(
   now: Date,
 ): Promise<void> {
   const evaluation = evaluated(record);
-  const lists = { summary: summaryOf(evaluation), people: peopleOf(record) };
+  const lists = { summary: summaryOf(evaluation), people: readersOf(record).join(", ") };
   await db
     .update(run)
     .set({ ...own, ...lists, updatedAt: now, revision: sql`${run.revision} + 1` })
@@ -80,7 +73,7 @@ export async function fillInLists(db: DatabaseConnection): Promise<void> {
     await writeResults(db, record, evaluated(record));
     await db
       .update(run)
-      .set({ people: peopleOf(record) })
+      .set({ people: readersOf(record).join(", ") })
       .where(eq(run.id, id));
   }
 }

@@ -258,8 +258,10 @@ describe("a record", () => {
   });
 
   test("of another kind, of a newer program, cut off or in another encoding is refused in words", async () => {
-    expect((await problemsOf(bytes({ hello: 1 })))[0]).toMatch(/no run record/);
-    expect((await problemsOf(bytes({ ...one(), formatVersion: 2 })))[0]).toMatch(/newer program: version 2/);
+    expect((await problemsOf(bytes({ hello: 1 })))[0]).toMatch(/not a run record/);
+    expect((await problemsOf(bytes({ ...one(), formatVersion: 2 })))[0]).toMatch(
+      /newer program: format version 2/,
+    );
     expect((await problemsOf(bytes(one()).slice(0, 5000)))[0]).toMatch(/cut off/);
     expect((await problemsOf(Uint8Array.of(0x22, 0xe4, 0x22)))[0]).toMatch(/UTF-8/);
     const utf16 = new Uint8Array(Buffer.from(`\ufeff${JSON.stringify(one())}`, "utf16le"));

@@ -35,11 +35,18 @@ const numberOf = (text: string): number | null => {
 function basisOf(search: URLSearchParams): { readonly basis: ControlBasis; readonly problem: Phrase | null } {
   const text = (name: string) => search.get(name)?.trim() ?? "";
   const [mean, s] = [numberOf(text("mean")), numberOf(text("s"))];
-  const first = numberOf(text("first")) ?? enough;
-  const chosen = { first: Math.max(2, Math.min(2000, Math.round(first))) };
+  const first = text("first") === "" ? enough : Number(text("first"));
+  const usable = Number.isInteger(first) && first >= 2;
+  const chosen = { first: usable ? first : enough };
   if (mean !== null && s !== null) return { basis: { mean, s }, problem: null };
-  const half = text("mean") !== "" || text("s") !== "";
-  return { basis: chosen, problem: half ? msg`State mean and s both, as numbers, or neither` : null };
+  if (text("mean") !== "" || text("s") !== "")
+    return { basis: chosen, problem: msg`Enter both mean and s, as numbers, or neither` };
+  return {
+    basis: chosen,
+    problem: usable
+      ? null
+      : msg`Enter how many values as a whole number, 2 or more: the first ${enough} are used`,
+  };
 }
 
 /** One result over time, with its mean, its limits, and where a rule says that something has changed. */
