@@ -24,6 +24,9 @@ export { isOpen, openingProblem } from "~/server/http/hosts";
 /** Answers about a backup, in a process of its own: see `server/backup/inspect.ts`. */
 export const inspectBackup = answer;
 
+/** Writes a report as PDF, in a thread of its own: see `features/report/pdf/beside.server.ts`. */
+export { writeReport } from "./features/report/pdf/asked.server";
+
 let endBackups = () => {};
 
 /**

@@ -6,6 +6,7 @@ export default [
   route("runs/:runId/changes", "routes/run-changes.ts"),
   route("runs/:runId/working", "routes/working.tsx"),
   route("runs/:runId/report", "routes/report.tsx"),
+  route("runs/:runId/report/pdf", "routes/report-pdf.ts"),
   route("runs/:runId/sheet", "routes/run-sheet.tsx"),
   route("runs/:runId/export/:format", "routes/run-export.ts"),
   route("runs/:runId/paper", "routes/run-paper.tsx"),

@@ -19,7 +19,7 @@ export interface TrailLine {
 }
 
 /** What a line of the lab's trail is about. */
-export type TrailSubject = "house rules" | "method" | "bottle" | "run" | "backup" | "clock";
+export type TrailSubject = "house rules" | "method" | "bottle" | "run" | "backup" | "clock" | "report header";
 export const trailSubjects: readonly TrailSubject[] = [
   "run",
   "bottle",
@@ -27,6 +27,7 @@ export const trailSubjects: readonly TrailSubject[] = [
   "house rules",
   "backup",
   "clock",
+  "report header",
 ];
 
 /** One line of the lab's trail: of any run, or of what belongs to none. */

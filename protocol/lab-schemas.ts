@@ -22,5 +22,14 @@ export const LabRequestSchema = Type.Union([
   ),
   /** The clock stood too far ahead before; it is right now. */
   Type.Object({ intent: Type.Literal("clock"), person: Person }, Closed),
+  /** What stands at the head of a report: three lines at most. */
+  Type.Object(
+    {
+      intent: Type.Literal("letterhead"),
+      text: Type.String({ maxLength: 240, pattern: "^[^\\n]*(\\n[^\\n]*){0,2}$" }),
+      person: Person,
+    },
+    Closed,
+  ),
 ]);
 export type LabRequest = Static<typeof LabRequestSchema>;

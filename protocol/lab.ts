@@ -46,6 +46,8 @@ export interface LabView {
   readonly recovered: readonly string[];
   /** Fingerprint of the key with which it signs what it exports; null where its folder takes no key. */
   readonly signingKey: string | null;
+  /** What stands at the head of a report; empty where nothing does. */
+  readonly letterhead: string;
 }
 
 /** What came of what was asked: said in words. */

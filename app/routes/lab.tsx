@@ -5,7 +5,7 @@ import { replacedWords, RestoreError } from "~/server/backup/restore";
 import { database } from "~/server/lab/current";
 import { restoreOneRun, restoreOpenLab } from "~/server/maintenance/exchange";
 import { backUp, labView, look } from "~/server/maintenance/health";
-import { setClockRight } from "~/server/commands/lab";
+import { saveLetterhead, setClockRight } from "~/server/commands/lab";
 import { LabPage } from "../features/lab/lab-page";
 import { addressOfRequest } from "../request-context";
 import type { Route } from "./+types/lab";
@@ -47,6 +47,13 @@ async function carryOut(request: LabRequest, from: string): Promise<Partial<LabA
       const db = await database();
       await setClockRight(db, request.person.trim(), from, new Date());
       return done("Timers and times go by the clock as it stands now.");
+    }
+    case "letterhead": {
+      const text = request.text.trim();
+      await saveLetterhead(await database(), { text, person: request.person.trim() }, from, new Date());
+      return done(
+        text === "" ? "Reports have no header now." : "Saved: it stands on every report from now on.",
+      );
     }
   }
 }

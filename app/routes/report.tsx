@@ -3,6 +3,7 @@ import { fileWithResults } from "~/formats/results/stated";
 import { linksHead } from "~/formats/proof/head";
 import { labFingerprint } from "~/server/lab/signer";
 import { database } from "~/server/lab/current";
+import { labOf } from "~/server/commands/lab";
 import { loadRunRecord } from "~/server/queries/stored-run";
 import { msg } from "~/core/text";
 import { useMemo } from "react";
@@ -17,12 +18,17 @@ export const meta: Route.MetaFunction = ({ loaderData, matches }) =>
 
 export async function loader({ params }: Route.LoaderArgs) {
   const { record } = await runFrom(params);
-  const stored = await loadRunRecord(await database(), record.id);
+  const db = await database();
+  const stored = await loadRunRecord(db, record.id);
   if (!stored) throw data("There is no such run.", { status: 404 });
-  return { record, proof: { ...linksHead(fileWithResults(stored)), key: labFingerprint() } };
+  return {
+    record,
+    letterhead: (await labOf(db))?.letterhead ?? "",
+    proof: { ...linksHead(fileWithResults(stored)), key: labFingerprint() },
+  };
 }
 
-export default function Report({ loaderData: { record, proof } }: Route.ComponentProps) {
+export default function Report({ loaderData: { record, letterhead, proof } }: Route.ComponentProps) {
   const report = useMemo(() => documentOf(record), [record]);
-  return <ReportPage key={record.id} report={report} proof={proof} />;
+  return <ReportPage key={record.id} report={report} proof={proof} letterhead={letterhead} />;
 }

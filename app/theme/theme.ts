@@ -26,9 +26,10 @@ export const colors = {
   brickPale: "#fae9e5",
 } as const;
 
+/** Names in single quotes: the chart library writes them into attributes as they are. */
 export const fonts = {
-  text: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif',
-  reading: '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace',
+  text: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
+  reading: "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace",
 } as const;
 
 const focusRing = { outline: `3px solid ${colors.teal}`, outlineOffset: 2 };

@@ -9,7 +9,7 @@ export interface RailBead {
   readonly role: "member" | "other" | "rough" | "struck";
 }
 
-interface BeadRailProps {
+export interface BeadRailProps {
   beads: readonly RailBead[];
   /** Where a value joins or makes a set: one window, or several while trials disagree. */
   collars: readonly (readonly [number, number])[];

@@ -1,19 +1,13 @@
 import "katex/contrib/mhchem";
 import Box from "@mui/material/Box";
-import { equationMhchem, prettyEquation } from "~/core/chemistry";
+import { prettyEquation } from "~/core/chemistry";
+import { equationSides } from "./equation-sides";
 import { Tex } from "./tex";
 
 interface EquationLineProps {
   source: string;
   large?: boolean;
   small?: boolean;
-}
-
-/** The two sides of an equation, the arrow with the first: it breaks there where the line is too short. */
-function sidesOf(source: string): string[] {
-  const whole = equationMhchem(source);
-  const [left, right] = whole.replace(/^\\ce\{|\}$/g, "").split(" -> ");
-  return left !== undefined && right !== undefined ? [`\\ce{${left} ->}`, `\\ce{${right}}`] : [whole];
 }
 
 /** A chemical equation as a textbook sets it; the source is one that parses. */
@@ -35,7 +29,7 @@ export function EquationLine({ source, large = false, small = false }: EquationL
         maxWidth: 1,
       }}
     >
-      {sidesOf(source).map((side) => (
+      {equationSides(source).map((side) => (
         <Tex key={side} tex={side} />
       ))}
     </Box>

@@ -1,29 +1,8 @@
 import Box from "@mui/material/Box";
 import type { Share } from "~/core/judgement";
 import { useSay } from "../words/text";
+import { fills, percent, segmentsOf } from "./share-segments";
 import { colors, fonts } from "../theme/theme";
-
-/** Fills of the segments, the largest share first: neighbors differ in lightness, so that they part without color. */
-const fills = ["#0f5a5e", "#8fbab4", "#3f7f80", "#c4dad5", "#5f6b68"] as const;
-
-/** More segments than this are told together. */
-const most = 5;
-
-interface Segment {
-  readonly id: string;
-  readonly label: string;
-  readonly part: number;
-}
-
-function segmentsOf(shares: readonly Share[], say: ReturnType<typeof useSay>): readonly Segment[] {
-  const named = shares.map(({ id, label, part }) => ({ id, label: say(label), part }));
-  if (named.length <= most) return named;
-  const rest = named.slice(most - 1);
-  const part = rest.reduce((sum, one) => sum + one.part, 0);
-  return [...named.slice(0, most - 1), { id: "rest", label: say`${rest.length} others`, part }];
-}
-
-const percent = (part: number) => (part < 0.005 ? "< 1 %" : `${Math.round(part * 100)} %`);
 
 /** The uncertainty budget as one bar, a segment for each cause, and the causes beneath it. */
 export function ShareBar({ shares }: { readonly shares: readonly Share[] }) {

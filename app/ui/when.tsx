@@ -2,8 +2,11 @@ import dayjs from "dayjs";
 import { msg } from "~/core/text";
 import { useSay } from "../words/text";
 
-const patterns = {
+export const patterns = {
   day: msg`MMM D`,
+  /** With the year: on paper, which outlives it. */
+  dated: msg`MMM D, YYYY`,
+  datedTime: msg`MMM D, YYYY, HH:mm`,
   long: msg`dddd, MMMM D`,
   time: msg`MMM D, HH:mm`,
   exact: msg`MMM D, HH:mm:ss`,

@@ -19,7 +19,10 @@ export function exportBy(key: string): (OfferedExport & { readonly write: WriteR
 }
 
 /** The name of a file: what the run is called, in characters that every system takes. */
-export const exportName = (title: string, { key, ending }: OfferedExport): string =>
+export const exportName = (
+  title: string,
+  { key, ending }: { readonly key: string; readonly ending: string },
+): string =>
   `${
     title
       .normalize("NFKD")

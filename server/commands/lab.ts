@@ -26,6 +26,20 @@ export const setClockRight = (db: Transacting, person: string, from: string | nu
     await writeDeed(tx, { ...deed, description: "clock counts as right from now on" }, now);
   });
 
+/** From now on this stands at the head of each report. */
+export const saveLetterhead = (
+  db: Transacting,
+  { text, person }: { readonly text: string; readonly person: string },
+  from: string | null,
+  now: Date,
+) =>
+  recorded(db, "letterhead", { text, person, from }, now, async (tx) => {
+    await tx.update(lab).set({ ...labSeen(now), letterhead: text });
+    const detail = { to: text.replaceAll("\n", ", ") };
+    const deed = { about: "report header", subject: "Report header", person, from, detail } as const;
+    await writeDeed(tx, { ...deed, description: text === "" ? "taken away" : "changed" }, now);
+  });
+
 export interface LabDeed {
   readonly about: TrailSubject;
   readonly subjectId?: string | null;

@@ -13,7 +13,7 @@ import { changeRun } from "./change-run";
 import type { By } from "./deed";
 import { saveHouseRules } from "./house-rules";
 import { importRecords, type ImportRecords } from "../import/import-records";
-import { type LabDeed, labOf, recordDeed, setClockRight } from "./lab";
+import { type LabDeed, labOf, recordDeed, saveLetterhead, setClockRight } from "./lab";
 import { bringMethodBack, putMissingMethods, removeMethod, saveMethod } from "./methods";
 import { addSolution, editSolution, makeSolution, putAll } from "./shelf";
 import { startRun } from "./start-run";
@@ -38,6 +38,8 @@ const replays: Readonly<Record<string, Replay>> = {
     saveHouseRules(db, data.data, data.by, data.detail, at),
   clock: (db, data: { person: string; from: string | null }, at) =>
     setClockRight(db, data.person, data.from, at),
+  letterhead: (db, data: { text: string; person: string; from: string | null }, at) =>
+    saveLetterhead(db, data, data.from, at),
   deed: (db, data: LabDeed, at) => recordDeed(db, data, at),
   import: (db, data: ImportRecords, at) => importRecords(db, data, at),
   "run-back": (db, data: RunBack, at) => bringRunBack(db, data, at),

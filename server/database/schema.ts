@@ -377,6 +377,8 @@ export const lab = pgTable("lab", {
   journal: uuid("journal"),
   journalSeq: bigint("journal_seq", { mode: "number" }).notNull().default(0),
   journalCheck: text("journal_check").notNull().default(""),
+  /** What stands at the head of a report: whose it is. */
+  letterhead: text("letterhead").notNull().default(""),
 });
 
 /** What was done that belongs to no run: house rules, methods, bottles, backups. Append-only. */

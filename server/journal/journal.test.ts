@@ -13,7 +13,7 @@ import { makeBackup } from "../backup/make";
 import { chosenBackup, restoreLab } from "../backup/restore";
 import { changeRun } from "../commands/change-run";
 import { saveHouseRules } from "../commands/house-rules";
-import { setClockRight } from "../commands/lab";
+import { saveLetterhead, setClockRight } from "../commands/lab";
 import { bringMethodBack, removeMethod, saveMethod } from "../commands/methods";
 import { editSolution, makeSolution, putAll } from "../commands/shelf";
 import { startRun } from "../commands/start-run";
@@ -136,6 +136,7 @@ async function muchWork(db: Database): Promise<void> {
   await bringMethodBack(db, followed, by);
   await saveHouseRules(db, { ...defaultHouseRules, dropMl: 0.04 } as typeof defaultHouseRules, by);
   await setClockRight(db, "MB", null, new Date());
+  await saveLetterhead(db, { text: "Tern Rock Aquarium", person: "MB" }, null, new Date());
   const drawn = [methods.find(({ id }) => id === followed)!, ...methods.slice(3, 30)];
   for (const method of drawn.filter((_, i) => i % 3 === 0)) {
     const start = {

@@ -4,6 +4,7 @@ import type { LabView } from "../../protocol/lab";
 import { type Backup, type BackupReason, listBackups, newestBackup } from "../backup/files";
 import { makeBackup } from "../backup/make";
 import { inspectClock } from "../clock";
+import { labOf } from "../commands/lab";
 import { checkJournal } from "../journal/check";
 import type { Journal } from "../journal/journal";
 import { journalOf } from "../journal/recorded";
@@ -151,6 +152,7 @@ export async function labView(now = new Date()): Promise<LabView> {
     journal: journal && { lines: journal.head.seq, check: journal.head.check, sinceBackup },
     recovered,
     signingKey: labFingerprint(),
+    letterhead: (await labOf(db))?.letterhead ?? "",
   };
 }
 

@@ -7,6 +7,7 @@ import type { RunRequest } from "../../protocol/requests";
 import type { Database } from "../database/types";
 import { changeRun } from "../commands/change-run";
 import { loadRunRecord } from "../queries/stored-run";
+import { saveLetterhead } from "../commands/lab";
 import { startRun } from "../commands/start-run";
 import { seedAssays } from "./demo-assays";
 import { seedChecks } from "./demo-checks";
@@ -280,6 +281,7 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
   const before = (days: number, minutes = 0) =>
     new Date(now.getTime() - days * 24 * 60 * minute - minutes * minute);
   await seedChecks(db, now);
+  await saveLetterhead(db, { text: "Tern Rock Aquarium\nTeaching bench", person: "M. Finn" }, null, now);
   await seedShelf(db, now);
   for (const [i, run] of earlier.entries()) await routine(db, before(9 - 2 * i), run);
   await seedAssays(db, before);

@@ -15,6 +15,7 @@ import { BackupsSheet } from "./backups-sheet";
 import { CheckSheet } from "./check-sheet";
 import { ClockSheet } from "./clock-sheet";
 import { JournalSheet } from "./journal-sheet";
+import { LetterheadSheet } from "./letterhead-sheet";
 import { RestoreDialog } from "./restore-dialog";
 import { RunsDialog } from "./runs-dialog";
 import { useSay } from "../../words/text";
@@ -67,6 +68,7 @@ export function LabPage(lab: LabView) {
         <Box sx={{ display: "grid", gap: 2 }}>
           <CheckSheet lab={lab} busy={busy} ask={ask} />
           <JournalSheet lab={lab} />
+          <LetterheadSheet key={lab.letterhead} lab={lab} by={by} busy={busy} ask={ask} />
           <ClockSheet lab={lab} by={by} busy={busy} ask={ask} />
           {lab.signingKey !== null && <KeySheet signingKey={lab.signingKey} />}
           <TerminalSheet />

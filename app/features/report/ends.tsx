@@ -4,6 +4,7 @@ import type { ReportDocument } from "~/formats/report/document";
 import { colors, fonts } from "../../theme/theme";
 import { together } from "../../ui/number-text";
 import { useSay } from "../../words/text";
+import { checksumOver, deferring, signatures } from "./words";
 
 /** What shows whether a copy of the record is as it was. */
 export interface ReportProof {
@@ -35,9 +36,7 @@ export function Ends({ report, proof }: EndsProps) {
         <List title={say`Cautions`} items={report.cautions} />
         <List title={say`Waste`} items={report.waste} />
       </Box>
-      <Typography variant="body2">
-        {say`Safety data sheets, local codes and licensed practice come before what stands here.`}
-      </Typography>
+      <Typography variant="body2">{say(deferring)}</Typography>
       <Box
         sx={{
           display: "grid",
@@ -47,9 +46,9 @@ export function Ends({ report, proof }: EndsProps) {
           pt: 4,
         }}
       >
-        {[say`Carried out by, date`, say`Checked by, date`].map((words, i) => (
-          <Box key={words} sx={{ borderTop: `1px solid ${colors.ink}`, pt: 0.5 }}>
-            <Typography variant="body2">{words}</Typography>
+        {signatures.map((words, i) => (
+          <Box key={i} sx={{ borderTop: `1px solid ${colors.ink}`, pt: 0.5 }}>
+            <Typography variant="body2">{say(words)}</Typography>
             {i === 1 && report.countersigned !== null && (
               <Typography variant="body2" data-testid="countersigned">
                 {say`Countersigned in the program: ${report.countersigned}`}
@@ -63,7 +62,7 @@ export function Ends({ report, proof }: EndsProps) {
         data-testid="report-proof"
       >
         <Typography variant="body2" color="textSecondary">
-          {say`Run ${report.id}. Checksum over its ${proof.readings} readings and all that stands around them (SHA-256):`}
+          {say(checksumOver(report.id, proof.readings))}
         </Typography>
         <Box sx={{ fontFamily: fonts.reading, fontSize: "0.82rem", overflowWrap: "anywhere" }}>
           {proof.head}

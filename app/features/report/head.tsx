@@ -6,39 +6,43 @@ import { EquationLine } from "../../ui/equation";
 import { When } from "../../ui/when";
 import { useSay } from "../../words/text";
 import { Table } from "./table";
+import { factsOf, howKnown } from "./words";
 
-/** What, who, when, and the result that the run was for. */
-export function Head({ report }: { readonly report: ReportDocument }) {
+interface HeadProps {
+  readonly report: ReportDocument;
+  readonly letterhead: string;
+}
+
+/** Whose report it is; what, who, when, and the result that the run was for. */
+export function Head({ report, letterhead }: HeadProps) {
   const say = useSay();
-  const { main, people } = report;
-  const facts: readonly (readonly [string, React.ReactNode])[] = [
-    [say`Sample`, report.sample],
-    [say`Bench`, report.bench],
-    [say`Carried out by`, people.join(", ")],
-    [say`Begun`, <When key="begun" at={report.startedAt} as="time" />],
-    [
-      say`Finished`,
-      report.finishedAt ? <When key="end" at={report.finishedAt} as="time" /> : say`not finished`,
-    ],
-  ];
+  const { main } = report;
   return (
     <Box>
+      {letterhead !== "" && (
+        <Typography
+          variant="body2"
+          color="textSecondary"
+          data-testid="letterhead"
+          sx={{ whiteSpace: "pre-line", mb: 1 }}
+        >
+          {letterhead}
+        </Typography>
+      )}
       <Typography variant="h1" component="h2" sx={{ fontSize: "1.7rem" }}>
         {report.title}
       </Typography>
       <Box component="dl" sx={{ m: 0, mt: 1, display: "flex", flexWrap: "wrap", columnGap: 4, rowGap: 0.5 }}>
-        {facts
-          .filter(([, value]) => value !== "")
-          .map(([name, value]) => (
-            <Box key={name}>
-              <Typography component="dt" variant="caption" color="textSecondary">
-                {name}
-              </Typography>
-              <Box component="dd" sx={{ m: 0 }}>
-                {value}
-              </Box>
+        {factsOf(report).map(({ name, text, at }, i) => (
+          <Box key={i}>
+            <Typography component="dt" variant="caption" color="textSecondary">
+              {say(name)}
+            </Typography>
+            <Box component="dd" sx={{ m: 0 }}>
+              {at === null ? say(text) : <When at={at} as="datedTime" />}
             </Box>
-          ))}
+          </Box>
+        ))}
       </Box>
       {main && (
         <Box
@@ -84,13 +88,6 @@ export function MethodPart({ report: { method } }: { readonly report: ReportDocu
 export function Bottles({ report: { bottles } }: { readonly report: ReportDocument }) {
   const say = useSay();
   if (bottles.length === 0) return null;
-  const how = {
-    weighed: say`by weighing`,
-    diluted: say`by dilution`,
-    standardized: say`standardized`,
-    certificate: say`certificate`,
-    nominal: say`as labeled`,
-  };
   return (
     <Box component="section" sx={{ breakInside: "avoid" }}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
@@ -102,9 +99,9 @@ export function Bottles({ report: { bottles } }: { readonly report: ReportDocume
             <td>{bottle.code}</td>
             <td>{bottle.name}</td>
             <td style={{ fontFamily: fonts.reading }}>{say(bottle.known)}</td>
-            <td>{how[bottle.how]}</td>
+            <td>{say(howKnown[bottle.how])}</td>
             <td>
-              <When at={bottle.at} as="day" />
+              <When at={bottle.at} as="dated" />
             </td>
           </tr>
         ))}

@@ -19,6 +19,8 @@ import { stacked } from "./stacked";
 interface ReportPageProps {
   readonly report: ReportDocument;
   readonly proof: ReportProof;
+  /** Whose report it is; empty where the lab has no header. */
+  readonly letterhead: string;
 }
 
 const papers = ["A4", "Letter"] as const;
@@ -31,7 +33,7 @@ const pageRule = (paper: Paper, title: string): string =>
     @bottom-right { content: counter(page) " / " counter(pages); font: 8pt ${fonts.text}; color: #56625f; } }`;
 
 /** The report of a run, to read, to print, and beside it the files in which the run leaves the lab. */
-export function ReportPage({ report, proof }: ReportPageProps) {
+export function ReportPage({ report, proof, letterhead }: ReportPageProps) {
   const say = useSay();
   const [paper, setPaper] = useState<Paper>("A4");
   const [full, setFull] = useState(true);
@@ -58,7 +60,7 @@ export function ReportPage({ report, proof }: ReportPageProps) {
             "@media print": { border: 0, p: 0, fontSize: "10pt" },
           }}
         >
-          <Head report={report} />
+          <Head report={report} letterhead={letterhead} />
           <MethodPart report={report} />
           <Bottles report={report} />
           {report.stages.map((stage) => (
@@ -101,6 +103,14 @@ function Actions({ report, paper, setPaper, full, setFull }: ActionsProps) {
       />
       <Button variant="contained" onClick={() => window.print()}>
         {say`Print`}
+      </Button>
+      <Button
+        component="a"
+        href={`/runs/${report.id}/report/pdf?paper=${paper}&working=${full ? "full" : "short"}`}
+        download
+        variant="outlined"
+      >
+        {say`Save as PDF`}
       </Button>
       <Button component={Link} to={back} variant="outlined">
         {say`Back to the run`}

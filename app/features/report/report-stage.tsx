@@ -7,7 +7,7 @@ import { colors, fonts } from "../../theme/theme";
 import { sentence, together } from "../../ui/number-text";
 import { ShareBar } from "../../ui/share-bar";
 import { useSay } from "../../words/text";
-import { StagePicture } from "../stages/pictures/table";
+import { StagePicture } from "../stages/pictures/stage-picture";
 import { Formulas } from "../working/step";
 import { stacked } from "./stacked";
 import { Table } from "./table";

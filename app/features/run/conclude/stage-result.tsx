@@ -10,7 +10,7 @@ import { sentence, together } from "../../../ui/number-text";
 import { ShareBar } from "../../../ui/share-bar";
 import { Sheet } from "../../../ui/sheet";
 import { useSay } from "../../../words/text";
-import { StagePicture } from "../../stages/pictures/table";
+import { StagePicture } from "../../stages/pictures/stage-picture";
 import { Implausible, WholeNumber } from "../../stages/shared/footing";
 import { ShelveButton } from "../../stages/shared/shelve";
 import { screensOf } from "../../stages/table";

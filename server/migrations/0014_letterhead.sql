@@ -1,0 +1,1 @@
+ALTER TABLE "lab" ADD COLUMN "letterhead" text DEFAULT '' NOT NULL;
