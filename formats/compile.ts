@@ -66,9 +66,68 @@ export function tagged(schema: unknown): unknown {
   return { ...others, ...union(anyOf as Plain[]) };
 }
 
+const schemaLists = ["anyOf", "oneOf", "allOf"];
+const schemaMaps = ["properties", "patternProperties"];
+const schemaAlone = ["items", "additionalProperties", "not"];
+/** What is shorter than this is checked in place. */
+const worthSharing = 160;
+
+/** A schema with what stands directly in it replaced. */
+function withInner(schema: Plain, replace: (inner: Plain) => Plain): Plain {
+  const one = (value: unknown) => (isPlain(value) ? replace(value) : value);
+  return Object.fromEntries(
+    Object.entries(schema).map(([key, value]) => {
+      if (schemaLists.includes(key) && Array.isArray(value)) return [key, value.map(one)];
+      if (schemaMaps.includes(key) && isPlain(value))
+        return [key, Object.fromEntries(Object.entries(value).map(([name, inner]) => [name, one(inner)]))];
+      return [key, schemaAlone.includes(key) ? one(value) : value];
+    }),
+  );
+}
+
+/**
+ * The same schema in which parts that are alike stand once, under `$defs`: a method holds its expressions in dozens of places, and
+ * each would be checked by code of its own.
+ */
+export function shared(schema: unknown): unknown {
+  if (!isPlain(schema)) return schema;
+  const seen = new Map<string, number>();
+  const count = (part: Plain): Plain => {
+    const key = JSON.stringify(part);
+    const times = (seen.get(key) ?? 0) + 1;
+    seen.set(key, times);
+    // What is within a part that stood before was counted with that.
+    return times > 1 ? part : withInner(part, count);
+  };
+  withInner(schema, count);
+  const names = new Map<string, string>();
+  const $defs: Record<string, Plain> = {};
+  const replace = (part: Plain): Plain => {
+    const key = JSON.stringify(part);
+    if ((seen.get(key) ?? 0) < 2 || key.length < worthSharing) return withInner(part, replace);
+    const name = names.get(key) ?? `part${names.size + 1}`;
+    if (!names.has(key)) {
+      names.set(key, name);
+      $defs[name] = withInner(part, replace);
+    }
+    return { $ref: `#/$defs/${name}` };
+  };
+  const whole = withInner(schema, replace);
+  return names.size === 0 ? whole : { ...whole, $defs };
+}
+
+/** A schema as the compiler takes it: the same values fit. */
+export const compilable = (schema: unknown): object => shared(tagged(schema)) as object;
+
 /** A compiler of schemas; the build lets it keep the source of what it makes. */
 export function newAjv(options: Options = {}): Ajv {
-  const ajv = new Ajv({ allErrors: true, discriminator: true, allowUnionTypes: true, ...options });
+  const ajv = new Ajv({
+    allErrors: true,
+    discriminator: true,
+    allowUnionTypes: true,
+    inlineRefs: false,
+    ...options,
+  });
   addFormats(ajv);
   return ajv;
 }
@@ -77,4 +136,4 @@ let own: Ajv | null = null;
 
 /** Compiles a schema while the program runs: in tests and tools. The build replaces `formats/compiled` by code made beforehand. */
 export const compile = (schema: TSchema): Valid =>
-  (own ??= newAjv()).compile(tagged(schema) as object) as Valid;
+  (own ??= newAjv()).compile(compilable(schema)) as Valid;

@@ -2,20 +2,20 @@ import path from "node:path";
 import standalone from "ajv/dist/standalone/index.js";
 import { build } from "esbuild";
 import { type Plugin, runnerImport } from "vite";
-import { newAjv, tagged } from "../formats/compile";
+import { compilable, newAjv } from "../formats/compile";
 
 // Node hands over the whole CommonJS module, a bundler its default.
 const { default: standaloneCode = standalone } = standalone as unknown as { default?: typeof standalone };
 
 /** The code of one validator as a module that needs no other and compiles nothing. */
-async function validatorCode(file: string): Promise<string> {
+export async function validatorCode(file: string): Promise<string> {
   const { module } = await runnerImport<{ schema: object }>(file, {
     configFile: false,
     logLevel: "error",
     resolve: { tsconfigPaths: true },
   });
   const ajv = newAjv({ code: { source: true } });
-  const contents = standaloneCode(ajv, ajv.compile(tagged(module.schema) as object));
+  const contents = standaloneCode(ajv, ajv.compile(compilable(module.schema)));
   const { outputFiles } = await build({
     stdin: { contents, resolveDir: process.cwd(), loader: "js" },
     bundle: true,
