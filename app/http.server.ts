@@ -16,6 +16,7 @@ import { keepBackups, look } from "~/server/maintenance/health";
 import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
 import { announceServer, forgetServer } from "~/server/maintenance/token";
+import type { ReportAsked } from "./features/report/pdf/asked.server";
 import { addressOfRequest, nonceOfRequest } from "./request-context";
 import { msg } from "~/core/text";
 
@@ -25,7 +26,8 @@ export { isOpen, openingProblem } from "~/server/http/hosts";
 export const inspectBackup = answer;
 
 /** Writes a report as PDF, in a thread of its own: see `features/report/pdf/beside.server.ts`. */
-export { writeReport } from "./features/report/pdf/asked.server";
+export const writeReport = async (asked: ReportAsked) =>
+  (await import("./features/report/pdf/asked.server")).writeReport(asked);
 
 let endBackups = () => {};
 

@@ -135,5 +135,4 @@ export function newAjv(options: Options = {}): Ajv {
 let own: Ajv | null = null;
 
 /** Compiles a schema while the program runs: in tests and tools. The build replaces `formats/compiled` by code made beforehand. */
-export const compile = (schema: TSchema): Valid =>
-  (own ??= newAjv()).compile(compilable(schema)) as Valid;
+export const compile = (schema: TSchema): Valid => (own ??= newAjv()).compile(compilable(schema)) as Valid;

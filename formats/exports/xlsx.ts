@@ -1,4 +1,4 @@
-import ExcelJS from "exceljs";
+import type ExcelJS from "exceljs";
 import type { RunRecord } from "~/core/run";
 import { bookOf } from "../spreadsheet/book";
 import type { Look, Sheet } from "../spreadsheet/sheet";
@@ -39,7 +39,9 @@ function fill(worksheet: ExcelJS.Worksheet, sheet: Sheet): void {
 /** A run as a workbook whose results follow its readings. */
 export async function workbookOf(record: RunRecord): Promise<Uint8Array<ArrayBuffer>> {
   const { sheets, names } = bookOf(record);
-  const workbook = new ExcelJS.Workbook();
+  // Only those who want a workbook wait for its library.
+  const { default: library } = await import("exceljs");
+  const workbook = new library.Workbook();
   workbook.creator = "Steady Bead";
   workbook.calcProperties.fullCalcOnLoad = true;
   const worksheets = new Map(sheets.map((sheet) => [sheet, workbook.addWorksheet(sheet.name)]));

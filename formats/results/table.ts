@@ -1,4 +1,3 @@
-import ExcelJS from "exceljs";
 import { csvOf } from "../csv";
 import type { RunFile } from "../concluded";
 import type { StatedResult } from "./schema";
@@ -40,7 +39,9 @@ export const resultsCsv = (runs: readonly RunFile[]): string => csvOf(columns, r
 
 /** The same as a spreadsheet: results are numbers, all else is text. */
 export async function resultsXlsx(runs: readonly RunFile[]): Promise<Uint8Array<ArrayBuffer>> {
-  const book = new ExcelJS.Workbook();
+  // Only those who want a workbook wait for its library.
+  const { default: library } = await import("exceljs");
+  const book = new library.Workbook();
   const sheet = book.addWorksheet("Results", { views: [{ state: "frozen", ySplit: 1 }] });
   sheet.columns = columns.map(([head]) => ({ header: head, width: Math.max(12, head.length + 4) }));
   sheet.getRow(1).font = { bold: true };
