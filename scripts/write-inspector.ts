@@ -6,11 +6,14 @@ import { validatorCode } from "./compiled-validators";
 
 const compiled: Plugin = {
   name: "compiled-validators",
-  setup: ({ onLoad }) => {
-    onLoad({ filter: /[\\/](formats|protocol)[\\/]compiled[\\/]\w[\w-]*\.ts$/ }, async ({ path: file }) => ({
-      contents: await validatorCode(file),
-      loader: "js",
-    }));
+  setup: (building) => {
+    building.onLoad(
+      { filter: /[\\/](formats|protocol)[\\/]compiled[\\/]\w[\w-]*\.ts$/ },
+      async ({ path: file }) => ({
+        contents: await validatorCode(file),
+        loader: "js",
+      }),
+    );
   },
 };
 

@@ -30,7 +30,12 @@ export interface Imported {
  * Imports what is not in the lab yet, all or nothing: a run that is here already, or that is refused, is left out. Importing twice changes
  * nothing. Throws where the database refuses something; then nothing was written.
  */
-export function importRecords(db: Transacting, asked: ImportRecords, now = new Date()): Promise<Imported> {
+export function importRecords(
+  db: Transacting,
+  asked: ImportRecords,
+  now = new Date(),
+  progress: (done: number, of: number) => Promise<void> | void = () => {},
+): Promise<Imported> {
   return recorded(db, "import", asked, now, async (tx) => {
     const { file, person, from, runs, methods, shelf } = asked;
     let newMethods = 0;
@@ -38,7 +43,9 @@ export function importRecords(db: Transacting, asked: ImportRecords, now = new D
     const added = shelf ? await putShelf(tx, shelf) : [];
     let bottles = added.length;
     const taken: string[] = [];
-    for (const record of runs) {
+    for (const [i, record] of runs.entries()) {
+      // Whoever stops it throws: then nothing was written.
+      await progress(i, runs.length);
       if ((await importStatusOf(tx, record)).state !== "new") continue;
       const used = shelfOfRecord(record);
       bottles += (await putShelf(tx, used)).length;

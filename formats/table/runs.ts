@@ -1,0 +1,309 @@
+import canonicalize from "canonicalize";
+import { v5 as namedId } from "uuid";
+import { applyChange, type RunChange } from "~/core/change";
+import { changeContext, evaluateRun } from "~/core/evaluate";
+import type { Method } from "~/core/method";
+import { failure, type Result, success } from "~/core/result";
+import type { HouseRules } from "~/core/rules";
+import type { RunRecord } from "~/core/run";
+import { msg, type Phrase } from "~/core/text";
+import { stagesBefore, type Target, targetsOf } from "./columns";
+import type { Mapping } from "./mapping";
+import { dateOf, readingOf } from "./numbers";
+import type { Sheet } from "./sheet";
+
+/*
+ * A table as runs: rows of the same sample, day and person are trials of one run, in the order in which they stand. Readings go through
+ * the same checks as typed ones.
+ */
+
+/** What is wrong with a row, counted as the spreadsheet counts; and in which column, where it is one. */
+export interface RowProblem {
+  readonly row: number;
+  /** From 0; null where the row as a whole is meant. */
+  readonly column: number | null;
+  readonly message: Phrase;
+}
+
+/** A run of the table, with the rows that it stands in. */
+export interface TableRun {
+  readonly record: RunRecord;
+  readonly rows: readonly number[];
+  /** Why it has no result; null where it has one. */
+  readonly open: Phrase | null;
+}
+
+export interface TableRuns {
+  readonly runs: readonly TableRun[];
+  /** Where there are any, nothing is imported. */
+  readonly problems: readonly RowProblem[];
+}
+
+export interface TableSetting {
+  readonly mapping: Mapping;
+  readonly method: Method;
+  readonly rules: HouseRules;
+  /** Whoever imports it: they count as having read where no column says who did. */
+  readonly person: string;
+  readonly now: Date;
+}
+
+/** Ids follow from what the rows say: the same table gives the same runs. */
+const namespace = "6a1f6d0e-3b0c-4f6c-9b57-3f0a3f1d5c11";
+const idOf = (...parts: readonly unknown[]): string => namedId(canonicalize(parts) ?? "", namespace);
+
+/** Rows with these problems are told one by one; a table in which every row is wrong has one fault, not thousands. */
+const mostProblems = 50;
+/** Trials that one run takes. */
+const mostTrials = 100;
+
+interface Cell {
+  readonly text: string;
+  /** Null where it is the same for all rows. */
+  readonly column: number | null;
+}
+
+interface Row {
+  readonly row: number;
+  readonly at: (key: string) => Cell;
+}
+
+/** The rows of a table by what they stand for. */
+function rowsOf({ cells }: Sheet, { columns, fixed, headings }: Mapping): readonly Row[] {
+  const places = new Map(columns.flatMap((use, i) => (use ? [[use.target, i] as const] : [])));
+  return cells.slice(headings ? 1 : 0).map((texts, i) => ({
+    row: i + 1 + (headings ? 1 : 0),
+    at: (key) => {
+      const column = places.get(key);
+      return column === undefined
+        ? { text: (fixed[key] ?? "").trim(), column: null }
+        : { text: texts[column] ?? "", column };
+    },
+  }));
+}
+
+/** What is wrong with a mapping as a whole; null where nothing is. */
+export function problemOfMapping({ columns }: Mapping, targets: readonly Target[]): Phrase | null {
+  const used = columns.flatMap((use) => (use ? [use.target] : []));
+  const twice = targets.find(({ key }) => used.filter((one) => one === key).length > 1);
+  if (twice) return msg`Two columns stand for the same: ${twice.label}`;
+  const unknown = used.find((key) => !targets.some((one) => one.key === key));
+  if (unknown !== undefined) return msg`A column stands for something that this method does not have`;
+  if (!targets.some(({ key, per, fills }) => fills && per === "row" && used.includes(key)))
+    return msg`Say which columns hold the readings`;
+  return null;
+}
+
+/** A change of a run, and the row that it comes from. */
+interface Step {
+  readonly change: RunChange;
+  readonly row: Row;
+}
+
+/** Reads rows as runs. */
+class TableReader {
+  readonly problems: RowProblem[] = [];
+  private readonly targets: readonly Target[];
+
+  constructor(private readonly setting: TableSetting) {
+    const { method, mapping, rules } = setting;
+    this.targets = targetsOf(method, mapping.stageKey, rules);
+  }
+
+  /** A reading of a cell; null where it is empty, or wrong, which is told. */
+  reading(row: Row, target: Target): string | null {
+    const { text, column } = row.at(target.key);
+    if (text === "" || !target.fills) return null;
+    const { mapping } = this.setting;
+    const from = (column === null ? null : mapping.columns[column]?.unit) ?? target.unit;
+    const { decimals = null } = target.fills.field.rules;
+    const read = readingOf(text, {
+      // What is typed beside the table is typed with a point, or with a comma, as people do.
+      decimal: column === null && text.includes(",") ? "comma" : mapping.decimal,
+      from: from === "" ? target.unit : from,
+      to: target.unit,
+      decimals: mapping.zeros && column !== null ? decimals : null,
+    });
+    if (read === null) this.wrong(row, column, msg`"${text}" is not a number`);
+    return read;
+  }
+
+  wrong({ row }: Row, column: number | null, message: Phrase): void {
+    this.problems.push({ row, column, message });
+  }
+
+  /** When the run of a row was begun; null where the date is wrong, which is told. */
+  private begun(row: Row): Date | null {
+    const { text, column } = row.at("date");
+    if (text === "") {
+      this.wrong(row, column, msg`The date is missing`);
+      return null;
+    }
+    const date = dateOf(text, column === null ? "ymd" : this.setting.mapping.dates);
+    if (!date) this.wrong(row, column, msg`"${text}" is not a date`);
+    else if (date.getTime() > this.setting.now.getTime() + 86_400_000)
+      this.wrong(row, column, msg`${text} is in the future`);
+    else return date;
+    return null;
+  }
+
+  /** Rows that belong together, in order. */
+  groups(sheet: Sheet): readonly { readonly begun: Date; readonly rows: readonly Row[] }[] {
+    const found = new Map<string, { begun: Date; rows: Row[] }>();
+    for (const row of rowsOf(sheet, this.setting.mapping)) {
+      const begun = this.begun(row);
+      if (!begun) continue;
+      const key = [row.at("sample").text, row.at("person").text, begun.toDateString()].join("\n");
+      const there = found.get(key) ?? { begun, rows: [] };
+      there.rows.push(row);
+      found.set(key, there);
+    }
+    return [...found.values()];
+  }
+
+  /** What is stated once for a run: it must be the same in all of its rows. */
+  private once(rows: readonly Row[], target: Target): string | null {
+    const [first] = rows;
+    if (!first) return null;
+    const { text } = first.at(target.key);
+    const other = rows.find((row) => row.at(target.key).text !== text);
+    if (other) {
+      const { text: differs, column } = other.at(target.key);
+      this.wrong(
+        other,
+        column,
+        msg`${target.label} is ${differs || "empty"} here and ${text || "empty"} in row ${first.row}, for the same run`,
+      );
+      return null;
+    }
+    return this.reading(first, target);
+  }
+
+  private trials(rows: readonly Row[], id: string): readonly Step[] {
+    const labels = new Map<string, Row>();
+    const each = this.targets.filter(({ per, fills }) => per === "row" && fills);
+    return rows.flatMap((row, i) => {
+      const { text: label, column } = row.at("trial");
+      const before = labels.get(label.toLowerCase());
+      if (label !== "" && before)
+        this.wrong(row, column, msg`Trial ${label} is in row ${before.row} already`);
+      labels.set(label.toLowerCase(), row);
+      if (label.length > 40) this.wrong(row, column, msg`The name of the trial is longer than 40 characters`);
+      const readings = each.flatMap((target) => {
+        const text = this.reading(row, target);
+        if (text === null || !target.fills) return [];
+        const { symbol, kind } = target.fills.field;
+        return [{ id: idOf(id, i, target.key), symbol, kind, text, person: row.at("person").text }];
+      });
+      if (readings.length === 0) {
+        this.wrong(row, null, msg`The row has no readings`);
+        return [];
+      }
+      const named = label === "" || /^\d+$/.test(label) ? {} : { label };
+      const trial = { id: idOf(id, i, "trial"), kind: "fine" as const, ...named };
+      const enter = { intent: "enter", stageKey: this.setting.mapping.stageKey, source: "imported" } as const;
+      return [{ change: { ...enter, rows: [{ trial, readings }] }, row }];
+    });
+  }
+
+  /** The changes that make a run of its rows, each with the row that it comes from. */
+  private changes(rows: readonly Row[], first: Row, id: string): readonly Step[] {
+    const { mapping, method } = this.setting;
+    const knows = stagesBefore(method, mapping.stageKey).map(({ key }): Step => ({
+      change: { intent: "know-stage", stageKey: key, known: { from: "" } },
+      row: first,
+    }));
+    const stated = this.targets
+      .filter(({ per, fills }) => per === "run" && fills)
+      .flatMap((target): Step[] => {
+        const text = this.once(rows, target);
+        if (text === null || !target.fills) return [];
+        const { stageKey, field } = target.fills;
+        const { symbol, kind } = field;
+        const reading = { intent: "observe", trial: null, supersedes: null, reason: null } as const;
+        return [
+          { change: { ...reading, id: idOf(id, target.key), stageKey, symbol, kind, text }, row: first },
+        ];
+      });
+    return [...knows, ...stated, ...this.trials(rows, id)];
+  }
+
+  /** The run of some rows; null where something is wrong with them, which is told. */
+  run(begun: Date, rows: readonly Row[]): TableRun | null {
+    const [first] = rows;
+    if (!first) return null;
+    const { method, rules, person, mapping } = this.setting;
+    if (rows.length > mostTrials) {
+      this.wrong(
+        first,
+        null,
+        msg`More than ${mostTrials} rows belong to one run: is the column of the sample missing?`,
+      );
+      return null;
+    }
+    const sample = first.at("sample").text;
+    // A day that the table does not say is no part of what it says: imported on another day it is the same table.
+    const says = rows.map(({ at }) =>
+      this.targets.map(({ key }) => (key === "date" && at(key).column === null ? "" : at(key).text)),
+    );
+    const id = idOf(method.id, mapping.stageKey, says);
+    const told = this.problems.length;
+    const changes = this.changes(rows, first, id);
+    if (this.problems.length > told) return null;
+    const now = begun.toISOString();
+    const by = first.at("person").text || person;
+    let record: RunRecord = {
+      ...{ format: "steady-bead/run", formatVersion: 1, id, sample, bench: by, status: "open" },
+      title: sample === "" ? method.title : sample,
+      ...{ startedAt: now, finishedAt: null, method, houseRules: rules },
+      stages: method.stages.map(({ key }) => ({ id: idOf(id, key), key, observations: [], trials: [] })),
+    };
+    let made = 0;
+    const context = changeContext({ now, person: by, newId: (of) => idOf(id, of, ++made) });
+    for (const { change, row } of changes) {
+      const applied = applyChange(record, change, context);
+      if (!applied.ok) {
+        this.wrong(row, null, applied.problem.message);
+        return null;
+      }
+      record = applied.value?.record ?? record;
+    }
+    const { result, stages } = evaluateRun(record);
+    const open = result
+      ? null
+      : (stages.find(({ key }) => key === mapping.stageKey)?.problem ?? msg`later stages are not done`);
+    if (open === null) record = { ...record, status: "finished", finishedAt: now };
+    return { record, rows: rows.map(({ row }) => row), open };
+  }
+}
+
+/** How far the reading of a table has come: runs of all. */
+export type Progress = (done: number, of: number) => Promise<void> | void;
+
+/**
+ * Reads a table as runs. `progress` is called after every few runs, and may stop it by throwing. Where anything is wrong with any row, the
+ * problems say where.
+ */
+export async function runsOfTable(
+  sheet: Sheet,
+  setting: TableSetting,
+  progress: Progress = () => {},
+): Promise<Result<TableRuns>> {
+  const { method, mapping, rules } = setting;
+  const wrong = problemOfMapping(mapping, targetsOf(method, mapping.stageKey, rules));
+  if (wrong) return failure(wrong);
+  const reader = new TableReader(setting);
+  const groups = reader.groups(sheet);
+  const runs: TableRun[] = [];
+  const seen = new Map<string, number>();
+  for (const [i, { begun, rows }] of groups.entries()) {
+    if (reader.problems.length > mostProblems) break;
+    if (i % 20 === 0) await progress(i, groups.length);
+    const run = reader.run(begun, rows);
+    if (!run) continue;
+    seen.set(run.record.id, i);
+    runs.push(run);
+  }
+  await progress(groups.length, groups.length);
+  return success({ runs, problems: reader.problems.slice(0, mostProblems) });
+}
