@@ -22,6 +22,8 @@ export default [
   route("history/archive", "routes/lab-archive.ts"),
   route("history/sheet", "routes/class-sheet.tsx"),
   route("history/import", "routes/history-import.tsx"),
+  route("history/import/table", "routes/table-import.tsx"),
+  route("history/import/table/work", "routes/table-work.ts"),
   route("start/:methodId", "routes/start-choices.ts"),
   route("calculate", "routes/calculate.tsx"),
   route("methods", "routes/methods.tsx"),

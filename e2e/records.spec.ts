@@ -1,3 +1,4 @@
+import { execFileSync } from "node:child_process";
 import { readFileSync, rmSync } from "node:fs";
 import { parse } from "csv-parse/sync";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
@@ -181,4 +182,64 @@ test("runs are found, charted over time, selected over pages and taken out; one 
   await expect(page.getByRole("button", { name: "Finish the run" })).toBeVisible();
   await page.goto(`${app.url}/runs/${rows[2]!.run}/trail`);
   await expect(page.getByText("flask 2 was misread")).toBeVisible();
+});
+
+test("a table that somebody kept is pasted, its columns are said, and it becomes runs once; their report has the lab's header, as PDF too", async ({
+  page,
+  app,
+}) => {
+  test.setTimeout(180_000);
+  await page.goto(`${app.url}/history/import/table`);
+  const paste = (final: string) =>
+    page
+      .getByLabel("Paste the table here")
+      .fill(
+        [
+          "Sample;Date;Trial;Aliquot of acid;Initial reading;Final reading;Remark",
+          `KT-7;3.11.2025;1;25,00;0,00;${final};clear`,
+          "KT-7;3.11.2025;2;25,00;0,10;20,12;",
+        ].join("\n"),
+      );
+  const use = page.getByRole("button", { name: "Use the pasted table" });
+  const check = page.getByRole("button", { name: "Check the table" });
+  await paste("2o,02");
+  await use.click();
+  await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");
+  await page.getByRole("option", { name: /Titrate the acid/ }).click();
+  await expect(page.getByText("These dates can be read in more than one way: check this.")).toBeVisible();
+  await page.getByLabel("Concentration of the base, mol/L").fill("0.1000");
+  await check.click();
+  await expect(page.getByText('Row 2, column F: "2o,02" is not a number.')).toBeVisible();
+  await paste("20,02");
+  await use.click();
+  await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");
+  await page.getByRole("option", { name: /Titrate the acid/ }).click();
+  await page.getByLabel("Concentration of the base, mol/L").fill("0.1000");
+  await check.click();
+  // 0.1000 · 20.02 / 25.00
+  await expect(page.getByRole("row", { name: /KT-7/ }).last()).toContainText("0.08008 ±");
+  await page.getByRole("button", { name: "Import one run" }).click();
+  await expect(page.getByText("Say who")).toBeVisible();
+  await page.getByRole("textbox", { name: "Who" }).fill("M. Finn");
+  await page.getByRole("button", { name: "Import one run" }).click();
+  await expect(page.getByText("Imported: one run.")).toBeVisible();
+  // What was said of a table with these headings is known the next time.
+  await use.click();
+  await expect(page.getByLabel("Concentration of the base, mol/L")).toHaveValue("0.1000");
+  await check.click();
+  await expect(page.getByText("1 of them are in the lab already and stay as they are.")).toBeVisible();
+
+  await page.goto(`${app.url}/lab`);
+  await page.getByLabel("Header of every report").fill("Tern Rock Aquarium\nTeaching bench");
+  await page.getByRole("textbox", { name: "Who" }).first().fill("M. Finn");
+  await page.getByRole("button", { name: "Save the header" }).click();
+  await expect(page.getByText("it stands on every report from now on")).toBeVisible();
+  await page.goto(`${app.url}/history`);
+  const run = await page.getByRole("link", { name: "KT-7" }).first().getAttribute("href");
+  await page.goto(`${app.url}${run?.split("?")[0]}/report`);
+  await expect(page.getByTestId("letterhead")).toHaveText("Tern Rock Aquarium\nTeaching bench");
+  const pdf = await download(page, "Save as PDF");
+  const text = execFileSync("pdftotext", ["-layout", pdf, "-"], { encoding: "utf8" });
+  expect(text).toContain("Tern Rock Aquarium");
+  expect(text).toMatch(/KT-7[^]*0\.08008 ±/);
 });

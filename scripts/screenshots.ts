@@ -1,10 +1,6 @@
 // Takes the pictures of docs/screenshots/ from a freshly begun demo: ./bin/demo --fresh, then npm run screenshots -- http://127.0.0.1:4100
 // It begins runs of its own there. Names of pictures may follow; without them all are taken.
-import { generateKeyPairSync } from "node:crypto";
 import { chromium, type BrowserContext, type Page } from "@playwright/test";
-import { strToU8, zipSync } from "fflate";
-import type { RunFile } from "../formats/concluded";
-import { signed } from "../formats/proof/sign";
 
 const [url = "http://127.0.0.1:4100", ...wanted] = process.argv.slice(2);
 const executablePath = process.env.CHROMIUM ?? "/usr/bin/chromium-headless-shell";
@@ -60,27 +56,6 @@ async function confirmVolumes(page: Page): Promise<void> {
 }
 
 /** Each brings a page to what its picture shows. */
-/** The key of a lab that does not exist. */
-const { privateKey } = generateKeyPairSync("ed25519");
-
-/** A run of the demo as if another lab had written it: with other ids, signed with another key. */
-async function fromAnotherLab(page: Page, title: string): Promise<RunFile> {
-  await page.goto(`/history?q=${encodeURIComponent(title)}`);
-  const address = await page.getByRole("link", { name: title, exact: true }).first().getAttribute("href");
-  const text = await (await page.request.get(`${address}/export/record`)).text();
-  const file = JSON.parse(text.replace(/"0([0-9a-f]{7}-[0-9a-f]{4}-7)/g, '"1$1')) as RunFile;
-  return signed(file, { lab: "another", privateKey }, new Date());
-}
-
-/** One burette reading is another one than was signed. */
-function alter({ stages }: RunFile): void {
-  const readings = stages.flatMap(({ trials }) => trials.flatMap(({ observations }) => observations));
-  const reading = readings.find(({ kind }) => kind === "burette.final");
-  if (reading?.value == null) throw new Error("There is no burette reading to alter");
-  const text = (Number(reading.value) + 0.2).toFixed(2);
-  Object.assign(reading, { text, value: text });
-}
-
 const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   bench: (page) => page.goto("/"),
   run: (page) => run(page, "Rinse acid of the kelp tank filter"),
@@ -110,23 +85,30 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.getByRole("img", { name: /^Control chart/ }).waitFor();
   },
   async import(page) {
-    const files: Record<string, Uint8Array> = {};
-    for (const [i, title] of [
-      "Phosphate of the pond",
-      "Rinse acid of the pond filter",
-      "Check acid, week 26",
-    ].entries()) {
-      const file = await fromAnotherLab(page, title);
-      if (i === 1) alter(file);
-      files[`runs/${file.id}.json`] = strToU8(JSON.stringify(file));
-    }
-    await page.goto("/history/import");
-    await page.getByLabel("File to import").setInputFiles({
-      name: "lab-2026-11-30.zip",
-      mimeType: "application/zip",
-      buffer: Buffer.from(zipSync(files)),
+    await page.goto("/history/import/table");
+    const rows = ["20,02", "20,12", "20,09", "22,40", "22,58"].map((final, i) => {
+      const [sample, day] = i < 3 ? ["KT-7", "3.11.2026"] : ["KT-8", "4.11.2026"];
+      return [
+        sample,
+        day,
+        String((i % 3) + 1),
+        "25,00",
+        `0,${i}0`.slice(0, 4),
+        final,
+        i === 0 ? "clear" : "",
+      ].join(";");
     });
-    await page.getByRole("region", { name: "Runs in the file" }).waitFor();
+    const heads = "Sample;Date;Trial;Aliquot of acid;Initial reading;Final reading;Remark";
+    await page.getByLabel("Paste the table here").fill([heads, ...rows].join("\n"));
+    await page.getByRole("button", { name: "Use the pasted table" }).click();
+    await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");
+    await page.getByRole("option", { name: /Titrate the acid/ }).click();
+    await page.getByLabel("Concentration of the base, mol/L").fill("0.1000");
+    await page.getByRole("button", { name: "Check the table" }).click();
+    await page
+      .getByRole("cell", { name: /mol\/L/ })
+      .first()
+      .waitFor();
   },
   async "run-live"(page) {
     await begin(page, "sulfur-dioxide", "Sulfite of the brine", "BR-2");

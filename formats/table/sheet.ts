@@ -1,6 +1,7 @@
 import { type Result, success } from "~/core/result";
 import { msg, type Phrase } from "~/core/text";
 import { cellsOf } from "../readings-table";
+import type { Encoding } from "./encodings";
 
 /*
  * A table as it comes: from a file of a spreadsheet, as CSV, or pasted. All cells are text; what a formula shows is taken, and what looks
@@ -10,10 +11,6 @@ import { cellsOf } from "../readings-table";
 export const mostRows = 10_000;
 export const mostColumns = 60;
 const mostCellCharacters = 1000;
-
-/** The encodings that a table is read by where it is not UTF-8. */
-export const encodings = ["windows-1252", "utf-16le", "macintosh"] as const;
-export type Encoding = (typeof encodings)[number] | "utf-8";
 
 export interface Sheet {
   readonly cells: readonly (readonly string[])[];

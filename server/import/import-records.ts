@@ -7,7 +7,7 @@ import { recorded } from "../journal/recorded";
 import { forgetMethods } from "../queries/methods";
 import { importStatusOf } from "./import-status";
 import { linkShelf, putShelf, putUsed, shelfOfRecord } from "./put-shelf";
-import { putMethod, putRun } from "./put-run";
+import { type KnownMethods, putMethod, putRun } from "./put-run";
 
 /** Runs, methods and bottles from a file, and who imports them. */
 export interface ImportRecords {
@@ -43,6 +43,7 @@ export function importRecords(
     const added = shelf ? await putShelf(tx, shelf) : [];
     let bottles = added.length;
     const taken: string[] = [];
+    const known: KnownMethods = new Map();
     for (const [i, record] of runs.entries()) {
       // Whoever stops it throws: then nothing was written.
       await progress(i, runs.length);
@@ -50,7 +51,7 @@ export function importRecords(
       const used = shelfOfRecord(record);
       bottles += (await putShelf(tx, used)).length;
       await putUsed(tx, used);
-      await putRun(tx, record, now);
+      await putRun(tx, record, now, known);
       taken.push(record.id);
     }
     await linkShelf(tx, added);

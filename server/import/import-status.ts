@@ -13,11 +13,21 @@ export type ImportStatus =
   | { readonly state: "here" }
   | { readonly state: "refused"; readonly why: Phrase };
 
+const known = new WeakMap<object, string>();
+
+/** One text for a method, whatever its id, or for house rules. Many runs share them: each is written out once. */
+function sharedText(part: object): string {
+  const there = known.get(part) ?? canonicalize({ ...part, id: "" }) ?? "";
+  known.set(part, there);
+  return there;
+}
+
 /** One text for all records of the same run: bottles may have other names here, and a method another id. */
 const comparable = (record: RunRecord): string =>
   canonicalize({
     ...record,
-    method: { ...record.method, id: "" },
+    method: sharedText(record.method),
+    houseRules: sharedText(record.houseRules),
     solutions: record.solutions
       ?.map(({ code: _, name: __, ...used }) => used)
       .sort((a, b) => (a.assignmentId < b.assignmentId ? -1 : 1)),

@@ -16,6 +16,9 @@ import { isSameRun } from "./import-status";
 
 const comparable = (value: unknown): string => canonicalize(value) ?? "";
 
+/** Methods of runs that are imported together, as the library has them. */
+export type KnownMethods = Map<Method, Method>;
+
 /**
  * Adds a method to the library under its own id and version, or under another id where another method has these. Returns the method as it is in
  * the library, and whether it is new there.
@@ -48,8 +51,14 @@ export async function putMethod(
  * Writes a run that comes from a file, with its own ids and times; its method, its house rules, and what lists show of it. The bottles that
  * it names are there. Throws where what is written is not what was given.
  */
-export async function putRun(db: DatabaseConnection, given: RunRecord, now: Date): Promise<void> {
-  const { method: kept } = await putMethod(db, given.method);
+export async function putRun(
+  db: DatabaseConnection,
+  given: RunRecord,
+  now: Date,
+  methods: KnownMethods = new Map(),
+): Promise<void> {
+  const kept = methods.get(given.method) ?? (await putMethod(db, given.method)).method;
+  methods.set(given.method, kept);
   const record: RunRecord = { ...given, method: kept };
   const { id, title, sample, bench, status, series, choices, countersigned } = record;
   const houseRulesId = newId(now);

@@ -76,9 +76,14 @@ export function ImportPage() {
       title={say`Import`}
       note={say`A run record (JSON) or a lab archive (ZIP). Nothing is imported until you have seen the check.`}
       actions={
-        <Button component={Link} to="/history" variant="outlined">
-          {say`Back to the history`}
-        </Button>
+        <>
+          <Button component={Link} to="/history/import/table" variant="outlined">
+            {say`Import a table (CSV, XLSX) …`}
+          </Button>
+          <Button component={Link} to="/history" variant="outlined">
+            {say`Back to the history`}
+          </Button>
+        </>
       }
     >
       <Box sx={{ display: "grid", gap: 2 }}>

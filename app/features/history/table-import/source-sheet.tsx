@@ -1,0 +1,82 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useRef } from "react";
+import { encodings } from "~/formats/table/encodings";
+import { fonts } from "../../../theme/theme";
+import { Sheet } from "../../../ui/sheet";
+import { useSay } from "../../../words/text";
+import type { Table } from "./use-table";
+
+/** Where the table comes from: pasted, or a file. */
+export function SourceSheet({ table }: { readonly table: Table }) {
+  const { source, asksEncoding, progress, open, edit } = table;
+  const say = useSay();
+  const input = useRef<HTMLInputElement>(null);
+  const busy = progress !== null;
+  return (
+    <Sheet component="section" aria-labelledby="table-source" sx={{ display: "grid", gap: 1.5 }}>
+      <Typography id="table-source" variant="h2">
+        {say`1. The table`}
+      </Typography>
+      <TextField
+        multiline
+        minRows={2}
+        maxRows={6}
+        label={say`Paste the table here`}
+        value={source.file ? "" : source.text}
+        onChange={(event) => edit(event.target.value)}
+        slotProps={{ htmlInput: { style: { fontFamily: fonts.reading, fontSize: "0.9rem" } } }}
+      />
+      <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
+        <Button
+          variant="contained"
+          disabled={busy || source.text.trim() === ""}
+          onClick={() => void open({ file: null, text: source.text, encoding: "" })}
+        >
+          {say`Use the pasted table`}
+        </Button>
+        <Button variant="outlined" disabled={busy} onClick={() => input.current?.click()}>
+          {say`Choose a CSV or XLSX file …`}
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,.tsv,.txt,.xlsx"
+          aria-label={say`Table to import`}
+          style={{ position: "absolute", width: 1, height: 1, opacity: 0 }}
+          onChange={(event) => {
+            const file = event.target.files?.[0] ?? null;
+            event.target.value = "";
+            if (file) void open({ file, text: "", encoding: "" });
+          }}
+        />
+        {source.file && <Typography color="textSecondary">{source.file.name}</Typography>}
+        {source.file && asksEncoding && <EncodingChoice table={table} />}
+      </Box>
+    </Sheet>
+  );
+}
+
+/** In which encoding a text is that is not in UTF-8. */
+function EncodingChoice({ table: { source, open } }: { readonly table: Table }) {
+  const say = useSay();
+  return (
+    <TextField
+      select
+      size="small"
+      label={say`Encoding`}
+      value={source.encoding}
+      sx={{ minWidth: 180 }}
+      onChange={(event) => void open({ ...source, encoding: event.target.value })}
+    >
+      {encodings.map((encoding) => (
+        <MenuItem key={encoding} value={encoding}>
+          {encoding}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
