@@ -230,14 +230,14 @@ test("a table that somebody kept is pasted, its columns are said, and it becomes
   await expect(page.getByText("1 of them are in the lab already and stay as they are.")).toBeVisible();
 
   await page.goto(`${app.url}/lab`);
-  await page.getByLabel("Header of every report").fill("Tern Rock Aquarium\nTeaching bench");
+  await page.getByLabel("Header of every report").fill("Tern Rock Aquarium\nWet bench 2");
   await page.getByRole("textbox", { name: "Who" }).first().fill("M. Finn");
   await page.getByRole("button", { name: "Save the header" }).click();
   await expect(page.getByText("it stands on every report from now on")).toBeVisible();
-  await page.goto(`${app.url}/history`);
+  await page.goto(`${app.url}/history?q=KT-7`);
   const run = await page.getByRole("link", { name: "KT-7" }).first().getAttribute("href");
   await page.goto(`${app.url}${run?.split("?")[0]}/report`);
-  await expect(page.getByTestId("letterhead")).toHaveText("Tern Rock Aquarium\nTeaching bench");
+  await expect(page.getByTestId("letterhead")).toHaveText("Tern Rock Aquarium\nWet bench 2");
   const pdf = await download(page, "Save as PDF");
   const text = execFileSync("pdftotext", ["-layout", pdf, "-"], { encoding: "utf8" });
   expect(text).toContain("Tern Rock Aquarium");
