@@ -80,5 +80,6 @@ test("no screen of the library, the shelf and the calculators has serious faults
     "/calculate?what=concentration",
     "/history",
     "/history/import",
+    "/history/import/table",
   ]);
 });

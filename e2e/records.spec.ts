@@ -209,7 +209,9 @@ test("a table that somebody kept is pasted, its columns are said, and it becomes
   await expect(page.getByText("These dates can be read in more than one way: check this.")).toBeVisible();
   await page.getByLabel("Concentration of the base, mol/L").fill("0.1000");
   await check.click();
-  await expect(page.getByText('Row 2, column F: "2o,02" is not a number.')).toBeVisible();
+  await expect(
+    page.getByText('Row 2, column F: "2o,02" is not a number, or its decimals stand behind another sign.'),
+  ).toBeVisible();
   await paste("20,02");
   await use.click();
   await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");

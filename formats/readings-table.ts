@@ -40,6 +40,7 @@ const withPoint = (cell: string, delimiter: string) => (delimiter === "," ? cell
 export function cellsOf(
   text: string,
   mostRows = 0,
+  { keepEmpty = false } = {},
 ): { readonly cells: string[][]; readonly delimiter: string } {
   const delimiter = ["\t", ";", ","].find((d) => text.includes(d)) ?? " ";
   const lines = text.replace(/\r\n?/g, "\n");
@@ -48,7 +49,7 @@ export function cellsOf(
   const used = spaced ? " " : delimiter;
   const parsed = Papa.parse<string[]>(used === " " ? lines.replace(/[ ]+/g, " ") : lines, {
     delimiter: used,
-    skipEmptyLines: "greedy",
+    skipEmptyLines: keepEmpty ? false : "greedy",
     preview: mostRows,
   });
   return { cells: parsed.data.map((row) => row.map((cell) => cell.trim())), delimiter: used };

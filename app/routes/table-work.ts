@@ -77,10 +77,19 @@ interface Asked {
   readonly from: string | null;
 }
 
+/** What a text says as JSON; undefined where it is none. */
+function jsonIn(text = ""): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return undefined;
+  }
+}
+
 /** Looks at a table as its columns are said to be, or imports its runs. */
 async function workOn(sheet: Sheet, { texts, file, from }: Asked, say: Say, working: Working): Promise<void> {
   const refuse = (message: Phrase) => say({ status: "refused", message });
-  const mapping = checkMapping(JSON.parse(texts.mapping ?? "null"));
+  const mapping = checkMapping(jsonIn(texts.mapping));
   if (!mapping.ok) return refuse(mapping.problem.message);
   const db = await database();
   const method = await findMethod(db, mapping.value.methodId);

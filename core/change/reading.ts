@@ -68,7 +68,7 @@ export interface NewTrial {
   readonly label?: string | undefined;
 }
 
-/** The record with a trial that had given up its number numbered again: something is read in it once more. */
+/** The record with a trial that had given up its number numbered again: something is read in it again. */
 export function withNumber(record: RunRecord, trialId: string): RunRecord {
   const there = findTrial(record, trialId);
   if (!there || there.trial.kind === "rough" || there.trial.number !== null) return record;

@@ -58,7 +58,7 @@ function jumpAhead(points: readonly CurvePoint[], rises: boolean): number | null
 /** To whole drops, never less than one. */
 const inDrops = (ml: number, dropMl: number): number => Math.max(1, Math.round(ml / dropMl)) * dropMl;
 
-/** Straight branches take so many points on the way to their crossing, and so many beyond it. Common practice, no source. */
+/** Straight branches take so many points before their crossing, and so many beyond it. Common practice, no source. */
 const [pointsOfBranch, pointsBehind] = [8, 6];
 
 /**

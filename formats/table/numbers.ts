@@ -62,6 +62,8 @@ export interface NumberForm {
 
 /** A number of a cell as a reading with a point, in the unit that is wanted; null where it is none. */
 export function readingOf(cell: string, { decimal, from, to, decimals }: NumberForm): string | null {
+  // Where decimals stand behind commas, 1.234 is a thousand and more, or a slip: it is not taken for one and a bit.
+  if (decimal === "comma" && cell.includes(".")) return null;
   const text = decimal === "comma" ? cell.replace(",", ".") : cell;
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(text)) return null;
   const moved = shifted(text, shiftBetween(from, to));

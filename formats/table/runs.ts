@@ -6,10 +6,10 @@ import type { Method } from "~/core/method";
 import { failure, type Result, success } from "~/core/result";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
-import { msg, type Phrase } from "~/core/text";
+import { msg, type Phrase, unitText } from "~/core/text";
 import { stagesBefore, type Target, targetsOf } from "./columns";
 import type { Mapping } from "./mapping";
-import { dateOf, readingOf } from "./numbers";
+import { dateOf, readingOf, unitsFor } from "./numbers";
 import type { Sheet } from "./sheet";
 
 /*
@@ -69,10 +69,11 @@ interface Row {
 }
 
 /** The rows of a table by what they stand for. */
-function rowsOf({ cells }: Sheet, { columns, fixed, headings }: Mapping): readonly Row[] {
+function rowsOf({ cells, lines }: Sheet, { columns, fixed, headings }: Mapping): readonly Row[] {
   const places = new Map(columns.flatMap((use, i) => (use ? [[use.target, i] as const] : [])));
-  return cells.slice(headings ? 1 : 0).map((texts, i) => ({
-    row: i + 1 + (headings ? 1 : 0),
+  const first = headings ? 1 : 0;
+  return cells.slice(first).map((texts, i) => ({
+    row: lines[i + first] ?? 0,
     at: (key) => {
       const column = places.get(key);
       return column === undefined
@@ -91,6 +92,12 @@ export function problemOfMapping({ columns }: Mapping, targets: readonly Target[
   if (unknown !== undefined) return msg`A column stands for something that this method does not have`;
   if (!targets.some(({ key, per, fills }) => fills && per === "row" && used.includes(key)))
     return msg`Say which columns hold the readings`;
+  // What a heading calls a unit may be none, or one that takes chemistry to convert: nothing is taken for what it is not.
+  for (const use of columns) {
+    const target = targets.find(({ key, unit }) => key === use?.target && unit !== "");
+    if (use && target && !unitsFor(target.unit).includes(use.unit))
+      return msg`${target.label} is in "${use.unit}", and ${unitText(target.unit)} is needed: say which unit the column is in`;
+  }
   return null;
 }
 
@@ -110,22 +117,43 @@ class TableReader {
     this.targets = targetsOf(method, mapping.stageKey, rules);
   }
 
-  /** A reading of a cell; null where it is empty, or wrong, which is told. */
-  reading(row: Row, target: Target): string | null {
-    const { text, column } = row.at(target.key);
-    if (text === "" || !target.fills) return null;
+  /** What a cell means as a reading; null where it is empty, or no number. */
+  private meant(row: Row, { key, unit, fills }: Target): string | null {
+    const { text, column } = row.at(key);
+    if (text === "" || !fills) return null;
+    // What is typed beside the table is typed with a point, or with a comma, as people do.
+    const typed = text.includes(",") ? "comma" : "point";
+    if (column === null) return readingOf(text, { decimal: typed, from: unit, to: unit, decimals: null });
     const { mapping } = this.setting;
-    const from = (column === null ? null : mapping.columns[column]?.unit) ?? target.unit;
-    const { decimals = null } = target.fills.field.rules;
-    const read = readingOf(text, {
-      // What is typed beside the table is typed with a point, or with a comma, as people do.
-      decimal: column === null && text.includes(",") ? "comma" : mapping.decimal,
-      from: from === "" ? target.unit : from,
-      to: target.unit,
-      decimals: mapping.zeros && column !== null ? decimals : null,
+    const { decimals = null } = fills.field.rules;
+    return readingOf(text, {
+      decimal: mapping.decimal,
+      from: mapping.columns[column]?.unit ?? unit,
+      to: unit,
+      decimals: mapping.zeros ? decimals : null,
     });
-    if (read === null) this.wrong(row, column, msg`"${text}" is not a number`);
+  }
+
+  /** A reading of a cell; null where it is empty, or wrong, which is told. */
+  private reading(row: Row, target: Target): string | null {
+    const read = this.meant(row, target);
+    const { text, column } = row.at(target.key);
+    if (read === null && text !== "")
+      this.wrong(row, column, msg`"${text}" is not a number, or its decimals stand behind another sign`);
     return read;
+  }
+
+  /**
+   * What a row says, as it is understood: the same rows with a unit corrected are another run. A day that the table does not say is no part
+   * of it: imported on another day it is the same table.
+   */
+  private said(row: Row): readonly string[] {
+    return this.targets.map((target) => {
+      const { text, column } = row.at(target.key);
+      if (target.fills) return this.meant(row, target) ?? "";
+      if (target.key !== "date") return text;
+      return column === null ? "" : String(dateOf(text, this.setting.mapping.dates)?.getTime() ?? "");
+    });
   }
 
   wrong({ row }: Row, column: number | null, message: Phrase): void {
@@ -199,7 +227,8 @@ class TableReader {
         this.wrong(row, null, msg`The row has no readings`);
         return [];
       }
-      const named = label === "" || /^\d+$/.test(label) ? {} : { label };
+      // A number that is the trial's place anyway is no name.
+      const named = label === "" || label === String(i + 1) ? {} : { label };
       const trial = { id: idOf(id, i, "trial"), kind: "fine" as const, ...named };
       const enter = { intent: "enter", stageKey: this.setting.mapping.stageKey, source: "imported" } as const;
       return [{ change: { ...enter, rows: [{ trial, readings }] }, row }];
@@ -242,18 +271,18 @@ class TableReader {
       return null;
     }
     const sample = first.at("sample").text;
-    // A day that the table does not say is no part of what it says: imported on another day it is the same table.
-    const says = rows.map(({ at }) =>
-      this.targets.map(({ key }) => (key === "date" && at(key).column === null ? "" : at(key).text)),
+    const id = idOf(
+      method.id,
+      mapping.stageKey,
+      rows.map((row) => this.said(row)),
     );
-    const id = idOf(method.id, mapping.stageKey, says);
     const told = this.problems.length;
     const changes = this.changes(rows, first, id);
     if (this.problems.length > told) return null;
     const now = begun.toISOString();
     const by = first.at("person").text || person;
     let record: RunRecord = {
-      ...{ format: "steady-bead/run", formatVersion: 1, id, sample, bench: by, status: "open" },
+      ...{ format: "steady-bead/run", formatVersion: 1, id, sample, bench: "", status: "open" },
       title: sample === "" ? method.title : sample,
       ...{ startedAt: now, finishedAt: null, method, houseRules: rules },
       stages: method.stages.map(({ key }) => ({ id: idOf(id, key), key, observations: [], trials: [] })),
@@ -295,14 +324,11 @@ export async function runsOfTable(
   const reader = new TableReader(setting);
   const groups = reader.groups(sheet);
   const runs: TableRun[] = [];
-  const seen = new Map<string, number>();
   for (const [i, { begun, rows }] of groups.entries()) {
     if (reader.problems.length > mostProblems) break;
     if (i % 20 === 0) await progress(i, groups.length);
     const run = reader.run(begun, rows);
-    if (!run) continue;
-    seen.set(run.record.id, i);
-    runs.push(run);
+    if (run) runs.push(run);
   }
   await progress(groups.length, groups.length);
   return success({ runs, problems: reader.problems.slice(0, mostProblems) });

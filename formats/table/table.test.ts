@@ -40,7 +40,9 @@ const sheet = (rows: readonly (readonly string[])[] = lines): Sheet =>
 const mapping = (change: Partial<Mapping> = {}): Mapping => ({
   ...{ methodId: method.id, stageKey, headings: true, decimal: "point", dates: "dmy", zeros: false },
   columns: guessed(headings, targets).map((target, i) =>
-    target === null ? null : { target, unit: i === 3 ? "L" : "" },
+    target === null
+      ? null
+      : { target, unit: i === 3 ? "L" : targets.find(({ key }) => key === target)!.unit },
   ),
   fixed: Object.fromEntries(
     targets
@@ -100,6 +102,12 @@ describe("a table becomes runs", () => {
     expect(changed[0]).toBe(first[0]);
     expect(changed[1]).not.toBe(first[1]);
     // A day that is typed for the whole table is no part of what it says.
+    // The same rows with their unit corrected are another run: what was wrong can be imported right.
+    const { columns: said } = mapping();
+    const inMilliliters = said.map((use, i) => (i === 3 && use ? { ...use, unit: "mL" } : use));
+    const corrected = await ids({}, { columns: inMilliliters });
+    expect(corrected).toHaveLength(2);
+    expect(corrected.filter((id) => first.includes(id))).toEqual([]);
     const undated = (day: string) => {
       const { columns, fixed } = mapping();
       const without = columns.map((use) => (use?.target === "date" ? null : use));
@@ -112,7 +120,9 @@ describe("a table becomes runs", () => {
     const [a, b, c] = lines as [string[], string[], string[]];
     const with_ = (row: string[], at: number, text: string) => row.map((cell, i) => (i === at ? text : cell));
     expect(await problemsOf([a, with_(b, 2, "1"), c])).toEqual([[3, 2, "Trial 1 is in row 2 already"]]);
-    expect(await problemsOf([with_(a, 5, "2o.00"), b, c])).toEqual([[2, 5, '"2o.00" is not a number']]);
+    expect(await problemsOf([with_(a, 5, "2o.00"), b, c])).toEqual([
+      [2, 5, '"2o.00" is not a number, or its decimals stand behind another sign'],
+    ]);
     expect(await problemsOf([with_(a, 1, "31.2.2025"), b, c])).toEqual([[2, 1, '"31.2.2025" is not a date']]);
     expect(await problemsOf([with_(a, 1, ""), b, c])).toEqual([[2, 1, "The date is missing"]]);
     expect(await problemsOf([with_(a, 1, "3.11.2031"), b, c])).toEqual([
@@ -137,6 +147,9 @@ describe("a table becomes runs", () => {
     };
     expect(await refusal({ columns: columns.map(() => null) })).toMatch(/which columns hold the readings/);
     expect(await refusal({ columns: [columns[4]!, columns[4]!] })).toMatch(/Two columns stand for the same/);
+    // A normality is no molarity, and nothing is taken for what it is not.
+    const inNormal = columns.map((use, i) => (i === 4 && use ? { ...use, unit: "N" } : use));
+    expect(await refusal({ columns: inNormal })).toMatch(/is in "N", and mL is needed/);
     expect(await refusal({ columns: [{ target: "determine/x:y", unit: "" }] })).toMatch(/does not have/);
   });
 
@@ -206,6 +219,9 @@ describe("what a table says", () => {
     expect(readingOf("20,1", form)).toBe("20.1");
     expect(readingOf("20,1", { ...form, decimals: 2 })).toBe("20.10");
     expect(readingOf("20,125", { ...form, decimals: 2 })).toBe("20.125");
+    // A point is no decimal sign there: 1.234 may be a thousand.
+    expect(readingOf("1.234", form)).toBeNull();
+    expect(readingOf("20,1", { ...form, decimal: "point" })).toBeNull();
     expect(["1.234,5", "20,1,2", "abc", "1e3", ""].map((cell) => readingOf(cell, form))).toEqual(
       Array(5).fill(null),
     );
@@ -282,12 +298,21 @@ describe("a table as it comes", () => {
     ]);
     row.getCell(3).numFmt = "0.00";
     page.addRow([]);
+    page.addRow([]);
+    const odd = page.addRow(["R-2", "", 20.12, 0.998, 0.1 + 0.2]);
+    // A format that hides digits, a percentage, and what a sum in binary leaves.
+    odd.getCell(3).numFmt = "0.0";
+    odd.getCell(4).numFmt = "0.0%";
     const bytes = new Uint8Array(await book.xlsx.writeBuffer());
-    const { cells } = mustHold(await sheetOfWorkbook(bytes));
+    const { cells, lines } = mustHold(await sheetOfWorkbook(bytes));
     expect(cells).toEqual([
       ["Sample", "Date", "V, mL", "sum", "=not run"],
       ["R-1", "2025-11-03", "20.10", "2", "=1+1"],
+      ["R-2", "", "20.12", "99.8", "0.3"],
     ]);
+    // Rows are counted as the spreadsheet counts them.
+    expect(lines).toEqual([1, 2, 5]);
+    expect(mustHold(sheetOfText("a\tb\n\n1\t2\n")).lines).toEqual([1, 3]);
     const broken = await sheetOfWorkbook(bytes.slice(0, 300));
     expect(broken.ok ? "" : inEnglish(broken.problem.message)).toMatch(/damaged or cut off/);
   });

@@ -72,7 +72,9 @@ test("a row that is wrong keeps all of it out, and so does a stop in the middle"
     now,
     quiet,
   );
-  expect(wrong.ok ? "" : inEnglish(wrong.problem)).toBe('"20.o1" is not a number'.replace(".", ","));
+  expect(wrong.ok ? "" : inEnglish(wrong.problem)).toBe(
+    '"20,o1" is not a number, or its decimals stand behind another sign',
+  );
   let written = 0;
   const stopped: Working = (what, done) => {
     if (what === "writing") written = done;

@@ -52,7 +52,9 @@ export async function tableTargets(
     guessed: guessed(headings, targets).map((key, i) => {
       const target = targets.find((one) => one.key === key);
       if (!target) return null;
-      const unit = fittingUnit(unitIn(headings[i] ?? ""), target.unit) ?? target.unit;
+      // A unit that does not fit stands as it was written: it has to be said what is meant.
+      const written = unitIn(headings[i] ?? "");
+      const unit = target.unit === "" ? "" : (fittingUnit(written, target.unit) ?? written);
       return { target: target.key, unit };
     }),
   };

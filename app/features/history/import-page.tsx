@@ -2,11 +2,12 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { counted, listed, type Phrase } from "~/core/text";
 import { sayWho } from "~/protocol/answers";
 import { type ImportAnswer, type IncomingView, mostImported } from "~/protocol/incoming";
+import { FileButton } from "../../ui/file-button";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { useWhoWhy, Who, type WhoWhyState } from "../../ui/who-why";
@@ -123,7 +124,6 @@ interface FilePickerProps {
 /** A file is chosen, or dropped. */
 function FilePicker({ file, again, busy, choose }: FilePickerProps) {
   const say = useSay();
-  const input = useRef<HTMLInputElement>(null);
   return (
     <Sheet
       component="section"
@@ -135,25 +135,16 @@ function FilePicker({ file, again, busy, choose }: FilePickerProps) {
       }}
       sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}
     >
-      <Button
+      <FileButton
         variant={again ? "outlined" : "contained"}
         size="large"
         disabled={busy}
-        onClick={() => input.current?.click()}
+        label={say`File to import`}
+        accept=".json,.zip,application/json,application/zip"
+        onFile={choose}
       >
         {again ? say`Another file …` : say`Choose a file …`}
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,.zip,application/json,application/zip"
-        aria-label={say`File to import`}
-        style={{ position: "absolute", width: 1, height: 1, opacity: 0 }}
-        onChange={(event) => {
-          choose(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
+      </FileButton>
       <Typography color="textSecondary">{file ? file.name : say`or drop it here`}</Typography>
     </Sheet>
   );

@@ -3,9 +3,9 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useRef } from "react";
 import { encodings } from "~/formats/table/encodings";
 import { fonts } from "../../../theme/theme";
+import { FileButton } from "../../../ui/file-button";
 import { Sheet } from "../../../ui/sheet";
 import { useSay } from "../../../words/text";
 import type { Table } from "./use-table";
@@ -14,7 +14,6 @@ import type { Table } from "./use-table";
 export function SourceSheet({ table }: { readonly table: Table }) {
   const { source, asksEncoding, progress, open, edit } = table;
   const say = useSay();
-  const input = useRef<HTMLInputElement>(null);
   const busy = progress !== null;
   return (
     <Sheet component="section" aria-labelledby="table-source" sx={{ display: "grid", gap: 1.5 }}>
@@ -38,21 +37,15 @@ export function SourceSheet({ table }: { readonly table: Table }) {
         >
           {say`Use the pasted table`}
         </Button>
-        <Button variant="outlined" disabled={busy} onClick={() => input.current?.click()}>
-          {say`Choose a CSV or XLSX file …`}
-        </Button>
-        <input
-          ref={input}
-          type="file"
+        <FileButton
+          variant="outlined"
+          disabled={busy}
+          label={say`Table to import`}
           accept=".csv,.tsv,.txt,.xlsx"
-          aria-label={say`Table to import`}
-          style={{ position: "absolute", width: 1, height: 1, opacity: 0 }}
-          onChange={(event) => {
-            const file = event.target.files?.[0] ?? null;
-            event.target.value = "";
-            if (file) void open({ file, text: "", encoding: "" });
-          }}
-        />
+          onFile={(file) => void open({ file, text: "", encoding: "" })}
+        >
+          {say`Choose a CSV or XLSX file …`}
+        </FileButton>
         {source.file && <Typography color="textSecondary">{source.file.name}</Typography>}
         {source.file && asksEncoding && <EncodingChoice table={table} />}
       </Box>

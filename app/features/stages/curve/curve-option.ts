@@ -29,7 +29,7 @@ export interface CurveShown {
 const pairs = (points: readonly CurvePoint[], shift: number) =>
   points.map(({ volume, value }) => [volume + shift, value]);
 
-/** Points on the way of a line, closer where something happens is not known: so many, evenly. */
+/** Points along a line, closer where something happens is not known: so many, evenly. */
 const drawnOf = (most: number) => Array.from({ length: 241 }, (_, i) => (most * i) / 240);
 
 /** Two charts, one above the other, over the same volumes. */
