@@ -42,6 +42,17 @@ const reading = (stageKey: string, field: Field, label: Phrase, per: Target["per
 const isTyped = ({ hidden, otherWay, outOfTurn, kind }: Field): boolean =>
   !hidden && !otherWay && !outOfTurn && kind !== "point";
 
+/** The fields of a table, each under a name that says what it belongs to. */
+function named(fields: readonly Field[]): readonly (readonly [field: Field, label: Phrase])[] {
+  return fields.filter(isTyped).map((field) => {
+    const main = fields.find(({ symbol, kind }) => symbol === field.symbol && kind === "given");
+    return [
+      field,
+      main && field.kind === "given.plus-minus" ? msg`± of ${main.label}` : field.label,
+    ] as const;
+  });
+}
+
 /** The stages that a table can hold the trials of. */
 export const tableStages = ({ stages }: Method): readonly ComputedStage[] =>
   stages.filter(({ kind }) => kind === "titration");
@@ -57,17 +68,18 @@ export function targetsOf(method: Method, stageKey: string, rules: HouseRules): 
   const stage = method.stages.find(({ key }) => key === stageKey);
   if (!stage) return general;
   const before = stagesBefore(method, stageKey).flatMap((earlier) =>
-    stageFields(knownStage(method, earlier), rules)
-      .filter(isTyped)
-      .map((field) => reading(earlier.key, field, field.label, "run")),
+    named(stageFields(knownStage(method, earlier), rules)).map(([field, label]) =>
+      reading(earlier.key, field, label, "run"),
+    ),
   );
-  const once = stageFields(stage, rules)
-    .filter(isTyped)
-    .map((field) => reading(stageKey, field, field.label, "run"));
-  const each = trialFields(stage, rules)
-    .filter(isTyped)
-    .map((field) => reading(stageKey, field, field.label, "row"));
-  return [...general, ...before, ...once, ...each];
+  const of = (fields: readonly Field[], per: Target["per"]) =>
+    named(fields).map(([field, label]) => reading(stageKey, field, label, per));
+  return [
+    ...general,
+    ...before,
+    ...of(stageFields(stage, rules), "run"),
+    ...of(trialFields(stage, rules), "row"),
+  ];
 }
 
 /** Words that tables are headed with, beside the labels of the fields. From memory. */

@@ -223,10 +223,9 @@ class TableReader {
         const { symbol, kind } = target.fills.field;
         return [{ id: idOf(id, i, target.key), symbol, kind, text, person: row.at("person").text }];
       });
-      if (readings.length === 0) {
+      if (each.every(({ key }) => row.at(key).text === ""))
         this.wrong(row, null, msg`The row has no readings`);
-        return [];
-      }
+      if (readings.length === 0) return [];
       // A number that is the trial's place anyway is no name.
       const named = label === "" || label === String(i + 1) ? {} : { label };
       const trial = { id: idOf(id, i, "trial"), kind: "fine" as const, ...named };
