@@ -197,7 +197,23 @@ const fitSettingOf = (setting: CurveSetting): AcidFitSetting => {
   };
 };
 
-/** Fits with as many protons as there are ends and more, the best first, until one more makes it no better. */
+/** An Akaike difference beyond which the simpler model has hardly any support (Burnham and Anderson, 2.6; from memory). */
+const hardlyAny = 10;
+
+export const criterionOf = ({ fit }: ReadFit): number => fit.aicc ?? Infinity;
+
+/**
+ * The fit that is taken first: as few protons as have any support, since one more constant describes the scatter of the points too, and by
+ * chance a little better. The others follow by their criterion.
+ */
+function takenFirst(fits: readonly ReadFit[]): ReadFit[] {
+  const least = Math.min(...fits.map(criterionOf));
+  const first = fits.find((one) => criterionOf(one) - least <= hardlyAny);
+  const others = fits.filter((one) => one !== first);
+  return [...(first ? [first] : []), ...others.toSorted((a, b) => criterionOf(a) - criterionOf(b))];
+}
+
+/** Fits with as many protons as there are ends and more, the one that is taken first, until one more makes it no better. */
 function fitsOf(points: readonly CurvePoint[], ends: readonly ReadEnd[], setting: CurveSetting): ReadFit[] {
   const { pKw, mixture = false } = setting;
   const fitSetting = fitSettingOf(setting);
@@ -208,10 +224,10 @@ function fitsOf(points: readonly CurvePoint[], ends: readonly ReadEnd[], setting
     const fit = start && fitAcid(points, fitSetting, start);
     if (!fit?.pKas.every(({ value }) => value > leastPKa && value < pKw)) continue;
     fits.push({ protons, fit });
-    const [before, last] = fits.slice(-2).map((one) => one.fit.aicc ?? Infinity);
+    const [before, last] = fits.slice(-2).map(criterionOf);
     if (last !== undefined && before !== undefined && last > before) break;
   }
-  return fits.toSorted((a, b) => (a.fit.aicc ?? Infinity) - (b.fit.aicc ?? Infinity));
+  return takenFirst(fits);
 }
 
 /** Whether all of an acid is free at the start: one jump, and as much H+ as it takes base. */

@@ -92,6 +92,9 @@ function Found({ flaskMl, titrant, massG, reading }: ReadTexts) {
           )} protons, by relative likelihood (Akaike weights); χ² ${best.fit.chiSquare.toFixed(0)} with ${best.fit.degreesOfFreedom} degrees of freedom.`}
         </Line>
       )}
+      {weights?.some(({ weight }) => weight > (weights[0]?.weight ?? 0)) && (
+        <Line>{say`More protons describe the points a little better, by no more than chance may: the fewer are taken.`}</Line>
+      )}
       {!strong && !best && (
         <Line>{say`No fit describes these points within the ± of meter and burette: Gran’s lines and the shape are taken.`}</Line>
       )}

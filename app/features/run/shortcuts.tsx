@@ -4,7 +4,7 @@ import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
-import { useEffect } from "react";
+import { useLayoutEffect } from "react";
 import { tinykeys } from "tinykeys";
 import { colors, fonts } from "../../theme/theme";
 import { useSay } from "../../words/text";
@@ -25,9 +25,12 @@ function inFreeText(target: EventTarget | null): boolean {
   return target.matches("textarea, input:not([inputmode=decimal])");
 }
 
-/** Acts on a run's shortcuts while its page is open; where letters are text it does nothing. */
+/**
+ * Acts on a run's shortcuts while its page is open; where letters are text it does nothing. What a key does changes with what is
+ * shown, not after it: who undoes what has just appeared undoes that, and not the change before.
+ */
 export function useShortcuts(shortcuts: readonly Shortcut[], onHelp: () => void): void {
-  useEffect(() => {
+  useLayoutEffect(() => {
     const does = (act: () => void) => (event: KeyboardEvent) => {
       event.preventDefault();
       act();

@@ -1,4 +1,4 @@
-import { bestFit, type CurvePoint, type NextAddition } from "../../curves";
+import { bestFit, criterionOf, type CurvePoint, type NextAddition } from "../../curves";
 import { type CurveInput, meterOf } from "../../inputs";
 import type { Check } from "../../measure";
 import type { CurveStage } from "../../method";
@@ -103,6 +103,21 @@ function untoldProtons({ curve, read, next, protons }: Looked): Check[] {
   ];
 }
 
+/** A fit with more protons describes the points a little better than the one that is taken. */
+function doubtedProtons({ curve, read, next, protons }: Looked): Check[] {
+  const best = read.reading && bestFit(read.reading);
+  if (curve.protons === undefined || protons !== null || next.do !== "stop" || !read.reading || !best)
+    return [];
+  const better = read.reading.fits.find((one) => criterionOf(one) < criterionOf(best));
+  return better
+    ? [
+        caution(
+          msg`${better.protons} protons describe the points a little better than ${best.protons}, by no more than chance may: the fewer are taken. State the number if it is known`,
+        ),
+      ]
+    : [];
+}
+
 /** What should be known of a curve before its numbers are used. */
 export function cautionsOfCurve(looked: Looked): Check[] {
   return [
@@ -111,5 +126,6 @@ export function cautionsOfCurve(looked: Looked): Check[] {
     ...untold(looked),
     ...missingEnds(looked),
     ...untoldProtons(looked),
+    ...doubtedProtons(looked),
   ];
 }

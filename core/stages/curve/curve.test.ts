@@ -1,10 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import { diproticAcidByCurve } from "~/catalog/methods/acid-base/diprotic-acid-by-curve";
 import { acidByConductance } from "~/catalog/methods/acid-base/acid-by-conductance";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { applyChange, type RunChange } from "~/core/change";
 import { changeContext, evaluateRun } from "~/core/evaluate";
 import type { Method } from "~/core/method";
+import { mustHold } from "~/core/result";
 import type { RunRecord } from "~/core/run";
+import { simulateRun } from "~/core/simulate";
 import { begunRun } from "~/core/testing/build-record";
 import { acidByBase, branchPairs, type Pair, steps } from "~/core/testing/closed-curves";
 import { plain } from "~/core/testing/plain";
@@ -160,6 +163,57 @@ describe("a curve in a run", () => {
       ...{ supersedes: id, reason: "misread" },
     });
     expect(stageOf(corrected).trials[0]!.taken[20]).toMatchObject({ value: 4, buretteMl: 14.85 });
+  });
+});
+
+describe("how many protons a jump stands for", () => {
+  const ofSeed = (seed: number) =>
+    mustHold(
+      simulateRun({
+        method: diproticAcidByCurve,
+        houseRules: defaultHouseRules,
+        truth: { results: {} },
+        seed,
+      }),
+    ).record;
+
+  test("one more than there are describes scatter a little better by chance: they are not taken, and it is told", () => {
+    // Of 200 simulated runs these two have a curve that three constants describe better, by the criterion alone.
+    for (const seed of [34, 44]) {
+      const [stage] = evaluateRun(ofSeed(seed)).stages;
+      if (stage?.kind !== "curve") throw new Error("no curve");
+      const doubted = stage.trials.filter(({ reading }) => {
+        const [two, three] = [2, 3].map((n) => reading!.fits.find(({ protons }) => protons === n)!.fit.aicc!);
+        return three! < two!;
+      });
+      expect(doubted).toHaveLength(1);
+      expect(stage.cautions.map(({ message }) => plain(message)).join()).toMatch(
+        /^3 protons describe .* better than 2/,
+      );
+      const [z, , first, second] = stage.also.map(({ shown }) => Number(shown.value));
+      expect(z).toBe(2);
+      expect(first).toBeCloseTo(3.036, 1);
+      expect(second).toBeCloseTo(4.366, 1);
+    }
+  });
+
+  test("curves that do not tell the same number have no mean; once it is stated, they have", () => {
+    // Twice the equivalents of one proton: the same volume at the jump.
+    const other = acidByBase(
+      { ml: 100, titrant: 0.1, pKw: 14.1652 },
+      { molPerL: 0.2 / 75.043 / 0.1, pKas: [4.2] },
+      steps(2.5, 11.2, 40),
+    );
+    const first = pointsOf("a", tartaric(0.2, steps(2.5, 11.2, 40))).reduce(after, begun(start(), "a"));
+    const both = pointsOf("b", other).reduce(after, begun(first, "b"));
+    const stage = stageOf(both);
+    expect(stage.agreement.members.toSorted()).toEqual(["a", "b"]);
+    expect([stage.combined, stage.also]).toEqual([null, []]);
+    expect(plain(stage.problem!)).toMatch(/do not tell the same number of protons, 1 and 2/);
+    const stated = after(both, {
+      ...{ intent: "choose", stageKey: stage.key, name: "protons", value: "2" },
+    });
+    expect(stageOf(stated).also[0]?.quantity.value).toBe(2);
   });
 });
 

@@ -260,6 +260,17 @@ const chosenIn = ({ choices = {} }: StageRecord): Chosen => ({
   ahead: choices.ahead === "theory",
 });
 
+/** Why curves that agree in their volumes give no result all the same: a mean over different numbers of protons is none. */
+function unlikeProtons({ curve }: CurveStage, trials: readonly CurveEvaluation[]): Phrase | null {
+  const { protons } = curve;
+  if (protons === undefined) return null;
+  const counts = trials.flatMap(({ symbols }) => symbols.get(protons)?.value ?? []);
+  const [least, most] = [Math.min(...counts), Math.max(...counts)];
+  return counts.length < 2 || least === most
+    ? null
+    : msg`The curves do not tell the same number of protons, ${least} and ${most}: state it, or look for a wrong point`;
+}
+
 /** Curves of a stage, whether they agree, and the result over those that do. */
 export function evaluateCurves(
   stage: Stage,
@@ -273,11 +284,9 @@ export function evaluateCurves(
   const trials: CurveEvaluation[] = [];
   for (const one of record.trials) trials.push(evaluateCurve(one, stage, shared, context, chosen, trials));
   const agreement = judgeFlasks(trials, definition, rules);
-  const together = combine(
-    stage,
-    trials.filter((t) => agreement.members.includes(t.id)),
-    context,
-  );
+  const agreed = trials.filter((t) => agreement.members.includes(t.id));
+  const unlike = unlikeProtons(definition, agreed);
+  const together = combine(stage, unlike === null ? agreed : [], context);
   const { combined, members } = together;
   const disagree = agreement.state === "apart" || agreement.state === "rivals";
   const current = trials.findLast((t) => !t.record.struck && t.next.do === "add") ?? null;
@@ -285,7 +294,7 @@ export function evaluateCurves(
   const problem =
     combined || trials.length === 0 || trials.some(({ fitting }) => fitting)
       ? null
-      : (ofTrial ?? (disagree ? agreement.text : stillWanting(stage, record, context)));
+      : (unlike ?? ofTrial ?? (disagree ? agreement.text : stillWanting(stage, record, context)));
   return {
     kind: "curve",
     ...unjudged,
