@@ -13,6 +13,7 @@ import { journalOf } from "~/server/journal/recorded";
 import { eraHeader } from "./live/era";
 import { liveStream } from "~/server/http/live-stream";
 import { keepBackups, look } from "~/server/maintenance/health";
+import { keepStatistics } from "~/server/maintenance/statistics";
 import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
 import { announceServer, forgetServer } from "~/server/maintenance/token";
@@ -29,10 +30,10 @@ export const inspectBackup = answer;
 export const writeReport = async (asked: ReportAsked) =>
   (await import("./features/report/pdf/asked.server")).writeReport(asked);
 
-let endBackups = () => {};
+let ends: readonly (() => void)[] = [];
 
 /**
- * Opens the database before the first request, looks whether it is whole, and sees to its backups; tools at the terminal are
+ * Opens the database before the first request, looks whether it is whole, and sees to its backups and statistics; tools at the terminal are
  * answered at `url`.
  */
 export async function start(url: string): Promise<void> {
@@ -40,12 +41,12 @@ export async function start(url: string): Promise<void> {
   for (const what of recovered) console.error(what);
   await look(20);
   acceptToken(announceServer(dataFolder(), url));
-  endBackups = keepBackups();
+  ends = [keepBackups(), keepStatistics()];
 }
 
 /** Gives the folder back at the end. */
 export async function stop(): Promise<void> {
-  endBackups();
+  for (const end of ends) end();
   acceptToken(null);
   forgetServer(dataFolder());
   await closeDatabase();

@@ -41,6 +41,7 @@ export async function benchTable(db: Database): Promise<void> {
   });
   const asked = { sheet, mapping, method, person: "M. Finn", file: "class.csv", from: null };
   const looked = mustHold(await timed("checked", () => lookAtTable(db, asked, new Date(), quiet)));
+
   const done = mustHold(await timed("imported", () => importTable(db, asked, new Date(), quiet)));
   if (done.runs !== looked.runs) throw new Error("Not all runs were imported");
 }

@@ -22,6 +22,7 @@ import { startRun } from "../server/commands/start-run";
 import { reading } from "../server/tests/bench";
 import { benchAssays, benchChart, longCourse } from "./bench-assays";
 import { benchHistory } from "./bench-history";
+import { benchTable } from "./bench-records";
 import { benchCurves } from "./bench-curves";
 import { median, ms, say, timesOf } from "./bench-parts";
 import { inEnglish } from "~/core/text";
@@ -363,6 +364,7 @@ try {
   await served.stop();
   const again = await openDatabase(folder);
   await benchHistory(again.db);
+  await benchTable(again.db);
   await again.close();
 } finally {
   rmSync(folder, { recursive: true, force: true });

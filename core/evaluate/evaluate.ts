@@ -159,6 +159,23 @@ export function evaluateRun(
     if ("error" in found) failures.push({ stageKey: key, error: found.error });
     stages.push(evaluated);
   });
+  return wholeOf(record, stages, failures);
+}
+
+/**
+ * What a run shows once it is closed, by what it showed while it was open and all its stages were done: these are as they were, so that
+ * nothing is evaluated again.
+ */
+export const onceClosed = (closed: RunRecord, { stages, failures }: RunEvaluation): RunEvaluation =>
+  wholeOf(closed, stages, failures);
+
+/** A run by its stages. */
+function wholeOf(
+  record: RunRecord,
+  stages: readonly ComputedEvaluation[],
+  failures: readonly StageFailure[],
+): RunEvaluation {
+  const closed = record.status !== "open";
   const at = stages.find((s) => !s.done);
   return {
     stages,

@@ -1,11 +1,13 @@
 import canonicalize from "canonicalize";
 import { v5 as namedId } from "uuid";
 import { applyChange, type RunChange } from "~/core/change";
-import { changeContext, evaluateRun } from "~/core/evaluate";
+import { changeContext, evaluateRun, onceClosed } from "~/core/evaluate";
 import type { Method } from "~/core/method";
+import type { Observation } from "~/core/record";
 import { failure, type Result, success } from "~/core/result";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
+import type { RunEvaluation } from "~/core/stages";
 import { msg, type Phrase, unitText } from "~/core/text";
 import { stagesBefore, type Target, targetsOf } from "./columns";
 import type { Mapping } from "./mapping";
@@ -25,10 +27,11 @@ export interface RowProblem {
   readonly message: Phrase;
 }
 
-/** A run of the table, with the rows that it stands in. */
+/** A run of the table, with the rows that it stands in. Where no column says who read something, nobody did yet: see `readBy`. */
 export interface TableRun {
   readonly record: RunRecord;
   readonly rows: readonly number[];
+  readonly evaluation: RunEvaluation;
   /** Why it has no result; null where it has one. */
   readonly open: Phrase | null;
 }
@@ -43,8 +46,6 @@ export interface TableSetting {
   readonly mapping: Mapping;
   readonly method: Method;
   readonly rules: HouseRules;
-  /** Whoever imports it: they count as having read where no column says who did. */
-  readonly person: string;
   readonly now: Date;
 }
 
@@ -111,6 +112,8 @@ interface Step {
 class TableReader {
   readonly problems: RowProblem[] = [];
   private readonly targets: readonly Target[];
+  /** Which stages are known, once it was found. */
+  private choices: RunRecord["choices"] | null = null;
 
   constructor(private readonly setting: TableSetting) {
     const { method, mapping, rules } = setting;
@@ -236,11 +239,6 @@ class TableReader {
 
   /** The changes that make a run of its rows, each with the row that it comes from. */
   private changes(rows: readonly Row[], first: Row, id: string): readonly Step[] {
-    const { mapping, method } = this.setting;
-    const knows = stagesBefore(method, mapping.stageKey).map(({ key }): Step => ({
-      change: { intent: "know-stage", stageKey: key, known: { from: "" } },
-      row: first,
-    }));
     const stated = this.targets
       .filter(({ per, fills }) => per === "run" && fills)
       .flatMap((target): Step[] => {
@@ -253,14 +251,41 @@ class TableReader {
           { change: { ...reading, id: idOf(id, target.key), stageKey, symbol, kind, text }, row: first },
         ];
       });
-    return [...knows, ...stated, ...this.trials(rows, id)];
+    return [...stated, ...this.trials(rows, id)];
+  }
+
+  /** A run in which nothing was read; the results of the stages before the table's own are stated. */
+  private begin(begun: Date, id: string, first: Row): RunRecord | null {
+    const { method, rules, mapping } = this.setting;
+    const sample = first.at("sample").text;
+    const startedAt = begun.toISOString();
+    let record: RunRecord = {
+      ...{ format: "steady-bead/run", formatVersion: 1, id, sample, bench: "", status: "open" },
+      title: sample === "" ? method.title : sample,
+      ...{ startedAt, finishedAt: null, method, houseRules: rules },
+      stages: method.stages.map(({ key }) => ({ id: idOf(id, key), key, observations: [], trials: [] })),
+    };
+    // What is known is the same in all runs: said once, it is one object, by which what follows from it is remembered.
+    if (this.choices) return { ...record, choices: this.choices };
+    const context = changeContext({ now: startedAt, person: "", newId: () => "" });
+    for (const { key } of stagesBefore(method, mapping.stageKey)) {
+      const change = { intent: "know-stage", stageKey: key, known: { from: "" } } as const;
+      const applied = applyChange(record, change, context);
+      if (!applied.ok) {
+        this.wrong(first, null, applied.problem.message);
+        return null;
+      }
+      record = applied.value?.record ?? record;
+    }
+    this.choices = record.choices ?? null;
+    return record;
   }
 
   /** The run of some rows; null where something is wrong with them, which is told. */
   run(begun: Date, rows: readonly Row[]): TableRun | null {
     const [first] = rows;
     if (!first) return null;
-    const { method, rules, person, mapping } = this.setting;
+    const { method, mapping } = this.setting;
     if (rows.length > mostTrials) {
       this.wrong(
         first,
@@ -269,7 +294,6 @@ class TableReader {
       );
       return null;
     }
-    const sample = first.at("sample").text;
     const id = idOf(
       method.id,
       mapping.stageKey,
@@ -279,13 +303,9 @@ class TableReader {
     const changes = this.changes(rows, first, id);
     if (this.problems.length > told) return null;
     const now = begun.toISOString();
-    const by = first.at("person").text || person;
-    let record: RunRecord = {
-      ...{ format: "steady-bead/run", formatVersion: 1, id, sample, bench: "", status: "open" },
-      title: sample === "" ? method.title : sample,
-      ...{ startedAt: now, finishedAt: null, method, houseRules: rules },
-      stages: method.stages.map(({ key }) => ({ id: idOf(id, key), key, observations: [], trials: [] })),
-    };
+    const by = first.at("person").text;
+    let record = this.begin(begun, id, first);
+    if (!record) return null;
     let made = 0;
     const context = changeContext({ now, person: by, newId: (of) => idOf(id, of, ++made) });
     for (const { change, row } of changes) {
@@ -296,13 +316,33 @@ class TableReader {
       }
       record = applied.value?.record ?? record;
     }
-    const { result, stages } = evaluateRun(record);
-    const open = result
-      ? null
-      : (stages.find(({ key }) => key === mapping.stageKey)?.problem ?? msg`later stages are not done`);
-    if (open === null) record = { ...record, status: "finished", finishedAt: now };
-    return { record, rows: rows.map(({ row }) => row), open };
+    const whole = { rows: rows.map(({ row }) => row) };
+    const evaluation = evaluateRun(record);
+    if (!evaluation.result) {
+      const { problem } = evaluation.stages.find(({ key }) => key === mapping.stageKey) ?? {};
+      return { ...whole, record, evaluation, open: problem ?? msg`later stages are not done` };
+    }
+    const closed: RunRecord = { ...record, status: "finished", finishedAt: now };
+    const all = evaluation.stages.every(({ done }) => done);
+    return {
+      ...{ ...whole, record: closed, open: null },
+      evaluation: all ? onceClosed(closed, evaluation) : evaluateRun(closed),
+    };
   }
+}
+
+/** A run of a table with whoever imports it as the person who read what no column says who did. */
+export function readBy(record: RunRecord, person: string): RunRecord {
+  const named = (observations: readonly Observation[]) =>
+    observations.map((read) => (read.person === "" ? { ...read, person } : read));
+  return {
+    ...record,
+    stages: record.stages.map((stage) => ({
+      ...stage,
+      observations: named(stage.observations),
+      trials: stage.trials.map((trial) => ({ ...trial, observations: named(trial.observations) })),
+    })),
+  };
 }
 
 /** How far the reading of a table has come: runs of all. */

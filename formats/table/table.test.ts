@@ -11,7 +11,7 @@ import { fileOfRecord } from "../concluded";
 import { guessed, targetsOf, unitIn } from "./columns";
 import type { Mapping } from "./mapping";
 import { dateOf, decimalSign, fittingUnit, ordersOf, readingOf, shifted } from "./numbers";
-import { runsOfTable, type TableSetting } from "./runs";
+import { readBy, runsOfTable, type TableSetting } from "./runs";
 import { type Sheet, sheetOfCsv, sheetOfText, sheetOfWorkbook } from "./sheet";
 
 const method = baseByPhthalateThenAcid;
@@ -53,7 +53,7 @@ const mapping = (change: Partial<Mapping> = {}): Mapping => ({
 });
 const read = (from: Sheet, change: Partial<Mapping> = {}, setting: Partial<TableSetting> = {}) =>
   runsOfTable(from, {
-    ...{ mapping: mapping(change), method, rules: defaultHouseRules, person: "M. Finn" },
+    ...{ mapping: mapping(change), method, rules: defaultHouseRules },
     now: new Date("2026-11-28T09:00:00Z"),
     ...setting,
   });
@@ -82,21 +82,21 @@ describe("a table becomes runs", () => {
     // By hand: 0.1000 · (20.00 + 20.02) / 2 / 25.00
     expect(Number(evaluateRun(first!).result!.value)).toBeCloseTo(0.08004, 4);
     expect(first!.startedAt.slice(0, 7)).toBe("2025-11");
-    expect(first!.stages[1]!.trials[0]!.observations[0]).toMatchObject({
+    expect(readBy(first!, "M. Finn").stages[1]!.trials[0]!.observations[0]).toMatchObject({
       source: "imported",
       person: "M. Finn",
     });
-    for (const record of [first!, second!]) {
+    for (const record of [first!, second!].map((one) => readBy(one, "M. Finn"))) {
       expect(checkRecord(record)).toEqual([]);
       expect(readRunRecord(JSON.parse(JSON.stringify(fileOfRecord(record))))).toHaveProperty("record");
     }
   });
 
-  test("the same table gives the same runs, on another day and by another person too", async () => {
+  test("the same table gives the same runs, on another day too", async () => {
     const ids = async (setting: Partial<TableSetting>, change: Partial<Mapping> = {}, rows = lines) =>
       mustHold(await read(sheet(rows), change, setting)).runs.map(({ record }) => record.id);
     const first = await ids({});
-    expect(await ids({ person: "J. Reed", now: new Date("2027-02-01T09:00:00Z") })).toEqual(first);
+    expect(await ids({ now: new Date("2027-02-01T09:00:00Z") })).toEqual(first);
     const other = lines.map((row, i) => (i === 2 ? [...row.slice(0, 5), "22.41", ""] : row));
     const changed = await ids({}, {}, other);
     expect(changed[0]).toBe(first[0]);
@@ -171,7 +171,7 @@ describe("a table becomes runs", () => {
           mapping: mapping({ dates: "ymd" }),
           method,
           rules: defaultHouseRules,
-          person: "M. Finn",
+
           now: new Date("2026-11-28T09:00:00Z"),
         },
         (done, of) => {

@@ -12,7 +12,8 @@ import { bringRunBack, type RunBack } from "./bring-run-back";
 import { changeRun } from "./change-run";
 import type { By } from "./deed";
 import { saveHouseRules } from "./house-rules";
-import { importRecords, type ImportRecords } from "../import/import-records";
+import { importRecords } from "../import/import-records";
+import { type ImportRecords, type PackedImport, unpacked } from "../import/packed";
 import { type LabDeed, labOf, recordDeed, saveLetterhead, setClockRight } from "./lab";
 import { bringMethodBack, putMissingMethods, removeMethod, saveMethod } from "./methods";
 import { addSolution, editSolution, makeSolution, putAll } from "./shelf";
@@ -41,7 +42,7 @@ const replays: Readonly<Record<string, Replay>> = {
   letterhead: (db, data: { text: string; person: string; from: string | null }, at) =>
     saveLetterhead(db, data, data.from, at),
   deed: (db, data: LabDeed, at) => recordDeed(db, data, at),
-  import: (db, data: ImportRecords, at) => importRecords(db, data, at),
+  import: (db, data: PackedImport | ImportRecords, at) => importRecords(db, unpacked(data), at),
   "run-back": (db, data: RunBack, at) => bringRunBack(db, data, at),
 };
 

@@ -42,13 +42,56 @@ async function storeTrials(db: DatabaseConnection, stageId: string, before: Stag
   }
 }
 
+const readingRow = (
+  stageId: string,
+  trialId: string | null,
+  { at, assignment, ...read }: Observation,
+): typeof observation.$inferInsert => ({
+  ...read,
+  ...{ stageId, trialId, at: new Date(at), assignmentId: assignment ?? null },
+});
+
+type Trace = NonNullable<StageRecord["traces"]>[number];
+type Timer = NonNullable<StageRecord["timers"]>[number];
+
+const removal = ({ removed }: Trace) => ({
+  removedAt: date(removed?.at ?? null),
+  removedBy: removed?.person ?? null,
+  removedReason: removed?.reason ?? null,
+});
+
+function traceRow(stageId: string, given: Trace): typeof trace.$inferInsert {
+  const { removed: _, at, ...row } = given;
+  return { ...row, ...removal(given), stageId, at: new Date(at) };
+}
+
+const timerRow = (
+  stageId: string,
+  { plannedAt, startedAt, endedAt, ...row }: Timer,
+): typeof timer.$inferInsert => ({
+  ...{ ...row, stageId },
+  ...{ plannedAt: date(plannedAt), startedAt: date(startedAt), endedAt: date(endedAt) },
+});
+
+/** All rows of the stages of a run that nobody has written yet. */
+export function rowsOfStages(stages: readonly StageRecord[]) {
+  return {
+    trials: stages.flatMap(({ id: stageId, trials }) =>
+      trials.map((t, i) => ({ ...attributes(t), id: t.id, stageId, position: i + 1 })),
+    ),
+    readings: stages.flatMap(({ id, observations, trials }) => [
+      ...observations.map((read) => readingRow(id, null, read)),
+      ...trials.flatMap((t) => t.observations.map((read) => readingRow(id, t.id, read))),
+    ]),
+    traces: stages.flatMap(({ id, traces = [] }) => traces.map((t) => traceRow(id, t))),
+    timers: stages.flatMap(({ id, timers = [] }) => timers.map((t) => timerRow(id, t))),
+  };
+}
+
 /** Readings that were appended, in the order in which they were. */
 function appended({ id: stageId, ...before }: StageRecord, after: StageRecord) {
   const added = (trialId: string | null, was: readonly Observation[], is: readonly Observation[]) =>
-    is.slice(was.length).map(({ at, assignment, ...read }) => ({
-      ...read,
-      ...{ stageId, trialId, at: new Date(at), assignmentId: assignment ?? null },
-    }));
+    is.slice(was.length).map((read) => readingRow(stageId, trialId, read));
   return [
     ...added(null, before.observations, after.observations),
     ...after.trials.flatMap((t) =>
@@ -59,25 +102,13 @@ function appended({ id: stageId, ...before }: StageRecord, after: StageRecord) {
 
 async function storeTraces(db: DatabaseConnection, stageId: string, before: StageRecord, after: StageRecord) {
   const { added, changed } = difference(before.traces ?? [], after.traces ?? []);
-  const removal = ({ removed }: NonNullable<StageRecord["traces"]>[number]) => ({
-    removedAt: date(removed?.at ?? null),
-    removedBy: removed?.person ?? null,
-    removedReason: removed?.reason ?? null,
-  });
-  for (const t of added) {
-    const { removed: _, at, ...row } = t;
-    await db.insert(trace).values({ ...row, ...removal(t), stageId, at: new Date(at) });
-  }
+  for (const t of added) await db.insert(trace).values(traceRow(stageId, t));
   for (const t of changed) await db.update(trace).set(removal(t)).where(eq(trace.id, t.id));
 }
 
 async function storeTimers(db: DatabaseConnection, stageId: string, before: StageRecord, after: StageRecord) {
   const { added, changed } = difference(before.timers ?? [], after.timers ?? []);
-  for (const { plannedAt, startedAt, endedAt, ...row } of added)
-    await db.insert(timer).values({
-      ...{ ...row, stageId },
-      ...{ plannedAt: date(plannedAt), startedAt: date(startedAt), endedAt: date(endedAt) },
-    });
+  for (const t of added) await db.insert(timer).values(timerRow(stageId, t));
   for (const { id, startedAt, endedAt, outcome } of changed)
     await db
       .update(timer)

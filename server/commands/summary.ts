@@ -25,11 +25,10 @@ const summaryOf = ({ chain, next, state, result }: RunEvaluation): RunSummary =>
 
 export const summarize = (record: RunRecord): RunSummary => summaryOf(evaluated(record));
 
-/** Writes the results of a run that is closed in place of those that were there; takes them out of one that was reopened. */
-async function writeResults(db: DatabaseConnection, record: RunRecord, evaluation: RunEvaluation) {
-  await db.delete(runResult).where(eq(runResult.runId, record.id));
-  if (record.status === "open") return;
-  const rows = resultsIn(evaluation).flatMap(({ stage, definition, value, u, shown, main }, position) =>
+/** The results of a run that is closed; of one that is open there are none yet. */
+function resultRows(record: RunRecord, evaluation: RunEvaluation): (typeof runResult.$inferInsert)[] {
+  if (record.status === "open") return [];
+  return resultsIn(evaluation).flatMap(({ stage, definition, value, u, shown, main }, position) =>
     Number.isFinite(value) && Number.isFinite(u)
       ? [
           {
@@ -39,6 +38,19 @@ async function writeResults(db: DatabaseConnection, record: RunRecord, evaluatio
         ]
       : [],
   );
+}
+
+/** What lists show of a run, and its results. */
+export function listed(record: RunRecord, evaluation = evaluated(record)) {
+  return {
+    lists: { summary: summaryOf(evaluation), people: readersOf(record).join(", ") },
+    results: resultRows(record, evaluation),
+  };
+}
+
+/** Writes the results of a run in place of those that were there. */
+async function writeResults(db: DatabaseConnection, runId: string, rows: ReturnType<typeof resultRows>) {
+  await db.delete(runResult).where(eq(runResult.runId, runId));
   if (rows.length > 0) await db.insert(runResult).values(rows);
 }
 
@@ -49,13 +61,12 @@ export async function writeRun(
   own: Partial<typeof run.$inferInsert>,
   now: Date,
 ): Promise<void> {
-  const evaluation = evaluated(record);
-  const lists = { summary: summaryOf(evaluation), people: readersOf(record).join(", ") };
+  const { lists, results } = listed(record);
   await db
     .update(run)
     .set({ ...own, ...lists, updatedAt: now, revision: sql`${run.revision} + 1` })
     .where(eq(run.id, record.id));
-  if (record.status !== "open" || own.status !== undefined) await writeResults(db, record, evaluation);
+  if (record.status !== "open" || own.status !== undefined) await writeResults(db, record.id, results);
 }
 
 /** Evaluates what is saved, and keeps the small summary that lists show. */
@@ -70,10 +81,8 @@ export async function fillInLists(db: DatabaseConnection): Promise<void> {
   for (const { id } of rows) {
     const record = await loadRunRecord(db, id);
     if (!record) continue;
-    await writeResults(db, record, evaluated(record));
-    await db
-      .update(run)
-      .set({ people: readersOf(record).join(", ") })
-      .where(eq(run.id, id));
+    const { lists, results } = listed(record);
+    await writeResults(db, id, results);
+    await db.update(run).set({ people: lists.people }).where(eq(run.id, id));
   }
 }

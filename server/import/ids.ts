@@ -1,5 +1,5 @@
 import { validate as isUuid } from "uuid";
-import { inArray, sql } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import type { RunRecord } from "../../core/run";
 import { msg, type Phrase } from "../../core/text";
 import { observation, stage, timer, trace, trial } from "../database/schema";
@@ -35,27 +35,30 @@ export function unfitIds(record: RunRecord): Phrase | null {
     : null;
 }
 
-/** More parameters than this no single statement takes. */
-const atOnce = 5000;
-
-/** Whether parts of a record stand in the lab already, as part of another run. */
-export async function partsElsewhere(db: DatabaseConnection, record: RunRecord): Promise<boolean> {
-  const { stages, trials, readings, traces, timers } = idsOf(record);
+/** Ids of parts of some records that stand in the lab already: they belong to other runs, where the records themselves are new. */
+export async function partsHere(
+  db: DatabaseConnection,
+  records: readonly RunRecord[],
+): Promise<ReadonlySet<string>> {
+  const all = records.map(idsOf);
   const tables = [
-    [stage, stage.id, stages],
-    [trial, trial.id, trials],
-    [observation, observation.id, readings],
-    [trace, trace.id, traces],
-    [timer, timer.id, timers],
+    [stage, stage.id, all.flatMap(({ stages }) => stages)],
+    [trial, trial.id, all.flatMap(({ trials }) => trials)],
+    [observation, observation.id, all.flatMap(({ readings }) => readings)],
+    [trace, trace.id, all.flatMap(({ traces }) => traces)],
+    [timer, timer.id, all.flatMap(({ timers }) => timers)],
   ] as const;
-  for (const [table, column, ids] of tables)
-    for (let at = 0; at < ids.length; at += atOnce) {
-      const found = await db
-        .select({ one: sql`1` })
-        .from(table)
-        .where(inArray(column, ids.slice(at, at + atOnce)))
-        .limit(1);
-      if (found.length > 0) return true;
-    }
-  return false;
+  const found = new Set<string>();
+  for (const [table, id, ids] of tables) {
+    if (ids.length === 0) continue;
+    const rows = await db
+      .select({ id })
+      .from(table)
+      .where(sql`${id} = any(${sql.param(ids)}::uuid[])`);
+    for (const row of rows) found.add(row.id);
+  }
+  return found;
 }
+
+/** The ids of all parts of a record. */
+export const partIds = (record: RunRecord): readonly string[] => Object.values(idsOf(record)).flat();

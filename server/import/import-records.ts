@@ -1,29 +1,65 @@
-import type { Method } from "../../core/method";
+import { inArray } from "drizzle-orm";
 import type { RunRecord } from "../../core/run";
-import type { ShelfFile } from "../../formats/archive/schema";
+import type { RunEvaluation } from "../../core/stages";
 import { rememberDeed } from "../commands/lab";
-import type { Transacting } from "../database/types";
+import { run } from "../database/schema";
+import { analyze } from "../database/analyze";
+import type { DatabaseConnection, Transacting } from "../database/types";
 import { recorded } from "../journal/recorded";
 import { forgetMethods } from "../queries/methods";
-import { importStatusOf } from "./import-status";
+import { type ImportRecords, packed } from "./packed";
+import { partIds, partsHere, unfitIds } from "./ids";
+import { otherConcentration } from "./import-status";
 import { linkShelf, putShelf, putUsed, shelfOfRecord } from "./put-shelf";
-import { type KnownMethods, putMethod, putRun } from "./put-run";
-
-/** Runs, methods and bottles from a file, and who imports them. */
-export interface ImportRecords {
-  readonly file: string;
-  readonly person: string;
-  readonly from: string | null;
-  readonly runs: readonly RunRecord[];
-  readonly methods: readonly Method[];
-  readonly shelf: ShelfFile | null;
-}
+import { type KnownMethods, putMethod, putRuns } from "./put-runs";
 
 /** What was new, and is in the lab now. */
 export interface Imported {
   readonly runs: readonly string[];
   readonly methods: number;
   readonly bottles: number;
+}
+
+/** What helps an import, and changes nothing in what it writes. */
+interface ImportHelp {
+  /** Called before every few runs; stops it by throwing. */
+  readonly progress?: (done: number, of: number) => Promise<void> | void;
+  /** Of runs that were evaluated already, by their ids. */
+  readonly evaluations?: ReadonlyMap<string, RunEvaluation>;
+}
+
+/** So many runs are written together: what one statement takes of them is a few hundred kilobytes. */
+const together = 100;
+
+/** Those of some runs that are new to the lab, with the bottles that they name put on the shelf where they are missing. */
+async function newOf(
+  db: DatabaseConnection,
+  runs: readonly RunRecord[],
+): Promise<{ readonly records: readonly RunRecord[]; readonly bottles: number }> {
+  const fit = runs.filter((record) => unfitIds(record) === null);
+  const there = await db
+    .select({ id: run.id })
+    .from(run)
+    .where(
+      inArray(
+        run.id,
+        fit.map(({ id }) => id),
+      ),
+    );
+  // Nothing stands in a lab twice, whether it was there before or comes with another run of the file.
+  const taken = new Set([...there.map(({ id }) => id), ...(await partsHere(db, fit))]);
+  const records: RunRecord[] = [];
+  let bottles = 0;
+  for (const record of fit) {
+    const ids = [record.id, ...partIds(record)];
+    if (ids.some((id) => taken.has(id)) || (await otherConcentration(db, record))) continue;
+    for (const id of ids) taken.add(id);
+    const used = shelfOfRecord(record);
+    bottles += (await putShelf(db, used)).length;
+    await putUsed(db, used);
+    records.push(record);
+  }
+  return { records, bottles };
 }
 
 /**
@@ -34,25 +70,29 @@ export function importRecords(
   db: Transacting,
   asked: ImportRecords,
   now = new Date(),
-  progress: (done: number, of: number) => Promise<void> | void = () => {},
+  { progress = () => {}, evaluations }: ImportHelp = {},
 ): Promise<Imported> {
-  return recorded(db, "import", asked, now, async (tx) => {
+  return recorded(db, "import", packed(asked), now, async (tx) => {
     const { file, person, from, runs, methods, shelf } = asked;
     let newMethods = 0;
     for (const method of methods) if ((await putMethod(tx, method)).added) newMethods++;
     const added = shelf ? await putShelf(tx, shelf) : [];
     let bottles = added.length;
     const taken: string[] = [];
-    const known: KnownMethods = new Map();
-    for (const [i, record] of runs.entries()) {
+    const methodsHere: KnownMethods = new Map();
+    let analyzed = together / 2;
+    for (let at = 0; at < runs.length; at += together) {
       // Whoever stops it throws: then nothing was written.
-      await progress(i, runs.length);
-      if ((await importStatusOf(tx, record)).state !== "new") continue;
-      const used = shelfOfRecord(record);
-      bottles += (await putShelf(tx, used)).length;
-      await putUsed(tx, used);
-      await putRun(tx, record, now, known);
-      taken.push(record.id);
+      await progress(at, runs.length);
+      const some = await newOf(tx, runs.slice(at, at + together));
+      bottles += some.bottles;
+      await putRuns(tx, some.records, now, { methods: methodsHere, evaluations });
+      taken.push(...some.records.map(({ id }) => id));
+      // A lab that is many times what it was is looked at anew, or keys are looked up as in one that is empty.
+      if (taken.length >= 2 * analyzed) {
+        await analyze(tx);
+        analyzed = Math.max(together, taken.length);
+      }
     }
     await linkShelf(tx, added);
     const summary = [`${taken.length} runs`, `${bottles} bottles`, `${newMethods} methods`].join(", ");

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import canonicalize from "canonicalize";
 import { inArray } from "drizzle-orm";
 import type { RunRecord } from "../../core/run";
@@ -5,7 +6,7 @@ import { msg, type Phrase } from "../../core/text";
 import { assignment } from "../database/schema";
 import type { DatabaseConnection } from "../database/types";
 import { loadRunRecord } from "../queries/stored-run";
-import { partsElsewhere, unfitIds } from "./ids";
+import { partsHere, unfitIds } from "./ids";
 
 /** Whether a run from a file can be imported: it is new, it is in the lab already as the file has it, or it is refused. */
 export type ImportStatus =
@@ -16,7 +17,7 @@ export type ImportStatus =
 const known = new WeakMap<object, string>();
 
 /** One text for a method, whatever its id, or for house rules. Many runs share them: each is written out once. */
-function sharedText(part: object): string {
+export function sharedText(part: object): string {
   const there = known.get(part) ?? canonicalize({ ...part, id: "" }) ?? "";
   known.set(part, there);
   return there;
@@ -33,10 +34,11 @@ const comparable = (record: RunRecord): string =>
       .sort((a, b) => (a.assignmentId < b.assignmentId ? -1 : 1)),
   }) ?? "";
 
-export const isSameRun = (a: RunRecord, b: RunRecord): boolean => comparable(a) === comparable(b);
+export const isSameRun = (a: RunRecord, b: RunRecord): boolean =>
+  isDeepStrictEqual(a, b) || comparable(a) === comparable(b);
 
 /** A bottle whose concentration the record states otherwise than this lab has it; null where there is none. */
-async function otherConcentration(
+export async function otherConcentration(
   db: DatabaseConnection,
   { solutions = [] }: RunRecord,
 ): Promise<Phrase | null> {
@@ -65,7 +67,7 @@ export async function importStatusOf(db: DatabaseConnection, record: RunRecord):
     return isSameRun(here, record)
       ? { state: "here" }
       : refused(msg`This run is in the lab already and differs from the file: it stays as it is`);
-  if (await partsElsewhere(db, record))
+  if ((await partsHere(db, [record])).size > 0)
     return refused(msg`Readings of this run belong to another run of this lab`);
   const other = await otherConcentration(db, record);
   return other ? refused(other) : { state: "new" };

@@ -1,11 +1,11 @@
+import { createHash } from "node:crypto";
 import { inArray } from "drizzle-orm";
-import { evaluateRun } from "../../core/evaluate";
 import type { Method } from "../../core/method";
 import { type Result, success } from "../../core/result";
 import { guessed, targetsOf, unitIn } from "../../formats/table/columns";
 import type { Mapping } from "../../formats/table/mapping";
 import { decimalSign, fittingUnit, ordersOf } from "../../formats/table/numbers";
-import { runsOfTable, type TableRun, type TableRuns } from "../../formats/table/runs";
+import { readBy, runsOfTable, type TableRun, type TableRuns } from "../../formats/table/runs";
 import type { Sheet } from "../../formats/table/sheet";
 import type { LookedTable, OpenedTable, TableLine, TableRunView } from "../../protocol/table-import";
 import { run } from "../database/schema";
@@ -70,15 +70,29 @@ export interface TableAsked {
 /** Called as the work goes on; lets others have their turn, and may stop it by throwing. */
 export type Working = (what: "reading" | "writing", done: number, of: number) => Promise<void>;
 
-const read = async (
+/** What was read last: who has looked at a table imports it next. Forgotten after some minutes. */
+let lately: { readonly key: string; readonly outcome: Result<TableRuns> } | null = null;
+let forgetting: NodeJS.Timeout | undefined;
+const rememberedMs = 5 * 60_000;
+
+async function read(
   db: DatabaseConnection,
-  asked: TableAsked,
+  { sheet, mapping, method }: TableAsked,
   now: Date,
   working: Working,
-): Promise<Result<TableRuns>> => {
+): Promise<Result<TableRuns>> {
   const rules = (await currentHouseRules(db)).data;
-  return runsOfTable(asked.sheet, { ...asked, rules, now }, (done, of) => working("reading", done, of));
-};
+  const basis = JSON.stringify([sheet, mapping, method, rules, now.toISOString().slice(0, 10)]);
+  const key = createHash("sha256").update(basis).digest("hex");
+  clearTimeout(forgetting);
+  forgetting = setTimeout(() => (lately = null), rememberedMs).unref();
+  if (lately?.key === key) return lately.outcome;
+  lately = null;
+  const setting = { mapping, method, rules, now };
+  const outcome = await runsOfTable(sheet, setting, (done, of) => working("reading", done, of));
+  lately = { key, outcome };
+  return outcome;
+}
 
 /** The ids of runs that are in the lab already. */
 async function idsHere(db: DatabaseConnection, runs: readonly TableRun[]): Promise<ReadonlySet<string>> {
@@ -88,11 +102,11 @@ async function idsHere(db: DatabaseConnection, runs: readonly TableRun[]): Promi
   return new Set(rows.map(({ id }) => id));
 }
 
-const viewOf = ({ record, rows, open }: TableRun, here: ReadonlySet<string>): TableRunView => ({
+const viewOf = ({ record, rows, open, evaluation }: TableRun, here: ReadonlySet<string>): TableRunView => ({
   title: record.title,
   trials: rows.length,
   rows: [rows[0] ?? 0, rows.at(-1) ?? 0],
-  result: evaluateRun(record).result?.text ?? null,
+  result: evaluation.result?.text ?? null,
   open,
   isHere: here.has(record.id),
 });
@@ -132,14 +146,14 @@ export async function importTable(
   const [wrong] = problems;
   if (wrong) return { ok: false, problem: wrong.message };
   const here = await idsHere(db, runs);
-  const records = runs.map(({ record }) => record).filter(({ id }) => !here.has(id));
   const { file, person, from } = asked;
+  const fresh = runs.filter(({ record }) => !here.has(record.id));
+  const records = fresh.map(({ record }) => readBy(record, person));
   if (records.length > 0)
-    await importRecords(
-      db,
-      { file, person, from, runs: records, methods: [], shelf: null },
-      now,
-      (done, of) => working("writing", done, of),
-    );
+    await importRecords(db, { file, person, from, runs: records, methods: [], shelf: null }, now, {
+      progress: (done, of) => working("writing", done, of),
+      evaluations: new Map(fresh.map(({ record, evaluation }) => [record.id, evaluation])),
+    });
+  lately = null;
   return success({ runs: records.length, isHere: here.size });
 }

@@ -5,8 +5,11 @@ import path from "node:path";
 import { afterAll, describe, expect, jest, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
 import { methods } from "~/catalog/methods";
+import { baseByPhthalateThenAcid } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { mustHold } from "~/core/result";
+import type { Mapping } from "~/formats/table/mapping";
+import { sheetOfText } from "~/formats/table/sheet";
 import type { AddSolution, MakeSolution } from "~/protocol/shelf";
 import { Dice, wellFormed } from "~/scripts/fuzz-requests";
 import { makeBackup } from "../backup/make";
@@ -16,6 +19,7 @@ import { saveHouseRules } from "../commands/house-rules";
 import { saveLetterhead, setClockRight } from "../commands/lab";
 import { bringMethodBack, removeMethod, saveMethod } from "../commands/methods";
 import { editSolution, makeSolution, putAll } from "../commands/shelf";
+import { importTable, tableTargets } from "../import/import-table";
 import { startRun } from "../commands/start-run";
 import type { Database } from "../database/types";
 import { type OpenDatabase, openDatabase } from "../lab/open-database";
@@ -83,6 +87,23 @@ async function afterCut<T>(folder: string, look: (lab: OpenDatabase) => Promise<
   } finally {
     await lab.close();
   }
+}
+
+/** A table of one run, as somebody kept it. */
+async function importOne(db: Database): Promise<void> {
+  const rows =
+    "Sample;Aliquot of acid;Initial reading;Final reading\nKT-1;25,00;0,00;20,00\nKT-1;25,00;0,00;20,02";
+  const sheet = mustHold(sheetOfText(rows));
+  const [method, stageKey] = [baseByPhthalateThenAcid, "determine"];
+  const { targets, guessed } = await tableTargets(db, sheet, method, stageKey);
+  const given = targets.find(({ needed, per }) => needed && per === "run")?.key ?? "";
+  const mapping: Mapping = {
+    ...{ methodId: method.id, stageKey, headings: true, decimal: "comma", dates: "ymd", zeros: false },
+    ...{ columns: guessed, fixed: { [given]: "0.1000", date: "2025-11-14" } },
+  };
+  const asked = { sheet, mapping, method, person: "MB", file: "class.csv", from: null };
+  const quiet = () => Promise.resolve();
+  expect(mustHold(await importTable(db, asked, new Date(), quiet))).toEqual({ runs: 1, isHere: 0 });
 }
 
 /** Does everything once that can be done with a lab, and draws many requests to runs of some methods. */
@@ -160,6 +181,7 @@ async function muchWork(db: Database): Promise<void> {
         expect((await changeRun(db, runId, request)).status).toBe("done");
     }
   }
+  await importOne(db);
   const empty = await begin("Begun by mistake");
   expect((await change(empty, { intent: "delete" })).status).toBe("done");
 }

@@ -31,6 +31,7 @@ import {
 import { type HowOpened, keptJournal } from "./kept-journal";
 import { lockFolder } from "./lock";
 import { canRebuild, type LastStop, lastStop, rebuild, type Rebuilt, thisBoot } from "./recover";
+import { analyze } from "../database/analyze";
 import { bringUpToDate, standingOf } from "../database/migrations";
 import { connect, createClient, openClient } from "../database/connection";
 import { flushAll } from "../database/durable-file";
@@ -147,10 +148,9 @@ async function openLab(
         `The database in ${folder} is damaged. ${damage}. Nothing was changed. ${waysBack(folder)}`,
       );
     }
-    // No background worker does this in an embedded database: without it the planner knows nothing of the tables.
-    await client
-      .exec("analyze run, stage, trial, observation, run_event")
-      .catch((error: unknown) => console.error("The tables cannot be analyzed:", (error as Error).message));
+    await analyze(db).catch((error: unknown) =>
+      console.error("The tables cannot be analyzed:", (error as Error).message),
+    );
     forgetMethods();
     forgetRules();
     const kept = folder === null || how === null ? null : await keptJournal(db, folder, name, backup, how);

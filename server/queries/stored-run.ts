@@ -132,7 +132,7 @@ select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "st
     where e.run_id = r.id and not e.undone and e.inverse ->> 'do' not in (${passedOver.map((kind) => `'${kind}'`).join(", ")}) order by e.seq desc limit 1) as last,
   (select json_build_object('id', e.id, 'description', coalesce(e.phrase, to_jsonb(e.description)), 'inverse', e.inverse, 'redo', e.redo) from run_event e
     where e.run_id = r.id and e.redo is not null order by e.seq limit 1) as next
-from run r join house_rules h on h.id = r.house_rules_id where r.id = `;
+from run r join house_rules h on h.id = r.house_rules_id where r.id = any(`;
 
 type Row<T> = T & { readonly stageId: string };
 type Trial = StageRecord["trials"][number];
@@ -237,11 +237,7 @@ export async function storedRun(db: DatabaseConnection, runId: string): Promise<
   return read;
 }
 
-/** The same from the rows themselves, whatever is remembered. */
-export async function readRun(db: DatabaseConnection, runId: string): Promise<StoredRun | null> {
-  const { rows } = await db.execute<Rows & Record<string, unknown>>(sql`${sql.raw(statement)}${runId}`);
-  const [found] = rows;
-  if (!found) return null;
+async function storedOf(db: DatabaseConnection, found: Rows): Promise<StoredRun> {
   const { id, title, sample, bench, status, startedAt, finishedAt, houseRulesId, revision } = found;
   const solutions = found.solutions.map(({ number, ...used }) => ({ ...used, code: solutionCode(number) }));
   return {
@@ -260,6 +256,20 @@ export async function readRun(db: DatabaseConnection, runId: string): Promise<St
     },
   };
 }
+
+/** Runs from the rows themselves, whatever is remembered; those that are not there are left out. */
+export async function readRuns(db: DatabaseConnection, ids: readonly string[]): Promise<StoredRun[]> {
+  const { rows } = await db.execute<Rows & Record<string, unknown>>(
+    sql`${sql.raw(statement)}${sql.param(ids)}::uuid[])`,
+  );
+  const stored: StoredRun[] = [];
+  for (const found of rows) stored.push(await storedOf(db, found));
+  return stored;
+}
+
+/** The same of one run; null where there is none with this id. */
+export const readRun = async (db: DatabaseConnection, runId: string): Promise<StoredRun | null> =>
+  (await readRuns(db, [runId]))[0] ?? null;
 
 /** The whole of one run as the core takes it; null where there is none with this id. */
 export async function loadRunRecord(db: DatabaseConnection, runId: string): Promise<RunRecord | null> {
