@@ -21,6 +21,9 @@ export interface Cuvette {
 
 export const clearCuvette: Cuvette = { absorber: null, molPerL: () => 0 };
 
+/** Decimals of an absorbance on the display. */
+export const shownDecimals = 3;
+
 /** A cuvette that shows a given absorbance at a wavelength. */
 export const cuvetteOf = (absorber: Absorber, nm: number, absorbance: number): Cuvette => ({
   absorber,
@@ -108,7 +111,7 @@ export class SimulatedPhotometer {
     const { noise = 0.0006 } = this.options;
     const absorbance = this.seen(cuvette, seconds, inLight, nm) - this.zeroed;
     const light = Math.max(1e-5, 10 ** -absorbance + noise * this.random.normal());
-    return Math.round(-1000 * Math.log10(light)) / 1000;
+    return Number((-Math.log10(light)).toFixed(shownDecimals));
   }
 }
 
@@ -141,7 +144,7 @@ export function simulatedPhotometer(options: PhotometerOptions): Instrument<Phot
         // The lid has just closed: the display still runs up to its value.
         const part = settled ? 1 : inLight / settleSeconds;
         const value = Math.round(1000 * part * model.show(cuvette, now - start, inLight)) / 1000;
-        return { seconds: now - start, value, text: value.toFixed(3), unit: "", stable: settled };
+        return { seconds: now - start, value, text: value.toFixed(shownDecimals), unit: "", stable: settled };
       };
       return Promise.resolve(
         success({

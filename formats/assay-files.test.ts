@@ -1,7 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { readReadingsTable } from "./readings-table";
-import { readTraceFile, traceCsv } from "./trace-file";
+import { lineCsv } from "./lines/csv";
+import { lineJcamp, linesJcamp } from "./lines/jcamp";
+import { lineOfTrace } from "./lines/line";
+import { readTraceFile } from "./trace-file";
 
 describe("a class's readings as a table", () => {
   test("with a heading, decimal commas and tabs: readers by name, empty cells passed over", () => {
@@ -101,7 +104,14 @@ describe("a spectrum or a course from a file", () => {
   test("JCAMP-DX: title, factors and points", () => {
     expect(readTraceFile(jcamp("400 100 120 130\n403 150 140\n"), "x.jdx", "nm")).toEqual({
       traces: [
-        { name: "blue complex", x: [400, 401, 402, 403, 404], absorbance: [0.1, 0.12, 0.13, 0.15, 0.14] },
+        {
+          ...{
+            name: "blue complex",
+            x: [400, 401, 402, 403, 404],
+            absorbance: [0.1, 0.12, 0.13, 0.15, 0.14],
+          },
+          decimals: { x: 0, absorbance: 3 },
+        },
       ],
     });
   });
@@ -123,11 +133,12 @@ describe("a spectrum or a course from a file", () => {
   });
 
   test("columns: several spectra side by side, scanned from the red end, come out rising and named", () => {
+    const decimals = { x: 0, absorbance: 1 };
     const text = "nm;dilute;strong\n402;0,3;0,6\n401;0,2;0,4\n400;0,1;0,2\n";
     expect(readTraceFile(text, "scan.csv", "nm")).toEqual({
       traces: [
-        { name: "dilute", x: [400, 401, 402], absorbance: [0.1, 0.2, 0.3] },
-        { name: "strong", x: [400, 401, 402], absorbance: [0.2, 0.4, 0.6] },
+        { name: "dilute", x: [400, 401, 402], absorbance: [0.1, 0.2, 0.3], decimals },
+        { name: "strong", x: [400, 401, 402], absorbance: [0.2, 0.4, 0.6], decimals },
       ],
     });
   });
@@ -149,10 +160,56 @@ describe("a spectrum or a course from a file", () => {
     });
   });
 
-  test("what is exported is read back the same", () => {
-    const trace = { x: [0, 1, 2], absorbance: [0.9, 0.85, 0.803] };
-    expect(readTraceFile(traceCsv(trace, "s"), "run.csv", "s")).toEqual({
-      traces: [{ name: "run", ...trace }],
+  test.each([
+    ["the same digits in each", "t,A\n0.0,0.900\n0.5,0.850\n1.0,0.803\n"],
+    ["as many as each has", "t;A\n0;0,9\n0,25;0,8500\n10,5;1,20e-3\n"],
+  ])("of %s goes out with the digits with which it came, and comes back the same", (_what, text) => {
+    const read = readTraceFile(text, "run.csv", "s");
+    if (!("traces" in read)) throw new Error("not read");
+    const [trace] = read.traces;
+    const line = lineOfTrace({
+      ...{ ...trace!, id: "t", trialId: null, xUnit: "s", source: "imported", person: "MB", removed: null },
+      ...{ x: [...trace!.x], absorbance: [...trace!.absorbance], at: "2026-11-30T10:00:00.000Z" },
+    });
+    const digits = text
+      .trim()
+      .split("\n")
+      .slice(1)
+      .map((row) => row.replaceAll(",", text.includes(";") ? "." : ",").split(/[;,]/))
+      .map(([x = "", y = ""]) => [x, y === "1.20e-3" ? "0.00120" : y]);
+    expect(line.x.texts.map((x, i) => [x, line.y.texts[i]])).toEqual(digits);
+    expect(lineCsv(line)).toBe(
+      `time_s,absorbance\r\n${digits.map((row) => `${row.join(",")}\r\n`).join("")}`,
+    );
+    for (const file of [lineCsv(line), lineJcamp(line), linesJcamp("Both", [line, line])])
+      for (const back of (readTraceFile(file, "run.csv", "s") as typeof read).traces)
+        expect(back).toEqual({ ...trace, name: "run" });
+  });
+
+  test("digits of packed and of scaled JCAMP-DX follow from its factors", () => {
+    const [head, ...tail] = ["##TITLE=scan", "##JCAMP-DX=4.24"];
+    const file = [
+      ...[head, ...tail, "##XUNITS=NANOMETERS", "##YUNITS=ABSORBANCE", "##FIRSTX=400.0", "##LASTX=404.0"],
+      ...["##DELTAX=2.0", "##XFACTOR=1", "##YFACTOR=0.0001", "##NPOINTS=3", "##XYDATA=(X++(Y..Y))"],
+      ...["400.0 1230 4500 7000", "##END="],
+    ].join("\n");
+    expect(readTraceFile(file, "a.jdx", "nm")).toEqual({
+      traces: [
+        {
+          ...{ name: "scan", x: [400, 402, 404], absorbance: [0.123, 0.45, 0.7] },
+          decimals: { x: 1, absorbance: 4 },
+        },
+      ],
+    });
+    const mixed = linesJcamp("Mixed", [
+      {
+        ...{ is: "curve", name: "c", at: "2026-11-30T10:00:00.000Z", person: "MB" },
+        x: { name: "volume added", unit: "mL", texts: ["0.00", "1.00"] },
+        y: { name: "pH", unit: "", texts: ["2.10", "2.30"] },
+      },
+    ]);
+    expect(readTraceFile(mixed, "a.jdx", "nm")).toEqual({
+      problems: [{ line: 7, message: "Points are in MILLILITERS; nanometers are needed here" }],
     });
   });
 });

@@ -1,5 +1,11 @@
 import { Type } from "@sinclair/typebox";
-import { mostPoints, ObservationKindSchema, takenBack, type TraceRecord } from "../record";
+import {
+  mostPoints,
+  ObservationKindSchema,
+  takenBack,
+  TraceDecimalsSchema,
+  type TraceRecord,
+} from "../record";
 import { success } from "../result";
 import type { RunRecord } from "../run";
 import { type Applied, type ChangeKind, conflict, malformed, missing, refused } from "./change";
@@ -26,6 +32,7 @@ export const addTraceSchema = () =>
       xUnit: Type.Union([Type.Literal("nm"), Type.Literal("s")]),
       x: Type.Array(Type.Number(), { minItems: 2, maxItems: mostPoints }),
       absorbance: Type.Array(Type.Number(), { minItems: 2, maxItems: mostPoints }),
+      decimals: Type.Optional(TraceDecimalsSchema),
       source: Type.Union([Type.Literal("instrument"), Type.Literal("imported")]),
       person: Short,
     },
@@ -56,11 +63,15 @@ export const addTrace: ChangeKind<AddTrace> = {
   apply(record, request, context) {
     const sent = sentBefore(record, request);
     if (sent) return sent;
-    const { id, stageKey, trialId, xUnit, x, absorbance, source } = request;
+    const { id, stageKey, trialId, xUnit, x, absorbance, decimals, source } = request;
     const opened = openStage(record, stageKey);
     if (!opened.ok) return opened;
     if (x.length !== absorbance.length)
       return malformed(msg`There are ${x.length} points but ${absorbance.length} absorbances`);
+    const digits = Object.values(decimals ?? {}).find(
+      (one) => typeof one === "object" && one.length !== x.length,
+    );
+    if (digits) return malformed(msg`There are ${x.length} points, but decimals of another number of them`);
     const back = x.findIndex((value, i) => i > 0 && value <= (x[i - 1] ?? 0));
     if (back !== -1)
       return refused(
@@ -97,6 +108,7 @@ export const addTrace: ChangeKind<AddTrace> = {
     const name = request.name.trim();
     const trace: TraceRecord = {
       ...{ id, trialId, name, xUnit, x, absorbance, source },
+      ...(decimals ? { decimals } : {}),
       person: request.person.trim() || context.person,
       at: context.now,
       removed: null,

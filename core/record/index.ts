@@ -1,3 +1,4 @@
 export * from "./schema";
 export * from "./observation";
 export * from "./readings";
+export * from "./decimals";

@@ -123,6 +123,15 @@ export const TrialRecordSchema = Type.Object(
 
 export type TrialRecord = Static<typeof TrialRecordSchema>;
 
+const Place = Type.Integer({ minimum: 0, maximum: 15 });
+
+/** Decimals of numbers as an instrument or a file gave them: the same for all, or those of each. */
+export const DecimalsSchema = Type.Union([Place, Type.Array(Place, { minItems: 1, maxItems: mostPoints })]);
+export type Decimals = Static<typeof DecimalsSchema>;
+
+/** Decimals of the points of a trace and of what was read there; none where nothing was written down of them. */
+export const TraceDecimalsSchema = Type.Object({ x: DecimalsSchema, absorbance: DecimalsSchema }, Closed);
+
 /** A row of readings that an instrument or a file gave at once: a spectrum, or absorbance against time. */
 export const TraceRecordSchema = Type.Object(
   {
@@ -134,6 +143,7 @@ export const TraceRecordSchema = Type.Object(
     /** Rising; as many as there are absorbances. */
     x: Type.Array(Type.Number(), { minItems: 1, maxItems: mostPoints }),
     absorbance: Type.Array(Type.Number(), { minItems: 1, maxItems: mostPoints }),
+    decimals: Type.Optional(TraceDecimalsSchema),
     source: Type.Union([Type.Literal("instrument"), Type.Literal("imported")]),
     person: ShortText,
     at: Instant,

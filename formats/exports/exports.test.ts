@@ -1,9 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
 import { parse } from "csv-parse/sync";
+import { diproticAcidByCurve } from "~/catalog/methods/acid-base/diprotic-acid-by-curve";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { evaluateRun } from "~/core/evaluate";
 import { inUnit } from "~/core/quantity";
+import { mustHold } from "~/core/result";
+import { simulateRun } from "~/core/simulate";
 import { isOnce, membersOf } from "~/core/stages";
 import { csvText } from "../csv";
+import { linesCsv } from "../lines/csv";
+import { linesJcamp } from "../lines/jcamp";
+import { linesOf } from "../lines/line";
 import { busyRecord, wildReason } from "../testing/busy-record";
 import { exportBy, exportName } from "./";
 import { offeredExports } from "./offered";
@@ -13,6 +20,14 @@ import { trialsCsv } from "./trials";
 /* Tables are read back by a library other than the one that wrote them. */
 
 const record = busyRecord();
+const curves = mustHold(
+  simulateRun({
+    method: diproticAcidByCurve,
+    houseRules: defaultHouseRules,
+    truth: { results: {} },
+    seed: 3,
+  }),
+).record;
 const rowsOf = (text: string) =>
   parse<Record<string, string>>(text, { columns: true, relax_column_count: false });
 
@@ -101,10 +116,31 @@ describe("trials as CSV", () => {
   });
 });
 
+test("curves go out as they were read: by the volume added, the digits of the meter as typed", () => {
+  const rows = rowsOf(linesCsv(linesOf(curves)));
+  const trials = curves.stages.flatMap((stage) => stage.trials);
+  const points = trials.flatMap(({ observations }) => {
+    const start = observations.find(({ kind }) => kind === "burette.initial")!.text;
+    return observations.flatMap(({ point, text }) =>
+      point ? [[(Number(point.burette) - Number(start)).toFixed(2), text]] : [],
+    );
+  });
+  expect(points.length).toBeGreaterThan(40);
+  expect(rows.map(({ x, y }) => [x, y])).toEqual(points);
+  expect(new Set(rows.map((row) => [row.line, row.what, row.x_unit, row.y_name].join()))).toEqual(
+    new Set(["curve 1,curve,mL,pH", "curve 2,curve,mL,pH"]),
+  );
+  const jcamp = linesJcamp("Two curves", linesOf(curves));
+  expect(jcamp.match(/^##NPOINTS=\d+/gm)!.reduce((sum, line) => sum + Number(line.slice(10)), 0)).toBe(
+    points.length,
+  );
+  for (const [x, y] of points) expect(jcamp).toContain(`\n${x}, ${y}\r`);
+});
+
 test("every format that is offered is written, under a name that every system takes", async () => {
   for (const { key, ending } of offeredExports) {
     const found = exportBy(key)!;
-    const body = await found.write(record, { sign: (file) => file });
+    const body = await found.write("ofLines" in found ? curves : record, { sign: (file) => file });
     expect(body.length).toBeGreaterThan(300);
     expect(exportName("Säure: “Nr. 3” / pool?", found)).toBe(`Saure-Nr-3-pool-${key}.${ending}`);
   }

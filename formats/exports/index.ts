@@ -1,4 +1,7 @@
 import { type ExportKey, offeredExports, type OfferedExport } from "./offered";
+import { linesCsv } from "../lines/csv";
+import { linesJcamp } from "../lines/jcamp";
+import { linesOf } from "../lines/line";
 import { readingsCsv } from "./readings";
 import { recordJson } from "./record";
 import type { WriteRun } from "./run-export";
@@ -10,6 +13,8 @@ const writers: Readonly<Record<ExportKey, WriteRun>> = {
   working: workbookOf,
   trials: trialsCsv,
   readings: readingsCsv,
+  lines: (record) => linesCsv(linesOf(record)),
+  jcamp: (record) => linesJcamp(record.title, linesOf(record)),
 };
 
 /** A format by its key in addresses, with what writes it; null where there is none. */

@@ -10,6 +10,8 @@ export interface OfferedExport {
   /** Ending of the file's name. */
   readonly ending: string;
   readonly type: string;
+  /** True for one that a run has only where it holds spectra, courses or curves. */
+  readonly ofLines?: true;
 }
 
 const csv = { ending: "csv", type: "text/csv; charset=utf-8" } as const;
@@ -41,6 +43,21 @@ export const offeredExports = [
     key: "readings",
     label: msg`Readings (CSV)`,
     use: msg`Every reading as it was typed, with who, when, and what became of it.`,
+  },
+  {
+    ...csv,
+    key: "lines",
+    label: msg`Spectra, kinetic runs and curves (CSV)`,
+    use: msg`A line for each point, with the digits with which it came.`,
+    ofLines: true,
+  },
+  {
+    key: "jcamp",
+    label: msg`Spectra, kinetic runs and curves (JCAMP-DX)`,
+    use: msg`The open format of spectrometers: a block for each of them.`,
+    ending: "jdx",
+    type: "chemical/x-jcamp-dx; charset=utf-8",
+    ofLines: true,
   },
 ] as const satisfies readonly OfferedExport[];
 

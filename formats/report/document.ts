@@ -1,3 +1,4 @@
+import { linesOf } from "../lines/line";
 import "~/core/stages/engines";
 import { evaluateRun } from "~/core/evaluate";
 import type { Share } from "~/core/judgement";
@@ -63,6 +64,8 @@ export interface ReportDocument {
   readonly countersigned: string | null;
   readonly status: RunRecord["status"];
   readonly people: readonly string[];
+  /** Whether it holds spectra, courses or curves. */
+  readonly hasLines: boolean;
   readonly method: {
     readonly title: string;
     readonly version: number;
@@ -156,6 +159,7 @@ export function documentOf(record: RunRecord): ReportDocument {
       known: knownWords(bottle, record.houseRules.plusMinus),
     })),
     stages,
+    hasLines: linesOf(record).length > 0,
     cautions: method.hazards,
     waste: method.waste,
   };

@@ -216,6 +216,8 @@ export const trace = pgTable(
     xUnit: text("x_unit").$type<TraceRecord["xUnit"]>().notNull(),
     x: jsonb("x").$type<number[]>().notNull(),
     absorbance: jsonb("absorbance").$type<number[]>().notNull(),
+    /** Decimals with which the numbers came; null where nothing is known of that. */
+    decimals: jsonb("decimals").$type<NonNullable<TraceRecord["decimals"]>>(),
     source: text("source").$type<TraceRecord["source"]>().notNull(),
     person: text("person").notNull(),
     at: at("at").notNull(),

@@ -87,7 +87,8 @@ select r.id, r.title, r.sample, r.bench, r.status, ${iso("r.started_at")} as "st
         xUnit: "x.x_unit",
         x: "x.x",
       },
-      ...{ absorbance: "x.absorbance", source: "x.source", person: "x.person", at: iso("x.at") },
+      ...{ absorbance: "x.absorbance", decimals: "x.decimals", source: "x.source" },
+      ...{ person: "x.person", at: iso("x.at") },
       removed: removal("x.removed"),
     },
     `trace x ${ofRun}`,
@@ -136,6 +137,7 @@ from run r join house_rules h on h.id = r.house_rules_id where r.id = any(`;
 
 type Row<T> = T & { readonly stageId: string };
 type Trial = StageRecord["trials"][number];
+type Trace = NonNullable<StageRecord["traces"]>[number];
 type StoredReading = StageRecord["observations"][number];
 
 interface Rows extends Pick<
@@ -155,7 +157,7 @@ interface Rows extends Pick<
   })[];
   readonly trials: readonly Row<Omit<Trial, "observations">>[];
   readonly observations: readonly Row<StoredReading & { readonly trialId: string | null }>[];
-  readonly traces: readonly Row<NonNullable<StageRecord["traces"]>[number]>[];
+  readonly traces: readonly Row<Omit<Trace, "decimals"> & { readonly decimals: Trace["decimals"] | null }>[];
   readonly timers: readonly Row<NonNullable<StageRecord["timers"]>[number]>[];
   readonly solutions: readonly (Omit<UsedSolution, "code"> & { readonly number: number })[];
   readonly last: StoredRun["last"];
@@ -191,7 +193,8 @@ function stagesOf({ stages, trials, observations, traces, timers }: Rows): Stage
   return stages.map(({ id, key, choices }) => {
     const of = <T extends { readonly stageId: string }>(rows: readonly T[]) =>
       rows.filter((row) => row.stageId === id).map(own);
-    const [ownTraces, ownTimers] = [of(traces), of(timers)];
+    const ownTraces = of(traces).map(({ decimals, ...one }): Trace => (decimals ? { ...one, decimals } : one));
+    const ownTimers = of(timers);
     return {
       ...{ id, key },
       observations: readings.get(id) ?? [],

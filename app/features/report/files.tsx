@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
+import type { ReportDocument } from "~/formats/report/document";
 import { offeredExports } from "~/formats/exports/offered";
 import { colors } from "../../theme/theme";
 import { noPrint } from "../../ui/page";
@@ -7,8 +8,9 @@ import { Sheet } from "../../ui/sheet";
 import { useSay } from "../../words/text";
 
 /** The files in which a run leaves the lab, each with what it is good for. */
-export function Files({ runId }: { readonly runId: string }) {
+export function Files({ report: { id: runId, hasLines } }: { readonly report: ReportDocument }) {
   const say = useSay();
+  const offered = offeredExports.filter((one) => hasLines || !("ofLines" in one));
   return (
     <Sheet component="section" aria-labelledby="files-title" sx={noPrint}>
       <Typography id="files-title" variant="h2" sx={{ mb: 1 }}>
@@ -25,7 +27,7 @@ export function Files({ runId }: { readonly runId: string }) {
           gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" },
         }}
       >
-        {offeredExports.map(({ key, label, use }) => (
+        {offered.map(({ key, label, use }) => (
           <li key={key}>
             <Box
               component="a"

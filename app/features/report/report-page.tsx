@@ -50,7 +50,7 @@ export function ReportPage({ report, proof, letterhead }: ReportPageProps) {
     >
       <GlobalStyles styles={pageRule(paper, report.title)} />
       <Box sx={{ display: "grid", gap: 2 }}>
-        <Files runId={report.id} />
+        <Files report={report} />
         <Sheet
           component="article"
           aria-label={say`Report of ${report.title}`}

@@ -6,10 +6,12 @@ import { meterOf } from "~/core/inputs";
 import type { PointView } from "~/core/record";
 import type { CurveEvaluation, CurveStageEvaluation } from "~/core/stages";
 import { unitText } from "~/core/text";
+import { lineOfCurve } from "~/formats/lines/line";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Sheet } from "../../../ui/sheet";
 import { useSay } from "../../../words/text";
+import { SaveLine } from "../shared/save-line";
 import { curveInputOf } from "./use-curve-entry";
 
 const PointDialog = lazy(() => import("./point-dialog").then((m) => ({ default: m.PointDialog })));
@@ -33,6 +35,7 @@ export function CurvePoints({ stage, curve }: CurvePointsProps) {
   const shown = all ? newest : newest.slice(0, few);
   const head = unit === "" ? say(label) : say`${label}, ${unitText(unit)}`;
   if (newest.length === 0) return null;
+  const line = lineOfCurve(curveInputOf(stage), curve.record);
   return (
     <Sheet component="section" aria-label={say`Points`}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
@@ -58,6 +61,7 @@ export function CurvePoints({ stage, curve }: CurvePointsProps) {
           ))}
         </tbody>
       </Box>
+      {line && <SaveLine line={line} />}
       {newest.length > few && (
         <Button size="small" onClick={() => setAll(!all)} sx={{ ml: -1 }}>
           {all ? say`Fewer` : say`All ${newest.length}`}

@@ -6,14 +6,22 @@ import { v7 as newId } from "uuid";
 import { takenBack, type StageRecord, type TraceRecord } from "~/core/record";
 import type { PreparationEvaluation } from "~/core/stages";
 import { proposeWavelengths } from "~/core/spectra";
-import { absorberNear, cuvetteOf, type PhotometerConnection, simulatedPhotometer } from "~/devices";
-import { traceCsv } from "~/formats/trace-file";
+import {
+  absorberNear,
+  cuvetteOf,
+  type PhotometerConnection,
+  shownDecimals,
+  simulatedPhotometer,
+} from "~/devices";
+import { lineOfTrace } from "~/formats/lines/line";
+import type { ReadTrace } from "~/formats/trace-file";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors, fonts } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
 import { Sheet } from "../../../ui/sheet";
 import { spectrumOption, shownSpectrum, type ShownSpectrum } from "./spectrum-option";
-import { saveText, TraceImport } from "./trace-import";
+import { SaveLine } from "../shared/save-line";
+import { TraceImport } from "./trace-import";
 import { hidden } from "./use-photometer";
 import { useReader } from "./use-reader";
 import { useSay } from "../../../words/text";
@@ -55,12 +63,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
       ),
     [shown, scanning, chosenNm, say],
   );
-  const keep = (
-    name: string,
-    x: readonly number[],
-    absorbance: readonly number[],
-    source: TraceRecord["source"],
-  ) =>
+  const keep = ({ name, x, absorbance, decimals }: ReadTrace, source: TraceRecord["source"]) =>
     send({
       intent: "trace",
       id: newId(),
@@ -71,6 +74,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
       xUnit: "nm",
       x: [...x],
       absorbance: [...absorbance],
+      ...(decimals ? { decimals } : {}),
       source,
       person,
     }).then((answer) => setTrouble(answer.status === "done" ? null : answer.message));
@@ -110,7 +114,8 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
         () => {
           made.value.disconnect();
           connection.current = null;
-          void keep(name, x, absorbance, "instrument").then(() => setScanning(null));
+          const decimals = { x: 0, absorbance: shownDecimals };
+          void keep({ name, x, absorbance, decimals }, "instrument").then(() => setScanning(null));
         },
       );
     })();
@@ -146,7 +151,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
             label={say`From a file (CSV, JCAMP-DX)`}
             onRead={(read) => {
               void (async () => {
-                for (const t of read) await keep(t.name, t.x, t.absorbance, "imported");
+                for (const t of read) await keep(t, "imported");
               })();
             }}
           />
@@ -208,9 +213,7 @@ export function SpectraPanel({ stage, record }: SpectraPanelProps) {
               <span style={{ textDecoration: t.removed ? "line-through" : "none" }}>
                 {say`${t.name}, ${t.x.length} points,`} {t.x[0]} {say`to`} {t.x.at(-1)} {say`nm`}
               </span>
-              <Button size="small" onClick={() => saveText(traceCsv(t, "nm"), `${t.name}.csv`)}>
-                {say`Save as CSV`}
-              </Button>
+              <SaveLine line={lineOfTrace(t)} />
               {!locked && (
                 <Button
                   size="small"

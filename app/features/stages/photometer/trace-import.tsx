@@ -50,13 +50,3 @@ export function TraceImport({ kind, label, onRead }: TraceImportProps) {
     </Box>
   );
 }
-
-/** Saves text as a file of this name. */
-export function saveText(text: string, fileName: string) {
-  const url = URL.createObjectURL(new Blob([text], { type: "text/csv" }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = fileName;
-  link.click();
-  URL.revokeObjectURL(url);
-}

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { TraceRecord, TrialRecord } from "~/core/record";
 import type { CourseEvaluation, RateEvaluation } from "~/core/stages";
-import { traceCsv } from "~/formats/trace-file";
+import { lineOfTrace } from "~/formats/lines/line";
 import { useRunInHand } from "../../../entry/run-context";
 import { colors } from "../../../theme/theme";
 import { Chart } from "../../../ui/chart/chart";
@@ -14,7 +14,7 @@ import { Sheet } from "../../../ui/sheet";
 import type { Send } from "../../../entry/use-run";
 import { courseName } from "./course-name";
 import { courseOption } from "./rate-option";
-import { saveText } from "../photometer/trace-import";
+import { SaveLine } from "../shared/save-line";
 import { useSay } from "../../../words/text";
 import { type Phrase } from "~/core/text";
 
@@ -134,11 +134,7 @@ function CourseHead({ course, trace, onStrike, record }: CourseHeadProps) {
       <Typography variant="h2" sx={{ flexGrow: 1 }}>
         {say(courseName(course))}
       </Typography>
-      {trace && (
-        <Button size="small" onClick={() => saveText(traceCsv(trace, "s"), `${trace.name}.csv`)}>
-          {say`Save as CSV`}
-        </Button>
-      )}
+      {trace && <SaveLine line={lineOfTrace(trace)} />}
       {!locked && (
         <Button size="small" onClick={onStrike}>
           {record.struck ? say`Restore` : say`Strike out`}

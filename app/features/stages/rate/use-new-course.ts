@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { Field } from "~/core/inputs";
 import { checkField, trialFields } from "~/core/method";
+import { decimalsIn, type TraceRecord } from "~/core/record";
 import { methodOf, type RunRecord } from "~/core/run";
 import { unitOf } from "~/core/quantity";
 import {
@@ -12,6 +13,7 @@ import {
   usualConstant,
 } from "~/core/stages";
 import { msg, type Phrase, withPoint } from "~/core/text";
+import { shownDecimals } from "~/devices";
 import { useDrafts, writeDrafts } from "../../../entry/drafts";
 import { confirmAllIn, type Entry, heldUpIn, releaseIn, stateIn, typeIn } from "../../../entry/entry";
 import { useRunInHand } from "../../../entry/run-context";
@@ -26,6 +28,7 @@ export interface TakenCourse {
   readonly name: string;
   readonly x: readonly number[];
   readonly absorbance: readonly number[];
+  readonly decimals?: TraceRecord["decimals"];
   readonly source: "instrument" | "imported";
 }
 
@@ -90,13 +93,14 @@ export function useNewCourse(
   const [trouble, setTrouble] = useState<Phrase | null>(null);
   const live = useCourse(11 + stage.trials.length);
 
-  const keep = async ({ name, x, absorbance, source }: TakenCourse): Promise<void> => {
+  const keep = async ({ name, x, absorbance, decimals, source }: TakenCourse): Promise<void> => {
     const entered = confirmAllIn(entry, filled());
     if (entered === "held") return;
     const answer = await send({
       ...{ intent: "trace", id: newId(), stageKey: stage.key, trialId },
       readings: entered.map(({ id, field: { symbol, kind }, text }) => ({ id, symbol, kind, text })),
       ...{ name, xUnit: "s", x: [...x], absorbance: [...absorbance], source, person },
+      ...(decimals ? { decimals } : {}),
     });
     if (!isTaken(answer)) {
       // The readings were checked: what is wrong is the course, and it is said below them.
@@ -113,7 +117,8 @@ export function useNewCourse(
     const name = say`kinetic run ${stage.trials.length + 1}`;
     live.start(trueConstant(record, stage, entry, filled()), wavelengthOf(evaluation), (points) => {
       const [x, absorbance] = [points.map(([t]) => t), points.map(([, a]) => a)];
-      void keep({ name, x, absorbance, source: "instrument" });
+      const decimals = { x: Math.max(...x.map((t) => decimalsIn(String(t)))), absorbance: shownDecimals };
+      void keep({ name, x, absorbance, decimals, source: "instrument" });
     });
   };
 
