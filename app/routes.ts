@@ -21,6 +21,7 @@ export default [
   route("history/export/:format", "routes/history-export.ts"),
   route("history/archive", "routes/lab-archive.ts"),
   route("history/sheet", "routes/class-sheet.tsx"),
+  route("history/sheet/pdf", "routes/class-sheet-pdf.ts"),
   route("history/import", "routes/history-import.tsx"),
   route("history/import/table", "routes/table-import.tsx"),
   route("history/import/table/work", "routes/table-work.ts"),

@@ -1,7 +1,10 @@
 import { validate as isUuid } from "uuid";
 import type { RunRecord } from "~/core/run";
 import { database } from "~/server/lab/current";
+import { labFingerprint } from "~/server/lab/signer";
+import { labWords } from "~/server/queries/in-words";
 import { loadRunRecord } from "~/server/queries/stored-run";
+import { type ClassSheet, classSheetOf } from "../features/history/class-sheet";
 
 const most = 1000;
 
@@ -22,4 +25,13 @@ export async function recordsOf(ids: readonly string[]): Promise<RunRecord[]> {
     if (record) records.push(record);
   }
   return records;
+}
+
+/** The sheet of the runs that an address names; throws the answer 404 where none of them is there. */
+export async function chosenSheet(request: Request): Promise<ClassSheet> {
+  const ids = runIdsIn(new URL(request.url).searchParams.get("runs") ?? "");
+  const words = await labWords(await database());
+  const stored = await recordsOf(ids);
+  if (stored.length === 0) throw new Response("None of these runs is there.", { status: 404 });
+  return classSheetOf(stored, words.record, labFingerprint());
 }

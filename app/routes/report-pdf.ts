@@ -7,7 +7,7 @@ import { labOf } from "~/server/commands/lab";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { labWords } from "~/server/queries/in-words";
 import { loadRunRecord } from "~/server/queries/stored-run";
-import { reportBeside } from "../features/report/pdf/beside.server";
+import { pdfAnswer, printedAs } from "./pdf-answer.server";
 import type { Route } from "./+types/report-pdf";
 import { readable, runIdFrom } from "./run-id.server";
 
@@ -21,19 +21,10 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const { words } = (await currentHouseRules(db)).data;
   const record = (await labWords(db)).record(stored);
   const proof = { ...linksHead(fileWithResults(stored)), key: labFingerprint() };
-  const body = await reportBeside({
-    record,
-    proof,
+  return pdfAnswer(exportName(record.title, { key: "report", ending: "pdf" }), {
+    of: { record, proof },
     letterhead: (await labOf(db))?.letterhead ?? "",
-    paper: asked.get("paper") === "Letter" ? "Letter" : "A4",
-    working: asked.get("working") === "short" ? "short" : "full",
+    ...printedAs(asked),
     words,
-  });
-  return new Response(body, {
-    headers: {
-      "Content-Type": "application/pdf",
-      "Content-Disposition": `attachment; filename="${exportName(record.title, { key: "report", ending: "pdf" })}"`,
-      "Cache-Control": "no-store",
-    },
   });
 }

@@ -3,23 +3,28 @@ import Button from "@mui/material/Button";
 import GlobalStyles from "@mui/material/GlobalStyles";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import type { SeriesTable } from "~/core/evaluate";
 import { colors, fonts } from "../../theme/theme";
 import { noPrint, Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { useSay } from "../../words/text";
+import { Letterhead } from "../report/letterhead";
 import { stacked } from "../report/stacked";
+import { checkedBy, checksumsOf, keyOfLab } from "../report/words";
 import { ResultsTable, Scatter } from "../series/results-table";
+import type { ClassSheet } from "./class-sheet";
 
 interface ClassSheetProps {
-  readonly groups: readonly { readonly method: string; readonly table: SeriesTable }[];
-  readonly heads: readonly { readonly title: string; readonly head: string }[];
-  readonly labKey: string | null;
+  readonly sheet: ClassSheet;
+  /** Whose sheet it is; empty where the lab has no header. */
+  readonly letterhead: string;
+  /** Where the same is had as PDF. */
+  readonly pdf: string;
 }
 
 /** Several runs on one sheet, to print: a table for each method, with mean and scatter, and by what each record is proven. */
-export function ClassSheetPage({ groups, heads, labKey }: ClassSheetProps) {
+export function ClassSheetPage({ sheet, letterhead, pdf }: ClassSheetProps) {
   const say = useSay();
+  const { groups, heads } = sheet;
   return (
     <Page
       width={1120}
@@ -29,6 +34,9 @@ export function ClassSheetPage({ groups, heads, labKey }: ClassSheetProps) {
         <>
           <Button variant="contained" onClick={() => window.print()}>
             {say`Print`}
+          </Button>
+          <Button component="a" href={pdf} download variant="outlined">
+            {say`Save as PDF`}
           </Button>
           <Button component={Link} to="/history" variant="outlined">
             {say`Back to the history`}
@@ -48,6 +56,7 @@ export function ClassSheetPage({ groups, heads, labKey }: ClassSheetProps) {
           "@media print": { border: 0, p: 0, fontSize: "10pt" },
         }}
       >
+        <Letterhead text={letterhead} />
         <Typography variant="h1">{say`Results of ${heads.length} runs`}</Typography>
         {groups.map(({ method, table }) => (
           <Box component="section" key={method} aria-label={method}>
@@ -60,9 +69,9 @@ export function ClassSheetPage({ groups, heads, labKey }: ClassSheetProps) {
             <Scatter table={table} />
           </Box>
         ))}
-        <Proofs heads={heads} labKey={labKey} />
+        <Proofs sheet={sheet} />
         <Box sx={{ borderTop: `1px solid ${colors.ink}`, pt: 0.5, mt: 5, width: 280 }}>
-          <Typography variant="body2">{say`Checked by, date`}</Typography>
+          <Typography variant="body2">{say(checkedBy)}</Typography>
         </Box>
       </Sheet>
     </Page>
@@ -70,12 +79,12 @@ export function ClassSheetPage({ groups, heads, labKey }: ClassSheetProps) {
 }
 
 /** By what a copy of each record is proven. */
-function Proofs({ heads, labKey }: Pick<ClassSheetProps, "heads" | "labKey">) {
+function Proofs({ sheet: { heads, labKey } }: Pick<ClassSheetProps, "sheet">) {
   const say = useSay();
   return (
     <Box component="section" sx={{ breakInside: "avoid" }}>
       <Typography variant="body2" color="textSecondary">
-        {say`Checksums of the records (SHA-256):`}
+        {say(checksumsOf)}
       </Typography>
       {heads.map(({ title, head }) => (
         <Box key={head} sx={{ fontSize: "0.82rem", display: "flex", gap: 1.5, flexWrap: "wrap" }}>
@@ -87,7 +96,7 @@ function Proofs({ heads, labKey }: Pick<ClassSheetProps, "heads" | "labKey">) {
       ))}
       {labKey !== null && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
-          {say`Key of this lab (Ed25519):`}{" "}
+          {say(keyOfLab)}{" "}
           <Box component="span" sx={{ fontFamily: fonts.reading }}>
             {labKey}
           </Box>

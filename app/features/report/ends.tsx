@@ -4,7 +4,7 @@ import type { ReportDocument } from "~/formats/report/document";
 import { colors, fonts } from "../../theme/theme";
 import { together } from "../../ui/number-text";
 import { useSay } from "../../words/text";
-import { checksumOver, deferring, signatures } from "./words";
+import { checksumOver, keyOfLab, deferring, signatures } from "./words";
 
 /** What shows whether a copy of the record is as it was. */
 export interface ReportProof {
@@ -69,7 +69,7 @@ export function Ends({ report, proof }: EndsProps) {
         </Box>
         {proof.key !== null && (
           <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
-            {say`Key of this lab (Ed25519):`}{" "}
+            {say(keyOfLab)}{" "}
             <Box component="span" sx={{ fontFamily: fonts.reading, fontSize: "0.82rem" }}>
               {proof.key}
             </Box>

@@ -1,3 +1,4 @@
+import { Letterhead } from "./letterhead";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ReportDocument } from "~/formats/report/document";
@@ -19,16 +20,7 @@ export function Head({ report, letterhead }: HeadProps) {
   const { main } = report;
   return (
     <Box>
-      {letterhead !== "" && (
-        <Typography
-          variant="body2"
-          color="textSecondary"
-          data-testid="letterhead"
-          sx={{ whiteSpace: "pre-line", mb: 1 }}
-        >
-          {letterhead}
-        </Typography>
-      )}
+      <Letterhead text={letterhead} />
       <Typography variant="h1" component="h2" sx={{ fontSize: "1.7rem" }}>
         {report.title}
       </Typography>

@@ -35,7 +35,11 @@ export const howKnown: Readonly<Record<ReportDocument["bottles"][number]["how"],
 
 export const deferring = msg`Safety data sheets, local codes and licensed practice come before what stands here.`;
 
-export const signatures: readonly Phrase[] = [msg`Carried out by, date`, msg`Checked by, date`];
+export const checkedBy = msg`Checked by, date`;
+export const signatures: readonly Phrase[] = [msg`Carried out by, date`, checkedBy];
+
+export const checksumsOf = msg`Checksums of the records (SHA-256):`;
+export const keyOfLab = msg`Key of this lab (Ed25519):`;
 
 export const checksumOver = (id: string, readings: number): Phrase =>
   msg`Run ${id}. Checksum over its ${readings} readings and all that stands around them (SHA-256):`;

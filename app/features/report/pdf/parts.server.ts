@@ -29,6 +29,11 @@ export const subheading = (text: string): Content => set(text, { style: "h3", ma
 export const paragraph = (text: string, color: string = colors.ink): Content =>
   set(text, { color, margin: [0, 2, 0, 2] });
 
+export const rule = (room: number, lineWidth: number, lineColor: string): Content => ({
+  canvas: [{ type: "line", x1: 0, y1: 0, x2: room, y2: 0, lineWidth, lineColor }],
+  margin: [0, 4, 0, 0],
+});
+
 /** Thin rules under each row, a stronger one under the heads. */
 const ruled: CustomTableLayout = {
   hLineWidth: (i, { table }) => (i === 0 ? 0 : i === (table.headerRows ?? 0) ? 0.9 : 0.4),

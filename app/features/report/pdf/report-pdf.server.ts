@@ -1,5 +1,4 @@
-import pdfmake from "pdfmake";
-import type { Column, Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Column, Content, TableCell } from "pdfmake/interfaces";
 import { unitText } from "~/core/text";
 import type { ReportCell, ReportRow } from "~/formats/report/trials";
 import type { ReportDocument, ReportStage } from "~/formats/report/document";
@@ -7,18 +6,21 @@ import { colors } from "../../../theme/theme";
 import { equationSides } from "../../../ui/equation-sides";
 import { sentence, unbroken } from "../../../ui/number-text";
 import type { ReportProof } from "../ends";
-import { checksumOver, deferring, factsOf, howKnown, signatures } from "../words";
-import { figures, fontFiles, set } from "./faces.server";
+import { checksumOver, keyOfLab, deferring, factsOf, howKnown, signatures } from "../words";
+import { figures, set } from "./faces.server";
 import { formula } from "./formula.server";
-import { dated, heading, list, paragraph, type PrintedAs, ruledTable, subheading } from "./parts.server";
+import { headed, onPaper, roomOn } from "./paper.server";
+import {
+  dated,
+  heading,
+  list,
+  paragraph,
+  type PrintedAs,
+  rule,
+  ruledTable,
+  subheading,
+} from "./parts.server";
 import { shareBar, stagePicture } from "./pictures.server";
-
-/** Margins in points: 16 mm, and room for the foot. */
-const margins = { side: 45, top: 45, bottom: 54 } as const;
-/** Widths of the papers in points. */
-const widths = { A4: 595.28, Letter: 612 } as const;
-
-export const roomOn = (paper: PrintedAs["paper"]): number => widths[paper] - 2 * margins.side;
 
 function head(report: ReportDocument, letterhead: string, { say, room }: PrintedAs): Content[] {
   const { main } = report;
@@ -36,17 +38,12 @@ function head(report: ReportDocument, letterhead: string, { say, room }: Printed
       ]
     : [];
   return [
-    ...(letterhead === "" ? [] : [set(letterhead, { color: colors.inkSoft, margin: [0, 0, 0, 10] })]),
+    ...headed(letterhead),
     set(report.title, { style: "h1" }),
     { columns: facts, columnGap: 22, margin: [0, 6, 0, 10] },
     ...result,
   ];
 }
-
-const rule = (room: number, lineWidth: number, lineColor: string): Content => ({
-  canvas: [{ type: "line", x1: 0, y1: 0, x2: room, y2: 0, lineWidth, lineColor }],
-  margin: [0, 4, 0, 0],
-});
 
 function methodPart({ method }: ReportDocument, { say, room }: PrintedAs): Content {
   const look = { size: 11, color: colors.ink, room };
@@ -212,68 +209,25 @@ function ends(report: ReportDocument, proof: ReportProof, { say, room }: Printed
         figures(proof.head, { fontSize: 8 }),
         ...(proof.key === null
           ? []
-          : [set(say`Key of this lab (Ed25519):`, { style: "soft" }), figures(proof.key, { fontSize: 8 })]),
+          : [set(say(keyOfLab), { style: "soft" }), figures(proof.key, { fontSize: 8 })]),
       ],
     },
   ];
 }
 
-/** A heading stays with what follows it. */
-const leftAlone: TDocumentDefinitions["pageBreakBefore"] = (node, { getFollowingNodesOnPage }) =>
-  node.headlineLevel !== undefined && getFollowingNodesOnPage().length === 0;
-
-function definition(
-  report: ReportDocument,
-  proof: ReportProof,
-  letterhead: string,
-  as: PrintedAs,
-): TDocumentDefinitions {
-  const foot = { color: colors.inkSoft, fontSize: 8 };
-  return {
-    pageSize: as.paper === "A4" ? "A4" : "LETTER",
-    pageMargins: [margins.side, margins.top, margins.side, margins.bottom],
-    info: { title: report.title, creator: "Steady Bead", subject: as.say`Report of ${report.title}` },
-    language: as.words.titer === "titre" ? "en-GB" : "en-US",
-    displayTitle: true,
-    pageBreakBefore: leftAlone,
-    defaultStyle: { font: "Text", fontSize: 10, lineHeight: 1.25, color: colors.ink },
-    styles: {
-      h1: { fontSize: 18, bold: true },
-      h2: { fontSize: 12, bold: true },
-      h3: { fontSize: 9.5, bold: true, color: colors.inkSoft },
-      soft: { fontSize: 8.5, color: colors.inkSoft },
-    },
-    footer: (page, pages) => ({
-      margin: [margins.side, 16, margins.side, 0],
-      columns: [
-        { width: "*", ...set(report.title, foot) },
-        { width: "auto", ...set(`${page} / ${pages}`, foot) },
-      ],
-      columnGap: 16,
-    }),
-    content: [
-      ...head(report, letterhead, as),
-      methodPart(report, as),
-      ...bottles(report, as),
-      ...report.stages.flatMap((stage) => stagePart(stage, report, as)),
-      ...ends(report, proof, as),
-    ],
-  };
-}
-
-pdfmake.setFonts(fontFiles);
-// Nothing is fetched, and no file is read but the faces.
-pdfmake.setUrlAccessPolicy(() => false);
-const faceFiles = new Set(Object.values(fontFiles).flatMap(({ normal, bold }) => [normal, bold]));
-pdfmake.setLocalAccessPolicy((file: string) => faceFiles.has(file));
-
 /** The report of a run as PDF: the same content as on the screen. */
-export async function reportPdf(
+export function reportPdf(
   report: ReportDocument,
   proof: ReportProof,
   letterhead: string,
-  as: Omit<PrintedAs, "room">,
+  asked: Omit<PrintedAs, "room">,
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const printed = { ...as, room: roomOn(as.paper) };
-  return new Uint8Array(await pdfmake.createPdf(definition(report, proof, letterhead, printed)).getBuffer());
+  const as = { ...asked, room: roomOn(asked.paper) };
+  return onPaper({ title: report.title, subject: as.say`Report of ${report.title}` }, as, [
+    ...head(report, letterhead, as),
+    methodPart(report, as),
+    ...bottles(report, as),
+    ...report.stages.flatMap((stage) => stagePart(stage, report, as)),
+    ...ends(report, proof, as),
+  ]);
 }

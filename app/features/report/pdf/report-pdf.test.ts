@@ -7,6 +7,7 @@ import { offered } from "~/catalog/methods";
 import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { mustHold } from "~/core/result";
 import type { Phrase } from "~/core/text";
+import type { RunRecord } from "~/core/run";
 import { simulateRun } from "~/core/simulate";
 import { truthOf } from "~/core/testing/library-truth";
 import { documentOf, type ReportDocument } from "~/formats/report/document";
@@ -14,7 +15,10 @@ import { busyRecord, wildReason } from "~/formats/testing/busy-record";
 import { localized, plainWords } from "../../../words/text";
 import { runsOf, withoutGlyph } from "./faces.server";
 import { formula } from "./formula.server";
+import { classSheetOf } from "../../history/class-sheet";
+import { scatterWords } from "../../series/results-words";
 import { reportPdf } from "./report-pdf.server";
+import { sheetPdf } from "./sheet-pdf.server";
 
 /* PDFs are held against poppler's tools, which know nothing of what wrote them. */
 
@@ -25,14 +29,14 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const say = localized(plainWords);
 const proof = { head: "ab12".repeat(16), readings: 17, key: "cd34".repeat(4) };
 
-const reportBy = (methodId: string): ReportDocument => {
+const simulatedBy = (methodId: string, seed: number): RunRecord => {
   const method = offered.find(({ id }) => id === methodId);
   if (!method) throw new Error(`no method ${methodId}`);
-  const { record } = mustHold(
-    simulateRun({ method, houseRules: defaultHouseRules, truth: truthOf(method), seed: 5 }),
-  );
-  return documentOf(record);
+  return mustHold(simulateRun({ method, houseRules: defaultHouseRules, truth: truthOf(method), seed }))
+    .record;
 };
+
+const reportBy = (methodId: string): ReportDocument => documentOf(simulatedBy(methodId, 5));
 
 let files = 0;
 async function written(
@@ -176,4 +180,38 @@ describe("every method that is offered", () => {
     // Nothing links or loads.
     expect(() => formula("\\href{https://example.org}{x}", look, say)).toThrow(/cannot be set/);
   });
+});
+
+test("several runs stand on one sheet, a table for each method, with mean, checksums and the lab's header", async () => {
+  const methods = ["diprotic-acid-by-curve", "diprotic-acid-by-curve", busyRecord().method.id];
+  const runs = methods.map((methodId, seed) => simulatedBy(methodId, seed));
+  const named = runs.map((run, i) => ({
+    ...run,
+    id: `run ${i}`,
+    title: `Tank ${i}`,
+    sample: "",
+    bench: `bench ${i}`,
+  }));
+  const sheet = classSheetOf(named, (run) => run, proof.key);
+  expect(sheet.groups.map(({ table }) => table.rows.length)).toEqual([2, 1]);
+  const as = { paper: "Letter", working: "short", words: plainWords, say } as const;
+  const file = path.join(folder, `${++files}.pdf`);
+  writeFileSync(file, await sheetPdf(sheet, "Tern Rock Aquarium", as));
+  const text = textOf(file);
+  for (const { method, table } of sheet.groups) {
+    for (const said of [method, table.name, ...sayAll(scatterWords(table) ? [scatterWords(table)!] : [])])
+      expect(text).toContain(solid(said));
+    for (const { title, bench, shown } of table.rows)
+      for (const said of [title, bench, shown!.value, `± ${shown!.plusMinus}`])
+        expect(text).toContain(solid(said));
+  }
+  for (const said of [
+    "Tern Rock Aquarium",
+    "Results of 3 runs",
+    proof.key,
+    ...sheet.heads.map(({ head }) => head),
+  ])
+    expect(text).toContain(solid(said));
+  expect(info(file).get("Page size")).toBe("612 x 792 pts (letter)");
+  expect(info(file).get("Title")).toBe("Results of 3 runs");
 });
