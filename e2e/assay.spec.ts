@@ -139,6 +139,11 @@ test("A wavelength from a scan: a file that was cut off is told, the simulated s
   const proposed = page.getByTestId("proposed-wavelength").first();
   await expect(proposed).toContainText("Largest absorbance, so the most sensitive");
   await noGraveFaults(page, "spectrum");
+  const saved = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save as JCAMP-DX" }).click();
+  const kept = readFileSync(await (await saved).path(), "utf8").replaceAll("\r", "");
+  // Each point of 400 to 760 nm by 2, with the three decimals of the display.
+  expect(kept.match(/^\d{3}, -?\d\.\d{3}$/gm)).toHaveLength(181);
   await proposed.getByRole("button", { name: /^Take 6[12]\d nm/ }).click();
   await expect(page.getByTestId("result-wavelength")).toHaveText(/^6[12]\d nm$/);
 

@@ -158,6 +158,8 @@ test("runs are found, charted over time, selected over pages and taken out; one 
   await expect(sheet).toContainText("Samples and duplicates whose result stands: 3");
   const record = await recordOf(page, app.url, rows[2]!.run!);
   await expect(sheet).toContainText(record.proof!.head);
+  const asPdf = readFileSync(await download(page, "Save as PDF"));
+  expect(asPdf.subarray(0, 5).toString()).toBe("%PDF-");
 
   await page.goto(`${app.url}/runs/${rows[2]!.run}?stage=conclude`);
   await page.getByRole("button", { name: "Countersign …" }).click();
@@ -207,7 +209,7 @@ test("a table that somebody kept is pasted, its columns are said, and it becomes
   await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");
   await page.getByRole("option", { name: /Titrate the acid/ }).click();
   await expect(page.getByText("These dates can be read in more than one way: check this.")).toBeVisible();
-  await page.getByLabel("Concentration of the base, mol/L").fill("0.1000");
+  await page.getByLabel("Concentration of the base, mol/L", { exact: true }).fill("0.1000");
   await check.click();
   await expect(
     page.getByText('Row 2, column F: "2o,02" is not a number, or its decimals stand behind another sign.'),
@@ -216,7 +218,7 @@ test("a table that somebody kept is pasted, its columns are said, and it becomes
   await use.click();
   await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");
   await page.getByRole("option", { name: /Titrate the acid/ }).click();
-  await page.getByLabel("Concentration of the base, mol/L").fill("0.1000");
+  await page.getByLabel("Concentration of the base, mol/L", { exact: true }).fill("0.1000");
   await check.click();
   // 0.1000 · 20.02 / 25.00
   await expect(page.getByRole("row", { name: /KT-7/ }).last()).toContainText("0.08008 ±");
@@ -227,7 +229,7 @@ test("a table that somebody kept is pasted, its columns are said, and it becomes
   await expect(page.getByText("Imported: one run.")).toBeVisible();
   // What was said of a table with these headings is known the next time.
   await use.click();
-  await expect(page.getByLabel("Concentration of the base, mol/L")).toHaveValue("0.1000");
+  await expect(page.getByLabel("Concentration of the base, mol/L", { exact: true })).toHaveValue("0.1000");
   await check.click();
   await expect(page.getByText("1 of them are in the lab already and stay as they are.")).toBeVisible();
 

@@ -1,5 +1,12 @@
 import { baseByPhthalateThenAcid as method } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
+import { writeReport } from "~/app/features/report/pdf/asked.server";
+import { defaultHouseRules } from "~/catalog/rules/defaults";
 import { mustHold } from "~/core/result";
+import { simulateRun } from "~/core/simulate";
+import { truthOf } from "~/core/testing/library-truth";
+import { workbookOf } from "~/formats/exports/xlsx";
+import { linksHead } from "~/formats/proof/head";
+import { fileWithResults } from "~/formats/results/stated";
 import type { Mapping } from "~/formats/table/mapping";
 import { sheetOfText } from "~/formats/table/sheet";
 import type { Database } from "~/server/database/types";
@@ -10,7 +17,46 @@ import {
   tableTargets,
   type Working,
 } from "~/server/import/import-table";
-import { ms, say } from "./bench-parts";
+import { median, ms, say } from "./bench-parts";
+
+/** A run as it leaves the lab: its report on paper, and its spreadsheet. */
+export async function benchReports(): Promise<void> {
+  const truth = truthOf(method);
+  const { record } = mustHold(simulateRun({ method, houseRules: defaultHouseRules, truth, seed: 7 }));
+  const words = defaultHouseRules.words;
+  const proof = { ...linksHead(fileWithResults(record)), key: null };
+  const asked = {
+    of: { record, proof },
+    letterhead: "Tern Rock Aquarium",
+    paper: "A4",
+    working: "full",
+    words,
+  } as const;
+  const times: number[] = [];
+  let body = new Uint8Array();
+  for (let i = 0; i < 6; i++) {
+    const began = performance.now();
+    body = await writeReport(asked);
+    times.push(performance.now() - began);
+  }
+  say(
+    `report as PDF, ${(body.length / 1024).toFixed(0)} kB, the first in a process`,
+    ms(times[0] ?? NaN),
+    "",
+  );
+  say("report as PDF, median of the next 5", ms(median(times.slice(1))), "");
+  const sheets: number[] = [];
+  for (let i = 0; i < 6; i++) {
+    const began = performance.now();
+    body = await workbookOf(record);
+    sheets.push(performance.now() - began);
+  }
+  say(
+    `spreadsheet with formulas, ${(body.length / 1024).toFixed(0)} kB, median of 6`,
+    ms(median(sheets)),
+    "",
+  );
+}
 
 const quiet: Working = () => Promise.resolve();
 

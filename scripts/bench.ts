@@ -22,7 +22,7 @@ import { startRun } from "../server/commands/start-run";
 import { reading } from "../server/tests/bench";
 import { benchAssays, benchChart, longCourse } from "./bench-assays";
 import { benchHistory } from "./bench-history";
-import { benchTable } from "./bench-records";
+import { benchReports, benchTable } from "./bench-records";
 import { benchCurves } from "./bench-curves";
 import { median, ms, say, timesOf } from "./bench-parts";
 import { inEnglish } from "~/core/text";
@@ -309,6 +309,7 @@ benchDraws();
 benchAssays();
 benchCurves();
 await benchCoreSize();
+await benchReports();
 const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-bench-"));
 try {
   const { db, close } = await openDatabase(folder);

@@ -34,6 +34,9 @@ const silent: readonly RunRequest["intent"][] = [
   "begin-timer",
   "end-timer",
   "faded",
+  "choose",
+  "put-away",
+  "bring-back",
 ];
 
 /** A run whose changes were not heard is asked for again as long as it was not told, ms. */

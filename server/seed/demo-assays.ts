@@ -102,6 +102,8 @@ const trace = (
   name,
   xUnit,
   ...points,
+  // As the display has it: whole nanometers or seconds, and three decimals.
+  decimals: { x: 0, absorbance: 3 },
   source: "instrument",
   person: "bench 2",
 });

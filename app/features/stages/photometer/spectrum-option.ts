@@ -24,6 +24,10 @@ export interface ShownSpectrum {
   readonly absorbance: readonly number[];
 }
 
+/** Room above a chart for the names of several spectra, or for the wavelength that was chosen. */
+const topFor = (spectra: number, chosenNm: number | null): number =>
+  spectra > 1 ? 34 : chosenNm === null ? 14 : 26;
+
 /** Spectra laid over one another, the visible band beneath the axis, the wavelength chosen as a line. */
 export function spectrumOption(
   spectra: readonly ShownSpectrum[],
@@ -40,7 +44,7 @@ export function spectrumOption(
     tooltip: { ...tooltip, trigger: "axis", valueFormatter: (v: number) => v.toFixed(3) },
     legend: { show: spectra.length > 1, top: 0, textStyle: text, data: spectra.map((s) => s.name) },
     grid: [
-      { left: 60, right: 20, top: spectra.length > 1 ? 34 : 14, bottom: 84, outerBoundsMode: "none" },
+      { left: 60, right: 20, top: topFor(spectra.length, chosenNm), bottom: 84, outerBoundsMode: "none" },
       { left: 60, right: 20, bottom: 60, height: 14, outerBoundsMode: "none" },
     ],
     xAxis: [
