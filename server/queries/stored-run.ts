@@ -193,7 +193,9 @@ function stagesOf({ stages, trials, observations, traces, timers }: Rows): Stage
   return stages.map(({ id, key, choices }) => {
     const of = <T extends { readonly stageId: string }>(rows: readonly T[]) =>
       rows.filter((row) => row.stageId === id).map(own);
-    const ownTraces = of(traces).map(({ decimals, ...one }): Trace => (decimals ? { ...one, decimals } : one));
+    const ownTraces = of(traces).map(({ decimals, ...one }): Trace =>
+      decimals ? { ...one, decimals } : one,
+    );
     const ownTimers = of(timers);
     return {
       ...{ id, key },
