@@ -12,6 +12,7 @@ import { unzipped } from "~/formats/archive/zip";
 import type { RunFile } from "~/formats/concluded";
 import { signed } from "~/formats/proof/sign";
 import { resultsOf } from "~/formats/results/stated";
+import { houseRules } from "../database/schema";
 import { type OpenDatabase, openDatabase } from "../lab/open-database";
 import { loadRunRecord } from "../queries/stored-run";
 import { wholeShelf, partsOfLab } from "../queries/whole-lab";
@@ -22,6 +23,7 @@ import { listShelf } from "../queries/shelf";
 import { seedDemo } from "../seed/demo";
 import { importStatusOf } from "./import-status";
 import { importRecords } from "./import-records";
+import { packed, type PackedImport, unpacked } from "./packed";
 
 /* A whole lab leaves by its archive, and comes into an empty one: what stands there is what stood here. */
 
@@ -194,16 +196,38 @@ describe("a record", () => {
     });
   });
 
-  /** The same run with other ids of its own, and one concentration of its bottles changed. */
-  const renamed = (record: RunRecord, change: (solution: UsedSolution) => UsedSolution): RunRecord => {
-    const own = JSON.parse(
-      JSON.stringify(record).replace(/"(id|trialId|supersedes)":"0([0-9a-f]{7})-/g, '"$1":"2$2-'),
+  /** The same run with other ids of its own, which begin with this digit. */
+  const withIds = (record: RunRecord, digit: number) =>
+    JSON.parse(
+      JSON.stringify(record).replace(/"(id|trialId|supersedes)":"0([0-9a-f]{7})-/g, `"$1":"${digit}$2-`),
     ) as RunRecord;
+
+  /** The same, and one concentration of its bottles changed. */
+  const renamed = (record: RunRecord, change: (solution: UsedSolution) => UsedSolution): RunRecord => {
+    const own = withIds(record, 2);
     return {
       ...own,
       solutions: own.solutions!.map((solution, i) => (i === 0 ? change(solution) : solution)),
     };
   };
+
+  test("that stands in its file twice, or shares its parts with another one there, is imported once", async () => {
+    const record = await recordIn(to, one().id);
+    const [first, second] = [withIds(record, 3), withIds(record, 4)];
+    const given = { file: "both.zip", person: "M. Finn", from: null, methods: [], shelf: null };
+    const asked = { ...given, runs: [first, first, { ...first, id: second.id }, second] };
+    // A line of the journal holds the method once, and gives the same runs back; one of an earlier version is taken as it is.
+    const line = JSON.parse(JSON.stringify(packed(asked))) as PackedImport;
+    expect([line.packed.length, line.shared.methods.length, line.shared.rules.length]).toEqual([4, 1, 1]);
+    expect(unpacked(line)).toEqual(JSON.parse(JSON.stringify(asked)));
+    expect(unpacked(asked)).toBe(asked);
+    const rules = await to!.db.$count(houseRules);
+    expect((await importRecords(to!.db, asked, now)).runs).toEqual([first.id, second.id]);
+    // They follow the rules of this lab, of which there is no copy for each.
+    expect(await to!.db.$count(houseRules)).toBe(rules);
+    expect(await recordIn(to, first.id)).toEqual(first);
+    expect(resultsOf(await recordIn(to, second.id))).toEqual(resultsOf(record));
+  });
 
   test("that took another concentration from a bottle of this lab leaves the bottle as it is", async () => {
     const record = await recordIn(to, runs.find(({ solutions = [] }) => solutions.length > 0)!.id);
