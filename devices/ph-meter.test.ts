@@ -2,6 +2,9 @@ import { describe, expect, test } from "@jest/globals";
 import { bufferPH, buffers, calibrateElectrode, electrodeMv, shownPH } from "~/core/measure";
 import { mustHold } from "~/core/result";
 import { plain } from "~/core/testing/plain";
+import { acidOf } from "~/catalog/constants/acids";
+import { bestFit, readCurve } from "~/core/curves";
+import { room, titrationCurve } from "~/core/equilibria";
 import { type InstrumentReading, type MeterOptions, simulatedMeter } from ".";
 import { handClock } from "./tests/hand-clock";
 
@@ -89,6 +92,31 @@ describe("the simulated meter", () => {
     expect(still).toBeGreaterThan(jump);
   });
 
+  test("of a curve that is taken without haste shows what a fit describes, with as many protons as there are", async () => {
+    const flask = { acids: [{ acid: acidOf("tartaric"), concentration: 0.013 }], ions: [] };
+    const titrant = { acids: [], ions: [{ charge: 1 as const, concentration: 0.1 }] };
+    const solved = new Map<number, number>();
+    const pHAt = (ml: number) => {
+      const pH = solved.get(ml) ?? titrationCurve({ flask, flaskMl: 100, titrant }, [ml], room)[0]!.pH;
+      solved.set(ml, pH);
+      return pH;
+    };
+    const near = [-0.6, -0.3, -0.15, -0.05, 0.05, 0.15, 0.3, 0.6, 1].map((off) => 26 + off);
+    for (const seed of [3, 4, 5]) {
+      const { act, last, advance } = await connected({ seed });
+      act.calibrate({ slopePercent: 97.5, offsetMv: 7 });
+      act.dip(pHAt);
+      const points = [...Array.from({ length: 13 }, (_, i) => 2 * i), ...near].map((volume) => {
+        act.added(volume);
+        // An hour at each point: three minutes of somebody's own time, where the meter lives twenty times as fast.
+        advance(3600);
+        return { volume, value: Number(last().text) };
+      });
+      const setting = { flaskMl: 100, titrant: 0.1, pKw: 13.995, uPH: 0.01, uMl: 0.01 };
+      expect(bestFit(readCurve(points, setting))?.protons).toBe(2);
+    }
+  });
+
   test("is off by its electrode until it is calibrated, flickers with a bare bulb, and loses base to the air", async () => {
     const { act, settle, last, advance, shown } = await connected();
     act.dip(() => 10.5);
@@ -99,7 +127,7 @@ describe("the simulated meter", () => {
     // Whoever is slow between two additions has not lost more than whoever is quick; each addition opens the beaker anew.
     advance(600);
     expect(last().value).toBeGreaterThan(10.48);
-    for (let addedMl = 1; addedMl <= 10; addedMl++) {
+    for (let addedMl = 1; addedMl <= 30; addedMl++) {
       act.added(addedMl);
       advance(100);
     }

@@ -58,13 +58,14 @@ const quickest = 1.5;
 const [slower, slowest] = [0.12, 6];
 /** Without stirring the titrant takes this many times as long to come to the bulb. */
 const unstirred = 5;
-/** pH that the electrode drifts by in an hour. */
-const driftPerHour = 0.02;
+/** pH that the electrode drifts by in an hour of its own clock, which may run many times ahead of the world's while somebody thinks. */
+const driftPerHour = 0.001;
 /**
  * Above this pH the beaker takes up carbon dioxide: so much pH in a second for each pH above it. It is covered again so many seconds after an
- * addition, for whoever thinks on does so in their own time, not in that of the simulation.
+ * addition, for whoever thinks on does so in their own time, not in that of the simulation: a curve that is taken without haste is still one
+ * that a fit describes.
  */
-const [airFrom, airPerSecond, coveredAfter] = [8.5, 4e-5, 60];
+const [airFrom, airPerSecond, coveredAfter] = [8.5, 4e-5, 20];
 
 /** Display of a meter, and whether it has come to rest: by what it showed in the last seconds. */
 class Display {

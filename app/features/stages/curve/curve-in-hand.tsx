@@ -175,6 +175,8 @@ function PairForm({ entry, curve, meter }: PairFormProps) {
   const toMeter = () => {
     if (entry.heldUp(burette)) return;
     entry.pour();
+    // At once, not when the beaker has changed: a second Enter right behind this one would take what was shown before.
+    meter.unsettle();
     shown.current?.focus();
   };
   const save = () => {
