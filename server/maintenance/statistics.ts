@@ -3,7 +3,7 @@ import { journalOf } from "../journal/recorded";
 import { database } from "../lab/current";
 
 /** After so many changes the tables are counted anew, looked at so often. */
-const [changes, everyMs] = [500, 60_000];
+const [changes, everyMs] = [2000, 60_000];
 
 /** Keeps what the database knows of its tables true while a lab grows. Gives what ends that. */
 export function keepStatistics(): () => void {
