@@ -9,3 +9,6 @@ export function standardDeviation(values: readonly number[]): number {
   const m = mean(values);
   return Math.sqrt(values.reduce((sum, x) => sum + (x - m) ** 2, 0) / (values.length - 1));
 }
+
+/** An Akaike difference beyond which a model has hardly any support beside a better one (Burnham and Anderson, 2.6; from memory). */
+export const hardlyAnySupport = 10;

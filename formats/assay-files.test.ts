@@ -1,3 +1,4 @@
+import { decimalsOf, written } from "~/core/record";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { readReadingsTable } from "./readings-table";
@@ -184,6 +185,12 @@ describe("a spectrum or a course from a file", () => {
     for (const file of [lineCsv(line), lineJcamp(line), linesJcamp("Both", [line, line])])
       for (const back of (readTraceFile(file, "run.csv", "s") as typeof read).traces)
         expect(back).toEqual({ ...trace, name: "run" });
+  });
+
+  test("a number is never cut to decimals that it does not have", () => {
+    expect(written([0.123, 2e-18, 5], 1)).toEqual(["0.123", "2e-18", "5.0"]);
+    expect(written([0.123, 0.5], [3])).toEqual(["0.123", "0.5"]);
+    expect(decimalsOf(["1.2e-18", "0.5"])).toEqual([15, 1]);
   });
 
   test("digits of packed and of scaled JCAMP-DX follow from its factors", () => {

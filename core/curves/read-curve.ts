@@ -1,4 +1,5 @@
 import { room } from "../equilibria";
+import { hardlyAnySupport } from "../statistics";
 import { type Jump, jumpsOf, zeroOfSecond } from "./end-points";
 import { type AcidFit, type AcidFitSetting, type AcidStart, fitAcid } from "./fit-acid";
 import {
@@ -197,9 +198,6 @@ const fitSettingOf = (setting: CurveSetting): AcidFitSetting => {
   };
 };
 
-/** An Akaike difference beyond which the simpler model has hardly any support (Burnham and Anderson, 2.6; from memory). */
-const hardlyAny = 10;
-
 export const criterionOf = ({ fit }: ReadFit): number => fit.aicc ?? Infinity;
 
 /**
@@ -208,7 +206,7 @@ export const criterionOf = ({ fit }: ReadFit): number => fit.aicc ?? Infinity;
  */
 function takenFirst(fits: readonly ReadFit[]): ReadFit[] {
   const least = Math.min(...fits.map(criterionOf));
-  const first = fits.find((one) => criterionOf(one) - least <= hardlyAny);
+  const first = fits.find((one) => criterionOf(one) - least <= hardlyAnySupport);
   const others = fits.filter((one) => one !== first);
   return [...(first ? [first] : []), ...others.toSorted((a, b) => criterionOf(a) - criterionOf(b))];
 }

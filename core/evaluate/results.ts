@@ -1,10 +1,10 @@
 import { standardUncertainty, unitOf } from "../quantity";
-import { type ComputedEvaluation, resultQuantity, type RunEvaluation } from "../stages";
+import { resultQuantity, type RunEvaluation } from "../stages";
 import type { Phrase } from "../text";
 
 /** One result of a run. */
 export interface RunResult {
-  readonly stage: ComputedEvaluation;
+  readonly stageKey: string;
   readonly definition: { readonly name: Phrase; readonly symbol: string; readonly unit: string };
   /** In the unit, unrounded. */
   readonly value: number;
@@ -29,7 +29,17 @@ export function resultsIn({ stages }: Pick<RunEvaluation, "stages">): RunResult[
     return found.map(({ definition, quantity: q, shown, main }): RunResult => {
       const { factor } = unitOf(definition.unit);
       const [value, u] = [q.value / factor, standardUncertainty(q) / factor];
-      return { stage, definition, value, u, shown: shown.text, main };
+      return { stageKey: stage.key, definition, value, u, shown: shown.text, main };
     });
   });
 }
+
+/** What lists show of a run, and its results: plain, and small beside the evaluation that it comes from. */
+export interface ListedRun extends Pick<RunEvaluation, "chain" | "next" | "state" | "result"> {
+  readonly results: readonly RunResult[];
+}
+
+export const listedRun = (evaluation: RunEvaluation): ListedRun => {
+  const { chain, next, state, result } = evaluation;
+  return { chain, next, state, result, results: resultsIn(evaluation) };
+};

@@ -1,5 +1,6 @@
 import { studentT } from "../quantity";
 import { failure, type Result, success } from "../result";
+import { hardlyAnySupport } from "../statistics";
 import { msg, type Phrase, capitalized } from "../text";
 
 export type Order = 0 | 1 | 2;
@@ -320,13 +321,10 @@ export function condensed(course: Course, most: number): { readonly course: Cour
 const orderWords = [msg`zero`, msg`first`, msg`second`] as const;
 export const orderWord = (order: Order): Phrase => orderWords[order];
 
-/** An Akaike difference beyond which the simpler law has hardly any support (Burnham and Anderson, 2.6; from memory). */
-const hardlyAny = 10;
-
 /** The end absorbance of a first-order course, where fitting one is so much better that hardly anything speaks for zero. */
 function levelsOffAt(course: Course, best: OrderFit): number | null {
   const withEnd = fitOrder(course, 1, true);
-  const better = best.aicc - withEnd.aicc > hardlyAny;
+  const better = best.aicc - withEnd.aicc > hardlyAnySupport;
   return better && Math.abs(withEnd.end) > 3 * withEnd.endU && Math.abs(withEnd.end) > 0.005
     ? withEnd.end
     : null;

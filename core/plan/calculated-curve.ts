@@ -25,7 +25,7 @@ export interface TheoreticalCurve {
   readonly startPH: number;
   /** In the order in which they are reached; none where the titrant takes nothing from what is in the flask. */
   readonly ends: readonly TheoreticalEnd[];
-  /** Largest ionic strength on the way, mol/L. */
+  /** Largest ionic strength during the titration, mol/L. */
   readonly ionicStrength: number;
 }
 

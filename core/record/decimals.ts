@@ -13,9 +13,10 @@ export function decimalsOf(texts: readonly string[]): Decimals {
   return each.every((one) => one === first) ? first : each;
 }
 
-/** Numbers with the decimals with which they came; as short as they are where nothing was written down of that. */
+/** Numbers with the decimals with which they came; as they are where nothing was written down of that, or where they have more of them. */
 export const written = (values: readonly number[], decimals?: Decimals): string[] =>
   values.map((value, i) => {
     const places = typeof decimals === "object" ? decimals[i] : decimals;
-    return places === undefined ? String(value) : value.toFixed(places);
+    const text = places === undefined ? String(value) : value.toFixed(places);
+    return Number(text) === value ? text : String(value);
   });

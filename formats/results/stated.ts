@@ -7,8 +7,8 @@ import type { StatedResult } from "./schema";
 
 /** All results of a run with their standard uncertainties, unrounded, stage by stage: the main one of each first, then the further ones. */
 export const resultsOf = (record: RunRecord): StatedResult[] =>
-  resultsIn(evaluateRun(record)).map(({ stage, definition, value, u, shown }) => ({
-    ...{ stage: stage.key, symbol: definition.symbol, unit: definition.unit, value },
+  resultsIn(evaluateRun(record)).map(({ stageKey, definition, value, u, shown }) => ({
+    ...{ stage: stageKey, symbol: definition.symbol, unit: definition.unit, value },
     standardUncertainty: u,
     shown: inEnglish(shown),
   }));

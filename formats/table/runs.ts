@@ -1,13 +1,12 @@
 import canonicalize from "canonicalize";
 import { v5 as namedId } from "uuid";
 import { applyChange, type RunChange } from "~/core/change";
-import { changeContext, evaluateRun, onceClosed } from "~/core/evaluate";
+import { changeContext, evaluateRun, type ListedRun, listedRun, onceClosed } from "~/core/evaluate";
 import type { Method } from "~/core/method";
 import type { Observation } from "~/core/record";
 import { failure, type Result, success } from "~/core/result";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
-import type { RunEvaluation } from "~/core/stages";
 import { msg, type Phrase, unitText } from "~/core/text";
 import { stagesBefore, type Target, targetsOf } from "./columns";
 import type { Mapping } from "./mapping";
@@ -31,7 +30,7 @@ export interface RowProblem {
 export interface TableRun {
   readonly record: RunRecord;
   readonly rows: readonly number[];
-  readonly evaluation: RunEvaluation;
+  readonly listed: ListedRun;
   /** Why it has no result; null where it has one. */
   readonly open: Phrase | null;
 }
@@ -150,7 +149,7 @@ class TableReader {
    * What a row says, as it is understood: the same rows with a unit corrected are another run. A day that the table does not say is no part
    * of it: imported on another day it is the same table.
    */
-  private said(row: Row): readonly string[] {
+  private meaning(row: Row): readonly string[] {
     return this.targets.map((target) => {
       const { text, column } = row.at(target.key);
       if (target.fills) return this.meant(row, target) ?? "";
@@ -297,7 +296,7 @@ class TableReader {
     const id = idOf(
       method.id,
       mapping.stageKey,
-      rows.map((row) => this.said(row)),
+      rows.map((row) => this.meaning(row)),
     );
     const told = this.problems.length;
     const changes = this.changes(rows, first, id);
@@ -320,13 +319,18 @@ class TableReader {
     const evaluation = evaluateRun(record);
     if (!evaluation.result) {
       const { problem } = evaluation.stages.find(({ key }) => key === mapping.stageKey) ?? {};
-      return { ...whole, record, evaluation, open: problem ?? msg`later stages are not done` };
+      return {
+        ...whole,
+        record,
+        listed: listedRun(evaluation),
+        open: problem ?? msg`later stages are not done`,
+      };
     }
     const closed: RunRecord = { ...record, status: "finished", finishedAt: now };
     const all = evaluation.stages.every(({ done }) => done);
     return {
       ...{ ...whole, record: closed, open: null },
-      evaluation: all ? onceClosed(closed, evaluation) : evaluateRun(closed),
+      listed: listedRun(all ? onceClosed(closed, evaluation) : evaluateRun(closed)),
     };
   }
 }

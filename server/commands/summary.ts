@@ -5,7 +5,7 @@ import type { DatabaseConnection } from "../database/types";
 import { loadRunRecord } from "../queries/stored-run";
 import { readersOf, type RunRecord } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
-import { evaluateRun, rememberedStages, resultsIn } from "../../core/evaluate";
+import { evaluateRun, type ListedRun, listedRun, rememberedStages } from "../../core/evaluate";
 import type { RunEvaluation } from "../../core/stages";
 import { inEnglish } from "../../core/text";
 
@@ -19,34 +19,29 @@ function evaluated(record: RunRecord): RunEvaluation {
   return evaluation;
 }
 
-const summaryOf = ({ chain, next, state, result }: RunEvaluation): RunSummary => ({
-  ...{ chain, next, state, result },
-});
-
-export const summarize = (record: RunRecord): RunSummary => summaryOf(evaluated(record));
-
 /** The results of a run that is closed; of one that is open there are none yet. */
-function resultRows(record: RunRecord, evaluation: RunEvaluation): (typeof runResult.$inferInsert)[] {
-  if (record.status === "open") return [];
-  return resultsIn(evaluation).flatMap(({ stage, definition, value, u, shown, main }, position) =>
+function resultRows(
+  { id: runId, status }: RunRecord,
+  results: ListedRun["results"],
+): (typeof runResult.$inferInsert)[] {
+  if (status === "open") return [];
+  return results.flatMap(({ definition: { symbol, name, unit }, value, u, ...row }, position) =>
     Number.isFinite(value) && Number.isFinite(u)
-      ? [
-          {
-            ...{ runId: record.id, position, main, value, u, shown, stageKey: stage.key },
-            ...{ symbol: definition.symbol, name: inEnglish(definition.name), unit: definition.unit },
-          },
-        ]
+      ? [{ ...row, runId, position, symbol, name: inEnglish(name), unit, value, u }]
       : [],
   );
 }
 
 /** What lists show of a run, and its results. */
-export function listed(record: RunRecord, evaluation = evaluated(record)) {
+export function listed(record: RunRecord, found = listedRun(evaluated(record))) {
+  const { results, ...summary } = found;
   return {
-    lists: { summary: summaryOf(evaluation), people: readersOf(record).join(", ") },
-    results: resultRows(record, evaluation),
+    lists: { summary, people: readersOf(record).join(", ") },
+    results: resultRows(record, results),
   };
 }
+
+export const summarize = (record: RunRecord): RunSummary => listed(record).lists.summary;
 
 /** Writes the results of a run in place of those that were there. */
 async function writeResults(db: DatabaseConnection, runId: string, rows: ReturnType<typeof resultRows>) {

@@ -1,6 +1,6 @@
 import { inArray } from "drizzle-orm";
 import type { RunRecord } from "../../core/run";
-import type { RunEvaluation } from "../../core/stages";
+import type { ListedRun } from "../../core/evaluate";
 import { rememberDeed } from "../commands/lab";
 import { run } from "../database/schema";
 import { analyze } from "../database/analyze";
@@ -24,8 +24,8 @@ export interface Imported {
 interface ImportHelp {
   /** Called before every few runs; stops it by throwing. */
   readonly progress?: (done: number, of: number) => Promise<void> | void;
-  /** Of runs that were evaluated already, by their ids. */
-  readonly evaluations?: ReadonlyMap<string, RunEvaluation>;
+  /** What lists show of runs that were evaluated already, by their ids. */
+  readonly listed?: ReadonlyMap<string, ListedRun>;
 }
 
 /** So many runs are written together: what one statement takes of them is a few hundred kilobytes. */
@@ -70,7 +70,7 @@ export function importRecords(
   db: Transacting,
   asked: ImportRecords,
   now = new Date(),
-  { progress = () => {}, evaluations }: ImportHelp = {},
+  { progress = () => {}, listed }: ImportHelp = {},
 ): Promise<Imported> {
   return recorded(db, "import", packed(asked), now, async (tx) => {
     const { file, person, from, runs, methods, shelf } = asked;
@@ -86,7 +86,7 @@ export function importRecords(
       await progress(at, runs.length);
       const some = await newOf(tx, runs.slice(at, at + together));
       bottles += some.bottles;
-      await putRuns(tx, some.records, now, { methods: methodsHere, evaluations });
+      await putRuns(tx, some.records, now, { methods: methodsHere, listed });
       taken.push(...some.records.map(({ id }) => id));
       // A lab that is many times what it was is looked at anew, or keys are looked up as in one that is empty.
       if (taken.length >= 2 * analyzed) {

@@ -102,11 +102,11 @@ async function idsHere(db: DatabaseConnection, runs: readonly TableRun[]): Promi
   return new Set(rows.map(({ id }) => id));
 }
 
-const viewOf = ({ record, rows, open, evaluation }: TableRun, here: ReadonlySet<string>): TableRunView => ({
+const viewOf = ({ record, rows, open, listed }: TableRun, here: ReadonlySet<string>): TableRunView => ({
   title: record.title,
   trials: rows.length,
   rows: [rows[0] ?? 0, rows.at(-1) ?? 0],
-  result: evaluation.result?.text ?? null,
+  result: listed.result?.text ?? null,
   open,
   isHere: here.has(record.id),
 });
@@ -152,7 +152,7 @@ export async function importTable(
   if (records.length > 0)
     await importRecords(db, { file, person, from, runs: records, methods: [], shelf: null }, now, {
       progress: (done, of) => working("writing", done, of),
-      evaluations: new Map(fresh.map(({ record, evaluation }) => [record.id, evaluation])),
+      listed: new Map(fresh.map(({ record, listed }) => [record.id, listed])),
     });
   lately = null;
   return success({ runs: records.length, isHere: here.size });

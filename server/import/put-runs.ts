@@ -6,7 +6,7 @@ import type { Method } from "../../core/method";
 import type { StageRecord } from "../../core/record";
 import { Bug } from "../../core/result";
 import type { RunRecord } from "../../core/run";
-import type { RunEvaluation } from "../../core/stages";
+import type { ListedRun } from "../../core/evaluate";
 import { insertMany } from "../database/insert-many";
 import {
   houseRules,
@@ -98,8 +98,8 @@ function runRow(
 
 export interface PutSetting {
   readonly methods?: KnownMethods;
-  /** Of runs that were evaluated already, by their ids. */
-  readonly evaluations?: ReadonlyMap<string, RunEvaluation> | undefined;
+  /** What lists show of runs that were evaluated already, by their ids. */
+  readonly listed?: ReadonlyMap<string, ListedRun> | undefined;
 }
 
 /**
@@ -110,7 +110,7 @@ export async function putRuns(
   db: DatabaseConnection,
   given: readonly RunRecord[],
   now: Date,
-  { methods = new Map(), evaluations }: PutSetting = {},
+  { methods = new Map(), listed: known }: PutSetting = {},
 ): Promise<void> {
   const records: RunRecord[] = [];
   for (const one of given) {
@@ -121,7 +121,7 @@ export async function putRuns(
   const here = await rulesHere(db);
   // Rules that the lab does not have are made for their run.
   const own: (typeof houseRules.$inferInsert)[] = [];
-  const views = records.map((record) => ({ record, ...listed(record, evaluations?.get(record.id)) }));
+  const views = records.map((record) => ({ record, ...listed(record, known?.get(record.id)) }));
   const runs = views.map(({ record, lists }) => {
     const data = record.houseRules;
     let houseRulesId = here.get(sharedText(data));

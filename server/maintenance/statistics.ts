@@ -7,10 +7,12 @@ const [changes, everyMs] = [2000, 60_000];
 
 /** Keeps what the database knows of its tables true while a lab grows. Gives what ends that. */
 export function keepStatistics(): () => void {
-  let counted = 0;
+  // When the lab was opened they were counted.
+  let counted: number | null = null;
   const once = async () => {
     const db = await database();
     const seq = journalOf(db)?.head.seq ?? 0;
+    counted ??= seq;
     // A journal that was begun anew counts from the start.
     if (seq >= counted && seq - counted < changes) return;
     counted = seq;
