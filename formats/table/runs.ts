@@ -7,6 +7,7 @@ import type { Observation } from "~/core/record";
 import { failure, type Result, success } from "~/core/result";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
+import { reasonsOf } from "~/core/stages";
 import { msg, type Phrase, unitText } from "~/core/text";
 import { stagesBefore, type Target, targetsOf } from "./columns";
 import type { Mapping } from "./mapping";
@@ -318,13 +319,10 @@ class TableReader {
     const whole = { rows: rows.map(({ row }) => row) };
     const evaluation = evaluateRun(record);
     if (!evaluation.result) {
-      const { problem } = evaluation.stages.find(({ key }) => key === mapping.stageKey) ?? {};
-      return {
-        ...whole,
-        record,
-        listed: listedRun(evaluation),
-        open: problem ?? msg`later stages are not done`,
-      };
+      const stage = evaluation.stages.find(({ key }) => key === mapping.stageKey);
+      const why = stage && !stage.done ? (stage.problem ?? reasonsOf(stage)[0]) : null;
+      const open = why ?? msg`later stages are not done`;
+      return { ...whole, record, listed: listedRun(evaluation), open };
     }
     const closed: RunRecord = { ...record, status: "finished", finishedAt: now };
     const all = evaluation.stages.every(({ done }) => done);

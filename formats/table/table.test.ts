@@ -92,6 +92,14 @@ describe("a table becomes runs", () => {
     }
   });
 
+  test("trials that disagree give no result, and it is told why", async () => {
+    const apart = [lines[0]!, [...lines[1]!.slice(0, 5), "21.62", ""]];
+    const [run] = mustHold(await read(sheet(apart))).runs;
+    expect([run!.record.status, run!.listed.result]).toEqual(["open", null]);
+    expect(run!.listed.results.some(({ main }) => main)).toBe(false);
+    expect(inEnglish(run!.open!)).toMatch(/1 and 2 disagree/);
+  });
+
   test("the same table gives the same runs, on another day too", async () => {
     const ids = async (setting: Partial<TableSetting>, change: Partial<Mapping> = {}, rows = lines) =>
       mustHold(await read(sheet(rows), change, setting)).runs.map(({ record }) => record.id);

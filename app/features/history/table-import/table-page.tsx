@@ -20,7 +20,7 @@ import { type Progress, type Table, useTable } from "./use-table";
 export function TablePage({ stages }: { readonly stages: readonly TableStage[] }) {
   const say = useSay();
   const table = useTable(stages);
-  const { mapping, looked, taken, problem, progress } = table;
+  const { mapping, looked, taken, problem, notice, progress } = table;
   return (
     <Page
       width={1120}
@@ -37,9 +37,12 @@ export function TablePage({ stages }: { readonly stages: readonly TableStage[] }
         {table.table && mapping && (
           <ColumnsSheet stages={stages} opened={table.table} mapping={mapping} table={table} />
         )}
-        <Box role="status" sx={{ display: "grid", gap: 1 }}>
+        {table.table && mapping && table.targets.length > 0 && <Check table={table} looked={looked} />}
+        {/* In sight wherever on the page the button was that began it. */}
+        <Box role="status" sx={{ display: "grid", gap: 1, position: "sticky", bottom: 16, zIndex: 1 }}>
           {progress && progress.of > 0 && <Working progress={progress} cancel={table.cancel} />}
           {problem && problem !== sayWho && <Alert severity="error">{say(problem)}.</Alert>}
+          {notice && <Alert severity="info">{say(notice)}.</Alert>}
           {taken && (
             <Alert
               severity="success"
@@ -50,7 +53,6 @@ export function TablePage({ stages }: { readonly stages: readonly TableStage[] }
             </Alert>
           )}
         </Box>
-        {table.table && mapping && table.targets.length > 0 && <Check table={table} looked={looked} />}
       </Box>
     </Page>
   );
@@ -101,7 +103,7 @@ function Check({ table, looked }: { readonly table: Table; readonly looked: Look
           variant="contained"
           sx={{ justifySelf: "start" }}
           disabled={busy}
-          onClick={() => void table.look(by.person.trim())}
+          onClick={() => void table.look()}
         >
           {say`Check the table`}
         </Button>
@@ -121,8 +123,9 @@ function Check({ table, looked }: { readonly table: Table; readonly looked: Look
   );
 }
 
+/** A column as a spreadsheet names it: A to Z, AA to AZ, BA and on. */
 const columnName = (column: number): string =>
-  column < 26 ? String.fromCharCode(65 + column) : `A${String.fromCharCode(65 + column - 26)}`;
+  (column < 26 ? "" : columnName(Math.floor(column / 26) - 1)) + String.fromCharCode(65 + (column % 26));
 
 function Found({ looked }: { readonly looked: LookedTable }) {
   const say = useSay();

@@ -19,6 +19,12 @@ function remembered(table: OpenedTable, stages: readonly TableStage[]): Mapping 
   return known ? { ...before, fixed: { ...before.fixed, date: today() } } : null;
 }
 
+/** Keeps what was said of a table for the next one with its headings. */
+function remember(table: OpenedTable, mapping: Mapping): void {
+  const key = memoryOf(table);
+  if (key !== null) writeStored(key, JSON.stringify(mapping));
+}
+
 export const today = (): string => {
   const now = new Date();
   return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
@@ -37,34 +43,52 @@ export interface Progress {
   readonly of: number;
 }
 
-const outOfReach = msg`The server did not answer, or it was stopped: nothing was imported`;
+const outOfReach = msg`The server did not answer`;
+const stopped = msg`Stopped`;
+const stoppedInTime = msg`Stopped: nothing was imported`;
+const stoppedTooLate = msg`All of it was imported before it could be stopped`;
 
 /** Asks the server, one question at a time: how far it has come, and what it refused. */
 function useAsk() {
   const [problem, setProblem] = useState<Phrase | null>(null);
+  const [notice, setNotice] = useState<Phrase | null>(null);
   const [asksEncoding, setAsksEncoding] = useState(false);
   const [progress, setProgress] = useState<Progress | null>(null);
   const stop = useRef<AbortController | null>(null);
-  const ask = async (asked: Readonly<Record<string, string>>, of: TableSource): Promise<TableLine | null> => {
+  /** Gives the last line of the answer; null where none came, undefined where another question was asked meanwhile. */
+  const ask = async (
+    asked: Readonly<Record<string, string>>,
+    of: TableSource,
+  ): Promise<TableLine | null | undefined> => {
     stop.current?.abort();
     const controller = new AbortController();
     stop.current = controller;
     setProblem(null);
+    setNotice(null);
     setProgress({ what: "reading", done: 0, of: 0 });
     const last = await askTable(of, asked, controller.signal, (line) => {
       if (line.status === "working") setProgress(line);
     });
-    // Another question was asked meanwhile.
-    if (stop.current !== controller) return null;
+    if (stop.current !== controller) return undefined;
     setProgress(null);
-    if (last === null) setProblem(outOfReach);
+    if (last === null && controller.signal.aborted) setNotice(stopped);
+    else if (last === null) setProblem(outOfReach);
     if (last?.status === "refused") {
       setProblem(last.message);
       setAsksEncoding(last.encoding === true || of.encoding !== "");
     }
     return last;
   };
-  return { ask, problem, setProblem, asksEncoding, progress, cancel: () => stop.current?.abort() };
+  return {
+    ask,
+    problem,
+    setProblem,
+    notice,
+    setNotice,
+    asksEncoding,
+    progress,
+    cancel: () => stop.current?.abort(),
+  };
 }
 
 /** A table, and what is said of it. */
@@ -86,9 +110,39 @@ function useMapping() {
   };
 }
 
+/** Looks at a table as its columns were said to be, and imports it. */
+function useLooking(
+  { ask, setNotice }: ReturnType<typeof useAsk>,
+  { source, table, mapping, looked, setLooked, setTaken }: ReturnType<typeof useMapping>,
+) {
+  const work = async (intent: "look" | "take", person = "") => {
+    if (!mapping || !table) return;
+    const answer = await ask({ intent, person, mapping: JSON.stringify(mapping) }, source);
+    if (answer?.status === "looked") setLooked(answer.table);
+    if (answer?.status === "taken") {
+      setTaken(answer);
+      setLooked(null);
+      remember(table, mapping);
+    }
+    if (answer === null && intent === "take") await lookAfterStop();
+  };
+
+  /** An import that was cut off is there as a whole or not at all: only the lab can say which. */
+  const lookAfterStop = async () => {
+    const before = looked?.isHere ?? 0;
+    const answer = await ask({ intent: "look", mapping: JSON.stringify(mapping) }, source);
+    if (answer?.status !== "looked") return;
+    setLooked(answer.table);
+    setNotice(answer.table.isHere > before ? stoppedTooLate : stoppedInTime);
+  };
+
+  return { look: () => work("look"), take: (person: string) => work("take", person) };
+}
+
 /** A table on its way into the lab: opened, its columns said, looked at, imported. */
 export function useTable(stages: readonly TableStage[]) {
-  const { ask, problem, setProblem, asksEncoding, progress, cancel } = useAsk();
+  const asked = useAsk();
+  const { ask, setNotice: _, ...asking } = asked;
   const of = useMapping();
   const { source, setSource, table, setTable, targets, setTargets, mapping, setMapping } = of;
 
@@ -121,21 +175,9 @@ export function useTable(stages: readonly TableStage[]) {
     setMapping((now) => now && { ...now, ...changed });
   };
 
-  const work = async (intent: "look" | "take", person: string) => {
-    if (!mapping || !table) return;
-    const answer = await ask({ intent, person, mapping: JSON.stringify(mapping) }, source);
-    if (answer?.status === "looked") of.setLooked(answer.table);
-    if (answer?.status === "taken") {
-      of.setTaken(answer);
-      of.setLooked(null);
-      const key = memoryOf(table);
-      if (key !== null) writeStored(key, JSON.stringify(mapping));
-    }
-  };
-
   return {
     ...{ source, table, targets, mapping, looked: of.looked, taken: of.taken },
-    ...{ problem, setProblem, asksEncoding, progress, open, change, cancel },
+    ...{ ...asking, open, change },
     edit: (text: string) => {
       setSource({ file: null, text, encoding: "" });
       setTable(null);
@@ -148,8 +190,7 @@ export function useTable(stages: readonly TableStage[]) {
         source,
         false,
       ),
-    look: (person: string) => work("look", person),
-    take: (person: string) => work("take", person),
+    ...useLooking(asked, of),
   };
 }
 
