@@ -40,6 +40,8 @@ export default defineConfig({
     launchOptions: { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args },
     actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
+    // Nothing is looked at while its color changes, and no time is spent on moving what is opened.
+    contextOptions: { reducedMotion: "reduce" },
     // Tests put things between a page and its server; those of the service worker let it in.
     serviceWorkers: "block",
     // Recording costs a third of the time: asked for when something is to be found.

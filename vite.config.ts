@@ -32,7 +32,15 @@ export default defineConfig(({ isSsrBuild }) => ({
     rolldownOptions: {
       // Schemas are data: where a screen needs none of them, they and what builds them stay away.
       treeshake: { manualPureFunctions: schemaMakers },
-      ...(isSsrBuild ? { input: "./app/http.server.ts" } : {}),
+      ...(isSsrBuild
+        ? { input: "./app/http.server.ts" }
+        : {
+            output: {
+              codeSplitting: {
+                groups: [{ name: "common", minShareCount: 10 }],
+              },
+            },
+          }),
     },
   },
 }));

@@ -66,6 +66,10 @@ export const theme = createTheme({
         ":focus-visible": focusRing,
         // A value that is offered stands selected: in our color, and legible.
         "::selection": { background: colors.pinkBand, color: colors.ink },
+        // Who asked the system for less motion gets none.
+        "@media (prefers-reduced-motion: reduce)": {
+          "*, *::before, *::after": { transition: "none !important", animation: "none !important" },
+        },
       },
     },
     // A ring says where the keyboard is, a darker shade what is pressed: no waves.
