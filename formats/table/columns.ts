@@ -1,11 +1,20 @@
-import type { Field } from "~/core/inputs";
-import { fieldKey, type Method, stageFields, trialFields } from "~/core/method";
-import type { ComputedStage } from "~/core/method";
+import { type Field, presumedOf } from "~/core/inputs";
+import { fieldKey, inputOf, type Method, stageFields, trialFields } from "~/core/method";
+import type { CalibrationStage, ComputedStage } from "~/core/method";
 import type { HouseRules } from "~/core/rules";
 import { isKnowable, knownStage } from "~/core/run";
 import { inEnglish, msg, type Phrase } from "~/core/text";
 
 /* What the columns of a table can stand for, and which they probably do. */
+
+/** What a row is: where results are read off a line, the rows of its standards and blanks stand among those of the samples. */
+export type RowKind = "sample" | "standard" | "blank";
+
+/** A field of a stage. */
+export interface Place {
+  readonly stageKey: string;
+  readonly field: Field;
+}
 
 /** What a column, or a value that is the same for all rows, stands for. */
 export interface Target {
@@ -18,12 +27,29 @@ export interface Target {
   readonly per: "run" | "row";
   /** True where no result can follow without it. */
   readonly needed: boolean;
-  /** The field that it fills, and in which stage; null where it is no reading. */
-  readonly fills: { readonly stageKey: string; readonly field: Field } | null;
+  /** The field that it fills for a run, or in the row of a sample; null where it fills none. */
+  readonly fills: Place | null;
+  /** The same in the row of a standard, and of a blank. */
+  readonly standard: Place | null;
+  readonly blank: Place | null;
+  /** The volume that the method presumes, which nobody relies on before it is confirmed; empty where there is none. */
+  readonly usual: string;
+  /** True where several columns can hold it: each cell is one more reading. */
+  readonly many: boolean;
 }
 
+/** The field that a target fills in a row of some kind. */
+export const placeOf = (target: Target, kind: RowKind): Place | null =>
+  kind === "sample" ? target.fills : target[kind];
+
+/** True where a target is a reading, of whatever. */
+export const isReading = ({ fills, standard, blank }: Target): boolean =>
+  (fills ?? standard ?? blank) !== null;
+
+const nowhere = { fills: null, standard: null, blank: null, usual: "", many: false } as const;
+
 const plain = (key: string, label: Phrase, per: Target["per"]): Target => ({
-  ...{ key, label, per, unit: "", needed: false, fills: null },
+  ...{ ...nowhere, key, label, per, unit: "", needed: false },
 });
 
 /** What is known of a run beside its readings. */
@@ -34,10 +60,15 @@ const general: readonly Target[] = [
   plain("trial", msg`Name of the trial`, "row"),
 ];
 
-const reading = (stageKey: string, field: Field, label: Phrase, per: Target["per"]): Target => ({
-  key: `${stageKey}/${fieldKey(field)}`,
-  ...{ label, per, unit: field.unit, needed: field.optional !== true, fills: { stageKey, field } },
-});
+function reading(stage: ComputedStage, field: Field, label: Phrase, per: Target["per"]): Target {
+  const input = inputOf(stage, field.symbol);
+  const usual = (field.kind === "volume.taken" && input && presumedOf(input)["volume.taken"]) || "";
+  return {
+    ...{ ...nowhere, key: `${stage.key}/${fieldKey(field)}`, label, per, unit: field.unit, usual },
+    needed: field.optional !== true || usual !== "",
+    fills: { stageKey: stage.key, field },
+  };
+}
 
 const isTyped = ({ hidden, otherWay, outOfTurn, kind }: Field): boolean =>
   !hidden && !otherWay && !outOfTurn && kind !== "point";
@@ -53,9 +84,19 @@ function named(fields: readonly Field[]): readonly (readonly [field: Field, labe
   });
 }
 
-/** The stages that a table can hold the trials of. */
-export const tableStages = ({ stages }: Method): readonly ComputedStage[] =>
-  stages.filter(({ kind }) => kind === "titration");
+/** The stage whose line the results of a stage are read off; null where there is none. */
+export function lineBefore({ stages }: Method, stageKey: string): CalibrationStage | null {
+  const stage = stages.find(({ key }) => key === stageKey);
+  const off = stage?.inputs.find((input) => input.is === "read-off");
+  const line = stages.find(({ key }) => key === off?.stage);
+  return line?.kind === "calibration" ? line : null;
+}
+
+/** The stages that a table can hold the trials of: titrations, and flasks that are read off a line. */
+export const tableStages = (method: Method): readonly ComputedStage[] =>
+  method.stages.filter(
+    ({ kind, key }) => kind === "titration" || (kind === "unknown" && lineBefore(method, key) !== null),
+  );
 
 /** The stages before one whose results it needs: their results are stated, and nothing is done in them. */
 export const stagesBefore = (method: Method, stageKey: string): readonly ComputedStage[] => {
@@ -63,23 +104,76 @@ export const stagesBefore = (method: Method, stageKey: string): readonly Compute
   return method.stages.slice(0, at).filter((stage) => isKnowable(method, stage));
 };
 
+/** Stages before one in which something is stated that no result rests on: a wavelength that was chosen. */
+const statedBefore = (method: Method, stageKey: string): readonly ComputedStage[] => {
+  const known = stagesBefore(method, stageKey);
+  const at = method.stages.findIndex(({ key }) => key === stageKey);
+  return method.stages.slice(0, at).filter((one) => one.kind === "preparation" && !known.includes(one));
+};
+
+/** What a row of flasks holds: what was read of all of them in one column, whichever they are. */
+function flaskRows(line: CalibrationStage, stage: ComputedStage, rules: HouseRules): readonly Target[] {
+  const placesOf = ({ key }: ComputedStage, fields: readonly Field[]) =>
+    named(fields)
+      // A drift is found by who reads again, not from a table.
+      .filter(([field]) => field.kind !== "absorbance.again")
+      .map(([field, label]) => ({ label, place: { stageKey: key, field } }));
+  const blanks = placesOf(line, stageFields(line, rules)).filter(({ place }) => place.field.many);
+  const standards = placesOf(line, trialFields(line, rules));
+  const samples = placesOf(stage, trialFields(stage, rules));
+  const shared = samples.map(({ label, place }): Target => {
+    const like = (places: typeof standards) =>
+      (place.field.many && places.find((one) => one.place.field.kind === place.field.kind)?.place) || null;
+    const { many = false } = place.field;
+    const target = reading(stage, place.field, label, "row");
+    return { ...target, needed: target.needed || many, standard: like(standards), blank: like(blanks), many };
+  });
+  const taken = shared.flatMap(({ standard }) => (standard ? [standard.field] : []));
+  const own = standards
+    .filter(({ place }) => !taken.includes(place.field))
+    .map(({ label, place }) => ({
+      ...reading(line, place.field, msg`${label} (standards)`, "row"),
+      ...{ fills: null, standard: place },
+    }));
+  return [plain("what", msg`Blank, standard or sample`, "row"), ...own, ...shared];
+}
+
+/** Targets whose labels are unlike: a label that several have says what it belongs to. */
+function unlike(method: Method, targets: readonly Target[]): readonly Target[] {
+  const labels = targets.map(({ label }) => inEnglish(label));
+  return targets.map((target, i) => {
+    const { stageKey } = target.fills ?? {};
+    const title = method.stages.find(({ key }) => key === stageKey)?.title;
+    const isFirst = labels.indexOf(labels[i] ?? "") === i;
+    return isFirst || title === undefined ? target : { ...target, label: msg`${target.label} (${title})` };
+  });
+}
+
 /** All that a table of one stage's trials can hold, in the order of the work. */
 export function targetsOf(method: Method, stageKey: string, rules: HouseRules): readonly Target[] {
   const stage = method.stages.find(({ key }) => key === stageKey);
   if (!stage) return general;
-  const before = stagesBefore(method, stageKey).flatMap((earlier) =>
-    named(stageFields(knownStage(method, earlier), rules)).map(([field, label]) =>
-      reading(earlier.key, field, label, "run"),
-    ),
-  );
-  const of = (fields: readonly Field[], per: Target["per"]) =>
-    named(fields).map(([field, label]) => reading(stageKey, field, label, per));
-  return [
+  const line = lineBefore(method, stageKey);
+  const of = (one: ComputedStage, fields: readonly Field[], per: Target["per"]) =>
+    named(fields).map(([field, label]) => reading(one, field, label, per));
+  const ofRun = (one: ComputedStage) => of(one, stageFields(one, rules), "run");
+  const before = stagesBefore(method, stageKey).map((earlier) => knownStage(method, earlier));
+  const beside = statedBefore(method, stageKey)
+    .flatMap(ofRun)
+    .map((target) => ({ ...target, needed: false }));
+  const rows = line
+    ? flaskRows(line, stage, rules)
+    : [
+        ...(stage.kind === "titration" ? [plain("rough", msg`Rough or fine`, "row")] : []),
+        ...of(stage, trialFields(stage, rules), "row"),
+      ];
+  return unlike(method, [
     ...general,
-    ...before,
-    ...of(stageFields(stage, rules), "run"),
-    ...of(trialFields(stage, rules), "row"),
-  ];
+    ...before.flatMap(ofRun),
+    ...beside,
+    ...[...(line ? [line] : []), stage].flatMap(ofRun),
+    ...rows,
+  ]);
 }
 
 /** Words that tables are headed with, beside the labels of the fields. From memory. */
@@ -88,12 +182,15 @@ const known: Readonly<Record<string, RegExp>> = {
   date: /^(date|day|when)\b/i,
   person: /^(carried out by|analyst|student|name|bench|by|who)\b/i,
   trial: /^(trial|run|replicate|no\.?|#|flask)\b/i,
+  what: /^(what|type|kind|role)\b/i,
+  rough: /^rough\b/i,
 };
 const knownKinds: Readonly<Record<string, RegExp>> = {
   "burette.initial": /\b(initial|start)/i,
   "burette.final": /\b(final|end)/i,
   "mass.before": /\b(before|gross)/i,
   "mass.after": /\b(after|empty)/i,
+  absorbance: /^(abs\w*|extinction|a)[ _]?\d*$/i,
 };
 
 const bare = (text: string) =>
@@ -105,10 +202,12 @@ const bare = (text: string) =>
     .trim();
 
 /** Whether a heading names what a target stands for: by its label first, then by words that are used for it. */
-function names(heading: string, { key, label, fills }: Target, how: "label" | "words"): boolean {
+function names(heading: string, { key, label, per, fills }: Target, how: "label" | "words"): boolean {
   if (heading.trim() === "") return false;
   if (how === "label") return bare(heading) === bare(inEnglish(label));
-  return (fills ? knownKinds[fills.field.kind] : known[key])?.test(heading) === true;
+  return fills
+    ? per === "row" && knownKinds[fills.field.kind]?.test(bare(heading)) === true
+    : known[key]?.test(heading) === true;
 }
 
 /** What each column probably stands for, by its heading; null where that is not known. Nothing is taken twice. */
@@ -121,7 +220,7 @@ export function guessed(headings: readonly string[], targets: readonly Target[])
       const target = targets.find((one) => !taken.has(one.key) && names(heading, one, how));
       if (!target) return;
       found[i] = target.key;
-      taken.add(target.key);
+      if (!target.many) taken.add(target.key);
     });
   return found;
 }

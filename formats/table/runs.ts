@@ -2,21 +2,31 @@ import canonicalize from "canonicalize";
 import { v5 as namedId } from "uuid";
 import { applyChange, type RunChange } from "~/core/change";
 import { changeContext, evaluateRun, type ListedRun, listedRun, onceClosed } from "~/core/evaluate";
-import type { Method } from "~/core/method";
+import type { ComputedStage, Method } from "~/core/method";
 import type { Observation } from "~/core/record";
 import { failure, type Result, success } from "~/core/result";
 import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { reasonsOf } from "~/core/stages";
-import { msg, type Phrase, unitText } from "~/core/text";
-import { stagesBefore, type Target, targetsOf } from "./columns";
+import { inEnglish, msg, type Phrase, unitText } from "~/core/text";
+import {
+  isReading,
+  lineBefore,
+  type Place,
+  placeOf,
+  type RowKind,
+  stagesBefore,
+  type Target,
+  targetsOf,
+} from "./columns";
 import type { Mapping } from "./mapping";
 import { dateOf, readingOf, unitsFor } from "./numbers";
+import { type Cell, isRough, kindOf, type Row, rowsOf } from "./rows";
 import type { Sheet } from "./sheet";
 
 /*
- * A table as runs: rows of the same sample, day and person are trials of one run, in the order in which they stand. Readings go through
- * the same checks as typed ones.
+ * A table as runs: rows of the same sample, day and person are trials of one run, in the order in which they stand. The standards and blanks
+ * of a day go into each run of that day. Readings go through the same checks as typed ones.
  */
 
 /** What is wrong with a row, counted as the spreadsheet counts; and in which column, where it is one. */
@@ -58,40 +68,14 @@ const mostProblems = 50;
 /** Trials that one run takes. */
 const mostTrials = 100;
 
-interface Cell {
-  readonly text: string;
-  /** Null where it is the same for all rows. */
-  readonly column: number | null;
-}
-
-interface Row {
-  readonly row: number;
-  readonly at: (key: string) => Cell;
-}
-
-/** The rows of a table by what they stand for. */
-function rowsOf({ cells, lines }: Sheet, { columns, fixed, headings }: Mapping): readonly Row[] {
-  const places = new Map(columns.flatMap((use, i) => (use ? [[use.target, i] as const] : [])));
-  const first = headings ? 1 : 0;
-  return cells.slice(first).map((texts, i) => ({
-    row: lines[i + first] ?? 0,
-    at: (key) => {
-      const column = places.get(key);
-      return column === undefined
-        ? { text: (fixed[key] ?? "").trim(), column: null }
-        : { text: texts[column] ?? "", column };
-    },
-  }));
-}
-
 /** What is wrong with a mapping as a whole; null where nothing is. */
 export function problemOfMapping({ columns }: Mapping, targets: readonly Target[]): Phrase | null {
   const used = columns.flatMap((use) => (use ? [use.target] : []));
-  const twice = targets.find(({ key }) => used.filter((one) => one === key).length > 1);
+  const twice = targets.find(({ key, many }) => !many && used.filter((one) => one === key).length > 1);
   if (twice) return msg`Two columns stand for the same: ${twice.label}`;
   const unknown = used.find((key) => !targets.some((one) => one.key === key));
   if (unknown !== undefined) return msg`A column stands for something that this method does not have`;
-  if (!targets.some(({ key, per, fills }) => fills && per === "row" && used.includes(key)))
+  if (!targets.some((one) => isReading(one) && one.per === "row" && used.includes(one.key)))
     return msg`Say which columns hold the readings`;
   // What a heading calls a unit may be none, or one that takes chemistry to convert: nothing is taken for what it is not.
   for (const use of columns) {
@@ -108,27 +92,39 @@ interface Step {
   readonly row: Row;
 }
 
+/** Rows that make a run, with those of its standards and blanks. */
+interface RowGroup {
+  readonly begun: Date;
+  readonly rows: readonly Row[];
+  readonly flasks: readonly Row[];
+}
+
 /** Reads rows as runs. */
 class TableReader {
   readonly problems: RowProblem[] = [];
+  private readonly told = new Set<string>();
+  /** How many there were, those that were told before among them. */
+  private faults = 0;
   private readonly targets: readonly Target[];
+  /** The stage whose line the results are read off; null where there is none. */
+  private readonly line: ComputedStage | null;
   /** Which stages are known, once it was found. */
   private choices: RunRecord["choices"] | null = null;
 
   constructor(private readonly setting: TableSetting) {
     const { method, mapping, rules } = setting;
     this.targets = targetsOf(method, mapping.stageKey, rules);
+    this.line = lineBefore(method, mapping.stageKey);
   }
 
   /** What a cell means as a reading; null where it is empty, or no number. */
-  private meant(row: Row, { key, unit, fills }: Target): string | null {
-    const { text, column } = row.at(key);
-    if (text === "" || !fills) return null;
+  private meant({ text, column }: Cell, { unit }: Target, { field }: Place): string | null {
+    if (text === "") return null;
     // What is typed beside the table is typed with a point, or with a comma, as people do.
     const typed = text.includes(",") ? "comma" : "point";
     if (column === null) return readingOf(text, { decimal: typed, from: unit, to: unit, decimals: null });
     const { mapping } = this.setting;
-    const { decimals = null } = fills.field.rules;
+    const { decimals = null } = field.rules;
     return readingOf(text, {
       decimal: mapping.decimal,
       from: mapping.columns[column]?.unit ?? unit,
@@ -138,12 +134,17 @@ class TableReader {
   }
 
   /** A reading of a cell; null where it is empty, or wrong, which is told. */
-  private reading(row: Row, target: Target): string | null {
-    const read = this.meant(row, target);
-    const { text, column } = row.at(target.key);
+  private reading(row: Row, cell: Cell, target: Target, place: Place): string | null {
+    const read = this.meant(cell, target, place);
+    const { text, column } = cell;
     if (read === null && text !== "")
       this.wrong(row, column, msg`"${text}" is not a number, or its decimals stand behind another sign`);
     return read;
+  }
+
+  /** What a row is; where results are read off no line, all rows are of samples. */
+  private kindOf(row: Row): RowKind {
+    return this.line ? kindOf(row, this.targets) : "sample";
   }
 
   /**
@@ -151,15 +152,26 @@ class TableReader {
    * of it: imported on another day it is the same table.
    */
   private meaning(row: Row): readonly string[] {
-    return this.targets.map((target) => {
-      const { text, column } = row.at(target.key);
-      if (target.fills) return this.meant(row, target) ?? "";
-      if (target.key !== "date") return text;
-      return column === null ? "" : String(dateOf(text, this.setting.mapping.dates)?.getTime() ?? "");
+    const kind = this.kindOf(row);
+    const said = this.targets.flatMap((target) => {
+      const { key, many } = target;
+      const { text, column } = row.at(key);
+      const place = target.per === "run" ? target.fills : placeOf(target, kind);
+      if (place)
+        return (many ? row.all(key) : [row.at(key)]).map((cell) => this.meant(cell, target, place) ?? "");
+      if (isReading(target) || key === "what" || key === "rough") return [];
+      if (key !== "date") return [text];
+      return [column === null ? "" : String(dateOf(text, this.setting.mapping.dates)?.getTime() ?? "")];
     });
+    return [...said, ...(kind === "sample" ? [] : [kind]), ...(isRough(row) ? ["rough"] : [])];
   }
 
   wrong({ row }: Row, column: number | null, message: Phrase): void {
+    this.faults++;
+    // A standard that stands in many runs is told of once.
+    const told = [row, column, inEnglish(message)].join("\n");
+    if (this.told.has(told)) return;
+    this.told.add(told);
     this.problems.push({ row, column, message });
   }
 
@@ -178,26 +190,44 @@ class TableReader {
     return null;
   }
 
-  /** Rows that belong together, in order. */
-  groups(sheet: Sheet): readonly { readonly begun: Date; readonly rows: readonly Row[] }[] {
-    const found = new Map<string, { begun: Date; rows: Row[] }>();
+  /** Rows that belong together, in order; each with the standards and blanks of its day: of the same person, where they say whose they are. */
+  groups(sheet: Sheet): readonly RowGroup[] {
+    const found = new Map<string, { begun: Date; rows: Row[]; flasks: readonly Row[] }>();
+    const flasks = new Map<string, Row[]>();
     for (const row of rowsOf(sheet, this.setting.mapping)) {
       const begun = this.begun(row);
       if (!begun) continue;
-      const key = [row.at("sample").text, row.at("person").text, begun.toDateString()].join("\n");
-      const there = found.get(key) ?? { begun, rows: [] };
+      const by = [row.at("person").text, begun.toDateString()];
+      if (this.kindOf(row) !== "sample") {
+        const key = by.join("\n");
+        const there = flasks.get(key) ?? [];
+        there.push(row);
+        flasks.set(key, there);
+        continue;
+      }
+      const key = [row.at("sample").text, ...by].join("\n");
+      const there = found.get(key) ?? { begun, rows: [], flasks: [] };
       there.rows.push(row);
       found.set(key, there);
     }
-    return [...found.values()];
+    const groups = [...found.values()];
+    for (const group of groups) {
+      const [first] = group.rows;
+      const day = group.begun.toDateString();
+      group.flasks = flasks.get([first?.at("person").text, day].join("\n")) ?? flasks.get(`\n${day}`) ?? [];
+      if (this.line && first && group.flasks.length === 0)
+        this.wrong(first, null, msg`No row of this day is a standard: which ones are?`);
+    }
+    return groups;
   }
 
-  /** What is stated once for a run: it must be the same in all of its rows. */
-  private once(rows: readonly Row[], target: Target): string | null {
-    const [first] = rows;
+  /** What is stated once for a run: it must be the same in all of its rows; among standards and samples it may be left empty. */
+  private once(rows: readonly Row[], target: Target, place: Place): string | null {
+    const stating = this.line ? rows.filter((row) => row.at(target.key).text !== "") : rows;
+    const [first] = stating;
     if (!first) return null;
     const { text } = first.at(target.key);
-    const other = rows.find((row) => row.at(target.key).text !== text);
+    const other = stating.find((row) => row.at(target.key).text !== text);
     if (other) {
       const { text: differs, column } = other.at(target.key);
       this.wrong(
@@ -207,12 +237,38 @@ class TableReader {
       );
       return null;
     }
-    return this.reading(first, target);
+    return this.reading(first, first.at(target.key), target, place);
   }
 
-  private trials(rows: readonly Row[], id: string): readonly Step[] {
+  /** The readings of a row, as a change takes them. */
+  private readings(row: Row, kind: RowKind, newId: (key: string, again: number) => string) {
+    return this.targets.flatMap((target) => {
+      const place = target.per === "row" ? placeOf(target, kind) : null;
+      if (!place) return [];
+      const { symbol, kind: of } = place.field;
+      return row.all(target.key).flatMap((cell, again) => {
+        const text = this.reading(row, cell, target, place);
+        const id = newId(target.key, again);
+        return text === null ? [] : [{ id, symbol, kind: of, text, person: row.at("person").text }];
+      });
+    });
+  }
+
+  /** Tells what is wrong with a row as a whole. */
+  private checkRow(row: Row, kind: RowKind): void {
+    const of = this.targets.filter((target) => target.per === "row" && placeOf(target, kind));
+    const isEmpty = ({ key }: Target) => row.all(key).every(({ text }) => text === "");
+    if (of.every(isEmpty)) return this.wrong(row, null, msg`The row has no readings`);
+    // An open trial of a titration is told of; a flask without its amount or its absorbance is none.
+    const lacks = this.line ? of.find((target) => target.needed && isEmpty(target)) : undefined;
+    if (lacks) this.wrong(row, null, msg`${lacks.label} is missing`);
+  }
+
+  private trials(rows: readonly Row[], id: string, kind: "sample" | "standard"): readonly Step[] {
+    const { stageKey } = kind === "sample" ? this.setting.mapping : { stageKey: this.line?.key ?? "" };
+    // Ids of samples are those from before tables had standards.
+    const own = kind === "sample" ? [id] : [id, kind];
     const labels = new Map<string, Row>();
-    const each = this.targets.filter(({ per, fills }) => per === "row" && fills);
     return rows.flatMap((row, i) => {
       const { text: label, column } = row.at("trial");
       const before = labels.get(label.toLowerCase());
@@ -220,38 +276,54 @@ class TableReader {
         this.wrong(row, column, msg`Trial ${label} is in row ${before.row} already`);
       labels.set(label.toLowerCase(), row);
       if (label.length > 40) this.wrong(row, column, msg`The name of the trial is longer than 40 characters`);
-      const readings = each.flatMap((target) => {
-        const text = this.reading(row, target);
-        if (text === null || !target.fills) return [];
-        const { symbol, kind } = target.fills.field;
-        return [{ id: idOf(id, i, target.key), symbol, kind, text, person: row.at("person").text }];
-      });
-      if (each.every(({ key }) => row.at(key).text === ""))
-        this.wrong(row, null, msg`The row has no readings`);
+      const readings = this.readings(row, kind, (key, again) =>
+        idOf(...own, i, key, ...(again === 0 ? [] : [again])),
+      );
+      this.checkRow(row, kind);
       if (readings.length === 0) return [];
       // A number that is the trial's place anyway is no name.
       const named = label === "" || label === String(i + 1) ? {} : { label };
-      const trial = { id: idOf(id, i, "trial"), kind: "fine" as const, ...named };
-      const enter = { intent: "enter", stageKey: this.setting.mapping.stageKey, source: "imported" } as const;
+      const trial = {
+        id: idOf(...own, i, "trial"),
+        kind: isRough(row) ? "rough" : "fine",
+        ...named,
+      } as const;
+      const enter = { intent: "enter", stageKey, source: "imported" } as const;
       return [{ change: { ...enter, rows: [{ trial, readings }] }, row }];
     });
   }
 
+  /** The blanks of a run, which are read for the whole stage of its standards. */
+  private blanks(rows: readonly Row[], id: string): readonly Step[] {
+    return rows.flatMap((row, i): Step[] => {
+      const readings = this.readings(row, "blank", (key, again) => idOf(id, "blank", i, key, again));
+      this.checkRow(row, "blank");
+      if (readings.length === 0 || !this.line) return [];
+      const enter = { intent: "enter", stageKey: this.line.key, source: "imported" } as const;
+      return [{ change: { ...enter, rows: [{ trial: null, readings }] }, row }];
+    });
+  }
+
   /** The changes that make a run of its rows, each with the row that it comes from. */
-  private changes(rows: readonly Row[], first: Row, id: string): readonly Step[] {
-    const stated = this.targets
-      .filter(({ per, fills }) => per === "run" && fills)
-      .flatMap((target): Step[] => {
-        const text = this.once(rows, target);
-        if (text === null || !target.fills) return [];
-        const { stageKey, field } = target.fills;
-        const { symbol, kind } = field;
-        const reading = { intent: "observe", trial: null, supersedes: null, reason: null } as const;
-        return [
-          { change: { ...reading, id: idOf(id, target.key), stageKey, symbol, kind, text }, row: first },
-        ];
-      });
-    return [...stated, ...this.trials(rows, id)];
+  private changes({ rows, flasks }: RowGroup, first: Row, id: string): readonly Step[] {
+    const stated = this.targets.flatMap((target): Step[] => {
+      const place = target.per === "run" ? target.fills : null;
+      if (!place) return [];
+      const text = this.once([...rows, ...flasks], target, place);
+      if (text === null) return [];
+      const { stageKey, field } = place;
+      const { symbol, kind } = field;
+      const reading = { intent: "observe", trial: null, supersedes: null, reason: null } as const;
+      return [{ change: { ...reading, id: idOf(id, target.key), stageKey, symbol, kind, text }, row: first }];
+    });
+    const standards = flasks.filter((row) => this.kindOf(row) === "standard");
+    const blanks = flasks.filter((row) => this.kindOf(row) === "blank");
+    return [
+      ...stated,
+      ...this.blanks(blanks, id),
+      ...this.trials(standards, id, "standard"),
+      ...this.trials(rows, id, "sample"),
+    ];
   }
 
   /** A run in which nothing was read; the results of the stages before the table's own are stated. */
@@ -282,11 +354,12 @@ class TableReader {
   }
 
   /** The run of some rows; null where something is wrong with them, which is told. */
-  run(begun: Date, rows: readonly Row[]): TableRun | null {
+  run(group: RowGroup): TableRun | null {
+    const { begun, rows, flasks } = group;
     const [first] = rows;
     if (!first) return null;
     const { method, mapping } = this.setting;
-    if (rows.length > mostTrials) {
+    if (Math.max(rows.length, flasks.length) > mostTrials) {
       this.wrong(
         first,
         null,
@@ -297,11 +370,11 @@ class TableReader {
     const id = idOf(
       method.id,
       mapping.stageKey,
-      rows.map((row) => this.meaning(row)),
+      [...flasks, ...rows].map((row) => this.meaning(row)),
     );
-    const told = this.problems.length;
-    const changes = this.changes(rows, first, id);
-    if (this.problems.length > told) return null;
+    const { faults } = this;
+    const changes = this.changes(group, first, id);
+    if (this.faults > faults) return null;
     const now = begun.toISOString();
     const by = first.at("person").text;
     let record = this.begin(begun, id, first);
@@ -365,10 +438,10 @@ export async function runsOfTable(
   const reader = new TableReader(setting);
   const groups = reader.groups(sheet);
   const runs: TableRun[] = [];
-  for (const [i, { begun, rows }] of groups.entries()) {
+  for (const [i, group] of groups.entries()) {
     if (reader.problems.length > mostProblems) break;
     if (i % 20 === 0) await progress(i, groups.length);
-    const run = reader.run(begun, rows);
+    const run = reader.run(group);
     if (run) runs.push(run);
   }
   await progress(groups.length, groups.length);

@@ -48,7 +48,9 @@ export async function tableTargets(
   const headings = sheet.cells[0] ?? [];
   return {
     status: "targets",
-    targets: targets.map(({ key, label, unit, per, needed }) => ({ key, label, unit, per, needed })),
+    targets: targets.map(({ key, label, unit, per, needed, usual }) => ({
+      ...{ key, label, unit, per, needed, usual },
+    })),
     guessed: guessed(headings, targets).map((key, i) => {
       const target = targets.find((one) => one.key === key);
       if (!target) return null;

@@ -85,7 +85,9 @@ export function FixedValues({
 }: PartProps & { readonly targets: readonly TargetView[] }) {
   const say = useSay();
   const used = new Set(mapping.columns.map((use) => use?.target));
-  const open = targets.filter(({ key, per }) => per === "run" && key !== "person" && !used.has(key));
+  const open = targets.filter(
+    ({ key, per, usual }) => (per === "run" || usual !== "") && key !== "person" && !used.has(key),
+  );
   if (open.length === 0) return null;
   return (
     <Box sx={{ display: "grid", gap: 1 }}>

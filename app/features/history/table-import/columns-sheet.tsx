@@ -34,11 +34,20 @@ export function ColumnsSheet({ stages, opened, mapping, table }: ColumnsSheetPro
         getOptionKey={({ methodId, stageKey }) => `${methodId}/${stageKey}`}
         onChange={(_event, next) => next && void table.choose(next.methodId, next.stageKey)}
         renderInput={(params) => (
-          <TextField {...params} label={say`Each row is a trial of`} placeholder={say`method and stage`} />
+          <TextField
+            {...params}
+            label={say`Each row is a trial or a flask of`}
+            placeholder={say`method and stage`}
+          />
         )}
       />
       {table.targets.length > 0 && (
         <>
+          {table.targets.some(({ key }) => key === "what") && (
+            <Typography sx={{ maxWidth: "68ch" }}>
+              {say`The standards and blanks of a day go into the run of each sample of that day. A row is a blank or a standard where it is called so, or where it holds an amount of stock; all others are samples.`}
+            </Typography>
+          )}
           <ColumnTable opened={opened} mapping={mapping} targets={table.targets} change={table.change} />
           <CellChoices opened={opened} mapping={mapping} change={table.change} />
           <FixedValues mapping={mapping} targets={table.targets} change={table.change} />

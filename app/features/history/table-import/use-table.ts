@@ -151,7 +151,11 @@ export function useTable(stages: readonly TableStage[]) {
     const answer = await ask({ intent: "targets", method, stage }, at);
     if (answer?.status !== "targets") return;
     setTargets(answer.targets);
-    setMapping(keep ? from : { ...from, columns: answer.guessed });
+    // What the method presumes stands there to be seen: importing it confirms it.
+    const usual = Object.fromEntries(
+      answer.targets.flatMap((one) => (one.usual ? [[one.key, one.usual]] : [])),
+    );
+    setMapping(keep ? from : { ...from, columns: answer.guessed, fixed: { ...usual, ...from.fixed } });
   };
 
   const open = async (from: TableSource) => {
