@@ -206,7 +206,7 @@ test("a table that somebody kept is pasted, its columns are said, and it becomes
   const check = page.getByRole("button", { name: "Check the table" });
   await paste("2o,02");
   await use.click();
-  await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");
+  await page.getByRole("combobox", { name: "Each row is a trial or a flask of" }).fill("Base by potassium hydrogen");
   await page.getByRole("option", { name: /Titrate the acid/ }).click();
   await expect(page.getByText("These dates can be read in more than one way: check this.")).toBeVisible();
   await page.getByLabel("Concentration of the base, mol/L", { exact: true }).fill("0.1000");
@@ -216,7 +216,7 @@ test("a table that somebody kept is pasted, its columns are said, and it becomes
   ).toBeVisible();
   await paste("20,02");
   await use.click();
-  await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");
+  await page.getByRole("combobox", { name: "Each row is a trial or a flask of" }).fill("Base by potassium hydrogen");
   await page.getByRole("option", { name: /Titrate the acid/ }).click();
   await page.getByLabel("Concentration of the base, mol/L", { exact: true }).fill("0.1000");
   await check.click();

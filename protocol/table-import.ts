@@ -10,7 +10,7 @@ import type { DateOrder } from "../formats/table/numbers";
 export const checkMapping = checker<Mapping>(valid);
 
 /** What a column can stand for, as the screen needs it. */
-export type TargetView = Pick<Target, "key" | "label" | "unit" | "per" | "needed" | "usual">;
+export type TargetView = Pick<Target, "key" | "label" | "unit" | "per" | "needed" | "usual" | "byMethod">;
 
 /** A stage whose trials a table can hold. */
 export interface TableStage {

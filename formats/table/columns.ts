@@ -34,6 +34,8 @@ export interface Target {
   readonly blank: Place | null;
   /** The volume that the method presumes, which nobody relies on before it is confirmed; empty where there is none. */
   readonly usual: string;
+  /** What the method takes where nothing is stated; empty where that is nothing. */
+  readonly byMethod: string;
   /** True where several columns can hold it: each cell is one more reading. */
   readonly many: boolean;
 }
@@ -46,7 +48,7 @@ export const placeOf = (target: Target, kind: RowKind): Place | null =>
 export const isReading = ({ fills, standard, blank }: Target): boolean =>
   (fills ?? standard ?? blank) !== null;
 
-const nowhere = { fills: null, standard: null, blank: null, usual: "", many: false } as const;
+const nowhere = { fills: null, standard: null, blank: null, usual: "", byMethod: "", many: false } as const;
 
 const plain = (key: string, label: Phrase, per: Target["per"]): Target => ({
   ...{ ...nowhere, key, label, per, unit: "", needed: false },
@@ -62,9 +64,10 @@ const general: readonly Target[] = [
 
 function reading(stage: ComputedStage, field: Field, label: Phrase, per: Target["per"]): Target {
   const input = inputOf(stage, field.symbol);
-  const usual = (field.kind === "volume.taken" && input && presumedOf(input)["volume.taken"]) || "";
+  const presumed = (input && presumedOf(input)[field.kind]) ?? "";
+  const [usual, byMethod] = field.kind === "volume.taken" ? [presumed, ""] : ["", presumed];
   return {
-    ...{ ...nowhere, key: `${stage.key}/${fieldKey(field)}`, label, per, unit: field.unit, usual },
+    ...{ ...nowhere, key: `${stage.key}/${fieldKey(field)}`, label, per, unit: field.unit, usual, byMethod },
     needed: field.optional !== true || usual !== "",
     fills: { stageKey: stage.key, field },
   };
@@ -144,8 +147,8 @@ function unlike(method: Method, targets: readonly Target[]): readonly Target[] {
   return targets.map((target, i) => {
     const { stageKey } = target.fills ?? {};
     const title = method.stages.find(({ key }) => key === stageKey)?.title;
-    const isFirst = labels.indexOf(labels[i] ?? "") === i;
-    return isFirst || title === undefined ? target : { ...target, label: msg`${target.label} (${title})` };
+    const isAlone = labels.filter((label) => label === labels[i]).length === 1;
+    return isAlone || title === undefined ? target : { ...target, label: msg`${target.label} (${title})` };
   });
 }
 

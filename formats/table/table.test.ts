@@ -100,6 +100,22 @@ describe("a table becomes runs", () => {
     expect(inEnglish(run!.open!)).toMatch(/1 and 2 disagree/);
   });
 
+  test("a rough trial stands beside the others and counts in nothing", async () => {
+    const rows = [
+      [...headings, "Rough?"],
+      [...lines[0]!.slice(0, 5), "21.00", "", "x"],
+      [...lines[1]!, ""],
+      ["R-1", "3.11.2025", "3", ...lines[1]!.slice(3, 5), "20.14", "", "no"],
+    ];
+    const rough = { target: "rough", unit: "" };
+    const columns = [...mapping().columns, rough];
+    const [run] = mustHold(await read(mustHold(sheetOfText(tabbed(rows))), { columns })).runs;
+    expect(run!.record.stages[1]!.trials.map(({ kind }) => kind)).toEqual(["rough", "fine", "fine"]);
+    // By hand: 0.1000 · 20.03 / 25.00
+    expect(Number(run!.listed.results.find(({ main }) => main)!.value)).toBeCloseTo(0.08012, 5);
+    expect(guessed(["Rough?"], targets)).toEqual(["rough"]);
+  });
+
   test("the same table gives the same runs, on another day too", async () => {
     const ids = async (setting: Partial<TableSetting>, change: Partial<Mapping> = {}, rows = lines) =>
       mustHold(await read(sheet(rows), change, setting)).runs.map(({ record }) => record.id);

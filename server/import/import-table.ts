@@ -48,8 +48,8 @@ export async function tableTargets(
   const headings = sheet.cells[0] ?? [];
   return {
     status: "targets",
-    targets: targets.map(({ key, label, unit, per, needed, usual }) => ({
-      ...{ key, label, unit, per, needed, usual },
+    targets: targets.map(({ key, label, unit, per, needed, usual, byMethod }) => ({
+      ...{ key, label, unit, per, needed, usual, byMethod },
     })),
     guessed: guessed(headings, targets).map((key, i) => {
       const target = targets.find((one) => one.key === key);

@@ -99,14 +99,16 @@ export function FixedValues({
           gridTemplateColumns: "repeat(auto-fill, minmax(min(100%, 240px), 1fr))",
         }}
       >
-        {open.map(({ key, label, unit, needed }) => (
+        {open.map(({ key, label, unit, needed, byMethod }) => (
           <TextField
             key={key}
             size="small"
             type={key === "date" ? "date" : "text"}
             label={unit === "" ? say(label) : say`${label}, ${unitText(unit)}`}
             value={mapping.fixed[key] ?? ""}
-            helperText={needed ? say`needed for a result` : undefined}
+            helperText={
+              byMethod ? say`empty: ${byMethod} by the method` : needed ? say`needed for a result` : undefined
+            }
             onChange={(event) => change({ fixed: { ...mapping.fixed, [key]: event.target.value } })}
             slotProps={{ inputLabel: { shrink: true } }}
           />

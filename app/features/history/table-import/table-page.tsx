@@ -25,7 +25,7 @@ export function TablePage({ stages }: { readonly stages: readonly TableStage[] }
     <Page
       width={1120}
       title={say`Import a table`}
-      note={say`Each row is a trial; rows of the same sample and day become one run. Nothing is imported until you have seen the check.`}
+      note={say`Each row is a trial or a flask; rows of the same sample and day become one run. Nothing is imported until you have seen the check.`}
       actions={
         <Button component={Link} to="/history" variant="outlined">
           {say`Back to the history`}
