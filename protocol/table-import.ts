@@ -4,6 +4,7 @@ import { valid } from "../formats/compiled/table-mapping";
 import type { Target } from "../formats/table/columns";
 import type { Mapping } from "../formats/table/mapping";
 import type { DateOrder } from "../formats/table/numbers";
+import type { TableRun } from "../formats/table/runs";
 
 /* How a table is brought in: what is asked, and what is answered line by line while the server works. */
 
@@ -34,6 +35,7 @@ export interface OpenedTable {
 export interface TableRunView {
   readonly title: string;
   readonly trials: number;
+  readonly flasks: TableRun["flasks"];
   /** The first and the last of its rows. */
   readonly rows: readonly [number, number];
   readonly result: Phrase | null;

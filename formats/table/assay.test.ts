@@ -62,6 +62,10 @@ describe("a table of flasks that are read off a line", () => {
       ["W-1", [9, 10], "finished", null, expect.closeTo((20 * 0.364) / 2, 3)],
       ["W-2", [11], "finished", null, expect.closeTo(2, 3)],
     ]);
+    expect(runs.map(({ flasks }) => flasks)).toEqual([
+      { standards: 6, blanks: 1 },
+      { standards: 6, blanks: 1 },
+    ]);
     for (const { record } of runs) {
       expect(checkRecord(readBy(record, "M. Finn"))).toEqual([]);
       const [, line] = record.stages;
@@ -120,6 +124,23 @@ describe("a table of flasks that are read off a line", () => {
     expect(problemsOf(await iron(`${standards[0]}x`, ...standards.slice(1), `W-1;${day};;0.360;`))).toEqual([
       expect.stringMatching(/^2: "x" is not a number/),
     ]);
+  });
+
+  test("a sample whose name only begins like a blank or a standard is a sample", async () => {
+    const names = ["Blank road creek", "Stone pool", "Standing water", "Calm bay"];
+    const named = await iron(...standards, ...names.map((name) => `${name};${day};;0.200;`));
+    expect(plain(named.problems)).toEqual([]);
+    expect(named.runs.map(({ record }) => record.sample)).toEqual(names);
+    const others = ["Reagent blank", "BL-2", "zero", "Std. 3", "standard A", "Cal 0.5", "Wk 12"];
+    const [run] = (
+      await iron(
+        ...standards,
+        ...others.map((name, i) => `${name};${day};${i > 2 ? i : ""};0.2;`),
+        `W;${day};;0.2;`,
+      )
+    ).runs;
+    // What holds an amount of stock is a standard, whatever it is called.
+    expect(run!.flasks).toEqual({ standards: 10, blanks: 3 });
   });
 
   test("nothing is relied on that is neither in the table nor beside it", async () => {

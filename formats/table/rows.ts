@@ -34,8 +34,8 @@ export function rowsOf({ cells, lines }: Sheet, { columns, fixed, headings }: Ma
 }
 
 /** Words by which tables tell rows apart. From memory. */
-const blankWords = /^(blanks?|zero|bl)\b/i;
-const standardWords = /^(standards?|std|cal|calibration)\b/i;
+const blankWords = /^(reagent )?(blanks?|bl|zero)[ .:_-]*\d*$/i;
+const standardWords = /^(standards?|std|st|cal|calibration)[ .:_-]*[\p{L}\d]?[\d.,]*$/iu;
 const roughWords = /^(r|rough|x|y|yes|true)$/i;
 
 /** Whether a trial is a rough one. */

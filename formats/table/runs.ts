@@ -2,26 +2,14 @@ import canonicalize from "canonicalize";
 import { v5 as namedId } from "uuid";
 import { applyChange, type RunChange } from "~/core/change";
 import { changeContext, evaluateRun, type ListedRun, listedRun, onceClosed } from "~/core/evaluate";
-import type { ComputedStage, Method } from "~/core/method";
 import type { Observation } from "~/core/record";
 import { failure, type Result, success } from "~/core/result";
-import type { HouseRules } from "~/core/rules";
 import type { RunRecord } from "~/core/run";
 import { reasonsOf } from "~/core/stages";
-import { inEnglish, msg, type Phrase, unitText } from "~/core/text";
-import {
-  isReading,
-  lineBefore,
-  type Place,
-  placeOf,
-  type RowKind,
-  stagesBefore,
-  type Target,
-  targetsOf,
-} from "./columns";
-import type { Mapping } from "./mapping";
-import { dateOf, readingOf, unitsFor } from "./numbers";
-import { type Cell, isRough, kindOf, type Row, rowsOf } from "./rows";
+import { msg, type Phrase } from "~/core/text";
+import { CellReader, problemOfMapping, type RowProblem, type TableSetting } from "./cells";
+import { type Place, placeOf, type RowKind, stagesBefore, type Target, targetsOf } from "./columns";
+import { isRough, type Row, rowsOf } from "./rows";
 import type { Sheet } from "./sheet";
 
 /*
@@ -29,18 +17,12 @@ import type { Sheet } from "./sheet";
  * of a day go into each run of that day. Readings go through the same checks as typed ones.
  */
 
-/** What is wrong with a row, counted as the spreadsheet counts; and in which column, where it is one. */
-export interface RowProblem {
-  readonly row: number;
-  /** From 0; null where the row as a whole is meant. */
-  readonly column: number | null;
-  readonly message: Phrase;
-}
-
 /** A run of the table, with the rows that it stands in. Where no column says who read something, nobody did yet: see `readBy`. */
 export interface TableRun {
   readonly record: RunRecord;
   readonly rows: readonly number[];
+  /** How many rows of its day are standards of its line, and blanks. */
+  readonly flasks: { readonly standards: number; readonly blanks: number };
   readonly listed: ListedRun;
   /** Why it has no result; null where it has one. */
   readonly open: Phrase | null;
@@ -52,13 +34,6 @@ export interface TableRuns {
   readonly problems: readonly RowProblem[];
 }
 
-export interface TableSetting {
-  readonly mapping: Mapping;
-  readonly method: Method;
-  readonly rules: HouseRules;
-  readonly now: Date;
-}
-
 /** Ids follow from what the rows say: the same table gives the same runs. */
 const namespace = "6a1f6d0e-3b0c-4f6c-9b57-3f0a3f1d5c11";
 const idOf = (...parts: readonly unknown[]): string => namedId(canonicalize(parts) ?? "", namespace);
@@ -67,24 +42,6 @@ const idOf = (...parts: readonly unknown[]): string => namedId(canonicalize(part
 const mostProblems = 50;
 /** Trials that one run takes. */
 const mostTrials = 100;
-
-/** What is wrong with a mapping as a whole; null where nothing is. */
-export function problemOfMapping({ columns }: Mapping, targets: readonly Target[]): Phrase | null {
-  const used = columns.flatMap((use) => (use ? [use.target] : []));
-  const twice = targets.find(({ key, many }) => !many && used.filter((one) => one === key).length > 1);
-  if (twice) return msg`Two columns stand for the same: ${twice.label}`;
-  const unknown = used.find((key) => !targets.some((one) => one.key === key));
-  if (unknown !== undefined) return msg`A column stands for something that this method does not have`;
-  if (!targets.some((one) => isReading(one) && one.per === "row" && used.includes(one.key)))
-    return msg`Say which columns hold the readings`;
-  // What a heading calls a unit may be none, or one that takes chemistry to convert: nothing is taken for what it is not.
-  for (const use of columns) {
-    const target = targets.find(({ key, unit }) => key === use?.target && unit !== "");
-    if (use && target && !unitsFor(target.unit).includes(use.unit))
-      return msg`${target.label} is in "${use.unit}", and ${unitText(target.unit)} is needed: say which unit the column is in`;
-  }
-  return null;
-}
 
 /** A change of a run, and the row that it comes from. */
 interface Step {
@@ -100,95 +57,9 @@ interface RowGroup {
 }
 
 /** Reads rows as runs. */
-class TableReader {
-  readonly problems: RowProblem[] = [];
-  private readonly told = new Set<string>();
-  /** How many there were, those that were told before among them. */
-  private faults = 0;
-  private readonly targets: readonly Target[];
-  /** The stage whose line the results are read off; null where there is none. */
-  private readonly line: ComputedStage | null;
+class TableReader extends CellReader {
   /** Which stages are known, once it was found. */
   private choices: RunRecord["choices"] | null = null;
-
-  constructor(private readonly setting: TableSetting) {
-    const { method, mapping, rules } = setting;
-    this.targets = targetsOf(method, mapping.stageKey, rules);
-    this.line = lineBefore(method, mapping.stageKey);
-  }
-
-  /** What a cell means as a reading; null where it is empty, or no number. */
-  private meant({ text, column }: Cell, { unit }: Target, { field }: Place): string | null {
-    if (text === "") return null;
-    // What is typed beside the table is typed with a point, or with a comma, as people do.
-    const typed = text.includes(",") ? "comma" : "point";
-    if (column === null) return readingOf(text, { decimal: typed, from: unit, to: unit, decimals: null });
-    const { mapping } = this.setting;
-    const { decimals = null } = field.rules;
-    return readingOf(text, {
-      decimal: mapping.decimal,
-      from: mapping.columns[column]?.unit ?? unit,
-      to: unit,
-      decimals: mapping.zeros ? decimals : null,
-    });
-  }
-
-  /** A reading of a cell; null where it is empty, or wrong, which is told. */
-  private reading(row: Row, cell: Cell, target: Target, place: Place): string | null {
-    const read = this.meant(cell, target, place);
-    const { text, column } = cell;
-    if (read === null && text !== "")
-      this.wrong(row, column, msg`"${text}" is not a number, or its decimals stand behind another sign`);
-    return read;
-  }
-
-  /** What a row is; where results are read off no line, all rows are of samples. */
-  private kindOf(row: Row): RowKind {
-    return this.line ? kindOf(row, this.targets) : "sample";
-  }
-
-  /**
-   * What a row says, as it is understood: the same rows with a unit corrected are another run. A day that the table does not say is no part
-   * of it: imported on another day it is the same table.
-   */
-  private meaning(row: Row): readonly string[] {
-    const kind = this.kindOf(row);
-    const said = this.targets.flatMap((target) => {
-      const { key, many } = target;
-      const { text, column } = row.at(key);
-      const place = target.per === "run" ? target.fills : placeOf(target, kind);
-      if (place)
-        return (many ? row.all(key) : [row.at(key)]).map((cell) => this.meant(cell, target, place) ?? "");
-      if (isReading(target) || key === "what" || key === "rough") return [];
-      if (key !== "date") return [text];
-      return [column === null ? "" : String(dateOf(text, this.setting.mapping.dates)?.getTime() ?? "")];
-    });
-    return [...said, ...(kind === "sample" ? [] : [kind]), ...(isRough(row) ? ["rough"] : [])];
-  }
-
-  wrong({ row }: Row, column: number | null, message: Phrase): void {
-    this.faults++;
-    // A standard that stands in many runs is told of once.
-    const told = [row, column, inEnglish(message)].join("\n");
-    if (this.told.has(told)) return;
-    this.told.add(told);
-    this.problems.push({ row, column, message });
-  }
-
-  /** When the run of a row was begun; null where the date is wrong, which is told. */
-  private begun(row: Row): Date | null {
-    const { text, column } = row.at("date");
-    if (text === "") {
-      this.wrong(row, column, msg`The date is missing`);
-      return null;
-    }
-    const date = dateOf(text, column === null ? "ymd" : this.setting.mapping.dates);
-    if (!date) this.wrong(row, column, msg`"${text}" is not a date`);
-    else if (date.getTime() > this.setting.now.getTime() + 86_400_000)
-      this.wrong(row, column, msg`${text} is in the future`);
-    else return date;
-    return null;
-  }
 
   /** Rows that belong together, in order; each with the standards and blanks of its day: of the same person, where they say whose they are. */
   groups(sheet: Sheet): readonly RowGroup[] {
@@ -316,12 +187,11 @@ class TableReader {
       const reading = { intent: "observe", trial: null, supersedes: null, reason: null } as const;
       return [{ change: { ...reading, id: idOf(id, target.key), stageKey, symbol, kind, text }, row: first }];
     });
-    const standards = flasks.filter((row) => this.kindOf(row) === "standard");
-    const blanks = flasks.filter((row) => this.kindOf(row) === "blank");
+    const of = (kind: RowKind) => flasks.filter((row) => this.kindOf(row) === kind);
     return [
       ...stated,
-      ...this.blanks(blanks, id),
-      ...this.trials(standards, id, "standard"),
+      ...this.blanks(of("blank"), id),
+      ...this.trials(of("standard"), id, "standard"),
       ...this.trials(rows, id, "sample"),
     ];
   }
@@ -389,7 +259,11 @@ class TableReader {
       }
       record = applied.value?.record ?? record;
     }
-    const whole = { rows: rows.map(({ row }) => row) };
+    const standards = flasks.filter((row) => this.kindOf(row) === "standard").length;
+    const whole = {
+      rows: rows.map(({ row }) => row),
+      flasks: { standards, blanks: flasks.length - standards },
+    };
     const evaluation = evaluateRun(record);
     if (!evaluation.result) {
       const stage = evaluation.stages.find(({ key }) => key === mapping.stageKey);

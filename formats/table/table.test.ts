@@ -11,7 +11,8 @@ import { fileOfRecord } from "../concluded";
 import { guessed, targetsOf, unitIn } from "./columns";
 import type { Mapping } from "./mapping";
 import { dateOf, decimalSign, fittingUnit, ordersOf, readingOf, shifted } from "./numbers";
-import { readBy, runsOfTable, type TableSetting } from "./runs";
+import type { TableSetting } from "./cells";
+import { readBy, runsOfTable } from "./runs";
 import { type Sheet, sheetOfCsv, sheetOfText, sheetOfWorkbook } from "./sheet";
 
 const method = baseByPhthalateThenAcid;

@@ -104,9 +104,13 @@ async function idsHere(db: DatabaseConnection, runs: readonly TableRun[]): Promi
   return new Set(rows.map(({ id }) => id));
 }
 
-const viewOf = ({ record, rows, open, listed }: TableRun, here: ReadonlySet<string>): TableRunView => ({
+const viewOf = (
+  { record, rows, flasks, open, listed }: TableRun,
+  here: ReadonlySet<string>,
+): TableRunView => ({
   title: record.title,
   trials: rows.length,
+  flasks,
   rows: [rows[0] ?? 0, rows.at(-1) ?? 0],
   result: listed.result?.text ?? null,
   open,

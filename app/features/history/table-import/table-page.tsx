@@ -151,43 +151,59 @@ function Found({ looked }: { readonly looked: LookedTable }) {
         {isHere > 0 && ` ${say`${isHere} of them are in the lab already and stay as they are.`}`}
         {withoutResult > 0 && ` ${say`${withoutResult} of them have no result yet and stay open.`}`}
       </Typography>
-      <Box sx={{ overflowX: "auto" }} tabIndex={0} role="region" aria-label={say`Runs of the table`}>
-        <Box
-          component="table"
-          sx={{
-            ...{ borderCollapse: "collapse", width: 1 },
-            "& th, & td": { textAlign: "left", py: 0.5, pr: 2, borderBottom: `1px solid ${colors.line}` },
-          }}
-        >
-          <thead>
-            <tr>
-              {[say`Run`, say`Rows`, say`Trials`, say`Result`].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {some.map((run, i) => (
-              <tr key={i}>
-                <td>
-                  {run.title}
-                  {run.isHere && ` (${say`here already`})`}
-                </td>
-                <td>{run.rows[0] === run.rows[1] ? run.rows[0] : `${run.rows[0]}–${run.rows[1]}`}</td>
-                <td>{run.trials}</td>
-                <td style={{ fontFamily: run.open === null ? fonts.reading : fonts.text }}>
-                  {run.open === null ? say(run.result ?? "") : say(run.open)}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Box>
-      </Box>
+      <Runs some={some} />
       {runs > some.length && (
         <Typography color="textSecondary">{say`and ${runs - some.length} more`}</Typography>
       )}
     </>
+  );
+}
+
+/** The runs of a table, the first of them. */
+function Runs({ some }: Pick<LookedTable, "some">) {
+  const say = useSay();
+  const hasLine = some.some(({ flasks }) => flasks.standards + flasks.blanks > 0);
+  const counts = hasLine ? [say`Standards`, say`Blanks`, say`Flasks`] : [say`Trials`];
+  return (
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="region" aria-label={say`Runs of the table`}>
+      <Box
+        component="table"
+        sx={{
+          ...{ borderCollapse: "collapse", width: 1 },
+          "& th, & td": { textAlign: "left", py: 0.5, pr: 2, borderBottom: `1px solid ${colors.line}` },
+        }}
+      >
+        <thead>
+          <tr>
+            {[say`Run`, say`Rows`, ...counts, say`Result`].map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {some.map((run, i) => (
+            <tr key={i}>
+              <td>
+                {run.title}
+                {run.isHere && ` (${say`here already`})`}
+              </td>
+              <td>{run.rows[0] === run.rows[1] ? run.rows[0] : `${run.rows[0]}–${run.rows[1]}`}</td>
+              {hasLine && (
+                <>
+                  <td>{run.flasks.standards}</td>
+                  <td>{run.flasks.blanks}</td>
+                </>
+              )}
+              <td>{run.trials}</td>
+              <td style={{ fontFamily: run.open === null ? fonts.reading : fonts.text }}>
+                {run.open === null ? say(run.result ?? "") : say(run.open)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
   );
 }
