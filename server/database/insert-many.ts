@@ -1,5 +1,6 @@
-import { getTableColumns, sql } from "drizzle-orm";
+import { getTableColumns, getTableName, sql } from "drizzle-orm";
 import type { PgTable } from "drizzle-orm/pg-core";
+import { Bug } from "../../core/result";
 import type { DatabaseConnection } from "./types";
 
 /**
@@ -16,14 +17,21 @@ export async function insertMany<T extends PgTable>(
   const named = Object.entries(getTableColumns(table)).filter(([key]) =>
     values.some((row) => row[key] !== undefined),
   );
+  const columns = named.map(([key, { name }]) => [key, name] as const);
   const json = JSON.stringify(
-    values.map((row) => Object.fromEntries(named.map(([key, { name }]) => [name, row[key] ?? null]))),
+    values.map((row) => {
+      const said: Record<string, unknown> = {};
+      for (const [key, name] of columns) if (row[key] != null) said[name] = row[key];
+      return said;
+    }),
   );
   const names = sql.join(
     named.map(([, { name }]) => sql.identifier(name)),
     sql`, `,
   );
-  await db.execute(
+  const { affectedRows } = await db.execute(
     sql`insert into ${table} (${names}) select ${names} from json_populate_recordset(null::${table}, ${json}::json)`,
   );
+  if (affectedRows !== rows.length)
+    throw new Bug(`${affectedRows} of ${rows.length} rows were inserted into ${getTableName(table)}`);
 }

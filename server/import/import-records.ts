@@ -26,6 +26,8 @@ interface ImportHelp {
   readonly progress?: (done: number, of: number) => Promise<void> | void;
   /** What lists show of runs that were evaluated already, by their ids. */
   readonly listed?: ReadonlyMap<string, ListedRun>;
+  /** True for runs that this program has just made of a table, and that are not in the lab: it gave the ids of all that is in them. */
+  readonly made?: boolean;
 }
 
 /** So many runs are written together: what one statement takes of them is a few hundred kilobytes. */
@@ -70,7 +72,7 @@ export function importRecords(
   db: Transacting,
   asked: ImportRecords,
   now = new Date(),
-  { progress = () => {}, listed }: ImportHelp = {},
+  { progress = () => {}, listed, made = false }: ImportHelp = {},
 ): Promise<Imported> {
   return recorded(db, "import", packed(asked), now, async (tx) => {
     const { file, person, from, runs, methods, shelf } = asked;
@@ -84,12 +86,17 @@ export function importRecords(
     for (let at = 0; at < runs.length; at += together) {
       // Whoever stops it throws: then nothing was written.
       await progress(at, runs.length);
-      const some = await newOf(tx, runs.slice(at, at + together));
+      const next = runs.slice(at, at + together);
+      const some = made ? { records: next, bottles: 0 } : await newOf(tx, next);
       bottles += some.bottles;
-      await putRuns(tx, some.records, now, { methods: methodsHere, listed });
+      await putRuns(tx, some.records, now, {
+        methods: methodsHere,
+        listed,
+        readBack: made ? "shapes" : "each",
+      });
       taken.push(...some.records.map(({ id }) => id));
       // A lab that is many times what it was is looked at anew, or keys are looked up as in one that is empty.
-      if (taken.length >= 2 * analyzed) {
+      if (taken.length >= 4 * analyzed) {
         await analyze(tx);
         analyzed = Math.max(together, taken.length);
       }

@@ -159,6 +159,7 @@ export async function importTable(
     await importRecords(db, { file, person, from, runs: records, methods: [], shelf: null }, now, {
       progress: (done, of) => working("writing", done, of),
       listed: new Map(fresh.map(({ record, listed }) => [record.id, listed])),
+      made: true,
     });
   lately = null;
   return success({ runs: records.length, isHere: here.size });
