@@ -101,9 +101,11 @@ const pictures: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     const heads = "Sample;Date;Trial;Aliquot of acid;Initial reading;Final reading;Remark";
     await page.getByLabel("Paste the table here").fill([heads, ...rows].join("\n"));
     await page.getByRole("button", { name: "Use the pasted table" }).click();
-    await page.getByRole("combobox", { name: "Each row is a trial of" }).fill("Base by potassium hydrogen");
+    await page
+      .getByRole("combobox", { name: "Each row is a trial or a flask of" })
+      .fill("Base by potassium hydrogen");
     await page.getByRole("option", { name: /Titrate the acid/ }).click();
-    await page.getByLabel("Concentration of the base, mol/L").fill("0.1000");
+    await page.getByLabel("Concentration of the base, mol/L", { exact: true }).fill("0.1000");
     await page.getByRole("button", { name: "Check the table" }).click();
     await page
       .getByRole("cell", { name: /mol\/L/ })

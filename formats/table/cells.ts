@@ -41,6 +41,12 @@ export function problemOfMapping({ columns }: Mapping, targets: readonly Target[
   return null;
 }
 
+/** A target with the field that it fills. */
+export interface Filling {
+  readonly target: Target;
+  readonly place: Place;
+}
+
 /** Reads cells, and keeps what is wrong with them. */
 export class CellReader {
   readonly problems: RowProblem[] = [];
@@ -48,16 +54,27 @@ export class CellReader {
   /** How many there were, those that were told before among them. */
   protected faults = 0;
   protected readonly targets: readonly Target[];
+  /** What is read once for a run, and in each row of a kind. */
+  protected readonly ofRun: readonly Filling[];
+  protected readonly ofRow: Readonly<Record<RowKind, readonly Filling[]>>;
   /** The stage whose line the results are read off; null where there is none. */
   protected readonly line: ComputedStage | null;
   constructor(protected readonly setting: TableSetting) {
     const { method, mapping, rules } = setting;
     this.targets = targetsOf(method, mapping.stageKey, rules);
     this.line = lineBefore(method, mapping.stageKey);
+    const filled = (per: Target["per"], placeIn: (target: Target) => Place | null) =>
+      this.targets.flatMap((target): Filling[] => {
+        const place = target.per === per ? placeIn(target) : null;
+        return place ? [{ target, place }] : [];
+      });
+    const inRows = (kind: RowKind) => filled("row", (target) => placeOf(target, kind));
+    this.ofRun = filled("run", ({ fills }) => fills);
+    this.ofRow = { sample: inRows("sample"), standard: inRows("standard"), blank: inRows("blank") };
   }
 
   /** What a cell means as a reading; null where it is empty, or no number. */
-  private meant({ text, column }: Cell, { unit }: Target, { field }: Place): string | null {
+  private meant({ text, column }: Cell, { unit }: Pick<Target, "unit">, { field }: Place): string | null {
     if (text === "") return null;
     // What is typed beside the table is typed with a point, or with a comma, as people do.
     const typed = text.includes(",") ? "comma" : "point";
@@ -92,16 +109,18 @@ export class CellReader {
    */
   protected meaning(row: Row): readonly string[] {
     const kind = this.kindOf(row);
-    const said = this.targets.flatMap((target) => {
-      const { key, many } = target;
-      const { text, column } = row.at(key);
-      const place = target.per === "run" ? target.fills : placeOf(target, kind);
-      if (place)
-        return (many ? row.all(key) : [row.at(key)]).map((cell) => this.meant(cell, target, place) ?? "");
-      if (isReading(target) || key === "what" || key === "rough") return [];
-      if (key !== "date") return [text];
-      return [column === null ? "" : String(dateOf(text, this.setting.mapping.dates)?.getTime() ?? "")];
-    });
+    const said: string[] = [];
+    for (const { key, per, many, ...target } of this.targets) {
+      const place = per === "run" ? target.fills : target[kind === "sample" ? "fills" : kind];
+      if (place) {
+        const cells = many ? row.all(key) : [row.at(key)];
+        for (const cell of cells) said.push(this.meant(cell, target, place) ?? "");
+      } else if (!target.fills && !target.standard && key !== "what" && key !== "rough") {
+        const { text, column } = row.at(key);
+        const date = key === "date" && column !== null ? dateOf(text, this.setting.mapping.dates) : null;
+        said.push(key === "date" ? String(date?.getTime() ?? "") : text);
+      }
+    }
     return [...said, ...(kind === "sample" ? [] : [kind]), ...(isRough(row) ? ["rough"] : [])];
   }
 

@@ -10,27 +10,38 @@ export interface Cell {
   readonly column: number | null;
 }
 
-export interface Row {
-  /** As the spreadsheet counts. */
-  readonly row: number;
-  readonly at: (key: string) => Cell;
+/** A row of the body. */
+export class Row {
+  constructor(
+    /** As the spreadsheet counts. */
+    readonly row: number,
+    private readonly texts: readonly string[],
+    private readonly places: ReadonlyMap<string, readonly number[]>,
+    private readonly fixed: Mapping["fixed"],
+  ) {}
+
+  /** What it says of something, in the first column that stands for it. */
+  at(key: string): Cell {
+    const column = this.places.get(key)?.[0];
+    return column === undefined ? { text: (this.fixed[key] ?? "").trim(), column: null } : this.cell(column);
+  }
+
   /** The same of all columns that stand for it. */
-  readonly all: (key: string) => readonly [Cell, ...Cell[]];
+  all(key: string): readonly Cell[] {
+    const columns = this.places.get(key);
+    return columns ? columns.map((column) => this.cell(column)) : [this.at(key)];
+  }
+
+  private cell(column: number): Cell {
+    return { text: this.texts[column] ?? "", column };
+  }
 }
 
 export function rowsOf({ cells, lines }: Sheet, { columns, fixed, headings }: Mapping): readonly Row[] {
   const places = new Map<string, number[]>();
   columns.forEach((use, i) => use && places.set(use.target, [...(places.get(use.target) ?? []), i]));
   const first = headings ? 1 : 0;
-  return cells.slice(first).map((texts, i) => {
-    const all = (key: string): readonly [Cell, ...Cell[]] => {
-      const [column, ...more] = places.get(key) ?? [];
-      const cell = (at: number): Cell => ({ text: texts[at] ?? "", column: at });
-      if (column === undefined) return [{ text: (fixed[key] ?? "").trim(), column: null }];
-      return [cell(column), ...more.map(cell)];
-    };
-    return { row: lines[i + first] ?? 0, all, at: (key) => all(key)[0] };
-  });
+  return cells.slice(first).map((texts, i) => new Row(lines[i + first] ?? 0, texts, places, fixed));
 }
 
 /** Words by which tables tell rows apart. From memory. */

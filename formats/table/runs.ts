@@ -7,8 +7,8 @@ import { failure, type Result, success } from "~/core/result";
 import type { RunRecord } from "~/core/run";
 import { reasonsOf } from "~/core/stages";
 import { msg, type Phrase } from "~/core/text";
-import { CellReader, problemOfMapping, type RowProblem, type TableSetting } from "./cells";
-import { type Place, placeOf, type RowKind, stagesBefore, type Target, targetsOf } from "./columns";
+import { CellReader, type Filling, problemOfMapping, type RowProblem, type TableSetting } from "./cells";
+import { type Place, type RowKind, stagesBefore, type Target, targetsOf } from "./columns";
 import { isRough, type Row, rowsOf } from "./rows";
 import type { Sheet } from "./sheet";
 
@@ -113,9 +113,7 @@ class TableReader extends CellReader {
 
   /** The readings of a row, as a change takes them. */
   private readings(row: Row, kind: RowKind, newId: (key: string, again: number) => string) {
-    return this.targets.flatMap((target) => {
-      const place = target.per === "row" ? placeOf(target, kind) : null;
-      if (!place) return [];
+    return this.ofRow[kind].flatMap(({ target, place }) => {
       const { symbol, kind: of } = place.field;
       return row.all(target.key).flatMap((cell, again) => {
         const text = this.reading(row, cell, target, place);
@@ -127,12 +125,12 @@ class TableReader extends CellReader {
 
   /** Tells what is wrong with a row as a whole. */
   private checkRow(row: Row, kind: RowKind): void {
-    const of = this.targets.filter((target) => target.per === "row" && placeOf(target, kind));
-    const isEmpty = ({ key }: Target) => row.all(key).every(({ text }) => text === "");
+    const of = this.ofRow[kind];
+    const isEmpty = ({ target }: Filling) => row.all(target.key).every(({ text }) => text === "");
     if (of.every(isEmpty)) return this.wrong(row, null, msg`The row has no readings`);
     // An open trial of a titration is told of; a flask without its amount or its absorbance is none.
-    const lacks = this.line ? of.find((target) => target.needed && isEmpty(target)) : undefined;
-    if (lacks) this.wrong(row, null, msg`${lacks.label} is missing`);
+    const lacks = this.line ? of.find((one) => one.target.needed && isEmpty(one)) : undefined;
+    if (lacks) this.wrong(row, null, msg`${lacks.target.label} is missing`);
   }
 
   private trials(rows: readonly Row[], id: string, kind: "sample" | "standard"): readonly Step[] {
@@ -177,9 +175,7 @@ class TableReader extends CellReader {
 
   /** The changes that make a run of its rows, each with the row that it comes from. */
   private changes({ rows, flasks }: RowGroup, first: Row, id: string): readonly Step[] {
-    const stated = this.targets.flatMap((target): Step[] => {
-      const place = target.per === "run" ? target.fills : null;
-      if (!place) return [];
+    const stated = this.ofRun.flatMap(({ target, place }): Step[] => {
       const text = this.once([...rows, ...flasks], target, place);
       if (text === null) return [];
       const { stageKey, field } = place;
