@@ -204,7 +204,6 @@ const timerStyle = (due: boolean) =>
       ? {
           "@keyframes due": { "50%": { borderColor: colors.amber } },
           animation: "due 1s steps(2) infinite",
-          "@media (prefers-reduced-motion: reduce)": { animation: "none" },
         }
       : {}),
   }) as const;

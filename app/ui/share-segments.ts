@@ -1,7 +1,7 @@
 import type { Share } from "~/core/judgement";
 import type { Localized } from "../words/text";
 
-/** Fills of the segments, the largest share first: neighbors differ in lightness, so that they part without color. */
+/** Fills of the segments, the largest contribution first: neighbors differ in lightness, so that they part without color. */
 export const fills = ["#0f5a5e", "#8fbab4", "#3f7f80", "#c4dad5", "#5f6b68"] as const;
 
 /** More segments than this are told together. */

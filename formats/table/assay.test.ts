@@ -111,11 +111,31 @@ describe("a table of flasks that are read off a line", () => {
       expect.closeTo(4, 3),
       expect.closeTo(3.2, 3),
     ]);
+    // Who has a blank of their own still gets the standards that name nobody.
+    const shared = await read("iron-with-phenanthroline", [
+      "Sample;Date;Student;Stock taken, mL;Absorbance",
+      ...[0, 5, 10].map((v) => `Std;${day};;${v.toFixed(2)};${(0.08 * v).toFixed(3)}`),
+      `Blank;${day};bench 1;;0.001`,
+      `W-1;${day};bench 1;;0.400`,
+    ]);
+    expect(shared.runs.map(({ flasks, open }) => [flasks, open])).toEqual([
+      [{ standards: 3, blanks: 1 }, null],
+    ]);
+    // Standards of somebody without a sample would be lost in silence.
+    expect(
+      problemsOf(
+        await read("iron-with-phenanthroline", [
+          "Sample;Date;Stock taken, mL;Absorbance",
+          ...standards.map((row) => row.slice(0, -1)),
+        ]),
+      ),
+    ).toEqual(["2: There is no sample of this day for this standard or blank"]);
   });
 
-  test("a day without standards, a standard without its amount, a flask without its absorbance: told once, by row", async () => {
+  test("a day without standards, a standard without its amount, a flask without its absorbance: reported once, by row", async () => {
     expect(problemsOf(await iron(...standards, "W-1;4.11.2025;;0.360;"))).toEqual([
-      "8: No row of this day is a standard: which ones are?",
+      "8: There are no standards of this day for this sample",
+      "2: There is no sample of this day for this standard or blank",
     ]);
     expect(
       problemsOf(await iron(...standards, `Std;${day};;0.400;`, `W-1;${day};;0.360;`, `W-2;${day};;0.200;`)),

@@ -50,15 +50,18 @@ export interface Filling {
 /** Reads cells, and keeps what is wrong with them. */
 export class CellReader {
   readonly problems: RowProblem[] = [];
-  private readonly told = new Set<string>();
-  /** How many there were, those that were told before among them. */
+  private readonly reported = new Set<string>();
+  /** How many there were, counting those that were reported before. */
   protected faults = 0;
   protected readonly targets: readonly Target[];
   /** What is read once for a run, and in each row of a kind. */
   protected readonly ofRun: readonly Filling[];
   protected readonly ofRow: Readonly<Record<RowKind, readonly Filling[]>>;
+  /** Keys of what only standards have: the amounts of their series. */
+  private readonly amounts: readonly string[];
   /** The stage whose line the results are read off; null where there is none. */
   protected readonly line: ComputedStage | null;
+
   constructor(protected readonly setting: TableSetting) {
     const { method, mapping, rules } = setting;
     this.targets = targetsOf(method, mapping.stageKey, rules);
@@ -71,10 +74,11 @@ export class CellReader {
     const inRows = (kind: RowKind) => filled("row", (target) => placeOf(target, kind));
     this.ofRun = filled("run", ({ fills }) => fills);
     this.ofRow = { sample: inRows("sample"), standard: inRows("standard"), blank: inRows("blank") };
+    this.amounts = this.ofRow.standard.flatMap(({ target }) => (target.fills ? [] : [target.key]));
   }
 
   /** What a cell means as a reading; null where it is empty, or no number. */
-  private meant({ text, column }: Cell, { unit }: Pick<Target, "unit">, { field }: Place): string | null {
+  private meant({ text, column }: Cell, { unit }: Target, { field }: Place): string | null {
     if (text === "") return null;
     // What is typed beside the table is typed with a point, or with a comma, as people do.
     const typed = text.includes(",") ? "comma" : "point";
@@ -100,7 +104,7 @@ export class CellReader {
 
   /** What a row is; where results are read off no line, all rows are of samples. */
   protected kindOf(row: Row): RowKind {
-    return this.line ? kindOf(row, this.targets) : "sample";
+    return this.line ? kindOf(row, this.amounts) : "sample";
   }
 
   /**
@@ -109,27 +113,28 @@ export class CellReader {
    */
   protected meaning(row: Row): readonly string[] {
     const kind = this.kindOf(row);
-    const said: string[] = [];
-    for (const { key, per, many, ...target } of this.targets) {
-      const place = per === "run" ? target.fills : target[kind === "sample" ? "fills" : kind];
+    const parts: string[] = [];
+    for (const target of this.targets) {
+      const { key, per, many } = target;
+      const place = per === "run" ? target.fills : placeOf(target, kind);
       if (place) {
         const cells = many ? row.all(key) : [row.at(key)];
-        for (const cell of cells) said.push(this.meant(cell, target, place) ?? "");
-      } else if (!target.fills && !target.standard && key !== "what" && key !== "rough") {
+        for (const cell of cells) parts.push(this.meant(cell, target, place) ?? "");
+      } else if (!isReading(target) && key !== "what" && key !== "rough") {
         const { text, column } = row.at(key);
         const date = key === "date" && column !== null ? dateOf(text, this.setting.mapping.dates) : null;
-        said.push(key === "date" ? String(date?.getTime() ?? "") : text);
+        parts.push(key === "date" ? String(date?.getTime() ?? "") : text);
       }
     }
-    return [...said, ...(kind === "sample" ? [] : [kind]), ...(isRough(row) ? ["rough"] : [])];
+    return [...parts, ...(kind === "sample" ? [] : [kind]), ...(isRough(row) ? ["rough"] : [])];
   }
 
   wrong({ row }: Row, column: number | null, message: Phrase): void {
     this.faults++;
-    // A standard that stands in many runs is told of once.
-    const told = [row, column, inEnglish(message)].join("\n");
-    if (this.told.has(told)) return;
-    this.told.add(told);
+    // A standard that stands in many runs is reported once.
+    const fault = [row, column, inEnglish(message)].join("\n");
+    if (this.reported.has(fault)) return;
+    this.reported.add(fault);
     this.problems.push({ row, column, message });
   }
 

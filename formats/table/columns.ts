@@ -97,9 +97,7 @@ export function lineBefore({ stages }: Method, stageKey: string): CalibrationSta
 
 /** The stages that a table can hold the trials of: titrations, and flasks that are read off a line. */
 export const tableStages = (method: Method): readonly ComputedStage[] =>
-  method.stages.filter(
-    ({ kind, key }) => kind === "titration" || (kind === "unknown" && lineBefore(method, key) !== null),
-  );
+  method.stages.filter(({ kind, key }) => kind === "titration" || lineBefore(method, key) !== null);
 
 /** The stages before one whose results it needs: their results are stated, and nothing is done in them. */
 export const stagesBefore = (method: Method, stageKey: string): readonly ComputedStage[] => {
@@ -108,10 +106,12 @@ export const stagesBefore = (method: Method, stageKey: string): readonly Compute
 };
 
 /** Stages before one in which something is stated that no result rests on: a wavelength that was chosen. */
-const statedBefore = (method: Method, stageKey: string): readonly ComputedStage[] => {
+const statedBefore = (method: Method, stageKey: string, rules: HouseRules): readonly ComputedStage[] => {
   const known = stagesBefore(method, stageKey);
   const at = method.stages.findIndex(({ key }) => key === stageKey);
-  return method.stages.slice(0, at).filter((one) => one.kind === "preparation" && !known.includes(one));
+  return method.stages
+    .slice(0, at)
+    .filter((one) => trialFields(one, rules).length === 0 && !known.includes(one));
 };
 
 /** What a row of flasks holds: what was read of all of them in one column, whichever they are. */
@@ -161,7 +161,7 @@ export function targetsOf(method: Method, stageKey: string, rules: HouseRules): 
     named(fields).map(([field, label]) => reading(one, field, label, per));
   const ofRun = (one: ComputedStage) => of(one, stageFields(one, rules), "run");
   const before = stagesBefore(method, stageKey).map((earlier) => knownStage(method, earlier));
-  const beside = statedBefore(method, stageKey)
+  const beside = statedBefore(method, stageKey, rules)
     .flatMap(ofRun)
     .map((target) => ({ ...target, needed: false }));
   const rows = line

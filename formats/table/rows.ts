@@ -1,4 +1,4 @@
-import type { RowKind, Target } from "./columns";
+import type { RowKind } from "./columns";
 import type { Mapping } from "./mapping";
 import type { Sheet } from "./sheet";
 
@@ -53,14 +53,11 @@ const roughWords = /^(r|rough|x|y|yes|true)$/i;
 export const isRough = (row: Row): boolean => roughWords.test(row.at("rough").text);
 
 /**
- * What a row is, in a table with standards: by what it says it is, or by the name of the sample where it says nothing. What has an amount of
- * the series is a standard, whatever it is called.
+ * What a row is, in a table with standards: by what it says it is, or by the name of the sample where it says nothing. A row with an amount
+ * of the series (`amounts`: keys of these) is a standard, whatever its name.
  */
-export function kindOf(row: Row, targets: readonly Target[]): RowKind {
-  const said = row.at("what").text || row.at("sample").text;
-  if (blankWords.test(said)) return "blank";
-  const amounts = targets.filter(({ per, fills, standard }) => per === "row" && standard && !fills);
-  return standardWords.test(said) || amounts.some(({ key }) => row.at(key).text !== "")
-    ? "standard"
-    : "sample";
+export function kindOf(row: Row, amounts: readonly string[]): RowKind {
+  const name = row.at("what").text || row.at("sample").text;
+  if (blankWords.test(name)) return "blank";
+  return standardWords.test(name) || amounts.some((key) => row.at(key).text !== "") ? "standard" : "sample";
 }

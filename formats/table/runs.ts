@@ -56,40 +56,79 @@ interface RowGroup {
   readonly flasks: readonly Row[];
 }
 
+/** Standards and blanks by their day and person. */
+class FlaskRows {
+  private readonly rows = new Map<string, Row[]>();
+  private readonly used = new Set<string>();
+
+  private key(kind: RowKind, day: Date, person: string): string {
+    return [kind, day.toDateString(), person].join("\n");
+  }
+
+  add(kind: RowKind, day: Date, row: Row): void {
+    const key = this.key(kind, day, row.at("person").text);
+    const rows = this.rows.get(key) ?? [];
+    rows.push(row);
+    this.rows.set(key, rows);
+  }
+
+  /** Those of a day: of a person who has some, or else those that name nobody. */
+  take(kind: RowKind, day: Date, person: string): readonly Row[] {
+    for (const key of [this.key(kind, day, person), this.key(kind, day, "")]) {
+      const rows = this.rows.get(key);
+      if (!rows) continue;
+      this.used.add(key);
+      return rows;
+    }
+    return [];
+  }
+
+  /** The first of each that nobody took. */
+  unused(): readonly Row[] {
+    return [...this.rows].flatMap(([key, rows]) => (this.used.has(key) ? [] : rows.slice(0, 1)));
+  }
+}
+
 /** Reads rows as runs. */
 class TableReader extends CellReader {
   /** Which stages are known, once it was found. */
   private choices: RunRecord["choices"] | null = null;
 
-  /** Rows that belong together, in order; each with the standards and blanks of its day: of the same person, where they say whose they are. */
+  /** Rows that belong together, in order; each with the standards and blanks of its day. */
   groups(sheet: Sheet): readonly RowGroup[] {
-    const found = new Map<string, { begun: Date; rows: Row[]; flasks: readonly Row[] }>();
-    const flasks = new Map<string, Row[]>();
+    const samples = new Map<string, { readonly begun: Date; readonly rows: Row[] }>();
+    const flasks = new FlaskRows();
     for (const row of rowsOf(sheet, this.setting.mapping)) {
       const begun = this.begun(row);
       if (!begun) continue;
-      const by = [row.at("person").text, begun.toDateString()];
-      if (this.kindOf(row) !== "sample") {
-        const key = by.join("\n");
-        const there = flasks.get(key) ?? [];
-        there.push(row);
-        flasks.set(key, there);
+      const kind = this.kindOf(row);
+      if (kind !== "sample") {
+        flasks.add(kind, begun, row);
         continue;
       }
-      const key = [row.at("sample").text, ...by].join("\n");
-      const there = found.get(key) ?? { begun, rows: [], flasks: [] };
-      there.rows.push(row);
-      found.set(key, there);
+      const key = [row.at("sample").text, row.at("person").text, begun.toDateString()].join("\n");
+      const group = samples.get(key) ?? { begun, rows: [] };
+      group.rows.push(row);
+      samples.set(key, group);
     }
-    const groups = [...found.values()];
-    for (const group of groups) {
-      const [first] = group.rows;
-      const day = group.begun.toDateString();
-      group.flasks = flasks.get([first?.at("person").text, day].join("\n")) ?? flasks.get(`\n${day}`) ?? [];
-      if (this.line && first && group.flasks.length === 0)
-        this.wrong(first, null, msg`No row of this day is a standard: which ones are?`);
-    }
+    const groups = [...samples.values()].map(({ begun, rows }): RowGroup => {
+      const person = rows[0]?.at("person").text ?? "";
+      const of = (kind: "standard" | "blank") => flasks.take(kind, begun, person);
+      return { begun, rows, flasks: [...of("blank"), ...of("standard")] };
+    });
+    if (this.line) this.checkFlasks(groups, flasks);
     return groups;
+  }
+
+  /** Reports samples without standards, and standards and blanks that would be left out. */
+  private checkFlasks(groups: readonly RowGroup[], flasks: FlaskRows): void {
+    for (const { rows, flasks: own } of groups) {
+      const [first] = rows;
+      if (first && !own.some((row) => this.kindOf(row) === "standard"))
+        this.wrong(first, null, msg`There are no standards of this day for this sample`);
+    }
+    for (const row of flasks.unused())
+      this.wrong(row, null, msg`There is no sample of this day for this standard or blank`);
   }
 
   /** What is stated once for a run: it must be the same in all of its rows; among standards and samples it may be left empty. */

@@ -20,9 +20,9 @@ export async function insertMany<T extends PgTable>(
   const columns = named.map(([key, { name }]) => [key, name] as const);
   const json = JSON.stringify(
     values.map((row) => {
-      const said: Record<string, unknown> = {};
-      for (const [key, name] of columns) if (row[key] != null) said[name] = row[key];
-      return said;
+      const inserted: Record<string, unknown> = {};
+      for (const [key, name] of columns) if (row[key] != null) inserted[name] = row[key];
+      return inserted;
     }),
   );
   const names = sql.join(

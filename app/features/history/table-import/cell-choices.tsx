@@ -107,7 +107,11 @@ export function FixedValues({
             label={unit === "" ? say(label) : say`${label}, ${unitText(unit)}`}
             value={mapping.fixed[key] ?? ""}
             helperText={
-              byMethod ? say`empty: ${byMethod} by the method` : needed ? say`needed for a result` : undefined
+              byMethod
+                ? say`${byMethod} by the method, if left empty`
+                : needed
+                  ? say`needed for a result`
+                  : undefined
             }
             onChange={(event) => change({ fixed: { ...mapping.fixed, [key]: event.target.value } })}
             slotProps={{ inputLabel: { shrink: true } }}

@@ -45,7 +45,7 @@ export function ColumnsSheet({ stages, opened, mapping, table }: ColumnsSheetPro
         <>
           {table.targets.some(({ key }) => key === "what") && (
             <Typography sx={{ maxWidth: "68ch" }}>
-              {say`The standards and blanks of a day go into the run of each sample of that day. A row is a blank or a standard where it is called so, or where it holds an amount of stock; all others are samples.`}
+              {say`The standards and blanks of a day go into the run of each sample of that day. Rows named “blank” or “standard”, or with an amount of stock, are taken as such; all other rows are samples.`}
             </Typography>
           )}
           <ColumnTable opened={opened} mapping={mapping} targets={table.targets} change={table.change} />

@@ -46,7 +46,7 @@ export interface Progress {
 const outOfReach = msg`The server did not answer`;
 const stopped = msg`Stopped`;
 const stoppedInTime = msg`Stopped: nothing was imported`;
-const stoppedTooLate = msg`All of it was imported before it could be stopped`;
+const stoppedTooLate = msg`The import finished before it could be stopped`;
 
 /** Asks the server, one question at a time: how far it has come, and what it refused. */
 function useAsk() {

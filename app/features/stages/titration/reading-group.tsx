@@ -152,7 +152,7 @@ function MaybeButton({ entry, last }: { readonly entry: TrialEntry; readonly las
   return (
     <Button
       size="small"
-      onClick={() => entry.markMaybe(last)}
+      onClick={() => entry.markPossibleEnd(last)}
       onMouseDown={(event) => event.preventDefault()}
       title={say`or press Alt M`}
       data-act="maybe"

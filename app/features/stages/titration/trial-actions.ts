@@ -115,7 +115,7 @@ export function take(acting: Acting, field: Field, shown: string, source: Source
 }
 
 /** Marks what is typed as a place where the end may be; the field is empty again for the end. */
-export function markMaybe(acting: Acting, field: Field): void {
+export function markPossibleEnd(acting: Acting, field: Field): void {
   const of = acting.entryOf(acting.idInHand());
   const mark = acting.outOfTurn.find((f) => f.kind === "burette.maybe" && f.symbol === field.symbol);
   const { text } = stateIn(of, field);

@@ -17,7 +17,7 @@ import { readDrafts, useDrafts, writeDrafts } from "../../../entry/drafts";
 import { cautionIn, dropIn, type Entry, settleIn, standing, stateIn, typeIn } from "../../../entry/entry";
 import { type FieldState, isTouched, type Note } from "../../../entry/field";
 import { type RunInHand, useRunInHand } from "../../../entry/run-context";
-import { type Acting, commit, markMaybe, saveEntered, secondKind, take } from "./trial-actions";
+import { type Acting, commit, markPossibleEnd, saveEntered, secondKind, take } from "./trial-actions";
 import { useHand } from "./use-hand";
 
 export interface TrialEntry {
@@ -57,7 +57,7 @@ export interface TrialEntry {
   /** Lets go of what was typed when another device had saved its reading. */
   readonly drop: (field: Field) => void;
   /** Marks what is typed as a place where the end may be, and goes on. */
-  readonly markMaybe: (field: Field) => void;
+  readonly markPossibleEnd: (field: Field) => void;
   readonly setKind: (kind: "rough" | "fine") => void;
   /** The flask that was taken in hand by a press; null where it is simply the one whose turn it is. */
   readonly chosen: string | null;
@@ -213,7 +213,7 @@ export function useTrialEntry(saved: TitrationEvaluation): TrialEntry {
       saveEntered(acting, of, settleIn(of, field, text));
     },
     drop: (field) => dropIn(entry, field),
-    markMaybe: (field) => markMaybe(acting, field),
+    markPossibleEnd: (field) => markPossibleEnd(acting, field),
     setKind: (chosen) => {
       if (here.current) return void run.send({ intent: "mark", trialId: here.current.id, kind: chosen });
       const id = hand.idInHand(chosen);
