@@ -134,8 +134,8 @@ describe("a table of flasks that are read off a line", () => {
 
   test("a day without standards, a standard without its amount, a flask without its absorbance: reported once, by row", async () => {
     expect(problemsOf(await iron(...standards, "W-1;4.11.2025;;0.360;"))).toEqual([
-      "8: There are no standards of this day for this sample",
       "2: There is no sample of this day for this standard or blank",
+      "8: There are no standards of this day for this sample",
     ]);
     expect(
       problemsOf(await iron(...standards, `Std;${day};;0.400;`, `W-1;${day};;0.360;`, `W-2;${day};;0.200;`)),

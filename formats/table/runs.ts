@@ -354,5 +354,8 @@ export async function runsOfTable(
     if (run) runs.push(run);
   }
   await progress(groups.length, groups.length);
-  return success({ runs, problems: reader.problems.slice(0, mostProblems) });
+  return success({
+    runs,
+    problems: reader.problems.toSorted((a, b) => a.row - b.row).slice(0, mostProblems),
+  });
 }

@@ -133,7 +133,7 @@ function Found({ looked }: { readonly looked: LookedTable }) {
   if (problems.length > 0)
     return (
       <Alert severity="error">
-        {say`Correct this in the table or in what its columns are; nothing can be imported before:`}
+        {say`Correct this in the table or in its columns. Nothing is imported until then:`}
         <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
           {problems.map(({ row, column, message }, i) => (
             <li key={i}>
