@@ -13,6 +13,7 @@ import { journalOf } from "~/server/journal/recorded";
 import { eraHeader } from "./live/era";
 import { liveStream } from "~/server/http/live-stream";
 import { keepBackups, look } from "~/server/maintenance/health";
+import { keepMemorySmall } from "~/server/maintenance/memory";
 import { keepStatistics } from "~/server/maintenance/statistics";
 import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
@@ -42,6 +43,7 @@ export async function start(url: string): Promise<void> {
   await look(20);
   acceptToken(announceServer(dataFolder(), url));
   ends = [keepBackups(), keepStatistics()];
+  keepMemorySmall();
 }
 
 /** Gives the folder back at the end. */

@@ -1,6 +1,6 @@
 import { rmSync } from "node:fs";
-import { AppServer } from "../scripts/app-server";
-import { newLabFolder } from "./lab-template";
+import type { AppServer } from "../scripts/app-server";
+import { newLabFolder, shortLived } from "./lab-template";
 import { test as base, expect, type Locator, type Page, type Request } from "@playwright/test";
 
 /** What a page has asked for or sent and has no answer to yet; the stream of changes never ends. */
@@ -79,7 +79,7 @@ class Servers {
     if (this.current?.file === file) return this.current.server;
     await this.end();
     const folder = newLabFolder();
-    const server = new AppServer(folder, this.port);
+    const server = shortLived(folder, this.port);
     this.current = { file, folder, server };
     await server.start();
     return server;

@@ -1,14 +1,14 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { AppServer } from "../scripts/app-server";
+import { shortLived } from "./lab-template";
 import { chooseMethod, expect, test } from "./app";
 
 test("an empty lab greets: three ways in lead to fitting methods, the demo is loaded once, and a full bench is searched and grouped", async ({
   page,
 }) => {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-first-"));
-  const server = new AppServer(folder, 4176);
+  const server = shortLived(folder, 4176);
   await server.start();
   try {
     await page.goto(server.url);

@@ -6,10 +6,14 @@ import { AppServer } from "../scripts/app-server";
 /** Where the folder of a new lab lies, for as long as the tests run. */
 const place = "STEADY_BEAD_E2E_TEMPLATE";
 
+/** A server for a minute or two: the database's code is compiled once and not optimized, which is half of what a start costs. */
+export const shortLived = (folder: string, port: number) =>
+  new AppServer(folder, port, "inherit", {}, ["--liftoff-only"]);
+
 /** Makes one lab, of which each file of tests gets a copy: making one takes twice the time of a start. */
 export default async function makeTemplate(): Promise<() => void> {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-template-"));
-  const server = new AppServer(folder, 4169);
+  const server = shortLived(folder, 4169);
   await server.start();
   await server.stop();
   process.env[place] = folder;

@@ -3,7 +3,7 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { AppServer } from "../scripts/app-server";
+import { shortLived } from "./lab-template";
 import {
   chooseMethod,
   expect,
@@ -39,7 +39,7 @@ test("the whole job by keyboard, from an empty database, through a restart of th
   page,
 }) => {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-job-"));
-  const server = new AppServer(folder, 4178);
+  const server = shortLived(folder, 4178);
   await server.start();
   try {
     await page.goto(server.url);

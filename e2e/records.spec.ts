@@ -3,9 +3,8 @@ import { readFileSync, rmSync } from "node:fs";
 import { parse } from "csv-parse/sync";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import type { RunFile } from "../formats/concluded";
-import { AppServer } from "../scripts/app-server";
 import { expect, test } from "./app";
-import { newLabFolder } from "./lab-template";
+import { newLabFolder, shortLived } from "./lab-template";
 import { noGraveFaults, noOverflow } from "./photometer";
 import type { Page } from "@playwright/test";
 
@@ -41,7 +40,7 @@ test("the whole lab goes out as an archive and into an empty lab: every reading 
 }, testInfo) => {
   test.setTimeout(300_000);
   const folder = newLabFolder();
-  const other = new AppServer(folder, 4196 + testInfo.parallelIndex);
+  const other = shortLived(folder, 4196 + testInfo.parallelIndex);
   try {
     await withDemo(page, app.url);
     await page.goto(`${app.url}/history`);

@@ -5,7 +5,8 @@ import path from "node:path";
 import { v7 as newId } from "uuid";
 import type { RunState } from "../protocol/answers";
 import { expect, follow, startRun, test, titration, typeReadings, weighing } from "./app";
-import { AppServer, beginRun } from "../scripts/app-server";
+import { beginRun } from "../scripts/app-server";
+import { shortLived } from "./lab-template";
 import { reading } from "../server/tests/bench";
 
 /* Backups beside a server that runs, and the way back from them. */
@@ -35,7 +36,7 @@ test("backed up while readings are written, killed in the middle of another back
   const other = mkdtempSync(path.join(tmpdir(), "steady-bead-other-"));
   const copies = mkdtempSync(path.join(tmpdir(), "steady-bead-copies-"));
   process.env.BACKUP_DIR = copies;
-  const server = new AppServer(folder, 4187);
+  const server = shortLived(folder, 4187);
   try {
     await server.start();
     const runId = await beginRun(server.url, "base-by-phthalate-then-acid", "Written");
@@ -91,7 +92,7 @@ test("backed up while readings are written, killed in the middle of another back
       code: 0,
       output: expect.stringMatching(/is whole/),
     });
-    const second = new AppServer(other, 4188);
+    const second = shortLived(other, 4188);
     await second.start();
     const back = await idsIn(second.url, runId);
     expect([...before].filter((id) => !back.has(id))).toEqual([]);

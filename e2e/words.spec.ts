@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import type { Page } from "@playwright/test";
-import { AppServer } from "../scripts/app-server";
+import { shortLived } from "./lab-template";
 import { expect, saveRules, test } from "./app";
 
 /** What somebody reads or hears on a page: its text, the names of what has no text, and what fields show. */
@@ -43,7 +43,7 @@ test("a lab that writes British English in cm³ reads nothing else on any kind o
 }) => {
   test.slow();
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-words-"));
-  const server = new AppServer(folder, 4177);
+  const server = shortLived(folder, 4177);
   await server.start();
   try {
     await page.goto(server.url);

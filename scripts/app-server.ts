@@ -11,6 +11,8 @@ export class AppServer {
     /** Where what it says of failures goes. */
     private readonly log: "inherit" | "ignore" = "inherit",
     private readonly env: Readonly<Record<string, string>> = {},
+    /** Of the engine that runs it. */
+    private readonly flags: readonly string[] = [],
   ) {}
 
   get url() {
@@ -23,7 +25,7 @@ export class AppServer {
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, ["scripts/serve.mjs"], {
+    const child = spawn(process.execPath, [...this.flags, "scripts/serve.mjs"], {
       env: {
         ...process.env,
         DATA_DIR: this.folder,

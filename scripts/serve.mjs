@@ -7,11 +7,6 @@ import { fileURLToPath, pathToFileURL } from "node:url";
 import v8 from "node:v8";
 import express from "express";
 
-// Garbage is collected before the heap has grown by an eighth of what is in use. Left to itself it grows severalfold on a machine with
-// much memory, and that of a server that is open all day with it.
-v8.setFlagsFromString("--heap-growing-percent=12");
-// What is left is moved together, or pages with a few things on them pile up.
-v8.setFlagsFromString("--compact-on-every-full-gc");
 // The check of a whole record is one large function. As bytecode it is quick enough; made into machine code it takes a megabyte, again and
 // again as it meets records of other shapes.
 v8.setFlagsFromString("--max-optimized-bytecode-size=16384");

@@ -1,6 +1,6 @@
 import canonicalize from "canonicalize";
 import { v5 as namedId } from "uuid";
-import { applyChange, type RunChange } from "~/core/change";
+import { applyChange, type ChangeContext, type RunChange } from "~/core/change";
 import { changeContext, evaluateRun, type ListedRun, listedRun, onceClosed } from "~/core/evaluate";
 import type { Observation } from "~/core/record";
 import { failure, type Result, success } from "~/core/result";
@@ -38,6 +38,16 @@ export interface TableRuns {
 const namespace = "6a1f6d0e-3b0c-4f6c-9b57-3f0a3f1d5c11";
 const idOf = (...parts: readonly unknown[]): string => namedId(canonicalize(parts) ?? "", namespace);
 
+/**
+ * Ids of the parts of a run, one after the other: the run's own, with their number added to its last twelve digits. Of the other twenty, those
+ * that are free are random enough that no two runs share them.
+ */
+function partIds(runId: string): () => string {
+  const [head, tail] = [runId.slice(0, -12), Number.parseInt(runId.slice(-12), 16)];
+  let made = 0;
+  return () => head + ((tail + ++made) % 2 ** 48).toString(16).padStart(12, "0");
+}
+
 /** Rows with these problems are told one by one; a table in which every row is wrong has one fault, not thousands. */
 const mostProblems = 50;
 /** Trials that one run takes. */
@@ -47,6 +57,34 @@ const mostTrials = 100;
 interface Step {
   readonly change: RunChange;
   readonly row: Row;
+}
+
+/** Steps with the rows of each stage as one: entering many at once takes less time than one after the other. */
+function enteredTogether(steps: readonly Step[]): readonly Step[] {
+  const found: Step[] = [];
+  for (const step of steps) {
+    const last = found.at(-1);
+    const [{ change } = step, own] = [last, step.change];
+    if (last && change.intent === "enter" && own.intent === "enter" && change.stageKey === own.stageKey)
+      found[found.length - 1] = { ...last, change: { ...change, rows: [...change.rows, ...own.rows] } };
+    else found.push(step);
+  }
+  return found;
+}
+
+/** A record after some steps; or what was refused, and in which row. */
+function after(
+  begun: RunRecord,
+  steps: readonly Step[],
+  context: ChangeContext,
+): Result<RunRecord, { readonly row: Row; readonly message: Phrase }> {
+  let record = begun;
+  for (const { change, row } of steps) {
+    const applied = applyChange(record, change, context);
+    if (!applied.ok) return { ok: false, problem: { row, message: applied.problem.message } };
+    record = applied.value?.record ?? record;
+  }
+  return success(record);
 }
 
 /** Rows that make a run, with those of its standards and blanks. */
@@ -151,13 +189,13 @@ class TableReader extends CellReader {
   }
 
   /** The readings of a row, as a change takes them. */
-  private readings(row: Row, kind: RowKind, newId: (key: string, again: number) => string) {
+  private readings(row: Row, kind: RowKind, newId: () => string) {
+    const person = row.at("person").text;
     return this.ofRow[kind].flatMap(({ target, place }) => {
       const { symbol, kind: of } = place.field;
-      return row.all(target.key).flatMap((cell, again) => {
+      return row.all(target.key).flatMap((cell) => {
         const text = this.reading(row, cell, target, place);
-        const id = newId(target.key, again);
-        return text === null ? [] : [{ id, symbol, kind: of, text, person: row.at("person").text }];
+        return text === null ? [] : [{ id: newId(), symbol, kind: of, text, person }];
       });
     });
   }
@@ -172,10 +210,8 @@ class TableReader extends CellReader {
     if (lacks) this.wrong(row, null, msg`${lacks.target.label} is missing`);
   }
 
-  private trials(rows: readonly Row[], id: string, kind: "sample" | "standard"): readonly Step[] {
+  private trials(rows: readonly Row[], newId: () => string, kind: "sample" | "standard"): readonly Step[] {
     const { stageKey } = kind === "sample" ? this.setting.mapping : { stageKey: this.line?.key ?? "" };
-    // Ids of samples are those from before tables had standards.
-    const own = kind === "sample" ? [id] : [id, kind];
     const labels = new Map<string, Row>();
     return rows.flatMap((row, i) => {
       const { text: label, column } = row.at("trial");
@@ -184,15 +220,13 @@ class TableReader extends CellReader {
         this.wrong(row, column, msg`Trial ${label} is in row ${before.row} already`);
       labels.set(label.toLowerCase(), row);
       if (label.length > 40) this.wrong(row, column, msg`The name of the trial is longer than 40 characters`);
-      const readings = this.readings(row, kind, (key, again) =>
-        idOf(...own, i, key, ...(again === 0 ? [] : [again])),
-      );
+      const readings = this.readings(row, kind, newId);
       this.checkRow(row, kind);
       if (readings.length === 0) return [];
       // A number that is the trial's place anyway is no name.
       const named = label === "" || label === String(i + 1) ? {} : { label };
       const trial = {
-        id: idOf(...own, i, "trial"),
+        id: newId(),
         kind: isRough(row) ? "rough" : "fine",
         ...named,
       } as const;
@@ -202,9 +236,9 @@ class TableReader extends CellReader {
   }
 
   /** The blanks of a run, which are read for the whole stage of its standards. */
-  private blanks(rows: readonly Row[], id: string): readonly Step[] {
-    return rows.flatMap((row, i): Step[] => {
-      const readings = this.readings(row, "blank", (key, again) => idOf(id, "blank", i, key, again));
+  private blanks(rows: readonly Row[], newId: () => string): readonly Step[] {
+    return rows.flatMap((row): Step[] => {
+      const readings = this.readings(row, "blank", newId);
       this.checkRow(row, "blank");
       if (readings.length === 0 || !this.line) return [];
       const enter = { intent: "enter", stageKey: this.line.key, source: "imported" } as const;
@@ -213,26 +247,26 @@ class TableReader extends CellReader {
   }
 
   /** The changes that make a run of its rows, each with the row that it comes from. */
-  private changes({ rows, flasks }: RowGroup, first: Row, id: string): readonly Step[] {
+  private changes({ rows, flasks }: RowGroup, first: Row, newId: () => string): readonly Step[] {
     const stated = this.ofRun.flatMap(({ target, place }): Step[] => {
       const text = this.once([...rows, ...flasks], target, place);
       if (text === null) return [];
       const { stageKey, field } = place;
       const { symbol, kind } = field;
       const reading = { intent: "observe", trial: null, supersedes: null, reason: null } as const;
-      return [{ change: { ...reading, id: idOf(id, target.key), stageKey, symbol, kind, text }, row: first }];
+      return [{ change: { ...reading, id: newId(), stageKey, symbol, kind, text }, row: first }];
     });
     const of = (kind: RowKind) => flasks.filter((row) => this.kindOf(row) === kind);
     return [
       ...stated,
-      ...this.blanks(of("blank"), id),
-      ...this.trials(of("standard"), id, "standard"),
-      ...this.trials(rows, id, "sample"),
+      ...this.blanks(of("blank"), newId),
+      ...this.trials(of("standard"), newId, "standard"),
+      ...this.trials(rows, newId, "sample"),
     ];
   }
 
   /** A run in which nothing was read; the results of the stages before the table's own are stated. */
-  private begin(begun: Date, id: string, first: Row): RunRecord | null {
+  private begin(begun: Date, id: string, newId: () => string, first: Row): RunRecord | null {
     const { method, rules, mapping } = this.setting;
     const sample = first.at("sample").text;
     const startedAt = begun.toISOString();
@@ -240,7 +274,7 @@ class TableReader extends CellReader {
       ...{ format: "steady-bead/run", formatVersion: 1, id, sample, bench: "", status: "open" },
       title: sample === "" ? method.title : sample,
       ...{ startedAt, finishedAt: null, method, houseRules: rules },
-      stages: method.stages.map(({ key }) => ({ id: idOf(id, key), key, observations: [], trials: [] })),
+      stages: method.stages.map(({ key }) => ({ id: newId(), key, observations: [], trials: [] })),
     };
     // What is known is the same in all runs: said once, it is one object, by which what follows from it is remembered.
     if (this.choices) return { ...record, choices: this.choices };
@@ -256,6 +290,16 @@ class TableReader extends CellReader {
     }
     this.choices = record.choices ?? null;
     return record;
+  }
+
+  /** The record after some changes; null where one is refused, which is told by its row. */
+  private changed(empty: RunRecord, steps: readonly Step[], context: ChangeContext): RunRecord | null {
+    const together = after(empty, enteredTogether(steps), context);
+    // Where rows are refused together, one by one they say which.
+    const outcome = together.ok ? together : after(empty, steps, context);
+    if (outcome.ok) return outcome.value;
+    this.wrong(outcome.problem.row, null, outcome.problem.message);
+    return null;
   }
 
   /** The run of some rows; null where something is wrong with them, which is told. */
@@ -278,22 +322,15 @@ class TableReader extends CellReader {
       [...flasks, ...rows].map((row) => this.meaning(row)),
     );
     const { faults } = this;
-    const changes = this.changes(group, first, id);
+    const newId = partIds(id);
+    const changes = this.changes(group, first, newId);
     if (this.faults > faults) return null;
     const now = begun.toISOString();
     const by = first.at("person").text;
-    let record = this.begin(begun, id, first);
+    const empty = this.begin(begun, id, newId, first);
+    if (!empty) return null;
+    const record = this.changed(empty, changes, changeContext({ now, person: by, newId }));
     if (!record) return null;
-    let made = 0;
-    const context = changeContext({ now, person: by, newId: (of) => idOf(id, of, ++made) });
-    for (const { change, row } of changes) {
-      const applied = applyChange(record, change, context);
-      if (!applied.ok) {
-        this.wrong(row, null, applied.problem.message);
-        return null;
-      }
-      record = applied.value?.record ?? record;
-    }
     const standards = flasks.filter((row) => this.kindOf(row) === "standard").length;
     const whole = {
       rows: rows.map(({ row }) => row),

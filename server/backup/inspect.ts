@@ -71,7 +71,8 @@ const inspector = (): readonly string[] => {
 /** Asks another process, so that this one goes on serving. Rejects with what that process said where it failed. */
 export function ask<Q extends keyof Questions>(what: Q, file: string, runId = ""): Promise<Questions[Q]> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [...inspector(), what, file, runId], {
+    // Soon over: optimizing the database's code would take longer than what it looks at.
+    const child = spawn(process.execPath, ["--liftoff-only", ...inspector(), what, file, runId], {
       stdio: ["ignore", "pipe", "pipe"],
       // The runner of the tests has flags of its own.
       env: { ...process.env, NODE_OPTIONS: "" },

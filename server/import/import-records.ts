@@ -1,10 +1,12 @@
-import { inArray } from "drizzle-orm";
+import { count, inArray } from "drizzle-orm";
 import type { RunRecord } from "../../core/run";
 import type { ListedRun } from "../../core/evaluate";
 import { rememberDeed } from "../commands/lab";
 import { run } from "../database/schema";
 import { analyze } from "../database/analyze";
+import { bothUnderRuns, mustStandUnderRuns, nothingUnderRuns } from "../database/references";
 import type { DatabaseConnection, Transacting } from "../database/types";
+import { makingMuch } from "../maintenance/memory";
 import { recorded } from "../journal/recorded";
 import { forgetMethods } from "../queries/methods";
 import { type ImportRecords, packed } from "./packed";
@@ -74,7 +76,7 @@ export function importRecords(
   now = new Date(),
   { progress = () => {}, listed, made = false }: ImportHelp = {},
 ): Promise<Imported> {
-  return recorded(db, "import", packed(asked), now, async (tx) => {
+  const write = async (tx: DatabaseConnection): Promise<Imported> => {
     const { file, person, from, runs, methods, shelf } = asked;
     let newMethods = 0;
     for (const method of methods) if ((await putMethod(tx, method)).added) newMethods++;
@@ -82,31 +84,34 @@ export function importRecords(
     let bottles = added.length;
     const taken: string[] = [];
     const methodsHere: KnownMethods = new Map();
-    let analyzed = together / 2;
+    let written = nothingUnderRuns;
+    const shapes = made ? new Set<string>() : null;
+    // A lab that becomes many times what it is has to be looked at anew, or keys are looked up as in one that is empty.
+    const [lab] = await tx.select({ runs: count() }).from(run);
+    const before = lab?.runs ?? 0;
+    let analyzed = Math.max(together / 2, before);
     for (let at = 0; at < runs.length; at += together) {
       // Whoever stops it throws: then nothing was written.
       await progress(at, runs.length);
       const next = runs.slice(at, at + together);
       const some = made ? { records: next, bottles: 0 } : await newOf(tx, next);
       bottles += some.bottles;
-      await putRuns(tx, some.records, now, {
-        methods: methodsHere,
-        listed,
-        readBack: made ? "shapes" : "each",
-      });
+      const put = await putRuns(tx, some.records, now, { methods: methodsHere, listed, shapes });
+      written = bothUnderRuns(written, put);
       taken.push(...some.records.map(({ id }) => id));
-      // A lab that is many times what it was is looked at anew, or keys are looked up as in one that is empty.
-      if (taken.length >= 4 * analyzed) {
+      if (before + taken.length >= 4 * analyzed) {
         await analyze(tx);
-        analyzed = Math.max(together, taken.length);
+        analyzed = before + taken.length;
       }
     }
+    await mustStandUnderRuns(tx, taken, written);
     await linkShelf(tx, added);
     const summary = [`${taken.length} runs`, `${bottles} bottles`, `${newMethods} methods`].join(", ");
     const deed = { about: "run", subject: file, person, from, detail: { to: summary } } as const;
     await rememberDeed(tx, { ...deed, description: "imported from a file" }, now);
     return { runs: taken, methods: newMethods, bottles };
-  }).catch((error: unknown) => {
+  };
+  return makingMuch(() => recorded(db, "import", packed(asked), now, write)).catch((error: unknown) => {
     forgetMethods();
     throw error;
   });

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
-import { eq } from "drizzle-orm";
+import { randomUUID } from "node:crypto";
+import { eq, ne } from "drizzle-orm";
 import { baseByPhthalateThenAcid as method } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { methods } from "~/catalog/methods";
 import type { Method } from "~/core/method";
@@ -10,7 +11,9 @@ import { lineBefore, tableStages } from "~/formats/table/columns";
 import type { Mapping } from "~/formats/table/mapping";
 import { sheetOfText } from "~/formats/table/sheet";
 import { summarize } from "../commands/summary";
-import { run } from "../database/schema";
+import { insertMany } from "../database/insert-many";
+import { mustStandUnderRuns, withoutLookups } from "../database/references";
+import { observation, run, runResult, trial } from "../database/schema";
 import { type OpenDatabase, openDatabase } from "../lab/open-database";
 import { loadRunRecord } from "../queries/stored-run";
 import { importTable, lookAtTable, openedTable, tableTargets, type Working } from "./import-table";
@@ -135,4 +138,50 @@ test("a row that is wrong keeps all of it out, and so does a stop in the middle"
   // Some were written already, and were taken back.
   expect(written).toBeGreaterThan(50);
   expect(await count()).toBe(before);
+});
+
+test("keys that are not looked up one by one are counted afterwards, and looked up again from then on", async () => {
+  const sheet = await asked(rowsOf(6, () => "23,00"));
+  expect(mustHold(await importTable(open.db, sheet, now, quiet)).runs).toBe(2);
+  const [stored] = await open.db.select().from(run).where(eq(run.methodId, method.id)).limit(1);
+  const runId = stored!.id;
+  const record = (await loadRunRecord(open.db, runId))!;
+  const { id: _, ...reading } = (
+    await open.db.select().from(observation).where(eq(observation.stageId, record.stages[1]!.id))
+  )[0]!;
+  const stray = (names: Partial<typeof reading>) => ({
+    ...reading,
+    seq: undefined,
+    ...names,
+    id: randomUUID(),
+  });
+  const readings = record.stages.flatMap((s) => [
+    ...s.observations,
+    ...s.trials.flatMap((t) => t.observations),
+  ]);
+  const written = {
+    stages: record.stages.length,
+    trials: record.stages.flatMap(({ trials }) => trials).length,
+    readings: readings.length,
+    results: (await open.db.select().from(runResult).where(eq(runResult.runId, runId))).length,
+  };
+  await mustStandUnderRuns(open.db, [runId], written);
+  // A trial that is nowhere, one of another stage, a bottle that is nowhere.
+  const other = (await open.db.select().from(trial).where(ne(trial.stageId, reading.stageId)))[0]!;
+  for (const names of [{ trialId: randomUUID() }, { trialId: other.id }, { assignmentId: randomUUID() }]) {
+    const putting = open.db.transaction(async (tx) => {
+      await withoutLookups(tx, () => insertMany(tx, observation, [stray(names)]));
+      await mustStandUnderRuns(tx, [runId], { ...written, readings: written.readings + 1 });
+    });
+    await expect(putting).rejects.toThrow(`${written.readings} of ${written.readings + 1} readings stand`);
+  }
+  // In a transaction that has left them out and in one that has failed, the next row is looked up as ever.
+  const after = open.db.transaction(async (tx) => {
+    await withoutLookups(tx, () => Promise.resolve());
+    await insertMany(tx, observation, [stray({ trialId: randomUUID() })]);
+  });
+  await expect(after).rejects.toMatchObject({ cause: { message: expect.stringContaining("foreign key") } });
+  await expect(insertMany(open.db, observation, [stray({ trialId: randomUUID() })])).rejects.toMatchObject({
+    cause: { message: expect.stringContaining("foreign key") },
+  });
 });

@@ -10,6 +10,7 @@ import type { Sheet } from "../../formats/table/sheet";
 import type { LookedTable, OpenedTable, TableLine, TableRunView } from "../../protocol/table-import";
 import { run } from "../database/schema";
 import type { Database, DatabaseConnection } from "../database/types";
+import { makingMuch } from "../maintenance/memory";
 import { currentHouseRules } from "../queries/house-rules";
 import { importRecords } from "./import-records";
 
@@ -91,7 +92,9 @@ async function read(
   if (lately?.key === key) return lately.outcome;
   lately = null;
   const setting = { mapping, method, rules, now };
-  const outcome = await runsOfTable(sheet, setting, (done, of) => working("reading", done, of));
+  const outcome = await makingMuch(() =>
+    runsOfTable(sheet, setting, (done, of) => working("reading", done, of)),
+  );
   lately = { key, outcome };
   return outcome;
 }

@@ -8,6 +8,7 @@ import { Bug } from "../../core/result";
 import type { RunRecord } from "../../core/run";
 import type { ListedRun } from "../../core/evaluate";
 import { insertMany } from "../database/insert-many";
+import { type UnderRuns, withoutLookups } from "../database/references";
 import {
   houseRules,
   method,
@@ -100,20 +101,23 @@ export interface PutSetting {
   readonly methods?: KnownMethods;
   /** What lists show of runs that were evaluated already, by their ids. */
   readonly listed?: ReadonlyMap<string, ListedRun> | undefined;
-  /** Whether each run is read back, or one of each shape: enough for runs that this program made itself. */
-  readonly readBack?: "each" | "shapes";
+  /**
+   * Shapes of runs that were read back already: of each other one is. Enough for runs that this program made itself, since runs of one shape
+   * go through the same statements. Null where each run is read back.
+   */
+  readonly shapes?: Set<string> | null;
 }
 
 /**
  * Writes runs that come from a file, with their own ids and times; their methods, their house rules, and what lists show of them. The bottles
- * that they name are there. Throws where what is written is not what was given.
+ * that they name are there. Throws where what is written is not what was given. Returns how much stands under the runs: see `mustStandUnderRuns`.
  */
 export async function putRuns(
   db: DatabaseConnection,
   given: readonly RunRecord[],
   now: Date,
-  { methods = new Map(), listed: known, readBack = "each" }: PutSetting = {},
-): Promise<void> {
+  { methods = new Map(), listed: known, shapes = null }: PutSetting = {},
+): Promise<UnderRuns> {
   const records: RunRecord[] = [];
   for (const one of given) {
     const kept = methods.get(one.method) ?? (await putMethod(db, one.method)).method;
@@ -139,24 +143,26 @@ export async function putRuns(
       .update(houseRules)
       .set({ runId: sql`(select ${run.id} from ${run} where ${run.houseRulesId} = ${houseRules.id})` })
       .where(inArray(houseRules.id, made));
-  await insertMany(
-    db,
-    stage,
-    records.flatMap(({ id: runId, stages }) =>
-      stages.map(({ id, key, choices }, position) => ({ id, runId, key, position, choices })),
-    ),
+  const stages = records.flatMap(({ id: runId, stages: own }) =>
+    own.map(({ id, key, choices }, position) => ({ id, runId, key, position, choices })),
   );
-  const rows = rowsOfStages(records.flatMap(({ stages }) => stages));
-  await insertMany(db, trial, rows.trials);
-  await insertMany(db, observation, rows.readings);
+  const rows = rowsOfStages(records.flatMap((record) => record.stages));
+  const results = views.flatMap((view) => view.results);
+  await withoutLookups(db, async () => {
+    await insertMany(db, stage, stages);
+    await insertMany(db, trial, rows.trials);
+    await insertMany(db, observation, rows.readings);
+    await insertMany(db, runResult, results);
+  });
   await insertMany(db, trace, rows.traces);
   await insertMany(db, timer, rows.timers);
-  await insertMany(
-    db,
-    runResult,
-    views.flatMap(({ results }) => results),
-  );
-  await mustStandAsGiven(db, readBack === "each" ? records : oneOfEachShape(records));
+  await mustStandAsGiven(db, shapes === null ? records : newShapes(records, shapes));
+  return {
+    stages: stages.length,
+    trials: rows.trials.length,
+    readings: rows.readings.length,
+    results: results.length,
+  };
 }
 
 /** What a value is made of, whatever it says. */
@@ -167,10 +173,13 @@ function shapeOf(value: unknown): string {
   return `{${parts.sort().join()}}`;
 }
 
-/** Runs of which each stands for all that are made of the same parts: these go through the same statements. */
-const oneOfEachShape = (records: readonly RunRecord[]): readonly RunRecord[] => [
-  ...new Map(records.map((one) => [shapeOf({ ...one, method: null, houseRules: null }), one])).values(),
-];
+/** Runs of which each stands for all that are made of the same parts, and that are not among these shapes, to which they are added. */
+function newShapes(records: readonly RunRecord[], shapes: Set<string>): readonly RunRecord[] {
+  return records.filter((one) => {
+    const shape = shapeOf({ ...one, method: null, houseRules: null });
+    return !shapes.has(shape) && shapes.add(shape);
+  });
+}
 
 /** Reads runs back that were just written, and throws where one is not what it should be. */
 async function mustStandAsGiven(db: DatabaseConnection, records: readonly RunRecord[]): Promise<void> {
