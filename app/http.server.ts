@@ -13,7 +13,6 @@ import { journalOf } from "~/server/journal/recorded";
 import { eraHeader } from "./live/era";
 import { liveStream } from "~/server/http/live-stream";
 import { keepBackups, look } from "~/server/maintenance/health";
-import { keepMemorySmall } from "~/server/maintenance/memory";
 import { keepStatistics } from "~/server/maintenance/statistics";
 import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
@@ -23,6 +22,7 @@ import { addressOfRequest, nonceOfRequest } from "./request-context";
 import { msg } from "~/core/text";
 
 export { isOpen, openingProblem } from "~/server/http/hosts";
+export { keepMemoryBy } from "~/server/maintenance/memory";
 
 /** Answers about a backup, in a process of its own: see `server/backup/inspect.ts`. */
 export const inspectBackup = answer;
@@ -43,7 +43,6 @@ export async function start(url: string): Promise<void> {
   await look(20);
   acceptToken(announceServer(dataFolder(), url));
   ends = [keepBackups(), keepStatistics()];
-  keepMemorySmall();
 }
 
 /** Gives the folder back at the end. */

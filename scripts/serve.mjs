@@ -7,6 +7,15 @@ import { fileURLToPath, pathToFileURL } from "node:url";
 import v8 from "node:v8";
 import express from "express";
 
+/**
+ * Keeps memory small: garbage is collected before the heap has grown by an eighth of what is in use, and what is left is moved together.
+ * Left to itself the heap grows severalfold on a machine with much memory, and that of a server that is open all day with it.
+ */
+function keepMemorySmall(small) {
+  v8.setFlagsFromString(`--heap-growing-percent=${small ? 12 : 0}`);
+  v8.setFlagsFromString(small ? "--compact-on-every-full-gc" : "--no-compact-on-every-full-gc");
+}
+keepMemorySmall(true);
 // The check of a whole record is one large function. As bytecode it is quick enough; made into machine code it takes a megabyte, again and
 // again as it meets records of other shapes.
 v8.setFlagsFromString("--max-optimized-bytecode-size=16384");
@@ -68,6 +77,7 @@ async function fromSources() {
 try {
   const began = performance.now();
   const server = await (development ? fromSources() : built());
+  server.keepMemoryBy(keepMemorySmall);
   const refused = server.openingProblem({ host, port });
   if (refused) {
     console.error(refused);
