@@ -69,6 +69,8 @@ test("a dilution: made once, checked, off, titrated again, made again, and its t
     await type("Initial reading, mL", null);
     await type("Final reading, mL", "40.22");
     await expect(page.getByTestId("next-trial")).toHaveText("Make a new dilution");
+    // The cursor has arrived where the next trial begins: a key that is pressed before would go there.
+    await expect(page.getByRole("textbox", { name: "Aliquot of the dilution, mL" })).toBeFocused();
   });
 
   await test.step("made again: the old trials stay on record, outside the set", async () => {
