@@ -13,13 +13,15 @@ const steps = [
   ["types", ["npx", "tsc", "--noEmit", "--incremental", "--tsBuildInfoFile", `${cache}/tsc.json`]],
   ["lint", ["npx", "eslint", ".", "--max-warnings", "0", "--cache", "--cache-location", `${cache}/eslint`]],
   ["layers", ["npm", "run", "--silent", "layers"]],
-  ...(rooms.length === 0 ? [] : [["tests", ["npx", "jest", "--passWithNoTests", "--silent", ...rooms]]]),
+  ...(rooms.length === 0
+    ? []
+    : [["tests", ["npm", "run", "--silent", "test:unit", "--", "--passWithNoTests", "--silent", ...rooms]]]),
 ];
 
 const run = ([name, [command, ...args]]) =>
   new Promise((resolve) => {
     const began = Date.now();
-    const env = { ...process.env, NODE_OPTIONS: name.startsWith("tests") ? "--experimental-vm-modules" : "" };
+    const env = { ...process.env, NODE_OPTIONS: "" };
     const child = spawn(command, args, { env, stdio: ["ignore", "pipe", "pipe"] });
     let said = "";
     for (const stream of [child.stdout, child.stderr]) stream.on("data", (text) => (said += text));

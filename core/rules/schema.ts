@@ -116,9 +116,9 @@ export const HouseRulesSchema = Type.Object(
     photometer: Type.Optional(
       Type.Object(
         {
-          /** Readings of one flask lie within this of each other, absorbance. */
+          /** The window within which the readings of one flask agree, absorbance. */
           readingsWithin: Decimal,
-          /** Results of flasks lie within this part of their mean, in percent. */
+          /** The window within which the results of flasks agree, percent of their mean. */
           flasksPercent: Decimal,
         },
         Closed,

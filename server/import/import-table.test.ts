@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { randomUUID } from "node:crypto";
-import { eq, ne } from "drizzle-orm";
+import { eq, getTableName, ne } from "drizzle-orm";
+import { getTableConfig } from "drizzle-orm/pg-core";
 import { baseByPhthalateThenAcid as method } from "~/catalog/methods/acid-base/base-by-phthalate-then-acid";
 import { methods } from "~/catalog/methods";
 import type { Method } from "~/core/method";
@@ -13,7 +14,7 @@ import { sheetOfText } from "~/formats/table/sheet";
 import { summarize } from "../commands/summary";
 import { insertMany } from "../database/insert-many";
 import { mustStandUnderRuns, withoutLookups } from "../database/references";
-import { observation, run, runResult, trial } from "../database/schema";
+import { observation, run, runResult, stage, trial } from "../database/schema";
 import { type OpenDatabase, openDatabase } from "../lab/open-database";
 import { loadRunRecord } from "../queries/stored-run";
 import { importTable, lookAtTable, openedTable, tableTargets, type Working } from "./import-table";
@@ -141,6 +142,21 @@ test("a row that is wrong keeps all of it out, and so does a stop in the middle"
 });
 
 test("keys that are not looked up one by one are counted afterwards, and looked up again from then on", async () => {
+  // All keys that these tables name are among those that are counted: a new one needs its count.
+  const names = [stage, trial, observation, runResult].flatMap((table) =>
+    getTableConfig(table).foreignKeys.map((key) => {
+      const { columns, foreignTable } = key.reference();
+      return `${getTableName(table)}.${columns.map(({ name }) => name).join()} > ${getTableName(foreignTable)}`;
+    }),
+  );
+  expect(names.sort()).toEqual([
+    "observation.assignment_id > assignment",
+    "observation.stage_id > stage",
+    "observation.trial_id > trial",
+    "run_result.run_id > run",
+    "stage.run_id > run",
+    "trial.stage_id > stage",
+  ]);
   const sheet = await asked(rowsOf(6, () => "23,00"));
   expect(mustHold(await importTable(open.db, sheet, now, quiet)).runs).toBe(2);
   const [stored] = await open.db.select().from(run).where(eq(run.methodId, method.id)).limit(1);

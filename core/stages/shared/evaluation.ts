@@ -87,7 +87,7 @@ export interface TrialEvaluation {
   readonly shownResult: Shown | null;
   /** What must agree, in the unit of the agreement: the titer, the titer per reference amount, or the result. */
   readonly compared: number | null;
-  /** Significant figures of every symbol by the taught rules; empty where the house rounds by the ±. */
+  /** Significant figures of every symbol by the taught rules; empty where the house rounds to the uncertainty. */
   readonly significance: ReadonlyMap<string, Significant>;
   /** Why nothing could be computed although all was read, in words. */
   readonly problem: Phrase | null;

@@ -27,8 +27,8 @@ export const plusMinusWords: Record<HouseRules["plusMinus"], Phrase> = {
 };
 
 /**
- * A quantity in a unit with its ±, rounded once: both together by the ±; or, where the house goes by significant figures and
- * they are known, the value by those and the ± to the same place.
+ * A quantity in a unit with its ±, rounded once: both to the uncertainty; or, where the house counts significant figures and they are
+ * known, the value to those and the ± to the same place.
  */
 export function showQuantity(
   q: Quantity,
