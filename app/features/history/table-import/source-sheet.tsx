@@ -22,12 +22,15 @@ export function SourceSheet({ table }: { readonly table: Table }) {
       </Typography>
       <TextField
         multiline
-        minRows={2}
-        maxRows={6}
+        rows={4}
         label={say`Paste the table here`}
         value={source.file ? "" : source.text}
         onChange={(event) => edit(event.target.value)}
-        slotProps={{ htmlInput: { style: { fontFamily: fonts.reading, fontSize: "0.9rem" } } }}
+        slotProps={{
+          // The usual one measures its text whenever the page changes, which takes half a second with a large table in it.
+          input: { inputComponent: "textarea" },
+          htmlInput: { style: { fontFamily: fonts.reading, fontSize: "0.9rem" } },
+        }}
       />
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
         <Button

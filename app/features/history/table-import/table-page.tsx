@@ -171,6 +171,9 @@ function Runs({ some }: Pick<LookedTable, "some">) {
         sx={{
           ...{ borderCollapse: "collapse", width: 1 },
           "& th, & td": { textAlign: "left", py: 0.5, pr: 2, borderBottom: `1px solid ${colors.line}` },
+          // A long reason in the last column leaves names and rows in one line.
+          "& td:nth-of-type(1)": { minWidth: "9rem" },
+          "& td:nth-of-type(2)": { whiteSpace: "nowrap" },
         }}
       >
         <thead>
