@@ -17,7 +17,6 @@ import { keepStatistics } from "~/server/maintenance/statistics";
 import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
 import { announceServer, forgetServer } from "~/server/maintenance/token";
-import type { ReportAsked } from "./features/report/pdf/asked.server";
 import { addressOfRequest, nonceOfRequest } from "./request-context";
 import { msg } from "~/core/text";
 
@@ -27,9 +26,11 @@ export { keepMemoryBy } from "~/server/maintenance/memory";
 /** Answers about a backup, in a process of its own: see `server/backup/inspect.ts`. */
 export const inspectBackup = answer;
 
-/** Writes a report as PDF, in a thread of its own: see `features/report/pdf/beside.server.ts`. */
-export const writeReport = async (asked: ReportAsked) =>
-  (await import("./features/report/pdf/asked.server")).writeReport(asked);
+/** What is done in threads beside the server, by the names that these are begun with: see `server/threads/thread.ts`. */
+export const threadWorks = {
+  report: async () => (await import("./features/report/pdf/asked.server")).writeReport,
+  table: async () => (await import("~/server/import/read-table")).readPart,
+};
 
 let ends: readonly (() => void)[] = [];
 

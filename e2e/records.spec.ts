@@ -235,6 +235,29 @@ test("a table that somebody kept is pasted, its columns are said, and it becomes
   await expect(page.getByLabel("Concentration of the base, mol/L", { exact: true })).toHaveValue("0.1000");
   await check.click();
   await expect(page.getByText("1 of them are in the lab already and stay as they are.")).toBeVisible();
+  // A long table is read in threads beside the server.
+  const long = (odd: string) =>
+    [
+      "Sample;Date;Trial;Aliquot of acid;Initial reading;Final reading;Remark",
+      ...Array.from({ length: 600 }, (_, i) =>
+        [
+          `LT-${Math.floor(i / 6)}`,
+          "3.11.2025",
+          (i % 6) + 1,
+          "25,00",
+          "0,00",
+          i === 590 ? odd : "20,02",
+        ].join(";"),
+      ),
+    ].join("\n");
+  for (const odd of ["2o,02", "20,03"]) {
+    await page.getByLabel("Paste the table here").fill(long(odd));
+    await use.click();
+    await check.click();
+    if (odd === "2o,02")
+      await expect(page.getByText('Row 592, column F: "2o,02" is not a number')).toBeVisible();
+  }
+  await expect(page.getByRole("button", { name: "Import 100 runs" })).toBeVisible();
 
   // A table of an assay: its standards and its blank go into the run of the sample.
   await page

@@ -88,6 +88,9 @@ try {
   const url = `${tls ? "https" : "http"}://${reached.includes(":") ? `[${reached}]` : reached}:${port}`;
   await server.start(url);
   const listening = tls ? createSecureServer(tls, front) : createServer(front);
+  // A bench that reads something every few seconds keeps its connection. After the five seconds that are usual its next reading would often
+  // meet one that is just being closed.
+  listening.keepAliveTimeout = 75_000;
   listening.once("error", (error) => {
     console.error(`Cannot listen on ${host}:${port}: ${error.message}`);
     void server.stop().then(() => process.exit(1));

@@ -11,6 +11,7 @@ import {
   tableTargets,
   type Working,
 } from "~/server/import/import-table";
+import { expectTable } from "~/server/import/read-table";
 import { database } from "~/server/lab/current";
 import { findMethod } from "~/server/queries/methods";
 import { addressOfRequest } from "../request-context";
@@ -115,7 +116,10 @@ export async function action({ request, context }: Route.ActionArgs) {
       return say({ status: "refused", message: msg`This file is too large for a table` });
     const sheet = await sheetOf(file, texts.text ?? "", texts.encoding);
     if (!sheet.ok) return say({ status: "refused", ...sheet.problem });
-    if (texts.intent === "open") return say({ status: "opened", table: openedTable(sheet.value) });
+    if (texts.intent === "open") {
+      expectTable(sheet.value);
+      return say({ status: "opened", table: openedTable(sheet.value) });
+    }
     if (texts.intent !== "targets") return workOn(sheet.value, asked, say, working);
     const db = await database();
     const method = await findMethod(db, texts.method ?? "");

@@ -8,13 +8,18 @@ import { inEnglish } from "~/core/text";
 import { plain } from "~/core/testing/plain";
 import { guessed, tableStages, targetsOf, unitIn } from "./columns";
 import type { Mapping } from "./mapping";
-import { readBy, runsOfTable } from "./runs";
+import { readBy, runsOfTable, togetherOf } from "./runs";
 import { sheetOfText } from "./sheet";
 
 const methodOf = (id: string) => methods.find((one) => one.id === id)!;
 
 /** Reads a table of flasks; what the method presumes is confirmed, as the screen shows it. */
-async function read(id: string, lines: readonly string[], fixed: Readonly<Record<string, string>> = {}) {
+async function read(
+  id: string,
+  lines: readonly string[],
+  fixed: Readonly<Record<string, string>> = {},
+  parts = 1,
+) {
   const method = methodOf(id);
   const targets = targetsOf(method, "unknown", defaultHouseRules);
   const sheet = mustHold(sheetOfText(lines.join("\n")));
@@ -29,7 +34,11 @@ async function read(id: string, lines: readonly string[], fixed: Readonly<Record
     ...{ columns, fixed: { "wavelength/λ:given": "510", ...usual, ...fixed } },
   };
   const now = new Date("2026-11-28T09:00:00Z");
-  return mustHold(await runsOfTable(sheet, { method, mapping, rules: defaultHouseRules, now }));
+  const setting = { method, mapping, rules: defaultHouseRules, now };
+  const read = Array.from({ length: parts }, (_, index) =>
+    runsOfTable(sheet, setting, undefined, { index, of: parts }),
+  );
+  return togetherOf((await Promise.all(read)).map((part) => mustHold(part)));
 }
 
 const day = "3.11.2025";
@@ -144,6 +153,21 @@ describe("a table of flasks that are read off a line", () => {
     expect(problemsOf(await iron(`${standards[0]}x`, ...standards.slice(1), `W-1;${day};;0.360;`))).toEqual([
       expect.stringMatching(/^2: "x" is not a number/),
     ]);
+  });
+
+  test("read in parts, a table gives what it gives whole, and a fault of several parts once", async () => {
+    const samples = [1, 2, 3, 4, 5, 6, 7].map((i) => `W-${i};${day};;0.${i}00;`);
+    const inParts = (parts: number, rows: readonly string[]) =>
+      read("iron-with-phenanthroline", [head, blank, ...standards, ...rows], {}, parts);
+    const whole = await inParts(1, samples);
+    expect(whole.runs.map(({ record }) => record.sample)).toEqual([1, 2, 3, 4, 5, 6, 7].map((i) => `W-${i}`));
+    for (const parts of [2, 3, 9]) expect(await inParts(parts, samples)).toEqual(whole);
+    // A standard stands in the runs of all parts; the second sample in one of them.
+    const wrong = [`Std;${day};x;0.1;`, samples[0]!, `W-2;${day};;?;`, ...samples.slice(2)];
+    const faults = ['9: "x" is not a number, or its decimals stand behind another sign'];
+    const ofTwo = problemsOf(await inParts(2, wrong));
+    expect(ofTwo).toEqual(problemsOf(await inParts(1, wrong)));
+    expect(ofTwo).toEqual([...faults, expect.stringMatching(/^11: "\?" is not a number/)]);
   });
 
   test("a sample whose name only begins like a blank or a standard is a sample", async () => {

@@ -16,6 +16,10 @@ export interface RowProblem {
   readonly message: Phrase;
 }
 
+/** What is wrong with a row as a text: the same for the same fault. */
+export const faultOf = ({ row, column, message }: RowProblem): string =>
+  [row, column, inEnglish(message)].join("\n");
+
 export interface TableSetting {
   readonly mapping: Mapping;
   readonly method: Method;
@@ -132,10 +136,11 @@ export class CellReader {
   wrong({ row }: Row, column: number | null, message: Phrase): void {
     this.faults++;
     // A standard that stands in many runs is reported once.
-    const fault = [row, column, inEnglish(message)].join("\n");
+    const problem = { row, column, message };
+    const fault = faultOf(problem);
     if (this.reported.has(fault)) return;
     this.reported.add(fault);
-    this.problems.push({ row, column, message });
+    this.problems.push(problem);
   }
 
   /** When the run of a row was begun; null where the date is wrong, which is told. */

@@ -7,7 +7,14 @@ import { failure, type Result, success } from "~/core/result";
 import type { RunRecord } from "~/core/run";
 import { reasonsOf } from "~/core/stages";
 import { msg, type Phrase } from "~/core/text";
-import { CellReader, type Filling, problemOfMapping, type RowProblem, type TableSetting } from "./cells";
+import {
+  CellReader,
+  faultOf,
+  type Filling,
+  problemOfMapping,
+  type RowProblem,
+  type TableSetting,
+} from "./cells";
 import { type Place, type RowKind, stagesBefore, type Target, targetsOf } from "./columns";
 import { isRough, type Row, rowsOf } from "./rows";
 import type { Sheet } from "./sheet";
@@ -369,20 +376,33 @@ export function readBy(record: RunRecord, person: string): RunRecord {
 /** How far the reading of a table has come: runs of all. */
 export type Progress = (done: number, of: number) => Promise<void> | void;
 
+/** One of `of` parts of about the same number of runs, in order; `index` from 0. */
+export interface Part {
+  readonly index: number;
+  readonly of: number;
+}
+
+/** The first problems, in the order of their rows. */
+const firstOf = (problems: readonly RowProblem[]): readonly RowProblem[] =>
+  problems.toSorted((a, b) => a.row - b.row).slice(0, mostProblems);
+
 /**
- * Reads a table as runs. `progress` is called after every few runs, and may stop it by throwing. Where anything is wrong with any row, the
- * problems say where.
+ * Reads a table as runs, or a part of these. `progress` is called after every few runs, and may stop it by throwing. Where anything is wrong with
+ * any row, the problems say where.
  */
 export async function runsOfTable(
   sheet: Sheet,
   setting: TableSetting,
   progress: Progress = () => {},
+  part: Part = { index: 0, of: 1 },
 ): Promise<Result<TableRuns>> {
   const { method, mapping, rules } = setting;
   const wrong = problemOfMapping(mapping, targetsOf(method, mapping.stageKey, rules));
   if (wrong) return failure(wrong);
   const reader = new TableReader(setting);
-  const groups = reader.groups(sheet);
+  const all = reader.groups(sheet);
+  const before = (parts: number) => Math.round((all.length * parts) / part.of);
+  const groups = all.slice(before(part.index), before(part.index + 1));
   const runs: TableRun[] = [];
   for (const [i, group] of groups.entries()) {
     if (reader.problems.length > mostProblems) break;
@@ -391,8 +411,11 @@ export async function runsOfTable(
     if (run) runs.push(run);
   }
   await progress(groups.length, groups.length);
-  return success({
-    runs,
-    problems: reader.problems.toSorted((a, b) => a.row - b.row).slice(0, mostProblems),
-  });
+  return success({ runs, problems: firstOf(reader.problems) });
+}
+
+/** All parts of a table, in their order. What is wrong with a row that stands in several of them is reported once. */
+export function togetherOf(parts: readonly TableRuns[]): TableRuns {
+  const faults = parts.flatMap(({ problems }) => problems.map((one) => [faultOf(one), one] as const));
+  return { runs: parts.flatMap(({ runs }) => runs), problems: firstOf([...new Map(faults).values()]) };
 }

@@ -5,7 +5,7 @@ import { type Result, success } from "../../core/result";
 import { guessed, targetsOf, unitIn } from "../../formats/table/columns";
 import type { Mapping } from "../../formats/table/mapping";
 import { decimalSign, fittingUnit, ordersOf } from "../../formats/table/numbers";
-import { readBy, runsOfTable, type TableRun, type TableRuns } from "../../formats/table/runs";
+import { readBy, type TableRun, type TableRuns } from "../../formats/table/runs";
 import type { Sheet } from "../../formats/table/sheet";
 import type { LookedTable, OpenedTable, TableLine, TableRunView } from "../../protocol/table-import";
 import { run } from "../database/schema";
@@ -13,6 +13,7 @@ import type { Database, DatabaseConnection } from "../database/types";
 import { makingMuch } from "../maintenance/memory";
 import { currentHouseRules } from "../queries/house-rules";
 import { importRecords } from "./import-records";
+import { readTable } from "./read-table";
 
 /* Tables that others kept: looked at first, then imported as runs, all or nothing. */
 
@@ -93,7 +94,7 @@ async function read(
   lately = null;
   const setting = { mapping, method, rules, now };
   const outcome = await makingMuch(() =>
-    runsOfTable(sheet, setting, (done, of) => working("reading", done, of)),
+    readTable(sheet, setting, (done, of) => working("reading", done, of)),
   );
   lately = { key, outcome };
   return outcome;
