@@ -68,6 +68,16 @@ export const holdersOf = (record: RunRecord): Holder[] =>
     ...trials.map((t) => ({ stageKey: key, trialId: t.id, observations: t.observations })),
   ]);
 
+/** The readings of a place; null where the record does not have it. */
+export function readingsAt(
+  { stages }: RunRecord,
+  { stageKey, trialId }: HolderPlace,
+): readonly Observation[] | null {
+  const stage = stages.find(({ key }) => key === stageKey);
+  const holder = trialId === null ? stage : stage?.trials.find(({ id }) => id === trialId);
+  return holder?.observations ?? null;
+}
+
 /** The place in which a reading stands. */
 export const holderOf = (record: RunRecord, observationId: string): Holder | undefined =>
   holdersOf(record).find(({ observations }) => observations.some((o) => o.id === observationId));

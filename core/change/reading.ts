@@ -25,11 +25,11 @@ import { type Inverse, supersedes } from "./inverse";
 import {
   findTrial,
   holderOf,
-  holdersOf,
   inHolder,
   inStage,
   inTrial,
   openStage,
+  readingsAt,
   type HolderPlace,
 } from "./place";
 
@@ -152,11 +152,10 @@ export function writeReading(
   if (!opened.ok) return opened;
   const { definition } = opened.value;
   const { houseRules } = record;
-  const holder = holdersOf(record).find((h) => h.stageKey === place.stageKey && h.trialId === place.trialId);
+  const observations = readingsAt(record, place);
   const fields = (place.trialId === null ? stageFields : trialFields)(definition, houseRules);
   const field = fields.find((f) => fieldKey(f) === fieldKey(reading));
-  if (!field || !holder) return malformed(msg`No such reading belongs here`);
-  const { observations } = holder;
+  if (!field || !observations) return malformed(msg`No such reading belongs here`);
   if (reading.point && reading.kind !== "point")
     return malformed(msg`Only a point of a curve has a volume beside it`);
   const checked = checkField(field, reading.text, {
@@ -196,9 +195,7 @@ export function takeBackSpread(
   { id, symbol, kind }: { readonly id: string; readonly symbol: string; readonly kind: ObservationKind },
   context: ChangeContext,
 ): { readonly record: RunRecord; readonly inverses: readonly Inverse[] } {
-  const observations = holdersOf(record).find(
-    (h) => h.stageKey === place.stageKey && h.trialId === place.trialId,
-  )?.observations;
+  const observations = readingsAt(record, place);
   const cleared = (spreadKinds[kind] ?? []).flatMap((spread): [Observation, Inverse][] => {
     const present = presentObservation(observations ?? [], symbol, spread);
     if (!present) return [];
