@@ -1,6 +1,14 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { colorsSettled, expect, startRun, test, titration, typeReadings, weighing } from "./app";
+import {
+  colorsSettled,
+  expect,
+  noGraveFaults,
+  startRun,
+  test,
+  titration,
+  typeReadings,
+  weighing,
+} from "./app";
 
 const sizes = [
   { width: 1280, height: 800 },
@@ -10,11 +18,7 @@ const sizes = [
 
 /** No serious fault of access, and nothing wider than the window. */
 async function check(page: Page, where: string) {
-  const found = await new AxeBuilder({ page }).analyze();
-  const grave = found.violations
-    .filter((v) => v.impact === "serious" || v.impact === "critical")
-    .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
-  expect(grave).toEqual([]);
+  await noGraveFaults(page, where);
   await fits(page, where);
 }
 

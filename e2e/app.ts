@@ -1,5 +1,6 @@
 import { rmSync } from "node:fs";
-import type { AppServer } from "../scripts/app-server";
+import AxeBuilder from "@axe-core/playwright";
+import { type AppServer, beginRun } from "../scripts/app-server";
 import { newLabFolder, shortLived } from "./lab-template";
 import { test as base, expect, type Locator, type Page, type Request } from "@playwright/test";
 
@@ -140,21 +141,51 @@ export async function chooseMethod(page: Page, words = "phthalate, then"): Promi
 export const doItHere = (page: Page, stage: string) =>
   page.getByRole("dialog").getByRole("combobox", { name: stage }).selectOption("here");
 
-/** Starts a run from the bench, by keyboard alone. */
-export async function startRun(page: Page, title: string): Promise<void> {
-  await page.goto("/");
-  await page.getByRole("button", { name: "Start a run" }).focus();
-  await page.keyboard.press("Enter");
-  await chooseMethod(page);
-  await page.keyboard.insertText("R-9");
-  await page.keyboard.press("Tab");
-  await page.keyboard.insertText("bench 4");
-  await page.keyboard.press("Tab");
-  await page.keyboard.insertText(title);
-  await page.keyboard.press("Enter");
+/**
+ * Begins a run as the form of the bench does, without the bench, and opens it at one of its stages: for tests of what comes after. `main-job`
+ * and others begin theirs on the screen.
+ */
+export async function openRun(
+  page: Page,
+  methodId: string,
+  title: string,
+  {
+    stage,
+    ...of
+  }: { readonly stage?: string | undefined; readonly sample?: string; readonly bench?: string } = {},
+): Promise<void> {
+  const at = page.url().startsWith("http") ? page.url() : (await page.request.head("/favicon.svg")).url();
+  const { origin } = new URL(at);
+  const id = await beginRun(origin, methodId, title, { bench: "", ...of });
+  await page.goto(`${origin}/runs/${id}${stage === undefined ? "" : `?stage=${stage}`}`);
   await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
+  // The screens of a photometer's stages are fetched when they are first shown.
+  await expect(page.getByTestId("stage-coming")).toHaveCount(0);
+}
+
+/** Opens a new run of the method that the tests work with; the cursor stands in its first field. */
+export async function startRun(page: Page, title: string): Promise<void> {
+  await openRun(page, "base-by-phthalate-then-acid", title, { sample: "R-9", bench: "bench 4" });
   await expect(page.getByRole("textbox", { name: "Boat with solid, g" })).toBeFocused();
 }
+
+/** What is wrong with a page for who reads or works it in another way. No page has a frame, and nobody asks for what is right: that takes twice the time. */
+async function faultsOfAccess(page: Page, where: string, serious: boolean): Promise<readonly string[]> {
+  await colorsSettled(page);
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ["violations"] }).setLegacyMode(true);
+  const { violations } = await axe.analyze();
+  return violations
+    .filter(({ impact }) => !serious || impact === "serious" || impact === "critical")
+    .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
+}
+
+/** No serious fault of access on a page. */
+export const noGraveFaults = async (page: Page, where: string) =>
+  expect(await faultsOfAccess(page, where, true)).toEqual([]);
+
+/** No fault of access at all on a page. */
+export const noFaults = async (page: Page, where: string) =>
+  expect(await faultsOfAccess(page, where, false)).toEqual([]);
 
 /** Says who makes a change that belongs to no run, where that is asked, and why. */
 export async function sayWhy(page: Page): Promise<void> {

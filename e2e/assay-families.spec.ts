@@ -1,10 +1,10 @@
-import { confirmVolumes, expect, follow, test } from "./app";
-import { absorbance, begin, inHand, read, takeUsualWavelength, typeOnce } from "./photometer";
+import { confirmVolumes, expect, follow, openRun, test } from "./app";
+import { absorbance, inHand, read, takeUsualWavelength, typeOnce } from "./photometer";
 
 test("Ethanol by dichromate: a drop is measured, standards are counted in drops, the drink is carried back", async ({
   page,
 }) => {
-  await begin(page, "ethanol-by-dichromate", "Kelp beer");
+  await openRun(page, "ethanol-by-dichromate", "Kelp beer");
   await typeOnce(page, "Record: Mass of the drops", "3.9360");
   await typeOnce(page, "Record: Drops counted", "80");
   // Common practice, no source: 20 drops make a milliliter.
@@ -32,7 +32,7 @@ test("Ethanol by dichromate: a drop is measured, standards are counted in drops,
 test("A standard addition: the sample is in every flask, the line is read off at its axis", async ({
   page,
 }) => {
-  await begin(page, "iron-by-standard-addition", "Iron of the tea");
+  await openRun(page, "iron-by-standard-addition", "Iron of the tea");
   await takeUsualWavelength(page, 510, "Read the additions");
   await read(page, "Blank", "0.001");
   for (const [i, ml] of ["0.00", "2.00", "4.00", "6.00", "8.00"].entries()) {
@@ -51,7 +51,7 @@ test("What is typed of a cuvette outlives a closed page, and two devices at one 
   browser,
   baseURL,
 }) => {
-  await begin(page, "copper-with-ammonia", "Copper at two benches");
+  await openRun(page, "copper-with-ammonia", "Copper at two benches");
   await takeUsualWavelength(page, 620, "Read the standards");
   await read(page, "Blank", "0.000");
   await absorbance(page).fill("0.13");
@@ -86,7 +86,7 @@ test("What is typed of a cuvette outlives a closed page, and two devices at one 
 test("A server that does not answer: the reading waits in the browser and is saved once when it is back", async ({
   page,
 }) => {
-  await begin(page, "copper-with-ammonia", "Copper without a network");
+  await openRun(page, "copper-with-ammonia", "Copper without a network");
   await takeUsualWavelength(page, 620, "Read the standards");
   await expect(inHand(page)).toHaveText("Blank");
   await page.route("**/changes", (route) => route.abort());

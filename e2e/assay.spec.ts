@@ -1,20 +1,11 @@
 import { readFileSync } from "node:fs";
-import { confirmVolumes, expect, test } from "./app";
-import {
-  absorbance,
-  begin,
-  inHand,
-  noGraveFaults,
-  noOverflow,
-  read,
-  takeUsualWavelength,
-  typeOnce,
-} from "./photometer";
+import { confirmVolumes, expect, noGraveFaults, openRun, test } from "./app";
+import { absorbance, inHand, noOverflow, read, takeUsualWavelength, typeOnce } from "./photometer";
 
 test("A phosphate assay: blank, standards, a class's readings pooled, one struck out, an unknown against a limit", async ({
   page,
 }) => {
-  await begin(page, "phosphate-as-molybdenum-blue", "Phosphate of the lagoon");
+  await openRun(page, "phosphate-as-molybdenum-blue", "Phosphate of the lagoon");
   await takeUsualWavelength(page, 880, "Read the standards");
 
   await read(page, "Blank", "0.001");
@@ -129,7 +120,7 @@ test("A phosphate assay: blank, standards, a class's readings pooled, one struck
 test("A wavelength from a scan: a file that was cut off is told, the simulated spectrometer proposes its top", async ({
   page,
 }) => {
-  await begin(page, "copper-with-ammonia", "Copper of the rinse");
+  await openRun(page, "copper-with-ammonia", "Copper of the rinse");
   const cut =
     "##TITLE=x\n##JCAMP-DX=4.24\n##XUNITS=NANOMETERS\n##YUNITS=ABSORBANCE\n##FIRSTX=400\n##LASTX=402\n##NPOINTS=3\n##XFACTOR=1\n##YFACTOR=1\n##XYDATA=(X++(Y..Y))\n400 1 2";
   const file = page.getByLabel("From a file (CSV, JCAMP-DX)", { exact: true }).and(page.locator("input"));
@@ -173,7 +164,7 @@ const courseCsv = (k: number) =>
 test("A rate run to its order: courses from files and from the instrument, a window, the order in what is in excess", async ({
   page,
 }) => {
-  await begin(page, "fading-of-a-dye", "Fading of the tracer");
+  await openRun(page, "fading-of-a-dye", "Fading of the tracer");
   await takeUsualWavelength(page, 590, "Follow the fading");
   await typeOnce(page, /^Temperature type it/, "21.5");
 
@@ -252,7 +243,7 @@ test("A rate run to its order: courses from files and from the instrument, a win
 test("A course of ten thousand points is drawn, fitted and narrowed without the page standing still", async ({
   page,
 }) => {
-  await begin(page, "fading-of-a-dye", "Long fading");
+  await openRun(page, "fading-of-a-dye", "Long fading");
   await takeUsualWavelength(page, 590, "Follow the fading");
   await page.getByRole("textbox", { name: "Hydroxide in the cuvette, mol/L" }).fill("0.100");
   const long = Array.from(

@@ -2,12 +2,12 @@ import {
   chooseMethod,
   expect,
   ledgerRow,
+  saveRules,
   startRun,
   test,
   titration,
   typeReadings,
   weighing,
-  saveRules,
 } from "./app";
 
 test("each bad reading gets its message beside the field, and nothing typed is lost", async ({ page }) => {

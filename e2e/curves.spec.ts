@@ -1,6 +1,6 @@
 import { defaultHouseRules } from "../catalog/rules/defaults";
-import { atRest, confirmVolumes, expect, test, titration, typeReadings } from "./app";
-import { begin, noGraveFaults, noOverflow, typeOnce } from "./photometer";
+import { atRest, confirmVolumes, expect, noGraveFaults, openRun, test, titration, typeReadings } from "./app";
+import { noOverflow, typeOnce } from "./photometer";
 import type { Page } from "@playwright/test";
 
 const steady = (page: Page) => page.getByTestId("meter-state").filter({ hasText: "● steady" });
@@ -21,7 +21,7 @@ test("A diprotic acid point by point from the simulated meter, its advice follow
   page,
 }) => {
   test.setTimeout(240_000);
-  await begin(page, "diprotic-acid-by-curve", "Sour crystals of the gift shop");
+  await openRun(page, "diprotic-acid-by-curve", "Sour crystals of the gift shop");
   await page.getByRole("button", { name: "Connect the simulated meter" }).press("Enter");
   await page.getByRole("button", { name: "Calibrate with buffers" }).press("Enter");
   const dialog = page.getByRole("dialog");
@@ -86,7 +86,7 @@ test("A diprotic acid point by point from the simulated meter, its advice follow
 test("A curve pasted from a logger, with what is wrong told before anything is taken; a pair typed with two Enters", async ({
   page,
 }) => {
-  await begin(page, "weak-base-by-curve", "Ammonia of the otter pool");
+  await openRun(page, "weak-base-by-curve", "Ammonia of the otter pool");
   await page.locator("[data-cursor]").focus();
   await fillBeaker(page, ["25.00", "0.00"]);
   await page.getByRole("button", { name: "Paste points, or take them from a file" }).click();
@@ -133,7 +133,7 @@ test("An adsorption of five bottles: weighed, titrated, both laws side by side, 
   page,
 }) => {
   test.setTimeout(180_000);
-  await begin(page, "acetic-acid-on-charcoal", "Filter charcoal of the reef");
+  await openRun(page, "acetic-acid-on-charcoal", "Filter charcoal of the reef");
   const { pathname } = new URL(page.url());
   const rules = {
     ...defaultHouseRules,

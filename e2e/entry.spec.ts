@@ -4,6 +4,7 @@ import {
   confirmVolumes,
   expect,
   ledgerRow,
+  openRun,
   startRun,
   test,
   titration,
@@ -12,17 +13,6 @@ import {
 } from "./app";
 
 /* The entry of readings by keyboard: how few keys it takes, where the cursor stands after each action, what a field does. */
-
-/** Begins a run from the page of its method, and looks at one of its stages. */
-async function begin(page: Page, methodId: string, title: string, stage?: string) {
-  await page.goto(`/methods/${methodId}`);
-  await page.getByRole("link", { name: "Start a run" }).first().click();
-  await page.getByRole("textbox", { name: "Title" }).fill(title);
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
-  if (stage) await page.goto(`${new URL(page.url()).pathname}?stage=${stage}`);
-  await expect(page.getByTestId("stage-coming")).toHaveCount(0);
-}
 
 const focused = (page: Page) => page.locator(":focus");
 /** The name of what the cursor stands in; nothing where it stands nowhere. */
@@ -59,7 +49,7 @@ test.describe("a trial takes its digits, an Enter for each reading, and at most 
   ];
   for (const { id, stage, trial } of families) {
     test(id, async ({ page }) => {
-      await begin(page, id, `Keys of ${id}`, stage);
+      await openRun(page, id, `Keys of ${id}`, { stage });
       await confirmVolumes(page);
       const least = trial.reduce((sum, text) => sum + text.length + 1, 0);
       const used = await keysFor(page, trial);
@@ -73,7 +63,7 @@ test.describe("a trial takes its digits, an Enter for each reading, and at most 
   test("phosphate-as-molybdenum-blue: the blank, then each standard by its absorbance alone", async ({
     page,
   }) => {
-    await begin(page, "phosphate-as-molybdenum-blue", "Keys of an assay");
+    await openRun(page, "phosphate-as-molybdenum-blue", "Keys of an assay");
     // A wavelength that is taken leaves the cursor on the way on.
     await page.getByRole("button", { name: "Take the usual 880 nm" }).press("Enter");
     await cursorIn(page, /^Go on/);
@@ -161,7 +151,7 @@ test("after each action the cursor stands in the next field; = writes what was m
   await expect(page.getByRole("button", { name: /^Redo/ })).toHaveCount(0);
 
   // The last reading of a preparation leaves the cursor on the way on.
-  await begin(page, "thiosulfate-by-dichromate", "A preparation by keyboard");
+  await openRun(page, "thiosulfate-by-dichromate", "A preparation by keyboard");
   for (const [label, text] of [
     ["Boat with solid", "3.2258"],
     ["Boat after transfer", "2.0000"],
@@ -180,7 +170,7 @@ test("after each action the cursor stands in the next field; = writes what was m
 test("several flasks stand: the one that is due comes next, its timer ends with it, and nobody concludes without them", async ({
   page,
 }) => {
-  await begin(page, "sulfur-dioxide", "Flasks that stand", "determine");
+  await openRun(page, "sulfur-dioxide", "Flasks that stand", { stage: "determine" });
   await confirmVolumes(page);
   const dock = page.getByRole("region", { name: "Timers" });
   const flasks = page.getByRole("group", { name: "Flasks" });

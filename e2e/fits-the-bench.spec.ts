@@ -1,6 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { colorsSettled, expect, ledgerRow, test, titration, typeReadings } from "./app";
+import { expect, ledgerRow, noFaults, test, titration, typeReadings } from "./app";
 
 /*
  * Pieces of real work that need no method of their own: what is known already, what it is held against and what is expected are chosen
@@ -259,8 +258,7 @@ test("twelve runs by one paste and one button: their results stand in one table,
     await page.getByRole("combobox", { name: "Unit" }).selectOption("mmol/L");
     await expect(rows.nth(12)).toContainText(/101\.0\d? ± 0\.\d/);
   });
-  await colorsSettled(page);
-  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+  await noFaults(page, "a run of many trials");
   const csv = await page.request.get(`${page.url().split("?")[0] ?? ""}/export`);
   expect(await csv.text()).toMatch(/^sample,bench,kind,.*\r\nR-1,bench 1,sample,/);
 });

@@ -1,8 +1,19 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { fuzz } from "../scripts/fuzz";
-import { atRest, expect, follow, saveRules, startRun, test, titration, typeReadings, weighing } from "./app";
-import { begin, read, takeUsualWavelength } from "./photometer";
+import {
+  atRest,
+  expect,
+  follow,
+  openRun,
+  saveRules,
+  startRun,
+  test,
+  titration,
+  typeReadings,
+  weighing,
+} from "./app";
+import { read, takeUsualWavelength } from "./photometer";
 
 /* Nothing gets in from elsewhere, and one bad thing stops nobody. */
 
@@ -74,7 +85,7 @@ test("what somebody typed as a name is text in a chart, wherever the mouse point
   page,
 }) => {
   await page.addInitScript(() => Object.assign(window, { ran: 0 }));
-  await begin(page, "phosphate-as-molybdenum-blue", "Names");
+  await openRun(page, "phosphate-as-molybdenum-blue", "Names");
   await takeUsualWavelength(page, 880, "Read the standards");
   await read(page, "Blank", "0.001");
   await page.getByRole("button", { name: "A class’s readings …" }).click();
@@ -113,7 +124,7 @@ test("what somebody typed as a name is text in a chart, wherever the mouse point
 test("standards read before the drop is measured are taken; their run opens again, and counts them once it is", async ({
   page,
 }) => {
-  await begin(page, "ethanol-by-dichromate", "Drops later");
+  await openRun(page, "ethanol-by-dichromate", "Drops later");
   const stages = page.getByRole("list", { name: "Stages" });
   await stages.getByRole("link", { name: /Read the standards/ }).click();
   await read(page, "Blank", "0.000");
@@ -287,13 +298,13 @@ test("who changed the house rules, what and why stands in the lab's trail, and g
   await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
 });
 
-test("three hundred malformed requests and as many well-formed ones over all methods: none fails the server, and what was refused changed nothing", async () => {
+test("a hundred malformed requests and as many well-formed ones over all methods: none fails the server, and what was refused changed nothing", async () => {
   test.setTimeout(600_000);
-  const report = await fuzz(300, 4186, 14, () => undefined);
+  const report = await fuzz(100, 4186, 14, () => undefined);
   expect(report.faults).toEqual([]);
-  expect(report.malformed).toBe(300);
-  expect(report.wellFormed).toBeGreaterThan(240);
+  expect(report.malformed).toBe(100);
+  expect(report.wellFormed).toBeGreaterThan(80);
   // Most of what makes sense is taken, and most of what does not is refused: else nothing would be tried.
-  expect(report.taken).toBeGreaterThan(90);
-  expect(report.statuses["400"] ?? 0).toBeGreaterThan(90);
+  expect(report.taken).toBeGreaterThan(30);
+  expect(report.statuses["400"] ?? 0).toBeGreaterThan(30);
 });

@@ -1,14 +1,14 @@
 import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { AppServer } from "../scripts/app-server";
+import { AppServer, quickStart } from "../scripts/app-server";
 
 /** Where the folder of a new lab lies, for as long as the tests run. */
 const place = "STEADY_BEAD_E2E_TEMPLATE";
 
-/** A server for a minute or two: the database's code is compiled once and not optimized, which is half of what a start costs. */
+/** A server for a minute or two. */
 export const shortLived = (folder: string, port: number) =>
-  new AppServer(folder, port, "inherit", {}, ["--liftoff-only"]);
+  new AppServer(folder, port, "inherit", {}, quickStart);
 
 /** Makes one lab, of which each file of tests gets a copy: making one takes twice the time of a start. */
 export default async function makeTemplate(): Promise<() => void> {

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { atRest, expect, follow, test, sayWhy, doItHere } from "./app";
+import { atRest, doItHere, expect, follow, sayWhy, test } from "./app";
 
 test("a method is made in the editor, told what is wrong in words, saved, versioned, exported and imported", async ({
   page,

@@ -1,38 +1,18 @@
-import AxeBuilder from "@axe-core/playwright";
 import { devices, type Page, type Request } from "@playwright/test";
 import {
-  colorsSettled,
   atRest,
-  follow,
   expect,
+  follow,
   ledgerRow,
+  noGraveFaults,
+  openRun,
+  saveRules,
   startRun,
   test,
   titration,
   typeReadings,
   weighing,
-  saveRules,
 } from "./app";
-
-/** Begins a run of a method from its page, at one of its stages. */
-async function begin(page: Page, methodId: string, title: string, stage: string) {
-  await page.goto(`/methods/${methodId}`);
-  await page.getByRole("link", { name: "Start a run" }).click();
-  await page.getByRole("textbox", { name: "Title" }).fill(title);
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
-  await page.goto(`${new URL(page.url()).pathname}?stage=${stage}`);
-  await expect(page.getByRole("region", { name: "Trial in hand" })).toBeVisible();
-}
-
-async function clean(page: Page, where: string) {
-  await colorsSettled(page);
-  const found = await new AxeBuilder({ page }).analyze();
-  const grave = found.violations
-    .filter((v) => v.impact === "serious" || v.impact === "critical")
-    .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
-  expect(grave).toEqual([]);
-}
 
 async function read(page: Page, label: string, text: string) {
   await page.getByRole("textbox", { name: label }).fill(text);
@@ -107,7 +87,7 @@ test("by keyboard: where to slow down, a mark that may be the end, one that fade
   await page.getByRole("menuitem", { name: "The end was 25.00, as marked" }).click();
   await expect(ledgerRow(page, "1")).toContainText("0.10001");
   await expect(ledgerRow(page, "1")).toContainText("the end was the mark at 25.00");
-  await clean(page, "a run with marks");
+  await noGraveFaults(page, "a run with marks");
 
   await page.getByRole("button", { name: "More about this run" }).click();
   await page.getByRole("menuitem", { name: /^Trail/ }).click();
@@ -120,7 +100,7 @@ test("by keyboard: where to slow down, a mark that may be the end, one that fade
   );
   await page.getByRole("textbox", { name: "Search the trail" }).fill("boat");
   await expect(page.getByRole("status")).toHaveText(/^4 of \d+ lines$/);
-  await clean(page, "the trail");
+  await noGraveFaults(page, "the trail");
 });
 
 test("an overshot end is brought back: what that took is no part of the titer", async ({ page }) => {
@@ -147,7 +127,7 @@ test("three flasks that stand are staggered: their timers are on every screen, a
   page,
   context,
 }) => {
-  await begin(page, "sulfur-dioxide", "Sulfite of the brine", "determine");
+  await openRun(page, "sulfur-dioxide", "Sulfite of the brine", { stage: "determine" });
   await expect(page.getByText("At the last moment", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: "Stagger several flasks …" }).click();
   const dialog = page.getByRole("dialog");
@@ -173,7 +153,7 @@ test("three flasks that stand are staggered: their timers are on every screen, a
   await expect(dock.getByRole("button", { name: /^Start:/ })).toHaveCount(3);
   const flasks = page.getByRole("group", { name: "Flasks" });
   await expect(flasks.getByRole("button", { name: /^Flask [123]/ })).toHaveCount(3);
-  await clean(page, "a run with timers");
+  await noGraveFaults(page, "a run with timers");
 
   // A second device sees them at once, on another screen, and starts one.
   const other = follow(await context.newPage());
@@ -202,7 +182,7 @@ test("three flasks that stand are staggered: their timers are on every screen, a
 });
 
 test("a flask that is too cold is asked about, and it stands with the trial", async ({ page }) => {
-  await begin(page, "permanganate-by-oxalate", "Oxalate, warm", "standardize");
+  await openRun(page, "permanganate-by-oxalate", "Oxalate, warm", { stage: "standardize" });
   await expect(page.getByRole("list", { name: "Conditions" })).toContainText(
     "55 to 60 °C: start warm and hold it",
   );
@@ -249,7 +229,7 @@ test("a timer of one's own: for the stage or a flask, from a dialog, on every sc
   await dialog.getByRole("textbox", { name: "Minutes" }).fill("soon");
   await dialog.getByRole("button", { name: "Start it" }).click();
   await expect(dialog).toContainText("A time in minutes, as 15 or 0.5");
-  await clean(page, "set a timer");
+  await noGraveFaults(page, "set a timer");
   await dialog.getByRole("button", { name: "let it settle, 2 min" }).click();
   await expect(dialog.getByRole("textbox", { name: "Minutes" })).toHaveValue("2");
   await dialog.getByRole("combobox", { name: "For" }).click();
@@ -283,7 +263,7 @@ test("the server is out of reach in the middle: the work goes on, survives a rel
   await typeReadings(page, [...weighing("2.5901", "2.1000"), ...titration(null, "49.01")]);
   await expect(page.getByTestId("verdict")).toContainText("Trials 1 and 2 lie within");
   await expect(ledgerRow(page, "2")).toContainText("waiting for the server");
-  await clean(page, "waiting readings");
+  await noGraveFaults(page, "waiting readings");
   await page.reload();
   await expect(kept(page)).toContainText("changes are waiting");
   await expect(ledgerRow(page, "2")).toContainText("24.01");
@@ -350,7 +330,7 @@ test("two devices at one run see each other's readings, and of two readings for 
   await other.unroute("**/changes");
   await expect(kept(other)).toContainText("Initial reading of trial 1 was read twice.", { timeout: 60_000 });
   await expect(kept(other)).toContainText("0.10 by bench 4");
-  await clean(other, "two readings");
+  await noGraveFaults(other, "two readings");
   await other.getByRole("button", { name: "It is 0.20" }).click();
   await expect(kept(other)).toBeHidden();
   await expect(page.getByRole("button", { name: "Correct Initial reading" })).toBeVisible();
@@ -454,7 +434,7 @@ test("a balance and a burette that read by themselves: only a steady value is ta
   await expect(page.getByText("There is no {value} in the pattern")).toBeVisible();
   await choose("Balance is read", "simulated");
   await choose("Burette is read", "simulated");
-  await clean(page, "instruments");
+  await noGraveFaults(page, "instruments");
   await startRun(page, "By instrument");
   await page.getByRole("button", { name: "Connect the balance" }).click();
   const take = page.getByRole("button", { name: "Take reading" });
@@ -503,7 +483,7 @@ test("house rules are tried on an open run before they are saved, for the lab or
   await page.getByRole("textbox", { name: "Within, mL" }).fill("0.10");
   await saveRules(page, "Save for this run");
   await expect(page.getByText("Saved for this run.")).toBeVisible();
-  await clean(page, "house rules of a run");
+  await noGraveFaults(page, "house rules of a run");
   await page.goto(run);
   await expect(page.getByTestId("verdict")).toContainText("House rule: two within 0.10 mL");
 
@@ -560,7 +540,7 @@ test("by touch: the meniscus is drawn to the end, the end is recorded and kept, 
 }) => {
   const context = await browser.newContext({ ...devices["Galaxy Tab S4"], baseURL: app.url });
   const page = follow(await context.newPage());
-  await begin(page, "base-by-acid", "Wet gloves", "standardize");
+  await openRun(page, "base-by-acid", "Wet gloves", { stage: "standardize" });
   const record = page.getByRole("button", { name: /^Record/ });
   const type = async (label: string | RegExp, text: string) => {
     await page.getByRole("textbox", { name: label }).tap();

@@ -8,12 +8,12 @@ import {
   chooseMethod,
   expect,
   ledgerRow,
+  saveRules,
   startRun,
   test,
   titration,
   typeReadings,
   weighing,
-  saveRules,
 } from "./app";
 
 /*

@@ -1,13 +1,12 @@
 import { defaultHouseRules } from "../catalog/rules/defaults";
-import { expect, ledgerRow, test, titration, typeReadings } from "./app";
-import { begin } from "./photometer";
+import { expect, ledgerRow, openRun, test, titration, typeReadings } from "./app";
 
 /* A run fits the bench at hand: other glass than the method's, chosen in the run and before it is read. */
 
 test("acid by cylinder instead of by pipette: chosen by keyboard, the ± follows, and the next sample is measured so too", async ({
   page,
 }) => {
-  await begin(page, "acid-by-base", "First lesson with a cylinder");
+  await openRun(page, "acid-by-base", "First lesson with a cylinder");
   const aliquot = page.getByRole("textbox", { name: "Aliquot of acid, mL" });
   await expect(page.getByText(/class A pipette/)).toBeVisible();
   const measuredWith = async () => {
@@ -63,7 +62,7 @@ test("acid by cylinder instead of by pipette: chosen by keyboard, the ± follows
 test("a weighing by a tared balance instead of by difference is one reading, to the decimals of the balance", async ({
   page,
 }) => {
-  await begin(page, "base-by-phthalate-then-acid", "Tared");
+  await openRun(page, "base-by-phthalate-then-acid", "Tared");
   await page.getByRole("button", { name: "More about this run" }).press("Enter");
   await page.getByRole("menuitem", { name: "Measured with …" }).press("Enter");
   const dialog = page.getByRole("dialog", { name: /measured with/ });
@@ -145,7 +144,7 @@ test("peroxide as it is, without the dilution of the method, each portion weighe
 test("a first lesson by cylinder: read to 0.1 mL, two trials; a normality on a label is put into mol/L", async ({
   page,
 }) => {
-  await begin(page, "acid-by-cylinder", "Second form");
+  await openRun(page, "acid-by-cylinder", "Second form");
   const rules = {
     ...defaultHouseRules,
     agreement: { rule: "n-within", replicates: 2, withinMl: "0.10" },
@@ -187,7 +186,7 @@ test("a first lesson by cylinder: read to 0.1 mL, two trials; a normality on a l
 test("the change of the oxidation number of oxalate from two burettes, both volumes read as they come", async ({
   page,
 }) => {
-  await begin(page, "oxidation-number-of-oxalate", "Two burettes");
+  await openRun(page, "oxidation-number-of-oxalate", "Two burettes");
   await page.getByRole("button", { name: "counts", exact: true }).click();
   const oxalate = (end: "initial" | "final") => `Oxalate delivered: ${end} reading, mL`;
   await page.getByRole("textbox", { name: oxalate("initial") }).focus();

@@ -1,19 +1,9 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { confirmVolumes, expect } from "./app";
 
 /*
  * What a person does at the photometer's screens, for the tests of assays and rates.
  */
-
-/** Begins a run from the page of its method. */
-export async function begin(page: Page, methodId: string, title: string) {
-  await page.goto(`/methods/${methodId}`);
-  await page.getByRole("link", { name: "Start a run" }).first().click();
-  await page.getByRole("textbox", { name: "Title" }).fill(title);
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
-}
 
 /** Takes the wavelength that the method takes, and goes on to the stage with this title. */
 export async function takeUsualWavelength(page: Page, nm: number, next: string) {
@@ -43,14 +33,6 @@ export async function read(page: Page, flask: string, text: string) {
   await page.keyboard.insertText(text);
   await page.keyboard.press("Enter");
   await expect(absorbance(page)).toHaveValue("");
-}
-
-export async function noGraveFaults(page: Page, where: string) {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const grave = violations
-    .filter((v) => v.impact === "serious" || v.impact === "critical")
-    .map((v) => `${where}: ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
-  expect(grave).toEqual([]);
 }
 
 /** Nothing wider than the window, at the widths of a tablet, a phone and a desk. */

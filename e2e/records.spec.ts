@@ -3,9 +3,9 @@ import { readFileSync, rmSync } from "node:fs";
 import { parse } from "csv-parse/sync";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import type { RunFile } from "../formats/concluded";
-import { expect, test } from "./app";
+import { expect, noGraveFaults, test } from "./app";
 import { newLabFolder, shortLived } from "./lab-template";
-import { noGraveFaults, noOverflow } from "./photometer";
+import { noOverflow } from "./photometer";
 import type { Page } from "@playwright/test";
 
 /* What leaves a lab comes into another one, and is the same there. */

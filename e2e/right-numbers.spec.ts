@@ -1,6 +1,16 @@
 import type { Page } from "@playwright/test";
-import { atRest, confirmVolumes, expect, ledgerRow, test, titration, typeReadings, weighing } from "./app";
-import { absorbance, begin, inHand, read, takeUsualWavelength } from "./photometer";
+import {
+  atRest,
+  confirmVolumes,
+  expect,
+  ledgerRow,
+  openRun,
+  test,
+  titration,
+  typeReadings,
+  weighing,
+} from "./app";
+import { absorbance, inHand, read, takeUsualWavelength } from "./photometer";
 
 /*
  * What must never pass in silence: verdicts that take sides, values that nobody stated, readings that disagree, ends that are
@@ -25,7 +35,7 @@ async function counts(page: Page, first: string) {
 test("a sample has a burette of its own: it ends no trial, and the end that was marked is the titrant's", async ({
   page,
 }) => {
-  await begin(page, "water-hardness", "Water of the seal pool");
+  await openRun(page, "water-hardness", "Water of the seal pool");
   await stage(page, "total");
   await counts(page, "Water: initial reading, mL");
   await typeReadings(page, [
@@ -56,7 +66,7 @@ test("a sample has a burette of its own: it ends no trial, and the end that was 
 test("two trials that disagree: nothing is outside, both windows are named, and the third is no slip", async ({
   page,
 }) => {
-  await begin(page, "acid-by-base", "Acid of two minds");
+  await openRun(page, "acid-by-base", "Acid of two minds");
   await page.getByRole("button", { name: /^Concentration of the base 0\.1/ }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("textbox").first().fill("0.1000");
@@ -92,7 +102,7 @@ test("two trials that disagree: nothing is outside, both windows are named, and 
 });
 
 test("more than all of it cannot be: it is no result, and says where to look first", async ({ page }) => {
-  await begin(page, "oxalate-in-solid", "Too good a solid");
+  await openRun(page, "oxalate-in-solid", "Too good a solid");
   const value = page.getByRole("button", { name: /^Concentration of the permanganate/ }).first();
   await value.click();
   const dialog = page.getByRole("dialog");
@@ -120,7 +130,7 @@ test("more than all of it cannot be: it is no result, and says where to look fir
 test("a blank that is not zero is asked about, and subtracting it changes a standard addition", async ({
   page,
 }) => {
-  await begin(page, "iron-by-standard-addition", "Iron with a blank");
+  await openRun(page, "iron-by-standard-addition", "Iron with a blank");
   await takeUsualWavelength(page, 510, "Read the additions");
   await read(page, "Blank", "0.030");
   for (const [i, ml] of ["0.00", "2.00", "4.00", "6.00", "8.00"].entries()) {
@@ -142,7 +152,7 @@ test("a blank that is not zero is asked about, and subtracting it changes a stan
 test("readings of one flask and flasks of one sample that disagree give no quiet number", async ({
   page,
 }) => {
-  await begin(page, "copper-with-ammonia", "Copper of two minds");
+  await openRun(page, "copper-with-ammonia", "Copper of two minds");
   await takeUsualWavelength(page, 620, "Read the standards");
   await read(page, "Blank", "0.000");
   for (const [ml, a] of [

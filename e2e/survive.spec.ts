@@ -8,8 +8,8 @@ import { soak } from "../scripts/soak";
 
 test("the power goes in the middle of the writes of ten clients, on a disk that forgets what was not flushed", async () => {
   const lines: string[] = [];
-  const report = await powercut(3, 4184, (line) => lines.push(line));
-  expect(report.confirmed, lines.join("\n")).toBeGreaterThan(75);
+  const report = await powercut(2, 4184, (line) => lines.push(line));
+  expect(report.confirmed, lines.join("\n")).toBeGreaterThan(50);
   expect(report.lost, lines.join("\n")).toEqual([]);
   expect(report.findings).toEqual([]);
 });
@@ -21,12 +21,12 @@ test("a class at once: eight benches and sixteen screens for a few seconds, noth
   expect([report.lost, report.doubled, report.apart]).toEqual([0, 0, 0]);
 });
 
-test("killed in the middle of writes, three times: every confirmed reading is there", async () => {
+test("killed in the middle of writes, twice: every confirmed reading is there", async () => {
   test.setTimeout(360_000);
   const lines: string[] = [];
-  const report = await soak(3, 4182, (line) => lines.push(line));
-  expect(lines).toHaveLength(3);
-  expect(report.confirmed).toBeGreaterThan(12);
+  const report = await soak(2, 4182, (line) => lines.push(line));
+  expect(lines).toHaveLength(2);
+  expect(report.confirmed).toBeGreaterThan(8);
   expect(report.lost).toEqual([]);
 });
 

@@ -1,16 +1,16 @@
 import { devices } from "@playwright/test";
 import {
   chooseMethod,
+  doItHere,
   expect,
   follow,
   ledgerRow,
+  saveRules,
   startRun,
   test,
   titration,
   typeReadings,
   weighing,
-  saveRules,
-  doItHere,
 } from "./app";
 
 test("two people at one run: the later correction is told of the earlier one, and loses nothing", async ({

@@ -1,6 +1,11 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import path from "node:path";
 
+/**
+ * Flags for a server of a minute or two: the database's code is compiled once and not optimized, which is half of what a start costs.
+ */
+export const quickStart = ["--liftoff-only"] as const;
+
 /** The built application on a database folder of its own, as a person at a terminal would start and stop it. */
 export class AppServer {
   private child: ChildProcess | null = null;
@@ -60,10 +65,15 @@ export class AppServer {
 }
 
 /** Begins a run as the form of the bench does, and returns its id. */
-export async function beginRun(url: string, methodId: string, title: string): Promise<string> {
+export async function beginRun(
+  url: string,
+  methodId: string,
+  title: string,
+  { sample = "", bench = "bench 1" } = {},
+): Promise<string> {
   const answer = await fetch(`${url}/?index`, {
     method: "POST",
-    body: new URLSearchParams({ intent: "start", methodId, title, sample: "", bench: "bench 1" }),
+    body: new URLSearchParams({ intent: "start", methodId, title, sample, bench }),
     redirect: "manual",
     // A form is taken from this server's own pages only.
     headers: { Origin: url },

@@ -1,5 +1,5 @@
 // Sends requests that make no sense, and requests over all methods that do, to a server of its own: none may fail it, none may take
-// long, and what was refused may have changed nothing. npm run fuzz sends ten thousand of each; the end-to-end tests five hundred.
+// long, and what was refused may have changed nothing. npm run fuzz sends ten thousand of each; the end-to-end tests a hundred.
 import { createHash } from "node:crypto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { request as rawRequest } from "node:http";

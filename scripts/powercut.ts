@@ -9,7 +9,7 @@ import { randomStream } from "../core/montecarlo";
 import type { CheckReport } from "../server/backup/check";
 import type { RunState } from "../protocol/answers";
 import { reading } from "../server/tests/bench";
-import { AppServer, beginRun } from "./app-server";
+import { AppServer, beginRun, quickStart } from "./app-server";
 import { type ForgetfulDisk, forgetfulDisk } from "./forgetful-disk";
 import { loopDisk } from "./loop-disk";
 
@@ -130,7 +130,8 @@ export async function powercut(
   let server: AppServer | null = null;
   const disk = make(folder, beside);
   const start = async (boot: number) => {
-    server = new AppServer(folder, port, "ignore", { ...disk.env, STEADY_BEAD_BOOT: `boot ${boot}` });
+    const env = { ...disk.env, STEADY_BEAD_BOOT: `boot ${boot}` };
+    server = new AppServer(folder, port, "ignore", env, quickStart);
     await server.start();
     return server;
   };

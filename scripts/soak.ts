@@ -7,7 +7,7 @@ import { pathToFileURL } from "node:url";
 import { v7 as newId } from "uuid";
 import type { RunState } from "../protocol/answers";
 import { reading } from "../server/tests/bench";
-import { AppServer, beginRun } from "./app-server";
+import { AppServer, beginRun, quickStart } from "./app-server";
 
 export interface SoakReport {
   readonly rounds: number;
@@ -52,7 +52,8 @@ export async function soak(
   report: (line: string) => void,
 ): Promise<SoakReport> {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-soak-"));
-  const server = new AppServer(folder, port);
+  // Most of the time is starts.
+  const server = new AppServer(folder, port, "inherit", {}, quickStart);
   const { url } = server;
   let [total, inFlight] = [0, 0];
   const lost: string[] = [];
