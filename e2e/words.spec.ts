@@ -15,7 +15,9 @@ interface Said {
 const saidOn = (page: Page, html: string | null): Promise<Said> =>
   page.evaluate((html) => {
     const from = html === null ? document : new DOMParser().parseFromString(html, "text/html");
-    for (const one of from.querySelectorAll(html === null ? "none" : "script, style, template, noscript, textarea"))
+    for (const one of from.querySelectorAll(
+      html === null ? "none" : "script, style, template, noscript, textarea",
+    ))
       one.remove();
     // What is not laid out has no lines: each part that is not within a line begins one.
     const within = "a, abbr, b, code, em, i, small, span, strong, sub, sup, svg, svg *, .katex *";
