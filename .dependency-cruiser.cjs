@@ -72,7 +72,7 @@ module.exports = {
       comment:
         "No interface, database or Node API in the core; small parsers and schema builders are all it may use.",
       severity: "error",
-      from: { path: "^core/", pathNot: "\\.test\\.ts$" },
+      from: { path: "^core/", pathNot: "\\.test\\.ts$|^core/testing/long-test" },
       to: {
         dependencyTypes: ["npm", "npm-dev", "core"],
         pathNot: "node_modules/(jsep|@sinclair/typebox)/",
@@ -82,7 +82,7 @@ module.exports = {
       name: "browser-parts-take-no-database",
       comment: "Only routes (loaders, actions) and *.server.ts files reach the server layer at run time.",
       severity: "error",
-      from: { path: "^app/(features|ui|theme)/" },
+      from: { path: "^app/(features|ui|theme)/", pathNot: "\\.server\\.tsx?$" },
       to: { path: "^server/", dependencyTypesNot: ["type-only"] },
     },
     {

@@ -29,6 +29,8 @@ export default defineConfig({
     { name: "long", testMatch: long },
     { name: "others", testIgnore: long },
   ],
+  // Long ones run with bin/test --all.
+  ...(process.env.LONG_TESTS ? {} : { grepInvert: /@long/ }),
   // One server and one database each.
   workers: 2,
   // Wide enough for a machine that has other things to do: they bound what hangs, and measure nothing.

@@ -7,7 +7,9 @@ import { answer } from "~/server/backup/inspect";
 import { closeDatabase, database, dataFolder, startDatabase } from "~/server/lab/current";
 import { noRoom } from "~/server/database/storage";
 import { nonceOf, safeHeaders } from "~/server/http/headers";
-import { type Listening, ownPagesOnly } from "~/server/http/hosts";
+import { accessOf } from "~/server/access/access-file";
+import { type Listening, openingProblem as openingProblemOf, ownPagesOnly } from "~/server/http/hosts";
+import { recognized, refuseStrangers, viewerOfHttp } from "~/server/http/signed-in";
 import { limits } from "~/server/http/limits";
 import { journalOf } from "~/server/journal/recorded";
 import { eraHeader } from "./live/era";
@@ -17,10 +19,13 @@ import { keepStatistics } from "~/server/maintenance/statistics";
 import { whileOpen } from "~/server/maintenance/pause";
 import { acceptToken, maintenance } from "~/server/maintenance/routes";
 import { announceServer, forgetServer } from "~/server/maintenance/token";
-import { addressOfRequest, nonceOfRequest } from "./request-context";
+import { guarded } from "./access/guarded.server";
+import { addressOfRequest, nonceOfRequest, viewerOfRequest } from "./request-context";
 import { msg } from "~/core/text";
 
-export { isOpen, openingProblem } from "~/server/http/hosts";
+/** Why the server must not listen there, in words; null where it may. */
+export const openingProblem = (listening: Listening) =>
+  openingProblemOf(listening, accessOf(dataFolder()) !== null);
 export { keepMemoryBy } from "~/server/maintenance/memory";
 
 /** Answers about a backup, in a process of its own: see `server/backup/inspect.ts`. */
@@ -94,17 +99,20 @@ app.disable("x-powered-by");
 app.use(...limits());
 app.use(whileOpen);
 app.use("/maintenance", maintenance());
+app.use(recognized);
+app.use(refuseStrangers);
 app.get("/live", liveStream);
 app.use(compression());
 app.use(tellEra);
 app.use(roomToWrite);
 app.use(
   createRequestHandler({
-    build,
+    build: guarded(build),
     getLoadContext: (request, response) => {
       const context = new RouterContextProvider();
       context.set(nonceOfRequest, nonceOf(response));
       context.set(addressOfRequest, request.ip ?? "");
+      context.set(viewerOfRequest, viewerOfHttp(request));
       return context;
     },
   }),

@@ -1,5 +1,6 @@
 import { createContext, useContext } from "react";
 import { createContext as createRouterContext } from "react-router";
+import type { Viewer } from "~/server/access/viewer";
 
 /** The word by which the browser knows this answer's own scripts and styles, on its way from the server to the page. */
 export const nonceOfRequest = createRouterContext<string>("");
@@ -16,3 +17,6 @@ export function useNonce(): string | undefined {
 
 /** The address that a request came from, as the server saw it. */
 export const addressOfRequest = createRouterContext<string>("");
+
+/** Who asks; null where they have not signed in. Without it a request is not answered. */
+export const viewerOfRequest = createRouterContext<Viewer | null>();

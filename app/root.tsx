@@ -14,8 +14,8 @@ import {
   type ShouldRevalidateFunctionArgs,
   useRouteLoaderData,
 } from "react-router";
+import type { Looking } from "~/protocol/access";
 import { database } from "~/server/lab/current";
-import { isOpen } from "~/server/http/hosts";
 import { journalOf } from "~/server/journal/recorded";
 import { currentHouseRules } from "~/server/queries/house-rules";
 import { needsEngines } from "~/core/stages/late";
@@ -25,12 +25,12 @@ import { setEra } from "./live/era";
 import { ReachStrip } from "./live/reach-strip";
 import { StorageNotice } from "./live/storage-notice";
 import { useKeptPage } from "./offline/kept-page";
-import { Nonce } from "./request-context";
+import { signedInFirst } from "./access/signed-in-first.server";
+import { Nonce, viewerOfRequest } from "./request-context";
 import { TimerDock } from "./live/timer-dock";
 import { theme } from "./theme/theme";
 import { ErrorSheet } from "./ui/error-sheet";
 import { TopBar } from "./ui/top-bar";
-import { OpenStrip } from "./ui/open-strip";
 import { plainWords, TextProvider } from "./words/text";
 import { useSay } from "./words/text";
 
@@ -51,10 +51,18 @@ export function shouldRevalidate({
     : defaultShouldRevalidate;
 }
 
-/** How the lab says things: all screens say it so. */
-export async function loader() {
+export const middleware = [signedInFirst];
+
+/** How the lab says things: all screens say it so; and who looks at them. */
+export async function loader({ context }: Route.LoaderArgs) {
   const db = await database();
-  return { words: (await currentHouseRules(db)).data.words, open: isOpen(), era: journalOf(db)?.id ?? null };
+  const viewer = context.get(viewerOfRequest);
+  const looking: Looking | null = viewer && { role: viewer.role, signedIn: viewer.session !== null };
+  return {
+    words: (await currentHouseRules(db)).data.words,
+    era: journalOf(db)?.id ?? null,
+    viewer: looking,
+  };
 }
 
 /** Whether the page shows a run with a stage whose evaluation comes with an engine of its own. */
@@ -82,11 +90,14 @@ export function Layout({ children }: { children: ReactNode }) {
         <ThemeProvider theme={theme}>
           <CssBaseline />
           <TextProvider words={loaded?.words ?? plainWords}>
-            {loaded?.open && <OpenStrip />}
             <TopBar />
-            <TimerDock />
-            <StorageNotice />
-            <ReachStrip />
+            {loaded?.viewer !== null && (
+              <>
+                <TimerDock />
+                <StorageNotice />
+                <ReachStrip />
+              </>
+            )}
             {children}
           </TextProvider>
         </ThemeProvider>
@@ -112,6 +123,13 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
         : say`There is nothing at this address.`;
     return <ErrorSheet title={say`Not found`} message={what} />;
   }
+  if (isRouteErrorResponse(error) && error.status === 403)
+    return (
+      <ErrorSheet
+        title={say`For instructors`}
+        message={say`What stands here is for instructors: sign out, and sign in again as one.`}
+      />
+    );
   if (isRouteErrorResponse(error) && error.status === 422 && typeof error.data === "string")
     return <ErrorSheet title={say`This run cannot be read`} message={error.data} />;
   // The page that was asked for is not kept in this browser.

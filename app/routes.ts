@@ -45,5 +45,8 @@ export default [
   route("methods/:methodId/remove", "routes/method-remove.ts"),
   route("instruments", "routes/instruments.tsx"),
   route("house-rules", "routes/house-rules.tsx"),
+  route("access", "routes/access.tsx"),
+  route("sign-in", "routes/sign-in.tsx"),
+  route("sign-out", "routes/sign-out.ts"),
   route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

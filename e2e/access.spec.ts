@@ -2,6 +2,7 @@ import type { Page } from "@playwright/test";
 import {
   colorsSettled,
   expect,
+  long,
   noGraveFaults,
   startRun,
   test,
@@ -66,24 +67,26 @@ test("no screen of a run has serious faults of access, at any width, and none ov
   await check(page, "start a run");
 });
 
-test("no screen of the library, the shelf and the calculators has serious faults of access, and none overflows", async ({
-  page,
-}) => {
-  test.setTimeout(360_000);
-  await checkAll(page, [
-    "/methods",
-    "/methods/water-hardness",
-    "/methods/kappa-number/plan",
-    "/methods/new",
-    "/shelf",
-    "/shelf/new",
-    "/shelf/new?as=series",
-    "/shelf/labels",
-    "/shelf/lineage",
-    "/calculate?what=curve",
-    "/calculate?what=concentration",
-    "/history",
-    "/history/import",
-    "/history/import/table",
-  ]);
-});
+test(
+  "no screen of the library, the shelf and the calculators has serious faults of access, and none overflows",
+  long,
+  async ({ page }) => {
+    test.setTimeout(360_000);
+    await checkAll(page, [
+      "/methods",
+      "/methods/water-hardness",
+      "/methods/kappa-number/plan",
+      "/methods/new",
+      "/shelf",
+      "/shelf/new",
+      "/shelf/new?as=series",
+      "/shelf/labels",
+      "/shelf/lineage",
+      "/calculate?what=curve",
+      "/calculate?what=concentration",
+      "/history",
+      "/history/import",
+      "/history/import/table",
+    ]);
+  },
+);

@@ -125,6 +125,9 @@ export const test = base.extend<{ app: AppServer }, { servers: Servers }>({
 
 export { expect };
 
+/** For tests that take long and are seldom broken alone: bin/test leaves them out, bin/test --all does not. */
+export const long = { tag: "@long" };
+
 /** In the dialog: the method that the tests work with, found by its name, by keyboard; the cursor goes on to the sample. */
 export async function chooseMethod(page: Page, words = "phthalate, then"): Promise<void> {
   const method = page.getByRole("combobox", { name: "Method" });

@@ -1,5 +1,15 @@
 import { defaultHouseRules } from "../catalog/rules/defaults";
-import { atRest, confirmVolumes, expect, noGraveFaults, openRun, test, titration, typeReadings } from "./app";
+import {
+  atRest,
+  confirmVolumes,
+  expect,
+  long,
+  noGraveFaults,
+  openRun,
+  test,
+  titration,
+  typeReadings,
+} from "./app";
 import { noOverflow, typeOnce } from "./photometer";
 import type { Page } from "@playwright/test";
 
@@ -129,43 +139,45 @@ const titers = [
   ["bottle-5", "25.00", "19.58"],
 ] as const;
 
-test("An adsorption of five bottles: weighed, titrated, both laws side by side, and the one that is taken", async ({
-  page,
-}) => {
-  test.setTimeout(180_000);
-  await openRun(page, "acetic-acid-on-charcoal", "Filter charcoal of the reef");
-  const { pathname } = new URL(page.url());
-  const rules = {
-    ...defaultHouseRules,
-    agreement: { rule: "n-within", replicates: 1, withinMl: "0.10" },
-    burette: { ...defaultHouseRules.burette, start: "zero" },
-  };
-  const sent = await page.request.post(`${pathname}/changes`, {
-    data: JSON.stringify({ intent: "rules", rules, reason: "one titration of each bottle" }),
-    headers: { "Content-Type": "application/json" },
-  });
-  expect(await sent.json()).toMatchObject({ status: "done" });
-  await page.reload();
-  await page.getByRole("button", { name: "counts", exact: true }).click();
-  await page.getByRole("textbox", { name: "Aliquot of the start acid, mL" }).focus();
-  await typeReadings(page, [["Aliquot of the start acid, mL", "5.00"], ...titration("0.00", "25.00")]);
-  for (const [stage, aliquot, titer] of titers) {
-    await page.goto(`${pathname}?stage=${stage}`);
-    await confirmVolumes(page);
-    await typeOnce(page, /^Charcoal type it/, "1.0000");
+test(
+  "An adsorption of five bottles: weighed, titrated, both laws side by side, and the one that is taken",
+  long,
+  async ({ page }) => {
+    test.setTimeout(180_000);
+    await openRun(page, "acetic-acid-on-charcoal", "Filter charcoal of the reef");
+    const { pathname } = new URL(page.url());
+    const rules = {
+      ...defaultHouseRules,
+      agreement: { rule: "n-within", replicates: 1, withinMl: "0.10" },
+      burette: { ...defaultHouseRules.burette, start: "zero" },
+    };
+    const sent = await page.request.post(`${pathname}/changes`, {
+      data: JSON.stringify({ intent: "rules", rules, reason: "one titration of each bottle" }),
+      headers: { "Content-Type": "application/json" },
+    });
+    expect(await sent.json()).toMatchObject({ status: "done" });
+    await page.reload();
     await page.getByRole("button", { name: "counts", exact: true }).click();
-    await page.getByRole("textbox", { name: "Aliquot of the filtrate, mL" }).focus();
-    await typeReadings(page, [["Aliquot of the filtrate, mL", aliquot], ...titration("0.00", titer)]);
-  }
-  await page.goto(`${pathname}?stage=isotherm`);
-  await expect(page.getByTestId("verdict")).toHaveText(
-    /^Freundlich describes the titers better: .* with 3 degrees of freedom\.$/,
-  );
-  const laws = page.getByRole("region", { name: "Both laws" });
-  await expect(laws.getByRole("row", { name: /^K, mmol\/g at 1 mol\/L 3\.0/ })).toBeVisible();
-  await expect(laws.getByRole("row", { name: /^1\/n 0\.40/ })).toBeVisible();
-  await expect(page.getByTestId("result")).toContainText(/^1\.(19|2)/);
-  await page.getByRole("button", { name: "log q against log c" }).press("Enter");
-  await noGraveFaults(page, "the isotherm");
-  await noOverflow(page);
-});
+    await page.getByRole("textbox", { name: "Aliquot of the start acid, mL" }).focus();
+    await typeReadings(page, [["Aliquot of the start acid, mL", "5.00"], ...titration("0.00", "25.00")]);
+    for (const [stage, aliquot, titer] of titers) {
+      await page.goto(`${pathname}?stage=${stage}`);
+      await confirmVolumes(page);
+      await typeOnce(page, /^Charcoal type it/, "1.0000");
+      await page.getByRole("button", { name: "counts", exact: true }).click();
+      await page.getByRole("textbox", { name: "Aliquot of the filtrate, mL" }).focus();
+      await typeReadings(page, [["Aliquot of the filtrate, mL", aliquot], ...titration("0.00", titer)]);
+    }
+    await page.goto(`${pathname}?stage=isotherm`);
+    await expect(page.getByTestId("verdict")).toHaveText(
+      /^Freundlich describes the titers better: .* with 3 degrees of freedom\.$/,
+    );
+    const laws = page.getByRole("region", { name: "Both laws" });
+    await expect(laws.getByRole("row", { name: /^K, mmol\/g at 1 mol\/L 3\.0/ })).toBeVisible();
+    await expect(laws.getByRole("row", { name: /^1\/n 0\.40/ })).toBeVisible();
+    await expect(page.getByTestId("result")).toContainText(/^1\.(19|2)/);
+    await page.getByRole("button", { name: "log q against log c" }).press("Enter");
+    await noGraveFaults(page, "the isotherm");
+    await noOverflow(page);
+  },
+);

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { confirmVolumes, doItHere, expect, noFaults, test, typeReadings } from "./app";
+import { confirmVolumes, doItHere, expect, long, noFaults, test, typeReadings } from "./app";
 
 /*
  * One method of each family, by keyboard: planned, its standard made, standardized, put on the shelf, used for a
@@ -79,7 +79,7 @@ const result = (page: Page) => page.getByTestId("result");
 
 const boat = (label: "Boat with solid, g" | "Boat after transfer, g", text: string) => [label, text] as const;
 
-test("acid-base: plan, make the standard, standardize, determine, label, lineage", async ({ page }) => {
+test("acid-base: plan, make the standard, standardize, determine, label, lineage", long, async ({ page }) => {
   await test.step("the plan tells the titer and what twenty benches need", async () => {
     await page.goto("/methods/base-by-phthalate-solution/plan");
     // 5.1 g / 204.222 g/mol in 250 mL, 25 mL of it against 0.1 mol/L: 24.97 mL
@@ -169,7 +169,7 @@ test("acid-base: plan, make the standard, standardize, determine, label, lineage
   });
 });
 
-test("redox with heating: permanganate by hot oxalate, then oxalate in a solid", async ({ page }) => {
+test("redox with heating: permanganate by hot oxalate, then oxalate in a solid", long, async ({ page }) => {
   await begin(page, "permanganate-by-oxalate", "Permanganate, hot");
   await expect(page.getByRole("list", { name: "Conditions" })).toContainText("55 to 60 °C");
   await expect(page.getByText("two decimals, top of the meniscus").first()).toBeVisible();
@@ -202,37 +202,43 @@ test("redox with heating: permanganate by hot oxalate, then oxalate in a solid",
   await expect(result(page)).toContainText("% w/w");
 });
 
-test("iodometric with standing time: thiosulfate by dichromate, then hypochlorite", async ({ page }) => {
-  await begin(page, "thiosulfate-by-dichromate", "Thiosulfate of the families");
-  await once(page, [
-    ["Boat with solid", "3.2258"],
-    ["Boat after transfer", "2.0000"],
-  ]);
-  await press(page, "link", "Go on: Standardize the thiosulfate");
-  await expect(page.getByRole("list", { name: "Conditions" })).toContainText("5 min: stoppered, in the dark");
-  await trials(
-    page,
-    ["25.00", "25.02", "24.98"].map(
-      (final) => [["Aliquot of the dichromate, mL", "25.00"], ...titer("0.00", final)] as const,
-    ),
-  );
-  // 1.2258 · 0.9995 / 294.181 / 0.25 · 6 = 0.09995
-  await expect(result(page)).toContainText("0.0999");
-  await shelve(page, "thiosulfate of the families");
-  await begin(page, "hypochlorite", "Disinfectant of the families");
-  await take(page, "Concentration of the thiosulfate", /thiosulfate of the families, 0\.0999/);
-  // How far the disinfectant was diluted is asked, not presumed.
-  await confirmVolumes(page);
-  await trials(
-    page,
-    ["13.00", "13.02", "12.98"].map(
-      (final) => [["Aliquot of the dilution, mL", "25.00"], ...titer("0.00", final)] as const,
-    ),
-  );
-  // 0.09995 · 13.00 / 2 / 25.00 · 25 = 0.6497 mol/L
-  await expect(result(page)).toContainText("0.6");
-  await expect(page.getByText(/As active chlorine: 4\.6/)).toBeVisible();
-});
+test(
+  "iodometric with standing time: thiosulfate by dichromate, then hypochlorite",
+  long,
+  async ({ page }) => {
+    await begin(page, "thiosulfate-by-dichromate", "Thiosulfate of the families");
+    await once(page, [
+      ["Boat with solid", "3.2258"],
+      ["Boat after transfer", "2.0000"],
+    ]);
+    await press(page, "link", "Go on: Standardize the thiosulfate");
+    await expect(page.getByRole("list", { name: "Conditions" })).toContainText(
+      "5 min: stoppered, in the dark",
+    );
+    await trials(
+      page,
+      ["25.00", "25.02", "24.98"].map(
+        (final) => [["Aliquot of the dichromate, mL", "25.00"], ...titer("0.00", final)] as const,
+      ),
+    );
+    // 1.2258 · 0.9995 / 294.181 / 0.25 · 6 = 0.09995
+    await expect(result(page)).toContainText("0.0999");
+    await shelve(page, "thiosulfate of the families");
+    await begin(page, "hypochlorite", "Disinfectant of the families");
+    await take(page, "Concentration of the thiosulfate", /thiosulfate of the families, 0\.0999/);
+    // How far the disinfectant was diluted is asked, not presumed.
+    await confirmVolumes(page);
+    await trials(
+      page,
+      ["13.00", "13.02", "12.98"].map(
+        (final) => [["Aliquot of the dilution, mL", "25.00"], ...titer("0.00", final)] as const,
+      ),
+    );
+    // 0.09995 · 13.00 / 2 / 25.00 · 25 = 0.6497 mol/L
+    await expect(result(page)).toContainText("0.6");
+    await expect(page.getByText(/As active chlorine: 4\.6/)).toBeVisible();
+  },
+);
 
 test("complexometric by burette difference: EDTA by calcium carbonate, then hardness and calcium", async ({
   page,

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, ledgerRow, noFaults, test, titration, typeReadings } from "./app";
+import { expect, ledgerRow, long, noFaults, test, titration, typeReadings } from "./app";
 
 /*
  * Pieces of real work that need no method of their own: what is known already, what it is held against and what is expected are chosen
@@ -48,7 +48,7 @@ async function choose(page: Page, keys: Keys, words: string) {
   await expect(field(page, "Sample")).toBeFocused();
 }
 
-test("iron by permanganate from the shelf: nothing is standardized again", async ({ page }) => {
+test("iron by permanganate from the shelf: nothing is standardized again", long, async ({ page }) => {
   await bottle(page, "KMnO4", "permanganate of Monday", "0.02012", "0.00004");
   const keys = new Keys(page);
   await choose(page, keys, "iron in a solution");
@@ -96,89 +96,91 @@ test("iron by permanganate from the shelf: nothing is standardized again", async
   });
 });
 
-test("an acid whose base is known otherwise, held against what it should be: percent error, and the next sample alike", async ({
-  page,
-}) => {
-  const keys = new Keys(page);
-  await choose(page, keys, "phthalate, then");
-  await page.keyboard.insertText("R-20");
-  const known = page.getByRole("combobox", { name: "Standardize the base" });
-  await expect(known).toBeVisible();
-  await keys.press("Tab");
-  await keys.press("Tab");
-  await keys.press("Tab");
-  await expect(known).toBeFocused();
-  await known.selectOption({ label: "known otherwise: state it" });
-  keys.count++;
-  await keys.press("Tab");
-  await page.keyboard.insertText("no number");
-  await keys.press("Enter");
-  await expect(page.getByRole("dialog")).toContainText(`"n" is not a digit`);
-  await field(page, /^Concentration of the base/).fill("0.1000");
-  await field(page, "±").fill("0.0001");
-  await field(page, "Where it is from").fill("certificate of the stores");
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name: /^R-20/ })).toBeVisible();
-  await expect(page.getByRole("list", { name: "Stages" }).getByRole("listitem").first()).toContainText(
-    "certificate of the stores",
-  );
+test(
+  "an acid whose base is known otherwise, held against what it should be: percent error, and the next sample alike",
+  long,
+  async ({ page }) => {
+    const keys = new Keys(page);
+    await choose(page, keys, "phthalate, then");
+    await page.keyboard.insertText("R-20");
+    const known = page.getByRole("combobox", { name: "Standardize the base" });
+    await expect(known).toBeVisible();
+    await keys.press("Tab");
+    await keys.press("Tab");
+    await keys.press("Tab");
+    await expect(known).toBeFocused();
+    await known.selectOption({ label: "known otherwise: state it" });
+    keys.count++;
+    await keys.press("Tab");
+    await page.keyboard.insertText("no number");
+    await keys.press("Enter");
+    await expect(page.getByRole("dialog")).toContainText(`"n" is not a digit`);
+    await field(page, /^Concentration of the base/).fill("0.1000");
+    await field(page, "±").fill("0.0001");
+    await field(page, "Where it is from").fill("certificate of the stores");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("heading", { level: 1, name: /^R-20/ })).toBeVisible();
+    await expect(page.getByRole("list", { name: "Stages" }).getByRole("listitem").first()).toContainText(
+      "certificate of the stores",
+    );
 
-  const dialog = page.getByRole("dialog", { name: /held against/ });
-  await page.getByRole("button", { name: "More about this run" }).press("Enter");
-  await page.getByRole("menuitem", { name: "Held against …" }).press("Enter");
-  await expect(field(page, "Known value, mol/L")).toBeFocused();
-  await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
-  await expect(dialog).toContainText("Type the value");
-  // What cannot be is told before anything is changed.
-  await field(page, "Known value, mol/L").fill("x");
-  await page.keyboard.press("Enter");
-  await expect(dialog).toContainText(`"x" is not a digit`);
-  await expect(
-    page.getByRole("button", { name: /^Undo: "Titrate the acid": held/, includeHidden: true }),
-  ).toHaveCount(0);
-  await field(page, "Known value, mol/L").fill("0.0790");
-  await dialog.getByRole("textbox", { name: "±" }).fill("0.0005");
-  await field(page, "Allowed").fill("-1");
-  await page.keyboard.press("Enter");
-  await expect(dialog).toContainText("Type a number above zero, or nothing");
-  await dialog.getByRole("button", { name: "1 %", exact: true }).click();
-  await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
-  await expect(dialog).toBeHidden();
-  await expect(field(page, "Aliquot of acid, mL")).toBeFocused();
-  await page.getByRole("button", { name: "counts", exact: true }).click();
-  await field(page, "Aliquot of acid, mL").focus();
-  await typeReadings(page, [["Aliquot of acid, mL", null], ...titration("0.00", "20.00")]);
-  await typeReadings(page, [["Aliquot of acid, mL", null], ...titration("20.00", "40.02")]);
-  await typeReadings(page, [["Aliquot of acid, mL", null], ...titration("0.00", "20.01")]);
-  // 0.1000 × 20.01 / 25.00 = 0.08004 mol/L; of 0.0790 it is 1.3 % too much. Trial 1, 0.08000, is 1.27 % off.
-  await expect(ledgerRow(page, "1")).toContainText("1.27");
-  await expect(
-    page
-      .getByText(
-        /The result is 1\.3 % above the known value, 0\.07900 mol\/L: outside the 1 % allowed\. Recovery: 101\.3 %\./,
-      )
-      .first(),
-  ).toBeVisible();
+    const dialog = page.getByRole("dialog", { name: /held against/ });
+    await page.getByRole("button", { name: "More about this run" }).press("Enter");
+    await page.getByRole("menuitem", { name: "Held against …" }).press("Enter");
+    await expect(field(page, "Known value, mol/L")).toBeFocused();
+    await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
+    await expect(dialog).toContainText("Type the value");
+    // What cannot be is told before anything is changed.
+    await field(page, "Known value, mol/L").fill("x");
+    await page.keyboard.press("Enter");
+    await expect(dialog).toContainText(`"x" is not a digit`);
+    await expect(
+      page.getByRole("button", { name: /^Undo: "Titrate the acid": held/, includeHidden: true }),
+    ).toHaveCount(0);
+    await field(page, "Known value, mol/L").fill("0.0790");
+    await dialog.getByRole("textbox", { name: "±" }).fill("0.0005");
+    await field(page, "Allowed").fill("-1");
+    await page.keyboard.press("Enter");
+    await expect(dialog).toContainText("Type a number above zero, or nothing");
+    await dialog.getByRole("button", { name: "1 %", exact: true }).click();
+    await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
+    await expect(dialog).toBeHidden();
+    await expect(field(page, "Aliquot of acid, mL")).toBeFocused();
+    await page.getByRole("button", { name: "counts", exact: true }).click();
+    await field(page, "Aliquot of acid, mL").focus();
+    await typeReadings(page, [["Aliquot of acid, mL", null], ...titration("0.00", "20.00")]);
+    await typeReadings(page, [["Aliquot of acid, mL", null], ...titration("20.00", "40.02")]);
+    await typeReadings(page, [["Aliquot of acid, mL", null], ...titration("0.00", "20.01")]);
+    // 0.1000 × 20.01 / 25.00 = 0.08004 mol/L; of 0.0790 it is 1.3 % too much. Trial 1, 0.08000, is 1.27 % off.
+    await expect(ledgerRow(page, "1")).toContainText("1.27");
+    await expect(
+      page
+        .getByText(
+          /The result is 1\.3 % above the known value, 0\.07900 mol\/L: outside the 1 % allowed\. Recovery: 101\.3 %\./,
+        )
+        .first(),
+    ).toBeVisible();
 
-  await page.getByRole("button", { name: "More about this run" }).press("Enter");
-  await page.getByRole("menuitem", { name: "Held against …" }).press("Enter");
-  // Another value, and the ± that stands there: a new value does not take it away.
-  await field(page, "Known value, mol/L").fill("0.0800");
-  await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
-  await expect(dialog).toBeHidden();
-  await expect(page.getByRole("button", { name: /^Known value 0\.0800/ })).toBeVisible();
-  await expect(page.getByRole("button", { name: /^Half width of known value 0\.0005/ })).toBeVisible();
-  await page.getByRole("button", { name: "More about this run" }).press("Enter");
-  await page.getByRole("menuitem", { name: "Same again: next sample …" }).press("Enter");
-  await field(page, "Sample").fill("R-21");
-  await expect(known.locator("option:checked")).toHaveText("known otherwise: state it");
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name: /^R-21/ })).toBeVisible();
-  await expect(page.getByRole("list", { name: "Stages" }).getByRole("listitem").first()).toContainText(
-    /0\.1000.*certificate of the stores/,
-  );
-  await expect(page.getByRole("button", { name: /^Known value 0\.0800 mol\/L/ })).toBeVisible();
-});
+    await page.getByRole("button", { name: "More about this run" }).press("Enter");
+    await page.getByRole("menuitem", { name: "Held against …" }).press("Enter");
+    // Another value, and the ± that stands there: a new value does not take it away.
+    await field(page, "Known value, mol/L").fill("0.0800");
+    await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
+    await expect(dialog).toBeHidden();
+    await expect(page.getByRole("button", { name: /^Known value 0\.0800/ })).toBeVisible();
+    await expect(page.getByRole("button", { name: /^Half width of known value 0\.0005/ })).toBeVisible();
+    await page.getByRole("button", { name: "More about this run" }).press("Enter");
+    await page.getByRole("menuitem", { name: "Same again: next sample …" }).press("Enter");
+    await field(page, "Sample").fill("R-21");
+    await expect(known.locator("option:checked")).toHaveText("known otherwise: state it");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("heading", { level: 1, name: /^R-21/ })).toBeVisible();
+    await expect(page.getByRole("list", { name: "Stages" }).getByRole("listitem").first()).toContainText(
+      /0\.1000.*certificate of the stores/,
+    );
+    await expect(page.getByRole("button", { name: /^Known value 0\.0800 mol\/L/ })).toBeVisible();
+  },
+);
 
 test("what a person expects finds the end before any trial does, and a trial says more", async ({ page }) => {
   const keys = new Keys(page);
@@ -269,81 +271,89 @@ async function fromMenu(page: Page, item: string) {
   await page.getByRole("menuitem", { name: item }).press("Enter");
 }
 
-test("an acid by hydrogen carbonate, with its percent error beside each trial and in the working", async ({
-  page,
-}) => {
-  const keys = new Keys(page);
-  await choose(page, keys, "hydrogen carbonate");
-  await page.keyboard.insertText("SA-1");
-  await keys.press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name: /^SA-1/ })).toBeVisible();
-  await fromMenu(page, "Held against …");
-  await expect(field(page, "Known value, mol/L")).toBeFocused();
-  await page.keyboard.insertText("0.2500");
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("dialog")).toHaveCount(0);
-  await expect(field(page, "Boat with solid, g")).toBeFocused();
-  for (const final of ["24.00", "24.02", "23.98"])
-    await typeReadings(page, [
-      ["Boat with solid, g", "2.0000"],
-      ["Boat after transfer, g", "1.0000"],
-      ...titration("0.00", final),
-    ]);
-  // 1.0000 g · 0.995 / 84.007 g/mol / 2 / 24.00 mL = 0.24676 mol/L: 1.30 % below 0.2500; 1.21 and 1.38 beside it.
-  await expect(ledgerRow(page, "1")).toContainText("−1.30");
-  await expect(
-    page
-      .getByText(/The result is 1\.3 % below the known value, 0\.2500 mol\/L: within the 5 % allowed\./)
-      .first(),
-  ).toBeVisible();
-  await page.goto(`${new URL(page.url()).pathname}/working?stage=determine`);
-  await expect(page.getByText(/^Error against the known value; recovery 98\.7 %/)).toBeVisible();
-});
-
-test("oxalate by a tared balance and permanganate from the shelf, and water from a burette whose end is scaled", async ({
-  page,
-}) => {
-  await test.step("oxalate, tared", async () => {
+test(
+  "an acid by hydrogen carbonate, with its percent error beside each trial and in the working",
+  long,
+  async ({ page }) => {
     const keys = new Keys(page);
-    await choose(page, keys, "oxalate in a solid");
-    await page.keyboard.insertText("OX-1");
+    await choose(page, keys, "hydrogen carbonate");
+    await page.keyboard.insertText("SA-1");
     await keys.press("Enter");
-    await expect(page.getByRole("heading", { level: 1, name: /^OX-1/ })).toBeVisible();
-    await fromMenu(page, "Measured with …");
-    const dialog = page.getByRole("dialog", { name: /measured with/ });
-    await dialog.getByRole("combobox", { name: "Mass of the solid", exact: true }).press("Enter");
-    await page.getByRole("option", { name: "tared balance" }).press("Enter");
-    await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
-    await expect(dialog).toBeHidden();
-    await typeReadings(page, [["Mass of the solid, g", "0.2000"], ...titration("0.00", "20.00")]);
-    // 5/2 · c · 20.00 mL · 88.019 g/mol / 0.2000 g, with 0.02012 mol/L of the bottle or 0.02 presumed: 44.0 to 44.3 %.
-    await expect(ledgerRow(page, "1")).toContainText(/44\.[0-3]/);
-  });
-  await test.step("calcium by known EDTA: the next end by the water that was taken", async () => {
-    const keys = new Keys(page);
-    await choose(page, keys, "hardness");
-    await page.keyboard.insertText("W-1");
-    const edta = page.getByRole("combobox", { name: "Standardize the EDTA" });
-    await edta.selectOption({ label: "known otherwise: state it" });
-    await field(page, /^Concentration of the EDTA/).fill("0.0100");
-    await page.getByRole("textbox", { name: "Title" }).focus();
+    await expect(page.getByRole("heading", { level: 1, name: /^SA-1/ })).toBeVisible();
+    await fromMenu(page, "Held against …");
+    await expect(field(page, "Known value, mol/L")).toBeFocused();
+    await page.keyboard.insertText("0.2500");
     await page.keyboard.press("Enter");
-    await expect(page.getByRole("heading", { level: 1, name: /^W-1/ })).toBeVisible();
-    const chain = page.getByRole("list", { name: "Stages" });
-    // What was done for the EDTA alone is left out.
-    await expect(chain.getByRole("listitem")).toHaveCount(4);
-    await expect(chain.locator("[aria-current=step]")).toContainText("Total hardness");
-    const [waterInitial, waterFinal] = ["Water: initial reading, mL", "Water: final reading, mL"] as const;
-    await page.getByRole("button", { name: "counts", exact: true }).click();
-    await field(page, waterInitial).focus();
-    await typeReadings(page, [[waterInitial, "0.00"], [waterFinal, "25.00"], ...titration("0.00", "22.50")]);
-    await typeReadings(page, [
-      [waterInitial, null],
-      [waterFinal, "35.00"],
-      ["Initial reading, mL", null],
-    ]);
-    // 10.00 mL of it take 9.00 mL: from 22.50 to 31.50. The result: 0.0100 · 22.50 / 25.00 = 9.00 mmol/L.
-    await expect(page.getByRole("status").first()).toContainText("near 31.50 mL");
-    await expect(ledgerRow(page, "1")).toContainText(/9\.00/);
-  });
-});
+    await expect(page.getByRole("dialog")).toHaveCount(0);
+    await expect(field(page, "Boat with solid, g")).toBeFocused();
+    for (const final of ["24.00", "24.02", "23.98"])
+      await typeReadings(page, [
+        ["Boat with solid, g", "2.0000"],
+        ["Boat after transfer, g", "1.0000"],
+        ...titration("0.00", final),
+      ]);
+    // 1.0000 g · 0.995 / 84.007 g/mol / 2 / 24.00 mL = 0.24676 mol/L: 1.30 % below 0.2500; 1.21 and 1.38 beside it.
+    await expect(ledgerRow(page, "1")).toContainText("−1.30");
+    await expect(
+      page
+        .getByText(/The result is 1\.3 % below the known value, 0\.2500 mol\/L: within the 5 % allowed\./)
+        .first(),
+    ).toBeVisible();
+    await page.goto(`${new URL(page.url()).pathname}/working?stage=determine`);
+    await expect(page.getByText(/^Error against the known value; recovery 98\.7 %/)).toBeVisible();
+  },
+);
+
+test(
+  "oxalate by a tared balance and permanganate from the shelf, and water from a burette whose end is scaled",
+  long,
+  async ({ page }) => {
+    await test.step("oxalate, tared", async () => {
+      const keys = new Keys(page);
+      await choose(page, keys, "oxalate in a solid");
+      await page.keyboard.insertText("OX-1");
+      await keys.press("Enter");
+      await expect(page.getByRole("heading", { level: 1, name: /^OX-1/ })).toBeVisible();
+      await fromMenu(page, "Measured with …");
+      const dialog = page.getByRole("dialog", { name: /measured with/ });
+      await dialog.getByRole("combobox", { name: "Mass of the solid", exact: true }).press("Enter");
+      await page.getByRole("option", { name: "tared balance" }).press("Enter");
+      await dialog.getByRole("button", { name: "Use in this run" }).press("Enter");
+      await expect(dialog).toBeHidden();
+      await typeReadings(page, [["Mass of the solid, g", "0.2000"], ...titration("0.00", "20.00")]);
+      // 5/2 · c · 20.00 mL · 88.019 g/mol / 0.2000 g, with 0.02012 mol/L of the bottle or 0.02 presumed: 44.0 to 44.3 %.
+      await expect(ledgerRow(page, "1")).toContainText(/44\.[0-3]/);
+    });
+    await test.step("calcium by known EDTA: the next end by the water that was taken", async () => {
+      const keys = new Keys(page);
+      await choose(page, keys, "hardness");
+      await page.keyboard.insertText("W-1");
+      const edta = page.getByRole("combobox", { name: "Standardize the EDTA" });
+      await edta.selectOption({ label: "known otherwise: state it" });
+      await field(page, /^Concentration of the EDTA/).fill("0.0100");
+      await page.getByRole("textbox", { name: "Title" }).focus();
+      await page.keyboard.press("Enter");
+      await expect(page.getByRole("heading", { level: 1, name: /^W-1/ })).toBeVisible();
+      const chain = page.getByRole("list", { name: "Stages" });
+      // What was done for the EDTA alone is left out.
+      await expect(chain.getByRole("listitem")).toHaveCount(4);
+      await expect(chain.locator("[aria-current=step]")).toContainText("Total hardness");
+      const [waterInitial, waterFinal] = ["Water: initial reading, mL", "Water: final reading, mL"] as const;
+      await page.getByRole("button", { name: "counts", exact: true }).click();
+      await field(page, waterInitial).focus();
+      await typeReadings(page, [
+        [waterInitial, "0.00"],
+        [waterFinal, "25.00"],
+        ...titration("0.00", "22.50"),
+      ]);
+      await typeReadings(page, [
+        [waterInitial, null],
+        [waterFinal, "35.00"],
+        ["Initial reading, mL", null],
+      ]);
+      // 10.00 mL of it take 9.00 mL: from 22.50 to 31.50. The result: 0.0100 · 22.50 / 25.00 = 9.00 mmol/L.
+      await expect(page.getByRole("status").first()).toContainText("near 31.50 mL");
+      await expect(ledgerRow(page, "1")).toContainText(/9\.00/);
+    });
+  },
+);

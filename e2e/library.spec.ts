@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { atRest, doItHere, expect, follow, sayWhy, test } from "./app";
+import { atRest, doItHere, expect, follow, long, sayWhy, test } from "./app";
 
 test("a method is made in the editor, told what is wrong in words, saved, versioned, exported and imported", async ({
   page,
@@ -123,95 +123,99 @@ test("small calculations show their working, and say what is wrong", async ({ pa
   await expect(page.getByTestId("answer")).toHaveText("20 mL");
 });
 
-test("a new standardization renews a bottle: the finished run says so, keeps its result, and is computed again on request", async ({
-  page,
-}) => {
-  const add = async (value: string) => {
-    await page.goto("/shelf/new?as=add");
-    await page.getByRole("textbox", { name: "Formula" }).fill("NaOH");
-    await page.getByRole("textbox", { name: "Name" }).fill("base to be renewed");
-    await page.getByRole("textbox", { name: "Concentration, mol/L" }).fill(value);
-    await page.getByRole("textbox", { name: "Made by" }).fill("bench 1");
+test(
+  "a new standardization renews a bottle: the finished run says so, keeps its result, and is computed again on request",
+  long,
+  async ({ page }) => {
+    const add = async (value: string) => {
+      await page.goto("/shelf/new?as=add");
+      await page.getByRole("textbox", { name: "Formula" }).fill("NaOH");
+      await page.getByRole("textbox", { name: "Name" }).fill("base to be renewed");
+      await page.getByRole("textbox", { name: "Concentration, mol/L" }).fill(value);
+      await page.getByRole("textbox", { name: "Made by" }).fill("bench 1");
+      await page.getByRole("button", { name: "Put it on the shelf" }).click();
+      await expect(page.getByTestId("concentration")).toBeVisible();
+    };
+    await add("0.1000");
+    const bottle = page.url();
+
+    const readings = async (all: readonly (readonly [string, string])[]) => {
+      for (const [label, text] of all) {
+        await page.getByRole("textbox", { name: label, exact: true }).fill(text);
+        await page.getByRole("textbox", { name: label, exact: true }).press("Enter");
+      }
+      await atRest(page);
+    };
+    const begin = async (method: string, title: string) => {
+      await page.goto(`/methods/${method}`);
+      await page.getByRole("link", { name: "Start a run" }).click();
+      await page.getByRole("textbox", { name: "Title" }).fill(title);
+      if (method === "base-by-phthalate-then-acid") await doItHere(page, "Standardize the base");
+      await page.getByRole("button", { name: "Start", exact: true }).click();
+      await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
+      await page.getByRole("button", { name: "counts", exact: true }).click();
+    };
+    const pick = async () => {
+      const dialog = page.getByRole("dialog");
+      await dialog.getByRole("combobox", { name: "Bottle" }).click();
+      await page.getByRole("option", { name: /base to be renewed/ }).click();
+      return dialog;
+    };
+    await begin("acid-by-base", "Acid kept as it was");
+    await page.getByRole("button", { name: "Concentration of the base: take from the shelf" }).click();
+    await (await pick()).getByRole("button", { name: "Take it" }).click();
+    for (const final of ["25.00", "25.02", "24.98"])
+      await readings([
+        ["Aliquot of acid, mL", "25.00"],
+        ["Initial reading, mL", "0.00"],
+        ["Final reading, mL", final],
+      ]);
+    await page.getByRole("link", { name: "Go on: Conclude" }).click();
+    await page.getByRole("button", { name: "Finish the run" }).click();
+    await expect(page.getByText("Its readings are kept as they stand")).toBeVisible();
+    const finished = page.url();
+
+    await begin("base-by-phthalate-then-acid", "The base, anew");
+    for (const final of ["24.00", "24.02", "23.98"])
+      await readings([
+        ["Boat with solid, g", "2.5106"],
+        ["Boat after transfer, g", "2.0000"],
+        ["Initial reading, mL", "0.00"],
+        ["Final reading, mL", final],
+      ]);
     await page.getByRole("button", { name: "Put it on the shelf" }).click();
-    await expect(page.getByTestId("concentration")).toBeVisible();
-  };
-  await add("0.1000");
-  const bottle = page.url();
+    await (await pick()).getByRole("button", { name: "Put it on the shelf" }).click();
+    await expect(page.getByTestId("shelved-standardize")).toContainText("base to be renewed");
 
-  const readings = async (all: readonly (readonly [string, string])[]) => {
-    for (const [label, text] of all) {
-      await page.getByRole("textbox", { name: label, exact: true }).fill(text);
-      await page.getByRole("textbox", { name: label, exact: true }).press("Enter");
-    }
-    await atRest(page);
-  };
-  const begin = async (method: string, title: string) => {
-    await page.goto(`/methods/${method}`);
-    await page.getByRole("link", { name: "Start a run" }).click();
-    await page.getByRole("textbox", { name: "Title" }).fill(title);
-    if (method === "base-by-phthalate-then-acid") await doItHere(page, "Standardize the base");
-    await page.getByRole("button", { name: "Start", exact: true }).click();
-    await expect(page.getByRole("heading", { level: 1, name: title })).toBeVisible();
-    await page.getByRole("button", { name: "counts", exact: true }).click();
-  };
-  const pick = async () => {
-    const dialog = page.getByRole("dialog");
-    await dialog.getByRole("combobox", { name: "Bottle" }).click();
-    await page.getByRole("option", { name: /base to be renewed/ }).click();
-    return dialog;
-  };
-  await begin("acid-by-base", "Acid kept as it was");
-  await page.getByRole("button", { name: "Concentration of the base: take from the shelf" }).click();
-  await (await pick()).getByRole("button", { name: "Take it" }).click();
-  for (const final of ["25.00", "25.02", "24.98"])
-    await readings([
-      ["Aliquot of acid, mL", "25.00"],
-      ["Initial reading, mL", "0.00"],
-      ["Final reading, mL", final],
-    ]);
-  await page.getByRole("link", { name: "Go on: Conclude" }).click();
-  await page.getByRole("button", { name: "Finish the run" }).click();
-  await expect(page.getByText("Its readings are kept as they stand")).toBeVisible();
-  const finished = page.url();
+    await page.goto(finished);
+    const since = page.getByRole("region", { name: "Concentrations since" });
+    await expect(since).toContainText("This run keeps 0.1000 mol/L");
+    await since.getByRole("button", { name: "Recalculate with the newest" }).click();
+    // 0.5106 / 204.222 / 0.02400 = 0.10418: so is the acid, 25 mL against 25 mL
+    await expect(since).toContainText(
+      /Concentration of the acid: 0\.104\d* ± [\d.]+ mol\/L instead of 0\.100/,
+    );
+    await expect(page.getByTestId("result-determine")).toContainText("0.100");
 
-  await begin("base-by-phthalate-then-acid", "The base, anew");
-  for (const final of ["24.00", "24.02", "23.98"])
-    await readings([
-      ["Boat with solid, g", "2.5106"],
-      ["Boat after transfer, g", "2.0000"],
-      ["Initial reading, mL", "0.00"],
-      ["Final reading, mL", final],
-    ]);
-  await page.getByRole("button", { name: "Put it on the shelf" }).click();
-  await (await pick()).getByRole("button", { name: "Put it on the shelf" }).click();
-  await expect(page.getByTestId("shelved-standardize")).toContainText("base to be renewed");
-
-  await page.goto(finished);
-  const since = page.getByRole("region", { name: "Concentrations since" });
-  await expect(since).toContainText("This run keeps 0.1000 mol/L");
-  await since.getByRole("button", { name: "Recalculate with the newest" }).click();
-  // 0.5106 / 204.222 / 0.02400 = 0.10418: so is the acid, 25 mL against 25 mL
-  await expect(since).toContainText(/Concentration of the acid: 0\.104\d* ± [\d.]+ mol\/L instead of 0\.100/);
-  await expect(page.getByTestId("result-determine")).toContainText("0.100");
-
-  await test.step("two people edit one bottle: the second is told, and keeps what was typed", async () => {
-    await page.goto(bottle);
-    await expect(page.getByRole("region", { name: "History" })).toContainText("0.1000");
-    const other = follow(await page.context().newPage());
-    await other.goto(bottle);
-    await other.getByRole("textbox", { name: "Note" }).fill("first");
-    await sayWhy(other);
-    await other.getByRole("button", { name: "Save" }).click();
-    await expect(other.getByText("Saved.")).toBeVisible();
-    await page.getByRole("textbox", { name: "Note" }).fill("second");
-    await sayWhy(page);
-    await page.getByRole("button", { name: "Save" }).click();
-    await expect(page.getByText(/Someone else has changed this bottle/)).toBeVisible();
-    await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("second");
-    await page.getByRole("button", { name: "Save" }).click();
-    await expect(page.getByText("Saved.")).toBeVisible();
-  });
-});
+    await test.step("two people edit one bottle: the second is told, and keeps what was typed", async () => {
+      await page.goto(bottle);
+      await expect(page.getByRole("region", { name: "History" })).toContainText("0.1000");
+      const other = follow(await page.context().newPage());
+      await other.goto(bottle);
+      await other.getByRole("textbox", { name: "Note" }).fill("first");
+      await sayWhy(other);
+      await other.getByRole("button", { name: "Save" }).click();
+      await expect(other.getByText("Saved.")).toBeVisible();
+      await page.getByRole("textbox", { name: "Note" }).fill("second");
+      await sayWhy(page);
+      await page.getByRole("button", { name: "Save" }).click();
+      await expect(page.getByText(/Someone else has changed this bottle/)).toBeVisible();
+      await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("second");
+      await page.getByRole("button", { name: "Save" }).click();
+      await expect(page.getByText("Saved.")).toBeVisible();
+    });
+  },
+);
 
 test("a chain of three stages like one of the library is made in few changes, a letter is renamed everywhere, and it is saved", async ({
   page,

@@ -4,6 +4,7 @@ import {
   expect,
   follow,
   ledgerRow,
+  long,
   noGraveFaults,
   openRun,
   saveRules,
@@ -123,63 +124,64 @@ test("an overshot end is brought back: what that took is no part of the titer", 
   await expect(ledgerRow(page, "1")).toContainText("overshot: 1.00 mL added back");
 });
 
-test("three flasks that stand are staggered: their timers are on every screen, and each is taken in hand by its name", async ({
-  page,
-  context,
-}) => {
-  await openRun(page, "sulfur-dioxide", "Sulfite of the brine", { stage: "determine" });
-  await expect(page.getByText("At the last moment", { exact: true })).toBeVisible();
-  await page.getByRole("button", { name: "Stagger several flasks …" }).click();
-  const dialog = page.getByRole("dialog");
-  const field = (name: RegExp) => dialog.getByRole("textbox", { name });
-  await expect(field(/Each stands/)).toHaveValue("15");
-  await field(/Time in all/).fill("20");
-  await expect(dialog.getByRole("status")).toContainText(
-    "3 flasks need 31 min, and there are only 20 min. Not even one",
-  );
-  await field(/Time in all/).fill("");
-  await expect(dialog.getByRole("row", { name: /Flask 2/ })).toContainText("5:00");
-  // A lesson in seconds: each stands 3 s, and takes 2 s.
-  for (const [name, text] of [
-    [/Each stands/, "0.05"],
-    [/One titration/, "0.033333"],
-    [/Starting one/, "0"],
-  ] as const) {
-    await field(name).fill(text);
-  }
-  await dialog.getByRole("button", { name: "Set these timers" }).click();
-  await expect(dialog).toBeHidden();
-  const dock = page.getByRole("region", { name: "Timers" });
-  await expect(dock.getByRole("button", { name: /^Start:/ })).toHaveCount(3);
-  const flasks = page.getByRole("group", { name: "Flasks" });
-  await expect(flasks.getByRole("button", { name: /^Flask [123]/ })).toHaveCount(3);
-  await noGraveFaults(page, "a run with timers");
+test(
+  "three flasks that stand are staggered: their timers are on every screen, and each is taken in hand by its name",
+  long,
+  async ({ page, context }) => {
+    await openRun(page, "sulfur-dioxide", "Sulfite of the brine", { stage: "determine" });
+    await expect(page.getByText("At the last moment", { exact: true })).toBeVisible();
+    await page.getByRole("button", { name: "Stagger several flasks …" }).click();
+    const dialog = page.getByRole("dialog");
+    const field = (name: RegExp) => dialog.getByRole("textbox", { name });
+    await expect(field(/Each stands/)).toHaveValue("15");
+    await field(/Time in all/).fill("20");
+    await expect(dialog.getByRole("status")).toContainText(
+      "3 flasks need 31 min, and there are only 20 min. Not even one",
+    );
+    await field(/Time in all/).fill("");
+    await expect(dialog.getByRole("row", { name: /Flask 2/ })).toContainText("5:00");
+    // A lesson in seconds: each stands 3 s, and takes 2 s.
+    for (const [name, text] of [
+      [/Each stands/, "0.05"],
+      [/One titration/, "0.033333"],
+      [/Starting one/, "0"],
+    ] as const) {
+      await field(name).fill(text);
+    }
+    await dialog.getByRole("button", { name: "Set these timers" }).click();
+    await expect(dialog).toBeHidden();
+    const dock = page.getByRole("region", { name: "Timers" });
+    await expect(dock.getByRole("button", { name: /^Start:/ })).toHaveCount(3);
+    const flasks = page.getByRole("group", { name: "Flasks" });
+    await expect(flasks.getByRole("button", { name: /^Flask [123]/ })).toHaveCount(3);
+    await noGraveFaults(page, "a run with timers");
 
-  // A second device sees them at once, on another screen, and starts one.
-  const other = follow(await context.newPage());
-  await other.goto("/shelf");
-  const dockThere = other.getByRole("region", { name: "Timers" });
-  await expect(dockThere).toContainText("flask 1: start it now");
-  const firstThere = dockThere.locator("[data-due]").filter({ hasText: "flask 1" });
-  await firstThere.getByRole("button", { name: /^Start:/ }).click();
-  const first = dock.locator("[data-due]").filter({ hasText: "flask 1" });
-  await expect(first.getByRole("button", { name: "Done" })).toBeVisible();
-  // Its time is over: it stands out, here too, and after a reload.
-  await expect(dock).toContainText("flask 1: over since");
-  await page.reload();
-  await expect(dock).toContainText("flask 1: over since");
-  await expect(dock.locator('[data-due="true"]').first()).toBeVisible();
-  // It has stood: its turn at the burette has come.
-  await first.getByRole("button", { name: "Done" }).click();
-  await expect(first).toHaveCount(0);
-  await flasks.getByRole("button", { name: /^Flask 1/ }).click();
-  await typeReadings(
-    page,
-    [["Drink taken, mL", null], ...titration("0.00", "5.10")].slice(0, 1) as [string, null][],
-  );
-  await expect(page.getByRole("heading", { name: /^Trial 1/ })).toBeVisible();
-  await other.close();
-});
+    // A second device sees them at once, on another screen, and starts one.
+    const other = follow(await context.newPage());
+    await other.goto("/shelf");
+    const dockThere = other.getByRole("region", { name: "Timers" });
+    await expect(dockThere).toContainText("flask 1: start it now");
+    const firstThere = dockThere.locator("[data-due]").filter({ hasText: "flask 1" });
+    await firstThere.getByRole("button", { name: /^Start:/ }).click();
+    const first = dock.locator("[data-due]").filter({ hasText: "flask 1" });
+    await expect(first.getByRole("button", { name: "Done" })).toBeVisible();
+    // Its time is over: it stands out, here too, and after a reload.
+    await expect(dock).toContainText("flask 1: over since");
+    await page.reload();
+    await expect(dock).toContainText("flask 1: over since");
+    await expect(dock.locator('[data-due="true"]').first()).toBeVisible();
+    // It has stood: its turn at the burette has come.
+    await first.getByRole("button", { name: "Done" }).click();
+    await expect(first).toHaveCount(0);
+    await flasks.getByRole("button", { name: /^Flask 1/ }).click();
+    await typeReadings(
+      page,
+      [["Drink taken, mL", null], ...titration("0.00", "5.10")].slice(0, 1) as [string, null][],
+    );
+    await expect(page.getByRole("heading", { name: /^Trial 1/ })).toBeVisible();
+    await other.close();
+  },
+);
 
 test("a flask that is too cold is asked about, and it stands with the trial", async ({ page }) => {
   await openRun(page, "permanganate-by-oxalate", "Oxalate, warm", { stage: "standardize" });
@@ -356,39 +358,38 @@ test("two devices at one run see each other's readings, and of two readings for 
   await context.close();
 });
 
-test("many tabs of one browser share one stream, and the next one takes over when it closes", async ({
-  page,
-  context,
-  browser,
-  app,
-}) => {
-  await startRun(page, "Eight tabs");
-  const streams: Page[] = [];
-  context.on("request", (request) => {
-    if (new URL(request.url()).pathname === "/live") streams.push(request.frame().page());
-  });
-  const tabs: Page[] = [];
-  for (let i = 0; i < 7; i++) {
-    const tab = follow(await context.newPage());
-    await tab.goto(page.url());
-    tabs.push(tab);
-  }
-  // A browser keeps six connections to one server: with a stream in each, the last tabs would wait for ever.
-  const last = tabs.at(-1)!;
-  await read(last, "Boat with solid, g", "2.6106");
-  for (const tab of [page, tabs[0]!, last]) {
-    await expect(tab.getByRole("button", { name: "Correct Boat with solid" })).toBeVisible();
-  }
-  expect(streams).toEqual([]);
-  await page.close();
-  await expect.poll(() => streams.length).toBe(1);
-  const elsewhere = await browser.newContext({ baseURL: app.url });
-  const phone = follow(await elsewhere.newPage());
-  await phone.goto(last.url());
-  await read(phone, "Boat after transfer, g", "2.1000");
-  for (const tab of [tabs[1]!, last]) await expect(ledgerRow(tab, "1")).toContainText("0.5106");
-  await elsewhere.close();
-});
+test(
+  "many tabs of one browser share one stream, and the next one takes over when it closes",
+  long,
+  async ({ page, context, browser, app }) => {
+    await startRun(page, "Eight tabs");
+    const streams: Page[] = [];
+    context.on("request", (request) => {
+      if (new URL(request.url()).pathname === "/live") streams.push(request.frame().page());
+    });
+    const tabs: Page[] = [];
+    for (let i = 0; i < 7; i++) {
+      const tab = follow(await context.newPage());
+      await tab.goto(page.url());
+      tabs.push(tab);
+    }
+    // A browser keeps six connections to one server: with a stream in each, the last tabs would wait for ever.
+    const last = tabs.at(-1)!;
+    await read(last, "Boat with solid, g", "2.6106");
+    for (const tab of [page, tabs[0]!, last]) {
+      await expect(tab.getByRole("button", { name: "Correct Boat with solid" })).toBeVisible();
+    }
+    expect(streams).toEqual([]);
+    await page.close();
+    await expect.poll(() => streams.length).toBe(1);
+    const elsewhere = await browser.newContext({ baseURL: app.url });
+    const phone = follow(await elsewhere.newPage());
+    await phone.goto(last.url());
+    await read(phone, "Boat after transfer, g", "2.1000");
+    for (const tab of [tabs[1]!, last]) await expect(ledgerRow(tab, "1")).toContainText("0.5106");
+    await elsewhere.close();
+  },
+);
 
 test("where tabs cannot agree on one, each listens while it is looked at, and asks anew when it is looked at again", async ({
   page,
@@ -461,51 +462,53 @@ test("a balance and a burette that read by themselves: only a steady value is ta
   await expect(ledgerRow(page, "1")).toContainText(/0\.\d{5}/);
 });
 
-test("house rules are tried on an open run before they are saved, for the lab or for one run; words hold everywhere", async ({
-  page,
-}) => {
-  await startRun(page, "Rules on trial");
-  await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
-  await typeReadings(page, [...weighing("2.5901", "2.1000"), ...titration(null, "49.01")]);
-  await expect(page.getByTestId("verdict")).toContainText("Trials 1 and 2 lie within");
-  const run = page.url();
-  await page.getByRole("button", { name: "More about this run" }).click();
-  await page.getByRole("menuitem", { name: "House rules for this run …" }).click();
-  const effects = page.getByTestId("rules-effects");
-  await expect(effects).toContainText("Nothing in Rules on trial would change");
-  await page.getByRole("textbox", { name: "Trials that must agree" }).fill("2");
-  await expect(effects).toContainText("Go on: Titrate the acid");
-  await page.getByRole("textbox", { name: "Within, mL" }).fill("0.001");
-  await expect(
-    page.getByText(/Trials cannot agree within 0\.001 mL while the burette is read in steps of 0\.01/),
-  ).toBeVisible();
-  await expect(page.getByText("Not saved yet: look at the fields marked above.")).toBeVisible();
-  await page.getByRole("textbox", { name: "Within, mL" }).fill("0.10");
-  await saveRules(page, "Save for this run");
-  await expect(page.getByText("Saved for this run.")).toBeVisible();
-  await noGraveFaults(page, "house rules of a run");
-  await page.goto(run);
-  await expect(page.getByTestId("verdict")).toContainText("House rule: two within 0.10 mL");
+test(
+  "house rules are tried on an open run before they are saved, for the lab or for one run; words hold everywhere",
+  long,
+  async ({ page }) => {
+    await startRun(page, "Rules on trial");
+    await typeReadings(page, [...weighing("2.6106", "2.1000"), ...titration("0.00", "25.00")]);
+    await typeReadings(page, [...weighing("2.5901", "2.1000"), ...titration(null, "49.01")]);
+    await expect(page.getByTestId("verdict")).toContainText("Trials 1 and 2 lie within");
+    const run = page.url();
+    await page.getByRole("button", { name: "More about this run" }).click();
+    await page.getByRole("menuitem", { name: "House rules for this run …" }).click();
+    const effects = page.getByTestId("rules-effects");
+    await expect(effects).toContainText("Nothing in Rules on trial would change");
+    await page.getByRole("textbox", { name: "Trials that must agree" }).fill("2");
+    await expect(effects).toContainText("Go on: Titrate the acid");
+    await page.getByRole("textbox", { name: "Within, mL" }).fill("0.001");
+    await expect(
+      page.getByText(/Trials cannot agree within 0\.001 mL while the burette is read in steps of 0\.01/),
+    ).toBeVisible();
+    await expect(page.getByText("Not saved yet: look at the fields marked above.")).toBeVisible();
+    await page.getByRole("textbox", { name: "Within, mL" }).fill("0.10");
+    await saveRules(page, "Save for this run");
+    await expect(page.getByText("Saved for this run.")).toBeVisible();
+    await noGraveFaults(page, "house rules of a run");
+    await page.goto(run);
+    await expect(page.getByTestId("verdict")).toContainText("House rule: two within 0.10 mL");
 
-  await page.goto("/house-rules");
-  await page.getByRole("button", { name: /From zero, in cm³/ }).click();
-  await saveRules(page);
-  await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
-  try {
-    await page.goto(`${new URL(run).pathname}?stage=standardize`);
-    await expect(page.getByTestId("verdict")).toContainText("House rule: two within 0.10 cm³");
-    await expect(page.getByText(/^titre, cm³, per 0\.\d+ g$/).first()).toBeVisible();
-    await expect(page.getByTestId("result")).toContainText("mol/dm³");
-    await expect(page.getByText(/\btiter\b|\bmL\b|mol\/L/)).toHaveCount(0);
-    await page.goto("/methods/base-by-phthalate-then-acid");
-    await expect(page.getByText(/\bmL\b|mol\/L/)).toHaveCount(0);
-  } finally {
     await page.goto("/house-rules");
-    await page.getByRole("button", { name: /Everyday bench/ }).click();
+    await page.getByRole("button", { name: /From zero, in cm³/ }).click();
     await saveRules(page);
     await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
-  }
-});
+    try {
+      await page.goto(`${new URL(run).pathname}?stage=standardize`);
+      await expect(page.getByTestId("verdict")).toContainText("House rule: two within 0.10 cm³");
+      await expect(page.getByText(/^titre, cm³, per 0\.\d+ g$/).first()).toBeVisible();
+      await expect(page.getByTestId("result")).toContainText("mol/dm³");
+      await expect(page.getByText(/\btiter\b|\bmL\b|mol\/L/)).toHaveCount(0);
+      await page.goto("/methods/base-by-phthalate-then-acid");
+      await expect(page.getByText(/\bmL\b|mol\/L/)).toHaveCount(0);
+    } finally {
+      await page.goto("/house-rules");
+      await page.getByRole("button", { name: /Everyday bench/ }).click();
+      await saveRules(page);
+      await expect(page.getByText("Saved. Runs begun from now on follow them.")).toBeVisible();
+    }
+  },
+);
 
 test("a house that reads twice: the second reading is typed blind, and the two are held against each other", async ({
   page,

@@ -8,6 +8,7 @@ import {
   chooseMethod,
   expect,
   ledgerRow,
+  long,
   saveRules,
   startRun,
   test,
@@ -223,7 +224,7 @@ async function filesProveThemselves(page: Page, folder: string): Promise<void> {
   expect(sheet.subarray(0, 2).toString()).toBe("PK");
 }
 
-test("QUAM example A2, typed into the interface under its own house rules", async ({ page }) => {
+test("QUAM example A2, typed into the interface under its own house rules", long, async ({ page }) => {
   await page.goto("/house-rules");
   const choose = async (label: string, option: string) => {
     await page.getByRole("combobox", { name: label, exact: true }).click();

@@ -7,6 +7,7 @@ import {
   expect,
   follow,
   ledgerRow,
+  long,
   startRun,
   test,
   titration,
@@ -94,7 +95,7 @@ test("a new version waits until somebody says so, and what was typed is there un
   }
 });
 
-test("a certificate makes it https; half of one is told", async ({ browser }) => {
+test("a certificate makes it https; half of one is told", long, async ({ browser }) => {
   const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-tls-"));
   const [cert, key] = [path.join(folder, "cert.pem"), path.join(folder, "key.pem")];
   const { execFileSync } = await import("node:child_process");

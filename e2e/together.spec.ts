@@ -5,6 +5,7 @@ import {
   expect,
   follow,
   ledgerRow,
+  long,
   saveRules,
   startRun,
   test,
@@ -80,7 +81,7 @@ test("on a phone, by touch: one field after the other, and the way on within rea
   await context.close();
 });
 
-test("house rules take hold in runs begun from then on", async ({ page }) => {
+test("house rules take hold in runs begun from then on", long, async ({ page }) => {
   const save = async (rule: string, text: string) => {
     await page.goto("/house-rules");
     await page.getByRole("textbox", { name: rule }).fill(text);
@@ -105,7 +106,7 @@ test("house rules take hold in runs begun from then on", async ({ page }) => {
   }
 });
 
-test("another school's rule: its own fields, its own verdict, its own advice", async ({ page }) => {
+test("another school's rule: its own fields, its own verdict, its own advice", long, async ({ page }) => {
   const choose = async (label: string, option: string) => {
     await page.getByRole("combobox", { name: label, exact: true }).click();
     await page.getByRole("option", { name: option, exact: true }).click();

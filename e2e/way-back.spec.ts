@@ -1,27 +1,16 @@
-import { execFile, spawn } from "node:child_process";
+import { spawn } from "node:child_process";
 import { existsSync, mkdtempSync, readdirSync, renameSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { v7 as newId } from "uuid";
 import type { RunState } from "../protocol/answers";
-import { expect, follow, startRun, test, titration, typeReadings, weighing } from "./app";
+import { expect, follow, long, startRun, test, titration, typeReadings, weighing } from "./app";
 import { beginRun } from "../scripts/app-server";
 import { shortLived } from "./lab-template";
+import { tool } from "./tool";
 import { reading } from "../server/tests/bench";
 
 /* Backups beside a server that runs, and the way back from them. */
-
-/** One of the tools at the terminal, as bin/ starts it. */
-const tool = (command: string, args: readonly string[], env: Readonly<Record<string, string>>) =>
-  new Promise<{ code: number; output: string }>((resolve) => {
-    execFile(
-      process.execPath,
-      ["--import", "tsx", "scripts/maintenance.ts", command, ...args],
-      { env: { ...process.env, ...env } },
-      (error, stdout, stderr) =>
-        resolve({ code: error ? Number(error.code ?? 1) : 0, output: stdout + stderr }),
-    );
-  });
 
 const idsIn = async (url: string, runId: string) => {
   const state = (await (await fetch(`${url}/runs/${runId}/state`)).json()) as RunState;
@@ -30,79 +19,83 @@ const idsIn = async (url: string, runId: string) => {
   );
 };
 
-test("backed up while readings are written, killed in the middle of another backup: nothing is lost, and the copy is whole", async () => {
-  test.setTimeout(480_000);
-  const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-back-"));
-  const other = mkdtempSync(path.join(tmpdir(), "steady-bead-other-"));
-  const copies = mkdtempSync(path.join(tmpdir(), "steady-bead-copies-"));
-  process.env.BACKUP_DIR = copies;
-  const server = shortLived(folder, 4187);
-  try {
-    await server.start();
-    const runId = await beginRun(server.url, "base-by-phthalate-then-acid", "Written");
-    const confirmed = new Set<string>();
-    let writing = true;
-    const write = async () => {
-      while (writing) {
-        const request = reading(newId(), "m", "mass.before", "2.6106");
-        const answer = await fetch(`${server.url}/runs/${runId}/changes`, {
-          method: "POST",
-          headers: { "Content-Type": "application/json" },
-          body: JSON.stringify(request),
-        }).catch(() => null);
-        if (answer?.ok) confirmed.add(request.id);
-        await answer?.text().catch(() => "");
-      }
-    };
-    const hands = [write(), write()];
-    await expect.poll(() => confirmed.size).toBeGreaterThan(10);
-    const before = new Set(confirmed);
-    const made = await tool("backup", [], { DATA_DIR: folder });
-    expect(made).toMatchObject({
-      code: 0,
-      output: expect.stringMatching(/The copy was opened, and 1 runs were computed again/),
-    });
-    expect(confirmed.size).toBeGreaterThan(before.size);
-    // Another one, and the server is killed while it is made.
-    const killed = tool("backup", [], { DATA_DIR: folder });
-    await new Promise<void>((resolve) => {
-      const look = () =>
-        readdirSync(path.join(folder, "backups")).length > 2 ? resolve() : setTimeout(look, 1);
-      look();
-    });
-    await server.stop("SIGKILL");
-    writing = false;
-    await Promise.all(hands);
-    expect((await killed).code).not.toBe(0);
-    await server.start();
-    const there = await idsIn(server.url, runId);
-    expect([...confirmed].filter((id) => !there.has(id))).toEqual([]);
-    await server.stop();
+test(
+  "backed up while readings are written, killed in the middle of another backup: nothing is lost, and the copy is whole",
+  long,
+  async () => {
+    test.setTimeout(480_000);
+    const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-back-"));
+    const other = mkdtempSync(path.join(tmpdir(), "steady-bead-other-"));
+    const copies = mkdtempSync(path.join(tmpdir(), "steady-bead-copies-"));
+    process.env.BACKUP_DIR = copies;
+    const server = shortLived(folder, 4187);
+    try {
+      await server.start();
+      const runId = await beginRun(server.url, "base-by-phthalate-then-acid", "Written");
+      const confirmed = new Set<string>();
+      let writing = true;
+      const write = async () => {
+        while (writing) {
+          const request = reading(newId(), "m", "mass.before", "2.6106");
+          const answer = await fetch(`${server.url}/runs/${runId}/changes`, {
+            method: "POST",
+            headers: { "Content-Type": "application/json" },
+            body: JSON.stringify(request),
+          }).catch(() => null);
+          if (answer?.ok) confirmed.add(request.id);
+          await answer?.text().catch(() => "");
+        }
+      };
+      const hands = [write(), write()];
+      await expect.poll(() => confirmed.size).toBeGreaterThan(10);
+      const before = new Set(confirmed);
+      const made = await tool("backup", [], { DATA_DIR: folder });
+      expect(made).toMatchObject({
+        code: 0,
+        output: expect.stringMatching(/The copy was opened, and 1 runs were computed again/),
+      });
+      expect(confirmed.size).toBeGreaterThan(before.size);
+      // Another one, and the server is killed while it is made.
+      const killed = tool("backup", [], { DATA_DIR: folder });
+      await new Promise<void>((resolve) => {
+        const look = () =>
+          readdirSync(path.join(folder, "backups")).length > 2 ? resolve() : setTimeout(look, 1);
+        look();
+      });
+      await server.stop("SIGKILL");
+      writing = false;
+      await Promise.all(hands);
+      expect((await killed).code).not.toBe(0);
+      await server.start();
+      const there = await idsIn(server.url, runId);
+      expect([...confirmed].filter((id) => !there.has(id))).toEqual([]);
+      await server.stop();
 
-    // Into an empty folder, from the copy on the other disk.
-    const [copy = ""] = readdirSync(copies)
-      .filter((name) => name.endsWith(".tar.gz"))
-      .sort();
-    const restored = await tool("restore", [path.join(copies, copy)], { DATA_DIR: other });
-    expect(restored).toMatchObject({
-      code: 0,
-      output: expect.stringMatching(/Restored .*Nothing stood there before/),
-    });
-    expect(await tool("check", [], { DATA_DIR: other })).toMatchObject({
-      code: 0,
-      output: expect.stringMatching(/is whole/),
-    });
-    const second = shortLived(other, 4188);
-    await second.start();
-    const back = await idsIn(second.url, runId);
-    expect([...before].filter((id) => !back.has(id))).toEqual([]);
-    await second.stop();
-  } finally {
-    delete process.env.BACKUP_DIR;
-    await server.stop("SIGKILL");
-    for (const place of [folder, other, copies]) rmSync(place, { recursive: true, force: true });
-  }
-});
+      // Into an empty folder, from the copy on the other disk.
+      const [copy = ""] = readdirSync(copies)
+        .filter((name) => name.endsWith(".tar.gz"))
+        .sort();
+      const restored = await tool("restore", [path.join(copies, copy)], { DATA_DIR: other });
+      expect(restored).toMatchObject({
+        code: 0,
+        output: expect.stringMatching(/Restored .*Nothing stood there before/),
+      });
+      expect(await tool("check", [], { DATA_DIR: other })).toMatchObject({
+        code: 0,
+        output: expect.stringMatching(/is whole/),
+      });
+      const second = shortLived(other, 4188);
+      await second.start();
+      const back = await idsIn(second.url, runId);
+      expect([...before].filter((id) => !back.has(id))).toEqual([]);
+      await second.stop();
+    } finally {
+      delete process.env.BACKUP_DIR;
+      await server.stop("SIGKILL");
+      for (const place of [folder, other, copies]) rmSync(place, { recursive: true, force: true });
+    }
+  },
+);
 
 test("from the screen: back up, go on, put one run back, put the whole lab back; open screens follow", async ({
   page,
@@ -167,11 +160,7 @@ test("a folder that is suddenly empty, or open to the network, is told at the st
       for (const stream of [child.stdout, child.stderr])
         stream.on("data", (text: Buffer) => {
           output += text.toString();
-          if (
-            output.includes("is ready at") &&
-            (env.STEADY_BEAD_OPEN === undefined || output.includes("everybody"))
-          )
-            child.kill("SIGINT");
+          if (output.includes("is ready at")) child.kill("SIGINT");
         });
       child.once("exit", (code) => resolve({ code, output: output }));
     });
@@ -191,9 +180,11 @@ test("a folder that is suddenly empty, or open to the network, is told at the st
   expect(empty.output).not.toMatch(/\n\s+at /);
   expect(existsSync(folder)).toBe(false);
   renameSync(`${folder}-elsewhere`, folder);
-  const overridden = await starts({ HOST: "0.0.0.0", STEADY_BEAD_OPEN: "yes" });
-  expect([overridden.code, overridden.output]).toEqual([
-    0,
-    expect.stringMatching(/STEADY_BEAD_OPEN=yes: everybody who reaches/),
-  ]);
+  expect(await tool("passphrase", [], { DATA_DIR: folder }, "otter kelp burette\n")).toMatchObject({
+    code: 0,
+  });
+  expect(await starts({ HOST: "0.0.0.0" })).toMatchObject({
+    code: 0,
+    output: expect.stringMatching(/is ready at/),
+  });
 });

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import type { Page } from "@playwright/test";
 import { shortLived } from "./lab-template";
-import { expect, saveRules, test } from "./app";
+import { expect, long, saveRules, test } from "./app";
 
 /** What a page says: its text, the names of what has no text, and where its links lead. */
 interface Said {
@@ -55,77 +55,79 @@ const typed =
   /(EDTA|hydrochloric acid|phthalate standard|sodium hydroxide|sodium thiosulfate), [\d.]+ mol\/L|QR code: .*|Mean titer and color, or mean titre and colour\.|25\.00 mL and mol\/L, or 25\.00 cm³ and mol\/dm³\./g;
 const slip = /\[object|undefined|\bNaN\b/;
 
-test("a lab that writes British English in cm³ reads nothing else on any kind of page, and no page shows a slip of the program", async ({
-  page,
-}) => {
-  test.slow();
-  const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-words-"));
-  const server = shortLived(folder, 4177);
-  await server.start();
-  try {
-    await page.goto(server.url);
-    await page.getByRole("button", { name: "Load the demo data" }).click();
-    await expect(page.getByRole("article", { name: "Phosphate of the pond" })).toBeVisible({
-      timeout: 60_000,
-    });
-    await page.goto(`${server.url}/house-rules`);
-    for (const [rule, choice] of [
-      ["Spelling", /^British/],
-      ["Volume unit", /cm³/],
-    ] as const) {
-      await page.getByRole("combobox", { name: rule }).click();
-      await page.getByRole("option", { name: choice }).click();
-    }
-    await saveRules(page);
-    await expect(page.getByText("Saved.")).toBeVisible();
+test(
+  "a lab that writes British English in cm³ reads nothing else on any kind of page, and no page shows a slip of the program",
+  long,
+  async ({ page }) => {
+    test.slow();
+    const folder = mkdtempSync(path.join(tmpdir(), "steady-bead-words-"));
+    const server = shortLived(folder, 4177);
+    await server.start();
+    try {
+      await page.goto(server.url);
+      await page.getByRole("button", { name: "Load the demo data" }).click();
+      await expect(page.getByRole("article", { name: "Phosphate of the pond" })).toBeVisible({
+        timeout: 60_000,
+      });
+      await page.goto(`${server.url}/house-rules`);
+      for (const [rule, choice] of [
+        ["Spelling", /^British/],
+        ["Volume unit", /cm³/],
+      ] as const) {
+        await page.getByRole("combobox", { name: rule }).click();
+        await page.getByRole("option", { name: choice }).click();
+      }
+      await saveRules(page);
+      await expect(page.getByText("Saved.")).toBeVisible();
 
-    const waiting = ["/", "/methods/water-hardness/plan", "/methods/fading-of-a-dye/plan"];
-    const seen = new Map<string, number>();
-    const opened = new Set<string>();
-    const read = new Set<string>();
-    const wrong: string[] = [];
-    // An empty page has no policy against the styles in what it reads.
-    const reader = await page.context().newPage();
-    for (let link = waiting.shift(); link !== undefined; link = waiting.shift()) {
-      const response = await fetch(server.url + link);
-      if (response.headers.get("content-type")?.startsWith("text/html") !== true) continue;
-      read.add(link);
-      const sent = await saidOn(reader, await response.text());
-      const pages = [sent];
-      // One of each kind is opened too: it may say more once it answers.
-      if (!opened.has(kindOf(link))) {
-        opened.add(kindOf(link));
-        await page.goto(server.url + link);
-        await expect(page.getByTestId("stage-coming")).toHaveCount(0);
-        pages.push(await saidOn(page, null));
+      const waiting = ["/", "/methods/water-hardness/plan", "/methods/fading-of-a-dye/plan"];
+      const seen = new Map<string, number>();
+      const opened = new Set<string>();
+      const read = new Set<string>();
+      const wrong: string[] = [];
+      // An empty page has no policy against the styles in what it reads.
+      const reader = await page.context().newPage();
+      for (let link = waiting.shift(); link !== undefined; link = waiting.shift()) {
+        const response = await fetch(server.url + link);
+        if (response.headers.get("content-type")?.startsWith("text/html") !== true) continue;
+        read.add(link);
+        const sent = await saidOn(reader, await response.text());
+        const pages = [sent];
+        // One of each kind is opened too: it may say more once it answers.
+        if (!opened.has(kindOf(link))) {
+          opened.add(kindOf(link));
+          await page.goto(server.url + link);
+          await expect(page.getByTestId("stage-coming")).toHaveCount(0);
+          pages.push(await saidOn(page, null));
+        }
+        for (const line of pages.flatMap(({ lines }) => lines)) {
+          const own = line.replace(typed, "");
+          if ([otherSpelling, otherUnits, slip].some((pattern) => pattern.test(own)))
+            wrong.push(`${link}: ${own}`);
+        }
+        // Not the trail of the lab: it shows what was written at the time. Not the same dialog of the bench for each run before.
+        for (const next of pages.flatMap(({ links }) => links)) {
+          const kind = kindOf(next);
+          const [path] = next.split("#");
+          if (
+            path === undefined ||
+            /^\/(\?|trail)/.test(path) ||
+            seen.has(path) ||
+            /export|\.(pdf|csv|json|zip)$/.test(path)
+          )
+            continue;
+          const many = (seen.get(kind) ?? 0) + 1;
+          if (many > (kind === "/runs/:id" ? 20 : 6)) continue;
+          seen.set(kind, many).set(path, 1);
+          waiting.push(path);
+        }
       }
-      for (const line of pages.flatMap(({ lines }) => lines)) {
-        const own = line.replace(typed, "");
-        if ([otherSpelling, otherUnits, slip].some((pattern) => pattern.test(own)))
-          wrong.push(`${link}: ${own}`);
-      }
-      // Not the trail of the lab: it shows what was written at the time. Not the same dialog of the bench for each run before.
-      for (const next of pages.flatMap(({ links }) => links)) {
-        const kind = kindOf(next);
-        const [path] = next.split("#");
-        if (
-          path === undefined ||
-          /^\/(\?|trail)/.test(path) ||
-          seen.has(path) ||
-          /export|\.(pdf|csv|json|zip)$/.test(path)
-        )
-          continue;
-        const many = (seen.get(kind) ?? 0) + 1;
-        if (many > (kind === "/runs/:id" ? 20 : 6)) continue;
-        seen.set(kind, many).set(path, 1);
-        waiting.push(path);
-      }
+      expect(read.size).toBeGreaterThan(60);
+      expect([...seen.keys()].filter((key) => key.includes(":id")).length).toBeGreaterThan(5);
+      expect(wrong).toEqual([]);
+    } finally {
+      await server.stop();
+      rmSync(folder, { recursive: true, force: true });
     }
-    expect(read.size).toBeGreaterThan(60);
-    expect([...seen.keys()].filter((key) => key.includes(":id")).length).toBeGreaterThan(5);
-    expect(wrong).toEqual([]);
-  } finally {
-    await server.stop();
-    rmSync(folder, { recursive: true, force: true });
-  }
-});
+  },
+);

@@ -19,7 +19,8 @@ export interface TrailLine {
 }
 
 /** What a line of the lab's trail is about. */
-export type TrailSubject = "house rules" | "method" | "bottle" | "run" | "backup" | "clock" | "report header";
+export type TrailSubject =
+  "house rules" | "method" | "bottle" | "run" | "backup" | "clock" | "report header" | "access";
 export const trailSubjects: readonly TrailSubject[] = [
   "run",
   "bottle",
@@ -28,6 +29,7 @@ export const trailSubjects: readonly TrailSubject[] = [
   "backup",
   "clock",
   "report header",
+  "access",
 ];
 
 /** One line of the lab's trail: of any run, or of what belongs to none. */

@@ -1,6 +1,11 @@
-// backup, restore and check of a lab from the terminal: asks the server that runs on the data folder, and opens the folder itself
+// backup, restore, check and passphrases of a lab from the terminal: asks the server that runs on the data folder, and opens the folder itself
 // where none does.
 import path from "node:path";
+import { text as readAll } from "node:stream/consumers";
+import { inEnglish } from "../core/text";
+import type { Role } from "../protocol/access";
+import { AccessFileError } from "../server/access/access-file";
+import { NoSignInError, problemOfPassphrase, setPassphrase } from "../server/access/door";
 import { type CheckReport, checkLab } from "../server/backup/check";
 import { makeBackup, BackupError } from "../server/backup/make";
 import { chosenBackup, replacedWords, RestoreError, restoreLab } from "../server/backup/restore";
@@ -18,6 +23,8 @@ const usage = {
     "usage: bin/backup            (DATA_DIR names the data folder, BACKUP_DIR one on another disk for a second copy)",
   restore: "usage: bin/restore [latest | NAME | FILE] [--run ID]   (DATA_DIR names the data folder)",
   check: "usage: bin/check             (DATA_DIR names the data folder)",
+  passphrase:
+    "usage: bin/passphrase [--assistant]   (DATA_DIR names the data folder; the passphrase is read from the terminal or standard input)",
 } as const;
 type Command = keyof typeof usage;
 
@@ -103,9 +110,33 @@ async function check(): Promise<number> {
   return 1;
 }
 
+/** Sets a role's passphrase, of the server that runs on the folder or of the folder itself. */
+async function passphrase(role: Role) {
+  const text = (await readAll(process.stdin)).split("\n")[0] ?? "";
+  const problem = problemOfPassphrase(text);
+  if (problem) throw new Refusal(inEnglish(problem));
+  if (!(await server("passphrase", { role, passphrase: text }))) {
+    const open = await openDatabase(folder);
+    try {
+      await setPassphrase({ db: open.db, folder }, role, text, null);
+    } finally {
+      await open.close();
+    }
+  }
+  console.log(
+    `The passphrase of the ${role}s is set. Everybody signs in from now on; who was signed in does so again.`,
+  );
+}
+
 async function main([command, ...rest]: string[]): Promise<number> {
   if (command === undefined || !(command in usage)) throw new Refusal(Object.values(usage).join("\n"));
   const words = usage[command as Command];
+  if (command === "passphrase") {
+    const isAssistant = rest[0] === "--assistant";
+    if (rest.length > (isAssistant ? 1 : 0)) throw new Refusal(words);
+    await passphrase(isAssistant ? "assistant" : "instructor");
+    return 0;
+  }
   const at = rest.indexOf("--run");
   const runId = at === -1 ? null : (rest[at + 1] ?? "");
   const others = rest.filter((_, i) => at === -1 || (i !== at && i !== at + 1));
@@ -123,7 +154,10 @@ async function main([command, ...rest]: string[]): Promise<number> {
 main(process.argv.slice(2)).then(
   (code) => process.exit(code),
   (error: unknown) => {
-    const expected = [Refusal, RestoreError, BackupError, LabFolderError, FolderInUseError, StorageError];
+    const expected = [
+      ...[Refusal, RestoreError, BackupError, AccessFileError, NoSignInError],
+      ...[LabFolderError, FolderInUseError, StorageError],
+    ];
     console.error(expected.some((kind) => error instanceof kind) ? (error as Error).message : error);
     process.exit(2);
   },

@@ -98,11 +98,6 @@ try {
   listening.listen(port, host, () => {
     const seconds = ((performance.now() - began) / 1000).toFixed(1);
     console.log(`Steady Bead is ready at ${url} (started in ${seconds} s, Ctrl-C stops it)`);
-    if (server.isOpen(host)) {
-      console.warn(
-        "STEADY_BEAD_OPEN=yes: everybody who reaches this address can read and change everything.",
-      );
-    }
   });
   let stopping = false;
   const stop = async () => {
@@ -117,7 +112,7 @@ try {
   process.on("SIGTERM", stop);
 } catch (error) {
   // These are for the person at the terminal; anything else is a fault of the program.
-  const told = ["FolderInUseError", "StorageError", "LabFolderError", "BackupError"].includes(error?.name);
+  const told = ["FolderInUseError", "StorageError", "LabFolderError", "BackupError", "AccessFileError"].includes(error?.name);
   console.error(told ? error.message : error);
   process.exit(1);
 }

@@ -41,8 +41,11 @@ const failed: Failed = {
   message: msg`The server failed on this change, so nothing was saved. Its log has the details`,
 };
 
-/** Answers of something between here and the server, of a full disk, or of a server that has too much to do: they pass. */
-const passing: ReadonlySet<number> = new Set([429, 502, 503, 504, 507]);
+/**
+ * Answers of something between here and the server, of a full disk, of a server that has too much to do, or of one that wants to know who
+ * this is: they pass.
+ */
+const passing: ReadonlySet<number> = new Set([401, 429, 502, 503, 504, 507]);
 
 /** Browsers keep no more than this alive behind a page that is left, bytes. */
 const mostKeptAlive = 30_000;

@@ -4,18 +4,21 @@ import { useEffect, useRef, useState } from "react";
 import { NavLink } from "react-router";
 import { StayAwake } from "../live/stay-awake";
 import { colors } from "../theme/theme";
+import { SignOut } from "../access/sign-out";
+import { useViewer } from "../access/viewer";
 import { useSay } from "../words/text";
-import { msg } from "~/core/text";
+import { msg, type Phrase } from "~/core/text";
 
-const places = [
+/** The main places, and who they are for. */
+const places: readonly { readonly to: string; readonly label: Phrase; readonly for?: "instructor" }[] = [
   { to: "/", label: msg`Bench` },
   { to: "/shelf", label: msg`Shelf` },
   { to: "/history", label: msg`History` },
   { to: "/methods", label: msg`Methods` },
   { to: "/calculate", label: msg`Calculate` },
-  { to: "/house-rules", label: msg`House rules` },
+  { to: "/house-rules", label: msg`House rules`, for: "instructor" },
   { to: "/instruments", label: msg`Instruments` },
-  { to: "/lab", label: msg`Lab` },
+  { to: "/lab", label: msg`Lab`, for: "instructor" },
 ];
 
 const placeStyle = {
@@ -58,6 +61,7 @@ function useGoesOn() {
 export function TopBar() {
   const say = useSay();
   const { row, goesOn, on } = useGoesOn();
+  const viewer = useViewer();
   return (
     <Box
       component="header"
@@ -100,12 +104,15 @@ export function TopBar() {
           <Box component="img" src="/bead.svg" alt="" sx={{ width: 26, height: 26 }} />
           {say`Steady Bead`}
         </Box>
-        {places.map(({ to, label }) => (
-          <Box key={to} component={NavLink} to={to} end={false} sx={placeStyle}>
-            {say(label)}
-          </Box>
-        ))}
-        <StayAwake />
+        {(viewer ? places.filter((one) => (one.for ?? viewer.role) === viewer.role) : []).map(
+          ({ to, label }) => (
+            <Box key={to} component={NavLink} to={to} end={false} sx={placeStyle}>
+              {say(label)}
+            </Box>
+          ),
+        )}
+        {viewer && <StayAwake />}
+        {viewer?.signedIn && <SignOut />}
       </Box>
       {goesOn && (
         <ButtonBase aria-label={say`More places`} onClick={on} sx={moreStyle}>

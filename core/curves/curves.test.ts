@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { longTest } from "~/core/testing/long-test";
 import { acidOf } from "~/catalog/constants/acids";
 import { room, type Titrated, titrationCurve } from "../equilibria";
 import { randomStream } from "../montecarlo";
@@ -227,13 +228,13 @@ describe("the whole curve, fitted", () => {
     expect(found.concentration.value).toBeCloseTo(0.04, 5);
   });
 
-  test("its ± hold what is true in 95 of 100 cases, under the noise of a meter and of a burette", () => {
+  longTest("its ± hold what is true in 95 of 100 cases, under the noise of a meter and of a burette", () => {
     const parts = acidFitCoverage(60);
     // 180 parameters: 95 % of them, ± 3.5 standard deviations of the count.
     expect(parts.reduce((sum, part) => sum + part / 3, 0)).toBeGreaterThan(0.89);
   });
 
-  test("redrawn curves give the ± of the fit again, within what three hundred draws can tell", () => {
+  longTest("redrawn curves give the ± of the fit again, within what three hundred draws can tell", () => {
     const points = noisy(curve(acid([3.2, 5.4], 0.02), volumes), 9);
     const read = { flaskMl: 50, titrant: 0.1, pKw: 14, uPH: 0.01, uMl: 0.01 };
     const reading = readCurve(points, read);

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { longTest } from "~/core/testing/long-test";
 import newtonRaphson from "newton-raphson-method";
 import { acidOf } from "~/catalog/constants/acids";
 import { dissolved } from "~/catalog/constants/solutes";
@@ -89,7 +90,7 @@ describe("pH along a titration, no activity coefficients", () => {
     return { acids, ions: [{ charge: uniform() < 0.5 ? 1 : -1, concentration: concentration() }] };
   }
 
-  test("10,000 random mixtures: charges add up to nothing, and a library's solver finds the same pH", () => {
+  longTest("10,000 random mixtures: charges add up to nothing, and a library's solver finds the same pH", () => {
     const stream = randomStream(19);
     const random = { uniform: () => stream.uniform() };
     let [surplus, apart] = [0, 0];

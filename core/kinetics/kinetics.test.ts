@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { longTest } from "~/core/testing/long-test";
 import { randomStream } from "../montecarlo";
 import { mustHold } from "../result";
 import { compareOrders, condensed, halfInterval, type Order, orderInExcess, rateLaw, windowOf } from ".";
@@ -34,7 +35,7 @@ describe("the order of a reaction, from absorbance each second", () => {
     expect(mustHold(compareOrders(course(2, 0.8, 0.05, 0))).fits[2].halfLife).toBeCloseTo(25, 6);
   });
 
-  test("the 95 % interval of k holds the truth in 93 to 97 of 100 courses", () => {
+  longTest("the 95 % interval of k holds the truth in 93 to 97 of 100 courses", () => {
     let held = 0;
     for (let seed = 1; seed <= 1000; seed++) {
       const fit = mustHold(compareOrders(course(1, 0.9, 0.015, 0.003, seed))).fits[1];
@@ -202,7 +203,7 @@ describe("a course of more readings than are fitted one by one", () => {
     }
   });
 
-  test("95 % intervals hold the truth as often as they say, where noise hangs together too", () => {
+  longTest("95 % intervals hold the truth as often as they say, where noise hangs together too", () => {
     let held = 0;
     for (let seed = 1; seed <= 400; seed++) {
       const fit = mustHold(compareOrders(long(1000 + seed, 1, 0.6), false, 200)).fits[1];

@@ -1,3 +1,4 @@
+import { endAllSessions } from "../access/access-file";
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
 import { flush } from "../database/durable-file";
@@ -105,6 +106,8 @@ export async function restoreLab(folder: string, backup: Backup, person = ""): P
   } finally {
     await unlock();
   }
+  // Who was signed in when the backup was made is not signed in by it.
+  endAllSessions(folder);
   const open = await openDatabase(folder);
   try {
     await recordDeed(open.db, {

@@ -22,6 +22,7 @@ import type { CurvePlace, Observation, ObservationKind, TimerRecord, TraceRecord
 import type { RunRecord, RunStatus } from "../../core/run";
 import type { RunSummary } from "../../protocol/answers";
 import type { TrailSubject } from "../../formats/trail";
+import type { Role } from "../../protocol/access";
 import type { AmountUnit, How, ResultChange } from "../../protocol/shelf";
 import type { ChangeDetail, Inverse } from "../../core/change";
 import { type Phrase } from "~/core/text";
@@ -406,3 +407,18 @@ export const labEvent = pgTable(
   },
   (t) => [index("lab_event_order").on(t.seq)],
 );
+
+/** Who is signed in, and was. It belongs to the server rather than to the lab: no line of the journal, and over once another lab is restored. */
+export const session = pgTable("session", {
+  /** SHA-256 of what the cookie holds: nobody signs in by reading the database. */
+  id: text("id").primaryKey(),
+  /** The count of the access file under which it was begun. */
+  count: integer("count").notNull(),
+  role: text("role").$type<Role>().notNull(),
+  address: text("address").notNull(),
+  /** The browser, as it names itself. */
+  browser: text("browser").notNull(),
+  beganAt: at("began_at").notNull(),
+  seenAt: at("seen_at").notNull(),
+  endedAt: at("ended_at"),
+});

@@ -59,18 +59,15 @@ export function foreign(
 }
 
 /**
- * Why the server must not listen there, in words: everybody who reaches it could do everything, since there is no access control.
- * Null on this machine alone, and where somebody took that upon themselves.
+ * Why the server must not listen there, in words: without a passphrase everybody who reaches it could do everything. Null on this machine
+ * alone, and where people sign in.
  */
-export const openingProblem = (
-  { host }: Listening,
-  override = process.env.STEADY_BEAD_OPEN,
-): string | null =>
-  isLoopback(host) || override === "yes"
+export const openingProblem = ({ host }: Listening, signsIn: boolean): string | null =>
+  isLoopback(host) || signsIn
     ? null
-    : `HOST=${host} would open Steady Bead to everybody on that network, and there is no sign-in: whoever reaches it could read and change ` +
-      "everything. Leave HOST unset to serve this machine alone. If you know who is on the network and take that upon yourself, " +
-      "set STEADY_BEAD_OPEN=yes.";
+    : `HOST=${host} would open Steady Bead to everybody on that network, and no passphrase is set: whoever reaches it could read and change ` +
+      "everything. Set one with bin/passphrase, or on the screen Lab, Access, of this machine; then everybody signs in. Leave HOST unset to serve " +
+      "this machine alone.";
 
 /** True where others than this machine reach the server. */
 export const isOpen = (host = process.env.HOST ?? "127.0.0.1"): boolean => !isLoopback(host);

@@ -2,6 +2,9 @@ import { json, type RequestHandler, Router } from "express";
 import { replacedWords, RestoreError } from "../backup/restore";
 import { BackupError } from "../backup/make";
 import { restoreOneRun, restoreOpenLab } from "./exchange";
+import { inEnglish } from "../../core/text";
+import { NoSignInError, problemOfPassphrase, setPassphrase } from "../access/door";
+import { database, dataFolder } from "../lab/current";
 import { backUp, look } from "./health";
 import { isToken } from "./token";
 
@@ -20,9 +23,11 @@ const withToken: RequestHandler = (request, response, next) => {
 interface Asked {
   readonly which?: string;
   readonly runId?: string;
+  readonly role?: string;
+  readonly passphrase?: string;
 }
 
-/** What the tools at the terminal ask of a server that runs: `bin/backup`, `bin/restore` and `bin/check`. */
+/** What the tools at the terminal ask of a server that runs: `bin/backup`, `bin/restore`, `bin/check` and `bin/passphrase`. */
 export function maintenance(): Router {
   const router = Router();
   router.use(withToken, json({ limit: "10kb" }));
@@ -31,7 +36,7 @@ export function maintenance(): Router {
       work((request.body ?? {}) as Asked).then(
         (found) => response.json(found),
         (error: unknown) => {
-          if (error instanceof RestoreError || error instanceof BackupError)
+          if (error instanceof RestoreError || error instanceof BackupError || error instanceof NoSignInError)
             response.status(422).json({ message: error.message });
           else next(error);
         },
@@ -48,5 +53,12 @@ export function maintenance(): Router {
     message: `The run "${await restoreOneRun(which, runId, "")}" is back.`,
   }));
   answered("/check", () => look("all"));
+  answered("/passphrase", async ({ role, passphrase = "" }) => {
+    const problem = problemOfPassphrase(passphrase);
+    if (problem) throw new RestoreError(inEnglish(problem));
+    const lab = { db: await database(), folder: dataFolder() };
+    await setPassphrase(lab, role === "assistant" ? "assistant" : "instructor", passphrase, null);
+    return {};
+  });
   return router;
 }

@@ -37,9 +37,14 @@ export function LabPage(lab: LabView) {
       title={say`Lab`}
       note={say`Begun ${lab.begun.slice(0, 10)}, ${counted(lab.runs, "run")}. Data folder: ${lab.folder}`}
       actions={
-        <Button component={Link} to="/trail" variant="outlined">
-          {say`Trail of the lab`}
-        </Button>
+        <>
+          <Button component={Link} to="/access" variant="outlined">
+            {say`Access`}
+          </Button>
+          <Button component={Link} to="/trail" variant="outlined">
+            {say`Trail of the lab`}
+          </Button>
+        </>
       }
     >
       <Box role="status" sx={{ mb: done || problem || busy ? 2 : 0 }}>
@@ -110,6 +115,8 @@ function TerminalSheet() {
         <dd>{say`checks whether an exported run record or archive was altered`}</dd>
         <dt>./bin/restore latest</dt>
         <dd>{say`brings the lab back, even if the server does not start`}</dd>
+        <dt>./bin/passphrase</dt>
+        <dd>{say`sets the passphrase that instructors sign in with`}</dd>
         <dt>./bin/check</dt>
         <dd>{say`the same as Check everything`}</dd>
       </Box>

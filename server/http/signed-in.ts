@@ -1,0 +1,40 @@
+import type { IncomingMessage } from "node:http";
+import type { RequestHandler } from "express";
+import { msg } from "../../core/text";
+import { viewerOf } from "../access/door";
+import type { Viewer } from "../access/viewer";
+import { database, dataFolder } from "../lab/current";
+
+/** Where people sign in: the one page for those who have not. */
+export const signInPath = "/sign-in";
+
+const viewers = new WeakMap<IncomingMessage, Viewer | null>();
+
+/** Who sends a request; null where they have not signed in. */
+export function viewerOfHttp(request: IncomingMessage): Viewer | null {
+  const viewer = viewers.get(request);
+  if (viewer === undefined) throw new Error("Nobody has asked who sends this request");
+  return viewer;
+}
+
+/** Finds out who sends each request. */
+export const recognized: RequestHandler = (request, _response, next) => {
+  database()
+    .then((db) => viewerOf({ db, folder: dataFolder() }, request.headers.cookie))
+    .then((viewer) => {
+      viewers.set(request, viewer);
+      next();
+    }, next);
+};
+
+/** True for a page, or for what a page asks for itself with, which leads to the page where people sign in. */
+const isForPage = (path: string, accept: string): boolean =>
+  path === signInPath || path.endsWith(".data") || accept.includes("text/html");
+
+/** Answers programs, screens that are open, and streams of somebody who is not signed in; pages lead to where they can. */
+export const refuseStrangers: RequestHandler = (request, response, next) => {
+  if (viewerOfHttp(request) || isForPage(request.path, request.headers.accept ?? "")) return next();
+  response
+    .status(401)
+    .json({ status: "refused", message: msg`Nobody is signed in here any more: sign in again to go on` });
+};
