@@ -156,15 +156,18 @@ async function bench(
     const began = performance.now();
     const next = requests.next();
     if (next.done) return;
-    const answer = await fetch(`${url}/runs/${runId}/changes`, {
-      method: "POST",
-      headers: {
-        "Content-Type": "application/json",
-        "X-Device": screen.device,
-        [revisionHeader]: String(screen.revision),
-      },
-      body: JSON.stringify(next.value),
-    });
+    const send = () =>
+      fetch(`${url}/runs/${runId}/changes`, {
+        method: "POST",
+        headers: {
+          "Content-Type": "application/json",
+          "X-Device": screen.device,
+          [revisionHeader]: String(screen.revision),
+        },
+        body: JSON.stringify(next.value),
+      });
+    // A connection that was just being closed: sent again under the same id, as pages do.
+    const answer = await send().catch(send);
     const body = await answer.text();
     if (!answer.ok) throw new Error(`${answer.status}: ${body.slice(0, 200)}`);
     times.push(performance.now() - began);

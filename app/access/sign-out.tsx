@@ -17,7 +17,7 @@ export function SignOut() {
       component="form"
       method="post"
       action="/sign-out"
-      sx={{ display: "flex", ml: "auto" }}
+      sx={{ display: "flex", alignSelf: "stretch" }}
       onSubmit={(event) => {
         if (leaving) return;
         event.preventDefault();

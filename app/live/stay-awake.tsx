@@ -59,7 +59,6 @@ export function StayAwake() {
 }
 
 const buttonStyle = {
-  ml: "auto",
   alignSelf: "center",
   flexShrink: 0,
   minHeight: 32,

@@ -93,7 +93,7 @@ export function TopBar() {
           component="span"
           sx={{
             // On a phone the places need the room.
-            display: { xs: "none", sm: "flex" },
+            display: { xs: viewer ? "none" : "flex", sm: "flex" },
             alignItems: "center",
             gap: 1,
             fontWeight: 700,
@@ -111,8 +111,7 @@ export function TopBar() {
             </Box>
           ),
         )}
-        {viewer && <StayAwake />}
-        {viewer?.signedIn && <SignOut />}
+        {viewer && <AtTheEnd signedIn={viewer.signedIn} />}
       </Box>
       {goesOn && (
         <ButtonBase aria-label={say`More places`} onClick={on} sx={moreStyle}>
@@ -122,6 +121,14 @@ export function TopBar() {
     </Box>
   );
 }
+
+/** What stands at the right end of the bar. */
+const AtTheEnd = ({ signedIn }: { readonly signedIn: boolean }) => (
+  <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, ml: "auto", flexShrink: 0 }}>
+    <StayAwake />
+    {signedIn && <SignOut />}
+  </Box>
+);
 
 /** Over the right edge of the bar: there is more. */
 const moreStyle = {

@@ -128,7 +128,6 @@ export function AccessPage({ signsIn, assistants, loopback, sessions }: AccessVi
           {say`Back to the lab`}
         </Button>
       }
-      width={1100}
     >
       <Box role="status" sx={{ mb: done || problem ? 2 : 0 }}>
         {done && <Alert severity="success">{say(done)}</Alert>}
