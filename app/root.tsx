@@ -38,14 +38,14 @@ export const meta: Route.MetaFunction = () => [{ title: "Steady Bead" }];
 
 export const links: Route.LinksFunction = () => [{ rel: "icon", href: "/bead.svg", type: "image/svg+xml" }];
 
-/** The words of the house change on one screen only. */
+/** The words of the house change on one screen only, and so does whether people sign in. */
 export function shouldRevalidate({
   formAction,
   currentUrl,
   nextUrl,
   defaultShouldRevalidate,
 }: ShouldRevalidateFunctionArgs) {
-  if (formAction !== undefined) return formAction.startsWith("/house-rules");
+  if (formAction !== undefined) return /^\/(house-rules|access)/.test(formAction);
   return currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search
     ? false
     : defaultShouldRevalidate;

@@ -21,6 +21,11 @@ const places: readonly { readonly to: string; readonly label: Phrase; readonly f
   { to: "/lab", label: msg`Lab`, for: "instructor" },
 ];
 
+const placesFor = (viewer: ReturnType<typeof useViewer>) =>
+  viewer === null
+    ? []
+    : places.filter((one) => one.for === undefined || one.for === (viewer?.role ?? one.for));
+
 const placeStyle = {
   display: "flex",
   alignItems: "center",
@@ -93,7 +98,7 @@ export function TopBar() {
           component="span"
           sx={{
             // On a phone the places need the room.
-            display: { xs: viewer ? "none" : "flex", sm: "flex" },
+            display: { xs: viewer === null ? "flex" : "none", sm: "flex" },
             alignItems: "center",
             gap: 1,
             fontWeight: 700,
@@ -104,14 +109,12 @@ export function TopBar() {
           <Box component="img" src="/bead.svg" alt="" sx={{ width: 26, height: 26 }} />
           {say`Steady Bead`}
         </Box>
-        {(viewer ? places.filter((one) => (one.for ?? viewer.role) === viewer.role) : []).map(
-          ({ to, label }) => (
-            <Box key={to} component={NavLink} to={to} end={false} sx={placeStyle}>
-              {say(label)}
-            </Box>
-          ),
-        )}
-        {viewer && <AtTheEnd signedIn={viewer.signedIn} />}
+        {placesFor(viewer).map(({ to, label }) => (
+          <Box key={to} component={NavLink} to={to} end={false} sx={placeStyle}>
+            {say(label)}
+          </Box>
+        ))}
+        {viewer !== null && <AtTheEnd signedIn={viewer?.signedIn ?? false} />}
       </Box>
       {goesOn && (
         <ButtonBase aria-label={say`More places`} onClick={on} sx={moreStyle}>

@@ -48,7 +48,7 @@ export function PassphraseForm({ of, button, busy, onSet }: PassphraseFormProps)
       />
       <PassphraseInput
         name={`${of}-passphrase-again`}
-        label={say`The same once more`}
+        label={say`Type it again`}
         problem={tried && !wrong ? differs : undefined}
         known={false}
         value={again}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigation } from "react-router";
 import { counted } from "~/core/text";
 import type { HistoryQuery, HistoryResult, TimedResult } from "~/protocol/history";
+import { ForInstructors } from "../../access/viewer";
 import { Page } from "../../ui/page";
 import { useSay } from "../../words/text";
 import { ControlChartSheet } from "./control-chart-sheet";
@@ -27,14 +28,14 @@ export function HistoryPage({ asked, history, inTime, methods, results }: Histor
       title={say`History`}
       note={say`${counted(history.total, "run")} found. Choose a result for its control chart.`}
       actions={
-        <>
+        <ForInstructors>
           <Button component={Link} to="/history/import" variant="outlined">
             {say`Import …`}
           </Button>
           <Button component="a" href="/history/archive" variant="outlined" download>
             {say`Export the lab (ZIP)`}
           </Button>
-        </>
+        </ForInstructors>
       }
     >
       <Filters methods={methods} results={results} />

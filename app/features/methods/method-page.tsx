@@ -6,6 +6,7 @@ import type { Method } from "~/core/method";
 import { authority, generalCautions } from "~/catalog/parts/safety";
 import { counted, type Phrase } from "~/core/text";
 import { colors } from "../../theme/theme";
+import { ForInstructors } from "../../access/viewer";
 import { EquationLine } from "../../ui/equation";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
@@ -84,7 +85,11 @@ export function MethodPage(props: MethodPageProps) {
           <Part title={say`Waste`} items={method.waste} />
           {otherWays.length > 0 && <OtherWays otherWays={otherWays} />}
           <Versions own={own} version={version} versions={versions} id={id} />
-          {own && <RemoveMethod id={id} runs={runs} retired={retired} />}
+          {own && (
+            <ForInstructors>
+              <RemoveMethod id={id} runs={runs} retired={retired} />
+            </ForInstructors>
+          )}
         </Box>
       </Box>
     </Page>
@@ -116,9 +121,11 @@ function Actions({ id, version, own, retired, named }: ActionsProps) {
       <Button component={Link} to={`/methods/${id}/sheet`} variant="outlined">
         {say`Data sheet`}
       </Button>
-      <Button component={Link} to={`/methods/${id}/edit`} variant="outlined">
-        {own ? say`Edit` : say`Copy and edit`}
-      </Button>
+      <ForInstructors>
+        <Button component={Link} to={`/methods/${id}/edit`} variant="outlined">
+          {own ? say`Edit` : say`Copy and edit`}
+        </Button>
+      </ForInstructors>
       <Button
         component="a"
         href={named ? `/methods/${id}/export` : `/methods/${id}/export?version=${version}`}

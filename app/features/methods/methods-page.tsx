@@ -6,6 +6,7 @@ import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { prettyEquation } from "~/core/chemistry";
 import { colors } from "../../theme/theme";
+import { ForInstructors } from "../../access/viewer";
 import { Page } from "../../ui/page";
 import { Sheet } from "../../ui/sheet";
 import { familyTitles } from "./families";
@@ -41,12 +42,12 @@ export function MethodsPage({ methods }: { methods: readonly MethodLine[] }) {
       title={say`Methods`}
       note={say`Every procedure with its reaction, steps, cautions and plan.`}
       actions={
-        <>
+        <ForInstructors>
           <ImportButton />
           <Button component={Link} to="/methods/new" variant="outlined">
             {say`Make a method`}
           </Button>
-        </>
+        </ForInstructors>
       }
     >
       <TextField
