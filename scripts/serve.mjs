@@ -112,7 +112,13 @@ try {
   process.on("SIGTERM", stop);
 } catch (error) {
   // These are for the person at the terminal; anything else is a fault of the program.
-  const told = ["FolderInUseError", "StorageError", "LabFolderError", "BackupError", "AccessFileError"].includes(error?.name);
+  const told = [
+    "FolderInUseError",
+    "StorageError",
+    "LabFolderError",
+    "BackupError",
+    "AccessFileError",
+  ].includes(error?.name);
   console.error(told ? error.message : error);
   process.exit(1);
 }

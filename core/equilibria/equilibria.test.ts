@@ -90,27 +90,30 @@ describe("pH along a titration, no activity coefficients", () => {
     return { acids, ions: [{ charge: uniform() < 0.5 ? 1 : -1, concentration: concentration() }] };
   }
 
-  longTest("10,000 random mixtures: charges add up to nothing, and a library's solver finds the same pH", () => {
-    const stream = randomStream(19);
-    const random = { uniform: () => stream.uniform() };
-    let [surplus, apart] = [0, 0];
-    for (let i = 0; i < 10_000; i++) {
-      const mixture = randomMixture(random);
-      const { pH } = solvePH(mixture, ideal);
-      const part = (at: number) => {
-        const [sum, size] = charges(mixture, at);
-        return sum / size;
-      };
-      surplus = Math.max(surplus, Math.abs(part(pH)));
-      // The second opinion begins where the sign changes, on a grid of its own.
-      let from = -3;
-      while (part(from + 0.1) > 0) from += 0.1;
-      const other = newtonRaphson(part, from + 0.05, { tolerance: 1e-12, maxIterations: 100, h: 1e-5 });
-      apart = Math.max(apart, other === false ? Infinity : Math.abs(other - pH));
-    }
-    expect(surplus).toBeLessThan(1e-8);
-    expect(apart).toBeLessThan(1e-6);
-  });
+  longTest(
+    "10,000 random mixtures: charges add up to nothing, and a library's solver finds the same pH",
+    () => {
+      const stream = randomStream(19);
+      const random = { uniform: () => stream.uniform() };
+      let [surplus, apart] = [0, 0];
+      for (let i = 0; i < 10_000; i++) {
+        const mixture = randomMixture(random);
+        const { pH } = solvePH(mixture, ideal);
+        const part = (at: number) => {
+          const [sum, size] = charges(mixture, at);
+          return sum / size;
+        };
+        surplus = Math.max(surplus, Math.abs(part(pH)));
+        // The second opinion begins where the sign changes, on a grid of its own.
+        let from = -3;
+        while (part(from + 0.1) > 0) from += 0.1;
+        const other = newtonRaphson(part, from + 0.05, { tolerance: 1e-12, maxIterations: 100, h: 1e-5 });
+        apart = Math.max(apart, other === false ? Infinity : Math.abs(other - pH));
+      }
+      expect(surplus).toBeLessThan(1e-8);
+      expect(apart).toBeLessThan(1e-6);
+    },
+  );
 
   test("an open solution takes carbon dioxide until its water is that of rain", () => {
     // 10^-5 mol/L of dissolved carbon dioxide: h² = K₁c, pH 5.67 (closed form, bicarbonate alone).
