@@ -1,5 +1,5 @@
 import { chmodSync, existsSync, readFileSync, rmSync } from "node:fs";
-import { randomBytes } from "node:crypto";
+import { randomBytes, randomInt } from "node:crypto";
 import path from "node:path";
 import { writeDurably } from "../database/durable-file";
 import type { KeptPassphrase } from "./passphrase";
@@ -59,7 +59,8 @@ function write(folder: string, access: Access): void {
 export function writePassphrase(folder: string, role: Role, kept: KeptPassphrase | null): void {
   const before = accessOf(folder) ?? {
     secret: randomBytes(32).toString("base64url"),
-    count: 0,
+    // Not from nothing: sessions of a sign-in that was taken away stay over.
+    count: randomInt(2 ** 30),
     passphrases: { instructor: null, assistant: null },
   };
   write(folder, {

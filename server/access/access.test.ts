@@ -117,12 +117,18 @@ describe("who comes in", () => {
 
   test("the sign-in goes where only this machine reaches the server, and stays where others do", async () => {
     await setPassphrase(lab, "instructor", words, null, now);
+    const before = sent(await signIn(lab, words, from, now));
     process.env.HOST = "0.0.0.0";
     expect(await takeSignInAway(lab, from.address, now)).toBe(false);
     expect(await viewerOf(lab, undefined, now)).toBeNull();
     delete process.env.HOST;
     expect(await takeSignInAway(lab, from.address, now)).toBe(true);
     expect(await viewerOf(lab, undefined, now)).toEqual({ role: "instructor", session: null });
+    // Set anew, it has no session of before.
+    await setPassphrase(lab, "instructor", words, null, now);
+    expect(await viewerOf(lab, before, now)).toBeNull();
+    const viewer = (await viewerOf(lab, sent(await signIn(lab, words, from, now)), now))!;
+    expect((await accessView(lab, viewer, now)).sessions.map(({ own }) => own)).toEqual([true]);
   });
 
   test("a file that cannot be read lets nobody in", () => {
