@@ -4,6 +4,7 @@ import path from "node:path";
 import { v7 as newId } from "uuid";
 import routes from "../app/routes";
 import { routeAccess } from "../app/access/route-access";
+import { defaultHouseRules } from "../catalog/rules/defaults";
 import { beginRun } from "../scripts/app-server";
 import { expect, follow, noGraveFaults, test } from "./app";
 import { shortLived } from "./lab-template";
@@ -112,7 +113,16 @@ test("once a passphrase is set, strangers see nothing and assistants what is the
       }
     }
     expect(wrong).toEqual([]);
-    expect((await ask("/live", "", { headers: { Accept: "text/event-stream" } })).status).toBe(401);
+    for (const Accept of ["text/event-stream", "text/html,*/*"])
+      expect((await ask("/live", "", { headers: { Accept } })).status).toBe(401);
+    const rules = { intent: "rules", rules: defaultHouseRules, reason: "theirs" };
+    const ownRules = {
+      method: "POST",
+      body: JSON.stringify(rules),
+      headers: { "Content-Type": "application/json" },
+    };
+    expect((await ask(`/runs/${runId}/changes`, assistant, ownRules)).status).toBe(403);
+    const stream = (await ask("/live", assistant)).answer.body!.getReader();
     // What was planted is where it belongs.
     expect(await (await ask(`/runs/${runId}/state`, assistant)).answer.text()).toContain("402817");
     expect((await ask(`/runs/${runId}`, `${assistant}x`)).to).toMatch(/^\/sign-in/);
@@ -134,6 +144,13 @@ test("once a passphrase is set, strangers see nothing and assistants what is the
       await own.getByRole("button", { name: "End it" }).click();
       await expect(own.getByTestId("session")).toHaveCount(1);
       expect((await ask(`/runs/${runId}`, assistant)).to).toMatch(/^\/sign-in/);
+      // What they had open hears no more.
+      let over = false;
+      while (!over)
+        over = await stream.read().then(
+          ({ done }) => done,
+          () => true,
+        );
       const theirs = own.getByRole("region", { name: "Assistants" });
       await theirs.getByLabel("New passphrase").fill("limpet");
       await theirs.getByRole("button", { name: "Change their passphrase" }).click();

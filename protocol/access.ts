@@ -1,5 +1,5 @@
 import { checker } from "../formats/validate";
-import type { Phrase } from "../core/text";
+import { msg, type Phrase } from "../core/text";
 import type { AccessRequest } from "./access-schemas";
 import { valid } from "./compiled/access-request";
 
@@ -42,6 +42,13 @@ export interface AccessView {
 /** A passphrase is at least so long, characters. */
 export const shortestPassphrase = 10;
 export const longestPassphrase = 200;
+
+/** What is wrong with a passphrase that somebody chose; undefined where nothing is. */
+export function problemOfPassphrase(text: string): Phrase | undefined {
+  if (text.length < shortestPassphrase)
+    return msg`At least ${shortestPassphrase} characters: a few words that belong to no sentence are easy to remember.`;
+  return text.length > longestPassphrase ? msg`At most ${longestPassphrase} characters.` : undefined;
+}
 
 /** What came of what was asked: said in words. */
 export interface AccessAnswer {

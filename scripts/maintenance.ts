@@ -3,9 +3,9 @@
 import path from "node:path";
 import { text as readAll } from "node:stream/consumers";
 import { inEnglish } from "../core/text";
-import type { Role } from "../protocol/access";
+import { problemOfPassphrase, type Role } from "../protocol/access";
 import { AccessFileError } from "../server/access/access-file";
-import { NoSignInError, problemOfPassphrase, setPassphrase } from "../server/access/door";
+import { NoSignInError, setPassphrase } from "../server/access/door";
 import { type CheckReport, checkLab } from "../server/backup/check";
 import { makeBackup, BackupError } from "../server/backup/make";
 import { chosenBackup, replacedWords, RestoreError, restoreLab } from "../server/backup/restore";

@@ -1,6 +1,6 @@
 import type { LoaderFunctionArgs, MiddlewareFunction, ServerBuild } from "react-router";
-import { msg } from "~/core/text";
 import { viewerOfRequest } from "../request-context";
+import { forInstructors } from "./for-instructors.server";
 import { isEnough, routeAccess } from "./route-access";
 
 type Module = NonNullable<ServerBuild["routes"][string]>["module"];
@@ -13,10 +13,7 @@ function mustBeEnough(
 ) {
   const isLook = request.method === "GET" || request.method === "HEAD";
   if (isEnough(context.get(viewerOfRequest)?.role ?? null, isLook ? look : change)) return;
-  throw Response.json(
-    { status: "refused", message: msg`This is for instructors: sign in as one to go on` },
-    { status: 403 },
-  );
+  throw forInstructors();
 }
 
 /**
@@ -30,7 +27,8 @@ function guardedModule(module: Module, access: Access): Module {
       mustBeEnough(access, args);
       return next();
     };
-    return { ...module, middleware: [guard] };
+    const { middleware = [] } = module as { middleware?: MiddlewareFunction<Response>[] };
+    return { ...module, middleware: [guard, ...middleware] };
   }
   return {
     ...module,

@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { msg } from "~/core/text";
-import { checkAccessRequest } from "~/protocol/access";
-import { accessView, problemOfPassphrase, setPassphraseHere, takeSignInAway } from "~/server/access/door";
+import { type AccessAnswer, checkAccessRequest, problemOfPassphrase } from "~/protocol/access";
+import { accessView, setPassphraseHere, takeSignInAway } from "~/server/access/door";
 import { endSessions } from "~/server/access/sessions";
 import { fromOf, labHere } from "../access/request.server";
 import { AccessPage } from "../features/access/access-page";
@@ -9,18 +9,14 @@ import { viewerOfRequest } from "../request-context";
 import { pageTitle } from "../words/page-title";
 import type { Route } from "./+types/access";
 import { jsonBody } from "./body.server";
-import type { AccessAnswer } from "~/protocol/access";
 
 export const meta: Route.MetaFunction = ({ matches }) => pageTitle(matches, msg`Access`);
 
-const needed = (viewer: ReturnType<typeof viewerIn>) => {
+export async function loader({ context }: Route.LoaderArgs) {
+  const viewer = context.get(viewerOfRequest);
   if (!viewer) throw new Response(null, { status: 401 });
-  return viewer;
-};
-const viewerIn = (context: Route.LoaderArgs["context"]) => context.get(viewerOfRequest);
-
-export const loader = async ({ context }: Route.LoaderArgs) =>
-  accessView(await labHere(), needed(viewerIn(context)));
+  return accessView(await labHere(), viewer);
+}
 
 export async function action({ request, context }: Route.ActionArgs) {
   const asked = checkAccessRequest(await jsonBody(request));

@@ -3,7 +3,9 @@ import { checkRunRequest } from "~/protocol/requests";
 import { database } from "~/server/lab/current";
 import { labWords } from "~/server/queries/in-words";
 import { changeRun } from "~/server/commands/change-run";
-import { addressOfRequest } from "../request-context";
+import { forInstructors } from "../access/for-instructors.server";
+import { isEnough } from "../access/route-access";
+import { addressOfRequest, viewerOfRequest } from "../request-context";
 import type { Route } from "./+types/run-changes";
 import { jsonBody } from "./body.server";
 import { runIdFrom } from "./run-id.server";
@@ -31,6 +33,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       400,
     );
   }
+  // House rules of one run are house rules.
+  if (checked.value.intent === "rules" && !isEnough(context.get(viewerOfRequest)?.role ?? null, "instructor"))
+    return forInstructors();
   const device = request.headers.get("X-Device") ?? "";
   const changed = await changeRun(
     await database(),

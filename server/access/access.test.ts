@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { inEnglish } from "~/core/text";
+import { problemOfPassphrase } from "~/protocol/access";
 import { labEvent, session } from "../database/schema";
 import { type OpenDatabase, openDatabase } from "../lab/open-database";
 import { accessOf, endAllSessions } from "./access-file";
@@ -10,7 +11,6 @@ import { Attempts } from "./attempts";
 import {
   accessView,
   type Lab,
-  problemOfPassphrase,
   setPassphrase,
   setPassphraseHere,
   signIn,

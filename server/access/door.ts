@@ -1,8 +1,7 @@
 import { createHash } from "node:crypto";
 import { createCookie } from "react-router";
 import type { AccessView, Role } from "../../protocol/access";
-import { longestPassphrase, shortestPassphrase } from "../../protocol/access";
-import { msg, type Phrase } from "../../core/text";
+import { longestPassphrase } from "../../protocol/access";
 import { recordDeed } from "../commands/lab";
 import type { Database } from "../database/types";
 import { isOpen } from "../http/hosts";
@@ -10,7 +9,7 @@ import { type Access, accessOf, removeAccess, writePassphrase } from "./access-f
 import { Attempts } from "./attempts";
 import { isPassphrase, keepPassphrase } from "./passphrase";
 import { beginSession, endSessions, openSessions, sessionOf } from "./sessions";
-import { alone, type Viewer } from "./viewer";
+import { singleUser, type Viewer } from "./viewer";
 
 /* Who comes in, and how: the one place in which a request is told whose it is. */
 
@@ -41,7 +40,7 @@ export async function viewerOf(
 ): Promise<Viewer | null> {
   const access = accessOf(folder);
   // Without a passphrase the server is reached by this machine alone.
-  if (!access) return isOpen() ? null : alone;
+  if (!access) return isOpen() ? null : singleUser;
   const token: unknown = await cookieOf(access)
     .parse(cookies ?? "")
     .catch(() => null);
@@ -94,13 +93,6 @@ export async function signOut({ db, folder }: Lab, viewer: Viewer, now = new Dat
   const access = accessOf(folder);
   if (viewer.session !== null) await endSessions(db, { id: viewer.session }, now);
   return access ? cookieOf(access).serialize("", { maxAge: 0 }) : "";
-}
-
-/** What is wrong with a passphrase that somebody chose; undefined where nothing is. */
-export function problemOfPassphrase(text: string): Phrase | undefined {
-  if (text.length < shortestPassphrase)
-    return msg`At least ${shortestPassphrase} characters: a few words that belong to no sentence are easy to remember.`;
-  return text.length > longestPassphrase ? msg`At most ${longestPassphrase} characters.` : undefined;
 }
 
 const words: Readonly<Record<Role, string>> = {

@@ -8,4 +8,4 @@ export interface Viewer {
 }
 
 /** Who works at this machine, where there is no sign-in. */
-export const alone: Viewer = { role: "instructor", session: null };
+export const singleUser: Viewer = { role: "instructor", session: null };

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { msg } from "~/core/text";
-import { longestPassphrase, type Role, shortestPassphrase } from "~/protocol/access";
+import { problemOfPassphrase, type Role, shortestPassphrase } from "~/protocol/access";
 import { useSay } from "../../words/text";
 import { PassphraseInput } from "./passphrase-input";
 
@@ -19,12 +19,7 @@ export function PassphraseForm({ of, button, busy, onSet }: PassphraseFormProps)
   const [text, setText] = useState("");
   const [again, setAgain] = useState("");
   const [tried, setTried] = useState(false);
-  const wrong =
-    text.length < shortestPassphrase
-      ? msg`At least ${shortestPassphrase} characters: a few words that belong to no sentence are easy to remember.`
-      : text.length > longestPassphrase
-        ? msg`At most ${longestPassphrase} characters.`
-        : undefined;
+  const wrong = problemOfPassphrase(text);
   const differs = text === again ? undefined : msg`This differs from the first one.`;
   return (
     <Box
